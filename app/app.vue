@@ -1,0 +1,3 @@
+<template>
+  <VApp><NuxtPage /></VApp>
+</template>

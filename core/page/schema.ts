@@ -1,0 +1,77 @@
+import { z } from 'zod'
+import { LOOK_NAMES } from '../look/builtin'
+
+/** What a button or link leads to, by identity: addresses are written when the page is rendered. */
+export const targetSchema = z.object({ kind: z.literal('file'), id: z.string().max(40) })
+export type Target = z.infer<typeof targetSchema>
+
+/** What a click does: opens in a new tab, opens in place of the page, or saves to disk. */
+export const ACTIONS = ['tab', 'here', 'save'] as const
+export const actionSchema = z.enum(ACTIONS)
+export type Action = z.infer<typeof actionSchema>
+
+export const ALIGNMENTS = ['left', 'middle', 'right'] as const
+
+/** The identity of a button or link on a page; it also stands in addresses as `?at=`. */
+export const placementIdSchema = z.string().regex(/^[a-z0-9]{6,16}$/)
+
+const linkAttrs = {
+  placement: placementIdSchema,
+  target: targetSchema.nullable(),
+  action: actionSchema,
+  /** the name it is saved under; empty for the file's own name */
+  saveAs: z.string().max(200),
+}
+
+export const downloadLinkSchema = z.object({ type: z.literal('downloadLink'), attrs: z.object(linkAttrs) })
+
+const markSchema = z.discriminatedUnion('type', [
+  z.object({ type: z.literal('bold') }),
+  z.object({ type: z.literal('italic') }),
+  downloadLinkSchema,
+])
+export type Mark = z.infer<typeof markSchema>
+
+const textSchema = z.object({ type: z.literal('text'), text: z.string().min(1).max(20_000), marks: z.array(markSchema).max(8).optional() })
+const inlineSchema = z.discriminatedUnion('type', [textSchema, z.object({ type: z.literal('hardBreak') })])
+export type Inline = z.infer<typeof inlineSchema>
+
+export const buttonAttrsSchema = z.object({
+  ...linkAttrs,
+  label: z.string().max(200),
+  /** the small second line, with placeholders such as {type} and {size} */
+  note: z.string().max(200),
+  look: z.enum(LOOK_NAMES),
+  align: z.enum(ALIGNMENTS),
+})
+export type ButtonAttrs = z.infer<typeof buttonAttrsSchema>
+export const downloadButtonSchema = z.object({ type: z.literal('downloadButton'), attrs: buttonAttrsSchema })
+
+const paragraphSchema = z.object({ type: z.literal('paragraph'), content: z.array(inlineSchema).optional() })
+const headingSchema = z.object({
+  type: z.literal('heading'),
+  // The page's title is its one h1.
+  attrs: z.object({ level: z.union([z.literal(2), z.literal(3), z.literal(4)]) }),
+  content: z.array(inlineSchema).optional(),
+})
+
+const listItemSchema = z.object({
+  type: z.literal('listItem'),
+  get content(): z.ZodArray<typeof blockSchema> { return z.array(blockSchema).min(1) },
+})
+const bulletListSchema = z.object({ type: z.literal('bulletList'), content: z.array(listItemSchema).min(1) })
+const orderedListSchema = z.object({
+  type: z.literal('orderedList'),
+  attrs: z.object({ start: z.number().int() }).optional(),
+  content: z.array(listItemSchema).min(1),
+})
+const blockSchema = z.discriminatedUnion('type', [
+  paragraphSchema, headingSchema, bulletListSchema, orderedListSchema, downloadButtonSchema,
+])
+export type Block = z.infer<typeof blockSchema>
+
+/** A page's document; the editor and the renderer share it. */
+export const pageDocumentSchema = z.object({ type: z.literal('doc'), content: z.array(blockSchema).min(1).max(5000) })
+export type PageDocument = z.infer<typeof pageDocumentSchema>
+
+export const emptyDocument = (): PageDocument => ({ type: 'doc', content: [{ type: 'paragraph' }] })

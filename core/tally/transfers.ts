@@ -1,0 +1,72 @@
+import type { ByteRange } from '../http/range'
+import { addInterval, coversAll } from './intervals'
+
+/** What was delivered in answer to one request. */
+export interface Delivery {
+  /** tells one visitor from another without saying who it is */
+  visitor: string
+  file: string
+  edition: number
+  /** the button or link that was followed, where known */
+  placement: string | undefined
+  /** bytes of the whole edition */
+  size: number
+  /** the stretches that left this machine */
+  delivered: ByteRange[]
+  /** milliseconds since the epoch */
+  at: number
+}
+
+/** A completed download, as it is recorded. */
+export interface Download {
+  file: string
+  edition: number
+  placement: string | undefined
+  at: number
+  /** bytes that left this machine for it, repeats included */
+  bytes: number
+}
+
+interface Transfer { have: ByteRange[], bytes: number, placement: string | undefined, last: number }
+
+/** A transfer that stands still this long is given up; a resumption after it starts a new one. */
+const FORGET_AFTER = 24 * 60 * 60 * 1000
+const MOST_OPEN = 20_000
+
+/**
+ * Joins the ranges of one transfer into one download: a download is complete when one visitor has been
+ * sent every byte of one edition, however many requests that took and in whatever order.
+ */
+export class Transfers {
+  private open = new Map<string, Transfer>()
+
+  /** Takes one delivery in; gives the download it completes, if it does. */
+  add(delivery: Delivery): Download | undefined {
+    const { visitor, file, edition, size, delivered, at } = delivery
+    const sent = delivered.reduce((sum, { start, end }) => sum + end - start, 0)
+    // A whole answer is a download by itself: two people behind one address do not complete each other's.
+    if (coversAll(delivered, size)) return { file, edition, placement: delivery.placement, at, bytes: sent }
+    if (sent === 0) return undefined
+
+    const key = `${visitor}\n${file}\n${edition}`
+    const known = this.open.get(key)
+    const transfer = known && at - known.last < FORGET_AFTER ? known : { have: [], bytes: 0, placement: undefined, last: at }
+    for (const stretch of delivered) transfer.have = addInterval(transfer.have, stretch)
+    transfer.bytes += sent
+    transfer.placement ??= delivery.placement
+    transfer.last = at
+    // Re-inserting keeps the map in order of last use, oldest first.
+    this.open.delete(key)
+    if (coversAll(transfer.have, size)) return { file, edition, placement: transfer.placement, at, bytes: transfer.bytes }
+    this.open.set(key, transfer)
+    this.forget(at)
+    return undefined
+  }
+
+  private forget(now: number): void {
+    for (const [key, { last }] of this.open) {
+      if (this.open.size <= MOST_OPEN && now - last < FORGET_AFTER) return
+      this.open.delete(key)
+    }
+  }
+}

@@ -1,0 +1,44 @@
+import { fileURLToPath } from 'node:url'
+
+const packageFiles = (name: string) => fileURLToPath(new URL(`./node_modules/${name}/files`, import.meta.url))
+const YEAR = 365 * 24 * 60 * 60
+
+export default defineNuxtConfig({
+  compatibilityDate: '2026-11-01',
+  telemetry: false,
+  devtools: { enabled: false },
+  // The desk runs in the browser; visitors' pages are rendered by core/page, not by Vue.
+  ssr: false,
+  modules: ['@pinia/nuxt', 'vuetify-nuxt-module', './modules/workers'],
+  css: [
+    '@fontsource-variable/hanken-grotesk/index.css',
+    '@fontsource/ibm-plex-mono/400.css',
+    '@fontsource/ibm-plex-mono/500.css',
+    '~/theme/desk.css',
+  ],
+  imports: { autoImport: true },
+  components: [{ path: '~/components', pathPrefix: false }],
+  app: {
+    head: {
+      title: 'Trough',
+      htmlAttrs: { lang: 'en' },
+      meta: [{ name: 'robots', content: 'noindex' }],
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/_desk/mark.svg' }],
+    },
+  },
+  vuetify: { vuetifyOptions: './vuetify.config.ts', moduleOptions: { styles: true } },
+  nitro: {
+    preset: 'node-server',
+    // The server runs beside its node_modules; copying them would only break PGlite's and pdfium's own files.
+    externals: { trace: false },
+    errorHandler: '~~/server/error',
+    publicAssets: [
+      { dir: packageFiles('@fontsource-variable/literata'), baseURL: '/_fonts/literata', maxAge: YEAR },
+      { dir: packageFiles('@fontsource-variable/hanken-grotesk'), baseURL: '/_fonts/hanken', maxAge: YEAR },
+    ],
+    esbuild: { options: { target: 'node20' } },
+    typescript: { tsConfig: { compilerOptions: { verbatimModuleSyntax: true } } },
+  },
+  typescript: { tsConfig: { compilerOptions: { noUnusedLocals: true } } },
+  experimental: { appManifest: false },
+})

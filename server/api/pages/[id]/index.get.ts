@@ -1,0 +1,12 @@
+import { defineEventHandler } from 'h3'
+import { placementsOf } from '../../../../core/page/targets'
+import { idOf } from '../../../utils/request'
+import { useTrough } from '../../../utils/trough'
+
+/** A page with the files its draft leads to and the downloads of each of its placements. */
+export default defineEventHandler(async (event) => {
+  const { pages, library } = await useTrough()
+  const page = await pages.get(idOf(event))
+  const ids = placementsOf(page.draft).flatMap(({ target }) => target ? [target.id] : [])
+  return { ...page, files: await library.byId([...new Set(ids)]), downloads: await pages.downloads(page.id) }
+})

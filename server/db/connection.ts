@@ -1,0 +1,22 @@
+import { join } from 'node:path'
+import { PGlite } from '@electric-sql/pglite'
+import { drizzle, type PgliteDatabase } from 'drizzle-orm/pglite'
+import { migrate } from 'drizzle-orm/pglite/migrator'
+import { ROOT } from '../root'
+import * as schema from './schema'
+
+export type Database = PgliteDatabase<typeof schema>
+/** The database itself, or a transaction on it. */
+export type Queryable = Pick<Database, 'select' | 'insert' | 'update' | 'delete' | 'execute'>
+
+export interface Connection { db: Database, close: () => Promise<void> }
+
+/** Opens PGlite, in `folder` or in memory from `snapshot`, and brings its tables up to date. */
+export async function openDatabase(where: { folder: string } | { snapshot?: Blob }): Promise<Connection> {
+  const client = 'folder' in where
+    ? await PGlite.create(where.folder)
+    : await PGlite.create({ loadDataDir: where.snapshot })
+  const db = drizzle(client, { schema })
+  await migrate(db, { migrationsFolder: join(ROOT, 'server/db/migrations') })
+  return { db, close: () => client.close() }
+}

@@ -1,0 +1,121 @@
+import { sql } from 'drizzle-orm'
+import { bigint, bigserial, boolean, index, integer, jsonb, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core'
+import type { PageDocument } from '../../core/page/schema'
+
+const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' })
+
+/** Settings of the site, one row each. */
+export const settings = pgTable('settings', {
+  key: text().primaryKey(),
+  value: jsonb().notNull(),
+})
+
+export const accounts = pgTable('accounts', {
+  id: text().primaryKey(),
+  email: text().notNull().unique(),
+  passwordHash: text('password_hash').notNull(),
+  created: moment('created').notNull().defaultNow(),
+})
+
+/** What was read out of the bytes. */
+export interface BlobFacts { pages?: number, width?: number, height?: number }
+export type PreviewState = 'waiting' | 'ready' | 'none' | 'failed'
+
+/** Bytes on disk, once per SHA-256. */
+export const blobs = pgTable('blobs', {
+  sha256: text().primaryKey(),
+  size: bigint({ mode: 'number' }).notNull(),
+  crc32: bigint({ mode: 'number' }).notNull(),
+  facts: jsonb().$type<BlobFacts>().notNull().default({}),
+  preview: text().$type<PreviewState>().notNull().default('waiting'),
+  previewError: text('preview_error'),
+  created: moment('created').notNull().defaultNow(),
+}, table => [index('blobs_waiting').on(table.preview).where(sql`${table.preview} = 'waiting'`)])
+
+export const files = pgTable('files', {
+  id: text().primaryKey(),
+  title: text().notNull(),
+  handle: text().notNull().unique(),
+  /** number of the edition visitors get */
+  edition: integer().notNull(),
+  created: moment('created').notNull().defaultNow(),
+  changed: moment('changed').notNull().defaultNow(),
+  /** when it went to the bin */
+  deleted: moment('deleted'),
+}, table => [index('files_created').on(table.created)])
+
+/** Former handles: they redirect for ever, or say that the file is gone, and are never given out again. */
+export const retiredHandles = pgTable('retired_handles', {
+  handle: text().primaryKey(),
+  /** null once the file has left the bin for good */
+  fileId: text('file_id').references(() => files.id, { onDelete: 'set null' }),
+})
+
+export const editions = pgTable('editions', {
+  fileId: text('file_id').notNull().references(() => files.id, { onDelete: 'cascade' }),
+  number: integer().notNull(),
+  sha256: text().notNull().references(() => blobs.sha256),
+  fileName: text('file_name').notNull(),
+  /** by the bytes; the name decides where they allow several, so it is the edition's, not the blob's */
+  mediaType: text('media_type').notNull(),
+  note: text().notNull().default(''),
+  /** reachable by its number although it is not the current one */
+  pinned: boolean().notNull().default(false),
+  /** the upload it came by, so that one upload never makes two */
+  uploadId: text('upload_id').unique(),
+  created: moment('created').notNull().defaultNow(),
+}, table => [
+  primaryKey({ columns: [table.fileId, table.number] }),
+  index('editions_sha256').on(table.sha256),
+])
+
+export const pages = pgTable('pages', {
+  id: text().primaryKey(),
+  /** empty for the home page */
+  slug: text().notNull().unique(),
+  title: text().notNull(),
+  draft: jsonb().$type<PageDocument>().notNull(),
+  /** counts the changes of the draft, so that two tabs notice each other */
+  revision: integer().notNull().default(1),
+  /** the revision that went live last */
+  liveRevision: integer('live_revision'),
+  /** number of the live version */
+  live: integer(),
+  created: moment('created').notNull().defaultNow(),
+  changed: moment('changed').notNull().defaultNow(),
+})
+
+/** Every version of a page that was ever live. */
+export const pageVersions = pgTable('page_versions', {
+  pageId: text('page_id').notNull().references(() => pages.id, { onDelete: 'cascade' }),
+  number: integer().notNull(),
+  title: text().notNull(),
+  document: jsonb().$type<PageDocument>().notNull(),
+  published: moment('published').notNull().defaultNow(),
+}, table => [primaryKey({ columns: [table.pageId, table.number] })])
+
+export type Side = 'draft' | 'live'
+
+/** Where files are used: written with the draft or the live version it was read from. */
+export const uses = pgTable('uses', {
+  pageId: text('page_id').notNull().references(() => pages.id, { onDelete: 'cascade' }),
+  side: text().$type<Side>().notNull(),
+  placement: text().notNull(),
+  kind: text().$type<'button' | 'link'>().notNull(),
+  label: text().notNull(),
+  fileId: text('file_id'),
+  saveAs: text('save_as').notNull().default(''),
+}, table => [
+  primaryKey({ columns: [table.pageId, table.side, table.placement] }),
+  index('uses_file').on(table.fileId),
+])
+
+/** Completed downloads; nothing in a row says who it was. */
+export const downloads = pgTable('downloads', {
+  id: bigserial({ mode: 'number' }).primaryKey(),
+  fileId: text('file_id').notNull(),
+  edition: integer().notNull(),
+  placement: text(),
+  at: moment('at').notNull(),
+  bytes: bigint({ mode: 'number' }).notNull(),
+}, table => [index('downloads_file').on(table.fileId, table.at), index('downloads_placement').on(table.placement)])

@@ -1,0 +1,39 @@
+import { STATUS_CODES } from 'node:http'
+import type { H3Error, H3Event } from 'h3'
+import { Problem } from '../core/problem'
+import { PAGE_HEADERS } from './services/pages/published'
+import { useTrough } from './utils/trough'
+
+function toProblem(error: H3Error): Problem {
+  if (error.cause instanceof Problem) return error.cause
+  if (!error.unhandled && error.statusCode < 500) {
+    return new Problem(error.statusCode, STATUS_CODES[error.statusCode] ?? 'That did not work.', 'Check the address and try again.')
+  }
+  return new Problem(500, 'Something went wrong here.', 'Try again; if it stays, look at what the server printed.')
+}
+
+/** Errors for programs as problem documents (RFC 9457), for visitors as a page of the site. */
+export default async function answerError(error: H3Error, event: H3Event): Promise<void> {
+  const problem = toProblem(error)
+  if (problem.status >= 500) console.error(`${event.method} ${event.path} failed:`, error.cause ?? error)
+  const { req, res } = event.node
+  if (res.headersSent) {
+    // The answer has begun: cutting it off is the only way left to say that it is not whole.
+    res.destroy()
+    return
+  }
+  res.statusCode = problem.status
+  const { retryAfter } = problem.extra
+  if (retryAfter) res.setHeader('Retry-After', String(retryAfter))
+  res.setHeader('Cache-Control', 'no-store')
+  if (req.url!.startsWith('/api')) {
+    res.setHeader('Content-Type', 'application/problem+json')
+    res.end(JSON.stringify({ status: problem.status, title: problem.title, detail: problem.detail, ...problem.extra }))
+    return
+  }
+  const html = await useTrough().then(({ published }) => published.message(problem.title, problem.detail))
+    .catch(() => `<!DOCTYPE html><title>${problem.title}</title>`)
+  for (const [name, value] of Object.entries(PAGE_HEADERS)) res.setHeader(name, value)
+  res.setHeader('Content-Type', 'text/html; charset=utf-8')
+  res.end(req.method === 'HEAD' ? undefined : html)
+}

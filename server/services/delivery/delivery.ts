@@ -1,0 +1,97 @@
+import { randomBytes } from 'node:crypto'
+import type { IncomingMessage, ServerResponse } from 'node:http'
+import { LRUCache } from 'lru-cache'
+import { cleanFileName, splitExtension } from '../../../core/files/fileName'
+import { contentDisposition } from '../../../core/http/disposition'
+import { respond } from '../../../core/http/respond'
+import { Problem } from '../../../core/problem'
+import type { Store } from '../../store/store'
+import type { TallyService } from '../tally/tally'
+import type { Deliverable, Directory, Entry } from './directory'
+import { send, type ReadRange } from './send'
+
+/** Files this small are kept in memory after their first delivery. */
+const SMALL = 64 * 1024
+const MEMORY = 32 * 1024 * 1024
+
+/** The query of a delivery address. */
+export interface DeliveryQuery { save: boolean, open: boolean, edition: string | null, at: string | null }
+
+export const gone = () => new Problem(410, 'This file is no longer here.', 'It was taken off this site. Look for a newer one on the site\'s pages.')
+const missing = () => new Problem(404, 'There is no such file.', 'Check the address, or look for the file on the site\'s pages.')
+
+/** The chosen name, with the file's own ending where the name lacks it: contents and name never disagree. */
+export function nameToSave(fileName: string, chosen: string | undefined): string {
+  if (!chosen?.trim()) return fileName
+  const name = cleanFileName(chosen)
+  const [, ending] = splitExtension(fileName)
+  return name.toLowerCase().endsWith(ending.toLowerCase()) ? name : name + ending
+}
+
+/** Delivers files to visitors by RFC 9110, and tells the tally what left. */
+export function createDeliveryService(directory: Directory, store: Store, tally: TallyService) {
+  const small = new LRUCache<string, Buffer>({ maxSize: MEMORY, sizeCalculation: bytes => bytes.length + 1 })
+
+  /** Streams from the store; a small whole file is remembered on its way. */
+  function reader({ sha256, representation: { size } }: Deliverable): ReadRange {
+    return ({ start, end }) => {
+      const known = small.get(sha256)
+      if (known) return known.subarray(start, end)
+      const stream = store.read(sha256, { start, end })
+      if (size <= SMALL && start === 0 && end === size) {
+        const chunks: Buffer[] = []
+        stream.on('data', (chunk: Buffer) => chunks.push(chunk))
+        stream.once('end', () => small.set(sha256, Buffer.concat(chunks)))
+        stream.pause()
+      }
+      return stream
+    }
+  }
+
+  function choose(entry: Entry | undefined, edition: string | null): Deliverable {
+    if (!entry) throw missing()
+    if (entry.kind !== 'file') throw gone()
+    if (edition === null) return entry.current
+    const pinned = /^\d{1,9}$/.test(edition) ? entry.edition(Number(edition)) : undefined
+    if (!pinned) throw new Problem(404, 'There is no such edition.', 'Leave "edition" out of the address to get the current one.')
+    return pinned
+  }
+
+  async function answer(request: IncomingMessage, response: ServerResponse, entry: Entry | undefined, query: DeliveryQuery): Promise<void> {
+    const deliverable = choose(entry, query.edition)
+    const { representation, fileName } = deliverable
+    const chosen = query.save && query.at ? await directory.savedName(query.at) : undefined
+    const type = query.save || !deliverable.opens ? 'attachment' : 'inline'
+    const headers = { 'Content-Disposition': contentDisposition(type, nameToSave(fileName, chosen)), ...representation.headers }
+    const reply = respond(request.method!, request.headers, { ...representation, headers }, () => randomBytes(18).toString('hex'))
+    const delivered = await send(response, reply, reader(deliverable))
+
+    if (request.method !== 'GET' || (reply.status !== 200 && reply.status !== 206)) return
+    tally.observe({
+      file: deliverable.file,
+      edition: deliverable.edition,
+      placement: query.at && /^[a-z0-9]{6,16}$/.test(query.at) ? query.at : undefined,
+      size: representation.size,
+      delivered,
+      address: request.socket.remoteAddress ?? '',
+      userAgent: request.headers['user-agent'],
+    })
+  }
+
+  return {
+    /**
+     * Answers a GET or HEAD for a handle.
+     *
+     * @returns the handle to redirect to, where this one is retired
+     * @throws Problem 404 or 410
+     */
+    async deliver(request: IncomingMessage, response: ServerResponse, handle: string, query: DeliveryQuery): Promise<string | undefined> {
+      const found = directory.find(handle)
+      const entry = found instanceof Promise ? await found : found
+      if (entry?.kind === 'moved') return entry.handle
+      await answer(request, response, entry, query)
+      return undefined
+    },
+  }
+}
+export type DeliveryService = ReturnType<typeof createDeliveryService>

@@ -1,0 +1,103 @@
+import { and, eq, isNull, sql } from 'drizzle-orm'
+import { LRUCache } from 'lru-cache'
+import { contentTypeHeader, isActiveContent, opensInBrowser } from '../../../core/files/mediaType'
+import type { Representation } from '../../../core/http/respond'
+import type { Database } from '../../db/connection'
+import { blobs, editions, files, retiredHandles, uses } from '../../db/schema'
+import type { Events } from '../events'
+
+/** One edition, ready to be answered with. */
+export interface Deliverable {
+  file: string
+  edition: number
+  sha256: string
+  fileName: string
+  opens: boolean
+  /** all but Content-Disposition, which the address decides */
+  representation: Representation
+}
+
+/** What an address in `/files/` leads to. */
+export type Entry =
+  | { kind: 'file', current: Deliverable, edition: (number: number) => Deliverable | undefined }
+  | { kind: 'moved', handle: string }
+  | { kind: 'gone' }
+
+type Row = { edition: typeof editions.$inferSelect, blob: typeof blobs.$inferSelect }
+
+function toDeliverable({ edition, blob }: Row): Deliverable {
+  const { mediaType, fileName } = edition
+  const headers: Record<string, string> = {
+    'Repr-Digest': `sha-256=:${Buffer.from(blob.sha256, 'hex').toString('base64')}:`,
+    'X-Content-Type-Options': 'nosniff',
+    // The address stays while the contents change: asked again each time, answered by 304.
+    'Cache-Control': 'no-cache',
+  }
+  if (isActiveContent(mediaType)) headers['Content-Security-Policy'] = 'sandbox; default-src \'none\''
+  return {
+    file: edition.fileId, edition: edition.number, sha256: blob.sha256, fileName, opens: opensInBrowser(mediaType),
+    representation: {
+      size: blob.size, contentType: contentTypeHeader(mediaType), etag: `"${blob.sha256.slice(0, 32)}"`, lastModified: edition.created, headers,
+    },
+  }
+}
+
+/** Finds what handles lead to; answers from memory until something changes. */
+export function createDirectory(db: Database, events: Events) {
+  const entries = new LRUCache<string, Entry>({ max: 20_000 })
+  let savedNames: Promise<Map<string, string>> | undefined
+  // Counts the changes, so that an answer read before one is not remembered after it.
+  let age = 0
+  const forget = () => {
+    age++
+    entries.clear()
+    savedNames = undefined
+  }
+  events.on('library', forget)
+  events.on('live', forget)
+
+  async function read(handle: string): Promise<Entry | undefined> {
+    const [file] = await db.select().from(files).where(eq(files.handle, handle))
+    if (!file) {
+      const [retired] = await db.select({ fileId: retiredHandles.fileId, handle: files.handle }).from(retiredHandles)
+        .leftJoin(files, eq(files.id, retiredHandles.fileId)).where(eq(retiredHandles.handle, handle))
+      if (!retired) return undefined
+      return retired.handle === null ? { kind: 'gone' } : { kind: 'moved', handle: retired.handle }
+    }
+    if (file.deleted) return { kind: 'gone' }
+    const rows = await db.select({ edition: editions, blob: blobs }).from(editions)
+      .innerJoin(blobs, eq(blobs.sha256, editions.sha256))
+      .where(and(eq(editions.fileId, file.id), sql`(${editions.pinned} or ${editions.number} = ${file.edition})`))
+    const reachable = rows.map(toDeliverable)
+    const edition = (number: number) => reachable.find(other => other.edition === number)
+    const current = edition(file.edition)
+    return current ? { kind: 'file', current, edition } : { kind: 'gone' }
+  }
+
+  async function readSavedNames(): Promise<Map<string, string>> {
+    const rows = await db.select({ placement: uses.placement, saveAs: uses.saveAs }).from(uses)
+      .leftJoin(files, and(eq(files.id, uses.fileId), isNull(files.deleted)))
+      .where(and(eq(uses.side, 'live'), sql`${uses.saveAs} <> ''`))
+    return new Map(rows.map(({ placement, saveAs }) => [placement, saveAs]))
+  }
+
+  return {
+    /** At once from memory where possible, so that a busy file costs no turn of the loop. */
+    find(handle: string): Entry | undefined | Promise<Entry | undefined> {
+      const known = entries.get(handle)
+      if (known) return known
+      const asked = age
+      return read(handle).then((entry) => {
+        if (entry && asked === age) entries.set(handle, entry)
+        return entry
+      })
+    },
+
+    /** The name a live button saves under, where its owner chose one. */
+    async savedName(placement: string): Promise<string | undefined> {
+      const names = await (savedNames ??= readSavedNames())
+      return names.get(placement)
+    },
+  }
+}
+export type Directory = ReturnType<typeof createDirectory>

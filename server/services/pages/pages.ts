@@ -1,0 +1,172 @@
+import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm'
+import { firstFree } from '../../../core/files/handle'
+import { newId } from '../../../core/id'
+import type { NewPage, PageDetails, PageItem, SaveDraft } from '../../../core/page/item'
+import { emptyDocument, type PageDocument, type Target } from '../../../core/page/schema'
+import { slugFromTitle } from '../../../core/page/slug'
+import { mapTargets, placementsOf } from '../../../core/page/targets'
+import { Problem, notFound } from '../../../core/problem'
+import { brokenPlacements } from '../../../core/walk/broken'
+import type { Database, Queryable } from '../../db/connection'
+import { files, pageVersions, pages, uses } from '../../db/schema'
+import type { Events } from '../events'
+import { recordUses } from './uses'
+
+type PageRow = typeof pages.$inferSelect
+
+const brokenCount = sql<number>`(select count(*)::int from ${uses} left join ${files} on ${files.id} = ${uses.fileId}
+  where ${uses.pageId} = ${pages.id} and ${uses.side} = 'draft' and (${files.id} is null or ${files.deleted} is not null))`
+
+/** Which targets of a document visitors can reach now. */
+async function reachableIn(db: Queryable, document: PageDocument): Promise<(target: Target) => boolean> {
+  const ids = placementsOf(document).flatMap(({ target }) => target ? [target.id] : [])
+  const rows = ids.length ? await db.select({ id: files.id }).from(files).where(and(inArray(files.id, ids), isNull(files.deleted))) : []
+  const there = new Set(rows.map(row => row.id))
+  return target => there.has(target.id)
+}
+
+/** Pages: their drafts, and the live versions made from them. */
+export function createPageService(db: Database, events: Events) {
+  const selectItems = (q: Queryable) => q.select({ page: pages, published: pageVersions.published, broken: brokenCount }).from(pages)
+    .leftJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
+
+  function toItem({ page, published, broken }: { page: PageRow, published: Date | null, broken: number }): PageItem {
+    return {
+      id: page.id, slug: page.slug, title: page.title, published: published?.toISOString() ?? null,
+      waiting: page.liveRevision !== page.revision, broken, changed: page.changed.toISOString(),
+    }
+  }
+
+  async function rowOf(q: Queryable, id: string): Promise<PageRow> {
+    const [row] = await q.select().from(pages).where(eq(pages.id, id))
+    if (!row) throw notFound('page')
+    return row
+  }
+
+  /** Makes a document the live version, in the caller's transaction. */
+  async function goLive(tx: Queryable, page: PageRow, title: string, document: PageDocument, liveRevision: number | null) {
+    const [last] = await tx.select({ number: sql<number>`coalesce(max(${pageVersions.number}), 0)::int` })
+      .from(pageVersions).where(eq(pageVersions.pageId, page.id))
+    const number = last!.number + 1
+    await tx.insert(pageVersions).values({ pageId: page.id, number, title, document })
+    await tx.update(pages).set({ live: number, liveRevision }).where(eq(pages.id, page.id))
+    await recordUses(tx, page.id, 'live', document)
+  }
+
+  return {
+    async list(): Promise<PageItem[]> {
+      // The home page first, then in the order they were made.
+      const rows = await selectItems(db).orderBy(sql`${pages.slug} <> ''`, asc(pages.created))
+      return rows.map(toItem)
+    },
+
+    async get(id: string): Promise<PageDetails> {
+      const [row] = await selectItems(db).where(eq(pages.id, id))
+      if (!row) throw notFound('page')
+      return { ...toItem(row), draft: row.page.draft, revision: row.page.revision }
+    },
+
+    /** @throws Problem 409 where another page has the address */
+    async create({ title, slug: asked }: NewPage, { home = false } = {}): Promise<PageDetails> {
+      const id = newId()
+      await db.transaction(async (tx) => {
+        const taken = new Set((await tx.select({ slug: pages.slug }).from(pages)).map(row => row.slug))
+        const slug = home ? '' : asked ?? firstFree(slugFromTitle(title), candidate => taken.has(candidate))
+        if (taken.has(slug)) {
+          throw new Problem(409, `There is already a page at /${slug}.`, 'Choose another address for this one.', { field: 'slug' })
+        }
+        await tx.insert(pages).values({ id, title, slug, draft: emptyDocument() })
+      })
+      return this.get(id)
+    },
+
+    /**
+     * Saves the draft if nobody has changed it since `revision`.
+     *
+     * @throws Problem 409 where another tab or person has; nothing is overwritten
+     */
+    async saveDraft(id: string, { title, draft, revision }: SaveDraft): Promise<{ revision: number }> {
+      return db.transaction(async (tx) => {
+        const page = await rowOf(tx, id)
+        if (page.revision !== revision) {
+          throw new Problem(409, 'This page was changed somewhere else.', 'Load that version, or keep yours and replace it.', { revision: page.revision })
+        }
+        await tx.update(pages).set({ title, draft, revision: revision + 1, changed: new Date() }).where(eq(pages.id, id))
+        await recordUses(tx, id, 'draft', draft)
+        return { revision: revision + 1 }
+      })
+    },
+
+    /**
+     * Puts the draft live, in one step.
+     *
+     * @throws Problem 409 with the placements in `broken` where some lead nowhere and `despite` is not set
+     */
+    async publish(id: string, { despite = false } = {}): Promise<PageItem> {
+      await db.transaction(async (tx) => {
+        const page = await rowOf(tx, id)
+        const broken = brokenPlacements(page.draft, await reachableIn(tx, page.draft))
+        if (broken.length && !despite) {
+          const count = broken.length === 1 ? '1 button or link leads' : `${broken.length} buttons and links lead`
+          throw new Problem(409, `${count} nowhere.`, 'Give each a file, or publish all the same: visitors will not see them.', { broken })
+        }
+        await goLive(tx, page, page.title, page.draft, page.revision)
+      })
+      events.emit('live')
+      return this.get(id)
+    },
+
+    /** Removes a page, its draft and its live versions. */
+    async remove(id: string): Promise<void> {
+      const page = await rowOf(db, id)
+      if (page.slug === '') throw new Problem(409, 'The home page stays.', 'Change what is on it instead.')
+      await db.delete(pages).where(eq(pages.id, id))
+      events.emit('live')
+    },
+
+    /**
+     * Gives every placement of a file another file, or takes it off, in drafts and on live pages alike;
+     * in the caller's transaction.
+     */
+    async retarget(tx: Queryable, fromFile: string, to: Target | 'remove'): Promise<void> {
+      const rows = await tx.selectDistinct({ pageId: uses.pageId }).from(uses).where(eq(uses.fileId, fromFile))
+      const decide = (target: Target | null) => target?.id === fromFile ? to : target
+      for (const { pageId } of rows) {
+        const page = await rowOf(tx, pageId)
+        const draft = mapTargets(page.draft, decide)
+        const revision = page.revision + 1
+        await tx.update(pages).set({ draft, revision, changed: new Date() }).where(eq(pages.id, pageId))
+        await recordUses(tx, pageId, 'draft', draft)
+        if (page.live === null) continue
+        const [version] = await tx.select().from(pageVersions).where(and(eq(pageVersions.pageId, pageId), eq(pageVersions.number, page.live)))
+        // A page that was up to date stays so; one with other changes waiting still has them.
+        const liveRevision = page.liveRevision === page.revision ? revision : page.liveRevision
+        await goLive(tx, page, version!.title, mapTargets(version!.document, decide), liveRevision)
+      }
+    },
+
+    /** The live version at a slug; undefined where none is. */
+    async live(slug: string): Promise<{ slug: string, title: string, document: PageDocument } | undefined> {
+      const [row] = await db.select({ slug: pages.slug, title: pageVersions.title, document: pageVersions.document }).from(pages)
+        .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
+        .where(eq(pages.slug, slug))
+      return row
+    },
+
+    /** The live pages, in menu order. */
+    async menu(): Promise<{ slug: string, title: string }[]> {
+      return db.select({ slug: pages.slug, title: pageVersions.title }).from(pages)
+        .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
+        .orderBy(sql`${pages.slug} <> ''`, asc(pages.created))
+    },
+
+    /** Completed downloads of each placement on a page, draft or live. */
+    async downloads(id: string): Promise<Record<string, number>> {
+      const rows = await db.execute<{ placement: string, count: number }>(sql`
+        select d.placement, count(*)::int as count from downloads d
+        where d.placement in (select placement from uses where page_id = ${id}) group by d.placement`)
+      return Object.fromEntries(rows.rows.map(row => [row.placement, row.count]))
+    },
+  }
+}
+export type PageService = ReturnType<typeof createPageService>

@@ -1,0 +1,113 @@
+import { createHash } from 'node:crypto'
+import { promisify } from 'node:util'
+import { brotliCompress, constants, gzip } from 'node:zlib'
+import { LRUCache } from 'lru-cache'
+import type { FileItem } from '../../../core/files/item'
+import type { Representation } from '../../../core/http/respond'
+import { renderMessage, renderPage } from '../../../core/page/document'
+import type { TargetFacts } from '../../../core/page/placeholders'
+import { placementsOf } from '../../../core/page/targets'
+import type { Events } from '../events'
+import type { LibraryService } from '../library/library'
+import type { SiteService } from '../site/site'
+import type { PageService } from './pages'
+
+const encoders = {
+  br: promisify((text: string, done: (error: Error | null, bytes: Buffer) => void) =>
+    brotliCompress(text, { params: { [constants.BROTLI_PARAM_QUALITY]: 9 } }, done)),
+  gzip: promisify<string, Buffer>(gzip),
+  identity: async (text: string) => Buffer.from(text),
+}
+type Encoding = keyof typeof encoders
+type Variants = Record<Encoding, { bytes: Buffer, representation: Representation }>
+
+/** The best encoding of ours a client accepts (RFC 9110, section 12.5.3). */
+export function chooseEncoding(accept: string | undefined): Encoding {
+  if (!accept) return 'identity'
+  const weights = new Map(accept.split(',').map((part): [string, number] => {
+    const [name = '', ...parameters] = part.trim().toLowerCase().split(';')
+    const weight = parameters.map(parameter => /^\s*q=([\d.]+)\s*$/.exec(parameter)?.[1]).find(Boolean)
+    return [name.trim(), weight === undefined ? 1 : Number(weight)]
+  }))
+  const weightOf = (name: string) => weights.get(name) ?? weights.get('*') ?? 0
+  const [best] = (['br', 'gzip'] as const).filter(name => weightOf(name) > 0).sort((a, b) => weightOf(b) - weightOf(a))
+  return best ?? 'identity'
+}
+
+/** A page may load its own pictures and fonts and nothing else, and never runs script. */
+const POLICY = 'default-src \'none\'; style-src \'unsafe-inline\'; img-src \'self\' data:; font-src \'self\'; media-src \'self\'; form-action \'self\'; base-uri \'none\'; frame-ancestors \'self\''
+
+export const PAGE_HEADERS = {
+  'Content-Security-Policy': POLICY,
+  'X-Content-Type-Options': 'nosniff',
+  'Referrer-Policy': 'strict-origin-when-cross-origin',
+}
+
+export function factsOf({ handle, title, fileName, mediaType, size, pages }: FileItem): TargetFacts {
+  return { handle, title, fileName, mediaType, size, pages }
+}
+
+/** Live pages as visitors get them, rendered once and kept until something on them may have changed. */
+export function createPublishedPages(pages: PageService, library: LibraryService, site: SiteService, events: Events) {
+  const rendered = new LRUCache<string, Variants>({ max: 2000 })
+  let age = 0
+  const forget = () => {
+    age++
+    rendered.clear()
+  }
+  events.on('live', forget)
+  events.on('library', forget)
+  events.on('site', forget)
+
+  const siteFacts = async () => ({ name: (await site.get()).name, menu: await pages.menu() })
+
+  async function render(slug: string): Promise<string | undefined> {
+    const page = await pages.live(slug)
+    if (!page) return undefined
+    const ids = placementsOf(page.document).flatMap(({ target }) => target ? [target.id] : [])
+    const files = new Map((await library.byId([...new Set(ids)])).filter(file => !file.deleted).map(file => [file.id, factsOf(file)]))
+    return renderPage(await siteFacts(), page, target => files.get(target.id))
+  }
+
+  async function encode(html: string): Promise<Variants> {
+    const hash = createHash('sha256').update(html).digest('hex').slice(0, 24)
+    const pairs = await Promise.all(Object.entries(encoders).map(async ([name, encoder]) => {
+      const bytes = await encoder(html)
+      const representation: Representation = {
+        size: bytes.length,
+        contentType: 'text/html; charset=utf-8',
+        // Each encoding is a representation of its own (RFC 9110, section 8.8.3.3).
+        etag: `"${hash}-${name}"`,
+        headers: {
+          ...PAGE_HEADERS,
+          'Cache-Control': 'no-cache',
+          'Vary': 'Accept-Encoding',
+          ...name !== 'identity' && { 'Content-Encoding': name },
+        },
+      }
+      return [name, { bytes, representation }]
+    }))
+    return Object.fromEntries(pairs) as Variants
+  }
+
+  return {
+    /** The live page at a slug in the encoding the client likes best; undefined where none is. */
+    async find(slug: string, acceptEncoding: string | undefined) {
+      let variants = rendered.get(slug)
+      if (!variants) {
+        const asked = age
+        const html = await render(slug)
+        if (html === undefined) return undefined
+        variants = await encode(html)
+        if (asked === age) rendered.set(slug, variants)
+      }
+      return variants[chooseEncoding(acceptEncoding)]
+    },
+
+    /** A page with a message for visitors, in the site's look. */
+    async message(title: string, text: string): Promise<string> {
+      return renderMessage(await siteFacts(), title, text)
+    },
+  }
+}
+export type PublishedPages = ReturnType<typeof createPublishedPages>

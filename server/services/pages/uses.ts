@@ -1,0 +1,14 @@
+import { and, eq } from 'drizzle-orm'
+import { placementsOf } from '../../../core/page/targets'
+import type { PageDocument } from '../../../core/page/schema'
+import type { Queryable } from '../../db/connection'
+import { uses, type Side } from '../../db/schema'
+
+/** Writes down where a page's document leads, in the transaction that writes the document. */
+export async function recordUses(tx: Queryable, pageId: string, side: Side, document: PageDocument): Promise<void> {
+  await tx.delete(uses).where(and(eq(uses.pageId, pageId), eq(uses.side, side)))
+  const rows = placementsOf(document).map(({ id, kind, label, target, saveAs }) => ({
+    pageId, side, placement: id, kind, label: label.slice(0, 300), fileId: target?.id ?? null, saveAs,
+  }))
+  if (rows.length) await tx.insert(uses).values(rows)
+}

@@ -1,0 +1,174 @@
+import { mkdir, open, readFile, readdir, rename, rm, stat, truncate } from 'node:fs/promises'
+import { join } from 'node:path'
+import type { Readable } from 'node:stream'
+import { DataStore, ERRORS, Upload } from '@tus/utils'
+import { expectedChecksum } from './checksum'
+import { RunningDigest } from './digest'
+
+/** What is known of an upload, kept beside its bytes as `<id>.json`. */
+export interface UploadRecord {
+  id: string
+  /** bytes it will have */
+  size: number
+  metadata: Record<string, string | null>
+  /** ISO 8601 */
+  created: string
+  /** set once all bytes are there; from then on the bytes belong to the library */
+  whole?: { sha256: string, crc32: number }
+}
+
+const EXPIRES_AFTER = 7 * 24 * 60 * 60 * 1000
+/** Kept free, so that the database can always write what it has acknowledged. */
+const RESERVE = 64 * 1000 * 1000
+
+const full = (detail: string) => ({ status_code: 507, body: `The disk is full. ${detail} Nothing in the library was touched.` })
+const isFull = (error: unknown) => ['ENOSPC', 'EDQUOT'].includes((error as NodeJS.ErrnoException).code ?? '')
+
+/**
+ * Unfinished uploads on disk, as @tus/server wants them: bytes in `<id>.part`, hashed while they come in.
+ */
+export class IncomingStore extends DataStore {
+  private digests = new Map<string, RunningDigest>()
+
+  constructor(private folder: string, private free: () => Promise<number>) {
+    super()
+    this.extensions = ['creation', 'creation-with-upload', 'termination', 'checksum', 'expiration']
+  }
+
+  partOf = (id: string) => join(this.folder, `${id}.part`)
+  private recordOf = (id: string) => join(this.folder, `${id}.json`)
+
+  async record(id: string): Promise<UploadRecord | undefined> {
+    // Identities are made here; anything else never names a file.
+    if (!/^[a-z0-9]+$/.test(id)) return undefined
+    const text = await readFile(this.recordOf(id), 'utf8').catch((error: NodeJS.ErrnoException) => {
+      if (error.code === 'ENOENT') return undefined
+      throw error
+    })
+    return text === undefined ? undefined : JSON.parse(text) as UploadRecord
+  }
+
+  private async writeRecord(record: UploadRecord): Promise<void> {
+    const path = this.recordOf(record.id)
+    const handle = await open(`${path}.new`, 'w')
+    try {
+      await handle.writeFile(JSON.stringify(record))
+      await handle.sync()
+    }
+    finally {
+      await handle.close()
+    }
+    await rename(`${path}.new`, path)
+  }
+
+  override async create(upload: Upload): Promise<Upload> {
+    const size = upload.size!
+    if (!Number.isSafeInteger(size) || size < 0) throw ERRORS.INVALID_LENGTH
+    const free = await this.free()
+    if (size > free - RESERVE) throw full('Free some space or send a smaller file, then try again.')
+    try {
+      await mkdir(this.folder, { recursive: true })
+      await (await open(this.partOf(upload.id), 'wx')).close()
+      upload.creation_date = new Date().toISOString()
+      await this.writeRecord({ id: upload.id, size, metadata: upload.metadata ?? {}, created: upload.creation_date })
+    }
+    catch (error) {
+      if (isFull(error)) throw full('Free some space, then try again.')
+      throw error
+    }
+    return upload
+  }
+
+  override async getUpload(id: string): Promise<Upload> {
+    const record = await this.record(id)
+    if (!record) throw ERRORS.FILE_NOT_FOUND
+    const offset = record.whole ? record.size : (await stat(this.partOf(id))).size
+    return new Upload({ id, size: record.size, offset, metadata: record.metadata, creation_date: record.created })
+  }
+
+  /** The digest of what is on disk: kept in memory, or read again after a restart. */
+  private async digestAt(id: string, offset: number): Promise<RunningDigest> {
+    const known = this.digests.get(id)
+    if (known?.length === offset) return known
+    const digest = await RunningDigest.ofFile(this.partOf(id))
+    this.digests.set(id, digest)
+    return digest
+  }
+
+  /**
+   * Appends a request body. What arrived before a cut connection stays; a body that does not match its
+   * announced checksum is dropped whole (tus 1.0, "Checksum", status 460).
+   */
+  override async write(stream: Readable, id: string, offset: number): Promise<number> {
+    const digest = await this.digestAt(id, offset)
+    const checksum = expectedChecksum.getStore()
+    const before = checksum && digest.copy()
+    const rollBack = async () => {
+      this.digests.set(id, before!)
+      await truncate(this.partOf(id), offset)
+    }
+
+    const handle = await open(this.partOf(id), 'r+')
+    let position = offset
+    try {
+      for await (const chunk of stream as AsyncIterable<Buffer>) {
+        // The disk works on this chunk while the processor hashes it.
+        const written = handle.write(chunk, 0, chunk.length, position)
+        checksum?.update(chunk)
+        const { bytesWritten } = await written
+        if (bytesWritten < chunk.length) throw Object.assign(new Error('short write'), { code: 'ENOSPC' })
+        digest.update(chunk)
+        position += chunk.length
+      }
+      await handle.datasync()
+    }
+    catch (error) {
+      if (checksum) await rollBack()
+      // A write that failed half-way leaves bytes that were never hashed.
+      else await truncate(this.partOf(id), position)
+      if (isFull(error)) throw full('Free some space, then resume: what has arrived is kept.')
+      throw error
+    }
+    finally {
+      await handle.close()
+    }
+    if (checksum && !checksum.matches()) {
+      await rollBack()
+      throw { status_code: 460, body: 'Checksum Mismatch' }
+    }
+    return position
+  }
+
+  /** Marks an upload as whole, with its digest; its bytes may be taken from then on. */
+  async complete(record: UploadRecord): Promise<Required<UploadRecord>> {
+    if (record.whole) return record as Required<UploadRecord>
+    const digest = await this.digestAt(record.id, record.size)
+    if (digest.length !== record.size) throw new RangeError(`Upload ${record.id} has ${digest.length} of ${record.size} bytes.`)
+    const whole = { ...record, whole: digest.result() }
+    await this.writeRecord(whole)
+    this.digests.delete(record.id)
+    return whole
+  }
+
+  override async remove(id: string): Promise<void> {
+    if (!await this.record(id)) throw ERRORS.FILE_NOT_FOUND
+    this.digests.delete(id)
+    await rm(this.partOf(id), { force: true })
+    await rm(this.recordOf(id), { force: true })
+  }
+
+  override getExpiration = () => EXPIRES_AFTER
+
+  /** All uploads on disk, whole or not. */
+  async all(): Promise<UploadRecord[]> {
+    const names = await readdir(this.folder)
+    const records = await Promise.all(names.filter(name => name.endsWith('.json')).map(name => this.record(name.slice(0, -5))))
+    return records.filter(record => record !== undefined)
+  }
+
+  override async deleteExpired(now = Date.now()): Promise<number> {
+    const expired = (await this.all()).filter(({ created }) => now - Date.parse(created) > EXPIRES_AFTER)
+    for (const { id } of expired) await this.remove(id)
+    return expired.length
+  }
+}

@@ -1,0 +1,81 @@
+import type { IncomingMessage, ServerResponse } from 'node:http'
+import { Server } from '@tus/server'
+import type { FileItem } from '../../../core/files/item'
+import { newId } from '../../../core/id'
+import { Problem, notFound } from '../../../core/problem'
+import type { LibraryService } from '../library/library'
+import { CHECKSUM_ALGORITHMS, ChunkChecksum, expectedChecksum } from './checksum'
+import type { IncomingStore } from './incoming'
+
+const PATH = '/api/uploads'
+
+/** Resumable uploads by the tus 1.0 protocol; a finished one becomes a file of the library. */
+export function createUploadService(incoming: IncomingStore, library: LibraryService) {
+  /** Makes a file of a whole upload; again and again gives the same file. */
+  async function finish(id: string): Promise<FileItem> {
+    const record = await incoming.record(id)
+    if (!record) throw notFound('upload')
+    const { size, metadata, whole } = await incoming.complete(record)
+    return library.ingest({
+      path: incoming.partOf(id), size, ...whole, uploadId: id,
+      fileName: metadata.filename || metadata.name || 'file',
+    })
+  }
+
+  const server = new Server({
+    path: PATH,
+    datastore: incoming,
+    relativeLocation: true,
+    // The desk is on the same origin; nobody else may send.
+    allowedOrigins: [],
+    namingFunction: () => newId(20),
+    async onUploadCreate(_request, upload) {
+      if (!upload.metadata?.filename && !upload.metadata?.name) throw { status_code: 400, body: 'Send the file\'s name as "filename" in Upload-Metadata.' }
+      if (upload.metadata.folder) throw { status_code: 404, body: 'There is no such folder. Leave "folder" out to put the file at the top of the library.' }
+      return {}
+    },
+    async onUploadFinish(_request, upload) {
+      try {
+        const file = await finish(upload.id)
+        return { headers: { 'Trough-File': file.id } }
+      }
+      catch (error) {
+        if (error instanceof Problem) throw { status_code: error.status, body: error.message }
+        throw error
+      }
+    },
+  })
+
+  return {
+    /** Answers one request of the protocol. */
+    async handle(request: IncomingMessage, response: ServerResponse): Promise<void> {
+      if (request.method === 'OPTIONS') response.setHeader('Tus-Checksum-Algorithm', CHECKSUM_ALGORITHMS.join(','))
+      const header = request.headers['upload-checksum']
+      const checksum = typeof header === 'string' ? ChunkChecksum.parse(header) : undefined
+      if (header !== undefined && !checksum) {
+        response.writeHead(400, { 'Tus-Resumable': '1.0.0', 'Content-Type': 'text/plain' })
+          .end(`Upload-Checksum needs one of ${CHECKSUM_ALGORITHMS.join(', ')}, a space and the checksum in Base64.`)
+        return
+      }
+      await expectedChecksum.run(checksum, () => server.handle(request, response))
+    },
+
+    /** The file a whole upload became; makes it where a fault had kept it from being made. */
+    async fileOf(id: string): Promise<FileItem> {
+      const upload = await incoming.getUpload(id).catch(() => { throw notFound('upload') })
+      if (upload.offset !== upload.size) throw new Problem(409, 'This upload is not finished.', 'Resume it first.')
+      return finish(id)
+    },
+
+    /** After a start: hands in what was whole when the process ended. */
+    async recover(): Promise<void> {
+      for (const { id } of await incoming.all()) {
+        const { offset, size } = await incoming.getUpload(id)
+        if (offset === size && !await library.fileOfUpload(id)) await finish(id)
+      }
+    },
+
+    dropExpired: () => incoming.deleteExpired(),
+  }
+}
+export type UploadService = ReturnType<typeof createUploadService>

@@ -1,0 +1,18 @@
+import type { Readable } from 'node:stream'
+import type { ByteRange } from '../../core/http/range'
+
+/** Where bytes live, each under the SHA-256 of its contents, in 64 hexadecimal digits. */
+export interface Store {
+  has(sha256: string): Promise<boolean>
+  /** Takes over a finished file: when this returns, its bytes are safely in the store and gone from `path`. */
+  adopt(sha256: string, path: string): Promise<void>
+  /** The bytes of a stretch, as they are read. */
+  read(sha256: string, range: ByteRange): Readable
+  /** Where a blob can be opened by a worker. */
+  pathOf(sha256: string): string
+  remove(sha256: string): Promise<void>
+  /** Every hash in the store. */
+  list(): AsyncIterable<string>
+  /** Bytes that can still be written. */
+  free(): Promise<number>
+}

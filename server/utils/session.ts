@@ -1,0 +1,33 @@
+import { clearSession, getCookie, getRequestProtocol, unsealSession, updateSession, type H3Event, type SessionConfig } from 'h3'
+import { useTrough } from './trough'
+import type { Account } from '../services/account/account'
+
+const DAYS_30 = 30 * 24 * 60 * 60
+const COOKIE = 'trough'
+
+async function configOf(event: H3Event): Promise<SessionConfig> {
+  const { secrets } = await useTrough()
+  const secure = getRequestProtocol(event, { xForwardedProto: true }) === 'https'
+  return { name: COOKIE, password: secrets.session, maxAge: DAYS_30, cookie: { httpOnly: true, sameSite: 'lax', path: '/', secure } }
+}
+
+/** Whoever is signed in; a cookie that is broken, foreign or too old counts as none. */
+export async function accountOf(event: H3Event): Promise<Account | undefined> {
+  const sealed = getCookie(event, COOKIE)
+  // h3 would set a cookie on every stranger when asked for a session that is not there.
+  if (!sealed) return undefined
+  const session = await unsealSession(event, await configOf(event), sealed).catch(() => undefined)
+  const id = session?.data?.account
+  return typeof id === 'string' ? (await useTrough()).account.find(id) : undefined
+}
+
+export async function signIn(event: H3Event, account: Account): Promise<void> {
+  await updateSession(event, await configOf(event), { account: account.id })
+}
+
+export async function signOut(event: H3Event): Promise<void> {
+  await clearSession(event, await configOf(event))
+}
+
+/** Where an attempt to sign in comes from. */
+export const originOf = (event: H3Event) => event.node.req.socket.remoteAddress ?? 'unknown'
