@@ -31,6 +31,7 @@ export default defineNuxtConfig({
     preset: 'node-server',
     // The server runs beside its node_modules; copying them would only break PGlite's and pdfium's own files.
     externals: { trace: false },
+    replace: { 'process.env.TROUGH_ROOT': JSON.stringify(fileURLToPath(new URL('.', import.meta.url)).replace(/\/$/, '')) },
     errorHandler: '~~/server/error',
     publicAssets: [
       { dir: packageFiles('@fontsource-variable/literata'), baseURL: '/_fonts/literata', maxAge: YEAR },

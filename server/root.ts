@@ -10,5 +10,5 @@ function findRoot(): string {
   throw new Error('Trough was moved out of its own folder: no package.json of its name lies above it.')
 }
 
-/** The project's folder, wherever the running code was built to. */
-export const ROOT = findRoot()
+/** The project's folder. The build writes it in, since built code does not know its own place. */
+export const ROOT = process.env.TROUGH_ROOT ?? findRoot()

@@ -1,0 +1,74 @@
+import { createHash } from 'node:crypto'
+import { mkdir, rename, rm, writeFile } from 'node:fs/promises'
+import { join } from 'node:path'
+import { crc32 } from 'node:zlib'
+import { placementsOf } from '../core/page/targets'
+import { openTrough, type Trough } from '../server/trough'
+import { makeFiles } from './files'
+import { makePages, type FileIds } from './pages'
+import { seeded } from './random'
+
+export const OWNER = { email: 'owner@marlpit.example', password: 'marlpit-demo' }
+
+async function fillLibrary({ library }: Trough, folder: string): Promise<FileIds> {
+  const ids: FileIds = new Map()
+  for (const { name, title, bytes } of await makeFiles()) {
+    const path = join(folder, 'incoming', `demo-${ids.size}.part`)
+    await writeFile(path, bytes)
+    const file = await library.ingest({
+      path, fileName: name, size: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex'), crc32: crc32(bytes),
+    })
+    if (title) await library.change(file.id, { title })
+    ids.set(name, file.id)
+  }
+  return ids
+}
+
+async function fillPages({ pages }: Trough, ids: FileIds): Promise<void> {
+  for (const { title, slug, document, later } of makePages(ids)) {
+    const page = await pages.create({ title, slug }, { home: slug === '' })
+    const { revision } = await pages.saveDraft(page.id, { title, draft: document, revision: page.revision })
+    await pages.publish(page.id)
+    if (later) await pages.saveDraft(page.id, { title, draft: { type: 'doc', content: [...document.content, ...later] }, revision })
+  }
+}
+
+/** Some visitors' downloads, so that there is something to count. */
+async function visit({ pages, library, tally }: Trough): Promise<void> {
+  const random = seeded(11)
+  for (const { id } of await pages.list()) {
+    for (const { id: placement, target } of placementsOf((await pages.get(id)).draft)) {
+      if (!target) continue
+      const file = await library.get(target.id)
+      for (let visits = Math.floor(random() ** 2 * 60); visits > 0; visits--) {
+        tally.observe({
+          file: file.id, edition: file.edition, placement, size: file.size, delivered: [{ start: 0, end: file.size }],
+          address: `visitor ${visits}`, userAgent: 'Mozilla/5.0 (demo visitor)',
+        })
+      }
+    }
+  }
+  await tally.flush()
+}
+
+/** Builds the demo's data folder; complete, or not there at all. */
+export async function buildDemo(folder: string): Promise<void> {
+  const draft = `${folder}.new`
+  await rm(draft, { recursive: true, force: true })
+  await mkdir(draft, { recursive: true })
+  const trough = await openTrough({ data: draft })
+  try {
+    await trough.account.create(OWNER.email, OWNER.password)
+    await trough.site.set({ name: 'Marlpit Pottery Supply', address: 'https://www.marlpit.example' })
+    await fillPages(trough, await fillLibrary(trough, draft))
+    await visit(trough)
+    await trough.derived.idle()
+  }
+  finally {
+    await trough.close()
+  }
+  await rename(draft, folder)
+}
+
+const [, script, folder] = process.argv
+if (script?.endsWith('demo/build.ts')) await buildDemo(folder ?? 'demo-data')
