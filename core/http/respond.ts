@@ -6,8 +6,25 @@ export interface Representation extends Validators {
   /** bytes */
   size: number
   contentType: string
-  /** fields of every answer that carries or stands for the representation, such as Content-Disposition */
-  headers: Record<string, string>
+  /** every field of a whole answer, ready to be sent */
+  headers: Headers
+}
+
+export type Headers = Record<string, string | number>
+
+/** Puts a representation together; done once, since it is answered with many times. */
+export function represent({ size, contentType, etag, lastModified, extra }: Validators & {
+  /** bytes */
+  size: number
+  contentType: string
+  /** further fields, such as Content-Disposition */
+  extra: Record<string, string>
+}): Representation {
+  const dated = lastModified && { 'Last-Modified': lastModified.toUTCString() }
+  return {
+    size, contentType, etag, lastModified,
+    headers: { 'ETag': etag, ...dated, 'Accept-Ranges': 'bytes', ...extra, 'Content-Type': contentType, 'Content-Length': size },
+  }
 }
 
 /** A piece of the body: literal text, or a stretch of the representation. */
@@ -15,13 +32,17 @@ export type Part = string | ByteRange
 
 export interface Answer {
   status: 200 | 206 | 304 | 412 | 416
-  headers: Record<string, string | number>
+  headers: Headers
   /** empty for HEAD, 304, 412 and 416 */
   body: Part[]
 }
 
-/** Fields that a 304 repeats (RFC 9110, section 15.4.5). */
-const NOT_MODIFIED_FIELDS = ['cache-control', 'content-location', 'expires', 'vary']
+/** Fields that a 304 repeats (RFC 9110, section 15.4.5), and the validators of any answer without the bytes. */
+const NOT_MODIFIED_FIELDS = ['ETag', 'Last-Modified', 'Accept-Ranges', 'Cache-Control', 'Content-Location', 'Expires', 'Vary']
+const VALIDATOR_FIELDS = ['ETag', 'Last-Modified', 'Accept-Ranges']
+
+const pick = (headers: Headers, names: string[]): Headers =>
+  Object.fromEntries(names.flatMap((name): [string, string | number][] => headers[name] === undefined ? [] : [[name, headers[name]]]))
 
 /**
  * The whole answer to a GET or HEAD for a representation, by RFC 9110: preconditions, then ranges,
@@ -30,41 +51,25 @@ const NOT_MODIFIED_FIELDS = ['cache-control', 'content-location', 'expires', 'va
  * @param boundary separates the parts of a multipart answer; must not occur in the bytes
  */
 export function respond(method: string, request: RequestHeaders, representation: Representation, boundary: () => string): Answer {
-  const { etag, lastModified, size, contentType } = representation
-  const common = {
-    'ETag': etag,
-    ...lastModified && { 'Last-Modified': lastModified.toUTCString() },
-    'Accept-Ranges': 'bytes',
-  }
-
+  const { size, contentType, headers } = representation
   const verdict = evaluatePreconditions(request, representation)
-  if (verdict === 412) return { status: 412, headers: { ...common, 'Content-Length': 0 }, body: [] }
-  if (verdict === 304) {
-    const kept = Object.entries(representation.headers).filter(([name]) => NOT_MODIFIED_FIELDS.includes(name.toLowerCase()))
-    return { status: 304, headers: { ...common, ...Object.fromEntries(kept) }, body: [] }
-  }
+  if (verdict === 412) return { status: 412, headers: { ...pick(headers, VALIDATOR_FIELDS), 'Content-Length': 0 }, body: [] }
+  if (verdict === 304) return { status: 304, headers: pick(headers, NOT_MODIFIED_FIELDS), body: [] }
 
-  const headers = { ...common, ...representation.headers }
   const range = headerOf(request, 'range')
   const ranges = method === 'GET' && range !== undefined && rangeApplies(request, representation)
     ? parseRange(range, size)
     : undefined
 
+  if (!ranges) return { status: 200, headers, body: method === 'HEAD' || size === 0 ? [] : [{ start: 0, end: size }] }
   if (ranges === 'unsatisfiable') {
-    return { status: 416, headers: { ...common, 'Content-Range': `bytes */${size}`, 'Content-Length': 0 }, body: [] }
-  }
-  if (!ranges) {
-    return {
-      status: 200,
-      headers: { ...headers, 'Content-Type': contentType, 'Content-Length': size },
-      body: method === 'HEAD' || size === 0 ? [] : [{ start: 0, end: size }],
-    }
+    return { status: 416, headers: { ...pick(headers, VALIDATOR_FIELDS), 'Content-Range': `bytes */${size}`, 'Content-Length': 0 }, body: [] }
   }
   if (ranges.length === 1) {
     const { start, end } = ranges[0]!
     return {
       status: 206,
-      headers: { ...headers, 'Content-Type': contentType, 'Content-Range': contentRange(ranges[0]!, size), 'Content-Length': end - start },
+      headers: { ...headers, 'Content-Range': contentRange(ranges[0]!, size), 'Content-Length': end - start },
       body: ranges,
     }
   }

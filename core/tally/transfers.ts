@@ -3,8 +3,8 @@ import { addInterval, coversAll } from './intervals'
 
 /** What was delivered in answer to one request. */
 export interface Delivery {
-  /** tells one visitor from another without saying who it is */
-  visitor: string
+  /** tells one visitor from another without saying who it is; asked only where ranges are to be joined */
+  visitor: () => string
   file: string
   edition: number
   /** the button or link that was followed, where known */
@@ -42,13 +42,13 @@ export class Transfers {
 
   /** Takes one delivery in; gives the download it completes, if it does. */
   add(delivery: Delivery): Download | undefined {
-    const { visitor, file, edition, size, delivered, at } = delivery
+    const { file, edition, size, delivered, at } = delivery
     const sent = delivered.reduce((sum, { start, end }) => sum + end - start, 0)
     // A whole answer is a download by itself: two people behind one address do not complete each other's.
     if (coversAll(delivered, size)) return { file, edition, placement: delivery.placement, at, bytes: sent }
     if (sent === 0) return undefined
 
-    const key = `${visitor}\n${file}\n${edition}`
+    const key = `${delivery.visitor()}\n${file}\n${edition}`
     const known = this.open.get(key)
     const transfer = known && at - known.last < FORGET_AFTER ? known : { have: [], bytes: 0, placement: undefined, last: at }
     for (const stretch of delivered) transfer.have = addInterval(transfer.have, stretch)

@@ -3,7 +3,7 @@ import type { IncomingMessage, ServerResponse } from 'node:http'
 import { LRUCache } from 'lru-cache'
 import { cleanFileName, splitExtension } from '../../../core/files/fileName'
 import { contentDisposition } from '../../../core/http/disposition'
-import { respond } from '../../../core/http/respond'
+import { respond, type Representation } from '../../../core/http/respond'
 import { Problem } from '../../../core/problem'
 import type { Store } from '../../store/store'
 import type { TallyService } from '../tally/tally'
@@ -15,7 +15,7 @@ const SMALL = 64 * 1024
 const MEMORY = 32 * 1024 * 1024
 
 /** The query of a delivery address. */
-export interface DeliveryQuery { save: boolean, open: boolean, edition: string | null, at: string | null }
+export interface DeliveryQuery { save: boolean, edition: string | null, at: string | null }
 
 export const gone = () => new Problem(410, 'This file is no longer here.', 'It was taken off this site. Look for a newer one on the site\'s pages.')
 const missing = () => new Problem(404, 'There is no such file.', 'Check the address, or look for the file on the site\'s pages.')
@@ -33,7 +33,7 @@ export function createDeliveryService(directory: Directory, store: Store, tally:
   const small = new LRUCache<string, Buffer>({ maxSize: MEMORY, sizeCalculation: bytes => bytes.length + 1 })
 
   /** Streams from the store; a small whole file is remembered on its way. */
-  function reader({ sha256, representation: { size } }: Deliverable): ReadRange {
+  function reader({ sha256, saved: { size } }: Deliverable): ReadRange {
     return ({ start, end }) => {
       const known = small.get(sha256)
       if (known) return known.subarray(start, end)
@@ -57,13 +57,16 @@ export function createDeliveryService(directory: Directory, store: Store, tally:
     return pinned
   }
 
+  async function toSave({ fileName, saved }: Deliverable, placement: string | null): Promise<Representation> {
+    const chosen = placement === null ? undefined : await directory.savedName(placement)
+    if (chosen === undefined) return saved
+    return { ...saved, headers: { ...saved.headers, 'Content-Disposition': contentDisposition('attachment', nameToSave(fileName, chosen)) } }
+  }
+
   async function answer(request: IncomingMessage, response: ServerResponse, entry: Entry | undefined, query: DeliveryQuery): Promise<void> {
     const deliverable = choose(entry, query.edition)
-    const { representation, fileName } = deliverable
-    const chosen = query.save && query.at ? await directory.savedName(query.at) : undefined
-    const type = query.save || !deliverable.opens ? 'attachment' : 'inline'
-    const headers = { 'Content-Disposition': contentDisposition(type, nameToSave(fileName, chosen)), ...representation.headers }
-    const reply = respond(request.method!, request.headers, { ...representation, headers }, () => randomBytes(18).toString('hex'))
+    const representation = query.save ? await toSave(deliverable, query.at) : deliverable.shown
+    const reply = respond(request.method!, request.headers, representation, () => randomBytes(18).toString('hex'))
     const delivered = await send(response, reply, reader(deliverable))
 
     if (request.method !== 'GET' || (reply.status !== 200 && reply.status !== 206)) return

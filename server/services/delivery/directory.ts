@@ -1,7 +1,8 @@
 import { and, eq, isNull, sql } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
 import { contentTypeHeader, isActiveContent, opensInBrowser } from '../../../core/files/mediaType'
-import type { Representation } from '../../../core/http/respond'
+import { contentDisposition } from '../../../core/http/disposition'
+import { represent, type Representation } from '../../../core/http/respond'
 import type { Database } from '../../db/connection'
 import { blobs, editions, files, retiredHandles, uses } from '../../db/schema'
 import type { Events } from '../events'
@@ -12,9 +13,9 @@ export interface Deliverable {
   edition: number
   sha256: string
   fileName: string
-  opens: boolean
-  /** all but Content-Disposition, which the address decides */
-  representation: Representation
+  /** as its type is best handled: shown where that is safe */
+  shown: Representation
+  saved: Representation
 }
 
 /** What an address in `/files/` leads to. */
@@ -34,11 +35,17 @@ function toDeliverable({ edition, blob }: Row): Deliverable {
     'Cache-Control': 'no-cache',
   }
   if (isActiveContent(mediaType)) headers['Content-Security-Policy'] = 'sandbox; default-src \'none\''
+  const as = (disposition: 'inline' | 'attachment') => represent({
+    size: blob.size,
+    contentType: contentTypeHeader(mediaType),
+    etag: `"${blob.sha256.slice(0, 32)}"`,
+    lastModified: edition.created,
+    extra: { 'Content-Disposition': contentDisposition(disposition, fileName), ...headers },
+  })
+  const saved = as('attachment')
   return {
-    file: edition.fileId, edition: edition.number, sha256: blob.sha256, fileName, opens: opensInBrowser(mediaType),
-    representation: {
-      size: blob.size, contentType: contentTypeHeader(mediaType), etag: `"${blob.sha256.slice(0, 32)}"`, lastModified: edition.created, headers,
-    },
+    file: edition.fileId, edition: edition.number, sha256: blob.sha256, fileName, saved,
+    shown: opensInBrowser(mediaType) ? as('inline') : saved,
   }
 }
 

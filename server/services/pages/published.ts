@@ -3,7 +3,7 @@ import { promisify } from 'node:util'
 import { brotliCompress, constants, gzip } from 'node:zlib'
 import { LRUCache } from 'lru-cache'
 import type { FileItem } from '../../../core/files/item'
-import type { Representation } from '../../../core/http/respond'
+import { represent, type Representation } from '../../../core/http/respond'
 import { renderMessage, renderPage } from '../../../core/page/document'
 import type { TargetFacts } from '../../../core/page/placeholders'
 import { placementsOf } from '../../../core/page/targets'
@@ -73,18 +73,18 @@ export function createPublishedPages(pages: PageService, library: LibraryService
     const hash = createHash('sha256').update(html).digest('hex').slice(0, 24)
     const pairs = await Promise.all(Object.entries(encoders).map(async ([name, encoder]) => {
       const bytes = await encoder(html)
-      const representation: Representation = {
+      const representation = represent({
         size: bytes.length,
         contentType: 'text/html; charset=utf-8',
         // Each encoding is a representation of its own (RFC 9110, section 8.8.3.3).
         etag: `"${hash}-${name}"`,
-        headers: {
+        extra: {
           ...PAGE_HEADERS,
           'Cache-Control': 'no-cache',
           'Vary': 'Accept-Encoding',
           ...name !== 'identity' && { 'Content-Encoding': name },
         },
-      }
+      })
       return [name, { bytes, representation }]
     }))
     return Object.fromEntries(pairs) as Variants

@@ -1,4 +1,7 @@
 import { createHmac } from 'node:crypto'
+import { setImmediate } from 'node:timers/promises'
+import { sql } from 'drizzle-orm'
+import { LRUCache } from 'lru-cache'
 import { isRobot } from '../../../core/tally/robots'
 import { Transfers, type Delivery, type Download } from '../../../core/tally/transfers'
 import type { Database } from '../../db/connection'
@@ -10,11 +13,14 @@ export interface Observation extends Omit<Delivery, 'visitor' | 'at'> {
   userAgent: string | undefined
 }
 
+/** Milliseconds between a delivery and its being written down, at the most. */
 const FLUSH_AFTER = 250
+const BATCH = 200
 
 /** Counts completed downloads, after the answer and off its path. */
 export function createTallyService(db: Database, secret: string, now: () => number = Date.now) {
   const transfers = new Transfers()
+  const robots = new LRUCache<string, boolean>({ max: 5000 })
   let observed: Observation[] = []
   let completed: Download[] = []
   let timer: NodeJS.Timeout | undefined
@@ -23,25 +29,38 @@ export function createTallyService(db: Database, secret: string, now: () => numb
   /** Nothing of this is stored; it only keeps the ranges of one visitor together. */
   const markOf = (address: string, userAgent = '') => createHmac('sha256', secret).update(`${address}\n${userAgent}`).digest('base64')
 
+  function isRobotAgent(userAgent = ''): boolean {
+    const known = robots.get(userAgent)
+    if (known !== undefined) return known
+    const robot = isRobot(userAgent)
+    robots.set(userAgent, robot)
+    return robot
+  }
+
   function take({ address, userAgent, ...delivery }: Observation): void {
-    if (isRobot(userAgent)) return
-    const download = transfers.add({ ...delivery, visitor: markOf(address, userAgent), at: now() })
+    if (isRobotAgent(userAgent)) return
+    const download = transfers.add({ ...delivery, visitor: () => markOf(address, userAgent), at: now() })
     if (download) completed.push(download)
+  }
+
+  /** Arrays instead of a row of parameters each: a third of the time in the database. */
+  async function insert(batch: Download[]): Promise<void> {
+    const column = <K extends keyof Download>(name: K) => sql.param(batch.map(download => download[name]))
+    await db.execute(sql`insert into ${downloads} (file_id, edition, placement, at, bytes)
+      select file, edition, placement, to_timestamp(at / 1000.0), bytes
+      from unnest(${column('file')}::text[], ${column('edition')}::int[], ${column('placement')}::text[], ${column('at')}::bigint[], ${column('bytes')}::bigint[])
+      as row (file, edition, placement, at, bytes)`)
   }
 
   async function write(): Promise<void> {
     observed.forEach(take)
     observed = []
-    const batch = completed
-    completed = []
-    if (!batch.length) return
-    try {
-      await db.insert(downloads).values(batch.map(({ file, at, ...rest }) => ({ ...rest, fileId: file, at: new Date(at) })))
-    }
-    catch (error) {
-      // Kept for the next time: a count is not lost because the disk was full for a while.
-      completed = [...batch, ...completed]
-      throw error
+    // A batch at a time, with a turn for visitors in between.
+    while (completed.length) {
+      const batch = completed.slice(0, BATCH)
+      await insert(batch)
+      completed = completed.slice(batch.length)
+      await setImmediate()
     }
   }
 

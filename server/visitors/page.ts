@@ -1,0 +1,18 @@
+import type { IncomingMessage, ServerResponse } from 'node:http'
+import { Problem } from '../../core/problem'
+import { respond } from '../../core/http/respond'
+import { send } from '../services/delivery/send'
+import type { Trough } from '../trough'
+
+/** `/` and `/<slug>`: a published page. */
+export async function answerPage({ published }: Trough, request: IncomingMessage, response: ServerResponse, slug: string): Promise<void> {
+  const accept = request.headers['accept-encoding']
+  const page = await published.find(slug, typeof accept === 'string' ? accept : undefined)
+  if (!page) {
+    throw slug === ''
+      ? new Problem(404, 'Nothing is published here yet.', 'Come back soon.')
+      : new Problem(404, 'There is no such page.', 'It may have moved. Start from the first page.')
+  }
+  const answer = respond(request.method!, request.headers, page.representation, () => page.representation.etag.replace(/\W/g, ''))
+  await send(response, answer, ({ start, end }) => page.bytes.subarray(start, end))
+}

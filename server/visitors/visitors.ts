@@ -1,0 +1,32 @@
+import type { H3Event } from 'h3'
+import { RESERVED_SLUGS } from '../../core/page/slug'
+import { Problem } from '../../core/problem'
+import { useTrough } from '../utils/trough'
+import { answerFile } from './file'
+import { answerPage } from './page'
+
+const FILES = '/files/'
+
+/** Whether an address is for visitors: a file or a page, not the desk, its API or the desk's own assets. */
+export function isForVisitors(path: string): boolean {
+  if (path.startsWith(FILES)) return true
+  const first = /^\/([^/?]*)/.exec(path)?.[1] ?? ''
+  return !first.startsWith('_') && !RESERVED_SLUGS.includes(first)
+}
+
+/**
+ * Answers a visitor.
+ *
+ * @throws Problem 404, 405 or 410
+ */
+export async function answerVisitor(event: H3Event): Promise<void> {
+  const { req, res } = event.node
+  if (req.method !== 'GET' && req.method !== 'HEAD') {
+    res.setHeader('Allow', 'GET, HEAD')
+    throw new Problem(405, 'Files and pages can only be read.', 'Use GET.')
+  }
+  const [path, search = ''] = req.url!.split('?', 2) as [string, string?]
+  const trough = await useTrough()
+  if (path.startsWith(FILES)) await answerFile(trough, req, res, path.slice(FILES.length), search)
+  else await answerPage(trough, req, res, path.slice(1))
+}
