@@ -9,7 +9,7 @@ export default defineNuxtConfig({
   devtools: { enabled: false },
   // The desk runs in the browser; visitors' pages are rendered by core/page, not by Vue.
   ssr: false,
-  modules: ['@pinia/nuxt', 'vuetify-nuxt-module', './modules/workers'],
+  modules: ['@pinia/nuxt', '@vueuse/nuxt', 'vuetify-nuxt-module', './modules/workers'],
   css: [
     '@fontsource-variable/hanken-grotesk/index.css',
     '@fontsource/ibm-plex-mono/400.css',

@@ -1,3 +1,11 @@
+<script setup lang="ts">
+useHead({ titleTemplate: title => title && title !== 'Trough' ? `${title} · Trough` : 'Trough' })
+</script>
+
 <template>
-  <VApp><NuxtPage /></VApp>
+  <VApp>
+    <NuxtLayout>
+      <NuxtPage />
+    </NuxtLayout>
+  </VApp>
 </template>

@@ -1,4 +1,4 @@
-import type { Action, Block, ButtonAttrs, Inline, PageDocument, Target } from './schema'
+import type { Action, Block, ButtonAttrs, Inline, Mark, PageDocument, Target } from './schema'
 
 /** One button or link on a page, with the words it is known by. */
 export interface Placement {
@@ -54,7 +54,7 @@ export function placementsOf(document: PageDocument): Placement[] {
 export function mapTargets(document: PageDocument, decide: (target: Target | null) => Target | null | 'remove'): PageDocument {
   const mapInline = (inline: Inline): Inline => {
     if (inline.type !== 'text' || !inline.marks) return inline
-    const marks = inline.marks.flatMap((mark) => {
+    const marks = inline.marks.flatMap((mark): Mark[] => {
       if (mark.type !== 'downloadLink') return [mark]
       const target = decide(mark.attrs.target)
       return target === 'remove' ? [] : [{ ...mark, attrs: { ...mark.attrs, target } }]

@@ -7,7 +7,7 @@ import * as schema from './schema'
 
 export type Database = PgliteDatabase<typeof schema>
 /** The database itself, or a transaction on it. */
-export type Queryable = Pick<Database, 'select' | 'insert' | 'update' | 'delete' | 'execute'>
+export type Queryable = Pick<Database, 'select' | 'selectDistinct' | 'insert' | 'update' | 'delete' | 'execute'>
 
 export interface Connection { db: Database, close: () => Promise<void> }
 

@@ -2,7 +2,7 @@ import { mkdir, readFile, rename } from 'node:fs/promises'
 import { dirname } from 'node:path'
 import { parentPort } from 'node:worker_threads'
 import { PDFiumLibrary } from '@hyzyla/pdfium'
-import sharp from 'sharp'
+import sharp, { type Sharp } from 'sharp'
 
 /** A blob to look into, and where its picture goes. */
 export interface DeriveTask { sha256: string, path: string, mediaType: string, picture: string }
@@ -14,7 +14,7 @@ const TALLEST = 800
 /** Larger pictures are refused: decoding them takes gigabytes. */
 const MOST_PIXELS = 150_000_000
 
-async function writePicture(image: sharp.Sharp, picture: string): Promise<void> {
+async function writePicture(image: Sharp, picture: string): Promise<void> {
   await mkdir(dirname(picture), { recursive: true })
   await image.resize({ width: WIDEST, height: TALLEST, fit: 'inside', withoutEnlargement: true }).webp({ quality: 82 }).toFile(`${picture}.new`)
   await rename(`${picture}.new`, picture)

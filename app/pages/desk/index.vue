@@ -1,1 +1,113 @@
-<template><div>desk</div></template>
+<script setup lang="ts">
+import { slugFromTitle, slugSchema } from '~~/core/page/slug'
+
+const pages = usePages()
+const notices = useNotices()
+useHead({ title: 'Pages' })
+
+const adding = ref(false)
+const title = ref('')
+const slug = ref('')
+const ownSlug = ref(false)
+const error = ref('')
+const field = ref<HTMLInputElement>()
+
+const slugProblem = computed(() => {
+  if (!slug.value) return ''
+  const result = slugSchema.safeParse(slug.value)
+  return result.success ? '' : result.error.issues[0]!.message
+})
+watch(title, value => ownSlug.value || (slug.value = value ? slugFromTitle(value) : ''))
+
+async function open() {
+  adding.value = true
+  await nextTick()
+  field.value?.focus()
+}
+
+async function create() {
+  error.value = ''
+  try {
+    const page = await pages.create({ title: title.value, slug: slug.value || undefined })
+    await navigateTo(`/desk/pages/${page.id}`)
+  }
+  catch (caught) {
+    error.value = wordsOf(caught)
+  }
+}
+
+async function remove(page: { id: string, title: string, published: string | null }) {
+  const live = page.published ? ' Visitors will no longer find it.' : ''
+  if (!window.confirm(`Remove the page "${page.title}" with its earlier versions? This cannot be undone.${live}`)) return
+  try {
+    await pages.remove(page.id)
+  }
+  catch (caught) {
+    notices.say(wordsOf(caught), { tone: 'attention' })
+  }
+}
+</script>
+
+<template>
+  <div class="pages">
+    <header class="board-head">
+      <h1>Pages</h1>
+      <button type="button" class="plain strong" @click="open">New page</button>
+    </header>
+    <form v-if="adding" class="new" @submit.prevent="create">
+      <label class="field"><span>Title</span><input ref="field" v-model="title" type="text" maxlength="200" required></label>
+      <label class="field"><span>Address</span><span class="slug"><code>/</code><input v-model="slug" type="text" maxlength="80" @input="ownSlug = true"></span></label>
+      <p v-if="error || slugProblem" class="problem" role="alert">{{ error || slugProblem }}</p>
+      <div class="acts">
+        <button type="submit" class="main" :disabled="!title.trim() || !!slugProblem">Make the page</button>
+        <button type="button" class="plain" @click="adding = false">Cancel</button>
+      </div>
+    </form>
+    <ul class="list">
+      <li v-for="page in pages.items" :key="page.id">
+        <NuxtLink :to="`/desk/pages/${page.id}`" class="row">
+          <span class="name">{{ page.title }}</span>
+          <code class="address">/{{ page.slug }}</code>
+          <span class="state">
+            <template v-if="!page.published"><i class="mark none" />Not live</template>
+            <template v-else-if="page.waiting"><i class="mark waits" />Live, changes wait</template>
+            <template v-else><i class="mark live" />Live since {{ shortDate(page.published) }}</template>
+          </span>
+          <span v-if="page.broken" class="broken">{{ counted(page.broken, 'button') }} without a file</span>
+        </NuxtLink>
+        <span class="row-acts">
+          <a v-if="page.published" class="plain" :href="`/${page.slug}`" target="_blank" :aria-label="`View ${page.title} live`">View live</a>
+          <button v-if="page.slug" type="button" class="plain quiet" :aria-label="`Remove ${page.title}`" @click="remove(page)">Remove</button>
+        </span>
+      </li>
+    </ul>
+    <p v-if="pages.loaded" class="hint-line">Open a page and drop a file where its button should be. Publish puts the whole page live in one step.</p>
+  </div>
+</template>
+
+<style scoped>
+.pages { flex: 1; overflow: auto; padding-bottom: 30px; }
+.new { display: grid; grid-template-columns: 1fr 1fr; gap: 10px 14px; padding: 14px 16px; background: #fff; border-bottom: 1px solid var(--line); }
+.new .problem, .new .acts { grid-column: 1 / -1; }
+.slug { display: flex; align-items: center; gap: 4px; }
+.slug input { flex: 1; }
+.list { list-style: none; margin: 0; padding: 0; }
+li { display: flex; align-items: center; gap: 4px; padding-right: 10px; background: #fff; border-bottom: 1px solid var(--line); }
+.row { flex: 1; min-width: 0; display: grid; grid-template-columns: minmax(120px, 1.4fr) minmax(80px, 1fr) minmax(140px, 1fr); gap: 2px 14px; align-items: center; min-height: 44px; padding: 6px 16px; color: inherit; text-decoration: none; }
+.row-acts { width: 148px; display: flex; justify-content: flex-start; }
+.row:hover { background: #F3F7F6; }
+.name { font-weight: 600; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.address { color: var(--soft); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.state { white-space: nowrap; }
+.broken { grid-column: 1 / -1; color: #9A4420; font-size: 12.5px; }
+.mark { display: inline-block; width: 9px; height: 9px; margin-right: 7px; border-radius: 50%; }
+.mark.live { background: var(--moss); }
+.mark.waits { background: var(--straw); border: 1px solid #8A6A12; }
+.mark.none { border: 2px solid #7A8783; }
+.hint-line { padding: 22px 16px; color: var(--soft); }
+@container (max-width: 560px) {
+  .row { grid-template-columns: minmax(0, 1fr) auto; }
+  .name { grid-column: 1 / -1; }
+  .new { grid-template-columns: 1fr; }
+}
+</style>

@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import { NodeViewWrapper, nodeViewProps } from '@tiptap/vue-3'
+import { buttonInner, buttonParts } from '~~/core/page/html'
+import type { ButtonAttrs } from '~~/core/page/schema'
+
+const props = defineProps(nodeViewProps)
+const library = useLibrary()
+const uploads = useUploads()
+const page = usePage()
+
+const attrs = computed(() => props.node.attrs as ButtonAttrs)
+const file = computed(() => attrs.value.target ? library.known.get(attrs.value.target.id) : undefined)
+const facts = computed(() => file.value && !file.value.deleted ? file.value : undefined)
+const upload = computed(() => uploads.forPlacement(attrs.value.placement))
+const inner = computed(() => buttonInner(buttonParts(attrs.value, facts.value)))
+const fault = computed(() => {
+  if (upload.value) return undefined
+  if (!attrs.value.target) return 'No file behind this button yet'
+  return facts.value ? undefined : 'The file behind this button is in the bin'
+})
+const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
+</script>
+
+<template>
+  <NodeViewWrapper class="button-view" :class="{ selected, faulty: fault }" :data-placement="attrs.placement">
+    <p class="tr-place" :class="`tr-${attrs.align}`">
+      <!-- Drawn by the renderer's own functions; both escape what is written in them. -->
+      <!-- eslint-disable-next-line vue/no-v-html -->
+      <span class="tr-button" :class="`tr-look-${attrs.look}`" v-html="inner" />
+    </p>
+    <span v-if="upload" class="state" contenteditable="false">
+      {{ upload.state === 'failed' ? upload.error : `Arriving: ${Math.floor(100 * upload.sent / Math.max(1, upload.size))} %` }}
+    </span>
+    <span v-else-if="fault" class="state fault" contenteditable="false">{{ fault }}</span>
+    <span v-else-if="count" class="state count" contenteditable="false">{{ counted(count, 'download') }}</span>
+  </NodeViewWrapper>
+</template>
+
+<style scoped>
+.button-view { position: relative; cursor: pointer; border-radius: 4px; }
+.button-view.selected { outline: 2px solid var(--water); outline-offset: 5px; }
+.button-view.faulty :deep(.tr-button) { outline: 2px dashed #9A4420; outline-offset: 3px; }
+.state { display: block; margin: -12px 0 14px; font: 400 12px/1.4 'Hanken Grotesk Variable', sans-serif; color: var(--soft); }
+.state.fault { color: #9A4420; font-weight: 600; }
+</style>

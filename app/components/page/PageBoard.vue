@@ -1,0 +1,356 @@
+<script setup lang="ts">
+import { EditorContent, useEditor, type Editor } from '@tiptap/vue-3'
+import { NodeSelection } from '@tiptap/pm/state'
+import { contentCss } from '~~/core/page/css'
+import { titleFromFileName } from '~~/core/files/fileName'
+import type { FileItem } from '~~/core/files/item'
+import type { ButtonAttrs } from '~~/core/page/schema'
+import { changeButton, documentOf, duplicateButton, insertButton, linkWords, moveBlock, removeButton } from '~/editor/commands'
+import { pageExtensions } from '~/editor/extensions'
+import { spotAt, type Spot } from '~/editor/spot'
+import PlacementNote from './PlacementNote.vue'
+
+const props = defineProps<{ id: string }>()
+
+const page = usePage()
+const library = useLibrary()
+const uploads = useUploads()
+const placer = usePlacer()
+const notices = useNotices()
+
+const sheet = ref<HTMLElement>()
+const scroll = ref<HTMLElement>()
+const note = ref<InstanceType<typeof PlacementNote>>()
+const spot = ref<Spot>()
+const failure = ref('')
+/** an open finder, and what it is for; pixels from the top left of the sheet */
+const finder = ref<{ top: number, left: number, purpose: 'place' | 'link' }>()
+/** the selected button or link, with its height on the sheet */
+const selected = ref<{ kind: 'button' | 'link', attrs: ButtonAttrs, top: number }>()
+
+const targetOf = (file: FileItem) => ({ kind: 'file' as const, id: file.id })
+
+const editor = useEditor({
+  extensions: pageExtensions,
+  editorProps: {
+    attributes: { 'class': 'tr-page', 'role': 'textbox', 'aria-multiline': 'true', 'aria-label': 'The page' },
+    handleTextInput(view, from, _to, text) {
+      if (text !== '/') return false
+      const { $from } = view.state.selection
+      const before = $from.parent.textBetween(0, $from.parentOffset, undefined, ' ')
+      // A slash inside a word, as in "and/or", is a slash.
+      if (before && !/\s$/.test(before)) return false
+      openFinder('place', from)
+      return true
+    },
+    handleKeyDown(view, event) {
+      const onButton = view.state.selection instanceof NodeSelection
+      if (onButton && event.key === 'Enter' && !event.ctrlKey && !event.metaKey) {
+        note.value?.focus()
+        return true
+      }
+      if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) return moveBlock(editor.value!, event.key === 'ArrowUp' ? -1 : 1)
+      if ((event.ctrlKey || event.metaKey) && event.key === 'd' && onButton && selected.value) {
+        duplicateButton(editor.value!, selected.value.attrs.placement)
+        event.preventDefault()
+        return true
+      }
+      return false
+    },
+    handleDrop: (view, event, _slice, moved) => !moved && drop(view, event),
+    handlePaste: (_view, event) => {
+      const files = [...event.clipboardData?.files ?? []]
+      if (!files.length || event.clipboardData?.types.includes('text/html')) return false
+      placeUploads(files)
+      return true
+    },
+  },
+  onUpdate: ({ editor: current }) => page.change(documentOf(current as Editor)),
+  onTransaction: ({ editor: current }) => follow(current as Editor),
+})
+
+/** Keeps the margin with what is selected. */
+function follow(current: Editor) {
+  const { selection } = current.state
+  const link = current.isActive('downloadLink') ? current.getAttributes('downloadLink') : undefined
+  const isButton = selection instanceof NodeSelection && selection.node.type.name === 'downloadButton'
+  if (!isButton && !link) {
+    selected.value = undefined
+    return
+  }
+  const top = current.view.coordsAtPos(selection.from).top - (sheet.value?.getBoundingClientRect().top ?? 0)
+  selected.value = isButton
+    ? { kind: 'button', attrs: selection.node.attrs as ButtonAttrs, top }
+    : { kind: 'link', attrs: link as ButtonAttrs, top }
+}
+
+/** The note stands at its button's height, moved only as far as it takes to be seen whole. */
+const noteTop = ref(0)
+watch(() => selected.value && [selected.value.attrs.placement, selected.value.top], async () => {
+  await nextTick()
+  const [area, element] = [scroll.value, note.value?.$el as HTMLElement | undefined]
+  if (!selected.value || !area || !element) return
+  const lowest = area.scrollTop + area.clientHeight - element.offsetHeight - 24
+  noteTop.value = Math.max(0, Math.min(selected.value.top - 12, Math.max(lowest, area.scrollTop)))
+}, { immediate: true })
+
+function openFinder(purpose: 'place' | 'link', position = editor.value!.state.selection.to) {
+  const box = sheet.value!.getBoundingClientRect()
+  const caret = editor.value!.view.coordsAtPos(position)
+  finder.value = { purpose, top: caret.bottom - box.top + 4, left: Math.max(8, Math.min(caret.left - box.left, box.width - 356)) }
+}
+
+function closeFinder() {
+  finder.value = undefined
+  editor.value?.commands.focus()
+}
+
+function choose(file: FileItem) {
+  const purpose = finder.value?.purpose
+  finder.value = undefined
+  const { from, to } = editor.value!.state.selection
+  if (purpose === 'link') linkWords(editor.value!, targetOf(file), from, to)
+  else place(file)
+  editor.value!.commands.focus()
+}
+
+async function chooseFromComputer() {
+  const purpose = finder.value?.purpose
+  finder.value = undefined
+  const { from, to } = editor.value!.state.selection
+  const files = await chooseFiles({ multiple: purpose !== 'link' })
+  if (purpose === 'link') uploads.add(files, file => linkWords(editor.value!, targetOf(file), from, to))
+  else placeUploads(files)
+  editor.value!.commands.focus()
+}
+
+function place(file: FileItem, position?: number) {
+  insertButton(editor.value!, targetOf(file), file.title, position)
+  // With the mouse on another board the page has to say where the button went.
+  editor.value!.view.focus()
+}
+
+/** A button for each file at once; each gets its file when that has arrived. */
+function placeUploads(files: File[], position?: number) {
+  for (const [index, file] of files.entries()) {
+    const { placement } = insertButton(editor.value!, null, titleFromFileName(file.name), position === undefined ? undefined : position + index)
+    uploads.add([file], item => changeButton(editor.value!, placement, { target: targetOf(item) }, { quiet: true }), [placement])
+  }
+  editor.value!.view.focus()
+}
+
+function drop(view: Editor['view'], event: DragEvent): boolean {
+  spot.value = undefined
+  if (!carriesFiles(event, { ours: true })) return false
+  event.preventDefault()
+  const files = [...event.dataTransfer?.files ?? []]
+  const ours = droppedIds(event).map(id => library.known.get(id)).filter(file => file !== undefined)
+  const at = spotAt(view, event.clientX, event.clientY)
+  if (at.kind === 'words') {
+    if (ours[0]) linkWords(editor.value!, targetOf(ours[0]), at.from, at.to)
+    else uploads.add(files.slice(0, 1), item => linkWords(editor.value!, targetOf(item), at.from, at.to))
+    return true
+  }
+  ours.forEach((file, index) => place(file, at.position + index))
+  placeUploads(files, at.position + ours.length)
+  return true
+}
+
+function onDragOver(event: DragEvent) {
+  if (!editor.value || !carriesFiles(event, { ours: true })) return
+  event.preventDefault()
+  event.dataTransfer!.dropEffect = 'copy'
+  spot.value = spotAt(editor.value.view, event.clientX, event.clientY)
+}
+
+/** The margin of the sheet takes drops too: people aim beside the text. */
+function onDrop(event: DragEvent) {
+  if (event.defaultPrevented || !editor.value) return
+  drop(editor.value.view, event)
+}
+
+function changeSelected(attrs: Partial<ButtonAttrs>) {
+  const { kind, attrs: { placement } } = selected.value!
+  if (kind === 'button') changeButton(editor.value!, placement, attrs)
+  else editor.value!.chain().extendMarkRange('downloadLink').updateAttributes('downloadLink', attrs).run()
+}
+
+async function retargetFromComputer() {
+  const { kind, attrs: { placement } } = selected.value!
+  const files = await chooseFiles({ multiple: false })
+  uploads.add(files, item => kind === 'button' ? changeButton(editor.value!, placement, { target: targetOf(item) }) : changeSelected({ target: targetOf(item) }), [placement])
+}
+
+function removeSelected() {
+  if (selected.value!.kind === 'button') removeButton(editor.value!, selected.value!.attrs.placement)
+  else editor.value!.chain().focus().extendMarkRange('downloadLink').unsetMark('downloadLink').run()
+}
+
+/** A click below the last block writes on, also where that block is a button. */
+function writeOn(event: MouseEvent) {
+  const view = editor.value!.view
+  if (event.target !== sheet.value && event.target !== view.dom) return
+  const last = view.dom.lastElementChild?.getBoundingClientRect()
+  if (!last || event.clientY < last.bottom) return
+  const { doc } = view.state
+  if (doc.lastChild?.isTextblock) editor.value!.commands.focus('end')
+  else editor.value!.chain().insertContentAt(doc.content.size, { type: 'paragraph' }).focus('end').run()
+}
+
+async function load() {
+  failure.value = ''
+  try {
+    await page.open(props.id)
+    // Opening a page is nothing to undo.
+    editor.value?.chain().setMeta('addToHistory', false).setContent(page.draft!, { emitUpdate: false }).run()
+    document.title = `${page.current!.title} · Trough`
+    editor.value?.commands.focus('end', { scrollIntoView: false })
+  }
+  catch (error) {
+    failure.value = wordsOf(error)
+  }
+}
+
+async function keepMine() {
+  try {
+    await page.keepMine()
+  }
+  catch (error) {
+    notices.say(wordsOf(error), { tone: 'attention' })
+  }
+}
+
+const saveWords = computed(() => ({
+  saved: 'Saved', changed: 'Saving…', saving: 'Saving…', failed: `Not saved yet. ${page.problem}`, conflict: 'Not saved',
+})[page.state])
+
+function onKey(event: KeyboardEvent) {
+  if (!(event.ctrlKey || event.metaKey)) return
+  const key = event.key.toLowerCase()
+  if (key === 'u' && !event.shiftKey) void placer.current?.placeFromComputer()
+  else if (key === 'k' && event.shiftKey && !editor.value?.state.selection.empty) openFinder('link')
+  else return
+  event.preventDefault()
+}
+
+/** The browser may be closed before the last change is saved: it asks then. */
+function onUnload(event: BeforeUnloadEvent) {
+  if (page.state !== 'saved') event.preventDefault()
+}
+
+onMounted(async () => {
+  window.addEventListener('keydown', onKey)
+  window.addEventListener('beforeunload', onUnload)
+  await load()
+  placer.current = {
+    place: file => place(file),
+    placeFromComputer: async () => placeUploads(await chooseFiles({ multiple: true })),
+    focus: () => editor.value?.commands.focus(),
+  }
+})
+
+onBeforeUnmount(async () => {
+  window.removeEventListener('keydown', onKey)
+  window.removeEventListener('beforeunload', onUnload)
+  placer.current = undefined
+})
+onBeforeRouteLeave(async () => {
+  await page.save()
+  if (page.state === 'saved') page.close()
+  else return window.confirm(`${page.problem} Leave without saving?`)
+})
+
+useHead({ style: [{ innerHTML: contentCss(), key: 'page-content' }] })
+</script>
+
+<template>
+  <div class="page-board">
+    <p v-if="failure" class="failure" role="alert">{{ failure }} <NuxtLink to="/desk">All pages</NuxtLink></p>
+    <template v-else-if="page.current && editor">
+      <div class="head">
+        <NuxtLink to="/desk" class="back">Pages</NuxtLink>
+        <code class="address">/{{ page.current.slug }}</code>
+        <span class="save" :class="page.state" role="status">{{ saveWords }}</span>
+        <a v-if="page.liveHref" :href="page.liveHref" target="_blank" class="live" title="Open the live page (Ctrl+Shift+Enter)">View live</a>
+        <span v-else class="never">Not live yet</span>
+      </div>
+      <div v-if="page.state === 'conflict'" class="conflict" role="alert">
+        <p>This page was changed in another tab or by someone else. Your version is still here, and not saved.</p>
+        <button type="button" class="plain" @click="load">Load the other version</button>
+        <button type="button" class="plain" @click="keepMine">Keep mine instead</button>
+      </div>
+      <PageToolbar :editor="editor" @place="openFinder('place')" @link="openFinder('link')" />
+      <div ref="scroll" class="scroll">
+        <div class="desk-top" :class="{ 'has-note': selected }">
+          <div ref="sheet" class="sheet" @dragover="onDragOver" @dragleave.self="spot = undefined" @drop="onDrop" @click="writeOn">
+            <label class="title tr-page"><span class="tr-spoken">Title of the page</span>
+              <textarea
+                rows="1" :value="page.current.title" maxlength="200" spellcheck="true"
+                @input="page.rename(($event.target as HTMLTextAreaElement).value)" @keydown.enter.prevent="editor.commands.focus('start')"
+              />
+            </label>
+            <div class="text">
+              <EditorContent :editor="editor" />
+              <div v-if="spot?.kind === 'between'" class="drop-mark" :style="{ top: `${spot.top}px` }"><span>Button goes here</span></div>
+              <div v-else-if="spot" class="drop-words">These words become a link</div>
+            </div>
+            <FileFinder
+              v-if="finder" class="finder-pop" :style="{ top: `${finder.top}px`, left: `${finder.left}px` }" computer
+              :label="finder.purpose === 'link' ? 'Find the file these words lead to' : 'Find a file to place'"
+              @choose="choose" @computer="chooseFromComputer" @close="closeFinder"
+            />
+          </div>
+          <div class="margin">
+            <PlacementNote
+              v-if="selected" ref="note" :key="selected.attrs.placement" :kind="selected.kind" :attrs="selected.attrs"
+              :style="{ '--top': `${noteTop}px` }" class="placed-note"
+              @change="changeSelected" @computer="retargetFromComputer" @remove="removeSelected" @leave="editor.commands.focus()"
+              @duplicate="duplicateButton(editor, selected.attrs.placement)" @move="moveBlock(editor, $event)"
+            />
+            <p v-else class="margin-hint">Select a button or link to see where it leads.<br>Drop a file on the page, or type <kbd>/</kbd>.</p>
+          </div>
+        </div>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.page-board { display: flex; flex-direction: column; min-height: 0; flex: 1; }
+.head { display: flex; align-items: center; gap: 12px; height: 38px; padding: 0 12px; border-bottom: 1px solid var(--line); white-space: nowrap; }
+.back::before { content: '‹ '; }
+.address { color: var(--soft); overflow: hidden; text-overflow: ellipsis; }
+.save { margin-left: auto; color: var(--soft); overflow: hidden; text-overflow: ellipsis; }
+.save.failed, .save.conflict { color: #9A4420; font-weight: 600; }
+.never { color: var(--soft); }
+.conflict { display: flex; flex-wrap: wrap; align-items: center; gap: 6px 10px; padding: 8px 12px; background: #F6E3D8; border-bottom: 1px solid #D9A68B; }
+.failure { padding: 20px; }
+.scroll { flex: 1; min-height: 0; overflow: auto; background: var(--grey); }
+.desk-top { display: grid; grid-template-columns: minmax(0, 720px) 284px; justify-content: center; min-height: 100%; gap: 0; padding: 14px 14px 0; }
+.sheet { position: relative; background: #FCFBF8; border: 1px solid var(--line); border-bottom: 0; padding: 40px clamp(20px, 6%, 56px) 120px; cursor: text; }
+.title textarea {
+  width: 100%; field-sizing: content; resize: none; border: 0; background: none; color: #24211D; padding: 0;
+  font: 560 clamp(1.7rem, 1.2rem + 1.6vw, 2.4rem)/1.22 Literata, Georgia, serif; letter-spacing: -.018em; margin-bottom: .5em;
+}
+.title textarea:focus-visible { outline: none; box-shadow: 0 2px 0 var(--water); }
+.text { position: relative; }
+.text :deep(.tr-page) { min-height: 200px; outline: none; }
+.text :deep(.tr-page > :first-child) { margin-top: 0; }
+.text :deep(p.is-empty:first-child::before) { content: attr(data-placeholder); float: left; height: 0; color: #6B655B; pointer-events: none; }
+.text :deep(.without-target) { color: #9A4420; text-decoration: underline dashed; }
+.text :deep(.ProseMirror-gapcursor::after) { border-top: 2px solid var(--water); width: 40px; }
+.drop-mark { position: absolute; left: -10px; right: -10px; height: 0; border-top: 3px solid var(--water); pointer-events: none; }
+.drop-mark span { position: absolute; right: 0; top: -22px; padding: 0 8px; font-size: 12px; line-height: 19px; background: var(--water); color: #fff; border-radius: 3px 3px 0 0; }
+.drop-words { position: sticky; bottom: 16px; width: max-content; padding: 4px 10px; background: var(--water); color: #fff; border-radius: 3px; pointer-events: none; }
+.finder-pop { position: absolute; z-index: 30; }
+.margin { position: relative; padding-left: 0; }
+.placed-note { position: absolute; top: var(--top); left: -1px; right: 0; margin-bottom: 40px; }
+.margin-hint { padding: 48px 12px 0 18px; color: var(--soft); line-height: 1.6; }
+@container (max-width: 700px) {
+  .desk-top { grid-template-columns: minmax(0, 1fr); padding: 0; }
+  .margin-hint { display: none; }
+  .placed-note { position: sticky; bottom: 0; top: auto; left: 0; max-height: 55vh; overflow: auto; }
+  .margin { position: sticky; bottom: 0; }
+  .sheet { border: 0; }
+}
+</style>

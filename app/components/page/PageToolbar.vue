@@ -1,0 +1,64 @@
+<script setup lang="ts">
+import { mdiFormatBold, mdiFormatItalic, mdiFormatListBulleted, mdiFormatListNumbered, mdiLinkVariant, mdiRedo, mdiUndo, mdiTrayArrowUp } from '@mdi/js'
+import type { Editor } from '@tiptap/vue-3'
+
+const props = defineProps<{ editor: Editor }>()
+defineEmits<{ place: [], link: [] }>()
+
+const KINDS = [
+  { value: '0', words: 'Text' },
+  { value: '2', words: 'Heading' },
+  { value: '3', words: 'Smaller heading' },
+  { value: '4', words: 'Smallest heading' },
+]
+const kind = computed(() => String(props.editor.isActive('heading') ? props.editor.getAttributes('heading').level : 0))
+const hasWords = computed(() => {
+  const { from, to, $from } = props.editor.state.selection
+  return to > from && $from.parent.isTextblock
+})
+
+function setKind(event: Event) {
+  const level = Number((event.target as HTMLSelectElement).value)
+  const chain = props.editor.chain().focus()
+  if (level) chain.setHeading({ level: level as 2 | 3 | 4 }).run()
+  else chain.setParagraph().run()
+}
+
+const tools = computed(() => {
+  const chain = () => props.editor.chain().focus()
+  return [
+    { icon: mdiFormatBold, words: 'Bold', on: props.editor.isActive('bold'), run: () => chain().toggleBold().run() },
+    { icon: mdiFormatItalic, words: 'Italic', on: props.editor.isActive('italic'), run: () => chain().toggleItalic().run() },
+    { icon: mdiFormatListBulleted, words: 'List', on: props.editor.isActive('bulletList'), run: () => chain().toggleBulletList().run() },
+    { icon: mdiFormatListNumbered, words: 'Numbered list', on: props.editor.isActive('orderedList'), run: () => chain().toggleOrderedList().run() },
+  ]
+})
+</script>
+
+<template>
+  <div class="toolbar" role="toolbar" aria-label="Words on the page">
+    <select :value="kind" aria-label="Kind of line" @change="setKind">
+      <option v-for="option in KINDS" :key="option.value" :value="option.value">{{ option.words }}</option>
+    </select>
+    <button v-for="tool in tools" :key="tool.words" type="button" class="tool" :aria-pressed="tool.on" :aria-label="tool.words" :title="tool.words" @click="tool.run">
+      <VIcon :icon="tool.icon" size="18" />
+    </button>
+    <span class="gap" />
+    <button type="button" class="tool" aria-label="Undo" title="Undo (Ctrl+Z)" :disabled="!editor.can().undo()" @click="editor.chain().focus().undo().run()"><VIcon :icon="mdiUndo" size="18" /></button>
+    <button type="button" class="tool" aria-label="Redo" title="Redo (Ctrl+Shift+Z)" :disabled="!editor.can().redo()" @click="editor.chain().focus().redo().run()"><VIcon :icon="mdiRedo" size="18" /></button>
+    <span class="gap" />
+    <button type="button" class="tool worded" :disabled="!hasWords" title="Link the selected words to a file (Ctrl+Shift+K)" @mousedown.prevent @click="$emit('link')"><VIcon :icon="mdiLinkVariant" size="18" /> Link words</button>
+    <button type="button" class="tool worded" title="Put a download button here (/)" @mousedown.prevent @click="$emit('place')"><VIcon :icon="mdiTrayArrowUp" size="18" /> Place a file</button>
+  </div>
+</template>
+
+<style scoped>
+.toolbar { display: flex; flex-wrap: wrap; align-items: center; gap: 1px; padding: 3px 10px; border-bottom: 1px solid var(--line); background: #F1F4F3; }
+select { height: 28px; padding: 0 4px; border: 1px solid var(--line); border-radius: 3px; background: #fff; margin-right: 6px; }
+.tool { min-width: 28px; height: 28px; padding: 0 5px; border-radius: 3px; color: var(--ink); display: inline-flex; align-items: center; justify-content: center; gap: 5px; }
+.tool:hover:not(:disabled) { background: #DDE5E3; }
+.tool[aria-pressed='true'] { background: #CBD8D5; }
+.tool:disabled { color: #6C7A76; cursor: default; }
+.worded { padding: 0 8px; }
+.gap { width: 1px; height: 18px; margin: 0 5px; background: var(--line); }
+</style>

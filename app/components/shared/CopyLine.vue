@@ -1,0 +1,30 @@
+<script setup lang="ts">
+/** An address with a button that copies it. */
+const props = defineProps<{ name: string, address: string }>()
+const copied = ref(false)
+
+async function copy() {
+  try {
+    await navigator.clipboard.writeText(props.address)
+    copied.value = true
+    setTimeout(() => copied.value = false, 2000)
+  }
+  catch {
+    useNotices().say(`This browser does not let Trough copy. The address is ${props.address}`, { tone: 'attention' })
+  }
+}
+</script>
+
+<template>
+  <div class="copy-line">
+    <span class="name">{{ name }}</span>
+    <code :title="address">{{ address }}</code>
+    <button type="button" class="plain" :aria-label="`Copy: ${name}`" @click="copy">{{ copied ? 'Copied' : 'Copy' }}</button>
+  </div>
+</template>
+
+<style scoped>
+.copy-line { display: grid; grid-template-columns: 112px minmax(0, 1fr) 64px; align-items: center; gap: 8px; min-height: 30px; border-bottom: 1px solid var(--line); }
+.name { color: var(--soft); }
+code { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+</style>

@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import { mdiAccountOutline } from '@mdi/js'
+
+const session = useSession()
+const pages = usePages()
+const boards = useBoards()
+const menu = ref(false)
+const { busy, publish, broken, dismiss } = usePublish()
+const page = usePage()
+
+/** Pages that wait, the open one left to the button beside. */
+const others = computed(() => pages.waiting.filter(item => item.id !== page.current?.id).length)
+</script>
+
+<template>
+  <header class="strip">
+    <NuxtLink to="/desk" class="word-mark" aria-label="Trough, all pages"><img src="/_desk/mark.svg" alt="" width="24" height="24"><span>Trough</span></NuxtLink>
+    <FindField />
+    <div class="right">
+      <NuxtLink v-if="others && !page.current" to="/desk" class="waiting">{{ counted(others, 'page') }} not live as drafted</NuxtLink>
+      <template v-if="page.current">
+        <span v-if="!page.current.waiting" class="all-live"><i />Live as it stands</span>
+        <button v-else type="button" class="main" title="Publish this page (Ctrl+Enter)" :disabled="busy" @click="publish()">
+          {{ busy ? 'Publishing…' : 'Publish' }}<span class="which">&nbsp;“{{ page.current.title }}”</span>
+        </button>
+      </template>
+      <VMenu v-model="menu" location="bottom end">
+        <template #activator="{ props: activator }">
+          <button type="button" class="plain account" v-bind="activator" aria-label="Account and setup"><VIcon :icon="mdiAccountOutline" size="20" /></button>
+        </template>
+        <div class="menu">
+          <p>{{ session.email }}</p>
+          <NuxtLink to="/desk/setup" @click="menu = false">Setup</NuxtLink>
+          <button type="button" @click="boards.keysShown = true; menu = false">Keys</button>
+          <button type="button" @click="session.signOut()">Sign out</button>
+        </div>
+      </VMenu>
+    </div>
+    <PublishDialog v-if="broken" :broken="broken" @close="dismiss" @despite="publish(true)" />
+  </header>
+</template>
+
+<style scoped>
+.strip { display: flex; align-items: center; gap: 18px; height: 46px; padding: 0 10px 0 14px; background: #D3DCDA; border-bottom: 1px solid #A9B7B3; }
+.word-mark { display: flex; align-items: center; gap: 8px; color: var(--ink); text-decoration: none; font-size: 17px; font-weight: 700; letter-spacing: -.01em; }
+.right { display: flex; align-items: center; gap: 10px; margin-left: auto; white-space: nowrap; min-width: 0; }
+.main { display: flex; max-width: 320px; }
+.which { overflow: hidden; text-overflow: ellipsis; font-weight: 400; }
+.waiting { color: var(--ink); border-left: 4px solid var(--straw); padding-left: 8px; }
+.all-live i { display: inline-block; width: 9px; height: 9px; border-radius: 50%; background: var(--moss); margin-right: 7px; }
+.account { width: 32px; height: 32px; }
+.menu { min-width: 190px; background: #fff; border: 1px solid var(--ink); border-radius: 4px; padding: 4px; display: grid; }
+.menu p { padding: 6px 10px; color: var(--soft); border-bottom: 1px solid var(--line); }
+.menu a, .menu button { padding: 0 10px; line-height: 32px; text-align: left; color: var(--ink); text-decoration: none; border-radius: 3px; }
+.menu a:hover, .menu button:hover { background: #E8EFED; }
+@media (max-width: 799px) { .word-mark span, .which, .all-live, .waiting { display: none; } .strip { gap: 8px; } }
+</style>

@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import { mdiClose } from '@mdi/js'
+import { formatSize } from '~~/core/files/size'
+import type { UploadEntry } from '~/stores/uploads'
+
+const uploads = useUploads()
+const tray = useTray()
+const placer = usePlacer()
+
+const share = (entry: UploadEntry) => entry.size ? Math.floor(100 * entry.sent / entry.size) : 100
+function words(entry: UploadEntry): string {
+  switch (entry.state) {
+    case 'failed': return entry.error
+    case 'paused': return `Paused at ${share(entry)} %`
+    case 'retrying': return 'Connection lost, trying again…'
+    case 'left over': return `${share(entry)} % is here. Choose the file again to go on.`
+    default: {
+      const left = entry.speed ? roughTime((entry.size - entry.sent) / entry.speed) : ''
+      return `${share(entry)} % of ${formatSize(entry.size)}${entry.speed ? `, ${formatSize(entry.speed)}/s` : ''}${left && `, ${left} left`}`
+    }
+  }
+}
+
+async function choose() {
+  uploads.add(await chooseFiles({ multiple: true }))
+}
+</script>
+
+<template>
+  <section class="trough" aria-label="The trough">
+    <h2 class="name">Trough</h2>
+    <ul>
+      <li v-for="entry in uploads.active" :key="entry.id" class="upload" :class="entry.state.replace(' ', '-')">
+        <span class="words"><b :title="entry.name">{{ entry.name }}</b><span :title="words(entry)">{{ words(entry) }}</span></span>
+        <span class="acts">
+          <button v-if="entry.state === 'sending' || entry.state === 'retrying'" type="button" class="plain" :aria-label="`Pause ${entry.name}`" @click="uploads.pause(entry)">Pause</button>
+          <button v-if="entry.state === 'paused'" type="button" class="plain" :aria-label="`Resume ${entry.name}`" @click="uploads.resume(entry)">Resume</button>
+          <button v-if="entry.state === 'failed'" type="button" class="plain" :aria-label="`Try ${entry.name} again`" @click="uploads.resume(entry)">Try again</button>
+          <button v-if="entry.state === 'left over'" type="button" class="plain" @click="choose">Choose…</button>
+          <button type="button" class="plain" :aria-label="`Cancel ${entry.name}`" @click="uploads.cancel(entry)">Cancel</button>
+        </span>
+        <span class="bar" role="progressbar" :aria-label="entry.name" :aria-valuenow="share(entry)" aria-valuemin="0" aria-valuemax="100"><i :style="{ width: `${share(entry)}%` }" /></span>
+      </li>
+      <li v-for="file in tray.files" :key="file.id" class="file" draggable="true" @dragstart="dragFiles($event, [file.id])">
+        <TypeTag :tag="file.tag" :family="file.family" />
+        <NuxtLink :to="`/desk/files/${file.id}`" class="title" draggable="false" :title="file.title">{{ file.title }}</NuxtLink>
+        <button v-if="placer.current" type="button" class="plain" :aria-label="`Place ${file.title} on the page`" @click="placer.current.place(file)">Place</button>
+        <button type="button" class="plain" :aria-label="`Put ${file.title} down`" title="Put down" @click="tray.putDown(file.id)"><VIcon :icon="mdiClose" size="14" /></button>
+      </li>
+    </ul>
+    <p v-if="!uploads.active.length && !tray.files.length" class="hint-line">Files on their way, and files you picked up, wait here to be dragged onto a page.</p>
+  </section>
+</template>
+
+<style scoped>
+.trough { display: flex; align-items: center; gap: 12px; min-height: 46px; padding: 0 12px; background: linear-gradient(#B9C7C4, #CDD8D5 7px, #DCE4E2); border-top: 1px solid #8E9E9A; }
+.name { font-size: 13px; font-weight: 600; margin: 0; }
+ul { display: flex; gap: 8px; list-style: none; margin: 0; padding: 6px 0; overflow-x: auto; flex: 1; }
+li { position: relative; display: flex; align-items: center; gap: 8px; flex: none; height: 36px; padding: 0 4px 0 9px; background: #fff; border: 1px solid #9FAEAA; border-radius: 4px; overflow: hidden; }
+.file { cursor: grab; }
+.title { max-width: 170px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; color: var(--ink); text-decoration: none; }
+.title:hover { text-decoration: underline; }
+.upload { min-width: 260px; }
+.words { display: grid; line-height: 1.25; max-width: 300px; flex: 1; min-width: 0; }
+.words b { font-weight: 600; }
+.words b, .words span { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-size: 12px; }
+.failed { border-color: var(--clay); }
+.failed .words span { color: #9A4420; }
+.acts { display: flex; }
+.bar { position: absolute; left: 0; right: 0; bottom: 0; height: 3px; background: #DCE4E2; }
+.bar i { display: block; height: 100%; background: var(--water); }
+.hint-line { color: #3F4C49; }
+@media (max-width: 799px) { .hint-line { display: none; } }
+</style>

@@ -1,0 +1,33 @@
+/** An error as the API tells it (RFC 9457). */
+export class ApiProblem extends Error {
+  constructor(readonly status: number, readonly title: string, readonly detail: string, readonly extra: Record<string, unknown> = {}) {
+    super(`${title} ${detail}`)
+    this.name = 'ApiProblem'
+  }
+}
+
+const UNREACHABLE = new ApiProblem(0, 'Trough cannot be reached.', 'Check the connection; what you did is kept here.')
+
+/**
+ * Calls the desk's API.
+ *
+ * @throws ApiProblem with words for people; status 0 where there is no connection
+ */
+export async function api<T>(path: string, method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE' = 'GET', body?: unknown): Promise<T> {
+  const response = await fetch(`/api${path}`, {
+    method,
+    headers: body === undefined ? undefined : { 'Content-Type': 'application/json' },
+    body: body === undefined ? undefined : JSON.stringify(body),
+  }).catch(() => {
+    throw UNREACHABLE
+  })
+  if (response.status === 204) return undefined as T
+  const answer = await response.json().catch(() => ({}))
+  if (response.ok) return answer as T
+  if (response.status === 401 && !path.startsWith('/session')) window.location.assign('/desk/sign-in')
+  const { title = 'Something went wrong.', detail = 'Try again.', ...extra } = answer
+  throw new ApiProblem(response.status, title, detail, extra)
+}
+
+/** What to show of an error that was caught. */
+export const wordsOf = (error: unknown) => error instanceof Error ? error.message : String(error)

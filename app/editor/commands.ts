@@ -1,0 +1,88 @@
+import type { Editor } from '@tiptap/core'
+import { NodeSelection, TextSelection } from '@tiptap/pm/state'
+import { newButton, newPlacementId } from '~~/core/page/insert'
+import type { ButtonAttrs, PageDocument, Target } from '~~/core/page/schema'
+
+export const documentOf = (editor: Editor) => editor.getJSON() as PageDocument
+
+/** Puts a button between two blocks, or at the caret where no position is given; an empty line gives way to it. */
+export function insertButton(editor: Editor, target: Target | null, label: string, position?: number): ButtonAttrs {
+  const attrs = newButton(target, label)
+  const { state } = editor
+  const node = state.schema.nodes.downloadButton!.create(attrs)
+  const { $from, $to } = state.selection
+  let tr = state.tr
+  if (position !== undefined) {
+    tr = tr.insert(position, node)
+  }
+  else if ($from.depth && $from.parent.isTextblock && $from.parent.content.size === 0 && $from.depth === 1) {
+    tr = tr.replaceWith($from.before(), $from.after(), node)
+    position = $from.before()
+  }
+  else {
+    position = $to.depth ? $to.after(1) : $to.pos
+    tr = tr.insert(position, node)
+  }
+  tr = tr.setSelection(NodeSelection.create(tr.doc, position)).scrollIntoView()
+  editor.view.dispatch(tr)
+  return attrs
+}
+
+/** Makes the words between two positions a link. */
+export function linkWords(editor: Editor, target: Target, from: number, to: number): void {
+  const mark = editor.state.schema.marks.downloadLink!.create({ placement: newPlacementId(), target, action: 'tab', saveAs: '' })
+  const tr = editor.state.tr.addMark(from, to, mark)
+  editor.view.dispatch(tr.setSelection(TextSelection.create(tr.doc, to)))
+}
+
+/** Where a placement's button stands; undefined where it was removed meanwhile. */
+export function findButton(editor: Editor, placement: string): { position: number, attrs: ButtonAttrs } | undefined {
+  let found: { position: number, attrs: ButtonAttrs } | undefined
+  editor.state.doc.descendants((node, position) => {
+    if (node.type.name === 'downloadButton' && node.attrs.placement === placement) found = { position, attrs: node.attrs as ButtonAttrs }
+    return !found
+  })
+  return found
+}
+
+/** Changes a button; `quiet` keeps the change out of the undo history, as when an upload arrives. */
+export function changeButton(editor: Editor, placement: string, changed: Partial<ButtonAttrs>, { quiet = false } = {}): void {
+  const found = findButton(editor, placement)
+  if (!found) return
+  const { selection } = editor.state
+  let tr = editor.state.tr.setNodeMarkup(found.position, undefined, { ...found.attrs, ...changed })
+  if (selection instanceof NodeSelection && selection.from === found.position) tr = tr.setSelection(NodeSelection.create(tr.doc, found.position))
+  editor.view.dispatch(tr.setMeta('addToHistory', !quiet))
+}
+
+/** Swaps the selected top-level block with its neighbour above (-1) or below (1). */
+export function moveBlock(editor: Editor, direction: -1 | 1): boolean {
+  const { doc, selection, tr } = editor.state
+  const index = selection.$from.index(0)
+  const other = index + direction
+  if (other < 0 || other >= doc.childCount) return false
+  const start = (at: number) => Array.from({ length: at }, (_, before) => doc.child(before).nodeSize).reduce((sum, size) => sum + size, 0)
+  const block = doc.child(index)
+  const from = start(index)
+  const without = tr.delete(from, from + block.nodeSize)
+  const to = direction < 0 ? start(other) : from + doc.child(other).nodeSize
+  const moved = without.insert(to, block)
+  const inside = to + (selection.from - from)
+  const next = selection instanceof NodeSelection ? NodeSelection.create(moved.doc, to) : TextSelection.near(moved.doc.resolve(inside))
+  editor.view.dispatch(moved.setSelection(next).scrollIntoView())
+  return true
+}
+
+/** Puts a copy of a button below it, and selects the copy. */
+export function duplicateButton(editor: Editor, placement: string): void {
+  const found = findButton(editor, placement)
+  if (!found) return
+  const copy = editor.state.schema.nodes.downloadButton!.create({ ...found.attrs, placement: newPlacementId() })
+  const tr = editor.state.tr.insert(found.position + 1, copy)
+  editor.view.dispatch(tr.setSelection(NodeSelection.create(tr.doc, found.position + 1)).scrollIntoView())
+}
+
+export function removeButton(editor: Editor, placement: string): void {
+  const found = findButton(editor, placement)
+  if (found) editor.chain().deleteRange({ from: found.position, to: found.position + 1 }).focus().run()
+}

@@ -1,0 +1,73 @@
+import { Extension, Mark, Node, mergeAttributes } from '@tiptap/core'
+import { Fragment, Slice, type Node as DocumentNode } from '@tiptap/pm/model'
+import { Plugin } from '@tiptap/pm/state'
+import { VueNodeViewRenderer } from '@tiptap/vue-3'
+import { newPlacementId } from '~~/core/page/insert'
+import { buttonAttrsSchema, downloadLinkSchema, type ButtonAttrs } from '~~/core/page/schema'
+import ButtonView from '~/components/page/ButtonView.vue'
+
+const DATA = 'data-trough'
+
+/** Attributes travel through the clipboard as JSON; what does not fit the schema is not taken over. */
+function fromClipboard<T>(schema: { safeParse: (input: unknown) => { success: boolean, data?: T } }, element: HTMLElement): T | false {
+  try {
+    const result = schema.safeParse(JSON.parse(element.getAttribute(DATA) ?? ''))
+    return result.success ? result.data! : false
+  }
+  catch {
+    return false
+  }
+}
+
+const attribute = (value: unknown) => ({ default: value, rendered: false })
+
+/** A download button: one block, drawn as visitors will see it. */
+export const DownloadButton = Node.create({
+  name: 'downloadButton',
+  group: 'block',
+  atom: true,
+  draggable: true,
+  selectable: true,
+  addAttributes: () => ({
+    placement: attribute(''), target: attribute(null), label: attribute(''), note: attribute(''),
+    action: attribute('tab'), saveAs: attribute(''), look: attribute('slab'), align: attribute('left'),
+  }),
+  parseHTML: () => [{ tag: `div[${DATA}]`, getAttrs: element => fromClipboard<ButtonAttrs>(buttonAttrsSchema, element) }],
+  renderHTML: ({ node }) => ['div', { [DATA]: JSON.stringify(node.attrs) }, node.attrs.label || 'Download'],
+  addNodeView: () => VueNodeViewRenderer(ButtonView),
+})
+
+/** Words that lead to a file. */
+export const DownloadLink = Mark.create({
+  name: 'downloadLink',
+  inclusive: false,
+  addAttributes: () => ({ placement: attribute(''), target: attribute(null), action: attribute('tab'), saveAs: attribute('') }),
+  parseHTML: () => [{ tag: `a[${DATA}]`, getAttrs: element => fromClipboard(downloadLinkSchema.shape.attrs, element) }],
+  renderHTML: ({ mark, HTMLAttributes }) => ['a', mergeAttributes(HTMLAttributes, {
+    class: mark.attrs.target ? 'tr-link' : 'tr-link without-target', [DATA]: JSON.stringify(mark.attrs),
+  }), 0],
+})
+
+/** Gives what is pasted identities of its own, one for each that came along. */
+function withNewIdentities(slice: Slice): Slice {
+  const fresh = new Map<string, string>()
+  const renew = (old: string) => fresh.get(old) ?? fresh.set(old, newPlacementId()).get(old)!
+  const visit = (fragment: Fragment): Fragment => {
+    const nodes: DocumentNode[] = []
+    fragment.forEach((node) => {
+      const marks = node.marks.map(mark => mark.type.name === 'downloadLink'
+        ? mark.type.create({ ...mark.attrs, placement: renew(mark.attrs.placement) })
+        : mark)
+      if (node.isText) nodes.push(node.mark(marks))
+      else if (node.type.name === 'downloadButton') nodes.push(node.type.create({ ...node.attrs, placement: renew(node.attrs.placement) }))
+      else nodes.push(node.copy(visit(node.content)))
+    })
+    return Fragment.fromArray(nodes)
+  }
+  return new Slice(visit(slice.content), slice.openStart, slice.openEnd)
+}
+
+export const FreshPlacements = Extension.create({
+  name: 'freshPlacements',
+  addProseMirrorPlugins: () => [new Plugin({ props: { transformPasted: (slice, view) => view.dragging ? slice : withNewIdentities(slice) } })],
+})

@@ -1,0 +1,108 @@
+<script setup lang="ts">
+const boards = useBoards()
+const library = useLibrary()
+const placer = usePlacer()
+const { publish, viewLive } = usePublish()
+const failure = ref('')
+
+async function load() {
+  failure.value = ''
+  try {
+    await Promise.all([useSession().load(), library.load(), usePages().load()])
+  }
+  catch (error) {
+    failure.value = wordsOf(error)
+  }
+}
+
+const isTyping = (target: EventTarget | null) => target instanceof HTMLElement && (target.isContentEditable || /^(?:INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+
+function onKey(event: KeyboardEvent) {
+  const control = event.ctrlKey || event.metaKey
+  if (control && event.key === 'Enter') {
+    if (event.shiftKey) viewLive()
+    else void publish()
+  }
+  else if (event.altKey && event.key === '1') {
+    boards.front = 'library'
+    if (boards.folded === 'library') boards.folded = 'none'
+    void nextTick(() => document.querySelector<HTMLElement>('.library a.title, .library button')?.focus())
+  }
+  else if (event.altKey && event.key === '2') {
+    boards.front = 'work'
+    if (boards.folded === 'work') boards.folded = 'none'
+    placer.current?.focus()
+  }
+  else if (event.key === '?' && !isTyping(event.target)) {
+    boards.keysShown = true
+  }
+  else {
+    return
+  }
+  event.preventDefault()
+}
+
+/** A file let go beside every board must not make the browser leave the desk. */
+function guard(event: DragEvent) {
+  if (!event.defaultPrevented && event.dataTransfer?.types.includes('Files')) event.preventDefault()
+}
+
+onMounted(async () => {
+  window.addEventListener('keydown', onKey, { capture: true })
+  window.addEventListener('dragover', guard)
+  window.addEventListener('drop', guard)
+  await load()
+  await useUploads().findLeftOvers()
+})
+onBeforeUnmount(() => {
+  window.removeEventListener('keydown', onKey, { capture: true })
+  window.removeEventListener('dragover', guard)
+  window.removeEventListener('drop', guard)
+})
+// Counts and uses are as of now when the owner comes back to this window.
+useEventListener(window, 'focus', () => void library.load().catch(() => undefined))
+</script>
+
+<template>
+  <div class="desk" :class="[`folded-${boards.folded}`, `front-${boards.front}`]" :style="{ '--library': `${boards.width}px` }">
+    <a class="skip" href="#work">To the page</a>
+    <TopStrip />
+    <p v-if="failure" class="offline" role="alert">{{ failure }} <button type="button" class="plain" @click="load">Try again</button></p>
+    <div class="boards">
+      <button v-if="boards.folded === 'library'" type="button" class="unfold" @click="boards.folded = 'none'">Library</button>
+      <LibraryBoard v-else class="board-library" />
+      <BoardDivider v-if="boards.folded === 'none'" />
+      <main v-show="boards.folded !== 'work'" id="work" class="work" tabindex="-1"><slot /></main>
+      <button v-if="boards.folded === 'work'" type="button" class="unfold" @click="boards.folded = 'none'">Page</button>
+    </div>
+    <nav class="switch" aria-label="Boards">
+      <button type="button" :aria-pressed="boards.front === 'library'" @click="boards.front = 'library'">Library</button>
+      <button type="button" :aria-pressed="boards.front === 'work'" @click="boards.front = 'work'">Page</button>
+    </nav>
+    <TroughTray />
+    <NoticeStack />
+    <KeysDialog />
+  </div>
+</template>
+
+<style scoped>
+.desk { display: flex; flex-direction: column; height: 100dvh; background: var(--grey); }
+.boards { flex: 1; min-height: 0; display: grid; grid-template-columns: var(--library) 7px minmax(0, 1fr); }
+.folded-library .boards { grid-template-columns: 34px minmax(0, 1fr); }
+.folded-work .boards { grid-template-columns: minmax(0, 1fr) 34px; }
+.work { min-width: 0; min-height: 0; display: flex; flex-direction: column; container-type: inline-size; outline: none; }
+.unfold { writing-mode: vertical-rl; background: #D3DCDA; border: solid #A9B7B3; border-width: 0 1px; padding: 12px 0; text-align: left; font-weight: 600; }
+.unfold:hover { background: #C3CECB; }
+.offline { padding: 8px 14px; background: #F6E3D8; }
+.switch { display: none; }
+.skip { position: absolute; left: -999px; }
+.skip:focus { left: 8px; top: 8px; z-index: 4000; background: #fff; padding: 8px; }
+@media (max-width: 799px) {
+  .boards, .folded-library .boards, .folded-work .boards { grid-template-columns: minmax(0, 1fr); }
+  .boards > .divider, .unfold { display: none; }
+  .front-work .board-library, .front-library .work { display: none; }
+  .switch { display: grid; grid-template-columns: 1fr 1fr; border-top: 1px solid #A9B7B3; }
+  .switch button { height: 40px; background: #DCE3E1; }
+  .switch button[aria-pressed='true'] { background: #fff; font-weight: 600; box-shadow: inset 0 3px var(--water); }
+}
+</style>

@@ -1,0 +1,34 @@
+<script setup lang="ts">
+definePageMeta({ layout: 'door' })
+useHead({ title: 'Set up' })
+
+const input = reactive({ code: '', siteName: '', email: '', password: '' })
+const error = ref('')
+const busy = ref(false)
+
+async function setUp() {
+  busy.value = true
+  error.value = ''
+  try {
+    await api('/setup', 'POST', input)
+    window.location.assign('/desk')
+  }
+  catch (caught) {
+    error.value = wordsOf(caught)
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <form class="form" @submit.prevent="setUp">
+    <h1>Make this Trough yours</h1>
+    <label class="field"><span>Set-up code</span><input v-model="input.code" type="text" class="mono" autocomplete="off" spellcheck="false" required autofocus aria-describedby="code-hint"></label>
+    <p id="code-hint" class="hint">It stands in the console where Trough was started, as in ABCD-EFGH-JKLM.</p>
+    <label class="field"><span>Name of your site</span><input v-model="input.siteName" type="text" maxlength="120" required></label>
+    <label class="field"><span>Your e-mail</span><input v-model="input.email" type="email" autocomplete="username" required></label>
+    <label class="field"><span>A password, at least 8 characters</span><input v-model="input.password" type="password" autocomplete="new-password" minlength="8" required></label>
+    <p v-if="error" class="problem" role="alert">{{ error }}</p>
+    <button type="submit" class="main" :disabled="busy">{{ busy ? 'One moment…' : 'Begin' }}</button>
+  </form>
+</template>

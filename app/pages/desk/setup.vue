@@ -1,0 +1,38 @@
+<script setup lang="ts">
+useHead({ title: 'Setup' })
+const session = useSession()
+const notices = useNotices()
+const form = reactive({ name: '', address: '' })
+const error = ref('')
+
+watch(() => session.site, site => Object.assign(form, site), { immediate: true })
+
+async function save() {
+  error.value = ''
+  try {
+    await session.saveSite({ ...form })
+    notices.say('Saved. Live pages show it at once.', { tone: 'works' })
+  }
+  catch (caught) {
+    error.value = wordsOf(caught)
+  }
+}
+</script>
+
+<template>
+  <div class="setup">
+    <header class="board-head"><NuxtLink to="/desk" class="back">Pages</NuxtLink><h1>Setup</h1></header>
+    <form class="form" @submit.prevent="save">
+      <label class="field"><span>Name of the site</span><input v-model="form.name" type="text" maxlength="120" required></label>
+      <label class="field"><span>Public address</span><input v-model="form.address" type="text" inputmode="url" placeholder="https://www.example.com" aria-describedby="address-hint"></label>
+      <p id="address-hint" class="hint">Only full addresses that you copy contain it. Pages and buttons go on working when it changes.</p>
+      <p v-if="error" class="problem" role="alert">{{ error }}</p>
+      <div class="acts"><button type="submit" class="main">Save</button></div>
+    </form>
+  </div>
+</template>
+
+<style scoped>
+.setup { flex: 1; overflow: auto; }
+.form { max-width: 460px; padding: 18px; }
+</style>

@@ -1,0 +1,24 @@
+import { defineStore } from 'pinia'
+import { ref, watch } from 'vue'
+
+const KEY = 'trough-boards'
+const LEAST = 300
+
+/** How the two boards share the window; kept from one visit to the next. */
+export const useBoards = defineStore('boards', () => {
+  const saved = JSON.parse(localStorage.getItem(KEY) ?? '{}')
+  /** pixels of the library board */
+  const width = ref<number>(saved.width ?? 460)
+  const folded = ref<'none' | 'library' | 'work'>(saved.folded ?? 'none')
+  /** the one board that shows on a narrow screen */
+  const front = ref<'library' | 'work'>('work')
+  const keysShown = ref(false)
+
+  watch([width, folded], () => localStorage.setItem(KEY, JSON.stringify({ width: width.value, folded: folded.value })))
+
+  function resize(to: number) {
+    width.value = Math.round(Math.min(Math.max(to, LEAST), Math.max(LEAST, window.innerWidth - 420)))
+  }
+
+  return { width, folded, front, keysShown, resize, least: LEAST }
+})

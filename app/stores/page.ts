@@ -1,0 +1,114 @@
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef } from 'vue'
+import type { FileItem } from '~~/core/files/item'
+import type { PageDetails, PageItem } from '~~/core/page/item'
+import type { PageDocument } from '~~/core/page/schema'
+import { ApiProblem, api, wordsOf } from '~/composables/api'
+import { useLibrary } from './library'
+import { usePages } from './pages'
+
+export type SaveState = 'saved' | 'changed' | 'saving' | 'failed' | 'conflict'
+
+const SAVE_AFTER = 500
+const RETRY_AFTER = 4000
+
+/** The page that is open on the page board. */
+export const usePage = defineStore('page', () => {
+  const current = ref<Omit<PageDetails, 'draft'>>()
+  const draft = shallowRef<PageDocument>()
+  const downloads = ref<Record<string, number>>({})
+  const state = ref<SaveState>('saved')
+  const problem = ref('')
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let saving: Promise<void> | undefined
+
+  async function open(id: string) {
+    const { files, downloads: counts, draft: document, ...page } = await api<PageDetails & { files: FileItem[], downloads: Record<string, number> }>(`/pages/${id}`)
+    useLibrary().learn(files)
+    current.value = page
+    draft.value = document
+    downloads.value = counts
+    state.value = 'saved'
+    problem.value = ''
+  }
+
+  function close() {
+    clearTimeout(timer)
+    current.value = undefined
+    draft.value = undefined
+  }
+
+  function schedule(after: number) {
+    clearTimeout(timer)
+    timer = setTimeout(() => void save(), after)
+  }
+
+  function touch() {
+    if (!current.value || state.value === 'conflict') return
+    current.value.waiting = true
+    state.value = 'changed'
+    schedule(SAVE_AFTER)
+  }
+
+  function change(document: PageDocument) {
+    draft.value = document
+    touch()
+  }
+
+  function rename(title: string) {
+    if (!current.value) return
+    current.value.title = title
+    touch()
+  }
+
+  async function write() {
+    const page = current.value!
+    state.value = 'saving'
+    try {
+      const { revision } = await api<{ revision: number }>(`/pages/${page.id}/draft`, 'PUT', {
+        title: page.title.trim() || 'Untitled', draft: draft.value, revision: page.revision,
+      })
+      page.revision = revision
+      if (state.value === 'saving') state.value = 'saved'
+    }
+    catch (error) {
+      problem.value = wordsOf(error)
+      const conflict = error instanceof ApiProblem && error.status === 409
+      state.value = conflict ? 'conflict' : 'failed'
+      // Without a connection, or with a server that is just restarting, trying again is all it takes.
+      if (!conflict) schedule(RETRY_AFTER)
+    }
+  }
+
+  /** Saves what has changed; resolves when nothing is left to save or it cannot be saved now. */
+  async function save(): Promise<void> {
+    clearTimeout(timer)
+    while (saving) await saving
+    if (!current.value || (state.value !== 'changed' && state.value !== 'failed')) return
+    saving = write().finally(() => saving = undefined)
+    await saving
+    if ((state.value as SaveState) === 'changed') await save()
+  }
+
+  /** After a conflict: puts this version over the other one. */
+  async function keepMine() {
+    const page = current.value!
+    page.revision = (await api<PageDetails>(`/pages/${page.id}`)).revision
+    state.value = 'changed'
+    await save()
+  }
+
+  /** Publishes the draft as it stands; throws where some buttons lead nowhere and `despite` is not set. */
+  async function publish(despite = false): Promise<PageItem> {
+    await save()
+    if (state.value !== 'saved') throw new ApiProblem(0, 'The page is not saved yet.', problem.value)
+    const page = await api<PageItem>(`/pages/${current.value!.id}/publish`, 'POST', { despite })
+    Object.assign(current.value!, page)
+    await usePages().load()
+    return page
+  }
+
+  const liveHref = computed(() => current.value?.published ? `/${current.value.slug}` : undefined)
+
+  return { current, draft, downloads, state, problem, liveHref, open, close, change, rename, save, keepMine, publish }
+})

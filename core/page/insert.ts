@@ -1,0 +1,10 @@
+import { newId } from '../id'
+import type { ButtonAttrs, Target } from './schema'
+
+/** The identity of a new placement. */
+export const newPlacementId = () => newId(10)
+
+/** A button as it starts out: it says what it gives, and leaves the page open (common practice for PDFs). */
+export function newButton(target: Target | null, label: string): ButtonAttrs {
+  return { placement: newPlacementId(), target, label, note: '{type}, {size}', action: 'tab', saveAs: '', look: 'slab', align: 'left' }
+}
