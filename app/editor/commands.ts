@@ -1,9 +1,19 @@
 import type { Editor } from '@tiptap/core'
-import { NodeSelection, TextSelection } from '@tiptap/pm/state'
+import { GapCursor } from '@tiptap/pm/gapcursor'
+import { NodeSelection, Selection, TextSelection } from '@tiptap/pm/state'
 import { newButton, newPlacementId } from '~~/core/page/insert'
 import type { ButtonAttrs, PageDocument, Target } from '~~/core/page/schema'
 
 export const documentOf = (editor: Editor) => editor.getJSON() as PageDocument
+
+/** Puts the caret where the page goes on: at its end, below a button that ends it. */
+export function focusEnd(editor: Editor): void {
+  const { doc, tr } = editor.state
+  const end = doc.resolve(doc.content.size)
+  const below = doc.lastChild?.isAtom ? new GapCursor(end) : Selection.atEnd(doc)
+  editor.view.dispatch(tr.setSelection(below).setMeta('addToHistory', false))
+  editor.view.focus()
+}
 
 /** Puts a button between two blocks, or at the caret where no position is given; an empty line gives way to it. */
 export function insertButton(editor: Editor, target: Target | null, label: string, position?: number): ButtonAttrs {

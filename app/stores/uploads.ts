@@ -97,7 +97,8 @@ export const useUploads = defineStore('uploads', () => {
           const item = await collect(upload.url!)
           entry.state = 'done'
           drop(entry.id)
-          useTray().pickUp(item.id)
+          // What was dropped on a page has its place already.
+          if (!entry.placement) useTray().pickUp(item.id)
           done(item)
         }
         catch (error) {

@@ -13,6 +13,8 @@ export interface Delivery {
   size: number
   /** the stretches that left this machine */
   delivered: ByteRange[]
+  /** the stretch that was under way when the client left: some of it may have arrived */
+  unsure?: ByteRange
   /** milliseconds since the epoch */
   at: number
 }
@@ -27,7 +29,7 @@ export interface Download {
   bytes: number
 }
 
-interface Transfer { have: ByteRange[], bytes: number, placement: string | undefined, last: number }
+interface Transfer { have: ByteRange[], unsure: ByteRange | undefined, bytes: number, placement: string | undefined, last: number }
 
 /** A transfer that stands still this long is given up; a resumption after it starts a new one. */
 const FORGET_AFTER = 24 * 60 * 60 * 1000
@@ -46,12 +48,20 @@ export class Transfers {
     const sent = delivered.reduce((sum, { start, end }) => sum + end - start, 0)
     // A whole answer is a download by itself: two people behind one address do not complete each other's.
     if (coversAll(delivered, size)) return { file, edition, placement: delivery.placement, at, bytes: sent }
-    if (sent === 0) return undefined
+    if (sent === 0 && !delivery.unsure) return undefined
 
     const key = `${delivery.visitor()}\n${file}\n${edition}`
     const known = this.open.get(key)
-    const transfer = known && at - known.last < FORGET_AFTER ? known : { have: [], bytes: 0, placement: undefined, last: at }
-    for (const stretch of delivered) transfer.have = addInterval(transfer.have, stretch)
+    const transfer = known && at - known.last < FORGET_AFTER ? known : { have: [], unsure: undefined, bytes: 0, placement: undefined, last: at }
+    for (const stretch of delivered) {
+      // Who goes on from within the unsure stretch has all before that point.
+      const { unsure } = transfer
+      if (unsure && stretch.start >= unsure.start && stretch.start <= unsure.end) {
+        transfer.have = addInterval(transfer.have, { start: unsure.start, end: stretch.start })
+      }
+      transfer.have = addInterval(transfer.have, stretch)
+    }
+    transfer.unsure = delivery.unsure
     transfer.bytes += sent
     transfer.placement ??= delivery.placement
     transfer.last = at

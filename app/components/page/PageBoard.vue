@@ -5,7 +5,7 @@ import { contentCss } from '~~/core/page/css'
 import { titleFromFileName } from '~~/core/files/fileName'
 import type { FileItem } from '~~/core/files/item'
 import type { ButtonAttrs } from '~~/core/page/schema'
-import { changeButton, documentOf, duplicateButton, insertButton, linkWords, moveBlock, removeButton } from '~/editor/commands'
+import { changeButton, documentOf, duplicateButton, focusEnd, insertButton, linkWords, moveBlock, removeButton } from '~/editor/commands'
 import { pageExtensions } from '~/editor/extensions'
 import { spotAt, type Spot } from '~/editor/spot'
 import PlacementNote from './PlacementNote.vue'
@@ -204,7 +204,7 @@ async function load() {
     // Opening a page is nothing to undo.
     editor.value?.chain().setMeta('addToHistory', false).setContent(page.draft!, { emitUpdate: false }).run()
     document.title = `${page.current!.title} · Trough`
-    editor.value?.commands.focus('end', { scrollIntoView: false })
+    if (editor.value) focusEnd(editor.value)
   }
   catch (error) {
     failure.value = wordsOf(error)

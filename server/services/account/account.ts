@@ -70,9 +70,9 @@ export function createAccountService(db: Database) {
 
     async signIn({ email, password }: z.infer<typeof signInSchema>, from: string): Promise<Account> {
       attempts.check(from)
-      const [account] = await db.select().from(accounts).where(eq(accounts.email, email))
-      // Counted before the slow comparison, so that many at once do not slip past the limit.
+      // Counted before anything is waited for, so that many at once do not slip past the limit.
       attempts.failed(from)
+      const [account] = await db.select().from(accounts).where(eq(accounts.email, email))
       if (!await verifyPassword(password, account?.passwordHash ?? await decoy) || !account) {
         throw new Problem(401, 'E-mail and password do not match.', 'Check both and try again.')
       }

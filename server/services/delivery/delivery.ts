@@ -67,7 +67,9 @@ export function createDeliveryService(directory: Directory, store: Store, tally:
     const deliverable = choose(entry, query.edition)
     const representation = query.save ? await toSave(deliverable, query.at) : deliverable.shown
     const reply = respond(request.method!, request.headers, representation, () => randomBytes(18).toString('hex'))
-    const delivered = await send(response, reply, reader(deliverable))
+    // A socket forgets its address when it closes.
+    const address = request.socket.remoteAddress ?? ''
+    const sent = await send(response, reply, reader(deliverable))
 
     if (request.method !== 'GET' || (reply.status !== 200 && reply.status !== 206)) return
     tally.observe({
@@ -75,8 +77,8 @@ export function createDeliveryService(directory: Directory, store: Store, tally:
       edition: deliverable.edition,
       placement: query.at && /^[a-z0-9]{6,16}$/.test(query.at) ? query.at : undefined,
       size: representation.size,
-      delivered,
-      address: request.socket.remoteAddress ?? '',
+      ...sent,
+      address,
       userAgent: request.headers['user-agent'],
     })
   }

@@ -7,18 +7,27 @@ import type { Answer } from '../../../core/http/respond'
 /** Gives a stretch of the bytes: at once where they are in memory, else as they are read. */
 export type ReadRange = (range: ByteRange) => Buffer | Readable
 
+export interface Sent {
+  /** the stretches the system has taken */
+  delivered: ByteRange[]
+  /** what was under way when the client left */
+  unsure?: ByteRange
+}
+
 /**
  * Sends an answer, reading no faster than the client takes.
  *
- * @returns the stretches of the representation that left this machine, also where the client went away
+ * @returns what left this machine, also where the client went away
  */
-export async function send(response: ServerResponse, { status, headers, body }: Answer, read: ReadRange): Promise<ByteRange[]> {
+export async function send(response: ServerResponse, { status, headers, body }: Answer, read: ReadRange): Promise<Sent> {
   const delivered: ByteRange[] = []
+  let unsure: ByteRange | undefined
   const only = body.length === 1 && typeof body[0] === 'object' ? read(body[0]) : undefined
   if (Buffer.isBuffer(only)) {
     response.writeHead(status, headers).end(only)
     await finished(response)
-    return response.writableFinished ? [body[0] as ByteRange] : []
+    const whole = body[0] as ByteRange
+    return response.writableFinished ? { delivered: [whole] } : { delivered: [], unsure: whole }
   }
   response.writeHead(status, headers)
   for (const part of body) {
@@ -30,23 +39,26 @@ export async function send(response: ServerResponse, { status, headers, body }: 
     const source = only ?? read(part)
     const stretch = { start: part.start, end: part.start }
     delivered.push(stretch)
+    let handed = part.start
     for await (const chunk of Buffer.isBuffer(source) ? [source] : source) {
+      // Counted when the system has taken it: what waits in our own buffers may never leave.
+      handed += (chunk as Buffer).length
+      const more = response.write(chunk, (error) => {
+        if (!error) stretch.end += (chunk as Buffer).length
+      })
+      if (!more) await drained(response)
       if (response.destroyed) break
-      stretch.end += (chunk as Buffer).length
-      if (!response.write(chunk)) await drained(response)
     }
+    if (response.destroyed) unsure = { start: stretch.end, end: handed }
   }
   if (!response.destroyed) response.end()
   await finished(response)
-  if (!response.writableFinished && delivered.length) {
-    // What still waits in our own buffers never left; the rest is in the system's hands.
-    const last = delivered.at(-1)!
-    last.end = Math.max(last.start, last.end - response.writableLength)
-  }
-  return delivered
+  return { delivered, unsure }
 }
 
 async function drained(response: ServerResponse): Promise<void> {
+  // A client that left while the chunk was written has closed already: no event will come.
+  if (response.destroyed) return
   const stop = new AbortController()
   await Promise.race([once(response, 'drain', { signal: stop.signal }), once(response, 'close', { signal: stop.signal })]).finally(() => stop.abort())
 }

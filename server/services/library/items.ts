@@ -106,7 +106,7 @@ export async function usesOf(db: Queryable, fileId: string): Promise<FileUse[]> 
   const rows = await db.select({
     pageId: pages.id, pageTitle: pages.title, slug: pages.slug,
     placement: uses.placement, kind: uses.kind, label: uses.label, side: uses.side,
-  }).from(uses).innerJoin(pages, eq(pages.id, uses.pageId)).where(eq(uses.fileId, fileId)).orderBy(asc(pages.title), asc(uses.side))
+  }).from(uses).innerJoin(pages, eq(pages.id, uses.pageId)).where(eq(uses.fileId, fileId)).orderBy(asc(pages.title), asc(uses.label), asc(uses.side))
   const merged = new Map<string, FileUse>()
   for (const { side, ...row } of rows) {
     const known = merged.get(`${row.pageId} ${row.placement}`)

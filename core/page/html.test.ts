@@ -1,0 +1,96 @@
+import { HtmlValidate } from 'html-validate'
+import { describe, expect, it } from 'vitest'
+import { PDF_FACTS, ZIP_FACTS, button, linkMark, pageOf, words } from '../testing/pages'
+import { renderMessage, renderPage } from './document'
+import { renderBlocks } from './html'
+import type { PageDocument, Target } from './schema'
+
+const FILES = { pdf: PDF_FACTS, zip: ZIP_FACTS } as const
+const resolve = ({ id }: Target) => FILES[id as keyof typeof FILES]
+const render = (...blocks: PageDocument['content']) => renderBlocks(pageOf(...blocks), resolve)
+
+const validator = new HtmlValidate({ extends: ['html-validate:standard', 'html-validate:a11y'], rules: { 'doctype-style': 'off' } })
+async function problemsOf(html: string): Promise<string[]> {
+  const report = await validator.validateString(html)
+  return report.results.flatMap(result => result.messages.map(message => `${message.ruleId}: ${message.message}`))
+}
+
+describe('a button', () => {
+  it('has a root-relative address with its placement', () => {
+    expect(render(button())).toContain('href="/files/list.pdf?open&amp;at=aaaaaaaaaa"')
+    expect(render(button({ action: 'save' }))).toContain('href="/files/list.pdf?save&amp;at=aaaaaaaaaa"')
+  })
+
+  it('opens a tab only where that was chosen, and says so', () => {
+    expect(render(button())).toMatch(/target="_blank" rel="noopener".*\(opens in a new tab\)/)
+    expect(render(button({ action: 'here' }))).not.toMatch(/target=|new tab/)
+  })
+
+  it('saves what browsers must not show, whatever was chosen', () => {
+    const html = render(button({ target: { kind: 'file', id: 'zip' }, action: 'tab' }))
+    expect(html).toContain('?save&amp;')
+    expect(html).not.toContain('target=')
+  })
+
+  it('fills its placeholders with the file as it is now', () => {
+    expect(render(button({ note: '{type}, {pages}, {size}' }))).toContain('PDF, 4 pages, 240 kB')
+  })
+
+  it('speaks type and size where the visible words leave them out (WCAG 2.4.4)', () => {
+    expect(render(button({ note: '', action: 'here' }))).toContain('<span class="tr-spoken"> (PDF, 240 kB)</span>')
+    expect(render(button({ action: 'here' }))).not.toContain('tr-spoken')
+  })
+
+  it('that leads nowhere is not shown to visitors', () => {
+    expect(render(button({ target: null }))).toBe('')
+    expect(render(button({ target: { kind: 'file', id: 'binned' } }))).toBe('')
+  })
+
+  it('takes no HTML from labels', () => {
+    expect(render(button({ label: '<script>alert("x")</script>&' }))).toContain('&lt;script&gt;alert(&quot;x&quot;)&lt;/script&gt;&amp;')
+  })
+})
+
+describe('a link', () => {
+  it('over several pieces of text is one anchor', () => {
+    const mark = linkMark('bbbbbbbbbb', 'pdf')
+    const html = render({ type: 'paragraph', content: [
+      { type: 'text', text: 'See the ' }, { type: 'text', text: 'price ', marks: [mark] }, { type: 'text', text: 'list', marks: [{ type: 'bold' }, mark] }, { type: 'text', text: '.' },
+    ] })
+    expect(html.match(/<a /g)).toHaveLength(1)
+    expect(html).toMatch(/<a [^>]*>price <strong>list<\/strong><span class="tr-spoken"> \(PDF, 240 kB, opens in a new tab\)<\/span><\/a>\.<\/p>/)
+  })
+
+  it('without a target leaves plain words', () => {
+    expect(render(words('the list', linkMark('bbbbbbbbbb', null)))).toBe('<p>the list</p>')
+  })
+})
+
+describe('a page', () => {
+  const site = { name: 'Marlpit & daughters', menu: [{ slug: '', title: 'Home' }, { slug: 'trade', title: 'Trade "A"' }] }
+  const document = pageOf(
+    words('Hello & welcome <b>'),
+    { type: 'heading', attrs: { level: 2 }, content: [{ type: 'text', text: 'Files' }] },
+    { type: 'heading', attrs: { level: 3 } },
+    { type: 'bulletList', content: [{ type: 'listItem', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'One' }, { type: 'hardBreak' }] }, button({ placement: 'cccccccccc' })] }] },
+    { type: 'orderedList', attrs: { start: 3 }, content: [{ type: 'listItem', content: [words('Three')] }] },
+    button(), button({ placement: 'dddddddddd', look: 'rim', align: 'middle' }), button({ placement: 'eeeeeeeeee', look: 'strap' }),
+    words('the list', linkMark('ffffffffff', 'zip')),
+  )
+  const html = renderPage(site, { slug: 'trade', title: 'Trade <1>', document }, resolve)
+
+  it('is valid HTML and passes the validator\'s accessibility rules', async () => {
+    expect(await problemsOf(html)).toEqual([])
+    expect(await problemsOf(renderMessage(site, 'There is no such page.', 'Look elsewhere.'))).toEqual([])
+  })
+
+  it('the validator notices a fault', async () => {
+    expect(await problemsOf(html.replace('</main>', '</main><img src="x"></div>'))).not.toEqual([])
+  })
+
+  it('needs no script and names no host', () => {
+    expect(html).not.toMatch(/<script|javascript:|https?:\/\//)
+  })
+
+  it('marks itself in the menu', () => expect(html).toContain('<a href="/trade" aria-current="page">'))
+})

@@ -1,0 +1,32 @@
+import { describe, expect, it } from 'vitest'
+import { PDF_FACTS, ZIP_FACTS } from '../testing/pages'
+import { effectiveAction, fillPlaceholders } from './placeholders'
+import { slugFromTitle, slugSchema } from './slug'
+
+describe('fillPlaceholders', () => {
+  it.each([
+    ['{type}, {size}', 'PDF, 240 kB'], ['{pages}', '4 pages'], ['{name}', 'list.pdf'], ['', ''], ['plain', 'plain'],
+    ['{nonsense}', '{nonsense}'], ['{constructor}', '{constructor}'], ['{type}, {nonsense}', 'PDF, {nonsense}'],
+  ])('%j gives %j', (text, filled) => expect(fillPlaceholders(text, PDF_FACTS)).toBe(filled))
+
+  it('drops what gives nothing, with its comma', () => {
+    expect(fillPlaceholders('{type}, {pages}, {size}', ZIP_FACTS)).toBe('ZIP, 1.4 MB')
+    expect(fillPlaceholders('{pages}, {size}', ZIP_FACTS)).toBe('1.4 MB')
+  })
+
+  it('leaves them as they are without a file', () => expect(fillPlaceholders('{type}, {size}', undefined)).toBe('{type}, {size}'))
+})
+
+it('effectiveAction saves what cannot be shown', () => {
+  expect(effectiveAction('tab', ZIP_FACTS)).toBe('save')
+  expect(effectiveAction('tab', PDF_FACTS)).toBe('tab')
+})
+
+describe('slugs', () => {
+  it.each([['Clay & glaze', 'clay-and-glaze'], ['Über uns', 'uber-uns'], ['Files', 'our-files'], ['desk', 'our-desk'], ['🏺', 'page']])('%s becomes %s', (title, slug) => {
+    expect(slugFromTitle(title)).toBe(slug)
+    expect(slugSchema.safeParse(slug).success).toBe(true)
+  })
+
+  it.each(['desk', 'api', 'files', 'to', 'a/b', '../x', 'A', 'a b', '-a', '_nuxt', 'a'.repeat(81)])('refuses %s', slug => expect(slugSchema.safeParse(slug).success).toBe(false))
+})

@@ -1,0 +1,65 @@
+import { describe, expect, it } from 'vitest'
+import { brokenPlacements } from '../walk/broken'
+import { button, linkMark, pageOf, words } from '../testing/pages'
+import { mapTargets, placementsOf } from './targets'
+import { buttonAttrsSchema, pageDocumentSchema, type Block } from './schema'
+
+const list = (...content: Block[]): Block => ({ type: 'bulletList', content: [{ type: 'listItem', content }] })
+const document = pageOf(
+  words('See the list', linkMark('bbbbbbbbbb', 'pdf')),
+  list(words('one'), button({ placement: 'cccccccccc', target: { kind: 'file', id: 'zip' }, label: 'Zip' })),
+  button({ placement: 'dddddddddd', target: null, label: 'Later' }),
+)
+
+describe('placementsOf', () => {
+  it('finds buttons and links, also in lists', () => {
+    expect(placementsOf(document).map(({ id, kind, label, target }) => [id, kind, label, target?.id])).toEqual([
+      ['bbbbbbbbbb', 'link', 'See the list', 'pdf'], ['cccccccccc', 'button', 'Zip', 'zip'], ['dddddddddd', 'button', 'Later', undefined],
+    ])
+  })
+
+  it('reads a link over several pieces of text as one', () => {
+    const mark = linkMark('bbbbbbbbbb', 'pdf')
+    const [only, ...rest] = placementsOf(pageOf({ type: 'paragraph', content: [{ type: 'text', text: 'price ', marks: [mark] }, { type: 'text', text: 'list', marks: [{ type: 'bold' }, mark] }] }))
+    expect(only!.label).toBe('price list')
+    expect(rest).toEqual([])
+  })
+})
+
+describe('mapTargets', () => {
+  it('gives placements another target and touches nothing else', () => {
+    const mapped = mapTargets(document, target => target?.id === 'zip' ? { kind: 'file', id: 'new' } : target)
+    expect(placementsOf(mapped).map(({ target }) => target?.id)).toEqual(['pdf', 'new', undefined])
+    expect(mapTargets(mapped, target => target?.id === 'new' ? { kind: 'file', id: 'zip' } : target)).toEqual(document)
+  })
+
+  it('takes buttons off and leaves the words of links; what is left is still a page', () => {
+    const mapped = mapTargets(pageOf(button(), words('list', linkMark('bbbbbbbbbb', 'pdf')), list(button({ placement: 'cccccccccc' }))), () => 'remove')
+    expect(placementsOf(mapped)).toEqual([])
+    expect(JSON.stringify(mapped)).toContain('"text":"list"')
+    expect(pageDocumentSchema.safeParse(mapped).success).toBe(true)
+    expect(pageDocumentSchema.safeParse(mapTargets(pageOf(button()), () => 'remove')).success).toBe(true)
+  })
+})
+
+describe('brokenPlacements', () => {
+  it('tells what has no target from what cannot be reached', () => {
+    expect(brokenPlacements(document, target => target.id === 'pdf').map(({ placement, fault }) => [placement.label, fault])).toEqual([['Zip', 'in-bin'], ['Later', 'no-target']])
+  })
+})
+
+describe('pageDocumentSchema', () => {
+  it('takes the document and refuses what no renderer knows', () => {
+    expect(pageDocumentSchema.parse(document)).toEqual(document)
+    for (const content of [[], [{ type: 'iframe' }], [{ type: 'heading', attrs: { level: 1 } }], [{ type: 'paragraph', content: [{ type: 'text', text: '' }] }]]) {
+      expect(pageDocumentSchema.safeParse({ type: 'doc', content }).success).toBe(false)
+    }
+  })
+
+  it('refuses labels of 10,000 characters and placements that are none', () => {
+    const { attrs } = button() as Extract<Block, { type: 'downloadButton' }>
+    expect(buttonAttrsSchema.safeParse(attrs).success).toBe(true)
+    expect(buttonAttrsSchema.safeParse({ ...attrs, label: 'x'.repeat(10_000) }).success).toBe(false)
+    expect(buttonAttrsSchema.safeParse({ ...attrs, placement: '"><script>' }).success).toBe(false)
+  })
+})

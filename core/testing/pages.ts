@@ -1,0 +1,20 @@
+import type { Block, ButtonAttrs, Mark, PageDocument } from '../page/schema'
+import type { TargetFacts } from '../page/placeholders'
+
+/** Building blocks for tests of pages. */
+export const PDF_FACTS: TargetFacts = { handle: 'list.pdf', title: 'Price list', fileName: 'list.pdf', mediaType: 'application/pdf', size: 240_000, pages: 4 }
+export const ZIP_FACTS: TargetFacts = { handle: 'pictures.zip', title: 'Pictures', fileName: 'pictures.zip', mediaType: 'application/zip', size: 1_400_000 }
+
+export function button(attrs: Partial<ButtonAttrs> = {}): Block {
+  return {
+    type: 'downloadButton',
+    attrs: { placement: 'aaaaaaaaaa', target: { kind: 'file', id: 'pdf' }, label: 'Price list', note: '{type}, {size}', action: 'tab', saveAs: '', look: 'slab', align: 'left', ...attrs },
+  }
+}
+
+export const linkMark = (placement: string, id: string | null): Mark =>
+  ({ type: 'downloadLink', attrs: { placement, target: id ? { kind: 'file', id } : null, action: 'tab', saveAs: '' } })
+
+export const words = (text: string, ...marks: Mark[]): Block => ({ type: 'paragraph', content: [{ type: 'text', text, ...marks.length && { marks } }] })
+
+export const pageOf = (...content: Block[]): PageDocument => ({ type: 'doc', content })

@@ -1,0 +1,86 @@
+import { brotliDecompressSync, gunzipSync } from 'node:zlib'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { button, pageOf, words } from '../../../core/testing/pages'
+import { openTestTrough, type TestTrough } from '../../testing/harness'
+import { chooseEncoding } from './published'
+
+let test: TestTrough
+beforeAll(async () => {
+  test = await openTestTrough()
+})
+afterAll(() => test.close())
+
+const html = async (slug: string) => (await test.trough.published.find(slug, undefined))?.bytes.toString()
+
+describe('pages', () => {
+  it('give titles addresses, numbered where taken', async () => {
+    const { pages } = test.trough
+    expect((await pages.create({ title: 'Clay & glaze' })).slug).toBe('clay-and-glaze')
+    expect((await pages.create({ title: 'Clay & glaze' })).slug).toBe('clay-and-glaze-2')
+    expect((await pages.create({ title: 'Desk' })).slug).toBe('our-desk')
+    await expect(pages.create({ title: 'Other', slug: 'clay-and-glaze' })).rejects.toMatchObject({ status: 409 })
+  })
+
+  it('keep their draft from visitors until it is published, and then switch at once', async () => {
+    const { pages } = test.trough
+    const page = await pages.create({ title: 'News' })
+    let { revision } = await pages.saveDraft(page.id, { title: 'News', draft: pageOf(words('First words')), revision: page.revision })
+    expect(await html('news')).toBeUndefined()
+    await pages.publish(page.id)
+    expect(await html('news')).toContain('First words')
+    ;({ revision } = await pages.saveDraft(page.id, { title: 'News', draft: pageOf(words('Second words')), revision }))
+    expect(await html('news')).toContain('First words')
+    expect((await pages.get(page.id)).waiting).toBe(true)
+    await pages.publish(page.id)
+    expect(await html('news')).toContain('Second words')
+    expect((await pages.get(page.id)).waiting).toBe(false)
+  })
+
+  it('let no tab overwrite another', async () => {
+    const { pages } = test.trough
+    const page = await pages.create({ title: 'Two tabs' })
+    const save = (text: string, revision: number) => pages.saveDraft(page.id, { title: page.title, draft: pageOf(words(text)), revision })
+    await save('mine', page.revision)
+    await expect(save('theirs', page.revision)).rejects.toMatchObject({ status: 409 })
+    expect(JSON.stringify((await pages.get(page.id)).draft)).toContain('mine')
+  })
+
+  it('do not go live with a button that leads nowhere, unless told to; visitors then do not see it', async () => {
+    const { pages } = test.trough
+    const page = await pages.create({ title: 'Gap' })
+    const draft = pageOf(words('Words'), button({ target: null, label: 'Missing form' }))
+    await pages.saveDraft(page.id, { title: page.title, draft, revision: page.revision })
+    await expect(pages.publish(page.id)).rejects.toMatchObject({ status: 409, extra: { broken: [{ fault: 'no-target', placement: { label: 'Missing form' } }] } })
+    expect(await html('gap')).toBeUndefined()
+    await pages.publish(page.id, { despite: true })
+    expect(await html('gap')).not.toContain('Missing form')
+  })
+
+  it('follow their files: a new title or a deletion shows at once', async () => {
+    const { pages, library } = test.trough
+    const file = await test.put('list.pdf', '%PDF-1.7 list')
+    const page = await pages.create({ title: 'Follows' })
+    await pages.saveDraft(page.id, { title: page.title, draft: pageOf(button({ target: { kind: 'file', id: file.id }, label: '' })), revision: page.revision })
+    await pages.publish(page.id)
+    expect(await html('follows')).toContain('/files/list.pdf?open')
+    await library.change(file.id, { title: 'Winter list', handle: 'winter.pdf' })
+    expect(await html('follows')).toMatch(/files\/winter\.pdf.*Winter list/)
+    await library.remove(file.id, { despite: true })
+    expect(await html('follows')).not.toContain('winter.pdf')
+    expect((await pages.get(page.id)).broken).toBe(1)
+  })
+})
+
+describe('encodings', () => {
+  it.each([
+    [undefined, 'identity'], ['', 'identity'], ['gzip, deflate, br', 'br'], ['gzip', 'gzip'], ['br;q=0, gzip', 'gzip'], ['*', 'br'], ['gzip;q=1, br;q=0.5', 'gzip'], ['identity', 'identity'],
+  ])('%s is answered with %s (RFC 9110, section 12.5.3)', (accept, encoding) => expect(chooseEncoding(accept)).toBe(encoding))
+
+  it('hold the same page, each with a tag of its own', async () => {
+    const find = (accept?: string) => test.trough.published.find('news', accept)
+    const [plain, br, gzip] = [await find(), await find('br'), await find('gzip')]
+    expect(brotliDecompressSync(br!.bytes).equals(plain!.bytes)).toBe(true)
+    expect(gunzipSync(gzip!.bytes).equals(plain!.bytes)).toBe(true)
+    expect(new Set([plain, br, gzip].map(variant => variant!.representation.etag)).size).toBe(3)
+  })
+})

@@ -1,0 +1,194 @@
+import { createHash, randomBytes } from 'node:crypto'
+import { access, readFile, readdir } from 'node:fs/promises'
+import { join } from 'node:path'
+import { Readable } from 'node:stream'
+import { Upload as TusUpload } from 'tus-js-client'
+import { Upload } from '@tus/utils'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { listen, openTestTrough, sha256, type TestTrough } from '../../testing/harness'
+import { RunningDigest } from './digest'
+import { IncomingStore } from './incoming'
+
+let test: TestTrough
+let server: Awaited<ReturnType<typeof listen>>
+beforeAll(async () => {
+  test = await openTestTrough()
+  server = await listen((request, response) => test.trough.uploads.handle(request, response))
+})
+afterAll(async () => {
+  await server.close()
+  await test.close()
+})
+
+const TUS = { 'Tus-Resumable': '1.0.0' }
+const name = (text: string) => `filename ${Buffer.from(text).toString('base64')}`
+
+async function create(length: number, fileName = 'a.bin'): Promise<string> {
+  const response = await fetch(`${server.url}/api/uploads`, { method: 'POST', headers: { ...TUS, 'Upload-Length': String(length), 'Upload-Metadata': name(fileName) } })
+  expect(response.status).toBe(201)
+  return server.url + response.headers.get('location')!
+}
+
+const patch = (url: string, offset: number, body: Buffer, headers: Record<string, string> = {}) =>
+  fetch(url, { method: 'PATCH', headers: { ...TUS, 'Upload-Offset': String(offset), 'Content-Type': 'application/offset+octet-stream', ...headers }, body: new Uint8Array(body) })
+
+const offsetOf = async (url: string) => Number((await fetch(url, { method: 'HEAD', headers: TUS })).headers.get('upload-offset'))
+
+describe('RunningDigest', () => {
+  it('computes SHA-256 (FIPS 180-4 vectors) and CRC-32 (the check value of "123456789")', () => {
+    const digest = RunningDigest.empty()
+    digest.update(Buffer.from('123'))
+    const branch = digest.copy()
+    digest.update(Buffer.from('456789'))
+    expect(digest.result().crc32).toBe(0xCBF43926)
+    branch.update(Buffer.from('x'))
+    expect(digest.result().sha256).toBe(sha256('123456789'))
+    const abc = RunningDigest.empty()
+    abc.update(Buffer.from('abc'))
+    expect(abc.result().sha256).toBe('ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad')
+    expect(RunningDigest.empty().result()).toEqual({ sha256: 'e3b0c44298fc1c149afbf4c8996fb92427ae41e4649b934ca495991b7852b855', crc32: 0 })
+  })
+})
+
+describe('tus 1.0', () => {
+  it('offers creation, termination, checksum and expiration', async () => {
+    const { headers } = await fetch(`${server.url}/api/uploads`, { method: 'OPTIONS' })
+    expect(headers.get('tus-version')).toContain('1.0.0')
+    expect(headers.get('tus-extension')!.split(',')).toEqual(expect.arrayContaining(['creation', 'termination', 'checksum', 'expiration']))
+    expect(headers.get('tus-checksum-algorithm')!.split(',')).toContain('sha1')
+  })
+
+  it('makes a file of what arrived, with its digests', async () => {
+    const bytes = randomBytes(70_000)
+    const url = await create(bytes.length, 'Prüf bericht.bin')
+    expect((await patch(url, 0, bytes.subarray(0, 30_000))).status).toBe(204)
+    const last = await patch(url, 30_000, bytes.subarray(30_000))
+    expect(last.status).toBe(204)
+    const file = await test.trough.library.get(last.headers.get('trough-file')!)
+    expect(file).toMatchObject({ fileName: 'Prüf bericht.bin', handle: 'pruf-bericht.bin', sha256: sha256(bytes), size: 70_000 })
+    expect(await readFile(join(test.folder, 'store/sha256', file.sha256.slice(0, 2), file.sha256.slice(2, 4), file.sha256))).toEqual(bytes)
+    // A client whose last answer was lost asks again, and gets the same file.
+    expect(await offsetOf(url)).toBe(70_000)
+    expect((await test.trough.uploads.fileOf(url.split('/').at(-1)!)).id).toBe(file.id)
+  })
+
+  it('refuses a wrong offset and keeps what it has', async () => {
+    const url = await create(10)
+    await patch(url, 0, Buffer.from('abcde'))
+    expect((await patch(url, 3, Buffer.from('xx'))).status).toBe(409)
+    expect(await offsetOf(url)).toBe(5)
+  })
+
+  it('drops a chunk whose checksum does not match (460) and takes it when it does', async () => {
+    const bytes = Buffer.from('0123456789')
+    const sum = (text: string) => `sha1 ${createHash('sha1').update(text).digest('base64')}`
+    const url = await create(10)
+    expect((await patch(url, 0, bytes.subarray(0, 5), { 'Upload-Checksum': sum('wrong') })).status).toBe(460)
+    expect(await offsetOf(url)).toBe(0)
+    expect((await patch(url, 0, bytes.subarray(0, 5), { 'Upload-Checksum': sum('01234') })).status).toBe(204)
+    expect((await patch(url, 5, bytes.subarray(5), { 'Upload-Checksum': 'md9 xx' })).status).toBe(400)
+    const last = await patch(url, 5, bytes.subarray(5), { 'Upload-Checksum': sum('56789') })
+    expect((await test.trough.library.get(last.headers.get('trough-file')!)).sha256).toBe(sha256(bytes))
+  })
+
+  it('terminates: nothing of it is left', async () => {
+    const url = await create(10)
+    await patch(url, 0, Buffer.from('abc'))
+    expect((await fetch(url, { method: 'DELETE', headers: TUS })).status).toBe(204)
+    expect((await fetch(url, { method: 'HEAD', headers: TUS })).status).toBe(404)
+    expect((await readdir(join(test.folder, 'incoming'))).filter(entry => entry.includes(url.split('/').at(-1)!))).toEqual([])
+  })
+
+  it.each(['../../etc/passwd', '..%2f..%2fsecrets', '%00'])('knows no upload called %s', async (id) => {
+    expect((await fetch(`${server.url}/api/uploads/${id}`, { method: 'HEAD', headers: TUS })).status).toBe(404)
+  })
+
+  it('takes an empty file, marked', async () => {
+    const response = await fetch(`${server.url}/api/uploads`, { method: 'POST', headers: { ...TUS, 'Upload-Length': '0', 'Upload-Metadata': name('empty.pdf') } })
+    const file = await test.trough.library.get(response.headers.get('trough-file')!)
+    expect(file).toMatchObject({ size: 0, mediaType: 'application/pdf' })
+    expect(file.remarks[0]).toContain('empty')
+  })
+
+  it('wants a name', async () => {
+    const response = await fetch(`${server.url}/api/uploads`, { method: 'POST', headers: { ...TUS, 'Upload-Length': '5' } })
+    expect(response.status).toBe(400)
+    expect(await response.text()).toContain('filename')
+  })
+
+  it('is resumed by tus-js-client after cuts at random bytes, and ends with the same SHA-256', async () => {
+    const bytes = randomBytes(3_000_000)
+    let cuts = 0
+    // A server that hangs up in the middle of the first requests.
+    const flaky = await listen(async (request, response) => {
+      if (request.method === 'PATCH' && cuts < 4) {
+        let left = Math.floor(Math.random() * 500_000)
+        request.on('data', (chunk: Buffer) => {
+          left -= chunk.length
+          if (left < 0) {
+            cuts++
+            request.destroy()
+          }
+        })
+      }
+      await test.trough.uploads.handle(request, response)
+    })
+    const url = await new Promise<string>((resolve, reject) => {
+      const upload: TusUpload = new TusUpload(bytes, {
+        endpoint: `${flaky.url}/api/uploads`, metadata: { filename: 'cut.bin' }, retryDelays: Array.from({ length: 12 }, () => 20),
+        onError: reject, onSuccess: () => resolve(upload.url!),
+      })
+      upload.start()
+    })
+    await flaky.close()
+    expect(cuts).toBe(4)
+    expect((await test.trough.uploads.fileOf(url.split('/').at(-1)!)).sha256).toBe(sha256(bytes))
+  })
+})
+
+describe('a full disk', () => {
+  const tooFull = (free: number) => new IncomingStore(join(test.folder, 'incoming'), async () => free)
+
+  it('is noticed before anything is sent', async () => {
+    await expect(tooFull(100_000_000).create(new Upload({ id: 'full1', offset: 0, size: 90_000_000 }))).rejects.toMatchObject({ status_code: 507 })
+    await expect(access(join(test.folder, 'incoming/full1.part'))).rejects.toThrow()
+  })
+
+  it('in the middle keeps what has arrived, and the upload goes on when there is room', async () => {
+    const store = tooFull(1e12)
+    await store.create(new Upload({ id: 'full2', offset: 0, size: 6 }))
+    const failing = Readable.from((async function* () {
+      yield Buffer.from('abc')
+      throw Object.assign(new Error('no space left on device'), { code: 'ENOSPC' })
+    })())
+    await expect(store.write(failing, 'full2', 0)).rejects.toMatchObject({ status_code: 507 })
+    expect((await store.getUpload('full2')).offset).toBe(3)
+    expect(await store.write(Readable.from([Buffer.from('def')]), 'full2', 3)).toBe(6)
+    expect((await store.complete((await store.record('full2'))!)).whole.sha256).toBe(sha256('abcdef'))
+    await store.remove('full2')
+  })
+})
+
+it('a restarted store hashes again what is on disk', async () => {
+  const folder = join(test.folder, 'incoming')
+  const before = new IncomingStore(folder, async () => 1e12)
+  await before.create(new Upload({ id: 'again', offset: 0, size: 6 }))
+  await before.write(Readable.from([Buffer.from('abc')]), 'again', 0)
+  const after = new IncomingStore(folder, async () => 1e12)
+  expect((await after.getUpload('again')).offset).toBe(3)
+  await after.write(Readable.from([Buffer.from('def')]), 'again', 3)
+  expect((await after.complete((await after.record('again'))!)).whole.sha256).toBe(sha256('abcdef'))
+  // What is whole when the process ends is handed in by the next one.
+  await test.trough.uploads.recover()
+  expect((await test.trough.library.fileOfUpload('again'))!.sha256).toBe(sha256('abcdef'))
+})
+
+it('old uploads expire', async () => {
+  const store = new IncomingStore(join(test.folder, 'incoming'), async () => 1e12)
+  await store.create(new Upload({ id: 'old', offset: 0, size: 6 }))
+  const days = (count: number) => Date.now() + count * 24 * 60 * 60 * 1000
+  await store.deleteExpired(days(6))
+  expect((await store.getUpload('old')).offset).toBe(0)
+  await store.deleteExpired(days(8))
+  await expect(store.getUpload('old')).rejects.toMatchObject({ status_code: 404 })
+})
