@@ -5,10 +5,10 @@ import { crc32 } from 'node:zlib'
 import { placementsOf } from '../core/page/targets'
 import { openTrough, type Trough } from '../server/trough'
 import { makeFiles } from './files'
+import { OWNER } from './owner'
 import { makePages, type FileIds } from './pages'
 import { seeded } from './random'
 
-export const OWNER = { email: 'owner@marlpit.example', password: 'marlpit-demo' }
 
 async function fillLibrary({ library }: Trough, folder: string): Promise<FileIds> {
   const ids: FileIds = new Map()

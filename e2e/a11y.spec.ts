@@ -1,0 +1,71 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from '@playwright/test'
+import { HtmlValidate } from 'html-validate'
+import { openDesk, openPage } from './support/owner'
+import { makeData, startServer, type RunningServer } from './support/server'
+
+let server: RunningServer
+test.beforeAll(async () => {
+  server = await startServer(await makeData('demo'))
+})
+test.afterAll(() => server.remove())
+
+/** Violations of WCAG 2.2, levels A and AA, as axe finds them. */
+async function violations(page: Page) {
+  const { violations: found } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
+  return found.map(({ id, nodes }) => `${id}: ${nodes.map(node => node.target.join(' ')).join(', ')}`)
+}
+
+for (const width of [1280, 390]) {
+  test(`published pages at ${width} px: axe, validator, no sideways scrolling`, async ({ page }) => {
+    await page.setViewportSize({ width, height: 800 })
+    const validator = new HtmlValidate({ extends: ['html-validate:standard', 'html-validate:a11y'], rules: { 'doctype-style': 'off' } })
+    for (const slug of ['', 'clay-and-glaze', 'trade', 'no-such-page']) {
+      const response = await page.goto(`${server.url}/${slug}`)
+      expect(await violations(page), slug).toEqual([])
+      const report = await validator.validateString(await response!.text())
+      expect(report.results.flatMap(result => result.messages.map(message => message.message)), slug).toEqual([])
+      expect(await page.evaluate(() => document.documentElement.scrollWidth), slug).toBeLessThanOrEqual(width)
+      expect(await page.evaluate(() => document.scripts.length), slug).toBe(0)
+    }
+  })
+
+  test(`the boards at ${width} px pass axe`, async ({ page }) => {
+    await page.setViewportSize({ width, height: 800 })
+    await page.goto(`${server.url}/desk`)
+    expect(await violations(page), 'sign in').toEqual([])
+    if (width === 1280) await openDesk(page, server.url)
+    else {
+      await page.getByLabel('E-mail').fill('owner@marlpit.example')
+      await page.getByLabel('Password').fill('marlpit-demo')
+      await page.getByRole('button', { name: 'Sign in' }).click()
+    }
+    await page.locator('.pages a.row').first().waitFor()
+    expect(await violations(page), 'pages').toEqual([])
+    await openPage(page, 'Trade')
+    await page.locator('.button-view .tr-button').first().click()
+    await expect(page.getByRole('region', { name: 'Settings of this button' })).toBeVisible()
+    expect(await violations(page), 'page').toEqual([])
+    await page.goto(`${server.url}/desk/setup`)
+    await page.getByLabel('Public address').waitFor()
+    expect(await violations(page), 'setup').toEqual([])
+    if (width === 390) await page.getByRole('button', { name: 'Library', exact: true }).click()
+    await page.locator('.file-row a.title').first().click()
+    if (width === 390) await page.getByRole('button', { name: 'Page', exact: true }).click()
+    await page.getByRole('heading', { name: 'Direct link' }).waitFor()
+    expect(await violations(page), 'details').toEqual([])
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width)
+  })
+}
+
+test('dialogs pass axe', async ({ page }) => {
+  await openDesk(page, server.url)
+  await page.keyboard.press('?')
+  await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible()
+  expect(await violations(page), 'keys').toEqual([])
+  await page.keyboard.press('Escape')
+  await page.locator('.file-row', { hasText: 'Stock list' }).getByRole('link').focus()
+  await page.keyboard.press('Delete')
+  await expect(page.getByText('1 place leads to')).toBeVisible()
+  expect(await violations(page), 'delete').toEqual([])
+})

@@ -1,0 +1,136 @@
+import { expect, test } from '@playwright/test'
+import { dropFiles, realPdf } from './support/files'
+import { openDesk, openPage } from './support/owner'
+import { makeData, startServer, type RunningServer } from './support/server'
+
+let server: RunningServer
+test.beforeAll(async () => {
+  server = await startServer(await makeData('demo'))
+})
+test.afterAll(() => server.remove())
+test.beforeEach(({ page }) => openDesk(page, server.url))
+
+const row = (page: import('@playwright/test').Page, title: string) => page.getByRole('list', { name: 'Files' }).getByRole('listitem').filter({ hasText: title })
+
+test('several files at once come in by the button, newest first, with type, size and use', async ({ page }) => {
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Put files in…' }).click()])
+  await chooser.setFiles([await realPdf('One.pdf'), { name: 'Two.txt', mimeType: 'text/plain', buffer: Buffer.from('words') }])
+  await expect(row(page, 'One')).toContainText(/PDF.*One.*kB.*not used/)
+  await expect(row(page, 'Two')).toContainText(/TXT.*Two.*5 B.*not used/)
+  await expect(page.getByText('22 files')).toBeVisible()
+  // Both wait in the trough to be placed.
+  await expect(page.getByRole('region', { name: 'The trough' }).getByRole('listitem')).toHaveCount(2)
+})
+
+test('a drop anywhere on the board is taken; the same bytes again are said, a wrong name too', async ({ page }) => {
+  const pdf = await realPdf('Twice.pdf')
+  await dropFiles(page, [pdf], '.library .rows', { x: 100, y: 400 })
+  await expect(row(page, 'Twice')).toHaveCount(1)
+  await dropFiles(page, [{ ...pdf, name: 'Again.pdf' }, { ...pdf, name: 'Wrong.docx' }], '.library', { x: 100, y: 400 })
+  await expect(page.getByText('“').or(page.getByText('"Again" holds the same bytes as "Twice". They are stored once.'))).toBeVisible()
+  await expect(page.getByText(/The name says DOCX, but the file holds PDF/)).toBeVisible()
+  await page.getByRole('button', { name: 'Show that one' }).first().click()
+  await expect(page.getByRole('heading', { name: 'Twice' })).toBeVisible()
+})
+
+test('details: picture, facts, links, a new title and a new address', async ({ page, request }) => {
+  await row(page, 'K60 kiln manual').getByRole('link').click()
+  await expect(page.getByRole('img', { name: 'First page of K60 kiln manual' })).toBeVisible()
+  await expect(page.getByText('application/pdf')).toBeVisible()
+  await expect(page.getByText('https://www.marlpit.example/files/marlpit-k60-manual.pdf?save')).toBeVisible()
+  await page.getByLabel('Title').fill('The K60 manual')
+  await page.getByLabel('Title').press('Enter')
+  await expect(row(page, 'The K60 manual')).toBeVisible()
+  await page.getByRole('button', { name: 'Change the address…' }).click()
+  await page.getByLabel('New address').fill('k60.pdf')
+  await page.getByRole('button', { name: 'Change', exact: true }).click()
+  await expect(page.getByText('/files/k60.pdf?open').first()).toBeVisible()
+  expect((await request.get(`${server.url}/files/marlpit-k60-manual.pdf`, { maxRedirects: 0 })).status()).toBe(308)
+  expect((await request.get(`${server.url}/files/marlpit-k60-manual.pdf`)).url()).toContain('/files/k60.pdf')
+})
+
+test('copying a link puts the address on the clipboard', async ({ page, context }) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write'])
+  await row(page, 'Stock list').getByRole('link').click()
+  await page.getByRole('button', { name: 'Copy: Saves', exact: true }).click()
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toBe('/files/stock-list-2026-11-20.csv?save')
+})
+
+test('a file goes to the bin by key and comes back by Undo', async ({ page }) => {
+  await row(page, 'Studio plan').getByRole('link').focus()
+  await page.keyboard.press('Delete')
+  await expect(page.getByText('"Studio plan" is in the bin for 30 days.')).toBeVisible()
+  await expect(row(page, 'Studio plan')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Undo', exact: true }).last().click()
+  await expect(row(page, 'Studio plan')).toHaveCount(1)
+})
+
+test('a file in use is not deleted unseen; another takes its place everywhere', async ({ page, request }) => {
+  await row(page, 'Stock list').getByRole('link').focus()
+  await page.keyboard.press('Delete')
+  const dialog = page.getByRole('dialog').first()
+  await expect(dialog).toContainText('1 place leads to “Stock list”')
+  await dialog.getByRole('button', { name: /Put another file in its place/ }).click()
+  await page.getByRole('combobox', { name: 'Find the file that takes its place' }).fill('recipes')
+  await page.getByRole('option', { name: /Glaze recipes/ }).click()
+  await expect(page.getByText('"Stock list" is in the bin')).toBeVisible()
+  expect(await (await request.get(`${server.url}/trade`)).text()).toContain('/files/glaze-recipes.xlsx?save')
+})
+
+test('Find reaches files and pages by part of their name; an upload shows progress and can be stopped', async ({ page, context }) => {
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type('tenmo')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Test tile tenmoku' })).toBeVisible()
+
+  const client = await context.newCDPSession(page)
+  await client.send('Network.enable')
+  await client.send('Network.emulateNetworkConditions', { offline: false, latency: 0, downloadThroughput: -1, uploadThroughput: 400_000 })
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Put files in…' }).click()])
+  await chooser.setFiles({ name: 'slow.bin', mimeType: 'application/octet-stream', buffer: Buffer.alloc(6_000_000, 7) })
+  const entry = page.getByRole('region', { name: 'The trough' }).getByRole('listitem').filter({ hasText: 'slow.bin' })
+  await expect(entry).toContainText(/\d+ % of 6 MB, [\d.]+ kB\/s, \d+ s left/)
+  await entry.getByRole('button', { name: 'Pause slow.bin' }).click()
+  await expect(entry).toContainText('Paused at')
+  // A reload forgets the file, not what has arrived of it.
+  await page.reload()
+  await expect(entry).toContainText(/\d+ % is here\. Choose the file again to go on\./)
+  await client.send('Network.emulateNetworkConditions', { offline: false, latency: 0, downloadThroughput: -1, uploadThroughput: -1 })
+  const [second] = await Promise.all([page.waitForEvent('filechooser'), entry.getByRole('button', { name: 'Choose…' }).click()])
+  await second.setFiles({ name: 'slow.bin', mimeType: 'application/octet-stream', buffer: Buffer.alloc(6_000_000, 7) })
+  await expect(row(page, 'Slow')).toContainText('6 MB')
+})
+
+test('an upload goes on by itself after a lost connection', async ({ page, context }) => {
+  const client = await context.newCDPSession(page)
+  await client.send('Network.enable')
+  await client.send('Network.emulateNetworkConditions', { offline: false, latency: 0, downloadThroughput: -1, uploadThroughput: 800_000 })
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Put files in…' }).click()])
+  await chooser.setFiles({ name: 'cut.bin', mimeType: 'application/octet-stream', buffer: Buffer.alloc(4_000_000, 9) })
+  const entry = page.getByRole('region', { name: 'The trough' }).getByRole('listitem').filter({ hasText: 'cut.bin' })
+  await expect(entry).toContainText(/[1-9]\d? % of/)
+  await context.setOffline(true)
+  await expect(entry).toContainText('Connection lost, trying again…')
+  await context.setOffline(false)
+  await client.send('Network.emulateNetworkConditions', { offline: false, latency: 0, downloadThroughput: -1, uploadThroughput: -1 })
+  await expect(row(page, 'Cut')).toContainText('4 MB', { timeout: 30_000 })
+})
+
+test('the boards are shared by key and fold away', async ({ page }) => {
+  const divider = page.getByRole('separator', { name: 'Width of the library' })
+  await divider.focus()
+  const before = Number(await divider.getAttribute('aria-valuenow'))
+  await page.keyboard.press('ArrowRight')
+  await expect(divider).toHaveAttribute('aria-valuenow', String(before + 24))
+  await page.getByRole('button', { name: 'Fold the library away' }).click()
+  await expect(page.getByRole('list', { name: 'Files' })).toHaveCount(0)
+  await page.reload()
+  await page.getByRole('button', { name: 'Library', exact: true }).click()
+  await expect(page.getByRole('list', { name: 'Files' })).toBeVisible()
+})
+
+test('a file is dragged from the library onto the page', async ({ page }) => {
+  await openPage(page, 'Clay & glaze')
+  await row(page, 'What to bring').dragTo(page.locator('.ProseMirror h2', { hasText: 'Mix your own' }), { targetPosition: { x: 60, y: 3 } })
+  await expect(page.locator('.button-view.selected')).toContainText(/What to bring to a class\s*DOCX/)
+})

@@ -1,0 +1,58 @@
+import { spawn } from 'node:child_process'
+import { once } from 'node:events'
+import { cp, mkdtemp, rm } from 'node:fs/promises'
+import { createServer, type AddressInfo } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+
+async function freePort(): Promise<number> {
+  const probe = createServer().listen(0, '127.0.0.1')
+  await once(probe, 'listening')
+  const { port } = probe.address() as AddressInfo
+  probe.close()
+  await once(probe, 'close')
+  return port
+}
+
+/** A data folder: the demo's, or an empty one. */
+export async function makeData(kind: 'demo' | 'empty'): Promise<string> {
+  const data = await mkdtemp(join(tmpdir(), 'trough-data-'))
+  if (kind === 'demo') await cp(process.env.TROUGH_DEMO_TEMPLATE!, data, { recursive: true })
+  return data
+}
+
+/** A real server process on a data folder. */
+export async function startServer(data: string) {
+  const port = await freePort()
+  const child = spawn('node', ['.output/server/index.mjs'], {
+    env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', TROUGH_DATA: data, NODE_ENV: 'production' },
+  })
+  let output = ''
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk: Buffer) => output += chunk)
+  const exited = once(child, 'exit').then(([code]) => code as number | null)
+  const url = `http://127.0.0.1:${port}`
+  const ready = async () => {
+    while (child.exitCode === null) {
+      if (await fetch(`${url}/api/health`).then(answer => answer.ok, () => false)) return
+      await new Promise(resolve => setTimeout(resolve, 50))
+    }
+    throw new Error(`The server ended: ${output}`)
+  }
+  await ready()
+  return {
+    url,
+    output: () => output,
+    pid: child.pid!,
+    exited,
+    /** ends it cleanly, or at once */
+    async stop(signal: 'SIGTERM' | 'SIGKILL' = 'SIGTERM') {
+      child.kill(signal)
+      await exited
+    },
+    async remove() {
+      await this.stop('SIGKILL')
+      await rm(data, { recursive: true, force: true })
+    },
+  }
+}
+export type RunningServer = Awaited<ReturnType<typeof startServer>>

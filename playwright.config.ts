@@ -1,0 +1,22 @@
+import { defineConfig } from '@playwright/test'
+
+export default defineConfig({
+  testDir: './e2e',
+  globalSetup: './e2e/support/globalSetup.ts',
+  outputDir: './test-results/e2e',
+  reporter: [['list'], ['json', { outputFile: './test-results/e2e.json' }]],
+  // Two processors: one for the server, one for the browser.
+  workers: 1,
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  use: {
+    viewport: { width: 1280, height: 800 },
+    // The name of an ordinary browser: headless ones are counted as robots.
+    userAgent: 'Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/140.0.0.0 Safari/537.36',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    },
+    screenshot: 'only-on-failure',
+  },
+})
