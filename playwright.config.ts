@@ -1,5 +1,8 @@
 import { defineConfig } from '@playwright/test'
 
+/** The name of an ordinary browser: headless ones are counted as robots. */
+export const VISITOR = 'Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/140.0.0.0 Safari/537.36'
+
 export default defineConfig({
   testDir: './e2e',
   globalSetup: './e2e/support/globalSetup.ts',
@@ -11,8 +14,7 @@ export default defineConfig({
   expect: { timeout: 10_000 },
   use: {
     viewport: { width: 1280, height: 800 },
-    // The name of an ordinary browser: headless ones are counted as robots.
-    userAgent: 'Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/140.0.0.0 Safari/537.36',
+    userAgent: VISITOR,
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],

@@ -4,8 +4,10 @@ import { openDesk, openPage } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 
 let server: RunningServer
+let data: string
 test.beforeAll(async () => {
-  server = await startServer(await makeData('demo'))
+  data = await makeData('demo')
+  server = await startServer(data)
 })
 test.afterAll(() => server.remove())
 test.beforeEach(({ page }) => openDesk(page, server.url))
@@ -14,9 +16,9 @@ const row = (page: import('@playwright/test').Page, title: string) => page.getBy
 
 test('several files at once come in by the button, newest first, with type, size and use', async ({ page }) => {
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Put files in…' }).click()])
-  await chooser.setFiles([await realPdf('One.pdf'), { name: 'Two.txt', mimeType: 'text/plain', buffer: Buffer.from('words') }])
-  await expect(row(page, 'One')).toContainText(/PDF.*One.*kB.*not used/)
-  await expect(row(page, 'Two')).toContainText(/TXT.*Two.*5 B.*not used/)
+  await chooser.setFiles([await realPdf('Uno.pdf'), { name: 'Duo.txt', mimeType: 'text/plain', buffer: Buffer.from('words') }])
+  await expect(row(page, 'Uno')).toContainText(/PDF.*Uno.*kB.*not used/)
+  await expect(row(page, 'Duo')).toContainText(/TXT.*Duo.*5 B.*not used/)
   await expect(page.getByText('22 files')).toBeVisible()
   // Both wait in the trough to be placed.
   await expect(page.getByRole('region', { name: 'The trough' }).getByRole('listitem')).toHaveCount(2)
@@ -27,7 +29,7 @@ test('a drop anywhere on the board is taken; the same bytes again are said, a wr
   await dropFiles(page, [pdf], '.library .rows', { x: 100, y: 400 })
   await expect(row(page, 'Twice')).toHaveCount(1)
   await dropFiles(page, [{ ...pdf, name: 'Again.pdf' }, { ...pdf, name: 'Wrong.docx' }], '.library', { x: 100, y: 400 })
-  await expect(page.getByText('“').or(page.getByText('"Again" holds the same bytes as "Twice". They are stored once.'))).toBeVisible()
+  await expect(page.getByText('"Again" holds the same bytes as "Twice". They are stored once.')).toBeVisible()
   await expect(page.getByText(/The name says DOCX, but the file holds PDF/)).toBeVisible()
   await page.getByRole('button', { name: 'Show that one' }).first().click()
   await expect(page.getByRole('heading', { name: 'Twice' })).toBeVisible()
@@ -109,9 +111,9 @@ test('an upload goes on by itself after a lost connection', async ({ page, conte
   await chooser.setFiles({ name: 'cut.bin', mimeType: 'application/octet-stream', buffer: Buffer.alloc(4_000_000, 9) })
   const entry = page.getByRole('region', { name: 'The trough' }).getByRole('listitem').filter({ hasText: 'cut.bin' })
   await expect(entry).toContainText(/[1-9]\d? % of/)
-  await context.setOffline(true)
+  await server.stop('SIGKILL')
   await expect(entry).toContainText('Connection lost, trying again…')
-  await context.setOffline(false)
+  server = await startServer(data, server)
   await client.send('Network.emulateNetworkConditions', { offline: false, latency: 0, downloadThroughput: -1, uploadThroughput: -1 })
   await expect(row(page, 'Cut')).toContainText('4 MB', { timeout: 30_000 })
 })

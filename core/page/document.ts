@@ -47,5 +47,7 @@ export function renderPage(site: SiteFacts, page: { slug: string, title: string,
 
 /** A page that says something to a visitor who asked for what is not there. */
 export function renderMessage(site: SiteFacts, title: string, message: string): string {
-  return frame(site, undefined, title, `<h1>${escapeHtml(title)}</h1>\n<p>${escapeHtml(message)}</p>\n<p><a class="tr-link" href="/">Go to the first page</a></p>`)
+  // Without a live page there is nowhere to go on to.
+  const onward = site.menu.length ? `\n<p><a class="tr-link" href="${pageHref(site.menu[0]!.slug)}">Go to the first page</a></p>` : ''
+  return frame(site, undefined, title, `<h1>${escapeHtml(title)}</h1>\n<p>${escapeHtml(message)}</p>${onward}`)
 }

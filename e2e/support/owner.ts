@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test'
 import { OWNER } from '../../demo/owner'
+import { cookieOf } from './upload'
 
 /** Signs in and waits for the desk. */
 export async function openDesk(page: Page, url: string): Promise<void> {
@@ -12,8 +13,7 @@ export async function openDesk(page: Page, url: string): Promise<void> {
 
 /** The owner's requests outside the browser. */
 export async function ownerApi(url: string) {
-  const signedIn = await fetch(`${url}/api/session`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(OWNER) })
-  const cookie = signedIn.headers.getSetCookie().map(line => line.split(';')[0]).join('; ')
+  const cookie = await cookieOf(url)
   return async <T>(path: string, init: RequestInit & { json?: unknown } = {}): Promise<T> => {
     const { json, ...rest } = init
     const response = await fetch(`${url}/api${path}`, {

@@ -22,8 +22,8 @@ export async function makeData(kind: 'demo' | 'empty'): Promise<string> {
 }
 
 /** A real server process on a data folder. */
-export async function startServer(data: string) {
-  const port = await freePort()
+export async function startServer(data: string, { port: asked }: { port?: number } = {}) {
+  const port = asked ?? await freePort()
   const child = spawn('node', ['.output/server/index.mjs'], {
     env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', TROUGH_DATA: data, NODE_ENV: 'production' },
   })
@@ -41,6 +41,7 @@ export async function startServer(data: string) {
   await ready()
   return {
     url,
+    port,
     output: () => output,
     pid: child.pid!,
     exited,

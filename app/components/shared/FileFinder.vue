@@ -6,7 +6,6 @@ import { formatSize } from '~~/core/files/size'
 const props = defineProps<{ label: string, computer?: boolean }>()
 const emit = defineEmits<{ choose: [file: FileItem], computer: [], close: [] }>()
 
-const library = useLibrary()
 const text = ref('')
 const found = ref<FileItem[]>([])
 const active = ref(0)
@@ -14,11 +13,10 @@ const field = ref<HTMLInputElement>()
 const list = useId()
 const count = computed(() => found.value.length + (props.computer ? 1 : 0))
 
-let asked = 0
+const { search, settled } = useFileSearch(8)
 watch(text, async (q) => {
-  const mine = ++asked
-  const files = await library.search(q, 8)
-  if (mine !== asked) return
+  const files = await search(q)
+  if (!files) return
   found.value = files
   active.value = 0
 }, { immediate: true })
@@ -34,7 +32,8 @@ function take(index: number) {
 function onKey(event: KeyboardEvent) {
   const step = { ArrowDown: 1, ArrowUp: -1 }[event.key]
   if (step) active.value = (active.value + step + count.value) % Math.max(1, count.value)
-  else if (event.key === 'Enter') take(active.value)
+  // Fast typists press Enter before the answer is there.
+  else if (event.key === 'Enter') void settled().then(() => take(active.value))
   else if (event.key === 'Escape') emit('close')
   else return
   event.preventDefault()

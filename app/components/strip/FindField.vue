@@ -10,7 +10,6 @@ const SETTINGS = [
   { words: 'All pages', to: '/desk' },
 ]
 
-const library = useLibrary()
 const pages = usePages()
 const placer = usePlacer()
 const field = ref<HTMLInputElement>()
@@ -20,13 +19,12 @@ const active = ref(0)
 const open = ref(false)
 const list = useId()
 
-let asked = 0
+const { search, settled } = useFileSearch(8)
 watch([text, open], async () => {
   active.value = 0
   if (!open.value) return
-  const mine = ++asked
-  const found = await library.search(text.value.trim(), 8)
-  if (mine === asked) files.value = found
+  const found = await search(text.value.trim())
+  if (found) files.value = found
 })
 
 const hits = computed<Hit[]>(() => {
@@ -52,7 +50,8 @@ async function take(hit: Hit | undefined, place = false) {
 function onKey(event: KeyboardEvent) {
   const step = { ArrowDown: 1, ArrowUp: -1 }[event.key]
   if (step) active.value = (active.value + step + hits.value.length) % Math.max(1, hits.value.length)
-  else if (event.key === 'Enter') void take(hits.value[active.value], event.shiftKey)
+  // Fast typists press Enter before the answer is there.
+  else if (event.key === 'Enter') void settled().then(() => take(hits.value[active.value], event.shiftKey))
   else if (event.key === 'Escape') {
     open.value = false
     field.value?.blur()

@@ -1,0 +1,62 @@
+import { execFile } from 'node:child_process'
+import { randomBytes } from 'node:crypto'
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { promisify } from 'node:util'
+import { expect, test } from '@playwright/test'
+import { sha256 } from './support/files'
+import { ownerApi } from './support/owner'
+import { makeData, startServer, type RunningServer } from './support/server'
+import { upload } from './support/upload'
+
+const curl = async (...args: string[]) => (await promisify(execFile)('curl', ['-sS', ...args], { encoding: 'buffer', maxBuffer: 1e8 })).stdout
+
+let server: RunningServer
+let folder: string
+let address: string
+const bytes = Buffer.concat([Buffer.from('%PDF-1.7\n'), randomBytes(2_000_000)])
+
+test.beforeAll(async () => {
+  server = await startServer(await makeData('demo'))
+  folder = await mkdtemp(join(tmpdir(), 'trough-curl-'))
+  const api = await ownerApi(server.url)
+  const file = await upload(server.url, 'curl.pdf', bytes)
+  address = `${server.url}/files/${(await api<{ handle: string }>(`/files/${file}`)).handle}`
+})
+test.afterAll(async () => {
+  await server.remove()
+  await rm(folder, { recursive: true })
+})
+
+test('curl -r gets single, open, suffix and several ranges', async () => {
+  expect((await curl('-r', '100-199', address)).equals(bytes.subarray(100, 200))).toBe(true)
+  expect((await curl('-r', '1999000-', address)).equals(bytes.subarray(1_999_000))).toBe(true)
+  expect((await curl('-r', '-10', address)).equals(bytes.subarray(-10))).toBe(true)
+  const several = await curl('-r', '0-3,-4', address)
+  expect(several.toString('latin1')).toContain(`Content-Range: bytes 0-3/${bytes.length}`)
+  expect(several.includes(bytes.subarray(-4))).toBe(true)
+})
+
+test('curl -C - goes on where a download was cut, and ends with the same bytes', async () => {
+  const path = join(folder, 'part.pdf')
+  await writeFile(path, bytes.subarray(0, 1_234_567))
+  await curl('-C', '-', '-o', path, address)
+  expect(sha256(await readFile(path))).toBe(sha256(bytes))
+})
+
+test('curl -J saves under the name the server gives, -z is answered by 304, -I by the same fields', async () => {
+  await curl('-OJ', '--output-dir', folder, `${address}?save`)
+  expect(sha256(await readFile(join(folder, 'curl.pdf')))).toBe(sha256(bytes))
+  expect(String(await curl('-o', '/dev/null', '-w', '%{http_code}', '-z', new Date(Date.now() + 1000).toUTCString(), address))).toBe('304')
+  const [head, get] = await Promise.all([curl('-I', address), curl('-D', '-', '-o', '/dev/null', address)])
+  const fields = (text: Buffer) => String(text).split('\r\n').filter(line => !/^date:/i.test(line))
+  expect(fields(head)).toEqual(fields(get))
+})
+
+test('a page is compressed when asked, and asked again answered by 304', async () => {
+  const plain = await curl(`${server.url}/trade`)
+  expect((await curl('--compressed', `${server.url}/trade`)).equals(plain)).toBe(true)
+  const etag = /^etag: (.*)\r$/im.exec(String(await curl('-I', `${server.url}/trade`)))![1]!
+  expect(String(await curl('-o', '/dev/null', '-w', '%{http_code}', '-H', `If-None-Match: ${etag}`, `${server.url}/trade`))).toBe('304')
+})

@@ -1,0 +1,34 @@
+import { OWNER } from '../../demo/owner'
+
+/** The owner's session cookie, got without a browser. */
+export async function cookieOf(url: string): Promise<string> {
+  const response = await fetch(`${url}/api/session`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(OWNER) })
+  return response.headers.getSetCookie().map(line => line.split(';')[0]).join('; ')
+}
+
+/** Begins an upload; gives its address. */
+export async function beginUpload(url: string, cookie: string, name: string, size: number): Promise<string> {
+  const response = await fetch(`${url}/api/uploads`, {
+    method: 'POST',
+    headers: { cookie, 'Tus-Resumable': '1.0.0', 'Upload-Length': String(size), 'Upload-Metadata': `filename ${Buffer.from(name).toString('base64')}` },
+  })
+  if (response.status !== 201) throw new Error(`${response.status} ${await response.text()}`)
+  return url + response.headers.get('location')!
+}
+
+export const offsetOf = async (address: string, cookie: string) =>
+  Number((await fetch(address, { method: 'HEAD', headers: { cookie, 'Tus-Resumable': '1.0.0' } })).headers.get('upload-offset'))
+
+/** Sends bytes from an offset on. */
+export const sendFrom = (address: string, cookie: string, offset: number, bytes: Buffer) => fetch(address, {
+  method: 'PATCH',
+  headers: { cookie, 'Tus-Resumable': '1.0.0', 'Upload-Offset': String(offset), 'Content-Type': 'application/offset+octet-stream' },
+  body: new Uint8Array(bytes),
+})
+
+/** Uploads a file whole; gives its identity. */
+export async function upload(url: string, name: string, bytes: Buffer): Promise<string> {
+  const cookie = await cookieOf(url)
+  const response = await sendFrom(await beginUpload(url, cookie, name, bytes.length), cookie, 0, bytes)
+  return response.headers.get('trough-file')!
+}
