@@ -54,6 +54,7 @@ test('kill -9 during an upload: it resumes after the restart and ends with the s
 test('kill -9 while pages are saved and published and files come in: all that was acknowledged is there, nothing half-made', async () => {
   test.setTimeout(180_000)
   const api = await ownerApi(server.url)
+  const cookie = await cookieOf(server.url)
   const page = await api<{ id: string, revision: number }>('/pages', { method: 'POST', json: { title: 'Killed' } })
   const acknowledged = { saved: 0, live: 0, files: new Map<string, string>() }
   let revision = page.revision
@@ -67,7 +68,7 @@ test('kill -9 while pages are saved and published and files come in: all that wa
         await api(`/pages/${page.id}/publish`, { method: 'POST', json: {} })
         acknowledged.live = count
         const bytes = randomBytes(50_000)
-        acknowledged.files.set(await upload(server.url, `during-${count}.bin`, bytes), sha256(bytes))
+        acknowledged.files.set(await upload(server.url, `during-${count}.bin`, bytes, cookie), sha256(bytes))
       }
     })().catch(() => undefined)
     await wait(700 + Math.random() * 500)

@@ -27,8 +27,8 @@ export const sendFrom = (address: string, cookie: string, offset: number, bytes:
 })
 
 /** Uploads a file whole; gives its identity. */
-export async function upload(url: string, name: string, bytes: Buffer): Promise<string> {
-  const cookie = await cookieOf(url)
+export async function upload(url: string, name: string, bytes: Buffer, known?: string): Promise<string> {
+  const cookie = known ?? await cookieOf(url)
   const response = await sendFrom(await beginUpload(url, cookie, name, bytes.length), cookie, 0, bytes)
   return response.headers.get('trough-file')!
 }

@@ -21,7 +21,9 @@ const EXPIRES_AFTER = 7 * 24 * 60 * 60 * 1000
 /** Kept free, so that the database can always write what it has acknowledged. */
 const RESERVE = 64 * 1000 * 1000
 
-const full = (detail: string) => ({ status_code: 507, body: `The disk is full. ${detail} Nothing in the library was touched.` })
+/** An error as @tus/server reads it. */
+const refusal = (status_code: number, body: string) => Object.assign(new Error(body), { status_code, body })
+const full = (detail: string) => refusal(507, `The disk is full. ${detail} Nothing in the library was touched.`)
 const isFull = (error: unknown) => ['ENOSPC', 'EDQUOT'].includes((error as NodeJS.ErrnoException).code ?? '')
 
 /**
@@ -111,7 +113,8 @@ export class IncomingStore extends DataStore {
     const handle = await open(this.partOf(id), 'r+')
     let position = offset
     try {
-      for await (const chunk of stream as AsyncIterable<Buffer>) {
+      // Destroying the stream on the way out would hide a failed write behind an abort.
+      for await (const chunk of stream.iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>) {
         // The disk works on this chunk while the processor hashes it.
         const written = handle.write(chunk, 0, chunk.length, position)
         checksum?.update(chunk)
@@ -134,7 +137,7 @@ export class IncomingStore extends DataStore {
     }
     if (checksum && !checksum.matches()) {
       await rollBack()
-      throw { status_code: 460, body: 'Checksum Mismatch' }
+      throw refusal(460, 'Checksum Mismatch')
     }
     return position
   }
