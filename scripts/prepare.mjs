@@ -40,7 +40,8 @@ function unlessDone(stamp, hash, work) {
 export function ensureInstalled() {
   unlessDone('node_modules/.trough-installed', hashOf(['package-lock.json']), () => {
     console.log('Installing what Trough needs. The first time takes a few minutes…')
-    run('npm', 'ci', '--no-fund', '--no-audit', '--loglevel=error')
+    // Not `npm ci`: it refuses a lock file that a registry without every platform's binaries has written.
+    run('npm', 'install', '--no-save', '--no-fund', '--no-audit', '--loglevel=error')
   })
 }
 

@@ -1,0 +1,129 @@
+import { execFile, execFileSync, spawn, type ChildProcess } from 'node:child_process'
+import { randomBytes } from 'node:crypto'
+import { createReadStream } from 'node:fs'
+import { appendFile, mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { setTimeout as wait } from 'node:timers/promises'
+import { promisify } from 'node:util'
+import { Upload } from 'tus-js-client'
+import { buildDemo } from '../demo/build'
+import { startServer, type RunningServer } from '../e2e/support/server'
+import { cookieOf, upload } from '../e2e/support/upload'
+import { interleaved, load, median, memoryGrowth, throughput } from './measure'
+
+const SIZE = 500_000_000
+const run = promisify(execFile)
+const folder = await mkdtemp(join(tmpdir(), 'trough-bench-'))
+const big = join(folder, 'big.bin')
+const [barePort, nginxPort] = [4290, 4291]
+const processes: ChildProcess[] = []
+let missed = 0
+
+/** Prints one figure against what it should be at least (or at most). */
+function report(what: string, figure: number, unit: string, bound?: { least?: number, most?: number }): void {
+  const holds = bound && (bound.least === undefined || figure >= bound.least) && (bound.most === undefined || figure <= bound.most)
+  if (bound && !holds) missed++
+  const limit = bound ? `   ${bound.least === undefined ? `at most ${bound.most}` : `at least ${bound.least}`}: ${holds ? 'holds' : 'MISSED'}` : ''
+  console.log(`  ${what.padEnd(58)} ${figure.toFixed(figure < 100 ? 2 : 0).padStart(8)} ${unit}${limit}`)
+}
+
+async function timed(work: () => Promise<unknown>): Promise<number> {
+  const start = performance.now()
+  await work()
+  return (performance.now() - start) / 1000
+}
+
+async function startReferences(): Promise<void> {
+  processes.push(spawn('node', ['--import', 'tsx', 'bench/bareServer.ts', big, String(barePort)], { stdio: 'inherit' }))
+  const config = join(folder, 'nginx.conf')
+  await mkdir(join(folder, 'logs'), { recursive: true })
+  await writeFile(config, `daemon off; pid ${folder}/nginx.pid; error_log ${folder}/logs/error.log; user root;
+events { worker_connections 512; }
+http { sendfile on; tcp_nopush on; access_log off; server { listen 127.0.0.1:${nginxPort}; root ${folder}; } }`)
+  processes.push(spawn('nginx', ['-c', config, '-p', folder], { stdio: 'inherit' }))
+  await wait(2000)
+}
+
+function tusUpload(url: string, cookie: string): Promise<void> {
+  return new Promise((resolve, reject) => {
+    new Upload(createReadStream(big, { highWaterMark: 1024 * 1024 }), {
+      endpoint: `${url}/api/uploads`, uploadSize: SIZE, chunkSize: 64 * 1024 * 1024, metadata: { filename: 'big.bin' }, headers: { cookie },
+      onError: reject, onSuccess: () => resolve(),
+    }).start()
+  })
+}
+
+async function measureUpload(server: RunningServer, cookie: string): Promise<void> {
+  console.log('\nUpload of 500 MB by tus-js-client, against sha256sum and cp of the same file')
+  const reference = await timed(async () => {
+    await run('sha256sum', [big])
+    await run('cp', [big, join(folder, 'copy.bin')])
+    await run('sync', [join(folder, 'copy.bin')])
+  })
+  let seconds = 0
+  const growth = await memoryGrowth(server.pid, async () => {
+    seconds = await timed(() => tusUpload(server.url, cookie))
+  })
+  report('sha256sum and cp', reference, 's')
+  report('upload', seconds, 's')
+  report('upload / (sha256sum and cp)', seconds / reference, 'times', { most: 4 })
+  report('growth of the server\'s memory', growth / 1e6, 'MB', { most: 100 })
+}
+
+async function measureStream(server: RunningServer): Promise<void> {
+  console.log('\nOne stream of a 500 MB file, by curl (medians of 7 rounds in turn)')
+  const speed = await interleaved(7, {
+    ours: () => throughput(`${server.url}/files/big.bin`),
+    bare: () => throughput(`http://127.0.0.1:${barePort}/file`),
+    nginx: () => throughput(`http://127.0.0.1:${nginxPort}/big.bin`),
+  })
+  report('Trough', speed.ours / 1e6, 'MB/s')
+  report('bare Node server, 1 MiB chunks', speed.bare / 1e6, 'MB/s')
+  report('nginx, sendfile', speed.nginx / 1e6, 'MB/s')
+  report('Trough / bare Node', speed.ours / speed.bare, '', { least: 0.85 })
+  report('Trough / nginx', speed.ours / speed.nginx, '')
+}
+
+async function measureRequests(server: RunningServer, smallUrl: string): Promise<void> {
+  console.log('\nRequests a second, by wrk with 50 connections, counting on (medians of 5 rounds in turn)')
+  const urls = { file: smallUrl, page: `${server.url}/`, bare: `http://127.0.0.1:${barePort}/` }
+  for (const url of Object.values(urls)) await load(url, 2)
+  const p99: Record<string, number[]> = { file: [], page: [], bare: [] }
+  const rate = await interleaved(5, Object.fromEntries(Object.entries(urls).map(([name, url]) => [name, async () => {
+    const result = await load(url)
+    p99[name]!.push(result.p99)
+    return result.rate
+  }])) as Record<'file' | 'page' | 'bare', () => Promise<number>>)
+  for (const [name, words] of [['file', 'a 20 kB file'], ['page', 'a published page'], ['bare', 'bare Node server, 20 kB from memory']] as const) {
+    report(words, rate[name], `/s, p99 ${median(p99[name]!).toFixed(1)} ms`)
+  }
+  report('file / bare Node', rate.file / rate.bare, '', { least: 0.4 })
+  report('page / bare Node', rate.page / rate.bare, '', { least: 0.4 })
+}
+
+try {
+  console.log('Making a 500 MB file and the demo…')
+  const chunk = randomBytes(10_000_000)
+  for (let written = 0; written < SIZE; written += chunk.length) {
+    chunk.writeUInt32LE(written, 0)
+    await appendFile(big, chunk)
+  }
+  const data = join(folder, 'data')
+  await buildDemo(data)
+  const server = await startServer(data)
+  processes.push({ kill: () => process.kill(server.pid, 'SIGKILL') } as ChildProcess)
+  const cookie = await cookieOf(server.url)
+  await upload(server.url, 'small.pdf', Buffer.concat([Buffer.from('%PDF-1.7\n'), randomBytes(19_991)]), cookie)
+  await startReferences()
+  await measureUpload(server, cookie)
+  await measureStream(server)
+  await measureRequests(server, `${server.url}/files/small.pdf`)
+  console.log(missed ? `\n${missed} missed.` : '\nEvery bound holds.')
+}
+finally {
+  for (const child of processes) child.kill('SIGKILL' as never)
+  execFileSync('sh', ['-c', `test -f ${folder}/nginx.pid && kill $(cat ${folder}/nginx.pid) || true`])
+  await rm(folder, { recursive: true, force: true })
+}
+process.exit(missed ? 1 : 0)

@@ -1,0 +1,51 @@
+import { execFile } from 'node:child_process'
+import { readFile } from 'node:fs/promises'
+import { promisify } from 'node:util'
+
+const run = promisify(execFile)
+
+export const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
+
+/** Runs every measurement in turn, `rounds` times, so that a slow moment of the machine falls on all; gives the medians. */
+export async function interleaved<Name extends string>(rounds: number, measurements: Record<Name, () => Promise<number>>): Promise<Record<Name, number>> {
+  const names = Object.keys(measurements) as Name[]
+  const values = Object.fromEntries(names.map(name => [name, [] as number[]])) as Record<Name, number[]>
+  for (let round = 0; round < rounds; round++) for (const name of names) values[name].push(await measurements[name]())
+  return Object.fromEntries(names.map(name => [name, median(values[name])])) as Record<Name, number>
+}
+
+/** Bytes a second of one download by curl. */
+export async function throughput(url: string): Promise<number> {
+  const { stdout } = await run('curl', ['-sS', '-o', '/dev/null', '-w', '%{speed_download}', '-A', BROWSER, url])
+  return Number(stdout)
+}
+
+export const BROWSER = 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0'
+const MILLISECONDS = { us: 0.001, ms: 1, s: 1000 }
+
+/** Requests a second and 99th percentile of latency in milliseconds, by wrk with 50 connections. */
+export async function load(url: string, seconds = 3): Promise<{ rate: number, p99: number }> {
+  const { stdout } = await run('wrk', ['-t1', '-c50', `-d${seconds}s`, '--latency', '-H', `User-Agent: ${BROWSER}`, '-H', 'Accept-Encoding: br', url])
+  if (/Non-2xx/.test(stdout)) throw new Error(`${url} did not answer with success:\n${stdout}`)
+  const [, p99, unit] = /99%\s+([\d.]+)(us|ms|s)/.exec(stdout)!
+  return { rate: Number(/Requests\/sec:\s+([\d.]+)/.exec(stdout)![1]), p99: Number(p99) * MILLISECONDS[unit as keyof typeof MILLISECONDS] }
+}
+
+/** Resident memory of a process in bytes. */
+export async function residentMemory(pid: number): Promise<number> {
+  return Number(/VmRSS:\s+(\d+) kB/.exec(await readFile(`/proc/${pid}/status`, 'utf8'))![1]) * 1024
+}
+
+/** The greatest growth of a process's memory while some work is done, in bytes. */
+export async function memoryGrowth(pid: number, work: () => Promise<void>): Promise<number> {
+  const before = await residentMemory(pid)
+  let peak = before
+  const watching = setInterval(async () => peak = Math.max(peak, await residentMemory(pid)), 50)
+  try {
+    await work()
+  }
+  finally {
+    clearInterval(watching)
+  }
+  return peak - before
+}

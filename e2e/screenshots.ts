@@ -1,0 +1,43 @@
+import { mkdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { test, type Page } from '@playwright/test'
+import { openDesk, openPage } from './support/owner'
+import { makeData, startServer, type RunningServer } from './support/server'
+
+const FOLDER = join(import.meta.dirname, '../docs/screenshots')
+let server: RunningServer
+test.beforeAll(async () => {
+  mkdirSync(FOLDER, { recursive: true })
+  server = await startServer(await makeData('demo'))
+})
+test.afterAll(() => server.remove())
+
+const shoot = async (page: Page, name: string) => {
+  await page.evaluate(() => document.fonts.ready)
+  await page.waitForLoadState('networkidle')
+  await page.screenshot({ path: join(FOLDER, `${name}.png`) })
+}
+
+test('pages, page, finder, file, live', async ({ page }) => {
+  await openDesk(page, server.url)
+  await shoot(page, 'pages')
+  await openPage(page, 'Clay, glaze')
+  await page.locator('.button-view .tr-button').first().click()
+  await shoot(page, 'page')
+  await page.keyboard.press('Escape')
+  await page.locator('.ProseMirror p', { hasText: 'Ten evenings' }).click()
+  await page.keyboard.press('End')
+  await page.getByRole('button', { name: 'Place a file' }).click()
+  await page.getByRole('combobox', { name: 'Find a file to place' }).fill('price')
+  await page.getByRole('option', { name: /Trade price list/ }).waitFor()
+  await shoot(page, 'place-a-file')
+  await page.keyboard.press('Escape')
+  await page.locator('.file-row a.title', { hasText: 'K60' }).click()
+  await page.getByRole('img', { name: /First page/ }).waitFor()
+  await shoot(page, 'file')
+  await page.goto(`${server.url}/`)
+  await shoot(page, 'live')
+  await page.setViewportSize({ width: 390, height: 800 })
+  await page.goto(`${server.url}/clay-and-glaze`)
+  await shoot(page, 'live-phone')
+})

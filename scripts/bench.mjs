@@ -1,0 +1,6 @@
+import { ensureBuilt, ensureCommands, ensureInstalled, run } from './prepare.mjs'
+
+ensureInstalled()
+ensureBuilt()
+ensureCommands({ nginx: 'nginx-light', wrk: 'wrk', curl: 'curl' })
+run('node', '--import', 'tsx', 'bench/bench.ts')

@@ -1,0 +1,6 @@
+import { ensureBuilt, ensureCommands, ensureInstalled, run } from './prepare.mjs'
+
+ensureInstalled()
+ensureBuilt()
+ensureCommands({ chromium: 'chromium' })
+run('npx', 'playwright', 'test', '--config', 'e2e/screenshots.config.ts')
