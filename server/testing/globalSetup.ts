@@ -4,10 +4,6 @@ import { join } from 'node:path'
 import type { TestProject } from 'vitest/node'
 import { openTrough } from '../trough'
 
-declare module 'vitest' {
-  interface ProvidedContext { template: string }
-}
-
 /** Makes one empty data folder; each test copies it, since making a database anew takes seconds. */
 export default async function setup(project: TestProject) {
   const folder = await mkdtemp(join(tmpdir(), 'trough-template-'))

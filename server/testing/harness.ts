@@ -9,6 +9,10 @@ import { inject } from 'vitest'
 import { Problem } from '../../core/problem'
 import { openTrough, type Trough } from '../trough'
 
+declare module 'vitest' {
+  interface ProvidedContext { template: string }
+}
+
 /** A Trough on a data folder of its own. */
 export async function openTestTrough() {
   const folder = await mkdtemp(join(tmpdir(), 'trough-test-'))
