@@ -24,7 +24,7 @@ export function contentCss(palette: Palette = DEFAULT_PALETTE): string {
 .tr-page ul,.tr-page ol{margin:0 0 1em;padding-left:1.35em}
 .tr-page li{margin:.25em 0}
 .tr-page li>p{margin:0}
-.tr-link{color:${accent};text-decoration-thickness:1px;text-underline-offset:.2em}
+.tr-link{color:${accent};text-decoration:underline;text-decoration-thickness:1px;text-underline-offset:.2em}
 .tr-link:hover{color:${accentDark};text-decoration-thickness:2px}
 .tr-link:focus-visible{outline:3px solid ${ink};outline-offset:2px}${looksCss(palette).replaceAll('\n.tr-', '\n.tr-page .tr-')}`
 }
