@@ -349,7 +349,7 @@ useHead({ style: [{ innerHTML: contentCss(), key: 'page-content' }] })
 @container (max-width: 700px) {
   .desk-top { grid-template-columns: minmax(0, 1fr); padding: 0; }
   .margin-hint { display: none; }
-  .placed-note { position: sticky; bottom: 0; top: auto; left: 0; max-height: 55vh; overflow: auto; }
+  .placed-note { position: sticky; bottom: 0; top: auto; left: 0; max-height: 42vh; margin-bottom: 0; overflow: auto; }
   .margin { position: sticky; bottom: 0; }
   .sheet { border: 0; }
 }

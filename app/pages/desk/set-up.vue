@@ -3,25 +3,11 @@ definePageMeta({ layout: 'door' })
 useHead({ title: 'Set up' })
 
 const input = reactive({ code: '', siteName: '', email: '', password: '' })
-const error = ref('')
-const busy = ref(false)
-
-async function setUp() {
-  busy.value = true
-  error.value = ''
-  try {
-    await api('/setup', 'POST', input)
-    window.location.assign('/desk')
-  }
-  catch (caught) {
-    error.value = wordsOf(caught)
-    busy.value = false
-  }
-}
+const { error, busy, enter } = useDoor(() => api('/setup', 'POST', input))
 </script>
 
 <template>
-  <form class="form" @submit.prevent="setUp">
+  <form class="form" @submit.prevent="enter">
     <h1>Make this Trough yours</h1>
     <label class="field"><span>Set-up code</span><input v-model="input.code" type="text" class="mono" autocomplete="off" spellcheck="false" required autofocus aria-describedby="code-hint"></label>
     <p id="code-hint" class="hint">It stands in the console where Trough was started, as in ABCD-EFGH-JKLM.</p>
