@@ -22,8 +22,6 @@ export default defineVuetifyConfiguration({
   },
   defaults: {
     global: { ripple: false },
-    VBtn: { variant: 'text', rounded: 'sm', size: 'small' },
-    VTextField: { variant: 'outlined', density: 'compact', hideDetails: 'auto' },
     VMenu: { transition: false },
     VDialog: { transition: false, maxWidth: 520 },
   },

@@ -1,40 +1,25 @@
-import { Document, HeadingLevel, Packer, Paragraph, Table, TableCell, TableRow, TextRun, WidthType } from 'docx'
+import { Document, HeadingLevel, Packer, Paragraph, Table, TableCell, TableRow, WidthType, type FileChild } from 'docx'
 import writeXlsxFile from 'write-excel-file/node'
 
+/** A document under its title. */
+function makeDocument(title: string, ...children: FileChild[]): Promise<Buffer> {
+  const heading = new Paragraph({ text: title, heading: HeadingLevel.HEADING_1 })
+  return Packer.toBuffer(new Document({ creator: 'Marlpit Pottery Supply', title, sections: [{ children: [heading, ...children] }] }))
+}
+
 /** A form to fill in by hand: a line for each question. */
-export async function makeForm(title: string, intro: string, questions: string[]): Promise<Buffer> {
+export function makeForm(title: string, intro: string, questions: string[]): Promise<Buffer> {
   const cell = (text: string) => new TableCell({ children: [new Paragraph(text)], margins: { top: 120, bottom: 120, left: 80, right: 80 } })
-  const document = new Document({
-    creator: 'Marlpit Pottery Supply',
-    title,
-    sections: [{
-      children: [
-        new Paragraph({ text: title, heading: HeadingLevel.HEADING_1 }),
-        new Paragraph({ children: [new TextRun(intro)], spacing: { after: 240 } }),
-        new Table({
-          width: { size: 100, type: WidthType.PERCENTAGE },
-          rows: questions.map(question => new TableRow({ children: [cell(question), cell('')] })),
-        }),
-      ],
-    }],
+  const table = new Table({
+    width: { size: 100, type: WidthType.PERCENTAGE },
+    rows: questions.map(question => new TableRow({ children: [cell(question), cell('')] })),
   })
-  return Packer.toBuffer(document)
+  return makeDocument(title, new Paragraph({ text: intro, spacing: { after: 240 } }), table)
 }
 
 /** A list to tick off. */
-export async function makeList(title: string, items: string[]): Promise<Buffer> {
-  const document = new Document({
-    creator: 'Marlpit Pottery Supply',
-    title,
-    sections: [{
-      children: [
-        new Paragraph({ text: title, heading: HeadingLevel.HEADING_1 }),
-        ...items.map(text => new Paragraph({ text, bullet: { level: 0 } })),
-      ],
-    }],
-  })
-  return Packer.toBuffer(document)
-}
+export const makeList = (title: string, items: string[]): Promise<Buffer> =>
+  makeDocument(title, ...items.map(text => new Paragraph({ text, bullet: { level: 0 } })))
 
 /** A sheet with a heading row. */
 export async function makeSheet(rows: (string | number)[][]): Promise<Buffer> {

@@ -112,13 +112,7 @@ test('SIGTERM closes cleanly: what was counted is written, the lock is given bac
 
 test('a full disk is said clearly, the library stays whole, and the upload goes on when there is room', async () => {
   const mount = await mkdtemp(join(tmpdir(), 'trough-small-'))
-  try {
-    execFileSync('mount', ['-t', 'tmpfs', '-o', 'size=300m', 'tmpfs', mount], { stdio: 'pipe' })
-  }
-  catch (error) {
-    await rm(mount, { recursive: true })
-    test.skip(true, `No small disk could be mounted here: ${String(error)}`)
-  }
+  execFileSync('mount', ['-t', 'tmpfs', '-o', 'size=300m', 'tmpfs', mount])
   const small = join(mount, 'data')
   await cp(process.env.TROUGH_DEMO_TEMPLATE!, small, { recursive: true })
   const tight = await startServer(small)

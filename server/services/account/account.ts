@@ -86,4 +86,3 @@ export function createAccountService(db: Database) {
     },
   }
 }
-export type AccountService = ReturnType<typeof createAccountService>

@@ -17,7 +17,7 @@ const MEMORY = 32 * 1024 * 1024
 /** The query of a delivery address. */
 export interface DeliveryQuery { save: boolean, edition: string | null, at: string | null }
 
-export const gone = () => new Problem(410, 'This file is no longer here.', 'It was taken off this site. Look for a newer one on the site\'s pages.')
+const gone = () => new Problem(410, 'This file is no longer here.', 'It was taken off this site. Look for a newer one on the site\'s pages.')
 const missing = () => new Problem(404, 'There is no such file.', 'Check the address, or look for the file on the site\'s pages.')
 
 /** The chosen name, with the file's own ending where the name lacks it: contents and name never disagree. */
@@ -99,4 +99,3 @@ export function createDeliveryService(directory: Directory, store: Store, tally:
     },
   }
 }
-export type DeliveryService = ReturnType<typeof createDeliveryService>

@@ -20,6 +20,8 @@ export interface Sent {
  * @returns what left this machine, also where the client went away
  */
 export async function send(response: ServerResponse, { status, headers, body }: Answer, read: ReadRange): Promise<Sent> {
+  // A client that left while its file was looked up: nothing is opened for it.
+  if (response.destroyed) return { delivered: [] }
   const delivered: ByteRange[] = []
   let unsure: ByteRange | undefined
   const only = body.length === 1 && typeof body[0] === 'object' ? read(body[0]) : undefined

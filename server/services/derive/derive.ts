@@ -95,4 +95,3 @@ export function createDeriveService(db: Database, store: Store, folder: string, 
     },
   }
 }
-export type DeriveService = ReturnType<typeof createDeriveService>

@@ -110,4 +110,3 @@ export function createPublishedPages(pages: PageService, library: LibraryService
     },
   }
 }
-export type PublishedPages = ReturnType<typeof createPublishedPages>

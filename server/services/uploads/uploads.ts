@@ -78,4 +78,3 @@ export function createUploadService(incoming: IncomingStore, library: LibrarySer
     dropExpired: () => incoming.deleteExpired(),
   }
 }
-export type UploadService = ReturnType<typeof createUploadService>
