@@ -32,6 +32,7 @@ export interface Options {
  * @throws Error with a message for the console where the folder is in use
  */
 export async function openTrough({ data, siteAddress = '' }: Options) {
+  const started = new Date()
   const folder = resolve(data)
   const [storeFolder, incomingFolder] = [join(folder, 'store'), join(folder, 'incoming')]
   await mkdir(storeFolder, { recursive: true })
@@ -67,9 +68,9 @@ export async function openTrough({ data, siteAddress = '' }: Options) {
 
       /** Takes up what an earlier process left undone. */
       async resume(): Promise<void> {
-        await uploads.recover()
-        await tidy()
         derived.start()
+        await uploads.recover(started)
+        await tidy()
       },
 
       /** Throws where database or store do not answer. */

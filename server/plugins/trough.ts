@@ -7,7 +7,8 @@ export default defineNitroPlugin((nitro) => {
     if (!await trough.account.isSetUp()) {
       console.log(`\nThis Trough has no owner yet. Open /desk and enter the set-up code: ${trough.account.code}\n`)
     }
-    await trough.resume()
+    // What cannot be made good now must not keep visitors out.
+    await trough.resume().catch(error => console.error('Something from before the last stop could not be made good:', error))
   }).catch((error: Error) => {
     console.error(`\nTrough cannot start. ${error.message}\n`)
     process.exit(1)

@@ -1,4 +1,4 @@
-import { and, eq, isNull, sql } from 'drizzle-orm'
+import { and, eq, sql } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
 import { contentTypeHeader, isActiveContent, opensInBrowser } from '../../../core/files/mediaType'
 import { contentDisposition } from '../../../core/http/disposition'
@@ -83,7 +83,6 @@ export function createDirectory(db: Database, events: Events) {
 
   async function readSavedNames(): Promise<Map<string, string>> {
     const rows = await db.select({ placement: uses.placement, saveAs: uses.saveAs }).from(uses)
-      .leftJoin(files, and(eq(files.id, uses.fileId), isNull(files.deleted)))
       .where(and(eq(uses.side, 'live'), sql`${uses.saveAs} <> ''`))
     return new Map(rows.map(({ placement, saveAs }) => [placement, saveAs]))
   }
@@ -102,7 +101,11 @@ export function createDirectory(db: Database, events: Events) {
 
     /** The name a live button saves under, where its owner chose one. */
     async savedName(placement: string): Promise<string | undefined> {
-      const names = await (savedNames ??= readSavedNames())
+      const names = await (savedNames ??= readSavedNames().catch((error: unknown) => {
+        // A failure is not remembered: the next visitor asks again.
+        savedNames = undefined
+        throw error
+      }))
       return names.get(placement)
     },
   }

@@ -84,8 +84,17 @@ export class IncomingStore extends DataStore {
   override async getUpload(id: string): Promise<Upload> {
     const record = await this.record(id)
     if (!record) throw ERRORS.FILE_NOT_FOUND
-    const offset = record.whole ? record.size : (await stat(this.partOf(id))).size
+    const offset = record.whole ? record.size : await this.arrived(id)
+    if (offset === undefined) throw ERRORS.FILE_NOT_FOUND
     return new Upload({ id, size: record.size, offset, metadata: record.metadata, creation_date: record.created })
+  }
+
+  /** Bytes on disk; undefined where there is not even an empty part. */
+  private arrived(id: string): Promise<number | undefined> {
+    return stat(this.partOf(id)).then(({ size }) => size, (error: NodeJS.ErrnoException) => {
+      if (error.code === 'ENOENT') return undefined
+      throw error
+    })
   }
 
   /** The digest of what is on disk: kept in memory, or read again after a restart. */
@@ -167,6 +176,26 @@ export class IncomingStore extends DataStore {
     const names = await readdir(this.folder)
     const records = await Promise.all(names.filter(name => name.endsWith('.json')).map(name => this.record(name.slice(0, -5))))
     return records.filter(record => record !== undefined)
+  }
+
+  /** Clears away what a process that died before `moment` left half made: parts without a note, notes without a part. */
+  async sweep(moment: Date): Promise<void> {
+    for (const name of await readdir(this.folder)) {
+      const path = join(this.folder, name)
+      const { mtime } = await stat(path)
+      // What is being made just now looks half made too.
+      if (mtime < moment && await this.isHalf(name)) await rm(path, { force: true })
+    }
+  }
+
+  private async isHalf(name: string): Promise<boolean> {
+    const [id, ...kind] = name.split('.') as [string, ...string[]]
+    switch (kind.join('.')) {
+      case 'part': return !await this.record(id)
+      case 'json': return !(await this.record(id))?.whole && await this.arrived(id) === undefined
+      case 'json.new': return true
+      default: return false
+    }
   }
 
   override async deleteExpired(now = Date.now()): Promise<number> {

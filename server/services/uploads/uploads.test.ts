@@ -1,5 +1,5 @@
 import { createHash, randomBytes } from 'node:crypto'
-import { access, readFile, readdir } from 'node:fs/promises'
+import { access, mkdir, readFile, readdir, rm, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { Readable } from 'node:stream'
 import { Upload as TusUpload } from 'tus-js-client'
@@ -179,7 +179,7 @@ it('a restarted store hashes again what is on disk', async () => {
   await after.write(Readable.from([Buffer.from('def')]), 'again', 3)
   expect((await after.complete((await after.record('again'))!)).whole.sha256).toBe(sha256('abcdef'))
   // What is whole when the process ends is handed in by the next one.
-  await test.trough.uploads.recover()
+  await test.trough.uploads.recover(new Date(Date.now() + 1000))
   expect((await test.trough.library.fileOfUpload('again'))!.sha256).toBe(sha256('abcdef'))
 })
 
@@ -191,4 +191,37 @@ it('old uploads expire', async () => {
   expect((await store.getUpload('old')).offset).toBe(0)
   await store.deleteExpired(days(8))
   await expect(store.getUpload('old')).rejects.toMatchObject({ status_code: 404 })
+})
+
+describe('what a fault can leave behind', () => {
+  const folder = () => join(test.folder, 'incoming')
+  const left = async (id: string) => (await readdir(folder())).filter(name => name.startsWith(id))
+
+  it('a note without bytes, or bytes without a note, does not keep Trough from starting, and is cleared away', async () => {
+    const record = { id: 'half1', size: 5, metadata: { filename: 'a' }, created: new Date().toISOString() }
+    await writeFile(join(folder(), 'half2.part'), 'bytes')
+    await writeFile(join(folder(), 'half3.json.new'), '{')
+    // Nothing that came after the start is touched: it may be in the making.
+    await test.trough.uploads.recover(new Date(0))
+    expect(await left('half')).toHaveLength(2)
+    await writeFile(join(folder(), 'half1.json'), JSON.stringify(record))
+    await test.trough.uploads.recover(new Date(Date.now() + 1000))
+    for (const id of ['half1', 'half2', 'half3']) expect(await left(id), id).toEqual([])
+  })
+
+  it('one upload that cannot be handed in does not keep the others from it', async () => {
+    const store = new IncomingStore(folder(), async () => 1e12)
+    for (const id of ['stuck', 'whole']) {
+      await store.create(new Upload({ id, offset: 0, size: 3, metadata: { filename: `${id}.txt` } }))
+      await store.write(Readable.from([Buffer.from(id.slice(0, 3))]), id, 0)
+    }
+    // Its note says that all is there, but a folder stands where the bytes should be.
+    await rm(store.partOf('stuck'))
+    await mkdir(store.partOf('stuck'))
+    await writeFile(join(folder(), 'stuck.json'), JSON.stringify({ ...await store.record('stuck'), whole: { sha256: 'a'.repeat(64), crc32: 0 } }))
+    await expect(test.trough.uploads.recover(new Date())).rejects.toThrow()
+    expect((await test.trough.library.fileOfUpload('whole'))!.sha256).toBe(sha256('who'))
+    await rm(store.partOf('stuck'), { recursive: true })
+    await rm(join(folder(), 'stuck.json'))
+  })
 })

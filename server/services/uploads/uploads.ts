@@ -67,12 +67,24 @@ export function createUploadService(incoming: IncomingStore, library: LibrarySer
       return finish(id)
     },
 
-    /** After a start: hands in what was whole when the process ended. */
-    async recover(): Promise<void> {
+    /**
+     * After a start: clears away what was half made before `started`, and hands in what was whole.
+     *
+     * @throws AggregateError of what could not be handed in; it stays for the next start
+     */
+    async recover(started: Date): Promise<void> {
+      await incoming.sweep(started)
+      const failures: unknown[] = []
       for (const { id } of await incoming.all()) {
-        const { offset, size } = await incoming.getUpload(id)
-        if (offset === size && !await library.fileOfUpload(id)) await finish(id)
+        try {
+          const { offset, size } = await incoming.getUpload(id)
+          if (offset === size && !await library.fileOfUpload(id)) await finish(id)
+        }
+        catch (error) {
+          failures.push(error)
+        }
       }
+      if (failures.length) throw new AggregateError(failures, `${failures.length} finished uploads could not be put into the library.`)
     },
 
     dropExpired: () => incoming.deleteExpired(),
