@@ -1,4 +1,5 @@
 import type { Editor } from '@tiptap/core'
+import type { Mark } from '@tiptap/pm/model'
 import { GapCursor } from '@tiptap/pm/gapcursor'
 import { NodeSelection, Selection, TextSelection } from '@tiptap/pm/state'
 import { newButton, newPlacementId } from '~~/core/page/insert'
@@ -38,11 +39,13 @@ export function insertButton(editor: Editor, target: Target | null, label: strin
   return attrs
 }
 
-/** Makes the words between two positions a link. */
-export function linkWords(editor: Editor, target: Target, from: number, to: number): void {
-  const mark = editor.state.schema.marks.downloadLink!.create({ placement: newPlacementId(), target, action: 'tab', saveAs: '' })
+/** Makes the words between two positions a link; gives the placement it got. */
+export function linkWords(editor: Editor, target: Target | null, from: number, to: number): string {
+  const placement = newPlacementId()
+  const mark = editor.state.schema.marks.downloadLink!.create({ placement, target, action: 'tab', saveAs: '' })
   const tr = editor.state.tr.addMark(from, to, mark)
   editor.view.dispatch(tr.setSelection(TextSelection.create(tr.doc, to)))
+  return placement
 }
 
 /** Where a placement's button stands; undefined where it was removed meanwhile. */
@@ -55,14 +58,29 @@ export function findButton(editor: Editor, placement: string): { position: numbe
   return found
 }
 
-/** Changes a button; `quiet` keeps the change out of the undo history, as when an upload arrives. */
-export function changeButton(editor: Editor, placement: string, changed: Partial<ButtonAttrs>, { quiet = false } = {}): void {
-  const found = findButton(editor, placement)
-  if (!found) return
-  const { selection } = editor.state
-  let tr = editor.state.tr.setNodeMarkup(found.position, undefined, { ...found.attrs, ...changed })
-  if (selection instanceof NodeSelection && selection.from === found.position) tr = tr.setSelection(NodeSelection.create(tr.doc, found.position))
-  editor.view.dispatch(tr.setMeta('addToHistory', !quiet))
+/** The pieces of text a placement's link stands on. */
+function findLink(editor: Editor, placement: string): { from: number, to: number, mark: Mark }[] {
+  const pieces: { from: number, to: number, mark: Mark }[] = []
+  editor.state.doc.descendants((node, position) => {
+    const mark = node.marks.find(other => other.type.name === 'downloadLink' && other.attrs.placement === placement)
+    if (mark) pieces.push({ from: position, to: position + node.nodeSize, mark })
+  })
+  return pieces
+}
+
+/**
+ * Changes a button or link, wherever it has moved to; one that was removed meanwhile stays so.
+ * `quiet` keeps the change out of the undo history, as when an upload arrives.
+ */
+export function changePlacement(editor: Editor, placement: string, changed: Partial<ButtonAttrs>, { quiet = false } = {}): void {
+  const { selection, tr } = editor.state
+  const button = findButton(editor, placement)
+  if (button) {
+    tr.setNodeMarkup(button.position, undefined, { ...button.attrs, ...changed })
+    if (selection instanceof NodeSelection && selection.from === button.position) tr.setSelection(NodeSelection.create(tr.doc, button.position))
+  }
+  for (const { from, to, mark } of findLink(editor, placement)) tr.addMark(from, to, mark.type.create({ ...mark.attrs, ...changed }))
+  if (tr.docChanged) editor.view.dispatch(tr.setMeta('addToHistory', !quiet))
 }
 
 /** Swaps the selected top-level block with its neighbour above (-1) or below (1). */
@@ -92,7 +110,12 @@ export function duplicateButton(editor: Editor, placement: string): void {
   editor.view.dispatch(tr.setSelection(NodeSelection.create(tr.doc, found.position + 1)).scrollIntoView())
 }
 
-export function removeButton(editor: Editor, placement: string): void {
-  const found = findButton(editor, placement)
-  if (found) editor.chain().deleteRange({ from: found.position, to: found.position + 1 }).focus().run()
+/** Takes a button off the page, or leaves a link's words as plain text. */
+export function removePlacement(editor: Editor, placement: string): void {
+  const { tr } = editor.state
+  const button = findButton(editor, placement)
+  if (button) tr.delete(button.position, button.position + 1)
+  for (const { from, to, mark } of findLink(editor, placement)) tr.removeMark(from, to, mark)
+  editor.view.dispatch(tr)
+  editor.view.focus()
 }

@@ -5,7 +5,7 @@ import { contentCss } from '~~/core/page/css'
 import { titleFromFileName } from '~~/core/files/fileName'
 import type { FileItem } from '~~/core/files/item'
 import type { ButtonAttrs } from '~~/core/page/schema'
-import { changeButton, documentOf, duplicateButton, focusEnd, insertButton, linkWords, moveBlock, removeButton } from '~/editor/commands'
+import { changePlacement, documentOf, duplicateButton, focusEnd, insertButton, linkWords, moveBlock, removePlacement } from '~/editor/commands'
 import { pageExtensions } from '~/editor/extensions'
 import { spotAt, type Spot } from '~/editor/spot'
 import PlacementNote from './PlacementNote.vue'
@@ -119,7 +119,7 @@ async function chooseFromComputer() {
   finder.value = undefined
   const { from, to } = editor.value!.state.selection
   const files = await chooseFiles({ multiple: purpose !== 'link' })
-  if (purpose === 'link') uploads.add(files, file => linkWords(editor.value!, targetOf(file), from, to))
+  if (purpose === 'link') linkUpload(files, from, to)
   else placeUploads(files)
   editor.value!.commands.focus()
 }
@@ -130,13 +130,23 @@ function place(file: FileItem, position?: number) {
   editor.value!.view.focus()
 }
 
+/** Sends a file of the computer; its placement, which may move meanwhile, gets it when it has arrived. */
+function sendFor(placement: string, file: File, { quiet = false } = {}) {
+  uploads.add([file], item => changePlacement(editor.value!, placement, { target: targetOf(item) }, { quiet }), [placement])
+}
+
 /** A button for each file at once; each gets its file when that has arrived. */
 function placeUploads(files: File[], position?: number) {
   for (const [index, file] of files.entries()) {
     const { placement } = insertButton(editor.value!, null, titleFromFileName(file.name), position === undefined ? undefined : position + index)
-    uploads.add([file], item => changeButton(editor.value!, placement, { target: targetOf(item) }, { quiet: true }), [placement])
+    sendFor(placement, file, { quiet: true })
   }
   editor.value!.view.focus()
+}
+
+/** The words become a link at once, which gets its file when that has arrived. */
+function linkUpload([file]: File[], from: number, to: number) {
+  if (file) sendFor(linkWords(editor.value!, null, from, to), file, { quiet: true })
 }
 
 function drop(view: Editor['view'], event: DragEvent): boolean {
@@ -148,7 +158,7 @@ function drop(view: Editor['view'], event: DragEvent): boolean {
   const at = spotAt(view, event.clientX, event.clientY)
   if (at.kind === 'words') {
     if (ours[0]) linkWords(editor.value!, targetOf(ours[0]), at.from, at.to)
-    else uploads.add(files.slice(0, 1), item => linkWords(editor.value!, targetOf(item), at.from, at.to))
+    else linkUpload(files, at.from, at.to)
     return true
   }
   ours.forEach((file, index) => place(file, at.position + index))
@@ -169,21 +179,10 @@ function onDrop(event: DragEvent) {
   drop(editor.value.view, event)
 }
 
-function changeSelected(attrs: Partial<ButtonAttrs>) {
-  const { kind, attrs: { placement } } = selected.value!
-  if (kind === 'button') changeButton(editor.value!, placement, attrs)
-  else editor.value!.chain().extendMarkRange('downloadLink').updateAttributes('downloadLink', attrs).run()
-}
-
 async function retargetFromComputer() {
-  const { kind, attrs: { placement } } = selected.value!
-  const files = await chooseFiles({ multiple: false })
-  uploads.add(files, item => kind === 'button' ? changeButton(editor.value!, placement, { target: targetOf(item) }) : changeSelected({ target: targetOf(item) }), [placement])
-}
-
-function removeSelected() {
-  if (selected.value!.kind === 'button') removeButton(editor.value!, selected.value!.attrs.placement)
-  else editor.value!.chain().focus().extendMarkRange('downloadLink').unsetMark('downloadLink').run()
+  const { placement } = selected.value!.attrs
+  const [file] = await chooseFiles({ multiple: false })
+  if (file) sendFor(placement, file)
 }
 
 /** A click below the last block writes on, also where that block is a button. */
@@ -249,16 +248,19 @@ onMounted(async () => {
   }
 })
 
-onBeforeUnmount(async () => {
+onBeforeUnmount(() => {
   window.removeEventListener('keydown', onKey)
   window.removeEventListener('beforeunload', onUnload)
   placer.current = undefined
 })
-onBeforeRouteLeave(async () => {
+/** Nobody leaves before the last change is saved, for another board or for another page. */
+async function leave() {
   await page.save()
-  if (page.state === 'saved') page.close()
-  else return window.confirm(`${page.problem} Leave without saving?`)
-})
+  if (page.state !== 'saved' && !window.confirm(`${page.problem} Leave without saving?`)) return false
+  page.close()
+}
+onBeforeRouteLeave(leave)
+onBeforeRouteUpdate(leave)
 
 useHead({ style: [{ innerHTML: contentCss(), key: 'page-content' }] })
 </script>
@@ -304,7 +306,7 @@ useHead({ style: [{ innerHTML: contentCss(), key: 'page-content' }] })
             <PlacementNote
               v-if="selected" ref="note" :key="selected.attrs.placement" :kind="selected.kind" :attrs="selected.attrs"
               :style="{ '--top': `${noteTop}px` }" class="placed-note"
-              @change="changeSelected" @computer="retargetFromComputer" @remove="removeSelected" @leave="editor.commands.focus()"
+              @change="changePlacement(editor, selected.attrs.placement, $event)" @computer="retargetFromComputer" @remove="removePlacement(editor, selected.attrs.placement)" @leave="editor.commands.focus()"
               @duplicate="duplicateButton(editor, selected.attrs.placement)" @move="moveBlock(editor, $event)"
             />
             <p v-else class="margin-hint">Select a button or link to see where it leads.<br>Drop a file on the page, or type <kbd>/</kbd>.</p>
