@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, reactive } from 'vue'
 import { Upload, defaultOptions, type DetailedError } from 'tus-js-client'
 import type { FileItem } from '~~/core/files/item'
-import { ApiProblem, api, wordsOf } from '~/composables/api'
+import { api, wordsOf } from '~/composables/api'
 import { useLibrary } from './library'
 import { useNotices } from './notices'
 import { useTray } from './tray'
@@ -65,7 +65,7 @@ export const useUploads = defineStore('uploads', () => {
     return response?.getBody().trim() || (response ? `Trough answered ${response.getStatus()}.` : 'The connection was lost.')
   }
 
-  function start(file: File, entry: UploadEntry, done: (item: FileItem) => void) {
+  function start(file: File, entry: UploadEntry, done: (item: FileItem) => unknown) {
     let samples: { at: number, sent: number }[] = []
     const upload = new Upload(file, {
       endpoint: '/api/uploads',
@@ -96,14 +96,15 @@ export const useUploads = defineStore('uploads', () => {
         try {
           const item = await collect(upload.url!)
           entry.state = 'done'
-          drop(entry.id)
           // What was dropped on a page has its place already.
           if (!entry.placement) useTray().pickUp(item.id)
-          done(item)
+          drop(entry.id)
+          await done(item)
         }
         catch (error) {
+          if (entry.state === 'done') useNotices().say(`${entry.name} is in the library, but could not be placed. ${wordsOf(error)}`, { tone: 'attention' })
           entry.state = 'failed'
-          entry.error = error instanceof ApiProblem ? error.message : wordsOf(error)
+          entry.error = wordsOf(error)
         }
       },
     })
@@ -115,7 +116,7 @@ export const useUploads = defineStore('uploads', () => {
   }
 
   /** Sends files; each is handed over as soon as it is in the library. */
-  function add(files: File[], done: (item: FileItem) => void = () => {}, placements: string[] = []) {
+  function add(files: File[], done: (item: FileItem) => unknown = () => {}, placements: string[] = []) {
     files.forEach((file, index) => {
       const leftOver = entries.find(entry => entry.state === 'left over' && entry.name === file.name && entry.size === file.size)
       if (leftOver) drop(leftOver.id)

@@ -33,6 +33,11 @@ describe('mapTargets', () => {
     expect(mapTargets(mapped, target => target?.id === 'new' ? { kind: 'file', id: 'zip' } : target)).toEqual(document)
   })
 
+  it('can go by placement', () => {
+    const mapped = mapTargets(document, (target, placement) => placement === 'dddddddddd' ? { kind: 'file', id: 'late' } : target)
+    expect(placementsOf(mapped).map(({ target }) => target?.id)).toEqual(['pdf', 'zip', 'late'])
+  })
+
   it('takes buttons off and leaves the words of links; what is left is still a page', () => {
     const mapped = mapTargets(pageOf(button(), words('list', linkMark('bbbbbbbbbb', 'pdf')), list(button({ placement: 'cccccccccc' }))), () => 'remove')
     expect(placementsOf(mapped)).toEqual([])

@@ -51,12 +51,12 @@ export function placementsOf(document: PageDocument): Placement[] {
  * The document with the target of every placement decided anew: the same or another target keeps the
  * placement, `'remove'` takes a button off and leaves a link's words as plain text.
  */
-export function mapTargets(document: PageDocument, decide: (target: Target | null) => Target | null | 'remove'): PageDocument {
+export function mapTargets(document: PageDocument, decide: (target: Target | null, placement: string) => Target | null | 'remove'): PageDocument {
   const mapInline = (inline: Inline): Inline => {
     if (inline.type !== 'text' || !inline.marks) return inline
     const marks = inline.marks.flatMap((mark): Mark[] => {
       if (mark.type !== 'downloadLink') return [mark]
-      const target = decide(mark.attrs.target)
+      const target = decide(mark.attrs.target, mark.attrs.placement)
       return target === 'remove' ? [] : [{ ...mark, attrs: { ...mark.attrs, target } }]
     })
     const { marks: _, ...bare } = inline
@@ -64,7 +64,7 @@ export function mapTargets(document: PageDocument, decide: (target: Target | nul
   }
   const mapBlocks = (blocks: Block[]): Block[] => blocks.flatMap((block): Block[] => {
     if (block.type === 'downloadButton') {
-      const target = decide(block.attrs.target)
+      const target = decide(block.attrs.target, block.attrs.placement)
       return target === 'remove' ? [] : [{ ...block, attrs: { ...block.attrs, target } }]
     }
     if (block.type === 'bulletList' || block.type === 'orderedList') {

@@ -100,9 +100,10 @@ function openFinder(purpose: 'place' | 'link', position = editor.value!.state.se
   finder.value = { purpose, top: caret.bottom - box.top + 4, left: Math.max(8, Math.min(caret.left - box.left, box.width - 356)) }
 }
 
+/** The view is focused itself: TipTap's command waits for a frame, in which the next key would be lost. */
 function closeFinder() {
   finder.value = undefined
-  editor.value?.commands.focus()
+  editor.value?.view.focus()
 }
 
 function choose(file: FileItem) {
@@ -111,7 +112,7 @@ function choose(file: FileItem) {
   const { from, to } = editor.value!.state.selection
   if (purpose === 'link') linkWords(editor.value!, targetOf(file), from, to)
   else place(file)
-  editor.value!.commands.focus()
+  editor.value!.view.focus()
 }
 
 async function chooseFromComputer() {
@@ -121,7 +122,7 @@ async function chooseFromComputer() {
   const files = await chooseFiles({ multiple: purpose !== 'link' })
   if (purpose === 'link') linkUpload(files, from, to)
   else placeUploads(files)
-  editor.value!.commands.focus()
+  editor.value!.view.focus()
 }
 
 function place(file: FileItem, position?: number) {
@@ -130,23 +131,24 @@ function place(file: FileItem, position?: number) {
   editor.value!.view.focus()
 }
 
-/** Sends a file of the computer; its placement, which may move meanwhile, gets it when it has arrived. */
-function sendFor(placement: string, file: File, { quiet = false } = {}) {
-  uploads.add([file], item => changePlacement(editor.value!, placement, { target: targetOf(item) }, { quiet }), [placement])
+/** Sends a file of the computer; its placement gets it when it has arrived, wherever it is by then. */
+function sendFor(placement: string, file: File) {
+  const { id } = props
+  uploads.add([file], item => placer.give(id, placement, targetOf(item)), [placement])
 }
 
 /** A button for each file at once; each gets its file when that has arrived. */
 function placeUploads(files: File[], position?: number) {
   for (const [index, file] of files.entries()) {
     const { placement } = insertButton(editor.value!, null, titleFromFileName(file.name), position === undefined ? undefined : position + index)
-    sendFor(placement, file, { quiet: true })
+    sendFor(placement, file)
   }
   editor.value!.view.focus()
 }
 
 /** The words become a link at once, which gets its file when that has arrived. */
 function linkUpload([file]: File[], from: number, to: number) {
-  if (file) sendFor(linkWords(editor.value!, null, from, to), file, { quiet: true })
+  if (file) sendFor(linkWords(editor.value!, null, from, to), file)
 }
 
 function drop(view: Editor['view'], event: DragEvent): boolean {
@@ -242,6 +244,8 @@ onMounted(async () => {
   window.addEventListener('beforeunload', onUnload)
   await load()
   placer.current = {
+    pageId: props.id,
+    give: (placement, target) => changePlacement(editor.value!, placement, { target }, { quiet: true }),
     place: file => place(file),
     placeFromComputer: async () => placeUploads(await chooseFiles({ multiple: true })),
     focus: () => editor.value?.commands.focus(),
