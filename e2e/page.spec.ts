@@ -29,6 +29,8 @@ test('write, place by typing /, link words, publish: all of it reaches the visit
   await page.getByRole('combobox', { name: 'Find a file to place' }).fill('mixing')
     await page.keyboard.press('Enter')
   await expect(page.locator('.button-view.selected')).toContainText(/Mixing a glaze from powder\s*PDF, 3.5 kB/)
+  // The library knows at once: one link of the demo's, and this button.
+  await expect(page.locator('.file-row', { hasText: 'Mixing a glaze' })).toContainText('2 places')
 
   await sheet(page).getByText('firing chart').dblclick({ position: { x: 70, y: 12 } })
   await page.keyboard.press('Control+Shift+k')
@@ -163,7 +165,7 @@ test('words linked to a file that is still arriving stay the linked ones while t
   await page.getByRole('option', { name: 'From this computer…' }).click()
   await (await chooser).setFiles({ name: 'arriving.txt', mimeType: 'text/plain', buffer: Buffer.alloc(900_000, 'words ') })
   await expect(page.locator('.ProseMirror a.without-target')).toHaveText('list')
-  await page.keyboard.press('Home')
+  await sheet(page).locator('p').click({ position: { x: 1, y: 12 } })
   await page.keyboard.type('Please! ')
   await expect(page.locator('.ProseMirror a.tr-link:not(.without-target)')).toHaveText('list', { timeout: 20_000 })
   await expect(sheet(page)).toHaveText('Please! See list')

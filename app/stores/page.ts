@@ -3,11 +3,15 @@ import { computed, ref, shallowRef } from 'vue'
 import type { FileItem } from '~~/core/files/item'
 import type { PageDetails, PageItem } from '~~/core/page/item'
 import type { PageDocument } from '~~/core/page/schema'
+import { placementsOf } from '~~/core/page/targets'
 import { ApiProblem, api, wordsOf } from '~/composables/api'
 import { useLibrary } from './library'
+import { useNotices } from './notices'
 import { usePages } from './pages'
 
 export type SaveState = 'saved' | 'changed' | 'saving' | 'failed' | 'conflict'
+
+const targetsOf = (document: PageDocument) => placementsOf(document).map(({ id, target }) => `${id} ${target?.id}`).join()
 
 const SAVE_AFTER = 500
 const RETRY_AFTER = 4000
@@ -21,12 +25,15 @@ export const usePage = defineStore('page', () => {
   const problem = ref('')
   let timer: ReturnType<typeof setTimeout> | undefined
   let saving: Promise<void> | undefined
+  /** where the saved draft leads, so that the library is asked again only when that changes */
+  let savedTargets = ''
 
   async function open(id: string) {
     const { files, downloads: counts, draft: document, ...page } = await api<PageDetails & { files: FileItem[], downloads: Record<string, number> }>(`/pages/${id}`)
     useLibrary().learn(files)
     current.value = page
     draft.value = document
+    savedTargets = targetsOf(document)
     downloads.value = counts
     state.value = 'saved'
     problem.value = ''
@@ -61,14 +68,24 @@ export const usePage = defineStore('page', () => {
     touch()
   }
 
+  function refreshUses(saved: PageDocument) {
+    const targets = targetsOf(saved)
+    if (targets === savedTargets) return
+    savedTargets = targets
+    // The page is saved whether or not the library can be shown anew.
+    useLibrary().load().catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' }))
+  }
+
   async function write() {
     const page = current.value!
+    const sent = draft.value!
     state.value = 'saving'
     try {
       const { revision } = await api<{ revision: number }>(`/pages/${page.id}/draft`, 'PUT', {
-        title: page.title.trim() || 'Untitled', draft: draft.value, revision: page.revision,
+        title: page.title.trim() || 'Untitled', draft: sent, revision: page.revision,
       })
       page.revision = revision
+      refreshUses(sent)
       if (state.value === 'saving') state.value = 'saved'
     }
     catch (error) {

@@ -324,7 +324,6 @@ useHead({ style: [{ innerHTML: contentCss(), key: 'page-content' }] })
 <style scoped>
 .page-board { display: flex; flex-direction: column; min-height: 0; flex: 1; }
 .head { display: flex; align-items: center; gap: 12px; height: 38px; padding: 0 12px; border-bottom: 1px solid var(--line); white-space: nowrap; }
-.back::before { content: '‹ '; }
 .address { color: var(--soft); overflow: hidden; text-overflow: ellipsis; }
 .save { margin-left: auto; color: var(--soft); overflow: hidden; text-overflow: ellipsis; }
 .save.failed, .save.conflict { color: #9A4420; font-weight: 600; }
