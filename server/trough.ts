@@ -40,7 +40,7 @@ export async function openTrough({ data, siteAddress = '' }: Options) {
   const unlock = await lockFolder(folder)
   try {
     const secrets = await loadSecrets(folder)
-    const { db, close: closeDatabase } = await openDatabase({ folder: join(folder, 'db') })
+    const { db, close: closeDatabase } = await openDatabase(join(folder, 'db'))
     const events = createEvents()
     const store = localStore(storeFolder)
 

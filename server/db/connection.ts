@@ -11,11 +11,9 @@ export type Queryable = Pick<Database, 'select' | 'selectDistinct' | 'insert' | 
 
 export interface Connection { db: Database, close: () => Promise<void> }
 
-/** Opens PGlite, in `folder` or in memory from `snapshot`, and brings its tables up to date. */
-export async function openDatabase(where: { folder: string } | { snapshot?: Blob }): Promise<Connection> {
-  const client = 'folder' in where
-    ? await PGlite.create(where.folder)
-    : await PGlite.create({ loadDataDir: where.snapshot })
+/** Opens PGlite in a folder, which is made if missing, and brings its tables up to date. */
+export async function openDatabase(folder: string): Promise<Connection> {
+  const client = await PGlite.create(folder)
   const db = drizzle(client, { schema })
   await migrate(db, { migrationsFolder: join(ROOT, 'server/db/migrations') })
   return { db, close: () => client.close() }

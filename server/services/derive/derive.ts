@@ -11,8 +11,10 @@ import type { Events } from '../events'
 /** One file may take this long before its worker is given up. */
 const PATIENCE = 60_000
 
+const DERIVE_WORKER = join(ROOT, '.output/workers/derive.mjs')
+
 /** What can be read out of files: page counts, pixel sizes and pictures, made one at a time in a worker. */
-export function createDeriveService(db: Database, store: Store, folder: string, events: Events) {
+export function createDeriveService(db: Database, store: Store, folder: string, events: Events, script = DERIVE_WORKER, patience = PATIENCE) {
   let worker: Worker | undefined
   let running: Promise<void> | undefined
   let again = false
@@ -22,14 +24,14 @@ export function createDeriveService(db: Database, store: Store, folder: string, 
 
   /** Hands one task to the worker; a worker that dies or hangs fails the task, and the next gets a new one. */
   function run(task: DeriveTask): Promise<DeriveResult> {
-    const current = worker ??= new Worker(join(ROOT, '.output/workers/derive.mjs'), { resourceLimits: { maxOldGenerationSizeMb: 1024 } })
+    const current = worker ??= new Worker(script, { resourceLimits: { maxOldGenerationSizeMb: 1024 } })
     return new Promise((resolve) => {
       const fail = (error: string) => {
         worker = undefined
         void current.terminate()
         done({ sha256: task.sha256, error })
       }
-      const timer = setTimeout(() => fail('Reading it took too long.'), PATIENCE)
+      const timer = setTimeout(() => fail('Reading it took too long.'), patience)
       const onError = (error: unknown) => fail(`Reading it stopped: ${error instanceof Error ? error.message : String(error)}`)
       const onExit = () => fail('Reading it stopped the reader.')
       const done = (result: DeriveResult) => {

@@ -1,0 +1,62 @@
+import { mkdtemp, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, beforeAll, expect, it } from 'vitest'
+import { openDatabase, type Connection } from '../../db/connection'
+import { blobs, editions, files } from '../../db/schema'
+import { localStore } from '../../store/local'
+import { createEvents } from '../events'
+import { createDeriveService } from './derive'
+
+let folder: string
+let connection: Connection
+beforeAll(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'trough-derive-service-'))
+  connection = await openDatabase(join(folder, 'db'))
+})
+afterAll(async () => {
+  await connection.close()
+  await rm(folder, { recursive: true })
+})
+
+// Stands in for the reader: does to each file what its type says.
+const STAND_IN = `
+import { parentPort } from 'node:worker_threads'
+parentPort.on('message', ({ sha256, mediaType }) => {
+  if (mediaType === 'test/crash') process.exit(7)
+  if (mediaType === 'test/throw') throw new Error('out of its depth')
+  if (mediaType === 'test/hang') return
+  if (mediaType === 'test/refuse') return parentPort.postMessage({ sha256, error: 'Not a document.' })
+  parentPort.postMessage({ sha256, facts: { pages: 3 }, picture: true })
+})`
+
+it('a file that crashes, hangs or breaks its reader is marked, and the queue goes on with a new one', async () => {
+  const { db } = connection
+  const script = join(folder, 'reader.mjs')
+  await writeFile(script, STAND_IN)
+  const types = ['crash', 'fine', 'hang', 'throw', 'refuse', 'well']
+  for (const [index, type] of types.entries()) {
+    const [id, sha256] = [`file${index}`, String(index).repeat(64)]
+    await db.insert(blobs).values({ sha256, size: 1, crc32: 0 })
+    await db.insert(files).values({ id, title: type, handle: type, edition: 1 })
+    await db.insert(editions).values({ fileId: id, number: 1, sha256, fileName: type, mediaType: `test/${type}` })
+  }
+  const events = createEvents()
+  let told = 0
+  events.on('library', () => told++)
+  const service = createDeriveService(db, localStore(join(folder, 'store')), join(folder, 'derived'), events, script, 1500)
+  await service.idle()
+  await service.close()
+
+  const rows = await db.select().from(blobs)
+  const outcome = Object.fromEntries(rows.map(row => [types[Number(row.sha256[0])]!, [row.preview, row.previewError ?? row.facts.pages]]))
+  expect(outcome).toEqual({
+    crash: ['failed', 'Reading it stopped the reader.'],
+    fine: ['ready', 3],
+    hang: ['failed', 'Reading it took too long.'],
+    throw: ['failed', 'Reading it stopped: out of its depth'],
+    refuse: ['failed', 'Not a document.'],
+    well: ['ready', 3],
+  })
+  expect(told).toBe(types.length)
+})

@@ -1,0 +1,38 @@
+import { afterAll, beforeAll, expect, it } from 'vitest'
+import type { Database } from '../../db/connection'
+import { openTestTrough, type TestTrough } from '../../testing/harness'
+import { createTallyService } from './tally'
+
+let test: TestTrough
+beforeAll(async () => {
+  test = await openTestTrough()
+})
+afterAll(() => test.close())
+
+const seen = (file: string) => ({
+  file, edition: 1, placement: 'aaaaaaaaaa', size: 10, delivered: [{ start: 0, end: 10 }],
+  address: '192.0.2.7', userAgent: 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0',
+})
+
+it('writes a thousand downloads, each once', async () => {
+  const file = await test.put('counted.pdf', '%PDF-1.7 counted')
+  for (let count = 0; count < 1000; count++) test.trough.tally.observe(seen(file.id))
+  await Promise.all([test.trough.tally.flush(), test.trough.tally.flush()])
+  expect((await test.trough.library.get(file.id)).downloads).toBe(1000)
+})
+
+it('keeps what could not be written for the next time', async () => {
+  let full = true
+  const written: unknown[] = []
+  const db = { execute: async (query: unknown) => {
+    if (full) throw new Error('no space left on device')
+    written.push(query)
+  } } as unknown as Database
+  const tally = createTallyService(db, 'secret')
+  tally.observe(seen('f'))
+  await expect(tally.flush()).rejects.toThrow('no space left')
+  full = false
+  await tally.flush()
+  await tally.flush()
+  expect(written).toHaveLength(1)
+})
