@@ -73,7 +73,12 @@ test('a file in use is not deleted unseen; another takes its place everywhere', 
   const dialog = page.getByRole('dialog').first()
   await expect(dialog).toContainText('1 place leads to “Stock list”')
   await dialog.getByRole('button', { name: /Put another file in its place/ }).click()
-  await page.getByRole('combobox', { name: 'Find the file that takes its place' }).fill('recipes')
+  const finder = page.getByRole('combobox', { name: 'Find the file that takes its place' })
+  // It cannot take its own place, so it is not offered.
+  await finder.fill('list')
+  await expect(page.getByRole('listbox').getByRole('option', { name: /Trade price list/ })).toBeVisible()
+  await expect(page.getByRole('listbox').getByRole('option', { name: /Stock list/ })).toHaveCount(0)
+  await finder.fill('recipes')
   await page.getByRole('option', { name: /Glaze recipes/ }).click()
   await expect(page.getByText('"Stock list" is in the bin')).toBeVisible()
   expect(await (await request.get(`${server.url}/trade`)).text()).toContain('/files/glaze-recipes.xlsx?save')

@@ -34,7 +34,7 @@ onMounted(() => remove())
       </ul>
       <div v-if="uses" class="ways">
         <button type="button" class="way" @click="replacing = !replacing"><b>Put another file in its place</b><span>Every button and link follows, live pages too.</span></button>
-        <FileFinder v-if="replacing" label="Find the file that takes its place" @choose="remove({ replaceBy: $event.id })" @close="replacing = false" />
+        <FileFinder v-if="replacing" label="Find the file that takes its place" :except="file.id" @choose="remove({ replaceBy: $event.id })" @close="replacing = false" />
         <button type="button" class="way" @click="remove({ takeOff: true })"><b>Take those buttons off</b><span>Links become plain words. Live pages change at once.</span></button>
         <button type="button" class="way clay" @click="remove({ despite: true })"><b>Delete all the same</b><span>The buttons stay in the drafts, marked; visitors no longer see them.</span></button>
       </div>

@@ -280,7 +280,7 @@ useHead({ style: [{ innerHTML: contentCss(), key: 'page-content' }] })
         <a v-if="page.liveHref" :href="page.liveHref" target="_blank" class="live" title="Open the live page (Ctrl+Shift+Enter)">View live</a>
         <span v-else class="never">Not live yet</span>
       </div>
-      <div v-if="page.state === 'conflict'" class="conflict" role="alert">
+      <div v-if="page.state === 'conflict'" class="two-versions" role="alert">
         <p>This page was changed in another tab or by someone else. Your version is still here, and not saved.</p>
         <button type="button" class="plain" @click="load">Load the other version</button>
         <button type="button" class="plain" @click="keepMine">Keep mine instead</button>
@@ -328,7 +328,7 @@ useHead({ style: [{ innerHTML: contentCss(), key: 'page-content' }] })
 .save { margin-left: auto; color: var(--soft); overflow: hidden; text-overflow: ellipsis; }
 .save.failed, .save.conflict { color: #9A4420; font-weight: 600; }
 .never { color: var(--soft); }
-.conflict { display: flex; flex-wrap: wrap; align-items: center; gap: 6px 10px; padding: 8px 12px; background: #F6E3D8; border-bottom: 1px solid #D9A68B; }
+.two-versions { display: flex; flex-wrap: wrap; align-items: center; gap: 6px 10px; padding: 8px 12px; background: #F6E3D8; border-bottom: 1px solid #D9A68B; }
 .failure { padding: 20px; }
 .scroll { flex: 1; min-height: 0; overflow: auto; background: var(--grey); }
 .desk-top { display: grid; grid-template-columns: minmax(0, 720px) 284px; justify-content: center; min-height: 100%; gap: 0; padding: 14px 14px 0; }

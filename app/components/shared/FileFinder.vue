@@ -3,7 +3,13 @@ import type { FileItem } from '~~/core/files/item'
 import { formatSize } from '~~/core/files/size'
 
 /** Finds a file by part of its name, or takes one from the computer. */
-const props = defineProps<{ label: string, computer?: boolean }>()
+const props = defineProps<{
+  label: string
+  /** offers a file of the computer, too */
+  computer?: boolean
+  /** a file that is not to be offered */
+  except?: string
+}>()
 const emit = defineEmits<{ choose: [file: FileItem], computer: [], close: [] }>()
 
 const text = ref('')
@@ -17,7 +23,7 @@ const { search, settled } = useFileSearch(8)
 watch(text, async (q) => {
   const files = await search(q)
   if (!files) return
-  found.value = files
+  found.value = files.filter(file => file.id !== props.except)
   active.value = 0
 }, { immediate: true })
 

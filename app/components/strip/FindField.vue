@@ -38,11 +38,15 @@ const hits = computed<Hit[]>(() => {
   ]
 })
 
-async function take(hit: Hit | undefined, place = false) {
-  if (!hit) return
+function close() {
   open.value = false
   text.value = ''
   field.value?.blur()
+}
+
+async function take(hit: Hit | undefined, place = false) {
+  if (!hit) return
+  close()
   if (place && hit.file && placer.current) placer.current.place(hit.file)
   else await navigateTo(hit.to)
 }
@@ -52,10 +56,7 @@ function onKey(event: KeyboardEvent) {
   if (step) active.value = (active.value + step + hits.value.length) % Math.max(1, hits.value.length)
   // Fast typists press Enter before the answer is there.
   else if (event.key === 'Enter') void settled().then(() => take(hits.value[active.value], event.shiftKey))
-  else if (event.key === 'Escape') {
-    open.value = false
-    field.value?.blur()
-  }
+  else if (event.key === 'Escape') close()
   else return
   event.preventDefault()
 }
