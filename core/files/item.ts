@@ -1,6 +1,27 @@
 import { z } from 'zod'
 import { handleSchema } from './handle'
+import type { Passage } from '../find/passage'
 import type { Family } from './mediaType'
+
+/** What was read out of a file's bytes, as far as its kind has it. */
+export interface Facts {
+  pages?: number
+  /** as the document calls itself */
+  documentTitle?: string
+  author?: string
+  /** the document's own date, ISO 8601 */
+  dated?: string
+  /** pixels */
+  width?: number
+  height?: number
+  seconds?: number
+  sheets?: number
+  /** files in an archive */
+  entries?: number
+}
+
+export type PreviewState = 'waiting' | 'ready' | 'none' | 'failed'
+export type ReadingState = 'waiting' | 'done' | 'failed'
 
 /** A file as the desk's API gives it. */
 export interface FileItem {
@@ -21,11 +42,19 @@ export interface FileItem {
   sha256: string
   /** eight hexadecimal digits */
   crc32: string
-  pages?: number
-  width?: number
-  height?: number
-  preview: 'waiting' | 'ready' | 'none' | 'failed'
-  previewError: string | null
+  facts: Facts
+  /** the picture of its first page */
+  preview: PreviewState
+  /** whether its words and facts are known yet */
+  reading: ReadingState
+  /** why it could not be read */
+  readingError: string | null
+  description: string
+  tags: string[]
+  /** a picture of the library that stands for the file */
+  picture: string | null
+  /** place in its folder's own order */
+  position: number
   /** ISO 8601 */
   created: string
   changed: string
@@ -38,8 +67,14 @@ export interface FileItem {
   downloads: number
 }
 
+/** A file in a list, with what it was found by. */
+export interface FoundFile extends FileItem {
+  match?: { by: 'slip' } | { by: 'inside', /** such as "Page 3"; empty where the document has no parts */ part: string, passage: Passage }
+}
+
 /** One button or link that leads to a file. */
 export interface FileUse {
+  fileId: string
   pageId: string
   pageTitle: string
   slug: string
@@ -50,25 +85,20 @@ export interface FileUse {
   live: boolean
 }
 
-export const FILE_SORTS = ['newest', 'oldest', 'title', 'size', 'used'] as const
+const tagSchema = z.string().trim().min(1).max(60, 'Keep a tag to 60 characters.')
 
-export const fileQuerySchema = z.object({
-  folder: z.string().max(40).optional(),
-  /** part of a title, file name or handle */
-  q: z.string().trim().max(200).optional(),
-  /** a media type, or a family such as "picture" */
-  type: z.string().max(100).optional(),
-  sort: z.enum(FILE_SORTS, 'Sort by newest, oldest, title, size or used.').default('newest'),
-  from: z.coerce.number().int().min(0).default(0),
-  limit: z.coerce.number().int().min(1).max(500).default(200),
-  /** files in the bin instead of the others */
-  bin: z.enum(['true', 'false']).default('false').transform(value => value === 'true'),
-})
-export type FileQuery = z.infer<typeof fileQuerySchema>
+/** What an owner can say of a file. */
+export const descriptionSchemas = {
+  description: z.string().trim().max(2000, 'Keep the description to 2000 characters.').optional(),
+  tags: z.array(tagSchema).max(50, 'Keep it to 50 tags.').transform(tags => [...new Set(tags)]).optional(),
+  /** a picture of the library, or none */
+  picture: z.string().max(40).nullable().optional(),
+}
 
 export const fileChangeSchema = z.object({
   title: z.string().trim().min(1, 'Give the file a title.').max(200, 'Keep the title to 200 characters.').optional(),
   handle: handleSchema.optional(),
+  ...descriptionSchemas,
 })
 export type FileChange = z.infer<typeof fileChangeSchema>
 

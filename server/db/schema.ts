@@ -1,8 +1,13 @@
 import { sql } from 'drizzle-orm'
-import { bigint, bigserial, boolean, index, integer, jsonb, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core'
+import { bigint, bigserial, boolean, customType, index, integer, jsonb, pgTable, primaryKey, text, timestamp, type AnyPgColumn } from 'drizzle-orm/pg-core'
+import type { Facts, PreviewState, ReadingState } from '../../core/files/item'
+import type { Mark } from '../../core/folders/item'
 import type { PageDocument } from '../../core/page/schema'
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' })
+
+/** The different words of a text, in PostgreSQL's type for finding them. */
+const wordSet = customType<{ data: string }>({ dataType: () => 'tsvector' })
 
 /** Settings of the site, one row each. */
 export const settings = pgTable('settings', {
@@ -17,20 +22,45 @@ export const accounts = pgTable('accounts', {
   created: moment('created').notNull().defaultNow(),
 })
 
-/** What was read out of the bytes. */
-export interface BlobFacts { pages?: number, width?: number, height?: number }
-export type PreviewState = 'waiting' | 'ready' | 'none' | 'failed'
-
 /** Bytes on disk, once per SHA-256. */
 export const blobs = pgTable('blobs', {
   sha256: text().primaryKey(),
   size: bigint({ mode: 'number' }).notNull(),
   crc32: bigint({ mode: 'number' }).notNull(),
-  facts: jsonb().$type<BlobFacts>().notNull().default({}),
+  facts: jsonb().$type<Facts>().notNull().default({}),
   preview: text().$type<PreviewState>().notNull().default('waiting'),
-  previewError: text('preview_error'),
+  reading: text().$type<ReadingState>().notNull().default('waiting'),
+  readingError: text('reading_error'),
   created: moment('created').notNull().defaultNow(),
-}, table => [index('blobs_waiting').on(table.preview).where(sql`${table.preview} = 'waiting'`)])
+}, table => [index('blobs_waiting').on(table.created).where(sql`${table.reading} = 'waiting'`)])
+
+/** The words of each part (page, sheet, slide) of what is in a blob, for finding; can be read again. */
+export const texts = pgTable('texts', {
+  sha256: text().notNull().references(() => blobs.sha256, { onDelete: 'cascade' }),
+  number: integer().notNull(),
+  /** what people call the part: "Page 3" */
+  part: text().notNull(),
+  body: text().notNull(),
+  words: wordSet('words').notNull(),
+}, table => [
+  primaryKey({ columns: [table.sha256, table.number] }),
+  // Without the pending list, whose emptying would hold up visitors now and then.
+  index('texts_words').using('gin', table.words).with({ fastupdate: false }),
+])
+
+/** Folders of the library, a tree. */
+export const folders = pgTable('folders', {
+  id: text().primaryKey(),
+  /** null at the top of the library */
+  parent: text().references((): AnyPgColumn => folders.id),
+  name: text().notNull(),
+  mark: text().$type<Mark>(),
+  description: text().notNull().default(''),
+  ownOrder: boolean('own_order').notNull().default(false),
+  created: moment('created').notNull().defaultNow(),
+  /** when it went to the bin with what was in it */
+  deleted: moment('deleted'),
+}, table => [index('folders_parent').on(table.parent)])
 
 export const files = pgTable('files', {
   id: text().primaryKey(),
@@ -40,9 +70,17 @@ export const files = pgTable('files', {
   edition: integer().notNull(),
   created: moment('created').notNull().defaultNow(),
   changed: moment('changed').notNull().defaultNow(),
+  /** null at the top of the library */
+  folder: text().references(() => folders.id),
+  /** place in the folder's own order */
+  position: integer().notNull().default(0),
+  description: text().notNull().default(''),
+  tags: text().array().notNull().default([]),
+  /** a picture of the library that stands for the file */
+  picture: text().references((): AnyPgColumn => files.id, { onDelete: 'set null' }),
   /** when it went to the bin */
   deleted: moment('deleted'),
-}, table => [index('files_created').on(table.created)])
+}, table => [index('files_created').on(table.created), index('files_folder').on(table.folder)])
 
 /** Former handles: they redirect for ever, or say that the file is gone, and are never given out again. */
 export const retiredHandles = pgTable('retired_handles', {

@@ -1,12 +1,20 @@
 import { EventEmitter } from 'node:events'
 
 interface TroughEvents {
-  /** files were added, renamed, deleted, replaced or looked into */
-  library: []
+  /** files were added, renamed, moved, deleted or replaced */
+  library: [fileIds: string[]]
+  /** the tree of folders changed */
+  folders: []
+  /** the contents of a blob were looked into */
+  read: [sha256: string]
+  /** where files are used changed, in a draft or live */
+  uses: []
   /** a live page changed */
   live: []
   /** the site's name or address changed */
   site: []
+  /** downloads of files were counted */
+  downloads: [fileIds: string[]]
 }
 
 /** Tells the parts that keep something in memory that what they keep is out of date. */

@@ -1,0 +1,46 @@
+import { z } from 'zod'
+import { placeSchema } from '../folders/item'
+
+/** Columns files can be sorted by; with a hyphen before it, the other way round. */
+export const FILE_SORTS = ['title', 'type', 'size', 'added', 'changed', 'used', 'downloads', 'own'] as const
+export type FileSort = typeof FILE_SORTS[number]
+
+const several = z.union([z.string().max(100), z.array(z.string().max(100)).max(50)]).default([]).transform(value => [value].flat().filter(Boolean))
+const yes = z.enum(['true', 'false']).default('false').transform(value => value === 'true')
+/** A day, or a moment; given back in UTC, so that moments compare as text. */
+const moment = z.union([z.iso.date(), z.iso.datetime({ offset: true }).transform(value => new Date(value).toISOString())], 'Give a day such as 2026-11-24, or a moment with its offset.')
+const bytes = z.coerce.number('Give a size in bytes.').int().min(0)
+
+/** Which files, and in which order; the parts of an address after `/api/files?`. */
+export const fileFilterSchema = z.object({
+  /** files right in this folder; "top" for those in none. Left out: all files */
+  folder: placeSchema.optional(),
+  /** with `folder`: and in the folders below it */
+  below: yes,
+  /** pieces of a title, file name, handle, description or tag, or words inside the document */
+  q: z.string().trim().max(200, 'Look for at most 200 characters.').optional(),
+  /** media types, or families such as "picture"; any of them */
+  type: several,
+  /** all of them */
+  tag: several,
+  used: z.enum(['yes', 'no']).optional(),
+  /** what is still to be read, or could not be */
+  reading: z.enum(['waiting', 'failed']).optional(),
+  addedFrom: moment.optional(),
+  addedTo: moment.optional(),
+  changedFrom: moment.optional(),
+  changedTo: moment.optional(),
+  least: bytes.optional(),
+  most: bytes.optional(),
+  /** files in the bin instead of the others */
+  bin: yes,
+  sort: z.string().default('-changed').refine(sort => (FILE_SORTS as readonly string[]).includes(sort.replace(/^-/, '')), `Sort by ${FILE_SORTS.join(', ')}; with a hyphen before it the other way round.`),
+})
+export type FileFilter = z.infer<typeof fileFilterSchema>
+
+export const fileQuerySchema = fileFilterSchema.extend({
+  from: z.coerce.number().int().min(0).default(0),
+  limit: z.coerce.number().int().min(1).max(500).default(200),
+})
+export type FileQuery = z.infer<typeof fileQuerySchema>
+

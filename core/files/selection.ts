@@ -1,0 +1,37 @@
+import { z } from 'zod'
+import { placeSchema } from '../folders/item'
+import { deleteFileSchema, descriptionSchemas } from './item'
+
+const ids = z.array(z.string().min(1).max(40)).max(100_000, 'Choose at most 100,000 at a time.').default([])
+
+/** Files and folders that are dealt with together. */
+export const selectionSchema = z.object({ files: ids, folders: ids })
+  .refine(({ files, folders }) => files.length + folders.length > 0, 'Choose a file or a folder first.')
+export type Selection = z.infer<typeof selectionSchema>
+
+/** Where a selection goes. */
+export const moveSchema = selectionSchema.and(z.object({
+  to: placeSchema,
+  /** in a folder with its own order: the file they go in front of; left out, to its end */
+  before: z.string().max(40).optional(),
+}))
+export type Move = z.infer<typeof moveSchema>
+
+export const removeSchema = selectionSchema.and(deleteFileSchema)
+
+/** Files and folders by the place they were in: moving each group back undoes a move. */
+export interface Moved { groups: { to: string | null, files: string[], folders: string[] }[], renamed: { from: string, to: string }[] }
+
+const { description, tags, picture } = descriptionSchemas
+
+/** What is said of many files: of all the same, or of each its own. */
+export const describeSchema = z.object({
+  files: ids,
+  description,
+  picture,
+  addTags: tags,
+  removeTags: tags,
+  each: z.array(z.object({ id: z.string().max(40), description, tags, picture })).max(100_000).default([]),
+})
+export type Describe = z.infer<typeof describeSchema>
+export type Described = Describe['each'][number]

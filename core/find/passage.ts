@@ -1,0 +1,56 @@
+import { fold } from './fold'
+
+/** A stretch of text in which every other piece is a match: plain, match, plain, match, plain… */
+export type Passage = string[]
+
+const AROUND = 60
+
+interface Hit { start: number, end: number }
+
+/** Where words beginning with one of `terms` (folded) stand in a text. */
+function hitsIn(text: string, terms: string[]): Hit[] {
+  const hits: Hit[] = []
+  for (const match of text.matchAll(/[\p{L}\p{N}\p{M}]+/gu)) {
+    const word = fold(match[0])
+    const term = terms.find(candidate => word.startsWith(candidate))
+    // A match is marked to the letter where folding keeps lengths, else the whole word.
+    if (term) hits.push({ start: match.index, end: match.index + (word.length === match[0].length ? term.length : match[0].length) })
+  }
+  return hits
+}
+
+/** The beginning of the stretch that holds the most different hits. */
+function densest(hits: Hit[]): number {
+  let best = 0
+  let most = 0
+  for (const [index, { start }] of hits.entries()) {
+    const within = hits.filter((hit, other) => other >= index && hit.start - start < 2 * AROUND).length
+    if (within > most) [best, most] = [index, within]
+  }
+  return best
+}
+
+/**
+ * The passage of a text around the words that were looked for; undefined where none stands in it.
+ *
+ * @param terms folded words, or the beginnings of words
+ */
+export function passageIn(text: string, terms: string[]): Passage | undefined {
+  const hits = hitsIn(text, terms).slice(0, 200)
+  if (!hits.length) return undefined
+  const first = hits[densest(hits)]!
+  const from = first.start <= AROUND ? 0 : text.lastIndexOf(' ', first.start - AROUND / 2) + 1 || first.start
+  const start = Math.max(from, first.start - AROUND)
+  const end = Math.min(text.length, first.start + 2 * AROUND)
+  const pieces: Passage = []
+  let at = start
+  for (const hit of hits.filter(({ start: hitStart, end: hitEnd }) => hitStart >= start && hitEnd <= end)) {
+    pieces.push(text.slice(at, hit.start), text.slice(hit.start, hit.end))
+    at = hit.end
+  }
+  pieces.push(text.slice(at, end))
+  const tidy = pieces.map(piece => piece.replace(/\s+/g, ' '))
+  if (start > 0) tidy[0] = `…${tidy[0]}`
+  if (end < text.length) tidy[tidy.length - 1] += '…'
+  return tidy
+}

@@ -1,0 +1,56 @@
+import { z } from 'zod'
+import { fold } from '../find/fold'
+
+/** A colour mark a folder can carry; the desk's own colours. */
+export const MARKS = ['water', 'clay', 'straw', 'moss'] as const
+export type Mark = typeof MARKS[number]
+
+/** A folder as the desk's API gives it. */
+export interface FolderItem {
+  id: string
+  /** the folder it lies in; null at the top of the library */
+  parent: string | null
+  name: string
+  mark: Mark | null
+  description: string
+  /** files lie in the order the owner gave them */
+  ownOrder: boolean
+  /** files right in it */
+  files: number
+  /** ISO 8601 */
+  created: string
+  deleted: string | null
+}
+
+/** In lists and requests: the top of the library, which is no folder itself. */
+export const TOP = 'top'
+
+// Control characters, separators, and marks that reorder text do not belong in a name that becomes a path.
+// eslint-disable-next-line no-control-regex
+const UNFIT = /[\u0000-\u001F\u007F-\u009F\u200E\u200F\u202A-\u202E\u2066-\u2069\uFEFF/\\]/g
+
+/** A folder name that is safe in a path; empty where nothing is left of it. */
+export function cleanFolderName(raw: string): string {
+  const name = raw.normalize('NFC').toWellFormed().replace(UNFIT, ' ').replace(/\s+/g, ' ').trim()
+  return /^\.+$/.test(name) ? '' : name.slice(0, 120).trim()
+}
+
+/** What makes two names the same among siblings: neither case nor accents tell folders apart. */
+export const sameName = (a: string, b: string) => fold(a) === fold(b)
+
+export const folderNameSchema = z.string().max(400, 'Keep the name to 120 characters.').transform(cleanFolderName)
+  .refine(name => name !== '', 'Give the folder a name.')
+
+/** An identity, or null for the top of the library. */
+export const placeSchema = z.union([z.literal(TOP), z.string().min(1).max(40), z.null()]).transform(place => place === TOP ? null : place)
+
+export const newFolderSchema = z.object({ name: folderNameSchema, parent: placeSchema.default(null) })
+export type NewFolder = z.infer<typeof newFolderSchema>
+
+export const folderChangeSchema = z.object({
+  name: folderNameSchema.optional(),
+  mark: z.enum(MARKS, `A mark is one of ${MARKS.join(', ')}.`).nullable().optional(),
+  description: z.string().trim().max(2000, 'Keep the description to 2000 characters.').optional(),
+  ownOrder: z.boolean().optional(),
+})
+export type FolderChange = z.infer<typeof folderChangeSchema>
