@@ -1,0 +1,87 @@
+import { readFile, stat } from 'node:fs/promises'
+import { PDFiumLibrary, type PDFiumDocument } from '@hyzyla/pdfium'
+import sharp from 'sharp'
+import { WIDEST, writePicture } from './picture'
+import { Unreadable, type Reader } from './reader'
+
+/** The engine takes a PDF into its memory whole, and has two gigabytes of it. */
+const LARGEST = 700_000_000
+
+/**
+ * Opens a PDF, hands it to the work, and gives everything back.
+ *
+ * @throws Unreadable where it is locked, damaged or too large
+ */
+export async function withPdf<T>(path: string, work: (document: PDFiumDocument) => Promise<T>): Promise<T> {
+  if ((await stat(path)).size > LARGEST) throw new Unreadable('The PDF is over 700 MB: Trough serves it, but does not look inside.')
+  const library = await PDFiumLibrary.init()
+  try {
+    const document = await library.loadDocument(await readFile(path)).catch((error: Error) => {
+      if (/password/i.test(error.message)) throw new Unreadable('The PDF is locked with a password: visitors need it, too. Save it without one to be found by its words.')
+      throw new Unreadable('The PDF is damaged or cut off: many visitors will not be able to open it. Export it again and put it in.')
+    })
+    try {
+      return await work(document)
+    }
+    finally {
+      document.destroy()
+    }
+  }
+  finally {
+    library.destroy()
+  }
+}
+
+/** One entry of a PDF's document information (ISO 32000-1, 14.3.3), such as "Title". */
+function information(document: PDFiumDocument, tag: string): string {
+  const [module, index] = [document['module'], document['documentIdx']]
+  const key = Buffer.from(`${tag}\0`)
+  const keyAt = module.wasmExports.malloc(key.length)
+  module.HEAPU8.set(key, keyAt)
+  const length = module._FPDF_GetMetaText(index, keyAt, 0, 0)
+  const textAt = module.wasmExports.malloc(Math.max(2, length))
+  try {
+    module._FPDF_GetMetaText(index, keyAt, textAt, length)
+    // UTF-16LE with a NUL at its end.
+    return Buffer.from(module.HEAPU8.buffer, textAt, Math.max(0, length - 2)).toString('utf16le').trim().slice(0, 500)
+  }
+  finally {
+    module.wasmExports.free(keyAt)
+    module.wasmExports.free(textAt)
+  }
+}
+
+/** `D:20261102090000Z` as a day in ISO 8601 (ISO 32000-1, 7.9.4); undefined where it is none. */
+export function pdfDay(date: string): string | undefined {
+  const [, year, month, day] = /^(?:D:)?(\d{4})(\d\d)(\d\d)/.exec(date) ?? []
+  const iso = `${year}-${month}-${day}`
+  return year && !Number.isNaN(Date.parse(iso)) ? iso : undefined
+}
+
+/** A page as a WebP of some width in pixels. */
+export async function drawPage(document: PDFiumDocument, index: number, picture: string, width: number): Promise<void> {
+  const page = document.getPage(index)
+  const { originalWidth, originalHeight } = page.getOriginalSize()
+  const scale = Math.min(4, width / Math.max(1, originalWidth), (width * 3) / Math.max(1, originalHeight))
+  const bitmap = await page.render({ scale, render: 'bitmap' })
+  await writePicture(sharp(bitmap.data, { raw: { width: bitmap.width, height: bitmap.height, channels: 4 } }), picture, { width, height: width * 3 })
+}
+
+/** Pages, title, author, date, words, and the first page's picture. */
+export const readPdf: Reader = (path, sink) => withPdf(path, async (document) => {
+  const pages = document.getPageCount()
+  if (!pages) throw new Unreadable('The PDF has no pages: a visitor would see nothing. Export it again and put it in.')
+  sink.facts.pages = pages
+  const [title, author, modified, created] = ['Title', 'Author', 'ModDate', 'CreationDate'].map(tag => information(document, tag))
+  if (title) sink.facts.documentTitle = title
+  if (author) sink.facts.author = author
+  const dated = pdfDay(modified!) ?? pdfDay(created!)
+  if (dated) sink.facts.dated = dated
+  await drawPage(document, 0, sink.picture, WIDEST)
+  sink.pictured = true
+  for (let index = 0; index < pages; index++) {
+    // U+FFFE stands where a word was broken at the end of a line.
+    const text = document.getPage(index).getText().replace(/\uFFFE\s*|\u0002\s*/g, '')
+    if (!await sink.take(`Page ${index + 1}`, text)) break
+  }
+})
