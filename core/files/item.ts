@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { cleanFileName } from './fileName'
 import { handleSchema } from './handle'
 import type { Passage } from '../find/passage'
 import type { Family } from './mediaType'
@@ -18,8 +19,11 @@ export interface Facts {
   sheets?: number
   /** files in an archive */
   entries?: number
+  /** its first words, where it has no picture */
+  excerpt?: string
 }
 
+/** `ready`: there is a picture of the first page */
 export type PreviewState = 'waiting' | 'ready' | 'none' | 'failed'
 export type ReadingState = 'waiting' | 'done' | 'failed'
 
@@ -65,11 +69,25 @@ export interface FileItem {
   uses: number
   /** completed downloads */
   downloads: number
+  /** it has an edition newer than the current one */
+  waits: boolean
 }
 
 /** A file in a list, with what it was found by. */
 export interface FoundFile extends FileItem {
   match?: { by: 'slip' } | { by: 'inside', /** such as "Page 3"; empty where the document has no parts */ part: string, passage: Passage }
+}
+
+/** One set of bytes of a file. */
+export interface EditionItem {
+  number: number
+  fileName: string
+  mediaType: string
+  size: number
+  sha256: string
+  note: string
+  /** ISO 8601 */
+  created: string
 }
 
 /** One button or link that leads to a file. */
@@ -98,6 +116,8 @@ export const descriptionSchemas = {
 export const fileChangeSchema = z.object({
   title: z.string().trim().min(1, 'Give the file a title.').max(200, 'Keep the title to 200 characters.').optional(),
   handle: handleSchema.optional(),
+  /** the name its current edition is saved under */
+  fileName: z.string().max(400, 'Keep the name to 255 bytes.').transform(cleanFileName).optional(),
   ...descriptionSchemas,
 })
 export type FileChange = z.infer<typeof fileChangeSchema>

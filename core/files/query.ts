@@ -24,6 +24,8 @@ export const fileFilterSchema = z.object({
   /** all of them */
   tag: several,
   used: z.enum(['yes', 'no']).optional(),
+  /** with an edition newer than the current one */
+  waits: yes,
   /** what is still to be read, or could not be */
   reading: z.enum(['waiting', 'failed']).optional(),
   addedFrom: moment.optional(),
@@ -43,4 +45,3 @@ export const fileQuerySchema = fileFilterSchema.extend({
   limit: z.coerce.number().int().min(1).max(500).default(200),
 })
 export type FileQuery = z.infer<typeof fileQuerySchema>
-

@@ -17,10 +17,15 @@ export const moveSchema = selectionSchema.and(z.object({
 }))
 export type Move = z.infer<typeof moveSchema>
 
+/** Where copies of a selection go. */
+export const copySchema = selectionSchema.and(z.object({ to: placeSchema }))
+
+export const orderSchema = z.object({ files: ids })
+
 export const removeSchema = selectionSchema.and(deleteFileSchema)
 
 /** Files and folders by the place they were in: moving each group back undoes a move. */
-export interface Moved { groups: { to: string | null, files: string[], folders: string[] }[], renamed: { from: string, to: string }[] }
+export interface Moved { groups: { to: string | null, files: string[], folders: string[] }[], renamed: { from: string, to: string }[], /** the folder's own order as it was, where it changed */ order: string[] | null }
 
 const { description, tags, picture } = descriptionSchemas
 

@@ -148,6 +148,7 @@ function passes(item: FileItem, filter: FileFilter, folders: ReadonlySet<string 
   if (filter.type.length && !filter.type.some(type => type === item.family || type === item.mediaType)) return false
   if (filter.tag.length && !filter.tag.every(tag => item.tags.includes(tag))) return false
   if (filter.used && (filter.used === 'yes') !== item.uses > 0) return false
+  if (filter.waits && !item.waits) return false
   if (filter.reading && item.reading !== filter.reading) return false
   if (filter.least !== undefined && item.size < filter.least) return false
   if (filter.most !== undefined && item.size > filter.most) return false

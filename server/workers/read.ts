@@ -21,6 +21,8 @@ const MOST_TEXT = 20_000_000
 const MOST_PARTS = 20_000
 /** Characters handed over at a time, so that no writing of them takes long. */
 const BATCH = 24_000
+/** Characters of the beginning that stand for a file without a picture. */
+const EXCERPT = 500
 
 const toPart = ({ part, body }: Part): ReadPart => {
   // PostgreSQL keeps no NUL in text.
@@ -41,6 +43,7 @@ export async function read({ path, mediaType, picture }: ReadTask, handOn: (part
     facts: {}, picture, pictured: false,
     async take(part, body) {
       if (body.trim()) {
+        if (!count && !sink.pictured) sink.facts.excerpt = body.trim().slice(0, EXCERPT).toWellFormed().replaceAll('\0', ' ')
         batch.push(toPart({ part, body }))
         waiting += body.length
         characters += body.length
@@ -66,7 +69,7 @@ export async function read({ path, mediaType, picture }: ReadTask, handOn: (part
 if (parentPort) {
   const port = parentPort
   // On Linux a priority holds for one thread: visitors and the desk come first.
-  setPriority(Number(basename(readlinkSync('/proc/thread-self'))), 15)
+  if (process.platform === 'linux') setPriority(Number(basename(readlinkSync('/proc/thread-self'))), 15)
   let goOn = () => {}
   port.on('message', async (message: ReadTask | 'on') => {
     if (message === 'on') return goOn()

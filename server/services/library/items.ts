@@ -8,14 +8,15 @@ import { blobs, downloads, editions, files, pages, uses } from '../../db/schema'
 
 const useCount = sql<number>`(select count(distinct (${uses.pageId}, ${uses.placement}))::int from ${uses} where ${uses.fileId} = ${files.id})`
 const downloadCount = sql<number>`(select count(*)::int from ${downloads} where ${downloads.fileId} = ${files.id})`
-const columns = { file: files, edition: editions, blob: blobs, uses: useCount, downloads: downloadCount }
+const hasNewer = sql<boolean>`exists (select 1 from ${editions} as newer where newer.file_id = ${files.id} and newer.number > ${files.edition})`
+const columns = { file: files, edition: editions, blob: blobs, uses: useCount, downloads: downloadCount, waits: hasNewer }
 
 const current = (db: Queryable) => db.select(columns).from(files)
   .innerJoin(editions, and(eq(editions.fileId, files.id), eq(editions.number, files.edition)))
   .innerJoin(blobs, eq(blobs.sha256, editions.sha256))
 type Row = Awaited<ReturnType<typeof current>>[number]
 
-function toItem({ file, edition, blob, uses, downloads }: Row): FileItem {
+function toItem({ file, edition, blob, uses, downloads, waits }: Row): FileItem {
   const { fileName, mediaType } = edition
   const { size, sha256, preview, reading, readingError, facts } = blob
   const { id, title, handle, folder, position, description, tags, picture } = file
@@ -46,6 +47,7 @@ function toItem({ file, edition, blob, uses, downloads }: Row): FileItem {
     remarks: remarksOn({ fileName, mediaType, size }),
     uses,
     downloads,
+    waits,
   }
 }
 

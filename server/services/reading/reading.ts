@@ -1,64 +1,75 @@
 import { join } from 'node:path'
-import { Worker } from 'node:worker_threads'
-import { and, eq } from 'drizzle-orm'
+import { setTimeout as wait } from 'node:timers/promises'
+import { and, count, eq, inArray } from 'drizzle-orm'
 import type { Database } from '../../db/connection'
 import { blobs, editions } from '../../db/schema'
-import { ROOT } from '../../root'
 import type { Store } from '../../store/store'
-import type { DeriveResult, DeriveTask } from '../../workers/derive'
+import type { ReadMessage, ReadTask } from '../../workers/read'
 import type { Events } from '../events'
+import { createWorkerHost, workerScript } from '../workerHost'
+import type { TextService } from './texts'
 
-/** One file may take this long before its worker is given up. */
+/** Milliseconds a reader may be silent before it is given up. */
 const PATIENCE = 60_000
+/** Milliseconds between two writes, so that visitors have their turn. */
+const PAUSE = 4
 
-const DERIVE_WORKER = join(ROOT, '.output/workers/derive.mjs')
+interface Options { script?: string, patience?: number }
+interface Waiting extends ReadTask { sha256: string, fileId: string }
 
-/** What can be read out of files: page counts, pixel sizes and pictures, made one at a time in a worker. */
-export function createDeriveService(db: Database, store: Store, folder: string, events: Events, script = DERIVE_WORKER, patience = PATIENCE) {
-  let worker: Worker | undefined
+/** Looks into files one after another, in a worker: facts, first-page pictures and words. */
+export function createReadingService(db: Database, store: Store, folder: string, texts: TextService, events: Events, { script = workerScript('read'), patience = PATIENCE }: Options = {}) {
+  const host = createWorkerHost<ReadTask, ReadMessage>(script, patience)
   let running: Promise<void> | undefined
   let again = false
   let closed = false
+  let now: Waiting | undefined
 
   const pictureOf = (sha256: string) => join(folder, sha256.slice(0, 2), sha256, 'first.webp')
 
-  /** Hands one task to the worker; a worker that dies or hangs fails the task, and the next gets a new one. */
-  function run(task: DeriveTask): Promise<DeriveResult> {
-    const current = worker ??= new Worker(script, { resourceLimits: { maxOldGenerationSizeMb: 1024 } })
-    return new Promise((resolve) => {
-      const fail = (error: string) => {
-        worker = undefined
-        void current.terminate()
-        done({ sha256: task.sha256, error })
-      }
-      const timer = setTimeout(() => fail('Reading it took too long.'), patience)
-      const onError = (error: unknown) => fail(`Reading it stopped: ${error instanceof Error ? error.message : String(error)}`)
-      const onExit = () => fail('Reading it stopped the reader.')
-      const done = (result: DeriveResult) => {
-        clearTimeout(timer)
-        current.off('message', done).off('error', onError).off('exit', onExit)
-        resolve(result)
-      }
-      current.on('message', done).on('error', onError).on('exit', onExit)
-      current.postMessage(task)
-    })
-  }
-
-  async function next(): Promise<DeriveTask | undefined> {
-    const [row] = await db.select({ sha256: blobs.sha256, mediaType: editions.mediaType }).from(blobs)
-      .innerJoin(editions, eq(editions.sha256, blobs.sha256)).where(eq(blobs.preview, 'waiting')).limit(1)
+  async function next(): Promise<Waiting | undefined> {
+    const [row] = await db.select({ sha256: blobs.sha256, mediaType: editions.mediaType, fileId: editions.fileId }).from(blobs)
+      .innerJoin(editions, eq(editions.sha256, blobs.sha256)).where(eq(blobs.reading, 'waiting')).orderBy(blobs.created).limit(1)
     return row && { ...row, path: store.pathOf(row.sha256), picture: pictureOf(row.sha256) }
   }
 
+  /** One file: its words are written as they come, and what is known of it at the end. */
+  async function readOne({ sha256, path, mediaType, picture }: Waiting) {
+    let written = 0
+    let writing = Promise.resolve()
+    let result: Exclude<ReadMessage, { parts: unknown }> | undefined
+    let failure: unknown
+    await texts.clear(sha256)
+    const trouble = await host.run({ path, mediaType, picture }, (message, reply) => {
+      if (!('parts' in message)) {
+        result = message
+        return true
+      }
+      writing = writing.then(async () => {
+        if (closed) return
+        await texts.add(sha256, written, message.parts)
+        written += message.parts.length
+        await wait(PAUSE)
+      }).catch(error => void (failure ??= error)).finally(() => reply('on'))
+      return false
+    }).then(() => result?.trouble, (error: Error) => error.message)
+    await writing
+    if (failure) throw failure
+    return {
+      reading: trouble === undefined ? 'done' as const : 'failed' as const,
+      readingError: trouble ?? null,
+      preview: result?.picture ? 'ready' as const : trouble === undefined ? 'none' as const : 'failed' as const,
+      facts: result?.facts ?? {},
+    }
+  }
+
   async function drain(): Promise<void> {
-    for (let task = await next(); task && !closed; task = await next()) {
-      const result = await run(task)
+    for (now = await next(); now && !closed; now = await next()) {
+      const { sha256 } = now
+      const change = await readOne(now)
       if (closed) return
-      const change = 'error' in result
-        ? { preview: 'failed' as const, previewError: result.error }
-        : { preview: result.picture ? 'ready' as const : 'none' as const, facts: result.facts }
-      await db.update(blobs).set(change).where(and(eq(blobs.sha256, task.sha256), eq(blobs.preview, 'waiting')))
-      events.emit('library')
+      await db.update(blobs).set(change).where(and(eq(blobs.sha256, sha256), eq(blobs.reading, 'waiting')))
+      events.emit('read', sha256)
     }
   }
 
@@ -70,7 +81,7 @@ export function createDeriveService(db: Database, store: Store, folder: string, 
         again = false
         await drain()
       }
-    })().finally(() => running = undefined)
+    })().finally(() => running = now = undefined)
     return running
   }
 
@@ -87,13 +98,28 @@ export function createDeriveService(db: Database, store: Store, folder: string, 
     },
     /** Resolves when nothing waits. */
     idle: wake,
+
+    /** How far reading has come. */
+    async progress(): Promise<{ waiting: number, failed: number, /** identity of the file being read */ now: string | null }> {
+      const rows = await db.select({ reading: blobs.reading, count: count() }).from(blobs).where(inArray(blobs.reading, ['waiting', 'failed'])).groupBy(blobs.reading)
+      const of = (state: string) => rows.find(row => row.reading === state)?.count ?? 0
+      return { waiting: of('waiting'), failed: of('failed'), now: now?.fileId ?? null }
+    },
+
+    /** Reads contents again; all that failed, where none are named. */
+    async again(sha256?: string[]): Promise<void> {
+      const which = sha256 ? inArray(blobs.sha256, sha256) : eq(blobs.reading, 'failed')
+      const rows = await db.update(blobs).set({ reading: 'waiting', readingError: null }).where(which).returning({ sha256: blobs.sha256 })
+      for (const row of rows) events.emit('read', row.sha256)
+      onLibrary()
+    },
+
     async close() {
       closed = true
       events.off('library', onLibrary)
-      const stopping = worker
-      worker = undefined
-      await stopping?.terminate()
+      await host.close()
       await running
     },
   }
 }
+export type ReadingService = ReturnType<typeof createReadingService>

@@ -1,0 +1,19 @@
+import { z } from 'zod'
+import { placeSchema } from '../folders/item'
+
+/** Names that are about to come in, with the folders they come in below `folder`: `manuals/K60.pdf`. */
+export const clashQuerySchema = z.object({
+  folder: placeSchema.default(null),
+  names: z.array(z.string().min(1).max(4000)).max(50_000, 'Send at most 50,000 files at a time.'),
+})
+export type ClashQuery = z.infer<typeof clashQuerySchema>
+
+/** A name that is taken where it would go, and by which file. */
+export interface Clash {
+  name: string
+  file: { id: string, title: string, size: number, changed: string, uses: number }
+}
+
+/** What becomes of a file whose name is taken: both are kept, it is the other's next edition, or it stays out. */
+export const CLASH_WAYS = ['both', 'edition', 'skip'] as const
+export type ClashWay = typeof CLASH_WAYS[number]

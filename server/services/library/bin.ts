@@ -1,0 +1,142 @@
+import { and, eq, inArray, isNotNull, lt, sql } from 'drizzle-orm'
+import type { DeleteFile } from '../../../core/files/item'
+import type { Selection } from '../../../core/files/selection'
+import { freeName, Tree } from '../../../core/folders/tree'
+import { Problem } from '../../../core/problem'
+import type { Database, Queryable } from '../../db/connection'
+import { files, folders, retiredHandles } from '../../db/schema'
+import type { Events } from '../events'
+import type { PageService } from '../pages/pages'
+import { nameTaken, readTree, type FolderRow } from './folders'
+import { filesById, getFile, usesOf } from './items'
+import { filesIn, topmost } from './placing'
+
+const BIN_DAYS = 30
+
+/** What went to the bin together. */
+export interface Removed { files: string[], folders: string[] }
+
+/** Things go to the bin and come back; after thirty days they go for good. */
+export function createBin(db: Database, pages: PageService, events: Events) {
+  /** @throws Problem where the uses of the files that go hold them back */
+  async function settleUses(tx: Queryable, going: string[], { replaceBy, takeOff, despite }: DeleteFile): Promise<boolean> {
+    const places = await usesOf(tx, going)
+    if (places.length && !replaceBy && !takeOff && !despite) {
+      const count = places.length === 1 ? '1 button or link uses' : `${places.length} buttons and links use`
+      const what = going.length === 1 ? 'this file' : 'these files'
+      throw new Problem(409, `${count} ${what}.`, 'Put another file in its place, take them off, or delete all the same.', { uses: places })
+    }
+    if (replaceBy && going.includes(replaceBy)) throw new Problem(422, 'A file cannot take its own place.', 'Choose another file, one that stays.')
+    if (replaceBy && (await getFile(tx, replaceBy)).deleted) {
+      throw new Problem(422, 'That file is in the bin itself.', 'Restore it first, or choose another.')
+    }
+    const used = new Set(places.map(place => place.fileId))
+    if (replaceBy || takeOff) for (const fileId of used) await pages.retarget(tx, fileId, replaceBy ? { kind: 'file', id: replaceBy } : 'remove')
+    return used.size > 0
+  }
+
+  /** Folders that went to the bin at the same moment as one, from it downwards. */
+  async function removedWith(tx: Queryable, id: string): Promise<FolderRow[]> {
+    const gone = new Tree(await tx.select().from(folders).where(isNotNull(folders.deleted)))
+    const moment = gone.get(id)?.deleted?.getTime()
+    return gone.below(id).filter(folder => folder.deleted!.getTime() === moment)
+  }
+
+  async function restoreFolder(tx: Queryable, id: string): Promise<{ folders: string[], files: string[] }> {
+    const family = await removedWith(tx, id)
+    const [top] = family
+    if (!top) return { folders: [], files: [] }
+    const tree = await readTree(tx)
+    // A folder whose own place is gone comes back at the top.
+    const parent = top.parent !== null && tree.get(top.parent) ? top.parent : null
+    const name = freeName(top.name, candidate => nameTaken(tree, parent, candidate))
+    const ids = family.map(folder => folder.id)
+    await tx.update(folders).set({ deleted: null }).where(inArray(folders.id, ids))
+    await tx.update(folders).set({ parent, name }).where(eq(folders.id, id))
+    const back = await tx.update(files).set({ deleted: null }).where(and(inArray(files.folder, ids), eq(files.deleted, top.deleted!))).returning({ id: files.id })
+    return { folders: ids, files: back.map(file => file.id) }
+  }
+
+  return {
+    /**
+     * Puts files and folders in the bin, with all that is in the folders.
+     *
+     * @throws Problem 409 with the places in `uses` where files are in use and no way on is chosen
+     */
+    async remove({ files: fileIds, folders: folderIds }: Selection, way: DeleteFile = {}): Promise<Removed> {
+      const deleted = new Date()
+      let live = false
+      const removed = await db.transaction(async (tx) => {
+        const tree = await readTree(tx)
+        const below = topmost(tree, folderIds).flatMap(folder => tree.below(folder.id)).map(folder => folder.id)
+        const chosen = await filesById(tx, fileIds)
+        if (chosen.length < fileIds.length) throw new Problem(404, 'Some of these files are gone already.', 'Look at the list again and choose anew.')
+        const going = [...new Set([...chosen.filter(file => !file.deleted).map(file => file.id), ...(await filesIn(tx, below)).map(file => file.id)])]
+        live = await settleUses(tx, going, way)
+        if (going.length) await tx.update(files).set({ deleted }).where(inArray(files.id, going))
+        if (below.length) await tx.update(folders).set({ deleted }).where(inArray(folders.id, below))
+        return { files: going, folders: below }
+      })
+      events.emit('library', removed.files)
+      if (removed.folders.length) events.emit('folders')
+      if (live) events.emit('live')
+      return removed
+    },
+
+    /** Takes files and folders out of the bin; a folder comes back with what went with it. */
+    async restore({ files: fileIds, folders: folderIds }: Selection): Promise<Removed> {
+      const back = await db.transaction(async (tx) => {
+        const result: Removed = { files: [], folders: [] }
+        for (const id of folderIds) {
+          const { folders: these, files: inside } = await restoreFolder(tx, id)
+          result.folders.push(...these)
+          result.files.push(...inside)
+        }
+        const tree = await readTree(tx)
+        for (const { id, folder, deleted } of await filesById(tx, fileIds)) {
+          if (!deleted) continue
+          const place = folder !== null && tree.get(folder) ? folder : null
+          await tx.update(files).set({ deleted: null, folder: place }).where(eq(files.id, id))
+          result.files.push(id)
+        }
+        return result
+      })
+      events.emit('library', back.files)
+      if (back.folders.length) events.emit('folders')
+      if (back.files.length) events.emit('live')
+      return back
+    },
+
+    /** Folders in the bin that went there by themselves, not with one above. */
+    async folders(): Promise<{ id: string, name: string, deleted: string, files: number }[]> {
+      const gone = new Tree(await db.select().from(folders).where(isNotNull(folders.deleted)))
+      const counts = await db.select({ folder: files.folder, deleted: files.deleted, count: sql<number>`count(*)::int` }).from(files)
+        .where(and(isNotNull(files.deleted), isNotNull(files.folder))).groupBy(files.folder, files.deleted)
+      const same = (a: Date | null | undefined, b: Date | null | undefined) => a?.getTime() === b?.getTime()
+      return gone.all.filter(({ parent, deleted }) => parent === null || !same(gone.get(parent)?.deleted, deleted)).map(({ id, name, deleted }) => {
+        const family = new Set(gone.below(id).map(folder => folder.id))
+        const within = counts.filter(row => family.has(row.folder!) && same(row.deleted, deleted))
+        return { id, name, deleted: deleted!.toISOString(), files: within.reduce((sum, row) => sum + row.count, 0) }
+      })
+    },
+
+    /** What is longer than 30 days in the bin goes for good; its bytes are collected afterwards. */
+    async emptyOld(now = new Date()): Promise<void> {
+      const before = new Date(now.getTime() - BIN_DAYS * 24 * 60 * 60 * 1000)
+      const gone = await db.transaction(async (tx) => {
+        const rows = await tx.delete(files).where(and(isNotNull(files.deleted), lt(files.deleted, before))).returning({ id: files.id, handle: files.handle })
+        if (rows.length) await tx.insert(retiredHandles).values(rows.map(({ handle }) => ({ handle, fileId: null })))
+        const old = new Tree(await tx.select().from(folders).where(and(isNotNull(folders.deleted), lt(folders.deleted, before))))
+        // The lowest first: a folder goes once nothing lies in it any more.
+        for (const { id } of old.all.toSorted((a, b) => old.pathTo(b.id).length - old.pathTo(a.id).length)) {
+          await tx.delete(folders).where(and(eq(folders.id, id),
+            sql`not exists (select 1 from ${files} where ${files.folder} = ${id})`,
+            sql`not exists (select 1 from ${folders} as child where child.parent = ${id})`))
+        }
+        return rows
+      })
+      if (gone.length) events.emit('library', gone.map(row => row.id))
+    },
+  }
+}
+

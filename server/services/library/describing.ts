@@ -1,0 +1,41 @@
+import { eq, inArray, sql } from 'drizzle-orm'
+import type { Describe, Described } from '../../../core/files/selection'
+import { Problem } from '../../../core/problem'
+import type { Database, Queryable } from '../../db/connection'
+import { files } from '../../db/schema'
+import type { Events } from '../events'
+import { filesById } from './items'
+
+/** @throws Problem 422 where it is no picture of the library */
+export async function checkPicture(tx: Queryable, picture: string | null | undefined): Promise<void> {
+  if (!picture) return
+  const [file] = await filesById(tx, [picture])
+  if (file?.family !== 'picture' || file.deleted) throw new Problem(422, 'That is no picture of the library.', 'Choose a picture that is not in the bin.', { field: 'picture' })
+}
+
+/** What owners say of their files: descriptions, tags, pictures; of one or of many at once. */
+export function createDescribing(db: Database, events: Events) {
+  return {
+    /** @returns what was said before, to be said again where the change is undone */
+    async describe({ files: fileIds, description, picture, addTags = [], removeTags = [], each }: Describe): Promise<Described[]> {
+      const ids = [...new Set([...fileIds, ...each.map(one => one.id)])]
+      const before = await db.transaction(async (tx) => {
+        await checkPicture(tx, picture)
+        const items = await filesById(tx, ids)
+        if (items.length < ids.length) throw new Problem(404, 'Some of these files are gone.', 'Look at the list again and choose anew.')
+        const same = { ...description !== undefined && { description }, ...picture !== undefined && { picture } }
+        if (fileIds.length && Object.keys(same).length) await tx.update(files).set(same).where(inArray(files.id, fileIds))
+        const chosen = new Set(fileIds)
+        for (const { id, tags } of items) {
+          if (!chosen.has(id) || !(addTags.length || removeTags.length)) continue
+          const changed = [...new Set([...tags, ...addTags])].filter(tag => !removeTags.includes(tag))
+          await tx.update(files).set({ tags: sql`${sql.param(changed)}::text[]` }).where(eq(files.id, id))
+        }
+        for (const { id, ...said } of each) if (Object.keys(said).length) await tx.update(files).set(said).where(eq(files.id, id))
+        return items.map(({ id, description: said, tags, picture: own }) => ({ id, description: said, tags, picture: own }))
+      })
+      events.emit('library', ids)
+      return before
+    },
+  }
+}

@@ -1,0 +1,77 @@
+import type { FileItem, FoundFile } from '../../../core/files/item'
+import type { FileFilter, FileQuery } from '../../../core/files/query'
+import type { Cards, Hit } from '../../../core/find/cards'
+import { notFound } from '../../../core/problem'
+import type { Database } from '../../db/connection'
+import type { Events } from '../events'
+import type { TextService } from '../reading/texts'
+import { readTree } from './folders'
+import type { Register } from './register'
+
+export interface Found {
+  items: FoundFile[]
+  total: number
+  /** how many of them, the first ones, were found by their name, description or tags */
+  named: number
+}
+
+/** Finds files by where they lie, what they are, and words in their names and inside them. */
+export function createFinding(db: Database, register: Register, texts: TextService, events: Events) {
+  let tree: ReturnType<typeof readTree> | undefined
+  events.on('folders', () => tree = undefined)
+
+  async function foldersOf({ folder, below }: FileFilter): Promise<ReadonlySet<string | null> | undefined> {
+    if (folder === undefined || (folder === null && below)) return undefined
+    if (folder === null) return new Set([null])
+    const folders = await (tree ??= readTree(db).catch((error: unknown) => {
+      tree = undefined
+      throw error
+    }))
+    if (!folders.get(folder)) throw notFound('folder')
+    return new Set(below ? folders.below(folder).map(({ id }) => id) : [folder])
+  }
+
+  async function hits(filter: FileFilter): Promise<Hit[]> {
+    const [folders, inside, cards] = [await foldersOf(filter), filter.q ? await texts.containing(filter.q) : undefined, await register.cards()]
+    return cards.find(filter, folders, inside)
+  }
+
+  async function withMatches(found: Hit[], q: string | undefined): Promise<FoundFile[]> {
+    const inside = found.filter(hit => hit.by === 'inside')
+    const passages = q && inside.length ? await texts.passages(q, inside.map(({ item }) => item.sha256)) : new Map()
+    return found.map(({ item, by }): FoundFile => {
+      if (by === 'slip') return { ...item, match: { by } }
+      const passage = by === 'inside' && passages.get(item.sha256)
+      return passage ? { ...item, match: { by: 'inside', ...passage } } : item
+    })
+  }
+
+  return {
+    /** A stretch of the files a filter lets through, in its order; by words: names first, then words inside. */
+    async list({ from, limit, ...filter }: FileQuery): Promise<Found> {
+      const all = await hits(filter)
+      const firstInside = all.findIndex(hit => hit.by === 'inside')
+      return {
+        items: await withMatches(all.slice(from, from + limit), filter.q),
+        total: all.length,
+        named: firstInside < 0 ? all.length : firstInside,
+      }
+    },
+
+    /** Identities of all files a filter lets through. */
+    ids: async (filter: FileFilter): Promise<string[]> => (await hits(filter)).map(({ item }) => item.id),
+
+    /** Every tag in use, the most used first. */
+    async tags(): Promise<{ tag: string, files: number }[]> {
+      const counts = new Map<string, number>()
+      for (const { tags, deleted } of (await register.cards()).items()) if (!deleted) for (const tag of tags) counts.set(tag, (counts.get(tag) ?? 0) + 1)
+      return [...counts].map(([tag, files]) => ({ tag, files })).sort((a, b) => b.files - a.files || a.tag.localeCompare(b.tag))
+    },
+
+    /** Files outside the bin, as they are known now. */
+    async all(): Promise<FileItem[]> {
+      const cards: Cards = await register.cards()
+      return [...cards.items()].filter(file => !file.deleted)
+    },
+  }
+}

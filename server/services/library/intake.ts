@@ -1,0 +1,121 @@
+import { and, eq, isNull, sql } from 'drizzle-orm'
+import type { FileItem } from '../../../core/files/item'
+import { cleanFileName, titleFromFileName } from '../../../core/files/fileName'
+import { newId } from '../../../core/id'
+import type { Database, Queryable } from '../../db/connection'
+import { blobs, editions, files } from '../../db/schema'
+import type { Store } from '../../store/store'
+import type { Events } from '../events'
+import { createQueue } from '../queue'
+import { ensurePath, readTree } from './folders'
+import { freeHandle } from './handles'
+import { getFile } from './items'
+import { sniffType } from './sniff'
+
+/** Bytes that arrived whole, with what was computed while they came in. */
+export interface Arrival {
+  /** a finished file on the store's disk; taken over */
+  path: string
+  /** hexadecimal */
+  sha256: string
+  crc32: number
+  size: number
+  /** as the sender gave it */
+  fileName: string
+  /** one upload makes one file, however often it is handed in */
+  uploadId?: string
+  /** the folder it goes into; left out, the top of the library */
+  folder?: string | null
+  /** folders below that, made where they are missing */
+  within?: string[]
+  /** where the folder has a file of that name: become its next edition */
+  asEdition?: boolean
+}
+
+/** The place for one more file in a folder's own order: behind the last. */
+export async function nextPosition(tx: Queryable, folder: string | null): Promise<number> {
+  const [row] = await tx.select({ last: sql<number>`coalesce(max(${files.position}), 0)::int` }).from(files)
+    .where(folder === null ? isNull(files.folder) : eq(files.folder, folder))
+  return row!.last + 1
+}
+
+/** Makes files of bytes that arrived, and collects bytes that nothing refers to any more. */
+export function createIntake(db: Database, store: Store, events: Events) {
+  // Bytes that are just arriving must not be collected as unused by the run that began before.
+  const oneAtATime = createQueue()
+
+  async function fileOfUpload(uploadId: string): Promise<FileItem | undefined> {
+    const [edition] = await db.select({ fileId: editions.fileId }).from(editions).where(eq(editions.uploadId, uploadId))
+    return edition && getFile(db, edition.fileId)
+  }
+
+  /** A file of that name in a folder, outside the bin. */
+  async function namesake(tx: Queryable, folder: string | null, fileName: string): Promise<string | undefined> {
+    const [row] = await tx.select({ id: files.id }).from(files)
+      .innerJoin(editions, and(eq(editions.fileId, files.id), eq(editions.number, files.edition)))
+      .where(and(isNull(files.deleted), folder === null ? isNull(files.folder) : eq(files.folder, folder), eq(editions.fileName, fileName)))
+    return row?.id
+  }
+
+  async function addEdition(tx: Queryable, fileId: string, edition: Omit<typeof editions.$inferInsert, 'fileId' | 'number'>): Promise<void> {
+    const [last] = await tx.select({ number: sql<number>`max(${editions.number})::int` }).from(editions).where(eq(editions.fileId, fileId))
+    const number = last!.number + 1
+    await tx.insert(editions).values({ ...edition, fileId, number })
+    await tx.update(files).set({ edition: number, changed: new Date() }).where(eq(files.id, fileId))
+  }
+
+  async function ingest({ path, sha256, crc32, size, fileName: rawName, uploadId, folder = null, within = [], asEdition }: Arrival): Promise<FileItem> {
+    const known = uploadId && await fileOfUpload(uploadId)
+    if (known) return known
+    const fileName = cleanFileName(rawName)
+    // After a restart the bytes may have been adopted already; the type is then read where they are.
+    const adopted = await store.has(sha256)
+    const mediaType = await sniffType(adopted ? store.pathOf(sha256) : path, fileName)
+    await store.adopt(sha256, path)
+
+    let id = newId()
+    await db.transaction(async (tx) => {
+      await tx.insert(blobs).values({ sha256, size, crc32, ...!size && { preview: 'none' as const, reading: 'done' as const } }).onConflictDoNothing()
+      // The folder may have gone to the bin while its file was on the way: nothing is lost.
+      const base = folder !== null && (await readTree(tx)).get(folder) ? folder : null
+      const place = await ensurePath(tx, base, within)
+      const old = asEdition ? await namesake(tx, place, fileName) : undefined
+      if (old) {
+        id = old
+        await addEdition(tx, id, { sha256, fileName, mediaType, uploadId })
+        return
+      }
+      await tx.insert(files).values({
+        id, title: titleFromFileName(fileName).slice(0, 200), handle: await freeHandle(tx, fileName), edition: 1,
+        folder: place, position: await nextPosition(tx, place),
+      })
+      await tx.insert(editions).values({ fileId: id, number: 1, sha256, fileName, mediaType, uploadId })
+    })
+    events.emit('library', [id])
+    if (within.length) events.emit('folders')
+    return getFile(db, id)
+  }
+
+  async function collectBytes(): Promise<number> {
+    const orphans = await db.select({ sha256: blobs.sha256 }).from(blobs)
+      .leftJoin(editions, eq(editions.sha256, blobs.sha256)).where(isNull(editions.sha256))
+    let collected = 0
+    for (const { sha256 } of orphans) {
+      const gone = await db.delete(blobs)
+        .where(and(eq(blobs.sha256, sha256), sql`not exists (select 1 from ${editions} where ${editions.sha256} = ${sha256})`)).returning()
+      if (!gone.length) continue
+      await store.remove(sha256)
+      collected++
+    }
+    return collected
+  }
+
+  return {
+    fileOfUpload,
+    /** Puts arrived bytes into the store, then makes a file, or a file's next edition, of them. */
+    ingest: (arrival: Arrival): Promise<FileItem> => oneAtATime(() => ingest(arrival)),
+    /** Removes bytes that no edition refers to: the record first, so that none ever points at nothing. */
+    collectBytes: (): Promise<number> => oneAtATime(collectBytes),
+  }
+}
+export type Intake = ReturnType<typeof createIntake>

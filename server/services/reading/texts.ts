@@ -1,0 +1,62 @@
+import { eq, sql } from 'drizzle-orm'
+import { wordsOf } from '../../../core/find/fold'
+import { passageIn, type Passage } from '../../../core/find/passage'
+import type { Database } from '../../db/connection'
+import { texts } from '../../db/schema'
+import type { ReadPart } from '../../workers/read'
+
+/** Documents that one question finds by their words, at the most. */
+const MOST_FOUND = 5000
+
+export interface Found { part: string, passage: Passage }
+
+/** `'firing':* & 'chart':*`: every word, or its beginning (PostgreSQL, 8.11.2). */
+function questionOf(terms: string[]): string {
+  return terms.map(term => `'${term.replace(/['\\]/g, '')}':*`).join(' & ')
+}
+
+/** The words inside documents: written while they are read, and found again. */
+export function createTextService(db: Database) {
+  return {
+    async clear(sha256: string): Promise<void> {
+      await db.delete(texts).where(eq(texts.sha256, sha256))
+    },
+
+    /** Adds parts behind those that are there, numbered from `first`. */
+    async add(sha256: string, first: number, parts: ReadPart[]): Promise<void> {
+      await db.insert(texts).values(parts.map(({ part, body, words }, index) => ({
+        sha256, number: first + index, part, body, words: sql<string>`array_to_tsvector(${sql.param(words)}::text[])`,
+      })))
+    },
+
+    /** SHA-256 of the contents in one part of which every word stands. */
+    async containing(q: string): Promise<Set<string>> {
+      const terms = wordsOf(q)
+      // One letter begins half of all words: finding them says nothing.
+      if (!terms.length || terms.every(term => term.length < 2)) return new Set()
+      const { rows } = await db.execute<{ sha256: string }>(sql`
+        select distinct sha256 from (select sha256 from ${texts} where ${texts.words} @@ ${questionOf(terms)}::tsquery limit ${MOST_FOUND}) as found`)
+      return new Set(rows.map(row => row.sha256))
+    },
+
+    /** For each of some contents, the first part with all the words and the passage in it. */
+    async passages(q: string, sha256: string[]): Promise<Map<string, Found>> {
+      const terms = wordsOf(q)
+      if (!terms.length || !sha256.length) return new Map()
+      const { rows } = await db.execute<{ sha256: string, part: string, body: string }>(sql`
+        select distinct on (sha256) sha256, part, body from ${texts}
+        where sha256 = any(${sql.param(sha256)}::text[]) and ${texts.words} @@ ${questionOf(terms)}::tsquery order by sha256, number`)
+      return new Map(rows.flatMap(({ sha256: hash, part, body }) => {
+        const passage = passageIn(body, terms)
+        return passage ? [[hash, { part, passage }]] : []
+      }))
+    },
+
+    /** The words at the beginning of a document. */
+    async beginning(sha256: string): Promise<string> {
+      const [row] = await db.select({ body: texts.body }).from(texts).where(eq(texts.sha256, sha256)).orderBy(texts.number).limit(1)
+      return row?.body ?? ''
+    },
+  }
+}
+export type TextService = ReturnType<typeof createTextService>

@@ -1,0 +1,62 @@
+import { join } from 'node:path'
+import { Worker } from 'node:worker_threads'
+import { ROOT } from '../root'
+
+/** Megabytes a worker's own objects may take; more ends it, not Trough. */
+const MEMORY = 1024
+
+/** Where the build puts a worker. */
+export const workerScript = (name: string) => join(ROOT, `.output/workers/${name}.mjs`)
+
+export interface WorkerHost<Task, Message> {
+  /**
+   * Hands one task to the worker; the caller waits for it before handing over the next.
+   *
+   * @param onMessage is told of each message; true ends the task
+   * @throws Error in words for people, where the worker dies or is silent too long; the next task gets a new one
+   */
+  run: (task: Task, onMessage: (message: Message, reply: (answer: unknown) => void) => boolean) => Promise<void>
+  close: () => Promise<void>
+}
+
+/** Keeps one worker for a kind of task, and starts another where one dies or hangs. */
+export function createWorkerHost<Task, Message>(script: string, patience: number): WorkerHost<Task, Message> {
+  let worker: Worker | undefined
+
+  function run(task: Task, onMessage: (message: Message, reply: (answer: unknown) => void) => boolean): Promise<void> {
+    const current = worker ??= new Worker(script, { resourceLimits: { maxOldGenerationSizeMb: MEMORY } })
+    return new Promise((resolve, reject) => {
+      const settle = (outcome: () => void) => {
+        clearTimeout(timer)
+        current.off('message', hear).off('error', onError).off('exit', onExit)
+        outcome()
+      }
+      const fail = (message: string) => settle(() => {
+        if (worker === current) worker = undefined
+        void current.terminate()
+        reject(new Error(message))
+      })
+      const outOfTime = () => fail('Reading it took too long.')
+      let timer = setTimeout(outOfTime, patience)
+      const hear = (message: Message) => {
+        // A long file that goes on saying something is not hanging.
+        clearTimeout(timer)
+        timer = setTimeout(outOfTime, patience)
+        if (onMessage(message, answer => current.postMessage(answer))) settle(resolve)
+      }
+      const onError = (error: unknown) => fail(`Reading it stopped: ${error instanceof Error ? error.message : String(error)}`)
+      const onExit = () => fail('Reading it stopped the reader.')
+      current.on('message', hear).on('error', onError).on('exit', onExit)
+      current.postMessage(task)
+    })
+  }
+
+  return {
+    run,
+    async close() {
+      const stopping = worker
+      worker = undefined
+      await stopping?.terminate()
+    },
+  }
+}
