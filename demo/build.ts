@@ -62,7 +62,7 @@ export async function buildDemo(folder: string): Promise<void> {
     await trough.site.set({ name: 'Marlpit Pottery Supply', address: 'https://www.marlpit.example' })
     await fillPages(trough, await fillLibrary(trough, draft))
     await visit(trough)
-    await trough.derived.idle()
+    await trough.reading.idle()
   }
   finally {
     await trough.close()

@@ -6,11 +6,17 @@ import { loadSecrets } from './secrets'
 import { createAccountService } from './services/account/account'
 import { createDeliveryService } from './services/delivery/delivery'
 import { createDirectory } from './services/delivery/directory'
-import { createDeriveService } from './services/derive/derive'
 import { createEvents } from './services/events'
+import { createFetching } from './services/jobs/fetching'
+import { createJobs } from './services/jobs/jobs'
+import { createUnpacking } from './services/jobs/unpack'
 import { createLibraryService } from './services/library/library'
+import { createZipping } from './services/library/zipping'
 import { createPageService } from './services/pages/pages'
 import { createPublishedPages } from './services/pages/published'
+import { createLooking } from './services/reading/looking'
+import { createReadingService } from './services/reading/reading'
+import { createTextService } from './services/reading/texts'
 import { createSiteService } from './services/site/site'
 import { createTallyService } from './services/tally/tally'
 import { IncomingStore } from './services/uploads/incoming'
@@ -47,10 +53,18 @@ export async function openTrough({ data, siteAddress = '' }: Options) {
     const account = createAccountService(db)
     const site = createSiteService(db, events, siteAddress)
     const pages = createPageService(db, events)
-    const library = createLibraryService(db, store, pages, events)
-    const uploads = createUploadService(new IncomingStore(incomingFolder, store.free), library)
-    const derived = createDeriveService(db, store, join(folder, 'derived'), events)
-    const tally = createTallyService(db, secrets.visitors)
+    const texts = createTextService(db)
+    const library = createLibraryService(db, store, pages, texts, events)
+    const incoming = new IncomingStore(incomingFolder, store.free)
+    const uploads = createUploadService(incoming, library)
+    const derivedFolder = join(folder, 'derived')
+    const reading = createReadingService(db, store, derivedFolder, texts, events)
+    const looking = createLooking(store, derivedFolder)
+    const jobs = createJobs()
+    const unpacking = createUnpacking(library, store, jobs, incoming.partOf)
+    const fetching = createFetching(db, library, store, jobs, incoming.partOf)
+    const zipping = createZipping(db, store)
+    const tally = createTallyService(db, secrets.visitors, events)
     const directory = createDirectory(db, events)
     const delivery = createDeliveryService(directory, store, tally)
     const published = createPublishedPages(pages, library, site, events)
@@ -64,11 +78,11 @@ export async function openTrough({ data, siteAddress = '' }: Options) {
     tidying.unref()
 
     return {
-      secrets, account, site, pages, library, uploads, derived, tally, delivery, published,
+      secrets, account, site, pages, library, uploads, reading, looking, jobs, unpacking, fetching, zipping, tally, delivery, published,
 
       /** Takes up what an earlier process left undone. */
       async resume(): Promise<void> {
-        derived.start()
+        reading.start()
         await uploads.recover(started)
         await tidy()
       },
@@ -81,7 +95,9 @@ export async function openTrough({ data, siteAddress = '' }: Options) {
 
       async close(): Promise<void> {
         clearInterval(tidying)
-        await derived.close()
+        await jobs.close()
+        await reading.close()
+        await looking.close()
         await tally.flush()
         await closeDatabase()
         await unlock()

@@ -17,3 +17,5 @@ export interface Clash {
 /** What becomes of a file whose name is taken: both are kept, it is the other's next edition, or it stays out. */
 export const CLASH_WAYS = ['both', 'edition', 'skip'] as const
 export type ClashWay = typeof CLASH_WAYS[number]
+
+export const unpackSchema = z.object({ clash: z.enum(CLASH_WAYS).default('both') })

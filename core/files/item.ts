@@ -132,3 +132,5 @@ export const deleteFileSchema = z.object({
   despite: z.boolean().optional(),
 })
 export type DeleteFile = z.infer<typeof deleteFileSchema>
+
+export const showEditionSchema = z.object({ number: z.number().int().min(1) })

@@ -40,3 +40,8 @@ export const describeSchema = z.object({
 })
 export type Describe = z.infer<typeof describeSchema>
 export type Described = Describe['each'][number]
+
+export const someFilesSchema = z.object({ files: ids })
+
+/** Left out: all that could not be read. */
+export const readAgainSchema = z.object({ files: z.array(z.string().max(40)).max(100_000).optional() })

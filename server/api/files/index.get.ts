@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { fileQuerySchema } from '../../../core/files/item'
+import { fileQuerySchema } from '../../../core/files/query'
 import { parseQuery } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 

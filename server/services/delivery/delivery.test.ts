@@ -94,7 +94,7 @@ describe('a file', () => {
     await test.trough.library.change(file.id, { handle: 'moved.pdf' })
     const moved = await get('moves.pdf?save&at=abcdefgh')
     expect([moved.status, moved.headers.get('location')]).toEqual([308, '/files/moved.pdf?save&at=abcdefgh'])
-    await test.trough.library.remove(file.id)
+    await test.trough.library.remove({ files: [file.id], folders: [] })
     expect((await get('moved.pdf')).status).toBe(410)
     expect((await get('never.pdf')).status).toBe(404)
   })

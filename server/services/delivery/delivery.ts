@@ -84,6 +84,13 @@ export function createDeliveryService(directory: Directory, store: Store, tally:
   }
 
   return {
+    /** Shows a file to its owner, the one in the bin too; the tally is told nothing. */
+    async show(request: IncomingMessage, response: ServerResponse, fileId: string): Promise<void> {
+      const deliverable = await directory.current(fileId)
+      if (!deliverable) throw missing()
+      await send(response, respond(request.method!, request.headers, deliverable.shown, () => randomBytes(18).toString('hex')), reader(deliverable))
+    },
+
     /**
      * Answers a GET or HEAD for a handle.
      *

@@ -81,6 +81,14 @@ export function createDirectory(db: Database, events: Events) {
     return current ? { kind: 'file', current, edition } : { kind: 'gone' }
   }
 
+  /** The current edition of a file, be it in the bin. */
+  async function current(fileId: string): Promise<Deliverable | undefined> {
+    const [row] = await db.select({ edition: editions, blob: blobs }).from(files)
+      .innerJoin(editions, and(eq(editions.fileId, files.id), eq(editions.number, files.edition)))
+      .innerJoin(blobs, eq(blobs.sha256, editions.sha256)).where(eq(files.id, fileId))
+    return row && toDeliverable(row)
+  }
+
   async function readSavedNames(): Promise<Map<string, string>> {
     const rows = await db.select({ placement: uses.placement, saveAs: uses.saveAs }).from(uses)
       .where(and(eq(uses.side, 'live'), sql`${uses.saveAs} <> ''`))
@@ -88,6 +96,8 @@ export function createDirectory(db: Database, events: Events) {
   }
 
   return {
+    current,
+
     /** At once from memory where possible, so that a busy file costs no turn of the loop. */
     find(handle: string): Entry | undefined | Promise<Entry | undefined> {
       const known = entries.get(handle)

@@ -79,7 +79,10 @@ export function createBin(db: Database, pages: PageService, events: Events) {
       })
       events.emit('library', removed.files)
       if (removed.folders.length) events.emit('folders')
-      if (live) events.emit('live')
+      if (live) {
+        events.emit('live')
+        events.emit('uses')
+      }
       return removed
     },
 

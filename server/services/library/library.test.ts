@@ -2,7 +2,7 @@ import { access, readFile } from 'node:fs/promises'
 import { zipSync } from 'fflate'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { fileQuerySchema } from '../../../core/files/item'
+import { fileQuerySchema } from '../../../core/files/query'
 import { Problem } from '../../../core/problem'
 import { button, linkMark, pageOf, words } from '../../../core/testing/pages'
 import { openTestTrough, sha256, type TestTrough } from '../../testing/harness'
@@ -98,15 +98,16 @@ describe('deleting', () => {
 
   it('goes to the bin and comes back', async () => {
     const file = await test.put('unused.pdf', `${PDF}unused`)
-    expect((await test.trough.library.remove(file.id)).deleted).not.toBeNull()
+    expect((await test.trough.library.remove({ files: [file.id], folders: [] })).files).toEqual([file.id])
     expect((await list({ q: 'unused' })).total).toBe(0)
     expect((await list({ q: 'unused', bin: 'true' })).total).toBe(1)
-    expect((await test.trough.library.restore(file.id)).deleted).toBeNull()
+    expect((await test.trough.library.restore({ files: [file.id], folders: [] })).files).toEqual([file.id])
+    expect((await list({ q: 'unused' })).total).toBe(1)
   })
 
   it('of a file in use is stopped, with the places', async () => {
     const { file } = await usedFile('used.pdf')
-    const problem = await test.trough.library.remove(file.id).catch((error: unknown) => error) as Problem
+    const problem = await test.trough.library.remove({ files: [file.id], folders: [] }).catch((error: unknown) => error) as Problem
     expect(problem.status).toBe(409)
     expect(problem.extra.uses).toMatchObject([{ kind: 'button', draft: true, live: true }, { kind: 'link', label: 'the list' }])
     expect((await test.trough.library.get(file.id)).deleted).toBeNull()
@@ -115,7 +116,7 @@ describe('deleting', () => {
   it('can put another file in its place, live pages too', async () => {
     const { file, page } = await usedFile('old.pdf')
     const next = await test.put('next.pdf', `${PDF}next`)
-    await test.trough.library.remove(file.id, { replaceBy: next.id })
+    await test.trough.library.remove({ files: [file.id], folders: [] }, { replaceBy: next.id })
     expect((await test.trough.library.uses(next.id)).map(use => use.live)).toEqual([true, true])
     expect(JSON.stringify(await test.trough.pages.live(page.slug))).not.toContain(file.id)
     expect((await test.trough.pages.get(page.id)).waiting).toBe(false)
@@ -123,7 +124,7 @@ describe('deleting', () => {
 
   it('can take its buttons off', async () => {
     const { file, page } = await usedFile('off.pdf')
-    await test.trough.library.remove(file.id, { takeOff: true })
+    await test.trough.library.remove({ files: [file.id], folders: [] }, { takeOff: true })
     expect(await test.trough.library.uses(file.id)).toEqual([])
     expect(JSON.stringify(await test.trough.pages.live(page.slug))).toContain('the list')
   })
@@ -131,8 +132,8 @@ describe('deleting', () => {
   it('for good after 30 days frees the bytes nothing else needs, and never the handle', async () => {
     const [gone, twin] = [await test.put('gone.pdf', `${PDF}gone`), await test.put('twin.pdf', `${PDF}gone`)]
     const lonely = await test.put('lonely.pdf', `${PDF}lonely`)
-    await test.trough.library.remove(gone.id)
-    await test.trough.library.remove(lonely.id)
+    await test.trough.library.remove({ files: [gone.id], folders: [] })
+    await test.trough.library.remove({ files: [lonely.id], folders: [] })
     await test.trough.library.emptyOldBin(new Date(Date.now() + 29 * 24 * 60 * 60 * 1000))
     expect((await test.trough.library.get(gone.id)).id).toBe(gone.id)
     await test.trough.library.emptyOldBin(new Date(Date.now() + 31 * 24 * 60 * 60 * 1000))

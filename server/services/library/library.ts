@@ -51,12 +51,13 @@ export function createLibraryService(db: Database, store: Store, pages: PageServ
 
   /** What could be better about a file's name, from the document's own dates. */
   async function adviceOn(file: FileItem): Promise<NameAdvice | null> {
-    const dated = monthNamed(await texts.beginning(file.sha256)) ?? file.facts.dated ?? file.changed.slice(0, 10)
+    const [own, named] = [file.facts.dated ?? file.changed.slice(0, 10), monthNamed(await texts.beginning(file.sha256))]
+    const dated = named && !own.startsWith(named) ? named : own
     const month = dated.slice(0, 7)
     const subject = subjectOf(file.fileName)
     const sisters = (await all()).filter(other => other.id !== file.id && subjectOf(other.fileName) === subject && (other.facts.dated ?? other.changed).startsWith(month))
     const earlier = (await editionsOf(file.id)).filter(edition => edition.number !== file.edition && edition.created.startsWith(month))
-    return nameAdvice({ ...file, dated: dated.length === 7 ? (file.facts.dated?.startsWith(dated) ? file.facts.dated : dated) : dated, oftenIssued: sisters.length + earlier.length > 0 }) ?? null
+    return nameAdvice({ ...file, dated, oftenIssued: sisters.length + earlier.length > 0 }) ?? null
   }
 
   return {

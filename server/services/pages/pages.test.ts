@@ -65,7 +65,7 @@ describe('pages', () => {
     expect(await html('follows')).toContain('/files/list.pdf?open')
     await library.change(file.id, { title: 'Winter list', handle: 'winter.pdf' })
     expect(await html('follows')).toMatch(/files\/winter\.pdf.*Winter list/)
-    await library.remove(file.id, { despite: true })
+    await library.remove({ files: [file.id], folders: [] }, { despite: true })
     expect(await html('follows')).not.toContain('winter.pdf')
     expect((await pages.get(page.id)).broken).toBe(1)
   })

@@ -86,7 +86,7 @@ export function createPageService(db: Database, events: Events) {
      * @throws Problem 409 where another tab or person has; nothing is overwritten
      */
     async saveDraft(id: string, { title, draft, revision }: SaveDraft): Promise<{ revision: number }> {
-      return db.transaction(async (tx) => {
+      const saved = await db.transaction(async (tx) => {
         const page = await rowOf(tx, id)
         if (page.revision !== revision) {
           throw new Problem(409, 'This page was changed somewhere else.', 'Load that version, or keep yours and replace it.', { revision: page.revision })
@@ -95,6 +95,8 @@ export function createPageService(db: Database, events: Events) {
         await recordUses(tx, id, 'draft', draft)
         return { revision: revision + 1 }
       })
+      events.emit('uses')
+      return saved
     },
 
     /**
@@ -113,6 +115,7 @@ export function createPageService(db: Database, events: Events) {
         await goLive(tx, page, page.title, page.draft, page.revision)
       })
       events.emit('live')
+      events.emit('uses')
       return this.get(id)
     },
 
@@ -122,6 +125,7 @@ export function createPageService(db: Database, events: Events) {
       if (page.slug === '') throw new Problem(409, 'The home page stays.', 'Change what is on it instead.')
       await db.delete(pages).where(eq(pages.id, id))
       events.emit('live')
+      events.emit('uses')
     },
 
     /**

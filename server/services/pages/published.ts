@@ -43,30 +43,37 @@ export const PAGE_HEADERS = {
   'Referrer-Policy': 'strict-origin-when-cross-origin',
 }
 
-export function factsOf({ handle, title, fileName, mediaType, size, pages }: FileItem): TargetFacts {
-  return { handle, title, fileName, mediaType, size, pages }
+function factsOf({ handle, title, fileName, mediaType, size, facts }: FileItem): TargetFacts {
+  return { handle, title, fileName, mediaType, size, pages: facts.pages }
 }
+
+/** A page as it was rendered, and the files whose facts went into it. */
+interface Rendered { variants: Variants, files: Set<string>, bytes: Set<string> }
 
 /** Live pages as visitors get them, rendered once and kept until something on them may have changed. */
 export function createPublishedPages(pages: PageService, library: LibraryService, site: SiteService, events: Events) {
-  const rendered = new LRUCache<string, Variants>({ max: 2000 })
+  const rendered = new LRUCache<string, Rendered>({ max: 2000 })
+  // Counts the changes, so that what was rendered before one is not remembered after it.
   let age = 0
-  const forget = () => {
+  const forget = (outdated: (page: Rendered) => boolean) => {
     age++
-    rendered.clear()
+    for (const [slug, page] of rendered.entries()) if (outdated(page)) rendered.delete(slug)
   }
-  events.on('live', forget)
-  events.on('library', forget)
-  events.on('site', forget)
+  events.on('live', () => forget(() => true))
+  events.on('site', () => forget(() => true))
+  events.on('library', ids => forget(page => ids.some(id => page.files.has(id))))
+  events.on('read', sha256 => forget(page => page.bytes.has(sha256)))
 
   const siteFacts = async () => ({ name: (await site.get()).name, menu: await pages.menu() })
 
-  async function render(slug: string): Promise<string | undefined> {
+  async function render(slug: string): Promise<Rendered | undefined> {
     const page = await pages.live(slug)
     if (!page) return undefined
-    const ids = placementsOf(page.document).flatMap(({ target }) => target ? [target.id] : [])
-    const files = new Map((await library.byId([...new Set(ids)])).filter(file => !file.deleted).map(file => [file.id, factsOf(file)]))
-    return renderPage(await siteFacts(), page, target => files.get(target.id))
+    const ids = new Set(placementsOf(page.document).flatMap(({ target }) => target ? [target.id] : []))
+    const there = (await library.byId([...ids])).filter(file => !file.deleted)
+    const facts = new Map(there.map(file => [file.id, factsOf(file)]))
+    const html = renderPage(await siteFacts(), page, target => facts.get(target.id))
+    return { variants: await encode(html), files: ids, bytes: new Set(there.map(file => file.sha256)) }
   }
 
   async function encode(html: string): Promise<Variants> {
@@ -93,15 +100,14 @@ export function createPublishedPages(pages: PageService, library: LibraryService
   return {
     /** The live page at a slug in the encoding the client likes best; undefined where none is. */
     async find(slug: string, acceptEncoding: string | undefined) {
-      let variants = rendered.get(slug)
-      if (!variants) {
+      let page = rendered.get(slug)
+      if (!page) {
         const asked = age
-        const html = await render(slug)
-        if (html === undefined) return undefined
-        variants = await encode(html)
-        if (asked === age) rendered.set(slug, variants)
+        page = await render(slug)
+        if (!page) return undefined
+        if (asked === age) rendered.set(slug, page)
       }
-      return variants[chooseEncoding(acceptEncoding)]
+      return page.variants[chooseEncoding(acceptEncoding)]
     },
 
     /** A page with a message for visitors, in the site's look. */

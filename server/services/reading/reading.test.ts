@@ -6,7 +6,8 @@ import { openDatabase, type Connection } from '../../db/connection'
 import { blobs, editions, files } from '../../db/schema'
 import { localStore } from '../../store/local'
 import { createEvents } from '../events'
-import { createDeriveService } from './derive'
+import { createReadingService } from './reading'
+import { createTextService } from './texts'
 
 let folder: string
 let connection: Connection
@@ -22,12 +23,12 @@ afterAll(async () => {
 // Stands in for the reader: does to each file what its type says.
 const STAND_IN = `
 import { parentPort } from 'node:worker_threads'
-parentPort.on('message', ({ sha256, mediaType }) => {
+parentPort.on('message', ({ mediaType }) => {
   if (mediaType === 'test/crash') process.exit(7)
   if (mediaType === 'test/throw') throw new Error('out of its depth')
   if (mediaType === 'test/hang') return
-  if (mediaType === 'test/refuse') return parentPort.postMessage({ sha256, error: 'Not a document.' })
-  parentPort.postMessage({ sha256, facts: { pages: 3 }, picture: true })
+  if (mediaType === 'test/refuse') return parentPort.postMessage({ facts: {}, picture: false, trouble: 'Not a document.' })
+  parentPort.postMessage({ facts: { pages: 3 }, picture: true })
 })`
 
 it('a file that crashes, hangs or breaks its reader is marked, and the queue goes on with a new one', async () => {
@@ -43,13 +44,13 @@ it('a file that crashes, hangs or breaks its reader is marked, and the queue goe
   }
   const events = createEvents()
   let told = 0
-  events.on('library', () => told++)
-  const service = createDeriveService(db, localStore(join(folder, 'store')), join(folder, 'derived'), events, script, 1500)
+  events.on('read', () => told++)
+  const service = createReadingService(db, localStore(join(folder, 'store')), join(folder, 'derived'), createTextService(db), events, { script, patience: 1500 })
   await service.idle()
   await service.close()
 
   const rows = await db.select().from(blobs)
-  const outcome = Object.fromEntries(rows.map(row => [types[Number(row.sha256[0])]!, [row.preview, row.previewError ?? row.facts.pages]]))
+  const outcome = Object.fromEntries(rows.map(row => [types[Number(row.sha256[0])]!, [row.preview, row.readingError ?? row.facts.pages]]))
   expect(outcome).toEqual({
     crash: ['failed', 'Reading it stopped the reader.'],
     fine: ['ready', 3],

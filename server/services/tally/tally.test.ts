@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import type { Database } from '../../db/connection'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
+import { createEvents } from '../events'
 import { createTallyService } from './tally'
 
 let test: TestTrough
@@ -28,7 +29,7 @@ it('keeps what could not be written for the next time', async () => {
     if (full) throw new Error('no space left on device')
     written.push(query)
   } } as unknown as Database
-  const tally = createTallyService(db, 'secret')
+  const tally = createTallyService(db, 'secret', createEvents())
   tally.observe(seen('f'))
   await expect(tally.flush()).rejects.toThrow('no space left')
   full = false

@@ -6,6 +6,7 @@ import { isRobot } from '../../../core/tally/robots'
 import { Transfers, type Delivery, type Download } from '../../../core/tally/transfers'
 import type { Database } from '../../db/connection'
 import { downloads } from '../../db/schema'
+import type { Events } from '../events'
 
 /** A delivery as the server saw it, before who it was is made unreadable. */
 export interface Observation extends Omit<Delivery, 'visitor' | 'at'> {
@@ -18,7 +19,7 @@ const FLUSH_AFTER = 250
 const BATCH = 200
 
 /** Counts completed downloads, after the answer and off its path. */
-export function createTallyService(db: Database, secret: string, now: () => number = Date.now) {
+export function createTallyService(db: Database, secret: string, events: Events, now: () => number = Date.now) {
   const transfers = new Transfers()
   const robots = new LRUCache<string, boolean>({ max: 5000 })
   let observed: Observation[] = []
@@ -59,6 +60,7 @@ export function createTallyService(db: Database, secret: string, now: () => numb
     while (completed.length) {
       const batch = completed.slice(0, BATCH)
       await insert(batch)
+      events.emit('downloads', [...new Set(batch.map(download => download.file))])
       completed = completed.slice(batch.length)
       await setImmediate()
     }

@@ -2,12 +2,23 @@ import type { IncomingMessage, ServerResponse } from 'node:http'
 import { Server } from '@tus/server'
 import type { FileItem } from '../../../core/files/item'
 import { newId } from '../../../core/id'
+import { innerPath } from '../../../core/files/innerPath'
+import { TOP } from '../../../core/folders/item'
 import { Problem, notFound } from '../../../core/problem'
 import type { LibraryService } from '../library/library'
 import { CHECKSUM_ALGORITHMS, ChunkChecksum, expectedChecksum } from './checksum'
 import type { IncomingStore } from './incoming'
 
 const PATH = '/api/uploads'
+
+type Metadata = Record<string, string | null | undefined>
+const folderOf = ({ folder }: Metadata) => !folder || folder === TOP ? null : folder
+
+/** The folders of `relativePath`, such as "manuals/2026/K60.pdf"; a path that leads elsewhere gives none. */
+function withinOf({ relativePath }: Metadata): string[] {
+  const path = relativePath ? innerPath(relativePath) : undefined
+  return path && 'folders' in path ? path.folders : []
+}
 
 /** Resumable uploads by the tus 1.0 protocol; a finished one becomes a file of the library. */
 export function createUploadService(incoming: IncomingStore, library: LibraryService) {
@@ -19,6 +30,7 @@ export function createUploadService(incoming: IncomingStore, library: LibrarySer
     return library.ingest({
       path: incoming.partOf(id), size, ...whole, uploadId: id,
       fileName: metadata.filename || metadata.name || 'file',
+      folder: folderOf(metadata), within: withinOf(metadata), asEdition: metadata.clash === 'edition',
     })
   }
 
@@ -31,7 +43,12 @@ export function createUploadService(incoming: IncomingStore, library: LibrarySer
     namingFunction: () => newId(20),
     async onUploadCreate(_request, upload) {
       if (!upload.metadata?.filename && !upload.metadata?.name) throw { status_code: 400, body: 'Send the file\'s name as "filename" in Upload-Metadata.' }
-      if (upload.metadata.folder) throw { status_code: 404, body: 'There is no such folder. Leave "folder" out to put the file at the top of the library.' }
+      const folder = folderOf(upload.metadata)
+      if (folder) {
+        await library.folders.get(folder).catch(() => {
+          throw { status_code: 404, body: 'There is no such folder. Leave "folder" out to put the file at the top of the library.' }
+        })
+      }
       return {}
     },
     async onUploadFinish(_request, upload) {

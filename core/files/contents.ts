@@ -1,0 +1,37 @@
+import { familyOf, opensInBrowser } from './mediaType'
+
+export interface Sheet { name: string, rows: string[][], /** there are more rows */ cut: boolean }
+
+/** What is in a file, ready to be shown. */
+export type Contents =
+  | { kind: 'text', text: string, cut: boolean }
+  /** HTML made of a document; shown where no script runs */
+  | { kind: 'document', html: string }
+  | { kind: 'sheets', sheets: Sheet[] }
+  | { kind: 'entries', entries: { name: string, size: number, locked: boolean }[], cut: boolean }
+
+/** How a file is looked at. */
+export type View = 'pages' | 'picture' | 'sound' | 'film' | 'contents' | 'none'
+
+const WORD = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document'
+const TABLES = /^text\/(?:csv|tab-separated-values)$|spreadsheetml\.sheet$|opendocument\.spreadsheet$/
+const TEXTS = /^text\/(?!html)|\/json$|\/xml$|\/(?:x-)?yaml$/
+const ZIPS = /^application\/(?:x-)?zip(?:-compressed)?$/
+
+/** What the view shows for a media type. */
+export function viewOf(mediaType: string): View {
+  if (mediaType === 'application/pdf') return 'pages'
+  const family = familyOf(mediaType)
+  if (family === 'picture') return /^image\/(?:png|jpeg|gif|webp|avif|svg\+xml)$/.test(mediaType) ? 'picture' : 'none'
+  if ((family === 'sound' || family === 'film') && opensInBrowser(mediaType)) return family
+  return contentsKind(mediaType) ? 'contents' : 'none'
+}
+
+/** Which kind of contents a media type gives; none where it cannot be shown. */
+export function contentsKind(mediaType: string): 'markdown' | 'document' | 'sheets' | 'entries' | 'text' | undefined {
+  if (mediaType === WORD) return 'document'
+  if (TABLES.test(mediaType)) return 'sheets'
+  if (ZIPS.test(mediaType)) return 'entries'
+  if (mediaType === 'text/markdown') return 'markdown'
+  return TEXTS.test(mediaType) ? 'text' : undefined
+}

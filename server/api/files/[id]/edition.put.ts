@@ -1,0 +1,7 @@
+import { defineEventHandler } from 'h3'
+import { showEditionSchema } from '../../../../core/files/item'
+import { idOf, parseBody } from '../../../utils/request'
+import { useTrough } from '../../../utils/trough'
+
+/** Makes an edition the current one. */
+export default defineEventHandler(async event => (await useTrough()).library.showEdition(idOf(event), (await parseBody(event, showEditionSchema)).number))

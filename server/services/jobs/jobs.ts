@@ -1,0 +1,65 @@
+import type { JobItem } from '../../../core/jobs/item'
+import { newId } from '../../../core/id'
+import { Problem, notFound } from '../../../core/problem'
+
+/** Milliseconds an ended job is still known. */
+const REMEMBERED = 60 * 60 * 1000
+
+/** Lets a job's work tell how far it is. */
+export type Work = (job: JobItem, signal: AbortSignal) => Promise<void>
+
+/** Work that goes on after its request was answered; it ends with the process. */
+export function createJobs() {
+  const jobs = new Map<string, { item: JobItem, control: AbortController, ended: Promise<void> }>()
+
+  function mustHave(id: string) {
+    const job = jobs.get(id)
+    if (!job) throw notFound('job')
+    return job
+  }
+
+  async function run(item: JobItem, signal: AbortSignal, work: Work): Promise<void> {
+    try {
+      await work(item, signal)
+      item.state = 'done'
+    }
+    catch (error) {
+      item.state = signal.aborted ? 'stopped' : 'failed'
+      item.error = error instanceof Problem ? error.message : signal.aborted ? null : `Something went wrong: ${(error as Error).message}`
+      if (error instanceof Problem) item.extra = error.extra
+      else if (!signal.aborted) console.error(`Job "${item.name}" failed:`, error)
+    }
+    setTimeout(() => jobs.delete(item.id), REMEMBERED).unref()
+  }
+
+  return {
+    start(kind: JobItem['kind'], name: string, unit: JobItem['unit'], work: Work): JobItem {
+      const item: JobItem = { id: newId(), kind, name, done: 0, total: null, unit, state: 'running', error: null, extra: {}, files: [], report: [] }
+      const control = new AbortController()
+      jobs.set(item.id, { item, control, ended: run(item, control.signal, work) })
+      return item
+    },
+    list: (): JobItem[] => [...jobs.values()].map(({ item }) => item),
+    get: (id: string): JobItem => mustHave(id).item,
+
+    /** Stops a job that runs; forgets one that has ended. */
+    async stop(id: string): Promise<void> {
+      const { item, control, ended } = mustHave(id)
+      if (item.state !== 'running') {
+        jobs.delete(id)
+        return
+      }
+      control.abort()
+      await ended
+    },
+
+    /** Resolves when a job has ended. */
+    ended: (id: string): Promise<void> => mustHave(id).ended,
+
+    async close(): Promise<void> {
+      for (const { control } of jobs.values()) control.abort()
+      await Promise.all([...jobs.values()].map(job => job.ended))
+    },
+  }
+}
+export type Jobs = ReturnType<typeof createJobs>

@@ -1,0 +1,97 @@
+import type { ClashWay } from '../../../core/files/clash'
+import { splitExtension } from '../../../core/files/fileName'
+import { innerPath } from '../../../core/files/innerPath'
+import { formatSize } from '../../../core/files/size'
+import { cleanFolderName } from '../../../core/folders/item'
+import { newId } from '../../../core/id'
+import type { JobItem } from '../../../core/jobs/item'
+import { Problem } from '../../../core/problem'
+import type { Store } from '../../store/store'
+import { Unreadable } from '../../workers/readers/reader'
+import { withZip, type ZipEntry } from '../../workers/readers/archive'
+import type { LibraryService } from '../library/library'
+import { keep, type Kept } from '../uploads/keep'
+import type { Jobs } from './jobs'
+
+const MOST_FILES = 50_000
+/** Above this, a zip that opens to far more than its own size is refused. */
+const SUSPECT = 200_000_000
+const SUSPECT_RATIO = 200
+/** Kept free, so that the database can always write. */
+const RESERVE = 64 * 1000 * 1000
+
+/** @throws Problem where unpacking would fill the disk, or is meant to */
+async function refuseBombs(files: AsyncGenerator<ZipEntry>, zipSize: number, free: number): Promise<number> {
+  let [count, total, packed] = [0, 0, 0]
+  for await (const entry of files) {
+    count++
+    total += entry.size
+    packed += entry.packed
+    if (count > MOST_FILES) throw new Problem(422, `The zip holds more than ${MOST_FILES.toLocaleString('en')} files.`, 'Unpack it on your computer and put in what you need.')
+  }
+  // Entries that share their bytes let a small zip promise anything.
+  if (packed > zipSize || (total > SUSPECT && total > SUSPECT_RATIO * zipSize)) {
+    throw new Problem(422, `The zip has ${formatSize(zipSize)} and would open to ${formatSize(total)}.`, 'Zips made to fill a disk look like that: it was not unpacked.')
+  }
+  if (total > free - RESERVE) throw new Problem(507, `The zip opens to ${formatSize(total)}, and the disk has ${formatSize(free)} left.`, 'Free some space, then unpack it again.')
+  return count
+}
+
+/** Unpacks zips of the library into the library. */
+export function createUnpacking(library: LibraryService, store: Store, jobs: Jobs, incoming: (id: string) => string) {
+  async function unpackEntry(entry: ZipEntry, job: JobItem, folder: string | null, base: string, clash: ClashWay, signal: AbortSignal): Promise<void> {
+    const say = (outcome: JobItem['report'][number]['outcome'], why?: string) => void job.report.push({ name: entry.name, outcome, why })
+    const path = innerPath(entry.name)
+    if ('refused' in path) return say('refused', path.refused)
+    if (entry.encrypted) return say('refused', 'It is locked with a password.')
+    const within = [base, ...path.folders].filter(Boolean)
+    if (clash === 'skip' && (await library.clashes({ folder, names: [[...within, path.fileName].join('/')] })).length) {
+      return say('skipped', 'A file of that name is there already.')
+    }
+    let kept: Kept
+    try {
+      const stream = await entry.open()
+      signal.addEventListener('abort', () => stream.destroy(), { once: true })
+      kept = await keep(stream, incoming(newId()))
+    }
+    catch (error) {
+      signal.throwIfAborted()
+      if (error instanceof Problem) throw error
+      return say('refused', `Its contents are damaged (${(error as Error).message}).`)
+    }
+    const file = await library.ingest({ ...kept, fileName: path.fileName, folder, within, asEdition: clash === 'edition' })
+    job.files.push(file.id)
+    say(file.edition > 1 ? 'edition' : 'made')
+  }
+
+  return {
+    /**
+     * Begins to unpack a zip beside itself, into a folder of its name.
+     *
+     * @throws Problem 422 where the file is no zip
+     */
+    async unpack(fileId: string, { clash }: { clash: ClashWay }): Promise<JobItem> {
+      const file = await library.get(fileId)
+      if (file.family !== 'archive' || !/zip/.test(file.mediaType)) throw new Problem(422, `"${file.title}" is no zip.`, 'Only zips can be unpacked.')
+      const path = store.pathOf(file.sha256)
+      const base = cleanFolderName(splitExtension(file.fileName)[0]) || 'Unpacked'
+      return jobs.start('unpack', file.title, 'files', async (job, signal) => {
+        try {
+          job.total = await withZip(path, async files => refuseBombs(files, file.size, await store.free()))
+          await withZip(path, async (files) => {
+            for await (const entry of files) {
+              signal.throwIfAborted()
+              await unpackEntry(entry, job, file.folder, base, clash, signal)
+              job.done++
+            }
+          })
+        }
+        catch (error) {
+          if (error instanceof Unreadable) throw new Problem(422, error.message, 'Make the zip again on your computer and put it in.')
+          throw error
+        }
+      })
+    },
+  }
+}
+export type Unpacking = ReturnType<typeof createUnpacking>

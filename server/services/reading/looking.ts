@@ -1,0 +1,49 @@
+import { access } from 'node:fs/promises'
+import { join } from 'node:path'
+import type { Contents } from '../../../core/files/contents'
+import type { FileItem } from '../../../core/files/item'
+import { Problem } from '../../../core/problem'
+import type { Store } from '../../store/store'
+import type { LookMessage, LookTask } from '../../workers/look'
+import { createQueue } from '../queue'
+import { createWorkerHost, workerScript } from '../workerHost'
+
+const PATIENCE = 30_000
+/** Pixels a page of a PDF is drawn wide. */
+const PAGE_WIDTH = 1000
+
+/** Shows owners what is in a file: its pages, its tables, its entries; in a worker of its own. */
+export function createLooking(store: Store, folder: string) {
+  const host = createWorkerHost<LookTask, LookMessage>(workerScript('look'), PATIENCE)
+  const oneAtATime = createQueue()
+
+  /** @throws Problem 422 where the file cannot be shown */
+  const run = (task: LookTask): Promise<LookMessage> => oneAtATime(async () => {
+    let answer: LookMessage | undefined
+    await host.run(task, (message) => {
+      answer = message
+      return true
+    }).catch((error: Error) => {
+      answer = { trouble: error.message }
+    })
+    if ('trouble' in answer!) throw new Problem(422, answer.trouble, 'It can still be downloaded.')
+    return answer!
+  })
+
+  return {
+    /** The picture of a page of a PDF, counted from 1; kept once it was drawn. */
+    async page({ sha256 }: FileItem, number: number): Promise<string> {
+      const picture = join(folder, sha256.slice(0, 2), sha256, `page-${number}.webp`)
+      const there = await access(picture).then(() => true, () => false)
+      if (!there) await run({ path: store.pathOf(sha256), page: number - 1, width: PAGE_WIDTH, picture })
+      return picture
+    },
+
+    async contents({ sha256, mediaType }: FileItem): Promise<Contents> {
+      const answer = await run({ path: store.pathOf(sha256), mediaType })
+      return (answer as { contents: Contents }).contents
+    },
+
+    close: () => host.close(),
+  }
+}

@@ -1,0 +1,119 @@
+import { createReadStream } from 'node:fs'
+import { open } from 'node:fs/promises'
+import { parentPort } from 'node:worker_threads'
+import mammoth from 'mammoth'
+import MarkdownIt from 'markdown-it'
+import papa from 'papaparse'
+import { contentsKind, type Contents, type Sheet } from '../../core/files/contents'
+import { withZip } from './readers/archive'
+import { withPackage } from './readers/package'
+import { drawPage, withPdf } from './readers/pdf'
+import { Unreadable } from './readers/reader'
+import { readOpenSpreadsheet, readWorkbook } from './readers/spreadsheet'
+
+export type LookTask =
+  /** draws a page, counted from 0, some pixels wide */
+  | { path: string, page: number, width: number, picture: string }
+  | { path: string, mediaType: string }
+export type LookMessage = { done: true } | { contents: Contents } | { trouble: string }
+
+const MOST_CHARACTERS = 400_000
+const MOST_ROWS = 500
+const MOST_COLUMNS = 60
+const MOST_ENTRIES = 5000
+/** A document's XML, unpacked; a longer one would take the reader's memory. */
+const MOST_DOCUMENT = 60_000_000
+
+async function beginningOf(path: string): Promise<{ text: string, cut: boolean }> {
+  const handle = await open(path, 'r')
+  try {
+    const { buffer, bytesRead } = await handle.read(Buffer.alloc(MOST_CHARACTERS), 0, MOST_CHARACTERS, 0)
+    const cut = (await handle.stat()).size > bytesRead
+    return { text: new TextDecoder().decode(buffer.subarray(0, bytesRead), { stream: cut }), cut }
+  }
+  finally {
+    await handle.close()
+  }
+}
+
+const narrow = (cells: string[]) => cells.slice(0, MOST_COLUMNS)
+
+/** The first rows of a file whose cells are parted by a character. */
+function readTable(path: string, fileType: string): Promise<Sheet[]> {
+  const rows: string[][] = []
+  return new Promise((resolve, reject) => {
+    papa.parse<string[]>(createReadStream(path), {
+      delimiter: fileType.includes('tab') ? '\t' : '',
+      skipEmptyLines: 'greedy',
+      preview: MOST_ROWS + 1,
+      step: ({ data }) => void rows.push(narrow(data)),
+      complete: () => resolve([{ name: '', rows: rows.slice(0, MOST_ROWS), cut: rows.length > MOST_ROWS }]),
+      error: reject,
+    })
+  })
+}
+
+async function readSheets(path: string, mediaType: string): Promise<Sheet[]> {
+  if (mediaType.startsWith('text/')) return readTable(path, mediaType)
+  const sheets: Sheet[] = []
+  await (mediaType.includes('opendocument') ? readOpenSpreadsheet : readWorkbook)(path, {
+    sheet: name => sheets.push({ name, rows: [], cut: false }),
+    row(cells) {
+      const sheet = sheets.at(-1)!
+      sheet.cut = sheet.rows.length >= MOST_ROWS
+      if (!sheet.cut) sheet.rows.push(narrow(cells))
+      return !sheet.cut
+    },
+  })
+  return sheets
+}
+
+async function readDocument(path: string): Promise<string> {
+  // Read once by the guarded reader: it refuses what would blow up the next.
+  let size = 0
+  await withPackage(path, async ({ names, xml }) => {
+    for (const name of names.filter(part => part.endsWith('.xml'))) await xml(name, { text: text => size += text.length, open: () => size += 20 })
+  })
+  if (size > MOST_DOCUMENT) throw new Unreadable('The document is too long to be shown here. Visitors can download it.')
+  return (await mammoth.convertToHtml({ path })).value
+}
+
+async function readEntries(path: string): Promise<Contents> {
+  const entries: { name: string, size: number, locked: boolean }[] = []
+  await withZip(path, async (files) => {
+    for await (const { name, size, encrypted } of files) {
+      entries.push({ name, size, locked: encrypted })
+      if (entries.length > MOST_ENTRIES) break
+    }
+  })
+  return { kind: 'entries', entries: entries.slice(0, MOST_ENTRIES), cut: entries.length > MOST_ENTRIES }
+}
+
+/** What is in a file, as far as it is shown. */
+export async function contentsOf(path: string, mediaType: string): Promise<Contents> {
+  switch (contentsKind(mediaType)) {
+    case 'document': return { kind: 'document', html: await readDocument(path) }
+    case 'sheets': return { kind: 'sheets', sheets: await readSheets(path, mediaType) }
+    case 'entries': return readEntries(path)
+    case 'markdown': return { kind: 'document', html: new MarkdownIt({ html: false, linkify: false }).render((await beginningOf(path)).text) }
+    case 'text': return { kind: 'text', ...await beginningOf(path) }
+    default: throw new Unreadable('There is nothing to show of this kind of file.')
+  }
+}
+
+async function look(task: LookTask): Promise<LookMessage> {
+  try {
+    if ('mediaType' in task) return { contents: await contentsOf(task.path, task.mediaType) }
+    await withPdf(task.path, async (document) => {
+      if (task.page >= document.getPageCount()) throw new Unreadable('The PDF has no such page.')
+      await drawPage(document, task.page, task.picture, task.width)
+    })
+    return { done: true }
+  }
+  catch (error) {
+    if (!(error instanceof Error)) throw error
+    return { trouble: error instanceof Unreadable ? error.message : `It could not be opened: ${error.message}` }
+  }
+}
+
+parentPort?.on('message', async (task: LookTask) => parentPort!.postMessage(await look(task)))
