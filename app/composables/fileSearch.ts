@@ -1,17 +1,20 @@
 import { nextTick } from 'vue'
-import type { FileItem } from '~~/core/files/item'
+import type { FoundFile } from '~~/core/files/item'
+import type { Family } from '~~/core/files/mediaType'
 import { wordsOf } from './api'
 
+interface FileAnswer { items: FoundFile[], total: number }
+
 /** Searches files while somebody types; only the last question's answer counts. */
-export function useFileSearch(limit: number) {
+export function useFileSearch(limit: number, family: () => Family | undefined = () => undefined) {
   const library = useLibrary()
   let asked = 0
   let pending: Promise<unknown> = Promise.resolve()
 
   /** The files found; undefined where a later question has been asked meanwhile, or nothing could be. */
-  function search(q: string): Promise<FileItem[] | undefined> {
+  function search(q: string): Promise<FileAnswer | undefined> {
     const mine = ++asked
-    const answer = library.search(q, limit).then(files => mine === asked ? files : undefined, (error: unknown) => {
+    const answer = library.search(q, limit, family()).then(found => mine === asked ? found : undefined, (error: unknown) => {
       useNotices().say(wordsOf(error), { tone: 'attention' })
       return undefined
     })

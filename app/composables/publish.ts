@@ -15,7 +15,7 @@ export function usePublish() {
     broken.value = undefined
     try {
       const live = await page.publish(despite)
-      void useLibrary().load()
+      void useLibrary().refresh()
       notices.say(`“${live.title}” is live.`, { tone: 'works', action: { label: 'View live', run: viewLive } })
     }
     catch (error) {

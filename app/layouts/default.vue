@@ -8,7 +8,7 @@ const failure = ref('')
 async function load() {
   failure.value = ''
   try {
-    await Promise.all([useSession().load(), library.load(), usePages().load()])
+    await Promise.all([useSession().load(), library.refresh(), usePages().load(), useReading().load(), useJobs().load()])
   }
   catch (error) {
     failure.value = wordsOf(error)
@@ -26,7 +26,7 @@ function onKey(event: KeyboardEvent) {
   else if (event.altKey && event.key === '1') {
     boards.front = 'library'
     if (boards.folded === 'library') boards.folded = 'none'
-    void nextTick(() => document.querySelector<HTMLElement>('.library a.title, .library button')?.focus())
+    void nextTick(() => document.querySelector<HTMLElement>('.library a.title[tabindex="0"], .library a.title, .library button')?.focus())
   }
   else if (event.altKey && event.key === '2') {
     boards.front = 'work'
@@ -60,7 +60,20 @@ onBeforeUnmount(() => {
   window.removeEventListener('drop', guard)
 })
 // Counts and uses are as of now when the owner comes back to this window.
-useEventListener(window, 'focus', () => void library.load().catch(() => undefined))
+useEventListener(window, 'focus', () => void library.refresh().catch(() => undefined))
+// New files are looked into; how far that is shows below the list.
+watch(() => library.changes, () => void useReading().load().catch(() => undefined))
+
+const router = useRouter()
+const route = useRoute()
+const listing = useListing()
+/** Where the library board stands is in the address: another folder is a step one can go back from, a filter is not. */
+watch(() => listing.address, (address, before) => {
+  const rest = Object.fromEntries(Object.entries(route.query).filter(([name]) => !(name in (before ?? {}))))
+  const query = { ...rest, ...address }
+  if (JSON.stringify(query) === JSON.stringify(route.query)) return
+  void router[address.folder === route.query.folder ? 'replace' : 'push']({ path: route.path, hash: route.hash, query })
+})
 </script>
 
 <template>

@@ -1,49 +1,50 @@
 import { defineStore } from 'pinia'
 import { reactive, ref } from 'vue'
-import type { DeleteFile, FileChange, FileItem, FileQuery, FileUse } from '~~/core/files/item'
+import type { EditionItem, FileChange, FileItem, FileUse, FoundFile } from '~~/core/files/item'
+import type { Family } from '~~/core/files/mediaType'
+import type { NameAdvice } from '~~/core/files/nameAdvice'
 import { api } from '~/composables/api'
-import { useNotices } from './notices'
+import { useFolders } from './folders'
 
 export interface FileDetails extends FileItem {
   usedIn: FileUse[]
+  editions: EditionItem[]
+  advice: NameAdvice | null
   twins: { id: string, title: string, handle: string }[]
 }
 
-const AT_ONCE = 200
-
-/** The files of the library as the desk knows them. */
+/** What the desk knows of single files, and that the library has changed. */
 export const useLibrary = defineStore('library', () => {
-  const items = ref<FileItem[]>([])
-  const total = ref(0)
-  const loaded = ref(false)
-  const query = reactive<Pick<FileQuery, 'sort' | 'bin'> & { q: string }>({ q: '', sort: 'newest', bin: false })
-  /** every file met so far, by identity */
+  /** files that are used, waiting in the trough or looked at, by identity */
   const known = reactive(new Map<string, FileItem>())
+  /** counts the changes: lists that show the library ask anew */
+  const changes = ref(0)
 
   function learn(files: FileItem[]) {
     for (const file of files) known.set(file.id, file)
   }
 
-  async function search(q: string, limit: number): Promise<FileItem[]> {
-    const { items: found } = await api<{ items: FileItem[] }>(`/files?${new URLSearchParams({ q, limit: String(limit) })}`)
-    learn(found)
-    return found
+  /** Learns files the desk has only heard of. */
+  async function meet(ids: string[]): Promise<FileItem[]> {
+    const strange = ids.filter(id => !known.has(id))
+    if (strange.length) learn((await api<{ items: FileItem[] }>('/files/some', 'POST', { files: strange })).items)
+    return ids.flatMap(id => known.get(id) ?? [])
   }
 
-  let asked = 0
-  async function load(more = false) {
-    const mine = ++asked
-    const from = more ? items.value.length : 0
-    const limit = more ? AT_ONCE : Math.max(AT_ONCE, Math.min(500, items.value.length))
-    const parameters = new URLSearchParams({ sort: query.sort, bin: String(query.bin), from: String(from), limit: String(limit), ...query.q && { q: query.q } })
-    const answer = await api<{ items: FileItem[], total: number }>(`/files?${parameters}`)
-    // A slow answer must not overwrite a later one.
-    if (mine !== asked) return
-    items.value = more ? [...items.value, ...answer.items] : answer.items
-    total.value = answer.total
-    loaded.value = true
+  /** Lists ask anew, and so does what is known of single files. */
+  async function refresh() {
+    changes.value++
+    const ids = [...known.keys()]
+    await Promise.all([
+      useFolders().load(),
+      ids.length ? api<{ items: FileItem[] }>('/files/some', 'POST', { files: ids }).then(({ items }) => learn(items)) : undefined,
+    ])
+  }
+
+  async function search(q: string, limit: number, family?: Family): Promise<{ items: FoundFile[], total: number }> {
+    const answer = await api<{ items: FoundFile[], total: number }>(`/files?${new URLSearchParams({ q, limit: String(limit), ...family && { type: family } })}`)
     learn(answer.items)
-    if (answer.items.some(file => file.preview === 'waiting')) setTimeout(() => mine === asked && load(), 1200)
+    return answer
   }
 
   async function details(id: string): Promise<FileDetails> {
@@ -54,20 +55,13 @@ export const useLibrary = defineStore('library', () => {
 
   async function change(id: string, changed: FileChange) {
     learn([await api<FileItem>(`/files/${id}`, 'PATCH', changed)])
-    await load()
+    await refresh()
   }
 
-  async function restore(id: string) {
-    learn([await api<FileItem>(`/files/${id}/restore`, 'POST')])
-    await load()
+  async function showEdition(id: string, number: number) {
+    learn([await api<FileItem>(`/files/${id}/edition`, 'PUT', { number })])
+    await refresh()
   }
 
-  /** Puts a file in the bin; throws where it is in use and no way on is chosen. */
-  async function remove(file: Pick<FileItem, 'id' | 'title'>, way: DeleteFile = {}) {
-    learn([await api<FileItem>(`/files/${file.id}`, 'DELETE', way)])
-    await load()
-    useNotices().say(`"${file.title}" is in the bin for 30 days.`, { action: { label: 'Undo', run: () => restore(file.id) } })
-  }
-
-  return { items, total, loaded, query, known, learn, load, search, details, change, remove, restore }
+  return { known, changes, learn, meet, refresh, search, details, change, showEdition }
 })

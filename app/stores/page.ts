@@ -73,7 +73,7 @@ export const usePage = defineStore('page', () => {
     if (targets === savedTargets) return
     savedTargets = targets
     // The page is saved whether or not the library can be shown anew.
-    useLibrary().load().catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' }))
+    useLibrary().refresh().catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' }))
   }
 
   async function write() {

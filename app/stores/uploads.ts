@@ -1,8 +1,12 @@
+import { useThrottleFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, reactive } from 'vue'
 import { Upload, defaultOptions, type DetailedError } from 'tus-js-client'
+import type { Clash, ClashWay } from '~~/core/files/clash'
 import type { FileItem } from '~~/core/files/item'
 import { api, wordsOf } from '~/composables/api'
+import type { LocalFile } from '~/composables/drag'
+import { useClashes } from './clashes'
 import { useLibrary } from './library'
 import { useNotices } from './notices'
 import { useTray } from './tray'
@@ -15,7 +19,7 @@ export interface UploadEntry {
   sent: number
   /** bytes a second, over the last few seconds */
   speed: number
-  state: 'sending' | 'paused' | 'retrying' | 'failed' | 'done' | 'left over'
+  state: 'queued' | 'sending' | 'paused' | 'retrying' | 'failed' | 'done' | 'left over'
   error: string
   /** the button on a page that waits for it */
   placement?: string
@@ -25,11 +29,29 @@ export interface UploadEntry {
 const CHUNK = 16 * 1000 * 1000
 const RETRY_DELAYS = [0, 1000, 3000, 5000, 10_000, 20_000, 20_000, 20_000]
 const storage = defaultOptions.urlStorage
+/** Sent side by side; the others wait their turn. */
+const AT_ONCE = 3
+/** More arriving together are not each announced. */
+const FEW = 5
+/** Milliseconds in which arrivals are shown together. */
+const TOGETHER = 400
+
+/** Where files go, and what is done with them there. */
+export interface Destination {
+  /** null: the top of the library */
+  folder?: string | null
+  /** what becomes of files whose name is taken, by their path */
+  ways?: Map<string, ClashWay>
+  /** the buttons on a page that wait for them, in the order of the files */
+  placements?: string[]
+  done?: (item: FileItem) => unknown
+}
 
 /** Files on their way from the computer into the library. */
 export const useUploads = defineStore('uploads', () => {
   const entries = reactive<UploadEntry[]>([])
   const running = new Map<number, Upload>()
+  const queue: { entry: UploadEntry, begin: () => void }[] = []
   const leftOvers = new Map<number, string>()
   let last = 0
 
@@ -40,7 +62,20 @@ export const useUploads = defineStore('uploads', () => {
     running.delete(id)
     const index = entries.findIndex(entry => entry.id === id)
     if (index >= 0) entries.splice(index, 1)
+    next()
   }
+
+  /** Begins as many waiting uploads as may run. */
+  function next() {
+    while (queue.length && entries.filter(entry => entry.state === 'sending' || entry.state === 'retrying').length < AT_ONCE) {
+      const { entry, begin } = queue.shift()!
+      if (entry.state !== 'queued') continue
+      entry.state = 'sending'
+      begin()
+    }
+  }
+
+  const refreshSoon = useThrottleFn(() => useLibrary().refresh().catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' })), TOGETHER, true)
 
   /** Asks which file an upload became, and tells the owner of files with the same bytes. */
   async function collect(url: string): Promise<FileItem> {
@@ -49,14 +84,15 @@ export const useUploads = defineStore('uploads', () => {
     const library = useLibrary()
     library.learn([file])
     const [twin] = twins
-    if (twin) {
+    const few = entries.length <= FEW
+    if (twin && few) {
       useNotices().say(`"${file.title}" holds the same bytes as "${twin.title}". They are stored once.`, {
         tone: 'attention',
         action: { label: 'Show that one', run: () => navigateTo(`/desk/files/${twin.id}`) },
       })
     }
-    for (const remark of file.remarks) useNotices().say(`${file.fileName}: ${remark}`, { tone: 'attention' })
-    await library.load()
+    if (few) for (const remark of file.remarks) useNotices().say(`${file.fileName}: ${remark}`, { tone: 'attention' })
+    refreshSoon()
     return file
   }
 
@@ -65,11 +101,16 @@ export const useUploads = defineStore('uploads', () => {
     return response?.getBody().trim() || (response ? `Trough answered ${response.getStatus()}.` : 'The connection was lost.')
   }
 
-  function start(file: File, entry: UploadEntry, done: (item: FileItem) => unknown) {
+  function start({ file, path }: LocalFile, entry: UploadEntry, { folder, ways, done }: Destination) {
     let samples: { at: number, sent: number }[] = []
     const upload = new Upload(file, {
       endpoint: '/api/uploads',
-      metadata: { filename: file.name, filetype: file.type },
+      metadata: {
+        filename: file.name, filetype: file.type,
+        ...folder && { folder },
+        ...path !== file.name && { relativePath: path },
+        ...ways?.has(path) && { clash: ways.get(path)! },
+      },
       chunkSize: CHUNK,
       retryDelays: RETRY_DELAYS,
       removeFingerprintOnSuccess: true,
@@ -91,6 +132,7 @@ export const useUploads = defineStore('uploads', () => {
       onError(error) {
         entry.state = 'failed'
         entry.error = messageOf(error)
+        next()
       },
       async onSuccess() {
         try {
@@ -99,7 +141,7 @@ export const useUploads = defineStore('uploads', () => {
           // What was dropped on a page has its place already.
           if (!entry.placement) useTray().pickUp(item.id)
           drop(entry.id)
-          await done(item)
+          await done?.(item)
         }
         catch (error) {
           if (entry.state === 'done') useNotices().say(`${entry.name} is in the library, but could not be placed. ${wordsOf(error)}`, { tone: 'attention' })
@@ -116,19 +158,36 @@ export const useUploads = defineStore('uploads', () => {
   }
 
   /** Sends files; each is handed over as soon as it is in the library. */
-  function add(files: File[], done: (item: FileItem) => unknown = () => {}, placements: string[] = []) {
-    files.forEach((file, index) => {
-      const leftOver = entries.find(entry => entry.state === 'left over' && entry.name === file.name && entry.size === file.size)
+  function add(files: LocalFile[], destination: Destination = {}) {
+    files.forEach((local, index) => {
+      const { name, size } = local.file
+      const leftOver = entries.find(entry => entry.state === 'left over' && entry.name === name && entry.size === size)
       if (leftOver) drop(leftOver.id)
-      entries.push({ id: ++last, name: file.name, size: file.size, sent: 0, speed: 0, state: 'sending', error: '', placement: placements[index] })
-      start(file, entries.at(-1)!, done)
+      entries.push({ id: ++last, name, size, sent: 0, speed: 0, state: 'queued', error: '', placement: destination.placements?.[index] })
+      const entry = entries.at(-1)!
+      queue.push({ entry, begin: () => start(local, entry, destination) })
     })
+    next()
+  }
+
+  /** Sends files into a folder; asks first what becomes of those whose names are taken there. */
+  async function bring(files: LocalFile[], folder: string | null, done?: Destination['done']) {
+    if (!files.length) return
+    try {
+      const { clashes } = await api<{ clashes: Clash[] }>('/files/clashes', 'POST', { folder, names: files.map(({ path }) => path) })
+      const ways = clashes.length ? await useClashes().ask(clashes) : new Map<string, ClashWay>()
+      if (ways) add(files.filter(({ path }) => ways.get(path) !== 'skip'), { folder, ways, done })
+    }
+    catch (error) {
+      useNotices().say(`Nothing was put in. ${wordsOf(error)}`, { tone: 'attention' })
+    }
   }
 
   async function pause(entry: UploadEntry) {
     await running.get(entry.id)?.abort()
     entry.state = 'paused'
     entry.speed = 0
+    next()
   }
 
   function resume(entry: UploadEntry) {
@@ -152,6 +211,11 @@ export const useUploads = defineStore('uploads', () => {
     drop(entry.id)
   }
 
+  /** Takes back everything that still waits its turn. */
+  function cancelQueued() {
+    for (const { entry } of queue.splice(0)) drop(entry.id)
+  }
+
   /** After a reload: what had been begun waits for its file to be chosen again. */
   async function findLeftOvers() {
     for (const stored of await storage!.findAllUploads()) {
@@ -168,5 +232,5 @@ export const useUploads = defineStore('uploads', () => {
     }
   }
 
-  return { entries, active, forPlacement, add, pause, resume, cancel, findLeftOvers }
+  return { entries, active, forPlacement, add, bring, cancelQueued, pause, resume, cancel, findLeftOvers }
 })

@@ -1,7 +1,8 @@
 import mime from 'mime'
 
 /** What a file is, broadly; each family has its own notch on the type tag. */
-export type Family = 'document' | 'sheet' | 'slides' | 'picture' | 'sound' | 'film' | 'archive' | 'other'
+export const FAMILIES = ['document', 'sheet', 'slides', 'picture', 'sound', 'film', 'archive', 'other'] as const
+export type Family = typeof FAMILIES[number]
 
 /** The type of bytes that say nothing about themselves (RFC 2046, section 4.5.1). */
 export const UNKNOWN_TYPE = 'application/octet-stream'

@@ -1,80 +1,78 @@
 <script setup lang="ts">
 import { mdiArrowRightThin, mdiTrayArrowDown } from '@mdi/js'
-import { formatExactSize, formatSize } from '~~/core/files/size'
-import type { FileItem } from '~~/core/files/item'
+import type { FoundFile } from '~~/core/files/item'
+import { formatExactSize } from '~~/core/files/size'
+import { COLUMNS, type ColumnKey } from '~/library/columns'
 
-const props = defineProps<{ file: FileItem }>()
-const library = useLibrary()
-const tray = useTray()
+/** A file as a row of the library. */
+const props = defineProps<{ file: FoundFile, columns: ColumnKey[], level: number, chosen: boolean, tabbable: boolean }>()
+defineEmits<{ toggle: [event: MouseEvent] }>()
 const placer = usePlacer()
+const folders = useFolders()
+const selection = useSelection()
+const library = useLibrary()
 const route = useRoute()
-const notices = useNotices()
-const deleting = ref(false)
 
 const open = computed(() => route.path === `/desk/files/${props.file.id}`)
+const titleOf = (key: ColumnKey) => ({ size: formatExactSize(props.file.size), changed: longDate(props.file.changed), added: longDate(props.file.created) } as Partial<Record<ColumnKey, string>>)[key] ?? COLUMNS[key].text(props.file, folders.nameOf)
 
-async function restore() {
-  try {
-    await library.restore(props.file.id)
-    notices.say(`"${props.file.title}" is back in the library.`, { tone: 'works' })
-  }
-  catch (error) {
-    notices.say(wordsOf(error), { tone: 'attention' })
-  }
-}
-
-function onKey(event: KeyboardEvent) {
-  if (event.ctrlKey || event.metaKey || event.altKey) return
-  if (event.key === 'p') placer.current?.place(props.file)
-  else if (event.key === ' ') tray.pickUp(props.file.id)
-  else if (event.key === 'Delete' && !props.file.deleted) deleting.value = true
-  else return
-  event.preventDefault()
+function place() {
+  library.learn([props.file])
+  placer.current?.place(props.file)
 }
 </script>
 
 <template>
-  <li class="file-row" :class="{ open }" draggable="true" @dragstart="dragFiles($event, [file.id])">
-    <TypeTag :tag="file.tag" :family="file.family" />
-    <span class="name">
-      <NuxtLink :to="`/desk/files/${file.id}`" class="title" :title="`${file.title}\n${file.fileName}`" draggable="false" @keydown="onKey">{{ file.title }}</NuxtLink>
-      <span v-if="file.remarks.length" class="mark" :title="file.remarks.join(' ')"><span class="tr-spoken">Needs a look.</span>!</span>
+  <div class="file-row" :class="{ open, chosen, binned: file.deleted }">
+    <span class="gutter" role="gridcell"><input type="checkbox" tabindex="-1" :checked="chosen" :aria-label="`Choose ${file.title}`" @click.stop="$emit('toggle', $event)"></span>
+    <span class="title-cell" role="gridcell" :style="{ '--level': level }">
+      <TypeTag :tag="file.tag" :family="file.family" />
+      <span class="words">
+        <span class="line">
+          <NuxtLink :to="`/desk/files/${file.id}`" class="title" :tabindex="tabbable ? 0 : -1" :title="`${file.title}\n${file.fileName}`" draggable="false">{{ file.title }}</NuxtLink>
+          <span v-if="file.match?.by === 'slip'" class="nearly" title="Nearly what you typed">nearly</span>
+          <span v-for="tag in file.tags.slice(0, 2)" :key="tag" class="own-tag">{{ tag }}</span>
+          <span v-if="file.waits" class="waits" title="A newer edition waits">newer edition</span>
+          <span v-if="file.remarks.length || file.reading === 'failed'" class="mark" :title="[...file.remarks, file.readingError ?? ''].join(' ')"><span class="tr-spoken">Needs a look.</span>!</span>
+        </span>
+        <PassageLine v-if="file.match?.by === 'inside'" :part="file.match.part" :passage="file.match.passage" />
+      </span>
     </span>
-    <span class="size num" :title="formatExactSize(file.size)">{{ formatSize(file.size) }}</span>
-    <span class="date" :title="longDate(file.changed)">{{ shortDate(file.changed) }}</span>
-    <span class="used" :class="{ not: !file.uses }">{{ file.uses ? counted(file.uses, 'place') : 'not used' }}</span>
-    <span class="wide num">{{ file.downloads.toLocaleString() }}</span>
-    <span class="acts">
-      <button v-if="file.deleted" type="button" class="plain" @click="restore">Restore</button>
+    <span v-for="key in columns" :key="key" role="gridcell" class="cell" :class="[key, { num: COLUMNS[key].numeric, not: key === 'used' && !file.uses }]" :title="titleOf(key)">{{ COLUMNS[key].text(file, folders.nameOf) }}</span>
+    <span class="acts" role="gridcell">
+      <button v-if="file.deleted" type="button" class="plain" tabindex="-1" :aria-label="`Restore ${file.title}`" @click.stop="selection.attempt(() => selection.restore({ files: [file.id], folders: [] }))">Restore</button>
       <template v-else>
-        <button type="button" class="plain" :aria-label="`Pick up ${file.title}`" title="Pick up into the trough (Space)" @click="tray.pickUp(file.id)"><VIcon :icon="mdiTrayArrowDown" size="16" /></button>
-        <button v-if="placer.current" type="button" class="plain" :aria-label="`Place ${file.title} on the page`" title="Place on the page (P)" @click="placer.current.place(file)">Place<VIcon :icon="mdiArrowRightThin" size="18" /></button>
+        <button type="button" class="plain" tabindex="-1" :aria-label="`Pick up ${file.title}`" title="Pick up into the trough (T)" @click.stop="selection.attempt(() => selection.pickUp(selection.around('files', file.id)))"><VIcon :icon="mdiTrayArrowDown" size="16" /></button>
+        <button v-if="placer.current" type="button" class="plain" tabindex="-1" :aria-label="`Place ${file.title} on the page`" title="Place on the page (P)" @click.stop="place">Place<VIcon :icon="mdiArrowRightThin" size="18" /></button>
       </template>
     </span>
-    <DeleteFileDialog v-if="deleting" :file="file" @close="deleting = false" @done="deleting = false" />
-  </li>
+  </div>
 </template>
 
 <style scoped>
-.file-row { position: relative; display: grid; grid-template-columns: var(--cols); gap: 0 10px; align-items: center; height: 32px; padding: 0 10px; border-bottom: 1px solid #E4EAE8; cursor: grab; }
+.file-row { position: relative; display: grid; grid-template-columns: var(--cols); gap: 0 10px; align-items: center; height: 100%; padding-right: 10px; border-bottom: 1px solid #E4EAE8; background: #fff; cursor: grab; }
 .file-row:hover, .file-row:focus-within { background: #F1F6F5; }
-.file-row.open { background: #DDEBE9; box-shadow: inset 3px 0 var(--water); }
-.name { display: flex; gap: 6px; min-width: 0; }
+.file-row.open { box-shadow: inset 3px 0 var(--water); }
+.file-row.chosen { background: #D9E8E6; }
+.gutter { display: grid; place-items: center; align-self: stretch; cursor: default; }
+.gutter input { width: 15px; height: 15px; margin: 0; accent-color: var(--water); opacity: 0; }
+.file-row:hover .gutter input, .file-row.chosen .gutter input, .file-row:focus-within .gutter input { opacity: 1; }
+.title-cell { display: flex; gap: 10px; align-items: center; min-width: 0; padding-left: calc(var(--level) * 18px); }
+.words { display: grid; gap: 1px; min-width: 0; flex: 1; }
+.line { display: flex; align-items: center; gap: 6px; min-width: 0; }
 .title { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; color: var(--ink); text-decoration: none; }
 .title:hover { text-decoration: underline; text-underline-offset: 3px; }
-.mark { flex: none; width: 16px; text-align: center; font-weight: 700; line-height: 16px; align-self: center; color: #fff; background: #9A4420; border-radius: 3px; }
-.size { font: 12px 'IBM Plex Mono', monospace; }
-.num { text-align: right; }
-.date, .used { white-space: nowrap; color: var(--soft); font-size: 12.5px; }
+.own-tag, .nearly, .waits { flex: none; max-width: 90px; padding: 0 5px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-size: 11.5px; line-height: 16px; border: 1px solid #A9B7B3; border-radius: 3px; color: var(--soft); }
+.nearly { border-style: dashed; }
+.waits { border-color: #8A6A12; color: #6B520B; background: #FBF3DC; }
+.mark { flex: none; width: 16px; text-align: center; font-weight: 700; line-height: 16px; color: #fff; background: #9A4420; border-radius: 3px; }
+.cell { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-size: 12.5px; color: var(--soft); }
+.size { font: 12px 'IBM Plex Mono', monospace; color: var(--ink); }
 .used { color: var(--ink); }
-.used.not { color: var(--soft); }
-.wide { display: none; }
+.not { color: var(--soft); }
+.num { text-align: right; }
 .acts { position: absolute; right: 4px; display: flex; gap: 2px; padding-left: 14px; background: linear-gradient(90deg, transparent, #F1F6F5 14px); opacity: 0; }
+.chosen .acts { background: linear-gradient(90deg, transparent, #D9E8E6 14px); }
 .file-row:hover .acts, .acts:focus-within { opacity: 1; }
-@container (min-width: 560px) { .wide { display: block; } }
-@container (max-width: 400px) {
-  .file-row { grid-template-columns: 48px auto auto auto; height: 52px; grid-template-rows: 26px 20px; justify-content: start; gap: 0 12px; }
-  .file-row > :first-child { grid-row: 1 / 3; }
-  .name { grid-column: 2 / -1; }
-}
+@media (hover: none) { .gutter input { opacity: 1; } .acts { display: none; } }
 </style>

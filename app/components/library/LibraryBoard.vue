@@ -1,37 +1,80 @@
 <script setup lang="ts">
-import { FILE_SORTS } from '~~/core/files/item'
+import { mdiFileTreeOutline, mdiFormatListBulleted, mdiMenuDown, mdiViewGridOutline } from '@mdi/js'
+import type { Selection } from '~~/core/files/selection'
+import { VIEWS, type LibraryView } from '~/stores/listing'
+import type LibraryFileList from './LibraryFileList.vue'
 
-const library = useLibrary()
 const uploads = useUploads()
 const boards = useBoards()
+const listing = useListing()
+const folders = useFolders()
+const selection = useSelection()
 
+const list = ref<InstanceType<typeof LibraryFileList>>()
 const over = ref(0)
-const SORT_WORDS = { newest: 'Newest first', oldest: 'Oldest first', title: 'By title', size: 'Largest first', used: 'Most used first' }
-
-watch(() => [library.query.q, library.query.sort, library.query.bin], () => library.load().catch(error => useNotices().say(wordsOf(error), { tone: 'attention' })))
+const moving = ref(false)
+const describing = ref(false)
+const fetching = ref<string>()
+const deleting = ref<{ things: Selection, title?: string }>()
+/** the folder whose settings are open; "new" for one that is made */
+const folderOpen = ref<string>()
+const VIEW_WORDS: Record<LibraryView, [words: string, icon: string]> = { rows: ['Rows', mdiFormatListBulleted], tiles: ['Tiles', mdiViewGridOutline], tree: ['Tree', mdiFileTreeOutline] }
 
 async function choose() {
-  uploads.add(await chooseFiles({ multiple: true }))
+  await uploads.bring((await chooseFiles({ multiple: true })).map(file => ({ file, path: file.name })), listing.folder)
 }
 
-function onDrop(event: DragEvent) {
+async function chooseWhole() {
+  await uploads.bring(await chooseFolder(), listing.folder)
+}
+
+async function onDrop(event: DragEvent) {
   over.value = 0
-  const files = [...event.dataTransfer?.files ?? []]
-  if (!files.length) return
-  event.preventDefault()
-  uploads.add(files)
+  if (event.defaultPrevented) return
+  if (carriesFiles(event, { ours: false })) {
+    event.preventDefault()
+    await uploads.bring(await droppedFiles(event), listing.folder)
+  }
 }
 
-/** Arrow keys walk through the rows. */
-function onKey(event: KeyboardEvent) {
-  const step = { ArrowDown: 1, ArrowUp: -1 }[event.key]
-  if (!step) return
-  const rows = [...(event.currentTarget as HTMLElement).querySelectorAll<HTMLElement>('a.title')]
-  const index = rows.indexOf(document.activeElement as HTMLElement)
-  if (index < 0) return
+const isWriting = (target: EventTarget | null) => target instanceof HTMLElement && (target.isContentEditable || /^(?:INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+
+/** What is pasted outside any field comes into the open folder: files and pictures, or the file at a web address. */
+async function onPaste(event: ClipboardEvent) {
+  if (isWriting(event.target) || event.defaultPrevented) return
+  const files = [...event.clipboardData?.files ?? []]
+  const text = event.clipboardData?.getData('text/plain').trim() ?? ''
+  if (files.length) {
+    const day = new Date().toISOString().slice(0, 10)
+    // Browsers call every copied picture "image.png".
+    const named = files.map(file => /^image\.\w+$/.test(file.name) ? new File([file], file.name.replace('image', `pasted-${day}`), { type: file.type }) : file)
+    await uploads.bring(named.map(file => ({ file, path: file.name })), listing.folder)
+  }
+  else if (/^https?:\/\/\S+$/.test(text)) fetching.value = text
+  else return
   event.preventDefault()
-  rows[Math.min(rows.length - 1, Math.max(0, index + step))]?.focus()
 }
+useEventListener(window, 'paste', onPaste)
+
+function removeChosen() {
+  const { files, folders: folderIds } = selection.chosen
+  const [folder] = folderIds
+  const title = files.length + folderIds.length > 1 ? undefined : folder ? folders.nameOf(folder) : useLibrary().known.get(files[0] ?? '')?.title
+  deleting.value = { things: selection.chosen, title }
+}
+
+async function startRemoving() {
+  // A single file's title is part of what is said; it may not be known yet.
+  if (selection.chosen.files.length === 1) await selection.attempt(() => useLibrary().meet(selection.chosen.files))
+  removeChosen()
+}
+
+function removeFolder(id: string) {
+  folderOpen.value = undefined
+  deleting.value = { things: { files: [], folders: [id] }, title: folders.nameOf(id) }
+}
+
+const total = computed(() => list.value?.total)
 </script>
 
 <template>
@@ -41,62 +84,74 @@ function onKey(event: KeyboardEvent) {
     @dragover="carriesFiles($event, { ours: false }) && $event.preventDefault()" @drop="onDrop"
   >
     <header class="board-head">
-      <h2 class="h1">{{ library.query.bin ? 'Bin' : 'Library' }}</h2>
-      <span class="count">{{ counted(library.total, 'file') }}</span>
-      <button type="button" class="plain strong" @click="choose">Put files in…</button>
+      <h2 class="h1">{{ listing.bin ? 'Bin' : 'Library' }}</h2>
+      <span class="count">{{ total === undefined ? '' : counted(total, 'file') }}{{ listing.filtered ? ' found' : '' }}</span>
+      <span class="put-in">
+        <button type="button" class="plain strong" @click="choose">Put files in…</button>
+        <VMenu location="bottom end">
+          <template #activator="{ props: activator }"><button type="button" class="plain strong more" v-bind="activator" aria-label="More ways in" title="More ways in"><VIcon :icon="mdiMenuDown" size="18" /></button></template>
+          <div class="pop">
+            <button type="button" @click="folderOpen = 'new'">New folder</button>
+            <button type="button" @click="chooseWhole">A whole folder…</button>
+            <button type="button" @click="fetching = ''">From a web address…</button>
+            <p>Or drop or paste here.</p>
+          </div>
+        </VMenu>
+      </span>
+      <span class="views" role="radiogroup" aria-label="How files are shown">
+        <button v-for="view in VIEWS" :key="view" type="button" role="radio" :aria-checked="listing.view === view" :aria-label="VIEW_WORDS[view][0]" :title="VIEW_WORDS[view][0]" @click="listing.view = view"><VIcon :icon="VIEW_WORDS[view][1]" size="17" /></button>
+      </span>
       <button type="button" class="plain fold" title="Fold the library away" aria-label="Fold the library away" @click="boards.folded = 'library'">‹</button>
     </header>
-    <div class="filters">
-      <input v-model="library.query.q" type="search" placeholder="Part of a name" aria-label="Show files with this in their name">
-      <select v-model="library.query.sort" aria-label="Order of the files">
-        <option v-for="sort in FILE_SORTS" :key="sort" :value="sort">{{ SORT_WORDS[sort] }}</option>
-      </select>
-      <button type="button" class="plain" :aria-pressed="library.query.bin" @click="library.query.bin = !library.query.bin">{{ library.query.bin ? 'Leave the bin' : 'Bin' }}</button>
-    </div>
-    <div class="rows" @keydown="onKey">
-      <div v-if="library.items.length" class="columns" aria-hidden="true"><span>Type</span><span>Title</span><span class="num">Size</span><span class="date">Added</span><span class="used">Used</span><span class="wide num">Downloads</span></div>
-      <ul v-if="library.items.length" aria-label="Files">
-        <FileRow v-for="file in library.items" :key="file.id" :file="file" />
-      </ul>
-      <button v-if="library.items.length < library.total" type="button" class="plain more" @click="library.load(true)">Show more of the {{ library.total }}</button>
-      <div v-if="library.loaded && !library.items.length" class="empty">
-        <template v-if="library.query.q">
-          <p>No file has “{{ library.query.q }}” in its name.</p>
-          <button type="button" class="plain" @click="library.query.q = ''">Show all files</button>
-        </template>
-        <p v-else-if="library.query.bin">The bin is empty. What is deleted stays here for 30 days.</p>
-        <template v-else>
-          <p class="big">Drop files here.</p>
-          <p>PDFs, documents, pictures, zips: each gets an address that never changes.</p>
-          <button type="button" class="main" @click="choose">Choose files…</button>
-        </template>
+    <PathStrips @settings="folderOpen = listing.folder ?? undefined" />
+    <FilterBar />
+    <div v-if="listing.bin && folders.binned.length" class="binned">
+      <div v-for="folder in folders.binned" :key="folder.id" class="binned-folder">
+        <b>{{ folder.name }}</b><span>folder with {{ counted(folder.files, 'file') }}, deleted {{ shortDate(folder.deleted) }}</span>
+        <button type="button" class="plain" :aria-label="`Restore ${folder.name}`" @click="selection.attempt(() => selection.restore({ files: [], folders: [folder.id] }))">Restore</button>
       </div>
     </div>
-    <div v-if="over > 0" class="veil">Drop to put into the library</div>
+    <LibraryFileList ref="list" @folder-settings="folderOpen = $event" @move="moving = true" @remove="startRemoving">
+      <template #empty>
+        <div v-if="listing.filtered" class="empty">
+          <p>No file {{ listing.folder && !listing.onlyHere ? 'here or below ' : '' }}fits “{{ listing.filters.q || 'all of that' }}”.</p>
+          <button type="button" class="plain strong" @click="listing.clear()">Show all files</button>
+        </div>
+        <p v-else-if="listing.bin" class="empty">The bin is empty. What is deleted stays here for 30 days.</p>
+        <div v-else-if="list?.empty" class="empty">
+          <p class="big">Drop files here.</p>
+          <p>PDFs, documents, pictures, zips, whole folders: each file gets an address that never changes.</p>
+          <button type="button" class="main" @click="choose">Choose files…</button>
+        </div>
+      </template>
+    </LibraryFileList>
+    <ReadingLine />
+    <SelectionBar @move="moving = true" @describe="describing = true" @remove="startRemoving" />
+    <div v-if="over > 0" class="veil">Drop to put into {{ listing.openFolder ? `“${listing.openFolder.name}”` : 'the library' }}</div>
+    <MoveDialog v-if="moving" @close="moving = false; list?.focus()" />
+    <DescribeDialog v-if="describing" @close="describing = false" />
+    <FetchDialog v-if="fetching !== undefined" :address="fetching" @close="fetching = undefined" />
+    <FolderDialog v-if="folderOpen" :key="folderOpen" :folder="folderOpen === 'new' ? undefined : folders.tree.get(folderOpen)" @close="folderOpen = undefined" @remove="removeFolder(folderOpen)" />
+    <DeleteDialog v-if="deleting" v-bind="deleting" @close="deleting = undefined" @done="deleting = undefined; list?.focus()" />
+    <ClashDialog />
   </section>
 </template>
 
 <style scoped>
-.library { position: relative; display: flex; flex-direction: column; min-height: 0; height: 100%; container-type: inline-size; background: var(--grey); }
-.count { color: var(--soft); margin-right: auto; }
-.filters { display: flex; gap: 6px; padding: 6px 10px; border-bottom: 1px solid var(--line); }
-.filters input { flex: 1; min-width: 60px; }
-.filters button[aria-pressed='true'] { background: #CBD8D5; }
-.rows { flex: 1; min-height: 0; overflow: auto; background: #fff; }
-ul { list-style: none; margin: 0; padding: 0; }
-.columns { position: sticky; top: 0; z-index: 2; display: grid; grid-template-columns: var(--cols); gap: 0 10px; padding: 0 10px; font-size: 12px; line-height: 24px; color: var(--soft); background: #F5F8F7; border-bottom: 1px solid var(--line); }
-.rows { --cols: 48px minmax(0, 1fr) 60px 58px 68px; }
-.num { text-align: right; }
-.wide { display: none; }
-.more { display: block; margin: 8px auto; }
-.empty { padding: 48px 24px; text-align: center; color: var(--soft); display: grid; gap: 10px; justify-items: center; }
+.library { position: relative; display: flex; flex-direction: column; min-height: 0; height: 100%; container-type: inline-size; background: var(--grey); user-select: none; }
+.count { color: var(--soft); margin-right: auto; white-space: nowrap; }
+.put-in { display: flex; }
+.put-in > :first-child { border-radius: 3px 0 0 3px; }
+.more { padding: 0 3px; border-left: 0 !important; border-radius: 0 3px 3px 0; }
+.views { display: flex; border: 1px solid #95A39F; border-radius: 4px; background: #fff; overflow: hidden; }
+.views button { display: grid; place-items: center; width: 27px; height: 24px; color: var(--soft); }
+.views button + button { border-left: 1px solid #C9D2D0; }
+.views button[aria-checked='true'] { background: #CFE2DF; color: var(--ink); box-shadow: inset 0 -2px var(--water); }
+.empty { padding: 44px 24px; text-align: center; color: var(--soft); display: grid; gap: 10px; justify-items: center; }
 .empty .big { font-size: 20px; color: var(--ink); }
+.binned { max-height: 30%; overflow: auto; }
+.binned-folder { display: flex; align-items: center; gap: 10px; min-height: 32px; padding: 0 10px 0 28px; background: #EAF0EE; border-bottom: 1px solid #CFDAD7; }
+.binned-folder span { flex: 1; color: var(--soft); font-size: 12.5px; }
 .veil { position: absolute; inset: 6px; display: grid; place-items: center; z-index: 10; font-size: 18px; font-weight: 600; background: #E1EFEDEE; border: 2px dashed var(--water); border-radius: 4px; pointer-events: none; }
-@container (min-width: 560px) {
-  .rows { --cols: 48px minmax(0, 1fr) 64px 62px 72px 76px; }
-  .wide { display: block; }
-}
-@container (max-width: 400px) {
-  .columns { display: none; }
-}
+@container (max-width: 420px) { .board-head { gap: 6px; padding-left: 10px; } .count { display: none; } .h1 { margin-right: auto !important; } }
 </style>

@@ -10,7 +10,7 @@ const page = usePage()
 
 const attrs = computed(() => props.node.attrs as ButtonAttrs)
 const file = computed(() => attrs.value.target ? library.known.get(attrs.value.target.id) : undefined)
-const facts = computed(() => file.value && !file.value.deleted ? file.value : undefined)
+const facts = computed(() => file.value && !file.value.deleted ? { ...file.value, pages: file.value.facts.pages } : undefined)
 const upload = computed(() => uploads.forPlacement(attrs.value.placement))
 const inner = computed(() => buttonInner(buttonParts(attrs.value, facts.value)))
 const fault = computed(() => {

@@ -134,7 +134,7 @@ function place(file: FileItem, position?: number) {
 /** Sends a file of the computer; its placement gets it when it has arrived, wherever it is by then. */
 function sendFor(placement: string, file: File) {
   const { id } = props
-  uploads.add([file], item => placer.give(id, placement, targetOf(item)), [placement])
+  uploads.add([{ file, path: file.name }], { placements: [placement], done: item => placer.give(id, placement, targetOf(item)) })
 }
 
 /** A button for each file at once; each gets its file when that has arrived. */
@@ -156,7 +156,9 @@ function drop(view: Editor['view'], event: DragEvent): boolean {
   if (!carriesFiles(event, { ours: true })) return false
   event.preventDefault()
   const files = [...event.dataTransfer?.files ?? []]
-  const ours = droppedIds(event).map(id => library.known.get(id)).filter(file => file !== undefined)
+  const things = droppedThings(event)
+  const ours = (things?.files ?? []).map(id => library.known.get(id)).filter(file => file !== undefined)
+  if (things?.folders.length) notices.say('A folder has no address of its own. Open it and drag its files.', { tone: 'attention' })
   const at = spotAt(view, event.clientX, event.clientY)
   if (at.kind === 'words') {
     if (ours[0]) linkWords(editor.value!, targetOf(ours[0]), at.from, at.to)

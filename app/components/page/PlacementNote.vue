@@ -57,7 +57,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
         <FilePicture :file="file" class="picture" />
         <div class="words">
           <NuxtLink :to="`/desk/files/${file.id}`" class="title" :title="file.fileName">{{ file.title }}</NuxtLink>
-          <span class="facts"><TypeTag :tag="file.tag" :family="file.family" /> {{ formatSize(file.size) }}<template v-if="file.pages">, {{ counted(file.pages, 'page') }}</template></span>
+          <span class="facts"><TypeTag :tag="file.tag" :family="file.family" /> {{ formatSize(file.size) }}<template v-if="file.facts.pages">, {{ counted(file.facts.pages, 'page') }}</template></span>
           <span class="facts">added {{ shortDate(file.changed) }}</span>
         </div>
       </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { FileItem } from '~~/core/files/item'
+import type { FileItem, FoundFile } from '~~/core/files/item'
+import type { Family } from '~~/core/files/mediaType'
 import { formatSize } from '~~/core/files/size'
 
 /** Finds a file by part of its name, or takes one from the computer. */
@@ -7,23 +8,25 @@ const props = defineProps<{
   label: string
   /** offers a file of the computer, too */
   computer?: boolean
-  /** a file that is not to be offered */
-  except?: string
+  /** files that are not to be offered */
+  except?: string[]
+  /** only files of this family */
+  family?: Family
 }>()
 const emit = defineEmits<{ choose: [file: FileItem], computer: [], close: [] }>()
 
 const text = ref('')
-const found = ref<FileItem[]>([])
+const found = ref<FoundFile[]>([])
 const active = ref(0)
 const field = ref<HTMLInputElement>()
 const list = useId()
 const count = computed(() => found.value.length + (props.computer ? 1 : 0))
 
-const { search, settled } = useFileSearch(8)
+const { search, settled } = useFileSearch(8, () => props.family)
 watch(text, async (q) => {
-  const files = await search(q)
-  if (!files) return
-  found.value = files.filter(file => file.id !== props.except)
+  const answer = await search(q)
+  if (!answer) return
+  found.value = answer.items.filter(file => !props.except?.includes(file.id))
   active.value = 0
 }, { immediate: true })
 
@@ -51,14 +54,14 @@ function onKey(event: KeyboardEvent) {
   <div class="finder" role="dialog" :aria-label="label" @keydown="onKey">
     <input
       ref="field" v-model="text" type="text" role="combobox" aria-expanded="true" aria-autocomplete="list" :aria-controls="list"
-      :aria-activedescendant="count ? `${list}-${active}` : undefined" :aria-label="label" placeholder="Part of a file's name" autocomplete="off" spellcheck="false"
+      :aria-activedescendant="count ? `${list}-${active}` : undefined" :aria-label="label" placeholder="A name, or words inside" autocomplete="off" spellcheck="false"
     >
     <ul :id="list" role="listbox" :aria-label="label">
       <li
         v-for="(file, index) in found" :id="`${list}-${index}`" :key="file.id" role="option" :aria-selected="index === active"
         @mousemove="active = index" @mousedown.prevent @click="take(index)"
       >
-        <TypeTag :tag="file.tag" :family="file.family" /><span class="title">{{ file.title }}</span><span class="size">{{ formatSize(file.size) }}</span>
+        <TypeTag :tag="file.tag" :family="file.family" /><span class="words"><span class="title">{{ file.title }}</span><PassageLine v-if="file.match?.by === 'inside'" :part="file.match.part" :passage="file.match.passage" /></span><span class="size">{{ formatSize(file.size) }}</span>
       </li>
       <li
         v-if="computer" :id="`${list}-${found.length}`" role="option" class="computer" :aria-selected="active === found.length"
@@ -66,7 +69,7 @@ function onKey(event: KeyboardEvent) {
       >
         From this computer…
       </li>
-      <li v-if="!count" class="none" role="option" aria-disabled="true" :aria-selected="false">No file has that in its name.</li>
+      <li v-if="!count" class="none" role="option" aria-disabled="true" :aria-selected="false">No file has that in its name or inside.</li>
     </ul>
   </div>
 </template>
@@ -76,9 +79,10 @@ function onKey(event: KeyboardEvent) {
 input { width: 100%; height: 36px; padding: 0 10px; border: 0; border-bottom: 1px solid var(--line); border-radius: 4px 4px 0 0; font-size: 14px; }
 input:focus-visible { outline: none; box-shadow: inset 0 -2px var(--water); }
 ul { list-style: none; margin: 0; padding: 4px; max-height: 300px; overflow: auto; }
-li { display: flex; align-items: center; gap: 8px; height: 30px; padding: 0 6px; border-radius: 3px; cursor: pointer; }
+li { display: flex; align-items: center; gap: 8px; min-height: 30px; padding: 0 6px; border-radius: 3px; cursor: pointer; }
 li[aria-selected='true'] { background: #DDEBE9; box-shadow: inset 3px 0 var(--water); }
-.title { flex: 1; min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.words { flex: 1; display: grid; min-width: 0; }
+.title { min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .size { font: 12px 'IBM Plex Mono', monospace; color: var(--soft); }
 .computer { border-top: 1px solid var(--line); border-radius: 0; margin-top: 3px; }
 .none { color: var(--soft); cursor: default; }

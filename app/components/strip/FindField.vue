@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import type { FileItem } from '~~/core/files/item'
+import { fold } from '~~/core/find/fold'
+import type { FoundFile } from '~~/core/files/item'
 import { formatSize } from '~~/core/files/size'
 
-/** Reaches files, pages and settings by part of their name. */
-interface Hit { key: string, group: string, words: string, side: string, file?: FileItem, to: string }
+/** Reaches files by name or the words inside them, and folders, pages and settings by name. */
+interface Hit { key: string, group: string, words: string, side: string, file?: FoundFile, go: () => unknown }
 
 const SETTINGS = [
   { words: 'Setup: site name and address', to: '/desk/setup' },
@@ -11,10 +12,14 @@ const SETTINGS = [
 ]
 
 const pages = usePages()
+const folders = useFolders()
+const listing = useListing()
+const boards = useBoards()
 const placer = usePlacer()
 const field = ref<HTMLInputElement>()
 const text = ref('')
-const files = ref<FileItem[]>([])
+const files = ref<FoundFile[]>([])
+const total = ref(0)
 const active = ref(0)
 const open = ref(false)
 const list = useId()
@@ -23,18 +28,35 @@ const { search, settled } = useFileSearch(8)
 watch([text, open], async () => {
   active.value = 0
   if (!open.value) return
-  const found = await search(text.value.trim())
-  if (found) files.value = found
+  const answer = await search(text.value.trim())
+  if (!answer) return
+  files.value = answer.items
+  total.value = answer.total
 })
 
+function showAll() {
+  const q = text.value.trim()
+  listing.open(null)
+  listing.filters.q = q
+  boards.front = 'library'
+  if (boards.folded === 'library') boards.folded = 'none'
+}
+
+function openFolder(id: string) {
+  listing.open(id)
+  boards.front = 'library'
+}
+
 const hits = computed<Hit[]>(() => {
-  const q = text.value.trim().toLowerCase()
-  const matches = (words: string) => words.toLowerCase().includes(q)
+  const q = fold(text.value.trim())
+  const matches = (words: string) => fold(words).includes(q)
   return [
-    ...pages.items.filter(page => matches(page.title) || matches(page.slug)).slice(0, 6)
-      .map(page => ({ key: page.id, group: 'Pages', words: page.title, side: `/${page.slug}`, to: `/desk/pages/${page.id}` })),
-    ...files.value.map(file => ({ key: file.id, group: 'Files', words: file.title, side: `${file.tag}, ${formatSize(file.size)}`, file, to: `/desk/files/${file.id}` })),
-    ...SETTINGS.filter(item => q && matches(item.words)).map(item => ({ key: item.to, group: 'Settings', words: item.words, side: '', to: item.to })),
+    ...pages.items.filter(page => matches(page.title) || matches(page.slug)).slice(0, 5)
+      .map(page => ({ key: page.id, group: 'Pages', words: page.title, side: `/${page.slug}`, go: () => navigateTo(`/desk/pages/${page.id}`) })),
+    ...files.value.map(file => ({ key: file.id, group: 'Files', words: file.title, side: `${file.tag}, ${formatSize(file.size)}`, file, go: () => navigateTo(`/desk/files/${file.id}`) })),
+    ...q && total.value ? [{ key: 'all', group: 'Files', words: `${counted(total.value, 'file')} in the library with “${text.value.trim()}”`, side: 'show', go: showAll }] : [],
+    ...q ? folders.tree.all.filter(folder => matches(folder.name)).slice(0, 5).map(folder => ({ key: folder.id, group: 'Folders', words: folder.name, side: counted(folders.filesBelow.get(folder.id) ?? 0, 'file'), go: () => openFolder(folder.id) })) : [],
+    ...SETTINGS.filter(item => q && matches(item.words)).map(item => ({ key: item.to, group: 'Settings', words: item.words, side: '', go: () => navigateTo(item.to) })),
   ]
 })
 
@@ -46,15 +68,21 @@ function close() {
 
 async function take(hit: Hit | undefined, place = false) {
   if (!hit) return
+  const { file, go } = hit
+  if (place && file && placer.current) placer.current.place(file)
+  else await go()
   close()
-  if (place && hit.file && placer.current) placer.current.place(hit.file)
-  else await navigateTo(hit.to)
 }
 
 function onKey(event: KeyboardEvent) {
   const step = { ArrowDown: 1, ArrowUp: -1 }[event.key]
   if (step) active.value = (active.value + step + hits.value.length) % Math.max(1, hits.value.length)
   // Fast typists press Enter before the answer is there.
+  else if (event.key === 'Enter' && (event.ctrlKey || event.metaKey) && text.value.trim()) {
+    showAll()
+    close()
+    event.stopPropagation()
+  }
   else if (event.key === 'Enter') void settled().then(() => take(hits.value[active.value], event.shiftKey))
   else if (event.key === 'Escape') close()
   else return
@@ -74,7 +102,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onGlobalKey))
 <template>
   <div class="find">
     <input
-      ref="field" v-model="text" type="search" role="combobox" aria-label="Find files, pages and settings" placeholder="Find files and pages" autocomplete="off" spellcheck="false"
+      ref="field" v-model="text" type="search" role="combobox" aria-label="Find files, pages and settings" placeholder="Find by name, or by words inside" autocomplete="off" spellcheck="false"
       :aria-expanded="open" :aria-controls="list" aria-autocomplete="list" :aria-activedescendant="open && hits.length ? `${list}-${active}` : undefined"
       @focus="open = true" @blur="open = false" @keydown="onKey"
     >
@@ -86,10 +114,11 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onGlobalKey))
           :class="{ first: index > 0 && hits[index - 1]!.group !== hit.group }" @mousemove="active = index" @mousedown.prevent @click="take(hit, $event.shiftKey)"
         >
           <span class="group">{{ index === 0 || hits[index - 1]!.group !== hit.group ? hit.group : '' }}</span>
-          <span class="words">{{ hit.words }}</span><span class="side">{{ hit.side }}</span>
+          <span class="words"><span class="name">{{ hit.words }}</span><PassageLine v-if="hit.file?.match?.by === 'inside'" :part="hit.file.match.part" :passage="hit.file.match.passage" /></span>
+          <span class="side">{{ hit.file?.match?.by === 'slip' ? 'nearly' : hit.side }}</span>
         </li>
       </ul>
-      <p v-if="!hits.length" class="none">Nothing has that in its name.</p>
+      <p v-if="!hits.length" class="none">Nothing has that in its name or inside.</p>
       <p v-else-if="placer.current" class="tip">Enter opens. Shift and Enter place a file on this page.</p>
     </div>
   </div>
@@ -100,13 +129,14 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onGlobalKey))
 input { width: 100%; height: 30px; padding: 0 60px 0 10px; background: #fff; }
 kbd { position: absolute; right: 8px; top: 6px; pointer-events: none; }
 .results { position: absolute; z-index: 100; top: 34px; left: 0; right: 0; min-width: 340px; background: #fff; border: 1px solid var(--ink); border-radius: 4px; padding: 4px; }
-ul { list-style: none; margin: 0; padding: 0; max-height: 420px; overflow: auto; }
-li { display: grid; grid-template-columns: 58px minmax(0, 1fr) auto; gap: 8px; align-items: center; height: 30px; padding: 0 6px; border-radius: 3px; cursor: pointer; }
+ul { list-style: none; margin: 0; padding: 0; max-height: 480px; overflow: auto; }
+li { display: grid; grid-template-columns: 58px minmax(0, 1fr) auto; gap: 8px; align-items: center; min-height: 30px; padding: 0 6px; border-radius: 3px; cursor: pointer; }
 li.first { border-top: 1px solid var(--line); border-radius: 0 0 3px 3px; }
 li[aria-selected='true'] { background: #DDEBE9; box-shadow: inset 3px 0 var(--water); }
 .group { color: var(--soft); font-size: 12px; }
-.words { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.words { display: grid; min-width: 0; padding: 2px 0; }
+.name { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .side { font: 12px 'IBM Plex Mono', monospace; color: var(--soft); }
 .none, .tip { padding: 6px 8px 3px; color: var(--soft); font-size: 12.5px; }
-@media (max-width: 799px) { kbd { display: none; } .results { position: fixed; left: 8px; right: 8px; top: 46px; } }
+@media (max-width: 799px) { kbd { display: none; } input { padding-right: 10px; } .results { position: fixed; left: 6px; right: 6px; top: 44px; min-width: 0; } }
 </style>

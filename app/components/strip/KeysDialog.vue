@@ -2,13 +2,17 @@
 const boards = useBoards()
 
 const KEYS = [
-  ['Anywhere', [['Ctrl K', 'Find files, pages and settings'], ['Alt 1', 'To the library'], ['Alt 2', 'To the page'], ['?', 'These keys']]],
+  ['Anywhere', [['Ctrl K', 'Find files, words in them, folders, pages'], ['Ctrl Enter in Find', 'Show all that was found in the library'], ['Alt 1', 'To the library'], ['Alt 2', 'To the page'], ['?', 'These keys']]],
   ['On the page', [
     ['/', 'Find a file and put a button here'], ['Ctrl U', 'A file from this computer, as a button here'], ['Ctrl Shift K', 'Link the selected words to a file'],
     ['Enter', 'On a button: its settings; Esc leads back'], ['Alt ↑ ↓', 'Move the button or line'], ['Ctrl D', 'Duplicate the button'], ['Delete', 'Remove the button'],
     ['Ctrl Z, Ctrl Shift Z', 'Undo, redo'], ['Ctrl Enter', 'Publish'], ['Ctrl Shift Enter', 'View live'],
   ]],
-  ['In the library', [['↑ ↓', 'From file to file'], ['Enter', 'Open the file'], ['P', 'Place it on the page'], ['Space', 'Pick it up into the trough'], ['Delete', 'Put it in the bin']]],
+  ['In the library', [
+    ['↑ ↓ Home End', 'From line to line'], ['Enter', 'Open'], ['Space', 'Choose, or no longer'], ['Shift ↑ ↓', 'Choose up to there'], ['Ctrl A', 'Choose all'], ['Esc', 'Choose nothing'],
+    ['P', 'Place on the page'], ['T', 'Pick up into the trough'], ['M', 'Move or copy to a folder'], ['F2', 'Rename'], ['Delete', 'Into the bin'],
+    ['Alt ↑ ↓', 'In your own order: up, down'], ['Backspace', 'To the folder above'], ['→ ←', 'In the tree: unfold, fold'], ['Ctrl V', 'Put in what was copied, or fetch a web address'],
+  ]],
 ] as const
 </script>
 

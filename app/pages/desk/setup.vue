@@ -5,6 +5,23 @@ const notices = useNotices()
 const form = reactive({ name: '', address: '' })
 const error = ref('')
 
+const hosts = ref('')
+onMounted(async () => {
+  hosts.value = (await api<{ hosts: string[] }>('/fetch-hosts')).hosts.join('\n')
+})
+const hostError = ref('')
+async function saveHosts() {
+  hostError.value = ''
+  try {
+    const answer = await api<{ hosts: string[] }>('/fetch-hosts', 'PUT', { hosts: hosts.value.split(/\s+/).filter(Boolean) })
+    hosts.value = answer.hosts.join('\n')
+    notices.say('Saved.', { tone: 'works' })
+  }
+  catch (caught) {
+    hostError.value = wordsOf(caught)
+  }
+}
+
 watch(() => session.site, site => Object.assign(form, site), { immediate: true })
 
 async function save() {
@@ -28,6 +45,13 @@ async function save() {
       <p id="address-hint" class="hint">Only full addresses that you copy contain it. Pages and buttons go on working when it changes.</p>
       <p v-if="error" class="problem" role="alert">{{ error }}</p>
       <div class="acts"><button type="submit" class="main">Save</button></div>
+    </form>
+    <form class="form" @submit.prevent="saveHosts">
+      <h2>Fetching from the web</h2>
+      <label class="field"><span>Hosts in your own network that files may be fetched from, one a line</span><textarea v-model="hosts" rows="3" spellcheck="false" placeholder="nas.local" aria-describedby="hosts-hint" /></label>
+      <p id="hosts-hint" class="hint">Public web addresses need no entry. Hosts in a private network are refused unless they stand here.</p>
+      <p v-if="hostError" class="problem" role="alert">{{ hostError }}</p>
+      <div class="acts"><button type="submit" class="plain strong">Save the hosts</button></div>
     </form>
   </div>
 </template>

@@ -81,7 +81,7 @@ export const readPdf: Reader = (path, sink) => withPdf(path, async (document) =>
   sink.pictured = true
   for (let index = 0; index < pages; index++) {
     // U+FFFE stands where a word was broken at the end of a line.
-    const text = document.getPage(index).getText().replace(/\uFFFE\s*|\u0002\s*/g, '')
+    const text = document.getPage(index).getText().replace(/\uFFFE\s*/g, '')
     if (!await sink.take(`Page ${index + 1}`, text)) break
   }
 })

@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import type { DeleteFile, FileUse } from '~~/core/files/item'
+import type { Selection } from '~~/core/files/selection'
+
+/** Deletes files and folders; where files are in use, shows the places and three ways on. */
+const props = defineProps<{ things: Selection, /** the title of a single file or folder */ title?: string }>()
+const emit = defineEmits<{ close: [], done: [] }>()
+
+const selection = useSelection()
+const uses = ref<FileUse[]>()
+const replacing = ref(false)
+const problem = ref('')
+const several = computed(() => props.things.files.length + props.things.folders.length > 1 || props.things.folders.length > 0)
+const named = computed(() => props.title ? `“${props.title}”` : wordsForSelection(props.things))
+
+async function remove(way: DeleteFile = {}) {
+  problem.value = ''
+  try {
+    const one = props.title && props.things.files.length + props.things.folders.length === 1
+    await selection.remove(props.things, one ? `"${props.title}" is` : `${wordsForSelection(props.things)} are`, way)
+    emit('done')
+  }
+  catch (error) {
+    if (error instanceof ApiProblem && Array.isArray(error.extra.uses)) uses.value = error.extra.uses as FileUse[]
+    else problem.value = wordsOf(error)
+  }
+}
+onMounted(() => remove())
+</script>
+
+<template>
+  <VDialog :model-value="!!uses || !!problem" aria-labelledby="delete-head" @update:model-value="emit('close')">
+    <div class="dialog">
+      <h2 id="delete-head">{{ problem ? 'That did not work' : `${counted(uses!.length, 'place')} ${uses!.length === 1 ? 'leads' : 'lead'} to ${named}` }}</h2>
+      <p v-if="problem" class="problem">{{ problem }}</p>
+      <ul v-if="uses" class="places">
+        <li v-for="use in uses" :key="`${use.placement} ${use.fileId}`"><b>{{ use.pageTitle }}</b> {{ use.kind }} “{{ use.label }}”<span v-if="use.live">, live</span></li>
+      </ul>
+      <div v-if="uses" class="ways">
+        <button type="button" class="way" @click="replacing = !replacing"><b>Put another file in {{ several ? 'their' : 'its' }} place</b><span>Every button and link follows, live pages too.</span></button>
+        <FileFinder v-if="replacing" label="Find the file that takes its place" :except="things.files" @choose="remove({ replaceBy: $event.id })" @close="replacing = false" />
+        <button type="button" class="way" @click="remove({ takeOff: true })"><b>Take those buttons off</b><span>Links become plain words. Live pages change at once.</span></button>
+        <button type="button" class="way clay" @click="remove({ despite: true })"><b>Delete all the same</b><span>The buttons stay in the drafts, marked; visitors no longer see them.</span></button>
+      </div>
+      <button type="button" class="plain" @click="emit('close')">Keep {{ several ? 'them' : 'the file' }}</button>
+    </div>
+  </VDialog>
+</template>
+
+<style scoped>
+.places { margin: 0; padding: 0 0 0 18px; max-height: 180px; overflow: auto; line-height: 1.6; }
+.ways { display: grid; gap: 6px; }
+.way { display: grid; gap: 2px; padding: 9px 12px; text-align: left; border: 1px solid var(--line); border-radius: 4px; background: #fff; }
+.way:hover { border-color: var(--water); background: #F3F7F6; }
+.way span { color: var(--soft); }
+.way.clay b { color: #9A4420; }
+</style>

@@ -1,0 +1,27 @@
+<script setup lang="ts">
+import type { NameAdvice } from '~~/core/files/nameAdvice'
+
+/** A better name for a file, offered and never forced. */
+defineProps<{ advice: NameAdvice, fileName: string }>()
+defineEmits<{ take: [fileName: string] }>()
+const declined = useLocalStorage<string[]>('trough-names-kept', [])
+</script>
+
+<template>
+  <section v-if="!declined.includes(fileName)" class="name-advice" aria-label="A better name">
+    <p>Visitors save it as <code>{{ fileName }}</code>.</p>
+    <ul><li v-for="reason in advice.reasons" :key="reason">{{ reason }}</li></ul>
+    <span class="acts">
+      <button type="button" class="plain strong" @click="$emit('take', advice.better)">Call it <code>{{ advice.better }}</code></button>
+      <button type="button" class="plain" @click="declined = [...declined.slice(-200), fileName]">Keep its name</button>
+    </span>
+  </section>
+</template>
+
+<style scoped>
+.name-advice { display: grid; gap: 6px; padding: 10px 12px; background: #FBF3DC; border: 1px solid var(--straw); border-radius: 4px; }
+ul { margin: 0; padding-left: 16px; line-height: 1.45; }
+code { overflow-wrap: anywhere; }
+.plain { white-space: normal; text-align: left; padding-block: 4px; }
+.plain code { margin-left: 5px; }
+</style>

@@ -1,0 +1,43 @@
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef } from 'vue'
+import type { FolderChange, FolderItem } from '~~/core/folders/item'
+import { Tree } from '~~/core/folders/tree'
+import { api } from '~/composables/api'
+
+export interface BinnedFolder { id: string, name: string, deleted: string, files: number }
+
+/** The tree of the library's folders. */
+export const useFolders = defineStore('folders', () => {
+  const tree = shallowRef(new Tree<FolderItem>([]))
+  const binned = ref<BinnedFolder[]>([])
+  const loaded = ref(false)
+
+  async function load() {
+    const answer = await api<{ items: FolderItem[], binned: BinnedFolder[] }>('/folders')
+    tree.value = new Tree(answer.items)
+    binned.value = answer.binned
+    loaded.value = true
+  }
+
+  /** Files in a folder and in all below it. */
+  const filesBelow = computed(() => {
+    const counts = new Map<string, number>()
+    for (const { id, files } of tree.value.all) for (const above of tree.value.pathTo(id)) counts.set(above.id, (counts.get(above.id) ?? 0) + files)
+    return counts
+  })
+
+  async function create(name: string, parent: string | null): Promise<FolderItem> {
+    const folder = await api<FolderItem>('/folders', 'POST', { name, parent })
+    await load()
+    return folder
+  }
+
+  async function change(id: string, changed: FolderChange) {
+    await api(`/folders/${id}`, 'PATCH', changed)
+    await load()
+  }
+
+  const nameOf = (id: string | null) => id === null ? 'Library' : tree.value.get(id)?.name ?? 'a folder that is gone'
+
+  return { tree, binned, loaded, filesBelow, load, create, change, nameOf }
+})

@@ -1,0 +1,77 @@
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import type { ClashWay } from '~~/core/files/clash'
+import type { JobItem } from '~~/core/jobs/item'
+import { api, wordsOf } from '~/composables/api'
+import { counted } from '~/composables/format'
+import { useLibrary } from './library'
+import { useNotices } from './notices'
+import { useTray } from './tray'
+
+/** Milliseconds between two looks at how far a job is. */
+const EVERY = 500
+
+/** Work of the server that the owner waits for: fetching from the web, unpacking. */
+export const useJobs = defineStore('jobs', () => {
+  const items = ref<JobItem[]>([])
+  /** the job whose report is shown */
+  const reported = ref<JobItem>()
+  const running = computed(() => items.value.filter(job => job.state === 'running'))
+  let timer: ReturnType<typeof setTimeout> | undefined
+
+  /** What a job that has just ended leaves to be said and done. */
+  async function finish(job: JobItem) {
+    await useLibrary().refresh()
+    const notices = useNotices()
+    const refused = job.report.filter(line => line.outcome === 'refused').length
+    const show = { label: 'Show report', run: () => reported.value = job }
+    if (job.kind === 'fetch' && job.state === 'done') {
+      const [file] = await useLibrary().meet(job.files)
+      if (file) useTray().pickUp(file.id)
+      await api(`/jobs/${job.id}`, 'DELETE')
+    }
+    else if (job.kind === 'unpack' && job.state === 'done') {
+      notices.say(`${counted(job.files.length, 'file')} unpacked from “${job.name}”.${refused ? ` ${refused} left out.` : ''}`, { tone: refused ? 'attention' : 'works', action: show })
+    }
+    else if (job.state === 'stopped' && job.files.length) {
+      notices.say(`Stopped. ${counted(job.files.length, 'file')} had been unpacked and stay.`, { action: show })
+    }
+  }
+
+  async function load() {
+    clearTimeout(timer)
+    const before = new Map(items.value.map(job => [job.id, job.state]))
+    items.value = (await api<{ items: JobItem[] }>('/jobs')).items
+    for (const job of items.value) if (before.get(job.id) === 'running' && job.state !== 'running') await finish(job)
+    if (running.value.length) timer = setTimeout(() => void load().catch(() => undefined), EVERY)
+  }
+
+  async function begin(path: string, body: unknown) {
+    const job = await api<JobItem>(path, 'POST', body)
+    items.value = [...items.value, { ...job, state: 'running' }]
+    await load()
+  }
+
+  return {
+    items,
+    reported,
+    running,
+    load,
+    /** Fetches a file from a web address into a folder. */
+    fetch: (address: string, folder: string | null) => begin('/fetches', { address, folder }),
+    unpack: (fileId: string, clash: ClashWay = 'both') => begin(`/files/${fileId}/unpack`, { clash }),
+
+    async stop(id: string) {
+      await api(`/jobs/${id}`, 'DELETE').catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' }))
+      await load()
+    },
+
+    /** Allows the private host a fetch was refused for, and fetches again. */
+    async allowHost(job: JobItem, folder: string | null) {
+      const { hosts } = await api<{ hosts: string[] }>('/fetch-hosts')
+      await api('/fetch-hosts', 'PUT', { hosts: [...hosts, String(job.extra.host)] })
+      await api(`/jobs/${job.id}`, 'DELETE')
+      await begin('/fetches', { address: job.name, folder })
+    },
+  }
+})
