@@ -4,21 +4,34 @@ import { join } from 'node:path'
 import { crc32 } from 'node:zlib'
 import { placementsOf } from '../core/page/targets'
 import { openTrough, type Trough } from '../server/trough'
-import { makeFiles } from './files'
+import { FOLDERS, makeFiles } from './files'
 import { OWNER } from './owner'
 import { makePages, type FileIds } from './pages'
 import { seeded } from './random'
 
+async function makeFolders(library: Trough['library']): Promise<Map<string, string>> {
+  const ids = new Map<string, string>()
+  for (const { path, mark, description, ownOrder } of FOLDERS) {
+    const parts = path.split('/')
+    const { id } = await library.folders.create({ name: parts.pop()!, parent: ids.get(parts.join('/')) ?? null })
+    await library.folders.change(id, { mark, description, ownOrder })
+    ids.set(path, id)
+  }
+  return ids
+}
 
 async function fillLibrary({ library }: Trough, folder: string): Promise<FileIds> {
+  const folders = await makeFolders(library)
   const ids: FileIds = new Map()
-  for (const { name, title, bytes } of await makeFiles()) {
-    const path = join(folder, 'incoming', `demo-${ids.size}.part`)
+  for (const [index, { name, folder: place, title, description, tags, editionOf, waits, bytes }] of (await makeFiles()).entries()) {
+    const path = join(folder, 'incoming', `demo-${index}.part`)
     await writeFile(path, bytes)
     const file = await library.ingest({
       path, fileName: name, size: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex'), crc32: crc32(bytes),
+      folder: place ? folders.get(place) : null, editionOf: editionOf && ids.get(editionOf),
     })
-    if (title) await library.change(file.id, { title })
+    if (title || description || tags) await library.change(file.id, { title, description, tags })
+    if (waits) await library.showEdition(file.id, file.edition - 1)
     ids.set(name, file.id)
   }
   return ids

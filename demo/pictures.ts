@@ -18,7 +18,7 @@ export async function makeTile(colour: { base: string, pool: string }, seed: num
     <rect width="1000" height="1250" fill="#d9d4c9"/><rect x="100" y="100" width="820" height="1080" rx="26" fill="#9a958a" opacity=".6"/>
     <rect x="90" y="80" width="820" height="1080" rx="26" fill="#a9795a"/><rect x="90" y="80" width="820" height="1000" rx="26" fill="url(#g)"/>
     ${runs}${specks}<rect x="90" y="80" width="820" height="1080" rx="26" fill="url(#l)"/><circle cx="500" cy="150" r="26" fill="#d9d4c9"/></svg>`
-  return sharp(Buffer.from(svg)).png({ compressionLevel: 9, palette: true }).toBuffer()
+  return sharp(Buffer.from(svg)).png({ palette: true, effort: 1 }).toBuffer()
 }
 
 /** A plan of the studio, as its owner drew it. */

@@ -99,3 +99,100 @@ export const recipeRows: (string | number)[][] = [
   ['Glaze', 'Feldspar', 'Quartz', 'Whiting', 'China clay', 'Iron oxide'],
   ['Celadon, pale', 42, 28, 18, 12, 1], ['Celadon, deep', 40, 28, 19, 13, 2], ['Tenmoku', 48, 22, 15, 7, 8], ['Honey', 38, 24, 20, 14, 4], ['Transparent, gloss', 45, 25, 20, 10, 0],
 ]
+
+const sections = (headings: string[], text: (heading: string) => string[]): PdfSpec['sections'] => headings.map((heading, index) => ({ heading: `${index + 1}. ${heading}`, text: text(heading) }))
+
+/** A short guide for the studio, a step a heading. */
+export function guide(title: string, steps: string[]): PdfSpec {
+  return {
+    title,
+    subtitle: 'A guide for the studio',
+    sections: sections(steps, step => [
+      `${step}: take your time over it. Work with both elbows held to your sides, and with no more water than it needs.`,
+      'If it goes wrong, stop, look at what happened, and begin again with a fresh piece; clay is patient and can be reclaimed.',
+    ]),
+  }
+}
+
+export const installation: PdfSpec = {
+  title: 'Before a kiln is installed',
+  subtitle: 'A list to go through with your electrician',
+  sections: sections(['The room', 'The floor', 'The supply', 'The isolator', 'Ventilation', 'The way in'], heading => [
+    `${heading}: measure it, write it down, and send it to us with the order. A kiln of 100 litres weighs 140 kg and does not go round a bend of less than 90 cm.`,
+  ]),
+}
+
+export const elementGuide: PdfSpec = {
+  title: 'Fitting a new element',
+  subtitle: 'For the K60, K100 and K200',
+  sections: sections(['Isolate the kiln', 'Draw the old element', 'Stretch the new one', 'Seat it in the groove', 'Crimp the tails', 'Measure the resistance'], heading => [
+    `${heading}. Switch off at the isolator, lock it, and hang the notice on it. A new element is soft until its first firing: bend it only while it is warm.`,
+  ]),
+}
+
+export const thermocouple: PdfSpec = {
+  title: 'Changing the thermocouple',
+  subtitle: 'Second version of this sheet',
+  sections: sections(['Why it ages', 'Which type', 'Taking it out', 'Putting the new one in'], () => ['A type R thermocouple drifts by some degrees a year. Change it when the witness cone and the controller no longer agree.']),
+}
+
+export const accountForm: PdfSpec = {
+  title: 'Trade account form',
+  subtitle: 'March 2026',
+  sections: sections(['Your business', 'Your address', 'What you teach or make', 'Two references'], () => ['Name: ______________________________', 'Telephone: __________________________']),
+}
+
+export const letter: PdfSpec = {
+  title: 'A letter',
+  subtitle: 'Scanned',
+  sections: [{ heading: 'To the pottery', text: ['Thank you for the repair of our kiln. It reached cone six again yesterday, for the first time since spring.'] }],
+}
+
+export const springTimetable: PdfSpec = { ...timetable, title: 'Evening classes, spring 2027', subtitle: 'Ten weeks from 12 April 2027' }
+
+export const controllerSlides = ['The controller: switch on, and wait for the zone lights', 'Choose a programme with the wheel', 'Set the top temperature and the soak', 'Press start, and write it into the log', 'If E3 shows, the thermocouple is broken']
+
+export const notebook = `# Glaze notebook
+
+Notes from the bench, newest first.
+
+## Celadon, pale
+
+- Sieve to 100 mesh, twice.
+- **Thickness decides**: three seconds in, no more.
+- Needs reduction from 1000 °C; in our electric kiln it comes out straw.
+
+## Tenmoku
+
+| test | iron oxide | result |
+|---|---|---|
+| 14 | 7 % | brown, dull |
+| 15 | 8 % | black, breaks to rust |
+`
+
+export const orderForm = `<!DOCTYPE html>
+<html lang="en"><head><meta charset="utf-8"><title>Order form</title><style>td{border:1px solid #999;padding:8px 60px}</style></head>
+<body><h1>Order form</h1><p>Print it, fill it in, and post it with the dispatch address.</p><table><tr><td>Item</td><td>How many</td></tr></table></body></html>
+`
+
+export const partRows = (model: string): (string | number)[][] => [
+  ['Part', 'Code', 'Price', 'In stock'],
+  ...['Element, lower', 'Element, upper', 'Thermocouple, type R', 'Lid seal', 'Hinge pin', 'Controller fuse', 'Brick, side', 'Brick, floor', 'Bung', 'Peephole glass'].map((part, index): (string | number)[] =>
+    [part, `${model}-${String(index + 1).padStart(2, '0')}`, Math.round((6 + index * 7.35) * 100) / 100, (index * 5) % 9]),
+]
+
+export const materialRows: (string | number)[][] = [
+  ['material', 'gives', 'use'],
+  ['Feldspar, potash', 'flux, alumina and silica', 'the body of most stoneware glazes'], ['Quartz', 'silica', 'glass former'], ['Whiting', 'calcium', 'flux above 1200 °C'],
+  ['China clay', 'alumina', 'keeps the glaze in suspension'], ['Tin oxide', 'white', 'opacity, five to ten per cent'], ['Cobalt oxide', 'blue', 'half a per cent is plenty'],
+]
+
+export const dateRows: (string | number)[][] = [
+  ['class', 'week', 'date'],
+  ...Array.from({ length: 10 }, (_, week): (string | number)[] => ['Monday: throwing for beginners', week + 1, new Date(Date.UTC(2027, 0, 11 + week * 7)).toISOString().slice(0, 10)]),
+]
+
+export const carriageRows: (string | number)[][] = [
+  ['zone', 'up to 25 kg', 'up to 250 kg', 'pallet'],
+  ['A: within 50 miles', 9.5, 28, 55], ['B: mainland', 14, 42, 85], ['C: islands', 31, 96, 'ask'],
+]

@@ -83,6 +83,7 @@ export async function openTrough({ data, siteAddress = '' }: Options) {
       /** Takes up what an earlier process left undone. */
       async resume(): Promise<void> {
         reading.start()
+        await library.warm()
         await uploads.recover(started)
         await tidy()
       },

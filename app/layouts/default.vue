@@ -68,12 +68,16 @@ const router = useRouter()
 const route = useRoute()
 const listing = useListing()
 /** Where the library board stands is in the address: another folder is a step one can go back from, a filter is not. */
-watch(() => listing.address, (address, before) => {
-  const rest = Object.fromEntries(Object.entries(route.query).filter(([name]) => !(name in (before ?? {}))))
+let written: string[] = []
+watch(() => JSON.stringify(listing.address), () => {
+  const { address } = listing
+  const rest = Object.fromEntries(Object.entries(route.query).filter(([name]) => !written.includes(name) && !(name in address)))
   const query = { ...rest, ...address }
-  if (JSON.stringify(query) === JSON.stringify(route.query)) return
-  void router[address.folder === route.query.folder ? 'replace' : 'push']({ path: route.path, hash: route.hash, query })
-})
+  written = Object.keys(address)
+  const same = address.folder === route.query.folder
+  if (router.resolve({ query }).fullPath === router.resolve({ query: route.query }).fullPath) return
+  void router[same ? 'replace' : 'push']({ path: route.path, hash: route.hash, query })
+}, { immediate: true })
 </script>
 
 <template>

@@ -6,6 +6,8 @@ import { slugify } from './handle'
 export interface NameAdvice {
   /** a sentence each */
   reasons: string[]
+  /** no more than a missing date */
+  mild: boolean
   /** such as `price-list-2026-11.pdf` */
   better: string
 }
@@ -125,12 +127,12 @@ export function nameAdvice({ fileName, mediaType, dated, oftenIssued = false }: 
   const [stem, extension] = splitExtension(fileName)
   const date = dateIn(stem)
   const { reasons, rest } = findingsOf(date?.rest ?? stem)
+  const undated = !date && isIssued(mediaType)
   if (date?.ambiguous) reasons.push(`“${date.text}” can be read as day and month or as month and day.`)
-  const issued = isIssued(mediaType)
-  if (!date && issued) reasons.push('It has no date: a visitor with two of them cannot tell which is newer.')
+  if (undated) reasons.push('It has no date: a visitor with two of them cannot tell which is newer.')
   if (!reasons.length) return undefined
   const own = dated.slice(0, oftenIssued ? 10 : 7)
-  const day = date?.iso ?? (issued || date ? own : '')
+  const day = date?.iso ?? (isIssued(mediaType) || date ? own : '')
   const better = [slugify(rest) || slugify(familyOf(mediaType)), day].filter(Boolean).join('-') + extension.toLowerCase()
-  return better === fileName ? undefined : { reasons, better }
+  return better === fileName ? undefined : { reasons, mild: undated && reasons.length === 1, better }
 }

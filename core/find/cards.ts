@@ -1,105 +1,91 @@
 import type { FileItem } from '../files/item'
 import type { FileFilter } from '../files/query'
+import { Columns } from './columns'
 import { fold, wordsOf } from './fold'
-import { isSlipOf } from './typing'
+import { NameIndex } from './names'
+import { Orders } from './orders'
+import { Vocabulary } from './vocabulary'
 
-/** A file with what finding it needs, computed once. */
-export interface Card {
-  item: FileItem
-  /** folded title, file name, handle, description and tags, a line each */
-  key: string
-  titleWords: string[]
-  sortTitle: string
+/** By what a file was found. */
+export type FoundBy = 'filter' | 'name' | 'slip' | 'inside'
+
+/** Files that were found, in their order. */
+export interface Hits {
+  total: number
+  /** how many, the first ones, were found by their name, description or tags, or by filters alone */
+  named: number
+  slice: (from: number, to: number) => { item: FileItem, by: FoundBy }[]
 }
 
-/** A file that was found, and by what. */
-export interface Hit { item: FileItem, by: 'filter' | 'name' | 'slip' | 'inside' }
+/** What is looked for, folded, piece by piece; every piece has to be there. */
+export const piecesOf = (q: string | undefined): string[] => fold(q ?? '').split(/\s+/).filter(Boolean).slice(0, 20)
 
-export function cardOf(item: FileItem): Card {
-  const key = fold([item.title, item.fileName, item.handle, item.description, ...item.tags].join('\n'))
-  // Numbers are padded, so that plain comparison puts 2 before 10.
-  return { item, key, titleWords: wordsOf(item.title), sortTitle: fold(item.title).replace(/\d+/g, digits => digits.padStart(12, '0')) }
-}
+const keyOf = (item: FileItem) => fold([item.title, item.fileName, item.handle, item.description, ...item.tags].join('\n'))
 
-type Compare = (a: Card, b: Card) => number
-const by = <Value extends string | number>(value: (card: Card) => Value): Compare =>
-  (a, b) => value(a) < value(b) ? -1 : value(a) > value(b) ? 1 : 0
-const thenBy = (...orders: Compare[]): Compare => (a, b) => {
-  for (const order of orders) {
-    const result = order(a, b)
-    if (result) return result
-  }
-  return 0
-}
-
-const title = by(card => card.sortTitle)
-const id = by(card => card.item.id)
-const COLUMNS: Record<string, Compare> = {
-  title: thenBy(title, id),
-  type: thenBy(by(card => card.item.tag), title, id),
-  size: thenBy(by(card => card.item.size), id),
-  added: thenBy(by(card => card.item.created), id),
-  changed: thenBy(by(card => card.item.changed), id),
-  used: thenBy(by(card => card.item.uses), by(card => card.item.changed), id),
-  downloads: thenBy(by(card => card.item.downloads), by(card => card.item.changed), id),
-  own: thenBy(by(card => card.item.position), id),
-}
-
-/** `-size` is largest first. */
-function orderOf(sort: string): Compare {
-  const column = COLUMNS[sort.replace(/^-/, '')]!
-  return sort.startsWith('-') ? (a, b) => column(b, a) : column
-}
-
-/** More changes than this at once, and sorting anew is quicker than putting each in its place. */
-const FEW = 100
-
-/** All files of a library, ready to be filtered, searched and sorted in memory. */
+/** All files of a library in memory, ready to be filtered, searched and sorted. */
 export class Cards {
-  private readonly byId = new Map<string, Card>()
-  private readonly sorted = new Map<string, Card[]>()
-  private vocabulary: Set<string> | undefined
+  private readonly slots = new Map<string, number>()
+  private readonly free: number[] = []
+  private readonly itemsBySlot: (FileItem | undefined)[] = []
+  private readonly columns = new Columns(this.itemsBySlot)
+  private readonly orders = new Orders(this.itemsBySlot)
+  private readonly names = new NameIndex()
+  private readonly vocabulary = new Vocabulary()
 
   get(fileId: string): FileItem | undefined {
-    return this.byId.get(fileId)?.item
+    const slot = this.slots.get(fileId)
+    return slot === undefined ? undefined : this.itemsBySlot[slot]
   }
 
   /** Every file, those in the bin too. */
   * items(): Iterable<FileItem> {
-    for (const card of this.byId.values()) yield card.item
+    for (const item of this.itemsBySlot) if (item) yield item
+  }
+
+  private put(slot: number, item: FileItem | undefined): void {
+    const before = this.itemsBySlot[slot]
+    this.itemsBySlot[slot] = item
+    this.columns.set(slot, item)
+    const key = item ? keyOf(item) : ''
+    if (!before || !item || key !== keyOf(before)) this.names.set(slot, key)
+    if (before?.title !== item?.title) this.vocabulary.set(slot, item ? wordsOf(item.title) : [])
   }
 
   /** Puts files in, or puts what is known of them right, and takes others out. */
   update(items: FileItem[], gone: string[] = []): void {
-    const cards = items.map(cardOf)
-    const touched = new Set([...gone, ...items.map(item => item.id)])
-    for (const fileId of gone) this.byId.delete(fileId)
-    for (const card of cards) this.byId.set(card.item.id, card)
-    this.vocabulary = undefined
-    if (touched.size > FEW) {
-      this.sorted.clear()
-      return
+    const touched: number[] = []
+    for (const fileId of gone) {
+      const slot = this.slots.get(fileId)
+      if (slot === undefined) continue
+      this.slots.delete(fileId)
+      this.put(slot, undefined)
+      this.free.push(slot)
+      touched.push(slot)
     }
-    for (const [sort, order] of this.sorted) {
-      const compare = orderOf(sort)
-      const kept = order.filter(card => !touched.has(card.item.id))
-      for (const card of cards) kept.splice(placeFor(card, kept, compare), 0, card)
-      this.sorted.set(sort, kept)
+    for (const item of items) {
+      const slot = this.slots.get(item.id) ?? this.free.pop() ?? this.itemsBySlot.length
+      this.slots.set(item.id, slot)
+      this.put(slot, item)
+      touched.push(slot)
     }
+    this.orders.update([...new Set(touched)])
   }
 
-  private inOrder(sort: string): Card[] {
-    let order = this.sorted.get(sort)
-    if (!order) {
-      order = [...this.byId.values()].sort(orderOf(sort))
-      this.sorted.set(sort, order)
-    }
-    return order
-  }
-
-  private slipsOf(piece: string): Set<string> {
-    this.vocabulary ??= new Set([...this.byId.values()].flatMap(card => card.titleWords))
-    return new Set([...this.vocabulary].filter(word => isSlipOf(piece, word)))
+  /** Slots with every piece in their name; where none has, those whose title nearly has. */
+  private named(through: number[], pieces: string[]): { slots: number[], slipped: boolean } {
+    const marks = new Uint8Array(this.itemsBySlot.length)
+    this.names.mark(pieces, marks)
+    const exact = through.filter(slot => marks[slot] === pieces.length)
+    if (exact.length) return { slots: exact, slipped: false }
+    marks.fill(0)
+    pieces.forEach((piece, found) => {
+      const mark = (slot: number) => {
+        if (marks[slot] === found) marks[slot] = found + 1
+      }
+      this.names.markPiece(piece, mark)
+      this.vocabulary.markSlips(piece, mark)
+    })
+    return { slots: through.filter(slot => marks[slot] === pieces.length), slipped: true }
   }
 
   /**
@@ -109,52 +95,25 @@ export class Cards {
    * @param folders identities of the folders to look in; null in it means the top of the library
    * @param inside SHA-256 of the contents in which the words stand
    */
-  find(filter: FileFilter, folders?: ReadonlySet<string | null>, inside: ReadonlySet<string> = new Set()): Hit[] {
-    const through = this.inOrder(filter.sort).filter(({ item }) => passes(item, filter, folders))
+  find(filter: FileFilter, folders?: ReadonlySet<string | null>, inside: ReadonlySet<string> = new Set()): Hits {
+    const downwards = filter.sort.startsWith('-')
+    const order = this.orders.upBy(filter.sort.replace(/^-/, ''))
+    const through = this.columns.through(filter, order, folders)
+    if (downwards) through.reverse()
     const pieces = piecesOf(filter.q)
-    if (!pieces.length) return through.map(({ item }) => ({ item, by: 'filter' }))
+    if (!pieces.length) return this.hits(through, [], 'filter')
+    const { slots, slipped } = this.named(through, pieces)
+    const found = new Set(slots)
+    const within = inside.size ? through.filter(slot => !found.has(slot) && inside.has(this.itemsBySlot[slot]!.sha256)) : []
+    return this.hits(slots, within, slipped ? 'slip' : 'name')
+  }
 
-    let named = through.filter(({ key }) => pieces.every(piece => key.includes(piece)))
-    const slipped = !named.length
-    if (slipped) {
-      const slips = pieces.map(piece => this.slipsOf(piece))
-      named = through.filter(({ key, titleWords }) =>
-        pieces.every((piece, index) => key.includes(piece) || titleWords.some(word => slips[index]!.has(word))))
+  private hits(named: number[], inside: number[], by: FoundBy): Hits {
+    const hit = (slot: number, index: number) => ({ item: this.itemsBySlot[slot]!, by: index < named.length ? by : 'inside' as const })
+    return {
+      total: named.length + inside.length,
+      named: named.length,
+      slice: (from, to) => [...named.slice(from, to), ...inside.slice(Math.max(0, from - named.length), Math.max(0, to - named.length))].map((slot, offset) => hit(slot, from + offset)),
     }
-    const found = new Set(named)
-    return [
-      ...named.map(({ item }): Hit => ({ item, by: slipped ? 'slip' : 'name' })),
-      ...through.filter(card => inside.has(card.item.sha256) && !found.has(card)).map(({ item }): Hit => ({ item, by: 'inside' })),
-    ]
   }
 }
-
-/** What is looked for, folded, piece by piece; every piece has to be there. */
-export const piecesOf = (q: string | undefined): string[] => fold(q ?? '').split(/\s+/).filter(Boolean)
-
-function placeFor(card: Card, order: Card[], compare: Compare): number {
-  let [low, high] = [0, order.length]
-  while (low < high) {
-    const middle = (low + high) >> 1
-    if (compare(order[middle]!, card) < 0) low = middle + 1
-    else high = middle
-  }
-  return low
-}
-
-function passes(item: FileItem, filter: FileFilter, folders: ReadonlySet<string | null> | undefined): boolean {
-  if (filter.bin !== (item.deleted !== null)) return false
-  if (folders && !folders.has(item.folder)) return false
-  if (filter.type.length && !filter.type.some(type => type === item.family || type === item.mediaType)) return false
-  if (filter.tag.length && !filter.tag.every(tag => item.tags.includes(tag))) return false
-  if (filter.used && (filter.used === 'yes') !== item.uses > 0) return false
-  if (filter.waits && !item.waits) return false
-  if (filter.reading && item.reading !== filter.reading) return false
-  if (filter.least !== undefined && item.size < filter.least) return false
-  if (filter.most !== undefined && item.size > filter.most) return false
-  return within(item.created, filter.addedFrom, filter.addedTo) && within(item.changed, filter.changedFrom, filter.changedTo)
-}
-
-/** Moments of ISO 8601 in UTC compare as text; a day as the end means all of that day. */
-const within = (moment: string, from?: string, to?: string): boolean =>
-  (from === undefined || moment >= from) && (to === undefined || moment.slice(0, to.length) <= to)

@@ -3,7 +3,9 @@ import { fold } from './fold'
 /** A stretch of text in which every other piece is a match: plain, match, plain, match, plain… */
 export type Passage = string[]
 
-const AROUND = 60
+/** Characters shown before the first match, and from it on. */
+const BEFORE = 28
+const AFTER = 130
 
 interface Hit { start: number, end: number }
 
@@ -24,7 +26,7 @@ function densest(hits: Hit[]): number {
   let best = 0
   let most = 0
   for (const [index, { start }] of hits.entries()) {
-    const within = hits.filter((hit, other) => other >= index && hit.start - start < 2 * AROUND).length
+    const within = hits.filter((hit, other) => other >= index && hit.start - start < AFTER).length
     if (within > most) [best, most] = [index, within]
   }
   return best
@@ -39,9 +41,9 @@ export function passageIn(text: string, terms: string[]): Passage | undefined {
   const hits = hitsIn(text, terms).slice(0, 200)
   if (!hits.length) return undefined
   const first = hits[densest(hits)]!
-  const from = first.start <= AROUND ? 0 : text.lastIndexOf(' ', first.start - AROUND / 2) + 1 || first.start
-  const start = Math.max(from, first.start - AROUND)
-  const end = Math.min(text.length, first.start + 2 * AROUND)
+  // From the beginning of a word, where one begins there.
+  const start = first.start <= BEFORE ? 0 : Math.max(first.start - BEFORE, text.lastIndexOf(' ', first.start - BEFORE / 2) + 1)
+  const end = Math.min(text.length, first.start + AFTER)
   const pieces: Passage = []
   let at = start
   for (const hit of hits.filter(({ start: hitStart, end: hitEnd }) => hitStart >= start && hitEnd <= end)) {

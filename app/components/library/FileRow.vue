@@ -35,9 +35,9 @@ function place() {
           <span v-if="file.waits" class="waits" title="A newer edition waits">newer edition</span>
           <span v-if="file.remarks.length || file.reading === 'failed'" class="mark" :title="[...file.remarks, file.readingError ?? ''].join(' ')"><span class="tr-spoken">Needs a look.</span>!</span>
         </span>
-        <PassageLine v-if="file.match?.by === 'inside'" :part="file.match.part" :passage="file.match.passage" />
       </span>
     </span>
+    <span v-if="file.match?.by === 'inside'" class="inside" role="gridcell"><PassageLine :part="file.match.part" :passage="file.match.passage" /></span>
     <span v-for="key in columns" :key="key" role="gridcell" class="cell" :class="[key, { num: COLUMNS[key].numeric, not: key === 'used' && !file.uses }]" :title="titleOf(key)">{{ COLUMNS[key].text(file, folders.nameOf) }}</span>
     <span class="acts" role="gridcell">
       <button v-if="file.deleted" type="button" class="plain" tabindex="-1" :aria-label="`Restore ${file.title}`" @click.stop="selection.attempt(() => selection.restore({ files: [file.id], folders: [] }))">Restore</button>
@@ -54,11 +54,13 @@ function place() {
 .file-row:hover, .file-row:focus-within { background: #F1F6F5; }
 .file-row.open { box-shadow: inset 3px 0 var(--water); }
 .file-row.chosen { background: #D9E8E6; }
-.gutter { display: grid; place-items: center; align-self: stretch; cursor: default; }
+.gutter { grid-row: 1 / -1; display: grid; place-items: center; align-self: stretch; cursor: default; }
 .gutter input { width: 15px; height: 15px; margin: 0; accent-color: var(--water); opacity: 0; }
 .file-row:hover .gutter input, .file-row.chosen .gutter input, .file-row:focus-within .gutter input { opacity: 1; }
 .title-cell { display: flex; gap: 10px; align-items: center; min-width: 0; padding-left: calc(var(--level) * 18px); }
-.words { display: grid; gap: 1px; min-width: 0; flex: 1; }
+.file-row:has(.inside) { grid-template-rows: 28px 20px; align-content: center; }
+.inside { grid-row: 2; grid-column: 2 / -1; display: flex; padding-left: 52px; min-width: 0; }
+.words { display: grid; min-width: 0; flex: 1; }
 .line { display: flex; align-items: center; gap: 6px; min-width: 0; }
 .title { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; color: var(--ink); text-decoration: none; }
 .title:hover { text-decoration: underline; text-underline-offset: 3px; }
@@ -74,5 +76,6 @@ function place() {
 .acts { position: absolute; right: 4px; display: flex; gap: 2px; padding-left: 14px; background: linear-gradient(90deg, transparent, #F1F6F5 14px); opacity: 0; }
 .chosen .acts { background: linear-gradient(90deg, transparent, #D9E8E6 14px); }
 .file-row:hover .acts, .acts:focus-within { opacity: 1; }
+@container (max-width: 560px) { .own-tag { display: none; } }
 @media (hover: none) { .gutter input { opacity: 1; } .acts { display: none; } }
 </style>

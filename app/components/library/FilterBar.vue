@@ -32,7 +32,7 @@ function turnColumn(key: ColumnKey) {
         <li v-if="words.length > 1"><button type="button" class="plain" @click="listing.clear()">Take all away</button></li>
       </ul>
       <span class="right">
-        <select v-if="listing.view === 'tiles' || listing.filtered" :value="listing.order" aria-label="Order of the files" @change="listing.sort = ($event.target as HTMLSelectElement).value">
+        <select class="sorts" :class="{ needed: listing.view === 'tiles' }" :value="listing.order" aria-label="Order of the files" @change="listing.sort = ($event.target as HTMLSelectElement).value">
           <option v-for="[value, label] in sorts" :key="value" :value="value">{{ label }}</option>
         </select>
         <VMenu v-if="listing.view !== 'tiles'" :close-on-content-click="false" location="bottom end">
@@ -56,12 +56,14 @@ function turnColumn(key: ColumnKey) {
 .line { display: flex; align-items: center; gap: 6px; min-height: 34px; padding: 2px 6px; }
 .tool { flex: none; }
 .tool[aria-expanded='true'] { background: #CBD8D5; }
-.words { display: flex; flex-wrap: wrap; gap: 4px; list-style: none; margin: 0; padding: 3px 0; min-width: 0; }
+.words { flex: 1; display: flex; flex-wrap: wrap; gap: 4px; list-style: none; margin: 0; padding: 3px 0; min-width: 0; }
 .word { display: inline-flex; align-items: center; gap: 4px; height: 24px; padding: 0 7px; background: #fff; border: 1px solid var(--water); border-radius: 3px; color: var(--ink); white-space: nowrap; }
 .word:hover { background: #DDE9E7; }
 .word[aria-pressed] { border-style: dashed; }
 .right { display: flex; align-items: center; gap: 2px; margin-left: auto; flex: none; }
-select { height: 26px; max-width: 150px; }
+.sorts { display: none; height: 26px; max-width: 150px; }
+.sorts.needed { display: block; }
+@container (max-width: 420px) { .sorts { display: block; max-width: 116px; } }
 .columns-pop { display: grid; gap: 4px; margin: 0; padding: 10px 14px; border: 1px solid var(--ink); }
 .columns-pop legend { float: left; width: 100%; padding: 0 0 4px; color: var(--soft); font-size: 12.5px; }
 .columns-pop label { display: flex; gap: 7px; align-items: center; min-height: 24px; }

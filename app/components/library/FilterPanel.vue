@@ -65,8 +65,8 @@ legend, .field > span { color: var(--soft); font-size: 12.5px; padding: 0 0 3px;
 .kinds span { display: block; padding: 0 9px; line-height: 25px; background: #fff; border: 1px solid #95A39F; border-radius: 4px; }
 .kinds input:checked + span { background: #CFE2DF; border-color: var(--water); font-weight: 600; }
 .kinds input:focus-visible + span { outline: 2px solid var(--water); outline-offset: 1px; }
-.pair { display: flex; flex-wrap: wrap; gap: 6px; }
-.pair legend { float: left; width: 100%; }
+.pair { display: flex; flex-wrap: wrap; gap: 4px 6px; align-items: center; width: 100%; }
+.pair legend { float: left; width: 76px; padding: 0; }
 .pair label { display: flex; align-items: center; gap: 4px; }
 .pair span { color: var(--soft); font-size: 12.5px; }
 .pair input { height: 28px; width: 124px; padding: 0 6px; font: inherit; border: 1px solid #95A39F; border-radius: 4px; background: #fff; }

@@ -74,7 +74,12 @@ function removeFolder(id: string) {
   deleting.value = { things: { files: [], folders: [id] }, title: folders.nameOf(id) }
 }
 
-const total = computed(() => list.value?.total)
+/** Files in the open folder and below it; or what the filters let through. */
+const total = computed(() => {
+  const here = list.value?.total
+  if (here === undefined || listing.filtered || listing.bin) return here
+  return here + folders.tree.childrenOf(listing.folder).reduce((sum, folder) => sum + (folders.filesBelow.get(folder.id) ?? 0), 0)
+})
 </script>
 
 <template>

@@ -273,7 +273,8 @@ defineExpose({
 <template>
   <div ref="scroller" class="rows" :class="{ narrow, ordered }" :style="{ '--cols': template }" @keydown="onKey" @focusin="onFocus" @pointerdown="startSweep">
     <div v-if="rows.count && listing.view !== 'tiles' && !narrow" class="columns">
-      <span /><span><button type="button" @click="listing.sortBy('title', false)">Title<SortMark :order="listing.order" column="title" /></button><button type="button" class="by-type" @click="listing.sortBy('type', false)">Type<SortMark :order="listing.order" column="type" /></button></span>
+      <span />
+      <span class="named"><button type="button" class="by-type" @click="listing.sortBy('type', false)">Type<SortMark :order="listing.order" column="type" /></button><button type="button" @click="listing.sortBy('title', false)">Title<SortMark :order="listing.order" column="title" /></button></span>
       <span v-for="key in columns" :key="key" :class="{ num: COLUMNS[key].numeric }">
         <button v-if="COLUMNS[key].sort" type="button" @click="listing.sortBy(COLUMNS[key].sort!, !!COLUMNS[key].downFirst)">{{ COLUMNS[key].words }}<SortMark :order="listing.order" :column="COLUMNS[key].sort!" /></button>
         <template v-else>{{ COLUMNS[key].words }}</template>
@@ -343,7 +344,8 @@ defineExpose({
 .columns { position: sticky; top: 0; z-index: 3; display: grid; grid-template-columns: var(--cols); gap: 0 10px; padding-right: 10px; font-size: 12px; line-height: 24px; color: var(--soft); background: #F5F8F7; border-bottom: 1px solid var(--line); }
 .columns button { font-size: 12px; white-space: nowrap; }
 .columns button:hover { color: var(--ink); text-decoration: underline; text-underline-offset: 3px; }
-.by-type { margin-left: 14px; }
+.named { display: flex; gap: 10px; }
+.by-type { min-width: 42px; text-align: left; }
 .num { text-align: right; }
 .sweep { position: absolute; z-index: 5; background: #0E6A6822; border: 1px solid var(--water); pointer-events: none; }
 </style>

@@ -8,7 +8,7 @@ const declined = useLocalStorage<string[]>('trough-names-kept', [])
 </script>
 
 <template>
-  <section v-if="!declined.includes(fileName)" class="name-advice" aria-label="A better name">
+  <section v-if="!declined.includes(fileName)" class="name-advice" :class="{ mild: advice.mild }" aria-label="A better name">
     <p>Visitors save it as <code>{{ fileName }}</code>.</p>
     <ul><li v-for="reason in advice.reasons" :key="reason">{{ reason }}</li></ul>
     <span class="acts">
@@ -20,8 +20,8 @@ const declined = useLocalStorage<string[]>('trough-names-kept', [])
 
 <style scoped>
 .name-advice { display: grid; gap: 6px; padding: 10px 12px; background: #FBF3DC; border: 1px solid var(--straw); border-radius: 4px; }
+.mild { padding: 0 0 10px; background: none; border: 0; border-bottom: 1px solid var(--line); border-radius: 0; }
 ul { margin: 0; padding-left: 16px; line-height: 1.45; }
 code { overflow-wrap: anywhere; }
-.plain { white-space: normal; text-align: left; padding-block: 4px; }
-.plain code { margin-left: 5px; }
+.plain { display: inline-block; white-space: normal; text-align: left; padding-block: 4px; }
 </style>

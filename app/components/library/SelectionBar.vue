@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { mdiClose } from '@mdi/js'
 import { LINK_FORMATS, type LinkFormat } from '~~/core/files/links'
 
 /** What can be done with the files and folders that are chosen. */
@@ -28,12 +29,13 @@ const anyFiles = computed(() => selection.files.size > 0)
       <button type="button" class="plain" @click="selection.attempt(() => selection.downloadZip(selection.chosen))">As a zip</button>
       <button type="button" class="plain clay" title="Into the bin (Delete)" @click="emit('remove')">Delete</button>
     </template>
-    <button type="button" class="plain quiet" title="Choose nothing (Esc)" @click="selection.clear()">Choose nothing</button>
+    <button type="button" class="plain quiet" title="Choose nothing (Esc)" aria-label="Choose nothing" @click="selection.clear()"><VIcon :icon="mdiClose" size="16" /></button>
   </div>
 </template>
 
 <style scoped>
 .selection-bar { display: flex; flex-wrap: wrap; align-items: center; gap: 2px 4px; padding: 4px 10px; background: #D9E8E6; border-top: 1px solid var(--water); }
 b { margin-right: 6px; white-space: nowrap; }
+.plain { padding: 0 6px; }
 .quiet { margin-left: auto; }
 </style>

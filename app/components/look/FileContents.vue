@@ -68,10 +68,10 @@ const page = computed(() => contents.value?.kind === 'document'
 
 <style scoped>
 .contents { display: grid; gap: 4px; min-width: 0; }
-pre, .table, iframe { margin: 0; height: min(56vh, 560px); overflow: auto; background: #fff; border: 1px solid #A9B7B3; border-radius: 4px; box-sizing: border-box; }
+pre, .table, iframe { margin: 0; height: max(260px, calc(100dvh - 240px)); overflow: auto; background: #fff; border: 1px solid #A9B7B3; border-radius: 4px; box-sizing: border-box; }
 pre { padding: 14px; font: 12.5px/1.5 'IBM Plex Mono', monospace; white-space: pre-wrap; overflow-wrap: anywhere; user-select: text; }
 iframe { width: 100%; }
-.table { height: auto; max-height: min(56vh, 560px); }
+.table { height: auto; max-height: max(260px, calc(100dvh - 240px)); }
 table { border-collapse: separate; border-spacing: 0; font-size: 12.5px; min-width: 100%; }
 th, td { padding: 3px 9px; border-right: 1px solid #DEE5E3; border-bottom: 1px solid #DEE5E3; white-space: nowrap; text-align: left; max-width: 320px; overflow: hidden; text-overflow: ellipsis; }
 thead th, thead td, tbody th { position: sticky; background: #EDF1F0; color: var(--soft); font-weight: 500; }

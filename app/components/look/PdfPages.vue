@@ -44,7 +44,7 @@ function onLoad(event: Event, page: number) {
 
 <style scoped>
 .pdf { position: relative; display: grid; min-width: 0; }
-.pages { height: min(62vh, 640px); overflow: auto; padding: 10px; background: #C9D3D0; border: 1px solid #A9B7B3; border-radius: 4px; }
+.pages { height: max(300px, calc(100dvh - 226px)); overflow: auto; padding: 10px; background: #C9D3D0; border: 1px solid #A9B7B3; border-radius: 4px; }
 figure { position: relative; display: grid; place-items: center; max-width: 620px; margin: 0 auto 10px; background: #fff; content-visibility: auto; contain-intrinsic-size: auto 620px auto 870px; }
 figure:last-child { margin-bottom: 0; }
 img { display: block; width: 100%; }

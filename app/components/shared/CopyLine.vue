@@ -18,13 +18,13 @@ async function copy() {
 <template>
   <div class="copy-line">
     <span class="name">{{ name }}</span>
-    <code :title="address">{{ address }}</code>
+    <code>{{ address }}</code>
     <button type="button" class="plain" :aria-label="`Copy: ${name}`" @click="copy">{{ copied ? 'Copied' : 'Copy' }}</button>
   </div>
 </template>
 
 <style scoped>
-.copy-line { display: grid; grid-template-columns: 112px minmax(0, 1fr) 64px; align-items: center; gap: 8px; min-height: 30px; border-bottom: 1px solid var(--line); }
-.name { color: var(--soft); }
-code { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.copy-line { display: grid; grid-template-columns: minmax(0, 1fr) auto; align-items: center; gap: 0 8px; padding: 3px 0 6px; border-bottom: 1px solid var(--line); }
+.name { color: var(--soft); font-size: 12.5px; }
+code { grid-row: 2; grid-column: 1 / -1; overflow-wrap: anywhere; user-select: text; }
 </style>

@@ -17,7 +17,7 @@ watch(source, () => broken.value = false)
     <template v-else>
       <span v-if="file.facts.excerpt" class="excerpt" aria-hidden="true">{{ file.facts.excerpt }}</span>
       <b v-else-if="file.facts.seconds !== undefined" class="length">{{ minutes(file.facts.seconds) }}</b>
-      <TypeTag class="tag" :tag="file.tag" :family="file.family" />
+      <TypeTag v-if="!file.facts.excerpt" class="tag" :tag="file.tag" :family="file.family" />
     </template>
   </span>
 </template>
@@ -26,7 +26,6 @@ watch(source, () => broken.value = false)
 .file-picture { position: relative; display: grid; place-items: center; background: #DCE3E1; border: 1px solid var(--line); border-radius: 3px; overflow: hidden; }
 img { display: block; width: 100%; height: 100%; object-fit: contain; object-position: center; }
 .excerpt { position: absolute; inset: 8px 12% 0; padding: 8px; background: #fff; border: 1px solid var(--line); border-bottom: 0; font-size: 6.5px; line-height: 1.35; white-space: pre-wrap; overflow: hidden; color: #3F4C49; }
-.excerpt ~ .tag { position: absolute; right: 6px; bottom: 6px; }
 .length { font: 500 17px 'IBM Plex Mono', monospace; align-self: end; }
 .length ~ .tag { align-self: start; }
 </style>

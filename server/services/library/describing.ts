@@ -2,6 +2,7 @@ import { eq, inArray, sql } from 'drizzle-orm'
 import type { Describe, Described } from '../../../core/files/selection'
 import { Problem } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
+import { anyGiven } from '../../db/given'
 import { files } from '../../db/schema'
 import type { Events } from '../events'
 import { filesById } from './items'
@@ -24,14 +25,14 @@ export function createDescribing(db: Database, events: Events) {
         const items = await filesById(tx, ids)
         if (items.length < ids.length) throw new Problem(404, 'Some of these files are gone.', 'Look at the list again and choose anew.')
         const same = { ...description !== undefined && { description }, ...picture !== undefined && { picture } }
-        if (fileIds.length && Object.keys(same).length) await tx.update(files).set(same).where(inArray(files.id, fileIds))
+        if (fileIds.length && anyGiven(same)) await tx.update(files).set(same).where(inArray(files.id, fileIds))
         const chosen = new Set(fileIds)
         for (const { id, tags } of items) {
           if (!chosen.has(id) || !(addTags.length || removeTags.length)) continue
           const changed = [...new Set([...tags, ...addTags])].filter(tag => !removeTags.includes(tag))
           await tx.update(files).set({ tags: sql`${sql.param(changed)}::text[]` }).where(eq(files.id, id))
         }
-        for (const { id, ...said } of each) if (Object.keys(said).length) await tx.update(files).set(said).where(eq(files.id, id))
+        for (const { id, ...said } of each) if (anyGiven(said)) await tx.update(files).set(said).where(eq(files.id, id))
         return items.map(({ id, description: said, tags, picture: own }) => ({ id, description: said, tags, picture: own }))
       })
       events.emit('library', ids)

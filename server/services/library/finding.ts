@@ -1,6 +1,6 @@
 import type { FileItem, FoundFile } from '../../../core/files/item'
 import type { FileFilter, FileQuery } from '../../../core/files/query'
-import type { Cards, Hit } from '../../../core/find/cards'
+import type { Cards, Hits } from '../../../core/find/cards'
 import { notFound } from '../../../core/problem'
 import type { Database } from '../../db/connection'
 import type { Events } from '../events'
@@ -31,12 +31,12 @@ export function createFinding(db: Database, register: Register, texts: TextServi
     return new Set(below ? folders.below(folder).map(({ id }) => id) : [folder])
   }
 
-  async function hits(filter: FileFilter): Promise<Hit[]> {
+  async function hits(filter: FileFilter): Promise<Hits> {
     const [folders, inside, cards] = [await foldersOf(filter), filter.q ? await texts.containing(filter.q) : undefined, await register.cards()]
     return cards.find(filter, folders, inside)
   }
 
-  async function withMatches(found: Hit[], q: string | undefined): Promise<FoundFile[]> {
+  async function withMatches(found: ReturnType<Hits['slice']>, q: string | undefined): Promise<FoundFile[]> {
     const inside = found.filter(hit => hit.by === 'inside')
     const passages = q && inside.length ? await texts.passages(q, inside.map(({ item }) => item.sha256)) : new Map()
     return found.map(({ item, by }): FoundFile => {
@@ -49,17 +49,12 @@ export function createFinding(db: Database, register: Register, texts: TextServi
   return {
     /** A stretch of the files a filter lets through, in its order; by words: names first, then words inside. */
     async list({ from, limit, ...filter }: FileQuery): Promise<Found> {
-      const all = await hits(filter)
-      const firstInside = all.findIndex(hit => hit.by === 'inside')
-      return {
-        items: await withMatches(all.slice(from, from + limit), filter.q),
-        total: all.length,
-        named: firstInside < 0 ? all.length : firstInside,
-      }
+      const { total, named, slice } = await hits(filter)
+      return { items: await withMatches(slice(from, from + limit), filter.q), total, named }
     },
 
     /** Identities of all files a filter lets through. */
-    ids: async (filter: FileFilter): Promise<string[]> => (await hits(filter)).map(({ item }) => item.id),
+    ids: async (filter: FileFilter): Promise<string[]> => (await hits(filter)).slice(0, Infinity).map(({ item }) => item.id),
 
     /** Every tag in use, the most used first. */
     async tags(): Promise<{ tag: string, files: number }[]> {

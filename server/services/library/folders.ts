@@ -4,6 +4,7 @@ import { Tree } from '../../../core/folders/tree'
 import { newId } from '../../../core/id'
 import { Problem, notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
+import { anyGiven } from '../../db/given'
 import { folders } from '../../db/schema'
 import type { Events } from '../events'
 import type { Register } from './register'
@@ -87,7 +88,7 @@ export function createFolderService(db: Database, register: Register, events: Ev
         if (change.name !== undefined && nameTaken(tree, folder.parent, change.name, id)) {
           throw new Problem(409, `There is a folder "${change.name}" here already.`, 'Choose another name.', { field: 'name' })
         }
-        if (Object.keys(change).length) await tx.update(folders).set(change).where(eq(folders.id, id))
+        if (anyGiven(change)) await tx.update(folders).set(change).where(eq(folders.id, id))
       })
       events.emit('folders')
       return get(id)

@@ -30,6 +30,8 @@ export interface Arrival {
   within?: string[]
   /** where the folder has a file of that name: become its next edition */
   asEdition?: boolean
+  /** identity of the file whose next edition it is */
+  editionOf?: string
 }
 
 /** The place for one more file in a folder's own order: behind the last. */
@@ -64,7 +66,7 @@ export function createIntake(db: Database, store: Store, events: Events) {
     await tx.update(files).set({ edition: number, changed: new Date() }).where(eq(files.id, fileId))
   }
 
-  async function ingest({ path, sha256, crc32, size, fileName: rawName, uploadId, folder = null, within = [], asEdition }: Arrival): Promise<FileItem> {
+  async function ingest({ path, sha256, crc32, size, fileName: rawName, uploadId, folder = null, within = [], asEdition, editionOf }: Arrival): Promise<FileItem> {
     const known = uploadId && await fileOfUpload(uploadId)
     if (known) return known
     const fileName = cleanFileName(rawName)
@@ -79,7 +81,7 @@ export function createIntake(db: Database, store: Store, events: Events) {
       // The folder may have gone to the bin while its file was on the way: nothing is lost.
       const base = folder !== null && (await readTree(tx)).get(folder) ? folder : null
       const place = await ensurePath(tx, base, within)
-      const old = asEdition ? await namesake(tx, place, fileName) : undefined
+      const old = editionOf ?? (asEdition ? await namesake(tx, place, fileName) : undefined)
       if (old) {
         id = old
         await addEdition(tx, id, { sha256, fileName, mediaType, uploadId })

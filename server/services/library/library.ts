@@ -5,6 +5,7 @@ import type { EditionItem, FileChange, FileItem, FileUse } from '../../../core/f
 import { sameName } from '../../../core/folders/item'
 import { Problem, notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
+import { anyGiven } from '../../db/given'
 import { blobs, editions, files, retiredHandles } from '../../db/schema'
 import type { Store } from '../../store/store'
 import type { Events } from '../events'
@@ -61,6 +62,8 @@ export function createLibraryService(db: Database, store: Store, pages: PageServ
   }
 
   return {
+    /** Reads in what lists are made of, so that the first of them is quick. */
+    warm: async (): Promise<void> => void await register.cards(),
     ...createPlacing(db, events),
     ...createDescribing(db, events),
     folders: createFolderService(db, register, events),
@@ -104,7 +107,7 @@ export function createLibraryService(db: Database, store: Store, pages: PageServ
       const file = await getFile(db, id)
       await db.transaction(async (tx) => {
         await checkPicture(tx, said.picture)
-        if (Object.keys(said).length) await tx.update(files).set(said).where(eq(files.id, id))
+        if (anyGiven(said)) await tx.update(files).set(said).where(eq(files.id, id))
         if (fileName !== undefined) await tx.update(editions).set({ fileName }).where(and(eq(editions.fileId, id), eq(editions.number, file.edition)))
         if (handle !== undefined && handle !== file.handle) await changeHandle(tx, file, handle)
       })

@@ -34,9 +34,10 @@ export function createTextService(db: Database) {
       const terms = wordsOf(q)
       // One letter begins half of all words: finding them says nothing.
       if (!terms.length || terms.every(term => term.length < 2)) return new Set()
-      const { rows } = await db.execute<{ sha256: string }>(sql`
-        select distinct sha256 from (select sha256 from ${texts} where ${texts.words} @@ ${questionOf(terms)}::tsquery limit ${MOST_FOUND}) as found`)
-      return new Set(rows.map(row => row.sha256))
+      // One text instead of thousands of rows, which would take longer to take apart than to find.
+      const { rows: [answer] } = await db.execute<{ found: string | null }>(sql`
+        select string_agg(sha256, ' ') as found from (select sha256 from ${texts} where ${texts.words} @@ ${questionOf(terms)}::tsquery limit ${MOST_FOUND}) as part`)
+      return new Set(answer?.found?.split(' '))
     },
 
     /** For each of some contents, the first part with all the words and the passage in it. */

@@ -87,7 +87,7 @@ async function readSheets(path: string, sink: Sink, read: (path: string, handler
     },
   })
   sink.facts.sheets = sheets.length
-  for (const { name, pieces } of sheets) await pieces.handOver(sink, `Sheet ${name}`)
+  for (const { name, pieces } of sheets) await pieces.handOver(sink, name)
 }
 
 export const readSpreadsheet: Reader = async (path, sink) => {

@@ -7,6 +7,20 @@ import { Unreadable, type Reader } from './reader'
 /** The engine takes a PDF into its memory whole, and has two gigabytes of it. */
 const LARGEST = 700_000_000
 
+/** Memory only grows: past this many bytes the engine is started anew. */
+const MOST_MEMORY = 400_000_000
+
+let engine: Promise<PDFiumLibrary> | undefined
+
+/** The engine of this worker; starting one takes longer than reading a short PDF. */
+async function startedEngine(): Promise<PDFiumLibrary> {
+  const running = await engine
+  if (running && running['module'].HEAPU8.length < MOST_MEMORY) return running
+  running?.destroy()
+  engine = PDFiumLibrary.init()
+  return engine
+}
+
 /**
  * Opens a PDF, hands it to the work, and gives everything back.
  *
@@ -14,21 +28,28 @@ const LARGEST = 700_000_000
  */
 export async function withPdf<T>(path: string, work: (document: PDFiumDocument) => Promise<T>): Promise<T> {
   if ((await stat(path)).size > LARGEST) throw new Unreadable('The PDF is over 700 MB: Trough serves it, but does not look inside.')
-  const library = await PDFiumLibrary.init()
+  const library = await startedEngine()
+  const document = await library.loadDocument(await readFile(path)).catch((error: Error) => {
+    if (/password/i.test(error.message)) throw new Unreadable('The PDF is locked with a password: visitors need it, too. Save it without one to be found by its words.')
+    throw new Unreadable('The PDF is damaged or cut off: many visitors will not be able to open it. Export it again and put it in.')
+  })
   try {
-    const document = await library.loadDocument(await readFile(path)).catch((error: Error) => {
-      if (/password/i.test(error.message)) throw new Unreadable('The PDF is locked with a password: visitors need it, too. Save it without one to be found by its words.')
-      throw new Unreadable('The PDF is damaged or cut off: many visitors will not be able to open it. Export it again and put it in.')
-    })
-    try {
-      return await work(document)
-    }
-    finally {
-      document.destroy()
-    }
+    return await work(document)
   }
   finally {
-    library.destroy()
+    document.destroy()
+  }
+}
+
+/** The text of a page. */
+function textOf(document: PDFiumDocument, index: number): string {
+  const page = document.getPage(index)
+  try {
+    // U+FFFE stands where a word was broken at the end of a line.
+    return page.getText().replace(/\uFFFE\s*/g, '')
+  }
+  finally {
+    document['module']._FPDF_ClosePage(page['pageIdx'])
   }
 }
 
@@ -58,11 +79,12 @@ export function pdfDay(date: string): string | undefined {
   return year && !Number.isNaN(Date.parse(iso)) ? iso : undefined
 }
 
-/** A page as a WebP of some width in pixels. */
+/** Draws a page as a WebP of some width in pixels. */
 export async function drawPage(document: PDFiumDocument, index: number, picture: string, width: number): Promise<void> {
   const page = document.getPage(index)
   const { originalWidth, originalHeight } = page.getOriginalSize()
   const scale = Math.min(4, width / Math.max(1, originalWidth), (width * 3) / Math.max(1, originalHeight))
+  // Drawing gives the page back by itself.
   const bitmap = await page.render({ scale, render: 'bitmap' })
   await writePicture(sharp(bitmap.data, { raw: { width: bitmap.width, height: bitmap.height, channels: 4 } }), picture, { width, height: width * 3 })
 }
@@ -80,8 +102,6 @@ export const readPdf: Reader = (path, sink) => withPdf(path, async (document) =>
   await drawPage(document, 0, sink.picture, WIDEST)
   sink.pictured = true
   for (let index = 0; index < pages; index++) {
-    // U+FFFE stands where a word was broken at the end of a line.
-    const text = document.getPage(index).getText().replace(/\uFFFE\s*/g, '')
-    if (!await sink.take(`Page ${index + 1}`, text)) break
+    if (!await sink.take(`Page ${index + 1}`, textOf(document, index))) break
   }
 })
