@@ -7,8 +7,9 @@ export type FileSort = typeof FILE_SORTS[number]
 
 const several = z.union([z.string().max(100), z.array(z.string().max(100)).max(50)]).default([]).transform(value => [value].flat().filter(Boolean))
 const yes = z.enum(['true', 'false']).default('false').transform(value => value === 'true')
-/** A day, or a moment; given back in UTC, so that moments compare as text. */
-const moment = z.union([z.iso.date(), z.iso.datetime({ offset: true }).transform(value => new Date(value).toISOString())], 'Give a day such as 2026-11-24, or a moment with its offset.')
+const isMoment = (text: string) => z.union([z.iso.date(), z.iso.datetime({ offset: true })]).safeParse(text).success
+/** A day, or a moment with its offset. */
+const moment = z.string().refine(isMoment, 'Give a day such as 2026-11-24, or a moment with its offset.')
 const bytes = z.coerce.number('Give a size in bytes.').int().min(0)
 
 /** Which files, and in which order; the parts of an address after `/api/files?`. */

@@ -7,6 +7,7 @@ import { join } from 'node:path'
 import { crc32 } from 'node:zlib'
 import { inject } from 'vitest'
 import { Problem } from '../../core/problem'
+import type { Arrival } from '../services/library/library'
 import { openTrough, type Trough } from '../trough'
 
 declare module 'vitest' {
@@ -22,6 +23,7 @@ export async function openTestTrough() {
     folder,
     trough,
     put: (fileName: string, bytes: Buffer | string) => putFile(trough, folder, fileName, Buffer.from(bytes)),
+    putInto: (fileName: string, bytes: Buffer | string, more: Partial<Arrival>) => putFile(trough, folder, fileName, Buffer.from(bytes), more),
     async close() {
       await trough.close()
       await rm(folder, { recursive: true, force: true })
@@ -30,10 +32,10 @@ export async function openTestTrough() {
 }
 export type TestTrough = Awaited<ReturnType<typeof openTestTrough>>
 
-async function putFile(trough: Trough, folder: string, fileName: string, bytes: Buffer) {
+async function putFile(trough: Trough, folder: string, fileName: string, bytes: Buffer, more: Partial<Arrival> = {}) {
   const path = join(folder, 'incoming', `${randomBytes(8).toString('hex')}.part`)
   await writeFile(path, bytes)
-  return trough.library.ingest({ path, fileName, size: bytes.length, sha256: sha256(bytes), crc32: crc32(bytes) })
+  return trough.library.ingest({ path, fileName, size: bytes.length, sha256: sha256(bytes), crc32: crc32(bytes), ...more })
 }
 
 export const sha256 = (bytes: Buffer | string) => createHash('sha256').update(bytes).digest('hex')
