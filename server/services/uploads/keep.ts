@@ -13,6 +13,8 @@ export interface Kept { path: string, size: number, sha256: string, crc32: numbe
  * @throws Problem 507 where the disk is full
  */
 export async function keep(stream: Readable, path: string, onBytes: (count: number) => void = () => {}): Promise<Kept> {
+  // A stream may fail before it is read; its error is met below, and must not end the process before.
+  stream.on('error', () => {})
   const digest = RunningDigest.empty()
   const handle = await open(path, 'wx')
   try {
