@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
 import { HtmlValidate } from 'html-validate'
-import { openDesk, openPage } from './support/owner'
+import { openDesk, openFolder, openPage, row, showInLibrary } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 
 let server: RunningServer
@@ -64,8 +64,39 @@ test('dialogs pass axe', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible()
   expect(await violations(page), 'keys').toEqual([])
   await page.keyboard.press('Escape')
-  await page.locator('.file-row', { hasText: 'Stock list' }).getByRole('link').focus()
+  await showInLibrary(page, 'Stock list')
+  await row(page, 'Stock list').getByRole('link').focus()
   await page.keyboard.press('Delete')
   await expect(page.getByText('1 place leads to')).toBeVisible()
   expect(await violations(page), 'delete').toEqual([])
+})
+
+test('the library in each of its views passes axe', async ({ page }) => {
+  await openDesk(page, server.url)
+  await openFolder(page, 'Kilns')
+  await row(page, 'K60 kiln manual').locator('.cell').first().click()
+  await page.getByRole('button', { name: 'Narrow down' }).click()
+  expect(await violations(page), 'rows').toEqual([])
+  await page.getByRole('radio', { name: 'Tiles' }).click()
+  await page.locator('.tile').first().waitFor()
+  expect(await violations(page), 'tiles').toEqual([])
+  await page.getByRole('radio', { name: 'Tree' }).click()
+  await page.getByRole('button', { name: 'Unfold Spare parts' }).click()
+  expect(await violations(page), 'tree').toEqual([])
+  await page.getByRole('button', { name: 'Move to…' }).click()
+  expect(await violations(page), 'move').toEqual([])
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Describe…' }).click()
+  expect(await violations(page), 'describe').toEqual([])
+  await page.keyboard.press('Escape')
+  await showInLibrary(page, 'thermocouple')
+  await page.locator('.passage').first().waitFor()
+  expect(await violations(page), 'found').toEqual([])
+  for (const [words, title] of [['Spare parts k60', 'Spare parts k60'], ['test tile pictures', 'Test tile pictures'], ['Glaze notebook', 'Glaze notebook']] as const) {
+    await showInLibrary(page, words)
+    await row(page, title).first().getByRole('link').click()
+    await page.getByRole('heading', { name: title, exact: true }).waitFor()
+    await page.waitForLoadState('networkidle')
+    expect(await violations(page), title).toEqual([])
+  }
 })

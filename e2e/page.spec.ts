@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { pageDocumentSchema } from '../core/page/schema'
-import { openDesk, openPage, ownerApi } from './support/owner'
+import { openDesk, openPage, ownerApi, row, showInLibrary } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 
 let server: RunningServer
@@ -30,7 +30,8 @@ test('write, place by typing /, link words, publish: all of it reaches the visit
     await page.keyboard.press('Enter')
   await expect(page.locator('.button-view.selected')).toContainText(/Mixing a glaze from powder\s*PDF, 3.5 kB/)
   // The library knows at once: one link of the demo's, and this button.
-  await expect(page.locator('.file-row', { hasText: 'Mixing a glaze' })).toContainText('2 places')
+  await showInLibrary(page, 'Mixing a glaze')
+  await expect(row(page, 'Mixing a glaze').first()).toContainText('2 places')
 
   await sheet(page).getByText('firing chart').dblclick({ position: { x: 70, y: 12 } })
   await page.keyboard.press('Control+Shift+k')
@@ -184,7 +185,7 @@ test('a button whose page was left while its file was arriving gets the file all
   await saved(page)
   await page.getByRole('link', { name: 'Pages', exact: true }).click()
   await expect(page.locator('.pages a.row', { hasText: 'Left behind' })).toBeVisible()
-  await expect(page.getByRole('list', { name: 'Files' }).getByText('Late')).toBeVisible({ timeout: 20_000 })
+  await expect(row(page, 'Late')).toBeVisible({ timeout: 20_000 })
   await openPage(page, 'Left behind')
   await expect(page.locator('.button-view')).toContainText(/Late\s*TXT, 900 kB/)
 })

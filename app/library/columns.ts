@@ -43,7 +43,7 @@ export const COLUMNS: Record<ColumnKey, Column> = {
 /** The chosen columns that a board of some width has room for beside the titles, in their order. */
 export function columnsThatFit(chosen: readonly ColumnKey[], boardWidth: number): ColumnKey[] {
   const GAP = 10
-  let room = boardWidth - 250
+  let room = boardWidth - 230
   return COLUMN_KEYS.filter(key => chosen.includes(key)).filter((key) => {
     if (COLUMNS[key].width + GAP > room) return false
     room -= COLUMNS[key].width + GAP

@@ -1,5 +1,6 @@
 import { formatSize } from '../files/size'
 import { opensInBrowser, typeTag } from '../files/mediaType'
+import type { FileItem } from '../files/item'
 import type { Action } from './schema'
 
 /** What a page needs to know of the file a placement leads to. */
@@ -13,6 +14,10 @@ export interface TargetFacts {
   /** pages of a document, where known */
   pages?: number
 }
+
+/** What a page needs to know of a file. */
+export const targetFacts = ({ handle, title, fileName, mediaType, size, facts }: FileItem): TargetFacts =>
+  ({ handle, title, fileName, mediaType, size, pages: facts.pages })
 
 const PLACEHOLDERS: Record<string, (facts: TargetFacts) => string> = {
   type: facts => typeTag(facts.mediaType),

@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test'
+import type { Locator, Page } from '@playwright/test'
 import { OWNER } from '../../demo/owner'
 import { cookieOf } from './upload'
 
@@ -8,7 +8,7 @@ export async function openDesk(page: Page, url: string): Promise<void> {
   await page.getByLabel('E-mail').fill(OWNER.email)
   await page.getByLabel('Password').fill(OWNER.password)
   await page.getByRole('button', { name: 'Sign in' }).click()
-  await page.getByRole('list', { name: 'Files' }).waitFor()
+  await page.getByRole('grid', { name: 'Files' }).waitFor()
 }
 
 /** The owner's requests outside the browser. */
@@ -28,4 +28,21 @@ export async function ownerApi(url: string) {
 export async function openPage(page: Page, title: string): Promise<void> {
   await page.locator('.pages a.row', { hasText: title }).click()
   await page.getByRole('textbox', { name: 'The page', exact: true }).waitFor()
+}
+
+/** The rows of the library that hold some text. */
+export const row = (page: Page, text: string | RegExp): Locator => page.getByLabel('Files', { exact: true }).getByRole('row').filter({ hasText: text })
+
+/** Shows in the library what the Find field finds, in whatever folder it lies. */
+export async function showInLibrary(page: Page, words: string): Promise<void> {
+  await page.keyboard.press('Control+k')
+  await page.getByRole('combobox', { name: 'Find files, pages and settings' }).fill(words)
+  await page.keyboard.press('Control+Enter')
+  await page.getByRole('button', { name: `Take away: “${words}”` }).waitFor()
+}
+
+/** Opens a folder of those that are shown. */
+export async function openFolder(page: Page, name: string): Promise<void> {
+  await page.locator('.folder-strip a.name', { hasText: name }).click()
+  await page.getByRole('navigation', { name: 'Way to this folder' }).getByText(name, { exact: true }).waitFor()
 }

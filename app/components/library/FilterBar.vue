@@ -55,7 +55,7 @@ function turnColumn(key: ColumnKey) {
 .filter-bar { border-bottom: 1px solid var(--line); background: var(--grey); }
 .line { display: flex; align-items: center; gap: 6px; min-height: 34px; padding: 2px 6px; }
 .tool { flex: none; }
-.tool[aria-expanded='true'] { background: #CBD8D5; }
+.tool[aria-expanded='true'] { background: #CBD8D5; color: var(--ink); }
 .words { flex: 1; display: flex; flex-wrap: wrap; gap: 4px; list-style: none; margin: 0; padding: 3px 0; min-width: 0; }
 .word { display: inline-flex; align-items: center; gap: 4px; height: 24px; padding: 0 7px; background: #fff; border: 1px solid var(--water); border-radius: 3px; color: var(--ink); white-space: nowrap; }
 .word:hover { background: #DDE9E7; }

@@ -29,8 +29,8 @@ function turn() {
       <a v-else class="name title" :href="`/desk?folder=${folder.id}`" :tabindex="tabbable ? 0 : -1" :title="folder.description || folder.name" draggable="false" @click.prevent.stop="listing.open(folder.id)">{{ folder.name }}</a>
       <span v-if="folder.description && !renaming" class="about">{{ folder.description }}</span>
     </span>
-    <span class="count">{{ counted(count, 'file') }}</span>
-    <button type="button" class="plain settings" tabindex="-1" :aria-label="`Settings of ${folder.name}`" title="Name, mark, description, order" @click.stop="$emit('settings')"><VIcon :icon="mdiTuneVariant" size="16" /></button>
+    <span class="count" role="gridcell">{{ counted(count, 'file') }}</span>
+    <span role="gridcell"><button type="button" class="plain settings" tabindex="-1" :aria-label="`Settings of ${folder.name}`" title="Name, mark, description, order" @click.stop="$emit('settings')"><VIcon :icon="mdiTuneVariant" size="16" /></button></span>
   </div>
 </template>
 

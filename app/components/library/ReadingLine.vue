@@ -14,7 +14,7 @@ async function again() {
 </script>
 
 <template>
-  <p v-if="reading.progress.waiting || reading.progress.failed" class="reading-line" role="status">
+  <p v-if="reading.progress.waiting || reading.progress.failed" class="reading-line">
     <span v-if="reading.progress.waiting" class="going"><i aria-hidden="true" />Looking into {{ counted(reading.progress.waiting, 'file') }}{{ now ? `, now “${now}”` : '' }}</span>
     <template v-if="reading.progress.failed">
       <span>{{ counted(reading.progress.failed, 'file') }} could not be read.</span>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { NodeViewWrapper, nodeViewProps } from '@tiptap/vue-3'
 import { buttonInner, buttonParts } from '~~/core/page/html'
+import { targetFacts } from '~~/core/page/placeholders'
 import type { ButtonAttrs } from '~~/core/page/schema'
 
 const props = defineProps(nodeViewProps)
@@ -10,7 +11,7 @@ const page = usePage()
 
 const attrs = computed(() => props.node.attrs as ButtonAttrs)
 const file = computed(() => attrs.value.target ? library.known.get(attrs.value.target.id) : undefined)
-const facts = computed(() => file.value && !file.value.deleted ? { ...file.value, pages: file.value.facts.pages } : undefined)
+const facts = computed(() => file.value && !file.value.deleted ? targetFacts(file.value) : undefined)
 const upload = computed(() => uploads.forPlacement(attrs.value.placement))
 const inner = computed(() => buttonInner(buttonParts(attrs.value, facts.value)))
 const fault = computed(() => {

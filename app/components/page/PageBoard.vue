@@ -266,7 +266,8 @@ async function leave() {
   page.close()
 }
 onBeforeRouteLeave(leave)
-onBeforeRouteUpdate(leave)
+// Where the library stands is in the address, too: that is no other page.
+onBeforeRouteUpdate((to, from) => to.path === from.path ? undefined : leave())
 
 useHead({ style: [{ innerHTML: contentCss(), key: 'page-content' }] })
 </script>

@@ -3,7 +3,7 @@ import { LOOK_NAMES, LOOK_WORDS } from '~~/core/look/builtin'
 import { opensInBrowser } from '~~/core/files/mediaType'
 import { formatSize } from '~~/core/files/size'
 import { ALIGNMENTS, type Action, type ButtonAttrs } from '~~/core/page/schema'
-import { PLACEHOLDER_NAMES, effectiveAction, fillPlaceholders } from '~~/core/page/placeholders'
+import { PLACEHOLDER_NAMES, effectiveAction, fillPlaceholders, targetFacts } from '~~/core/page/placeholders'
 import type { FileItem } from '~~/core/files/item'
 
 /** The settings of the selected button or link, in the margin. */
@@ -92,7 +92,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
         <input type="text" maxlength="200" :value="attrs.note" placeholder="none" @input="emit('change', { note: valueOf($event) })">
       </label>
       <p class="hint fill">
-        <template v-if="attrs.note">Reads “{{ fillPlaceholders(attrs.note, there) }}”. </template>Add
+        <template v-if="attrs.note">Reads “{{ fillPlaceholders(attrs.note, there && targetFacts(there)) }}”. </template>Add
         <button v-for="name in PLACEHOLDER_NAMES" :key="name" type="button" class="chip" :aria-label="`Add the ${name}`" @click="insertPlaceholder(name)">{{ name }}</button>
       </p>
       <fieldset class="field">

@@ -2,10 +2,9 @@ import { createHash } from 'node:crypto'
 import { promisify } from 'node:util'
 import { brotliCompress, constants, gzip } from 'node:zlib'
 import { LRUCache } from 'lru-cache'
-import type { FileItem } from '../../../core/files/item'
 import { represent, type Representation } from '../../../core/http/respond'
 import { renderMessage, renderPage } from '../../../core/page/document'
-import type { TargetFacts } from '../../../core/page/placeholders'
+import { targetFacts } from '../../../core/page/placeholders'
 import { placementsOf } from '../../../core/page/targets'
 import type { Events } from '../events'
 import type { LibraryService } from '../library/library'
@@ -43,10 +42,6 @@ export const PAGE_HEADERS = {
   'Referrer-Policy': 'strict-origin-when-cross-origin',
 }
 
-function factsOf({ handle, title, fileName, mediaType, size, facts }: FileItem): TargetFacts {
-  return { handle, title, fileName, mediaType, size, pages: facts.pages }
-}
-
 /** A page as it was rendered, and the files whose facts went into it. */
 interface Rendered { variants: Variants, files: Set<string>, bytes: Set<string> }
 
@@ -71,7 +66,7 @@ export function createPublishedPages(pages: PageService, library: LibraryService
     if (!page) return undefined
     const ids = new Set(placementsOf(page.document).flatMap(({ target }) => target ? [target.id] : []))
     const there = (await library.byId([...ids])).filter(file => !file.deleted)
-    const facts = new Map(there.map(file => [file.id, factsOf(file)]))
+    const facts = new Map(there.map(file => [file.id, targetFacts(file)]))
     const html = renderPage(await siteFacts(), page, target => facts.get(target.id))
     return { variants: await encode(html), files: ids, bytes: new Set(there.map(file => file.sha256)) }
   }
