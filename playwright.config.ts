@@ -10,7 +10,7 @@ export default defineConfig({
   reporter: [['list'], ['json', { outputFile: './test-results/e2e.json' }]],
   // Two processors: one for the server, one for the browser.
   workers: 1,
-  timeout: process.env.CI ? 60_000 : 30_000,
+  timeout: 60_000,
   expect: { timeout: 10_000 },
   use: {
     viewport: { width: 1280, height: 800 },

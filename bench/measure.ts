@@ -23,9 +23,9 @@ export async function throughput(url: string): Promise<number> {
 export const BROWSER = 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0'
 const MILLISECONDS = { us: 0.001, ms: 1, s: 1000 }
 
-/** Requests a second and 99th percentile of latency in milliseconds, by wrk with 50 connections. */
-export async function load(url: string, seconds = 3): Promise<{ rate: number, p99: number }> {
-  const { stdout } = await run('wrk', ['-t1', '-c50', `-d${seconds}s`, '--latency', '-H', `User-Agent: ${BROWSER}`, '-H', 'Accept-Encoding: br', url])
+/** Requests a second and 99th percentile of latency in milliseconds, by wrk. */
+export async function load(url: string, seconds = 3, connections = 50): Promise<{ rate: number, p99: number }> {
+  const { stdout } = await run('wrk', ['-t1', `-c${connections}`, `-d${seconds}s`, '--latency', '-H', `User-Agent: ${BROWSER}`, '-H', 'Accept-Encoding: br', url])
   if (/Non-2xx/.test(stdout)) throw new Error(`${url} did not answer with success:\n${stdout}`)
   const [, p99, unit] = /99%\s+([\d.]+)(us|ms|s)/.exec(stdout)!
   return { rate: Number(/Requests\/sec:\s+([\d.]+)/.exec(stdout)![1]), p99: Number(p99) * MILLISECONDS[unit as keyof typeof MILLISECONDS] }
@@ -49,3 +49,13 @@ export async function memoryGrowth(pid: number, work: () => Promise<void>): Prom
   }
   return peak - before
 }
+
+/** Seconds that some work takes. */
+export async function timed(work: () => Promise<unknown>): Promise<number> {
+  const start = performance.now()
+  await work()
+  return (performance.now() - start) / 1000
+}
+
+/** The value that 95 of 100 do not pass. */
+export const p95 = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length * 0.95)]!

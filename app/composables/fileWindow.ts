@@ -5,11 +5,11 @@ import { api, wordsOf } from './api'
 interface Answer { items: FoundFile[], total: number, named: number }
 
 /** Files asked for at a time. */
-const STRETCH = 100
+const STRETCH = 50
 /** Files kept ready above and below what is seen, so that nobody scrolls into nothing. */
 const AHEAD = 500
 /** Stretches kept; those farthest from what is seen are let go. */
-const MOST = 24
+const MOST = 48
 
 /** A list of files of which only the part around what is seen is held: as long as it likes, in little memory. */
 export class FileWindow {

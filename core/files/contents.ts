@@ -15,7 +15,8 @@ export type View = 'pages' | 'picture' | 'sound' | 'film' | 'contents' | 'none'
 
 const WORD = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document'
 const TABLES = /^text\/(?:csv|tab-separated-values)$|spreadsheetml\.sheet$|opendocument\.spreadsheet$/
-const TEXTS = /^text\/(?!html)|\/json$|\/xml$|\/(?:x-)?yaml$/
+/** HTML too: as it is written, since showing it would run it. */
+const TEXTS = /^text\/|\/json$|\/xml$|\/(?:x-)?yaml$/
 const ZIPS = /^application\/(?:x-)?zip(?:-compressed)?$/
 
 /** What the view shows for a media type. */

@@ -4,8 +4,9 @@ import { fileItem } from '../testing/items'
 import { Cards } from './cards'
 
 const filter = (given: object = {}) => fileFilterSchema.parse({ sort: 'title', ...given })
+const find = (cards: Cards, given: { q?: string } & object = {}, folders?: Set<string | null>, inside?: Set<string>) => cards.narrow(filter(given), folders).find(given.q, inside)
 const idsOf = (cards: Cards, given: object = {}, folders?: Set<string | null>, inside?: Set<string>) =>
-  cards.find(filter(given), folders, inside).slice(0, Infinity).map(({ item }) => item.id)
+  find(cards, given, folders, inside).slice(0, Infinity).map(({ item }) => item.id)
 
 function cardsOf(...items: Parameters<typeof fileItem>[0][]): Cards {
   const cards = new Cards()
@@ -60,13 +61,13 @@ describe('words', () => {
   ])('“%s”', (q, expected) => expect(idsOf(cards, { q })).toEqual(expected))
 
   it('forgives slips of typing in titles, where nothing is right', () => {
-    expect(cards.find(filter({ q: 'pirce' })).slice(0, 9)).toMatchObject([{ item: { id: 'list' }, by: 'slip' }])
+    expect(find(cards, { q: 'pirce' }).slice(0, 9)).toMatchObject([{ item: { id: 'list' }, by: 'slip' }])
     expect(idsOf(cards, { q: 'chrat firng' })).toEqual(['chart'])
     expect(idsOf(cards, { q: 'pric' })).toEqual(['chart', 'list'])
   })
 
   it('puts names before words inside, and counts both', () => {
-    const hits = cards.find(filter({ q: 'price' }), undefined, new Set(['c'.repeat(64)]))
+    const hits = find(cards, { q: 'price' }, undefined, new Set(['c'.repeat(64)]))
     expect(hits.slice(0, 9).map(({ item, by }) => [item.id, by])).toEqual([['chart', 'name'], ['list', 'name'], ['cafe', 'inside']])
     expect([hits.total, hits.named]).toEqual([3, 2])
     expect(hits.slice(1, 3).map(({ by }) => by)).toEqual(['name', 'inside'])
@@ -101,4 +102,9 @@ describe('orders', () => {
       if (one) expect(idsOf(cards, { q: one.title })).toEqual(idsOf(cards).filter(id => known.get(id)!.title.toLowerCase().includes(one.title.toLowerCase())))
     }
   })
+})
+
+it('what is narrowed down says which contents it has, where they are few', () => {
+  const narrowed = cardsOf({ sha256: 'a'.repeat(64), size: 5 }, { sha256: 'b'.repeat(64), size: 6 }).narrow(filter({ least: 6 }))
+  expect([narrowed.contents(1), narrowed.contents(0)]).toEqual([['b'.repeat(64)], undefined])
 })

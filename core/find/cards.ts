@@ -17,6 +17,19 @@ export interface Hits {
   slice: (from: number, to: number) => { item: FileItem, by: FoundBy }[]
 }
 
+/** Files that are left when all filters but the words have been asked. */
+export interface Narrowed {
+  /** their SHA-256; undefined where they are more than `most` */
+  contents: (most: number) => string[] | undefined
+  /**
+   * First those that have every piece in their name, description or tags, then those in `inside`; where there is
+   * none of either, those whose title nearly has them.
+   *
+   * @param inside SHA-256 of the contents in which the words stand
+   */
+  find: (q: string | undefined, inside?: ReadonlySet<string>) => Hits
+}
+
 /** What is looked for, folded, piece by piece; every piece has to be there. */
 export const piecesOf = (q: string | undefined): string[] => fold(q ?? '').split(/\s+/).filter(Boolean).slice(0, 20)
 
@@ -71,12 +84,11 @@ export class Cards {
     this.orders.update([...new Set(touched)])
   }
 
-  /** Slots with every piece in their name; where none has, those whose title nearly has. */
-  private named(through: number[], pieces: string[]): { slots: number[], slipped: boolean } {
+  /** How many of the pieces stand in each name, or, where no name has all and slips may be forgiven, nearly stand in its title. */
+  private marksOf(through: number[], pieces: string[], forgiving: boolean): { marks: Uint8Array, slipped: boolean } {
     const marks = new Uint8Array(this.itemsBySlot.length)
     this.names.mark(pieces, marks)
-    const exact = through.filter(slot => marks[slot] === pieces.length)
-    if (exact.length) return { slots: exact, slipped: false }
+    if (!forgiving || through.some(slot => marks[slot] === pieces.length)) return { marks, slipped: false }
     marks.fill(0)
     pieces.forEach((piece, found) => {
       const mark = (slot: number) => {
@@ -85,27 +97,27 @@ export class Cards {
       this.names.markPiece(piece, mark)
       this.vocabulary.markSlips(piece, mark)
     })
-    return { slots: through.filter(slot => marks[slot] === pieces.length), slipped: true }
+    return { marks, slipped: true }
   }
 
-  /**
-   * The files a filter lets through, in its order. Where words are asked for: first those that have every piece
-   * in their name, description or tags (where none has, those whose title nearly has), then those in `inside`.
-   *
-   * @param folders identities of the folders to look in; null in it means the top of the library
-   * @param inside SHA-256 of the contents in which the words stand
-   */
-  find(filter: FileFilter, folders?: ReadonlySet<string | null>, inside: ReadonlySet<string> = new Set()): Hits {
-    const downwards = filter.sort.startsWith('-')
+  /** The files a filter lets through, its words left aside, in its order. */
+  narrow(filter: FileFilter, folders?: ReadonlySet<string | null>): Narrowed {
     const order = this.orders.upBy(filter.sort.replace(/^-/, ''))
-    const through = this.columns.through(filter, order, folders)
-    if (downwards) through.reverse()
-    const pieces = piecesOf(filter.q)
-    if (!pieces.length) return this.hits(through, [], 'filter')
-    const { slots, slipped } = this.named(through, pieces)
-    const found = new Set(slots)
-    const within = inside.size ? through.filter(slot => !found.has(slot) && inside.has(this.itemsBySlot[slot]!.sha256)) : []
-    return this.hits(slots, within, slipped ? 'slip' : 'name')
+    const slots = this.columns.through(filter, order, folders)
+    if (filter.sort.startsWith('-')) slots.reverse()
+    return {
+      contents: most => slots.length > most ? undefined : slots.map(slot => this.itemsBySlot[slot]!.sha256),
+      find: (q, inside) => this.find(slots, piecesOf(q), inside ?? new Set()),
+    }
+  }
+
+  private find(slots: number[], pieces: string[], inside: ReadonlySet<string>): Hits {
+    if (!pieces.length) return this.hits(slots, [], 'filter')
+    const { marks, slipped } = this.marksOf(slots, pieces, inside.size === 0)
+    const isNamed = (slot: number) => marks[slot] === pieces.length
+    const named = slots.filter(isNamed)
+    const within = inside.size ? slots.filter(slot => !isNamed(slot) && inside.has(this.itemsBySlot[slot]!.sha256)) : []
+    return this.hits(named, within, slipped ? 'slip' : 'name')
   }
 
   private hits(named: number[], inside: number[], by: FoundBy): Hits {

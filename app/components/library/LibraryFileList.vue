@@ -49,10 +49,15 @@ const virtualizer = useVirtualizer(computed(() => ({
   overscan: 14,
   rangeExtractor: keepActive,
 })))
-watch([() => rows.value, narrow], () => virtualizer.value.measure())
+watch([() => rows.value, narrow], () => {
+  virtualizer.value.measure()
+  // There is always a line the keyboard can come to.
+  active.value = Math.max(0, Math.min(active.value, rows.value.count - 1))
+})
 const lines = computed(() => virtualizer.value.getVirtualItems().map(line => ({ ...line, row: rows.value.at(line.index) })))
 
-watch(() => [rows.value, lines.value[0]?.index, lines.value.at(-1)?.index] as const, ([all, first, last]) => {
+// The line the keyboard stands on is kept wherever it is; what is seen is only the stretch around the middle.
+watch(() => [rows.value, virtualizer.value.range?.startIndex, virtualizer.value.range?.endIndex] as const, ([all, first, last]) => {
   if (first !== undefined && last !== undefined) all.look(first, last)
 })
 
@@ -78,6 +83,8 @@ async function chooseTo(index: number, add: boolean) {
 function onClick(event: MouseEvent, index: number, kind: 'files' | 'folders', id: string) {
   if ((event.target as HTMLElement).closest('a, button, input')) return
   active.value = index
+  // Keys go on from where the mouse was.
+  void focusLine(index)
   if (event.shiftKey) return void chooseTo(index, event.ctrlKey || event.metaKey)
   anchor = index
   if (event.ctrlKey || event.metaKey) selection.toggle(kind, id)

@@ -4,7 +4,7 @@ import type { Cards, Hits } from '../../../core/find/cards'
 import { notFound } from '../../../core/problem'
 import type { Database } from '../../db/connection'
 import type { Events } from '../events'
-import type { TextService } from '../reading/texts'
+import { MOST_FOUND, type TextService } from '../reading/texts'
 import { readTree } from './folders'
 import type { Register } from './register'
 
@@ -32,8 +32,11 @@ export function createFinding(db: Database, register: Register, texts: TextServi
   }
 
   async function hits(filter: FileFilter): Promise<Hits> {
-    const [folders, inside, cards] = [await foldersOf(filter), filter.q ? await texts.containing(filter.q) : undefined, await register.cards()]
-    return cards.find(filter, folders, inside)
+    const [folders, cards] = [await foldersOf(filter), await register.cards()]
+    // Among few files every one that has the words is found, however many have them elsewhere.
+    const narrowed = cards.narrow(filter, folders)
+    const inside = filter.q ? await texts.containing(filter.q, narrowed.contents(MOST_FOUND)) : undefined
+    return narrowed.find(filter.q, inside)
   }
 
   async function withMatches(found: ReturnType<Hits['slice']>, q: string | undefined): Promise<FoundFile[]> {

@@ -10,7 +10,8 @@ import { Upload } from 'tus-js-client'
 import { buildDemo } from '../demo/build'
 import { startServer, type RunningServer } from '../e2e/support/server'
 import { cookieOf, upload } from '../e2e/support/upload'
-import { interleaved, load, median, memoryGrowth, throughput } from './measure'
+import { interleaved, load, median, memoryGrowth, throughput, timed } from './measure'
+import { report, sayEnd } from './report'
 
 const SIZE = 500_000_000
 const run = promisify(execFile)
@@ -18,21 +19,6 @@ const folder = await mkdtemp(join(tmpdir(), 'trough-bench-'))
 const big = join(folder, 'big.bin')
 const [barePort, nginxPort] = [4290, 4291]
 const processes: ChildProcess[] = []
-let missed = 0
-
-/** Prints one figure against what it should be at least (or at most). */
-function report(what: string, figure: number, unit: string, bound?: { least?: number, most?: number }): void {
-  const holds = bound && (bound.least === undefined || figure >= bound.least) && (bound.most === undefined || figure <= bound.most)
-  if (bound && !holds) missed++
-  const limit = bound ? `   ${bound.least === undefined ? `at most ${bound.most}` : `at least ${bound.least}`}: ${holds ? 'holds' : 'MISSED'}` : ''
-  console.log(`  ${what.padEnd(58)} ${figure.toFixed(figure < 100 ? 2 : 0).padStart(8)} ${unit}${limit}`)
-}
-
-async function timed(work: () => Promise<unknown>): Promise<number> {
-  const start = performance.now()
-  await work()
-  return (performance.now() - start) / 1000
-}
 
 async function startReferences(): Promise<void> {
   processes.push(spawn('node', ['--import', 'tsx', 'bench/bareServer.ts', big, String(barePort)], { stdio: 'inherit' }))
@@ -119,11 +105,10 @@ try {
   await measureUpload(server, cookie)
   await measureStream(server)
   await measureRequests(server, `${server.url}/files/small.pdf`)
-  console.log(missed ? `\n${missed} missed.` : '\nEvery bound holds.')
 }
 finally {
   for (const child of processes) child.kill('SIGKILL' as never)
   execFileSync('sh', ['-c', `test -f ${folder}/nginx.pid && kill $(cat ${folder}/nginx.pid) || true`])
   await rm(folder, { recursive: true, force: true })
 }
-process.exit(missed ? 1 : 0)
+process.exit(sayEnd())

@@ -1,0 +1,177 @@
+import { execFileSync } from 'node:child_process'
+import { mkdtemp, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { setTimeout as wait } from 'node:timers/promises'
+import { chromium, type Page } from '@playwright/test'
+import { makePdf } from '../demo/pdf'
+import { seeded } from '../demo/random'
+import { kilnManual } from '../demo/texts'
+import { openDesk } from '../e2e/support/owner'
+import { startServer, type RunningServer } from '../e2e/support/server'
+import { cookieOf, upload } from '../e2e/support/upload'
+import { FILES, FOLDERS, makeBigLibrary, rareWord, wordOfRank } from './bigLibrary'
+import { load, median, p95, residentMemory } from './measure'
+import { report, sayEnd } from './report'
+
+const ROUNDS = 100
+const CHROMIUM = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--enable-precise-memory-info']
+const folder = await mkdtemp(join(tmpdir(), 'trough-bench-library-'))
+const random = seeded(17)
+
+/** Milliseconds of each of many requests, one after another. */
+async function latencies(server: RunningServer, cookie: string, queryOf: (round: number) => string): Promise<number[]> {
+  const times: number[] = []
+  for (let round = 0; round < ROUNDS; round++) {
+    const start = performance.now()
+    const response = await fetch(`${server.url}/api/files?${queryOf(round)}`, { headers: { cookie } })
+    await response.arrayBuffer()
+    times.push(performance.now() - start)
+    if (!response.ok) throw new Error(`${response.status} for ${queryOf(round)}`)
+  }
+  return times
+}
+
+async function measureServer(server: RunningServer, cookie: string): Promise<void> {
+  console.log(`\nServer, ${FILES.toLocaleString()} files in ${FOLDERS} folders: p95 of ${ROUNDS} requests each, by HTTP`)
+  const some = (below: number) => Math.floor(random() * below)
+  const parts = ['winter', 'gla', 'kiln 4', 'manual', '47', 'red chart', 'stock', 'trade price']
+  const rank = () => Math.floor(4000 ** random())
+  report('opening a folder', p95(await latencies(server, cookie, () => `folder=folder${1 + some(FOLDERS)}&limit=50`)), 'ms', { most: 20 })
+  report('filter and sort', p95(await latencies(server, cookie, round =>
+    `type=${['document', 'picture', 'sheet'][round % 3]}&tag=safety&least=${some(1_000_000)}&sort=${['title', '-size', 'added', '-downloads'][round % 4]}&limit=50`)), 'ms', { most: 50 })
+  report('part of a name', p95(await latencies(server, cookie, round => `q=${encodeURIComponent(parts[round % parts.length]!)}&limit=50`)), 'ms', { most: 50 })
+  report('words inside: ranks 1 to 4000, log-uniform', p95(await latencies(server, cookie, () => `q=${wordOfRank(rank())}&limit=50`)), 'ms', { most: 100 })
+  report('words inside: two of them', p95(await latencies(server, cookie, () => `q=${wordOfRank(10 + rank() % 3000)}+${wordOfRank(rank())}&limit=50`)), 'ms', { most: 100 })
+  report('words inside: in one document', p95(await latencies(server, cookie, () => `q=${rareWord(some(FILES))}&limit=50`)), 'ms', { most: 100 })
+}
+
+/** Milliseconds from a key press until the last change it makes to what was found is painted. */
+async function keyToPaint(page: Page, key: string): Promise<number> {
+  await page.evaluate(() => {
+    const list = document.querySelector('[role="listbox"][aria-label="Found"]')!
+    const state = window as unknown as { pressed: number, painted: number }
+    state.painted = NaN
+    addEventListener('keydown', () => state.pressed = performance.now(), { capture: true, once: true })
+    new MutationObserver(() => requestAnimationFrame(() => setTimeout(() => state.painted = performance.now())))
+      .observe(list, { childList: true, subtree: true, characterData: true })
+  })
+  await page.keyboard.press(key)
+  await page.waitForTimeout(500)
+  return page.evaluate(() => {
+    const { painted, pressed } = window as unknown as { pressed: number, painted: number }
+    return painted - pressed
+  })
+}
+
+async function measureBrowser(server: RunningServer): Promise<void> {
+  console.log('\nChromium, headless, 1280 by 800')
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM })
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+    await openDesk(page, server.url)
+    const times: number[] = []
+    for (const words of ['winter chart', 'glaze 12', 'kiln man', 'wordless', wordOfRank(300), 'price st']) {
+      await page.keyboard.press('Control+k')
+      await page.waitForTimeout(400)
+      for (const letter of words) times.push(await keyToPaint(page, letter === ' ' ? 'Space' : letter))
+      await page.keyboard.press('Escape')
+    }
+    report('key press to painted results, median', median(times.filter(Number.isFinite)), 'ms', { most: 150 })
+
+    await page.goto(`${server.url}/desk?folder=top&least=0`)
+    await page.getByText(`${FILES.toLocaleString('en')} files`).waitFor()
+    const memory = () => page.evaluate(() => {
+      (window as unknown as { gc?: () => void }).gc?.()
+      return (performance as unknown as { memory: { usedJSHeapSize: number } }).memory.usedJSHeapSize
+    })
+    const scrolled = (pixels: number) => page.evaluate(async (distance) => {
+      const list = document.querySelector('.rows')!
+      let [frames, blank] = [0, 0]
+      const end = list.scrollTop + distance
+      while (list.scrollTop < Math.min(end, list.scrollHeight - list.clientHeight - 1)) {
+        // 100 pixels a frame: as fast as a wheel is turned.
+        list.scrollTop += 100
+        await new Promise(requestAnimationFrame)
+        const box = list.getBoundingClientRect()
+        const seen = [...list.querySelectorAll('.line')].filter(line => line.getBoundingClientRect().bottom > box.top + 30 && line.getBoundingClientRect().top < box.bottom)
+        frames++
+        if (seen.some(line => line.querySelector('.unread')) || seen.length < (box.height / 32) - 3) blank++
+      }
+      return { frames, blank, rows: list.querySelectorAll('.line').length }
+    }, pixels)
+    await scrolled(20_000)
+    const before = await memory()
+    const { frames, blank, rows } = await scrolled(80_000)
+    report('frames with a blank row, of ' + frames, blank, '', { most: 0 })
+    report('rows in the document at once', rows, '')
+    report('growth of the page\'s memory over those 2,500 rows', (await memory() - before) / 1e6, 'MB', { most: 12 })
+  }
+  finally {
+    await browser.close()
+  }
+}
+
+async function measureReading(server: RunningServer, cookie: string): Promise<void> {
+  console.log('\nText of PDFs, against pdftotext on the same files, and what visitors notice of it')
+  const manuals = await Promise.all(Array.from({ length: 24 }, async (_, index) => {
+    const { sections, ...rest } = kilnManual(`B${index}`)
+    return makePdf({ ...rest, sections: [...sections, ...sections, ...sections, ...sections] }, new Date('2026-11-02'))
+  }))
+  const pages = manuals.reduce((sum, bytes) => sum + Number(/\/Type \/Pages\s*\/Count (\d+)/.exec(bytes.toString('latin1'))![1]), 0)
+  await Promise.all(manuals.map((bytes, index) => writeFile(join(folder, `${index}.pdf`), bytes)))
+  const start = performance.now()
+  for (let index = 0; index < manuals.length; index++) execFileSync('pdftotext', [join(folder, `${index}.pdf`), '-'], { maxBuffer: 1e9 })
+  const theirs = pages / ((performance.now() - start) / 1000)
+
+  await upload(server.url, 'small.pdf', Buffer.concat([Buffer.from('%PDF-1.7\n'), Buffer.alloc(19_991, 'x')]), cookie)
+  const ids: string[] = []
+  for (const [index, bytes] of manuals.entries()) ids.push(await upload(server.url, `manual-${index}.pdf`, bytes, cookie))
+  const finished = async () => {
+    while ((await (await fetch(`${server.url}/api/reading`, { headers: { cookie } })).json()).waiting) await wait(20)
+  }
+  const again = () => fetch(`${server.url}/api/reading/again`, { method: 'POST', headers: { cookie, 'Content-Type': 'application/json' }, body: JSON.stringify({ files: ids }) })
+  await finished()
+  // The words are read and written down, and the first page is drawn.
+  const began = performance.now()
+  await again()
+  await finished()
+  const ours = pages / ((performance.now() - began) / 1000)
+  report('pdftotext', theirs, 'pages/s')
+  report('Trough, with first pages drawn and the index written', ours, 'pages/s')
+  report('Trough / pdftotext', ours / theirs, '', { least: 0.4 })
+
+  const small = `${server.url}/files/small.pdf`
+  await load(small, 2, 2)
+  const idle = (await load(small, 4, 2)).p99
+  await again()
+  const busy = (await load(small, 3, 2)).p99
+  report('p99 of a 20 kB delivery, idle', idle, 'ms')
+  report('p99 while reading', busy, 'ms')
+  report('while reading / idle', busy / idle, 'times', { most: 2 })
+  await finished()
+}
+
+try {
+  console.log('Making a large library…')
+  const data = join(folder, 'data')
+  await makeBigLibrary(data)
+  const server = await startServer(data)
+  try {
+    const cookie = await cookieOf(server.url)
+    const start = performance.now()
+    await (await fetch(`${server.url}/api/files?limit=1`, { headers: { cookie } })).arrayBuffer()
+    report('from the start of the server to the first list', performance.now() - start, 'ms')
+    await measureServer(server, cookie)
+    report('memory of the server', await residentMemory(server.pid) / 1e6, 'MB')
+    await measureBrowser(server)
+    await measureReading(server, cookie)
+  }
+  finally {
+    await server.stop('SIGKILL')
+  }
+}
+finally {
+  await rm(folder, { recursive: true, force: true })
+}
+process.exit(sayEnd())
