@@ -11,7 +11,7 @@ import { openDesk } from '../e2e/support/owner'
 import { startServer, type RunningServer } from '../e2e/support/server'
 import { cookieOf, upload } from '../e2e/support/upload'
 import { FILES, FOLDERS, makeBigLibrary, rareWord, wordOfRank } from './bigLibrary'
-import { load, median, p95, residentMemory } from './measure'
+import { median, p95, pacedP99, residentMemory } from './measure'
 import { report, sayEnd } from './report'
 
 const ROUNDS = 100
@@ -142,11 +142,11 @@ async function measureReading(server: RunningServer, cookie: string): Promise<vo
   report('Trough / pdftotext', ours / theirs, '', { least: 0.4 })
 
   const small = `${server.url}/files/small.pdf`
-  await load(small, 2, 2)
-  const idle = (await load(small, 4, 2)).p99
+  await pacedP99(small, 100, 1)
+  const idle = await pacedP99(small, 100, 8)
   await again()
-  const busy = (await load(small, 3, 2)).p99
-  report('p99 of a 20 kB delivery, idle', idle, 'ms')
+  const busy = await pacedP99(small, 100, 5)
+  report('p99 of a 20 kB delivery at 100/s, idle', idle, 'ms')
   report('p99 while reading', busy, 'ms')
   report('while reading / idle', busy / idle, 'times', { most: 2 })
   await finished()

@@ -59,3 +59,16 @@ export async function timed(work: () => Promise<unknown>): Promise<number> {
 
 /** The value that 95 of 100 do not pass. */
 export const p95 = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length * 0.95)]!
+
+/** The 99th percentile, in milliseconds, of requests begun at a steady pace, whatever became of those before. */
+export async function pacedP99(url: string, perSecond: number, seconds: number): Promise<number> {
+  const times: Promise<number>[] = []
+  const begin = performance.now()
+  for (let sent = 0; sent < perSecond * seconds; sent++) {
+    await new Promise(resolve => setTimeout(resolve, begin + sent * 1000 / perSecond - performance.now()))
+    const start = performance.now()
+    times.push(fetch(url, { headers: { 'User-Agent': BROWSER } }).then(response => response.arrayBuffer()).then(() => performance.now() - start))
+  }
+  const sorted = (await Promise.all(times)).sort((a, b) => a - b)
+  return sorted[Math.floor(sorted.length * 0.99)]!
+}

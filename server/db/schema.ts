@@ -32,7 +32,7 @@ export const blobs = pgTable('blobs', {
   reading: text().$type<ReadingState>().notNull().default('waiting'),
   readingError: text('reading_error'),
   created: moment('created').notNull().defaultNow(),
-}, table => [index('blobs_waiting').on(table.created).where(sql`${table.reading} = 'waiting'`)])
+}, table => [index('blobs_waiting').on(table.created).where(sql`${table.reading} <> 'done'`)])
 
 /** The words of each part (page, sheet, slide) of what is in a blob, for finding; can be read again. */
 export const texts = pgTable('texts', {

@@ -106,7 +106,8 @@ async function look(task: LookTask): Promise<LookMessage> {
     if ('mediaType' in task) return { contents: await contentsOf(task.path, task.mediaType) }
     await withPdf(task.path, async (document) => {
       if (task.page >= document.getPageCount()) throw new Unreadable('The PDF has no such page.')
-      await drawPage(document, task.page, task.picture, task.width)
+      const write = await drawPage(document, task.page, task.picture, task.width)
+      await write()
     })
     return { done: true }
   }

@@ -69,7 +69,7 @@ export async function read({ path, mediaType, picture }: ReadTask, handOn: (part
 if (parentPort) {
   const port = parentPort
   // On Linux a priority holds for one thread: visitors and the desk come first.
-  if (process.platform === 'linux') setPriority(Number(basename(readlinkSync('/proc/thread-self'))), 15)
+  if (process.platform === 'linux') setPriority(Number(basename(readlinkSync('/proc/thread-self'))), 10)
   let goOn = () => {}
   port.on('message', async (message: ReadTask | 'on') => {
     if (message === 'on') return goOn()

@@ -33,4 +33,4 @@ CREATE INDEX "texts_words" ON "texts" USING gin ("words") WITH (fastupdate=false
 ALTER TABLE "files" ADD CONSTRAINT "files_folder_folders_id_fk" FOREIGN KEY ("folder") REFERENCES "public"."folders"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "files" ADD CONSTRAINT "files_picture_files_id_fk" FOREIGN KEY ("picture") REFERENCES "public"."files"("id") ON DELETE set null ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX "files_folder" ON "files" USING btree ("folder");--> statement-breakpoint
-CREATE INDEX "blobs_waiting" ON "blobs" USING btree ("created") WHERE "blobs"."reading" = 'waiting';
+CREATE INDEX "blobs_waiting" ON "blobs" USING btree ("created") WHERE "blobs"."reading" <> 'done';

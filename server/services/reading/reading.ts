@@ -1,6 +1,6 @@
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
-import { and, count, eq, inArray } from 'drizzle-orm'
+import { and, count, eq, inArray, ne } from 'drizzle-orm'
 import type { Database } from '../../db/connection'
 import { blobs, editions } from '../../db/schema'
 import type { Store } from '../../store/store'
@@ -12,7 +12,7 @@ import type { TextService } from './texts'
 /** Milliseconds a reader may be silent before it is given up. */
 const PATIENCE = 60_000
 /** Milliseconds between two writes, so that visitors have their turn. */
-const PAUSE = 4
+const PAUSE = 1
 
 interface Options { script?: string, patience?: number }
 interface Waiting extends ReadTask { sha256: string, fileId: string }
@@ -45,12 +45,14 @@ export function createReadingService(db: Database, store: Store, folder: string,
         result = message
         return true
       }
+      // The next parts are read while these are written, but not those after.
+      void writing.then(() => reply('on'))
       writing = writing.then(async () => {
         if (closed) return
         await texts.add(sha256, written, message.parts)
         written += message.parts.length
         await wait(PAUSE)
-      }).catch(error => void (failure ??= error)).finally(() => reply('on'))
+      }).catch(error => void (failure ??= error))
       return false
     }).then(() => result?.trouble, (error: Error) => error.message)
     await writing
@@ -101,7 +103,7 @@ export function createReadingService(db: Database, store: Store, folder: string,
 
     /** How far reading has come. */
     async progress(): Promise<{ waiting: number, failed: number, /** identity of the file being read */ now: string | null }> {
-      const rows = await db.select({ reading: blobs.reading, count: count() }).from(blobs).where(inArray(blobs.reading, ['waiting', 'failed'])).groupBy(blobs.reading)
+      const rows = await db.select({ reading: blobs.reading, count: count() }).from(blobs).where(ne(blobs.reading, 'done')).groupBy(blobs.reading)
       const of = (state: string) => rows.find(row => row.reading === state)?.count ?? 0
       return { waiting: of('waiting'), failed: of('failed'), now: now?.fileId ?? null }
     },

@@ -79,14 +79,14 @@ export function pdfDay(date: string): string | undefined {
   return year && !Number.isNaN(Date.parse(iso)) ? iso : undefined
 }
 
-/** Draws a page as a WebP of some width in pixels. */
-export async function drawPage(document: PDFiumDocument, index: number, picture: string, width: number): Promise<void> {
+/** Draws a page; gives what writes it down as a WebP of some width in pixels, while the engine can go on. */
+export async function drawPage(document: PDFiumDocument, index: number, picture: string, width: number): Promise<() => Promise<void>> {
   const page = document.getPage(index)
   const { originalWidth, originalHeight } = page.getOriginalSize()
   const scale = Math.min(4, width / Math.max(1, originalWidth), (width * 3) / Math.max(1, originalHeight))
   // Drawing gives the page back by itself.
   const bitmap = await page.render({ scale, render: 'bitmap' })
-  await writePicture(sharp(bitmap.data, { raw: { width: bitmap.width, height: bitmap.height, channels: 4 } }), picture, { width, height: width * 3 })
+  return () => writePicture(sharp(bitmap.data, { raw: { width: bitmap.width, height: bitmap.height, channels: 4 } }), picture, { width, height: width * 3 })
 }
 
 /** Pages, title, author, date, words, and the first page's picture. */
@@ -99,9 +99,13 @@ export const readPdf: Reader = (path, sink) => withPdf(path, async (document) =>
   if (author) sink.facts.author = author
   const dated = pdfDay(modified!) ?? pdfDay(created!)
   if (dated) sink.facts.dated = dated
-  await drawPage(document, 0, sink.picture, WIDEST)
+  const write = await drawPage(document, 0, sink.picture, WIDEST)
+  // A failed picture is met below; the words are read meanwhile.
+  const written = write().then(() => undefined, (error: Error) => error)
   sink.pictured = true
   for (let index = 0; index < pages; index++) {
     if (!await sink.take(`Page ${index + 1}`, textOf(document, index))) break
   }
+  const failure = await written
+  if (failure) throw failure
 })

@@ -14,7 +14,7 @@ sharp.concurrency(1)
 /** Writes a picture as WebP, whole or not at all. */
 export async function writePicture(image: Sharp, path: string, { width = WIDEST, height = TALLEST } = {}): Promise<void> {
   await mkdir(dirname(path), { recursive: true })
-  await image.resize({ width, height, fit: 'inside', withoutEnlargement: true }).webp({ quality: 82 }).toFile(`${path}.new`)
+  await image.resize({ width, height, fit: 'inside', withoutEnlargement: true }).webp({ quality: 80, effort: 1 }).toFile(`${path}.new`)
   await rename(`${path}.new`, path)
 }
 
