@@ -90,7 +90,7 @@ test('the library in each of its views passes axe', async ({ page }) => {
   expect(await violations(page), 'describe').toEqual([])
   await page.keyboard.press('Escape')
   await showInLibrary(page, 'thermocouple')
-  await page.locator('.passage').first().waitFor()
+  await page.locator('.file-row .passage').first().waitFor()
   expect(await violations(page), 'found').toEqual([])
   for (const [words, title] of [['Spare parts k60', 'Spare parts k60'], ['test tile pictures', 'Test tile pictures'], ['Glaze notebook', 'Glaze notebook']] as const) {
     await showInLibrary(page, words)

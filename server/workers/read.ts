@@ -20,7 +20,7 @@ export type ReadMessage =
 const MOST_TEXT = 20_000_000
 const MOST_PARTS = 20_000
 /** Characters handed over at a time, so that no writing of them takes long. */
-const BATCH = 24_000
+const BATCH = 12_000
 /** Characters of the beginning that stand for a file without a picture. */
 const EXCERPT = 500
 

@@ -23,7 +23,7 @@ async function show(number: number) {
     <ol>
       <li v-for="edition in file.editions.toReversed()" :key="edition.number" :class="{ current: edition.number === file.edition }">
         <b>{{ edition.number }}</b>
-        <span class="words"><span>{{ longDate(edition.created) }}</span><code :title="edition.fileName">{{ edition.fileName }}, {{ formatSize(edition.size) }}</code></span>
+        <span class="words"><span :title="longDate(edition.created)">{{ shortDate(edition.created) }}</span><code :title="edition.fileName">{{ edition.fileName }}, {{ formatSize(edition.size) }}</code></span>
         <span v-if="edition.number === file.edition" class="now">current</span>
         <button v-else type="button" class="plain" :aria-label="`Show edition ${edition.number} to visitors`" @click="show(edition.number)">Show this one</button>
       </li>

@@ -128,8 +128,9 @@ async function takeName(fileName: string) {
 .uses .side { margin-left: auto; color: var(--soft); }
 .failure { padding: 20px; }
 @container (max-width: 680px) {
-  .content { grid-template-columns: minmax(0, 1fr); overflow: auto; align-content: start; }
+  .content { display: block; overflow: auto; }
   .look, .margin { overflow: visible; }
+  .back { white-space: nowrap; }
   .margin { border-left: 0; border-top: 1px solid var(--line); }
 }
 </style>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { mdiArrowRightThin, mdiTrayArrowDown } from '@mdi/js'
 import type { FoundFile } from '~~/core/files/item'
-import { formatExactSize } from '~~/core/files/size'
+import { formatExactSize, formatSize } from '~~/core/files/size'
 import { COLUMNS, type ColumnKey } from '~/library/columns'
 
 /** A file as a row of the library. */
-const props = defineProps<{ file: FoundFile, columns: ColumnKey[], level: number, chosen: boolean, tabbable: boolean }>()
+const props = defineProps<{ file: FoundFile, columns: ColumnKey[], /** no columns: the facts stand below the title */ narrow: boolean, level: number, chosen: boolean, tabbable: boolean }>()
 defineEmits<{ toggle: [event: MouseEvent] }>()
 const placer = usePlacer()
 const folders = useFolders()
@@ -32,9 +32,10 @@ function place() {
           <NuxtLink :to="`/desk/files/${file.id}`" class="title" :tabindex="tabbable ? 0 : -1" :title="`${file.title}\n${file.fileName}`" draggable="false">{{ file.title }}</NuxtLink>
           <span v-if="file.match?.by === 'slip'" class="nearly" title="Nearly what you typed">nearly</span>
           <span v-for="tag in file.tags.slice(0, 2)" :key="tag" class="own-tag">{{ tag }}</span>
-          <span v-if="file.waits" class="waits" title="A newer edition waits">newer edition</span>
+          <span v-if="file.waits" class="waits" title="A newer edition waits">newer</span>
           <span v-if="file.remarks.length || file.reading === 'failed'" class="mark" :title="[...file.remarks, file.readingError ?? ''].join(' ')"><span class="tr-spoken">Needs a look.</span>!</span>
         </span>
+        <span v-if="narrow && file.match?.by !== 'inside'" class="facts">{{ formatSize(file.size) }}, {{ shortDate(file.changed) }}{{ file.uses ? `, ${counted(file.uses, 'place')}` : '' }}</span>
       </span>
     </span>
     <span v-if="file.match?.by === 'inside'" class="inside" role="gridcell"><PassageLine :part="file.match.part" :passage="file.match.passage" /></span>
@@ -61,6 +62,7 @@ function place() {
 .file-row:has(.inside) { grid-template-rows: 28px 20px; align-content: center; }
 .inside { grid-row: 2; grid-column: 2 / -1; display: flex; padding-left: 52px; min-width: 0; }
 .words { display: grid; min-width: 0; flex: 1; }
+.facts { color: var(--soft); font-size: 12px; line-height: 1.3; }
 .line { display: flex; align-items: center; gap: 6px; min-width: 0; }
 .title { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; color: var(--ink); text-decoration: none; }
 .title:hover { text-decoration: underline; text-underline-offset: 3px; }

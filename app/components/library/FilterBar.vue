@@ -63,7 +63,7 @@ function turnColumn(key: ColumnKey) {
 .right { display: flex; align-items: center; gap: 2px; margin-left: auto; flex: none; }
 .sorts { display: none; height: 26px; max-width: 150px; }
 .sorts.needed { display: block; }
-@container (max-width: 420px) { .sorts { display: block; max-width: 116px; } }
+@container (max-width: 420px) { .line { flex-wrap: wrap; } .words { order: 3; flex: 1 0 100%; padding: 0 6px 5px; box-sizing: border-box; } .sorts { display: block; max-width: 116px; } }
 .columns-pop { display: grid; gap: 4px; margin: 0; padding: 10px 14px; border: 1px solid var(--ink); }
 .columns-pop legend { float: left; width: 100%; padding: 0 0 4px; color: var(--soft); font-size: 12.5px; }
 .columns-pop label { display: flex; gap: 7px; align-items: center; min-height: 24px; }

@@ -325,7 +325,7 @@ defineExpose({
           @dragover="onRowDragOver($event, line.index)" @dragleave="dropBefore = undefined" @drop="onRowDrop"
         >
           <FileRow
-            v-if="rows.fileAt(line.index)" :file="rows.fileAt(line.index)!" :columns="narrow ? [] : columns" :level="line.row.level" :tabbable="line.index === active"
+            v-if="rows.fileAt(line.index)" :file="rows.fileAt(line.index)!" :columns="narrow ? [] : columns" :narrow="narrow" :level="line.row.level" :tabbable="line.index === active"
             :chosen="selection.has('files', rows.fileAt(line.index)!.id)" @toggle="onToggle($event, line.index, 'files', rows.fileAt(line.index)!.id)"
           />
           <div v-else class="unread" role="gridcell" />

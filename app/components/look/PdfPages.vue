@@ -48,6 +48,7 @@ function onLoad(event: Event, page: number) {
 figure { position: relative; display: grid; place-items: center; max-width: 620px; margin: 0 auto 10px; background: #fff; content-visibility: auto; contain-intrinsic-size: auto 620px auto 870px; }
 figure:last-child { margin-bottom: 0; }
 img { display: block; width: 100%; }
+@container (max-width: 680px) { .pages { height: 58dvh; } }
 .where { display: flex; gap: 14px; align-items: center; padding: 5px 2px; color: var(--soft); }
 .where input { width: 52px; height: 24px; }
 </style>

@@ -6,7 +6,7 @@ import { texts } from '../../db/schema'
 import type { ReadPart } from '../../workers/read'
 
 /** Documents that one question finds by their words, at the most. */
-export const MOST_FOUND = 2000
+export const MOST_FOUND = 1000
 
 export interface Found { part: string, passage: Passage }
 
