@@ -1,8 +1,12 @@
+import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
+  resolve: {
+    alias: { '~~': fileURLToPath(new URL('.', import.meta.url)).replace(/\/$/, ''), '~': fileURLToPath(new URL('./app', import.meta.url)) },
+  },
   test: {
-    include: ['core/**/*.test.ts', 'server/**/*.test.ts'],
+    include: ['core/**/*.test.ts', 'server/**/*.test.ts', 'app/**/*.test.ts'],
     globalSetup: './server/testing/globalSetup.ts',
     testTimeout: 60_000,
     hookTimeout: 60_000,

@@ -46,7 +46,7 @@ test('pages, page, finder, file, live', async ({ page }) => {
   await page.locator('.file-row .passage').first().waitFor()
   await page.keyboard.press('Control+k')
   await page.keyboard.type('thermocouple')
-  await page.getByRole('option', { name: /in the library with/ }).waitFor()
+  await page.getByRole('option', { name: /in the library with “thermocouple”/ }).waitFor()
   await shoot(page, 'search')
   await page.keyboard.press('Escape')
   await showInLibrary(page, 'glaze')

@@ -35,8 +35,8 @@ export const COLUMNS: Record<ColumnKey, Column> = {
   used: { words: 'Used', width: 70, sort: 'used', downFirst: true, text: file => file.uses ? counted(file.uses, 'place') : 'not used' },
   downloads: { words: 'Downloads', width: 80, numeric: true, sort: 'downloads', downFirst: true, text: file => file.downloads.toLocaleString() },
   added: { words: 'Added', width: 66, sort: 'added', downFirst: true, text: file => shortDate(file.created) },
-  pages: { words: 'Extent', width: 86, text: extentOf },
-  tags: { words: 'Tags', width: 120, text: file => file.tags.join(', ') },
+  pages: { words: 'Extent', width: 86, sort: 'pages', downFirst: true, text: extentOf },
+  tags: { words: 'Tags', width: 120, sort: 'tags', text: file => file.tags.join(', ') },
   folder: { words: 'Folder', width: 110, text: (file, folderName) => folderName(file.folder) },
 }
 

@@ -82,6 +82,12 @@ describe('orders', () => {
     expect(idsOf(cards, { sort: '-title' })).toEqual(['ten', 'two', 'f', 'e'])
   })
 
+  it('go by extent and by tags', () => {
+    const cards = cardsOf({ id: 'long', facts: { pages: 30 }, tags: ['b'] }, { id: 'short', facts: { sheets: 2 }, tags: ['A', 'z'] }, { id: 'none' })
+    expect(idsOf(cards, { sort: '-pages' })).toEqual(['long', 'short', 'none'])
+    expect(idsOf(cards, { sort: 'tags' })).toEqual(['none', 'short', 'long'])
+  })
+
   it('stay right while files come, change and go, one or many at a time', () => {
     const cards = new Cards()
     const known = new Map<string, ReturnType<typeof fileItem>>()

@@ -10,6 +10,9 @@ type Value = (item: FileItem) => string | number
 /** Numbers are padded, so that plain comparison puts 2 before 10. */
 const titleKey = (title: string) => fold(title).replace(/\d+/g, digits => digits.padStart(12, '0'))
 
+/** How much of it there is: pages, seconds, sheets or files inside, whichever its kind has. */
+const extentOf = ({ facts }: FileItem) => facts.pages ?? facts.seconds ?? facts.sheets ?? facts.entries ?? facts.width ?? 0
+
 // What each column is sorted by; where it is equal, by the next, and at last by identity.
 const COLUMNS: Record<string, Value[]> = {
   title: [item => titleKey(item.title)],
@@ -19,6 +22,8 @@ const COLUMNS: Record<string, Value[]> = {
   changed: [item => item.changed],
   used: [item => item.uses, item => item.changed],
   downloads: [item => item.downloads, item => item.changed],
+  pages: [extentOf, item => item.changed],
+  tags: [item => item.tags.map(fold).sort().join('\n'), item => titleKey(item.title)],
   own: [item => item.position],
 }
 

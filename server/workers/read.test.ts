@@ -55,6 +55,16 @@ describe('reading a PDF', () => {
     expect((await readBytes(bytes, 'application/pdf')).trouble).toMatch(words)
   })
 
+  it('of 5,000 pages is read to its end', async () => {
+    const kids = Array.from({ length: 5000 }, (_, index) => `${index + 10} 0 R`).join(' ')
+    const pages = Array.from({ length: 5000 }, (_, index) => `${index + 10} 0 obj<</Type/Page/Parent 2 0 R/MediaBox[0 0 200 200]/Contents 4 0 R/Resources<</Font<</F 5 0 R>>>>>>endobj`).join('\n')
+    const content = 'BT /F 12 Tf 20 100 Td (Kiln page) Tj ET'
+    const bytes = `%PDF-1.4\n1 0 obj<</Type/Catalog/Pages 2 0 R>>endobj\n2 0 obj<</Type/Pages/Kids[${kids}]/Count 5000>>endobj\n4 0 obj<</Length ${content.length}>>stream\n${content}\nendstream endobj\n5 0 obj<</Type/Font/Subtype/Type1/BaseFont/Helvetica>>endobj\n${pages}\ntrailer<</Root 1 0 R>>`
+    const { facts, parts, trouble } = await readBytes(bytes, 'application/pdf')
+    expect([facts.pages, parts.length, trouble]).toEqual([5000, 5000, undefined])
+    expect(parts.at(-1)).toMatchObject({ part: 'Page 5000', words: ['kiln', 'page'] })
+  })
+
   it('says that one is locked', async () => {
     // qpdf locks it, as an office program would.
     await writeFile(join(folder, 'open.pdf'), await makePdf({ title: 'Locked', subtitle: '', sections: [] }, new Date(0)))

@@ -3,7 +3,7 @@ import { MARKS, type FolderItem, type Mark } from '~~/core/folders/item'
 
 /** A folder's name, mark, description and order; or a new folder. */
 const props = defineProps<{ folder?: FolderItem }>()
-const emit = defineEmits<{ close: [], remove: [] }>()
+const emit = defineEmits<{ close: [], remove: [], inside: [] }>()
 const folders = useFolders()
 const listing = useListing()
 const form = reactive({ name: props.folder?.name ?? '', mark: props.folder?.mark ?? null as Mark | null, description: props.folder?.description ?? '', ownOrder: props.folder?.ownOrder ?? false })
@@ -43,6 +43,7 @@ async function save() {
       <div class="acts">
         <button type="submit" class="main" :disabled="!form.name.trim()">{{ folder ? 'Save' : 'Make the folder' }}</button>
         <button type="button" class="plain" @click="emit('close')">Cancel</button>
+        <button v-if="folder" type="button" class="plain" @click="emit('inside')">New folder in it…</button>
         <button v-if="folder" type="button" class="plain clay" @click="emit('remove')">Delete the folder…</button>
       </div>
     </form>

@@ -69,6 +69,13 @@ async function startRemoving() {
   removeChosen()
 }
 
+async function makeInside(id: string) {
+  listing.open(id)
+  folderOpen.value = undefined
+  await nextTick()
+  folderOpen.value = 'new'
+}
+
 function removeFolder(id: string) {
   folderOpen.value = undefined
   deleting.value = { things: { files: [], folders: [id] }, title: folders.nameOf(id) }
@@ -136,7 +143,7 @@ const total = computed(() => {
     <MoveDialog v-if="moving" @close="moving = false; list?.focus()" />
     <DescribeDialog v-if="describing" @close="describing = false" />
     <FetchDialog v-if="fetching !== undefined" :address="fetching" @close="fetching = undefined" />
-    <FolderDialog v-if="folderOpen" :key="folderOpen" :folder="folderOpen === 'new' ? undefined : folders.tree.get(folderOpen)" @close="folderOpen = undefined" @remove="removeFolder(folderOpen)" />
+    <FolderDialog v-if="folderOpen" :key="folderOpen" :folder="folderOpen === 'new' ? undefined : folders.tree.get(folderOpen)" @close="folderOpen = undefined" @remove="removeFolder(folderOpen)" @inside="makeInside(folderOpen)" />
     <DeleteDialog v-if="deleting" v-bind="deleting" @close="deleting = undefined" @done="deleting = undefined; list?.focus()" />
     <ClashDialog />
   </section>

@@ -20,6 +20,8 @@ const field = ref<HTMLInputElement>()
 const text = ref('')
 const files = ref<FoundFile[]>([])
 const total = ref(0)
+/** what the files that are shown were found by */
+const found = ref('')
 const active = ref(0)
 const open = ref(false)
 const list = useId()
@@ -28,10 +30,12 @@ const { search, settled } = useFileSearch(8)
 watch([text, open], async () => {
   active.value = 0
   if (!open.value) return
-  const answer = await search(text.value.trim())
+  const q = text.value.trim()
+  const answer = await search(q)
   if (!answer) return
   files.value = answer.items
   total.value = answer.total
+  found.value = q
 })
 
 function showAll() {
@@ -54,7 +58,7 @@ const hits = computed<Hit[]>(() => {
     ...pages.items.filter(page => matches(page.title) || matches(page.slug)).slice(0, 5)
       .map(page => ({ key: page.id, group: 'Pages', words: page.title, side: `/${page.slug}`, go: () => navigateTo(`/desk/pages/${page.id}`) })),
     ...files.value.map(file => ({ key: file.id, group: 'Files', words: file.title, side: `${file.tag}, ${formatSize(file.size)}`, file, go: () => navigateTo(`/desk/files/${file.id}`) })),
-    ...q && total.value ? [{ key: 'all', group: 'Files', words: `${counted(total.value, 'file')} in the library with “${text.value.trim()}”`, side: 'show', go: showAll }] : [],
+    ...found.value && total.value ? [{ key: 'all', group: 'Files', words: `${counted(total.value, 'file')} in the library with “${found.value}”`, side: 'show', go: showAll }] : [],
     ...q ? folders.tree.all.filter(folder => matches(folder.name)).slice(0, 5).map(folder => ({ key: folder.id, group: 'Folders', words: folder.name, side: counted(folders.filesBelow.get(folder.id) ?? 0, 'file'), go: () => openFolder(folder.id) })) : [],
     ...SETTINGS.filter(item => q && matches(item.words)).map(item => ({ key: item.to, group: 'Settings', words: item.words, side: '', go: () => navigateTo(item.to) })),
   ]

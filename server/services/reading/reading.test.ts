@@ -45,7 +45,7 @@ it('a file that crashes, hangs or breaks its reader is marked, and the queue goe
   const events = createEvents()
   let told = 0
   events.on('read', () => told++)
-  const service = createReadingService(db, localStore(join(folder, 'store')), join(folder, 'derived'), createTextService(db), events, { script, patience: 1500 })
+  const service = createReadingService(db, localStore(join(folder, 'store')), join(folder, 'derived'), createTextService(db), events, { script, patience: 6000 })
   await service.idle()
   await service.close()
 
