@@ -84,6 +84,11 @@ export class Cards {
     this.orders.update([...new Set(touched)])
   }
 
+  /** Sorts by a column, so that the first who asks for it does not wait. */
+  sortBy(column: string): void {
+    this.orders.upBy(column)
+  }
+
   /** How many of the pieces stand in each name, or, where no name has all and slips may be forgiven, nearly stand in its title. */
   private marksOf(through: number[], pieces: string[], forgiving: boolean): { marks: Uint8Array, slipped: boolean } {
     const marks = new Uint8Array(this.itemsBySlot.length)

@@ -63,7 +63,10 @@ export function createLibraryService(db: Database, store: Store, pages: PageServ
 
   return {
     /** Reads in what lists are made of, so that the first of them is quick. */
-    warm: async (): Promise<void> => void await register.cards(),
+    async warm(): Promise<void> {
+      const cards = await register.cards()
+      for (const column of ['changed', 'title']) cards.sortBy(column)
+    },
     ...createPlacing(db, events),
     ...createDescribing(db, events),
     folders: createFolderService(db, register, events),

@@ -1,3 +1,4 @@
+import { setImmediate } from 'node:timers/promises'
 import { eq, sql } from 'drizzle-orm'
 import { wordsOf } from '../../../core/find/fold'
 import { passageIn, type Passage } from '../../../core/find/passage'
@@ -7,6 +8,9 @@ import type { ReadPart } from '../../workers/read'
 
 /** Documents that one question finds by their words, at the most. */
 export const MOST_FOUND = 1000
+
+/** Parts written in one go: a few milliseconds. */
+const FEW = 2
 
 export interface Found { part: string, passage: Passage }
 
@@ -22,11 +26,14 @@ export function createTextService(db: Database) {
       await db.delete(texts).where(eq(texts.sha256, sha256))
     },
 
-    /** Adds parts behind those that are there, numbered from `first`. */
+    /** Adds parts behind those that are there, numbered from `first`; a few at a time, with a turn for visitors in between. */
     async add(sha256: string, first: number, parts: ReadPart[]): Promise<void> {
-      await db.insert(texts).values(parts.map(({ part, body, words }, index) => ({
-        sha256, number: first + index, part, body, words: sql<string>`array_to_tsvector(${sql.param(words)}::text[])`,
-      })))
+      for (let start = 0; start < parts.length; start += FEW) {
+        await db.insert(texts).values(parts.slice(start, start + FEW).map(({ part, body, words }, index) => ({
+          sha256, number: first + start + index, part, body, words: sql<string>`array_to_tsvector(${sql.param(words)}::text[])`,
+        })))
+        await setImmediate()
+      }
     },
 
     /**
