@@ -83,9 +83,9 @@ export async function openTrough({ data, siteAddress = '' }: Options) {
       /** Takes up what an earlier process left undone. */
       async resume(): Promise<void> {
         reading.start()
-        await library.warm()
         await uploads.recover(started)
         await tidy()
+        await library.warm()
       },
 
       /** Throws where database or store do not answer. */

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { fold } from '../find/fold'
 import { splitExtension } from './fileName'
 
 const MAX_LENGTH = 80
@@ -9,10 +10,7 @@ export const handleSchema = z.string().max(MAX_LENGTH, `Keep it to ${MAX_LENGTH}
 
 /** Small Latin letters and digits joined by hyphens; everything else is dropped or turned into a hyphen. */
 export function slugify(text: string): string {
-  return text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase()
-    .replace(/ß/g, 'ss').replace(/æ/g, 'ae').replace(/ø/g, 'o').replace(/œ/g, 'oe').replace(/ł/g, 'l').replace(/đ/g, 'd')
-    .replace(/['’]/g, '')
-    .replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '')
+  return fold(text).replace(/['’]/g, '').replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '')
 }
 
 /** The handle a file name asks for: `Price List (new).PDF` becomes `price-list-new.pdf`. */

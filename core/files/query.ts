@@ -2,8 +2,7 @@ import { z } from 'zod'
 import { placeSchema } from '../folders/item'
 
 /** Columns files can be sorted by; with a hyphen before it, the other way round. */
-export const FILE_SORTS = ['title', 'type', 'size', 'added', 'changed', 'used', 'downloads', 'pages', 'tags', 'own'] as const
-export type FileSort = typeof FILE_SORTS[number]
+const FILE_SORTS = ['title', 'type', 'size', 'added', 'changed', 'used', 'downloads', 'pages', 'tags', 'own'] as const
 
 const several = z.union([z.string().max(100), z.array(z.string().max(100)).max(50)]).default([]).transform(value => [value].flat().filter(Boolean))
 const yes = z.enum(['true', 'false']).default('false').transform(value => value === 'true')

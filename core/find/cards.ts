@@ -45,16 +45,6 @@ export class Cards {
   private readonly names = new NameIndex()
   private readonly vocabulary = new Vocabulary()
 
-  get(fileId: string): FileItem | undefined {
-    const slot = this.slots.get(fileId)
-    return slot === undefined ? undefined : this.itemsBySlot[slot]
-  }
-
-  /** Every file, those in the bin too. */
-  * items(): Iterable<FileItem> {
-    for (const item of this.itemsBySlot) if (item) yield item
-  }
-
   private put(slot: number, item: FileItem | undefined): void {
     const before = this.itemsBySlot[slot]
     this.itemsBySlot[slot] = item
@@ -62,6 +52,11 @@ export class Cards {
     const key = item ? keyOf(item) : ''
     if (!before || !item || key !== keyOf(before)) this.names.set(slot, key)
     if (before?.title !== item?.title) this.vocabulary.set(slot, item ? wordsOf(item.title) : [])
+  }
+
+  /** Every file, those in the bin too. */
+  * items(): Iterable<FileItem> {
+    for (const item of this.itemsBySlot) if (item) yield item
   }
 
   /** Puts files in, or puts what is known of them right, and takes others out. */

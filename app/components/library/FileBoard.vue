@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { contentsKind } from '~~/core/files/contents'
 import { opensInBrowser } from '~~/core/files/mediaType'
 import type { FileDetails } from '~/stores/library'
 
@@ -49,7 +50,7 @@ async function saveTitle() {
 
 const opens = computed(() => !!file.value && opensInBrowser(file.value.mediaType) && file.value.size > 0)
 const path = computed(() => `/files/${file.value?.handle}`)
-const isZip = computed(() => /zip/.test(file.value?.mediaType ?? '') && file.value?.family === 'archive')
+const isZip = computed(() => contentsKind(file.value?.mediaType ?? '') === 'entries')
 const links = computed(() => [
   ...opens.value ? [{ name: 'Opens', address: `${path.value}?open` }] : [],
   { name: 'Saves', address: `${path.value}?save` },

@@ -1,4 +1,5 @@
 import type { ClashWay } from '../../../core/files/clash'
+import { contentsKind } from '../../../core/files/contents'
 import { splitExtension } from '../../../core/files/fileName'
 import { innerPath } from '../../../core/files/innerPath'
 import { formatSize } from '../../../core/files/size'
@@ -72,7 +73,7 @@ export function createUnpacking(library: LibraryService, store: Store, jobs: Job
      */
     async unpack(fileId: string, { clash }: { clash: ClashWay }): Promise<JobItem> {
       const file = await library.get(fileId)
-      if (file.family !== 'archive' || !/zip/.test(file.mediaType)) throw new Problem(422, `"${file.title}" is no zip.`, 'Only zips can be unpacked.')
+      if (contentsKind(file.mediaType) !== 'entries') throw new Problem(422, `"${file.title}" is no zip.`, 'Only zips can be unpacked.')
       const path = store.pathOf(file.sha256)
       const base = cleanFolderName(splitExtension(file.fileName)[0]) || 'Unpacked'
       return jobs.start('unpack', file.title, 'files', async (job, signal) => {
