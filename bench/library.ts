@@ -15,7 +15,7 @@ import { median, p95, pacedP99, residentMemory } from './measure'
 import { report, sayEnd } from './report'
 
 const ROUNDS = 100
-const CHROMIUM = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--enable-precise-memory-info']
+const CHROMIUM = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--enable-precise-memory-info', '--js-flags=--expose-gc']
 const folder = await mkdtemp(join(tmpdir(), 'trough-bench-library-'))
 const random = seeded(17)
 
@@ -82,7 +82,7 @@ async function measureBrowser(server: RunningServer): Promise<void> {
     await page.goto(`${server.url}/desk?folder=top&least=0`)
     await page.getByText(`${FILES.toLocaleString('en')} files`).waitFor()
     const memory = () => page.evaluate(() => {
-      (window as unknown as { gc?: () => void }).gc?.()
+      (window as unknown as { gc: () => void }).gc()
       return (performance as unknown as { memory: { usedJSHeapSize: number } }).memory.usedJSHeapSize
     })
     const scrolled = (pixels: number) => page.evaluate(async (distance) => {

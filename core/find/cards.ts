@@ -116,7 +116,7 @@ export class Cards {
     const { marks, slipped } = this.marksOf(slots, pieces, inside.size === 0)
     const isNamed = (slot: number) => marks[slot] === pieces.length
     const named = slots.filter(isNamed)
-    const within = inside.size ? slots.filter(slot => !isNamed(slot) && inside.has(this.itemsBySlot[slot]!.sha256)) : []
+    const within = inside.size ? this.columns.holding(slots, inside).filter(slot => !isNamed(slot)) : []
     return this.hits(named, within, slipped ? 'slip' : 'name')
   }
 

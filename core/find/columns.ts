@@ -15,6 +15,16 @@ class Codes {
     return code
   }
 
+  /** The codes of some texts, marked. */
+  marked(texts: ReadonlySet<string>): Uint8Array {
+    const marks = new Uint8Array(this.texts.length)
+    for (const text of texts) {
+      const code = this.codes.get(text)
+      if (code !== undefined) marks[code] = 1
+    }
+    return marks
+  }
+
   /** Which codes are let through. */
   allowed(passes: (text: string) => boolean): Uint8Array {
     return Uint8Array.from(this.texts, text => Number(passes(text)))
@@ -37,9 +47,11 @@ const READING: Record<FileItem['reading'], number> = { waiting: 16, failed: 32, 
 export class Columns {
   private readonly types = new Codes()
   private readonly folders = new Codes()
+  private readonly contents = new Codes()
   private marks = new Uint8Array(1024)
   private type = new Int32Array(1024)
   private folder = new Int32Array(1024)
+  private content = new Int32Array(1024)
   private size = new Float64Array(1024)
   private created = new Float64Array(1024)
   private changed = new Float64Array(1024)
@@ -51,6 +63,7 @@ export class Columns {
     this.marks = grown(this.marks, new Uint8Array(room))
     this.type = grown(this.type, new Int32Array(room))
     this.folder = grown(this.folder, new Int32Array(room))
+    this.content = grown(this.content, new Int32Array(room))
     this.size = grown(this.size, new Float64Array(room))
     this.created = grown(this.created, new Float64Array(room))
     this.changed = grown(this.changed, new Float64Array(room))
@@ -65,9 +78,16 @@ export class Columns {
     this.marks[slot] = THERE | (item.deleted === null ? 0 : BINNED) | (item.uses ? USED : 0) | (item.waits ? WAITS : 0) | READING[item.reading]
     this.type[slot] = this.types.of(`${item.family} ${item.mediaType}`)
     this.folder[slot] = this.folders.of(item.folder ?? TOP)
+    this.content[slot] = this.contents.of(item.sha256)
     this.size[slot] = item.size
     this.created[slot] = Date.parse(item.created)
     this.changed[slot] = Date.parse(item.changed)
+  }
+
+  /** Of some slots, those whose contents are among these. */
+  holding(slots: number[], sha256: ReadonlySet<string>): number[] {
+    const wanted = this.contents.marked(sha256)
+    return slots.filter(slot => wanted[this.content[slot]!])
   }
 
   /** Which of the slots a filter lets through, in their order; words are not looked at. */

@@ -9,14 +9,43 @@ const AFTER = 130
 
 interface Hit { start: number, end: number }
 
-/** Where words beginning with one of `terms` (folded) stand in a text. */
-function hitsIn(text: string, terms: string[]): Hit[] {
-  const hits: Hit[] = []
+/** Places looked at in one text: enough to choose a passage by. */
+const MOST_HITS = 200
+const LETTER = /[\p{L}\p{N}\p{M}]/u
+
+/** Where words beginning with one of `terms` (folded) stand in a text that folding leaves as long as it is. */
+function* hitsInFolded(folded: string, terms: string[]): Generator<Hit> {
+  const next = terms.map(term => folded.indexOf(term))
+  for (;;) {
+    let first = -1
+    for (const [index, at] of next.entries()) if (at >= 0 && (first < 0 || at < next[first]!)) first = index
+    if (first < 0) return
+    const start = next[first]!
+    const end = start + terms[first]!.length
+    if (start === 0 || !LETTER.test(folded[start - 1]!)) yield { start, end }
+    for (const [index, term] of terms.entries()) if (next[index] === start) next[index] = folded.indexOf(term, start + 1)
+  }
+}
+
+/** The same word by word, marking whole words where folding changes their lengths. */
+function* hitsInWords(text: string, terms: string[]): Generator<Hit> {
   for (const match of text.matchAll(/[\p{L}\p{N}\p{M}]+/gu)) {
     const word = fold(match[0])
     const term = terms.find(candidate => word.startsWith(candidate))
-    // A match is marked to the letter where folding keeps lengths, else the whole word.
-    if (term) hits.push({ start: match.index, end: match.index + (word.length === match[0].length ? term.length : match[0].length) })
+    if (term) yield { start: match.index, end: match.index + (word.length === match[0].length ? term.length : match[0].length) }
+  }
+}
+
+/** Whether every letter stands where it stood, once folded. */
+const keepsPlaces = (text: string, folded: string) =>
+  // eslint-disable-next-line no-control-regex
+  folded.length === text.length && (text.match(/[^\u0000-\u007F]/g) ?? []).every(letter => fold(letter).length === 1)
+
+function hitsIn(text: string, terms: string[]): Hit[] {
+  const folded = fold(text)
+  const hits: Hit[] = []
+  for (const hit of keepsPlaces(text, folded) ? hitsInFolded(folded, terms) : hitsInWords(text, terms)) {
+    if (hits.push(hit) === MOST_HITS) break
   }
   return hits
 }
@@ -38,7 +67,7 @@ function densest(hits: Hit[]): number {
  * @param terms folded words, or the beginnings of words
  */
 export function passageIn(text: string, terms: string[]): Passage | undefined {
-  const hits = hitsIn(text, terms).slice(0, 200)
+  const hits = hitsIn(text, terms)
   if (!hits.length) return undefined
   const first = hits[densest(hits)]!
   // From the beginning of a word, where one begins there.

@@ -30,5 +30,7 @@ describe('the passage around words', () => {
   })
   it('chooses the place with most of the words', () => expect(passageIn(`kiln ${'x '.repeat(200)} the kiln shelf`, ['kiln', 'shelf'])!.join('')).toContain('kiln shelf'))
   it('marks folded words whole where folding changes their length', () => expect(passageIn('Die Straße', ['strass'])).toEqual(['Die ', 'Straße', '']))
+  it('marks the right letters where foldings outweigh each other', () => expect(passageIn('Strasse? Straße, cafe\u0301 kiln', ['kiln'])).toEqual(['Strasse? Straße, cafe\u0301 ', 'kiln', '']))
+  it('does not find a word inside another', () => expect(passageIn('Rekiln, the kilns', ['kiln'])).toEqual(['Rekiln, the ', 'kiln', 's']))
   it('is none where nothing stands', () => expect(passageIn('clay', ['kiln'])).toBeUndefined())
 })

@@ -71,6 +71,9 @@ legend, .field > span { color: var(--soft); font-size: 12.5px; padding: 0 0 3px;
 .pair span { color: var(--soft); font-size: 12.5px; }
 .pair input { height: 28px; width: 124px; padding: 0 6px; font: inherit; border: 1px solid #95A39F; border-radius: 4px; background: #fff; }
 .pair input[type='number'] { width: 76px; }
+@media (max-width: 520px) {
+  .pair legend { width: 100%; }
+}
 .check { display: flex; gap: 6px; align-items: center; min-height: 28px; }
 .done { margin-left: auto; }
 </style>

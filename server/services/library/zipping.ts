@@ -3,7 +3,7 @@ import { LRUCache } from 'lru-cache'
 import type { Selection } from '../../../core/files/selection'
 import { newId } from '../../../core/id'
 import { Problem, notFound } from '../../../core/problem'
-import { layOutZip, type ZipLayout, type ZipMember } from '../../../core/zip/layout'
+import { ZipLayout, type ZipMember } from '../../../core/zip/layout'
 import { distinctPaths } from '../../../core/zip/names'
 import type { Database } from '../../db/connection'
 import type { Store } from '../../store/store'
@@ -39,10 +39,10 @@ export function createZipping(db: Database, store: Store) {
     }
   }
 
-  async function* bytesOf({ stretches }: ZipLayout): AsyncGenerator<Uint8Array> {
-    for (const stretch of stretches) {
-      if ('bytes' in stretch) yield stretch.bytes
-      else yield* store.read(stretch.source, { start: 0, end: stretch.size }) as AsyncIterable<Buffer>
+  async function* bytesOf(layout: ZipLayout): AsyncGenerator<Uint8Array> {
+    for (const stretch of layout.stretches()) {
+      if (stretch instanceof Uint8Array) yield stretch
+      else yield* store.read(stretch.source, stretch) as AsyncIterable<Buffer>
     }
   }
 
@@ -51,7 +51,7 @@ export function createZipping(db: Database, store: Store) {
     async prepare(selection: Selection): Promise<PreparedZip> {
       const { name, members } = await membersOf(selection)
       if (!members.length) throw new Problem(422, 'There is no file in that selection.', 'Choose files, or folders that have some.')
-      const [id, layout] = [newId(), layOutZip(members)]
+      const [id, layout] = [newId(), new ZipLayout(members)]
       prepared.set(id, { name, layout })
       return { id, name, size: layout.size, files: members.length }
     },
