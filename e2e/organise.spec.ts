@@ -251,3 +251,17 @@ test('a document is shown as one, where no script runs; a PDF page by page', asy
   await expect(page.getByText(/Page (8|9) of/)).toBeVisible()
   await expect.poll(() => page.getByRole('img', { name: /^Page 9 of/ }).evaluate((image: HTMLImageElement) => image.naturalWidth)).toBeGreaterThan(500)
 })
+
+test('on a phone a file that is tapped comes to the front, and the library when one goes back', async ({ page }) => {
+  await openFolder(page, 'Guides')
+  await page.setViewportSize({ width: 390, height: 800 })
+  await page.getByRole('button', { name: 'Library', exact: true }).click()
+  await row(page, 'Wedging clay').getByRole('link').click()
+  await expect(page.getByRole('heading', { name: 'Wedging clay' })).toBeVisible()
+  await expect(row(page, 'Wedging clay')).toBeHidden()
+  await page.getByRole('button', { name: 'Library', exact: true }).click()
+  await row(page, 'Wedging clay').getByRole('link').click()
+  await expect(page.getByRole('heading', { name: 'Wedging clay' })).toBeVisible()
+  await page.goBack()
+  await expect(row(page, 'Wedging clay')).toBeVisible()
+})

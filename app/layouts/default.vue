@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NavigationFailureType, isNavigationFailure } from 'vue-router'
 const boards = useBoards()
 const library = useLibrary()
 const placer = usePlacer()
@@ -65,6 +66,12 @@ useEventListener(window, 'focus', () => void library.refresh().catch(() => undef
 watch(() => library.changes, () => void useReading().load().catch(() => undefined))
 
 const router = useRouter()
+/** On a narrow screen what is opened comes to the front, and so does the library when one goes back to it. */
+onBeforeUnmount(router.afterEach((to, from, failure) => {
+  if (to.path === from.path && !isNavigationFailure(failure, NavigationFailureType.duplicated)) return
+  if (/^\/desk\/(?:files|pages)\//.test(to.path)) boards.front = 'work'
+  else if (from.path.startsWith('/desk/files/')) boards.front = 'library'
+}))
 const route = useRoute()
 const listing = useListing()
 /** Where the library board stands is in the address: another folder is a step one can go back from, a filter is not. */

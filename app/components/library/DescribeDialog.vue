@@ -44,8 +44,8 @@ async function save() {
       <fieldset v-if="present.length" class="field wide"><legend>Take tags off</legend>
         <span class="tags"><label v-for="tag in present" :key="tag"><input v-model="removeTags" type="checkbox" :value="tag"> {{ tag }}</label></span>
       </fieldset>
-      <label class="field wide"><span>Description, for all of them</span><textarea v-model="description" rows="3" maxlength="2000" @input="changeDescription = true" /></label>
-      <div class="field wide picture"><span>A picture that stands for them</span>
+      <label class="field wide"><span>{{ files.length === 1 ? 'Description' : 'Description, for all of them' }}</span><textarea v-model="description" rows="3" maxlength="2000" @input="changeDescription = true" /></label>
+      <div class="field wide picture"><span>A picture that stands for {{ files.length === 1 ? 'it' : 'them' }}</span>
         <span class="acts"><FilePicture v-if="picture" :file="picture" class="thumb" /><button type="button" class="plain" @click="finding = !finding">{{ picture ? `“${picture.title}”, another…` : 'Choose a picture…' }}</button></span>
         <FileFinder v-if="finding" label="Find a picture" family="picture" @choose="picture = $event; finding = false" @close="finding = false" />
       </div>

@@ -118,5 +118,12 @@ li { position: relative; display: flex; align-items: center; gap: 8px; flex: non
 .bar { position: absolute; left: 0; right: 0; bottom: 0; height: 3px; background: #DCE4E2; }
 .bar i { display: block; height: 100%; background: var(--water); }
 .hint-line { color: #3F4C49; flex: 100 1 auto; }
-@media (max-width: 799px) { .hint-line { display: none; } .for-all .quiet { display: none; } }
+@media (max-width: 799px) {
+  .hint-line, .for-all .quiet { display: none; }
+  .trough li { max-width: calc(100vw - 84px); }
+  .trough .failed { height: auto; padding-block: 4px; flex-wrap: wrap; gap: 0; }
+  .failed .words { flex-basis: 100%; }
+  .failed .words span { white-space: normal; }
+  .failed .plain { padding-left: 0; }
+}
 </style>
