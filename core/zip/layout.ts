@@ -1,4 +1,5 @@
 import type { ByteRange } from '../http/range'
+import type { Stretch } from '../http/stretch'
 import { ZipRecords, type ZipFacts } from './records'
 
 /** A file that goes into a zip; its bytes are stored as they are. */
@@ -8,9 +9,6 @@ export interface ZipMember extends ZipFacts {
   /** where the bytes are: the sender's own mark, or the bytes themselves */
   source: string | Uint8Array
 }
-
-/** A stretch of a zip: bytes that are made for it, or part of a member's own. */
-export type ZipStretch = Uint8Array | { source: string, start: number, end: number }
 
 /**
  * A zip laid out before a byte of it is read: sizes and checksums are known, so its length and what stands
@@ -50,7 +48,7 @@ export class ZipLayout {
   }
 
   /** What stands in a range of the zip, from its start to its end. */
-  * stretches({ start, end }: ByteRange = { start: 0, end: this.size }): Generator<ZipStretch> {
+  * stretches({ start, end }: ByteRange = { start: 0, end: this.size }): Generator<Stretch> {
     const { members, locals, centrals, records } = this
     for (let index = lastBefore(locals, start); index < members.length && locals[index]! < end; index++) {
       const member = members[index]!
@@ -58,7 +56,7 @@ export class ZipLayout {
       yield* cut(header, locals[index]!, start, end)
       const at = locals[index]! + header.length
       if (typeof member.source !== 'string') yield* cut(member.source, at, start, end)
-      else if (at < end && at + member.size > start) yield { source: member.source, start: Math.max(0, start - at), end: Math.min(member.size, end - at) }
+      else if (member.size && at < end && at + member.size > start) yield { source: member.source, start: Math.max(0, start - at), end: Math.min(member.size, end - at) }
     }
     for (let index = lastBefore(centrals, start); index < members.length && centrals[index]! < end; index++) {
       const member = members[index]!

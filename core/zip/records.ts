@@ -38,12 +38,18 @@ class Record {
   }
 
   u16(...values: number[]): this {
-    for (const value of values) this.view.setUint16(this.at, value, true), this.at += 2
+    for (const value of values) {
+      this.view.setUint16(this.at, value, true)
+      this.at += 2
+    }
     return this
   }
 
   u32(...values: number[]): this {
-    for (const value of values) this.view.setUint32(this.at, value, true), this.at += 4
+    for (const value of values) {
+      this.view.setUint32(this.at, value, true)
+      this.at += 4
+    }
     return this
   }
 

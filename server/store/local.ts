@@ -49,6 +49,21 @@ export function localStore(folder: string): Store {
       // The rename is only safe once the folders that lead to the new name are on disk.
       for (let parent = dirname(final); parent.startsWith(folder); parent = dirname(parent)) await syncFolder(parent)
     },
+    async open(sha256) {
+      const handle = await open(pathOf(sha256), 'r')
+      try {
+        const { size } = await handle.stat()
+        return {
+          size,
+          read: async (into, position) => (await handle.read(into, 0, into.length, position)).bytesRead,
+          close: () => handle.close(),
+        }
+      }
+      catch (error) {
+        await handle.close()
+        throw error
+      }
+    },
     read: (sha256, { start, end }) =>
       createReadStream(pathOf(sha256), { start, end: end - 1, highWaterMark: CHUNK }),
     remove: sha256 => rm(pathOf(sha256), { force: true }),

@@ -1,11 +1,22 @@
 import type { Readable } from 'node:stream'
 import type { ByteRange } from '../../core/http/range'
 
+/** Bytes that are open to be read. */
+export interface OpenBlob {
+  /** bytes */
+  size: number
+  /** Reads into a buffer as much as there is from a place on; gives how many bytes, 0 behind the end. */
+  read(into: Uint8Array, position: number): Promise<number>
+  close(): Promise<void>
+}
+
 /** Where bytes live, each under the SHA-256 of its contents, in 64 hexadecimal digits. */
 export interface Store {
   has(sha256: string): Promise<boolean>
   /** Takes over a finished file: when this returns, its bytes are safely in the store and gone from `path`. */
   adopt(sha256: string, path: string): Promise<void>
+  /** @throws Error with code ENOENT where the store has no such bytes */
+  open(sha256: string): Promise<OpenBlob>
   /** The bytes of a stretch, as they are read. */
   read(sha256: string, range: ByteRange): Readable
   /** Where a blob can be opened by a worker. */

@@ -8,6 +8,7 @@ import { Problem } from '../../../core/problem'
 import type { Store } from '../../store/store'
 import type { TallyService } from '../tally/tally'
 import type { Deliverable, Directory, Entry } from './directory'
+import { Filler } from './filler'
 import { send, type ReadRange } from './send'
 
 /** Files this small are kept in memory after their first delivery. */
@@ -32,19 +33,27 @@ export function nameToSave(fileName: string, chosen: string | undefined): string
 export function createDeliveryService(directory: Directory, store: Store, tally: TallyService) {
   const small = new LRUCache<string, Buffer>({ maxSize: MEMORY, sizeCalculation: bytes => bytes.length + 1 })
 
-  /** Streams from the store; a small whole file is remembered on its way. */
-  function reader({ sha256, saved: { size } }: Deliverable): ReadRange {
+  async function remember({ sha256, saved: { size } }: Deliverable): Promise<Buffer> {
+    const bytes = Buffer.allocUnsafeSlow(size)
+    const filler = new Filler(store, [{ source: sha256, start: 0, end: size }])
+    try {
+      await filler.fill(bytes)
+    }
+    finally {
+      await filler.close()
+    }
+    small.set(sha256, bytes)
+    return bytes
+  }
+
+  /** Small files come from memory, others are read as they are sent. */
+  function reader(deliverable: Deliverable): ReadRange {
+    const { sha256, saved: { size } } = deliverable
     return ({ start, end }) => {
       const known = small.get(sha256)
       if (known) return known.subarray(start, end)
-      const stream = store.read(sha256, { start, end })
-      if (size <= SMALL && start === 0 && end === size) {
-        const chunks: Buffer[] = []
-        stream.on('data', (chunk: Buffer) => chunks.push(chunk))
-        stream.once('end', () => small.set(sha256, Buffer.concat(chunks)))
-        stream.pause()
-      }
-      return stream
+      if (size <= SMALL) return remember(deliverable).then(bytes => bytes.subarray(start, end))
+      return new Filler(store, [{ source: sha256, start, end }])
     }
   }
 

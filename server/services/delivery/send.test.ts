@@ -8,6 +8,7 @@ import { afterAll, beforeAll, expect, it } from 'vitest'
 import { represent, respond } from '../../../core/http/respond'
 import { localStore } from '../../store/local'
 import { listen, sha256 } from '../../testing/harness'
+import { Filler } from './filler'
 import { send, type Sent } from './send'
 
 let folder: string
@@ -38,7 +39,7 @@ it('a hundred clients that go away mid-way or at once leave no file open, and no
   const server = await listen(async (request, response) => {
     // Some leave while their file is still being looked up.
     await wait(Math.random() * 5)
-    const answer = send(response, respond('GET', request.headers, representation, () => 'b'), range => store.read(hash, range))
+    const answer = send(response, respond('GET', request.headers, representation, () => 'b'), range => new Filler(store, [{ source: hash, ...range }]))
     answers.push(answer)
     await answer
   })

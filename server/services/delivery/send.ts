@@ -1,11 +1,13 @@
-import { once } from 'node:events'
 import type { ServerResponse } from 'node:http'
-import type { Readable } from 'node:stream'
 import type { ByteRange } from '../../../core/http/range'
-import type { Answer } from '../../../core/http/respond'
+import type { Answer, Part } from '../../../core/http/respond'
+import { Filler } from './filler'
+import { pour } from './pour'
 
-/** Gives a stretch of the bytes: at once where they are in memory, else as they are read. */
-export type ReadRange = (range: ByteRange) => Buffer | Readable
+type Source = Buffer | Filler
+
+/** Gives a range of the bytes: at once where they are in memory, else as they are read. */
+export type ReadRange = (range: ByteRange) => Source | Promise<Buffer>
 
 export interface Sent {
   /** the stretches the system has taken */
@@ -14,55 +16,73 @@ export interface Sent {
   unsure?: ByteRange
 }
 
+const isRange = (part: Part): part is ByteRange => typeof part === 'object'
+
+async function opened(source: Source | Promise<Buffer>): Promise<Source> {
+  const opening = await source
+  if (opening instanceof Filler) {
+    await opening.ready().catch(async (error: unknown) => {
+      await opening.close()
+      throw error
+    })
+  }
+  return opening
+}
+
 /**
  * Sends an answer, reading no faster than the client takes.
  *
  * @returns what left this machine, also where the client went away
+ * @throws Damaged where stored bytes are missing: before anything is sent where that can be known, else the connection is broken off
  */
 export async function send(response: ServerResponse, { status, headers, body }: Answer, read: ReadRange): Promise<Sent> {
   // A client that left while its file was looked up: nothing is opened for it.
   if (response.destroyed) return { delivered: [] }
+  const first = body.find(isRange)
+  const source = first && read(first)
+  if (body.length === 1 && Buffer.isBuffer(source)) {
+    response.writeHead(status, headers).end(source)
+    await finished(response)
+    return response.writableFinished ? { delivered: [first!] } : { delivered: [], unsure: first }
+  }
+  const ahead = source && await opened(source)
   const delivered: ByteRange[] = []
   let unsure: ByteRange | undefined
-  const only = body.length === 1 && typeof body[0] === 'object' ? read(body[0]) : undefined
-  if (Buffer.isBuffer(only)) {
-    response.writeHead(status, headers).end(only)
-    await finished(response)
-    const whole = body[0] as ByteRange
-    return response.writableFinished ? { delivered: [whole] } : { delivered: [], unsure: whole }
-  }
   response.writeHead(status, headers)
-  for (const part of body) {
-    if (response.destroyed) break
-    if (typeof part === 'string') {
-      response.write(part)
-      continue
-    }
-    const source = only ?? read(part)
-    const stretch = { start: part.start, end: part.start }
-    delivered.push(stretch)
-    let handed = part.start
-    for await (const chunk of Buffer.isBuffer(source) ? [source] : source) {
-      // Counted when the system has taken it: what waits in our own buffers may never leave.
-      handed += (chunk as Buffer).length
-      const more = response.write(chunk, (error) => {
-        if (!error) stretch.end += (chunk as Buffer).length
-      })
-      if (!more) await drained(response)
+  try {
+    for (const part of body) {
       if (response.destroyed) break
+      if (!isRange(part)) {
+        response.write(part)
+        continue
+      }
+      const stretch = { start: part.start, end: part.start }
+      delivered.push(stretch)
+      let handed = part.start
+      await sendRange(response, part === first ? ahead! : await opened(read(part)), bytes => stretch.end += bytes, bytes => handed += bytes)
+      if (response.destroyed) unsure = { start: stretch.end, end: handed }
     }
-    if (response.destroyed) unsure = { start: stretch.end, end: handed }
+  }
+  catch (error) {
+    // The client must not take what has come for the whole.
+    response.destroy()
+    throw error
+  }
+  finally {
+    // It was opened beforehand; a client that left since was never sent any of it.
+    if (ahead instanceof Filler) await ahead.close()
   }
   if (!response.destroyed) response.end()
   await finished(response)
   return { delivered, unsure }
 }
 
-async function drained(response: ServerResponse): Promise<void> {
-  // A client that left while the chunk was written has closed already: no event will come.
-  if (response.destroyed) return
-  const stop = new AbortController()
-  await Promise.race([once(response, 'drain', { signal: stop.signal }), once(response, 'close', { signal: stop.signal })]).finally(() => stop.abort())
+async function sendRange(response: ServerResponse, source: Source, taken: (bytes: number) => void, handed: (bytes: number) => void): Promise<void> {
+  if (source instanceof Filler) return pour(response, source, taken, handed)
+  handed(source.length)
+  response.write(source, (error) => {
+    if (!error) taken(source.length)
+  })
 }
 
 /** Until the last byte is handed to the system, or the client is gone. */

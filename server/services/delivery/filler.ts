@@ -1,0 +1,105 @@
+import type { Stretch } from '../../../core/http/stretch'
+import type { OpenBlob, Store } from '../../store/store'
+
+/** Blobs opened before their turn, so that many small ones follow each other without a pause. */
+const AHEAD = 2
+
+type Blob = { source: string, start: number, end: number, opened: Promise<OpenBlob> }
+
+/** Stored bytes that are not as their record says. */
+export class Damaged extends Error {
+  constructor(readonly sha256: string, what: string, options?: ErrorOptions) {
+    super(`The stored bytes ${sha256} ${what}.`, options)
+  }
+}
+
+/** Fills buffers with stretches, one behind the other, however they are cut. */
+export class Filler {
+  private readonly waiting: (Uint8Array | Blob)[] = []
+  private readonly stretches: Iterator<Stretch>
+
+  constructor(private readonly store: Store, stretches: Iterable<Stretch>) {
+    this.stretches = stretches[Symbol.iterator]()
+    this.lookAhead()
+  }
+
+  private lookAhead(): void {
+    let blobs = this.waiting.filter(piece => !(piece instanceof Uint8Array)).length
+    while (blobs < AHEAD) {
+      const { value, done } = this.stretches.next()
+      if (done) return
+      if (value instanceof Uint8Array) {
+        this.waiting.push(value)
+        continue
+      }
+      const opened = this.open(value)
+      // Whoever waits for its turn learns of a failure then.
+      opened.catch(() => undefined)
+      this.waiting.push({ ...value, opened })
+      blobs++
+    }
+  }
+
+  private async open({ source, end }: Exclude<Stretch, Uint8Array>): Promise<OpenBlob> {
+    const blob = await this.store.open(source).catch((error: NodeJS.ErrnoException) => {
+      throw error.code === 'ENOENT' ? new Damaged(source, 'are missing', { cause: error }) : error
+    })
+    if (blob.size >= end) return blob
+    await blob.close()
+    throw new Damaged(source, `are cut off after ${blob.size} bytes`)
+  }
+
+  /** Waits until the first stored bytes are open: what cannot be sent is known before the first byte is. */
+  async ready(): Promise<void> {
+    for (const piece of this.waiting) {
+      if (!(piece instanceof Uint8Array)) return void await piece.opened
+    }
+  }
+
+  /**
+   * Fills a buffer from its start; less than full only at the end of all stretches.
+   *
+   * @throws Damaged where stored bytes are missing or too few
+   */
+  async fill(buffer: Uint8Array): Promise<number> {
+    let at = 0
+    while (at < buffer.length) {
+      const piece = this.waiting[0]
+      if (!piece) break
+      at += piece instanceof Uint8Array ? this.copy(piece, buffer, at) : await this.read(piece, buffer.subarray(at))
+    }
+    return at
+  }
+
+  private copy(piece: Uint8Array, buffer: Uint8Array, at: number): number {
+    const count = Math.min(piece.length, buffer.length - at)
+    buffer.set(count === piece.length ? piece : piece.subarray(0, count), at)
+    if (count < piece.length) this.waiting[0] = piece.subarray(count)
+    else this.advance()
+    return count
+  }
+
+  private async read(piece: Blob, into: Uint8Array): Promise<number> {
+    const blob = await piece.opened
+    const wanted = Math.min(into.length, piece.end - piece.start)
+    const count = await blob.read(into.subarray(0, wanted), piece.start)
+    if (wanted && !count) throw new Damaged(piece.source, `end after ${piece.start} bytes`)
+    piece.start += count
+    if (piece.start >= piece.end) {
+      this.advance()
+      await blob.close()
+    }
+    return count
+  }
+
+  private advance(): void {
+    this.waiting.shift()
+    this.lookAhead()
+  }
+
+  /** Closes whatever is open. */
+  async close(): Promise<void> {
+    const open = this.waiting.splice(0)
+    await Promise.all(open.map(async piece => piece instanceof Uint8Array || await piece.opened.then(blob => blob.close(), () => undefined)))
+  }
+}
