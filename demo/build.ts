@@ -55,7 +55,7 @@ async function visit({ pages, library, tally }: Trough): Promise<void> {
       const file = await library.get(target.id)
       for (let visits = Math.floor(random() ** 2 * 60); visits > 0; visits--) {
         tally.observe({
-          file: file.id, edition: file.edition, placement, size: file.size, delivered: [{ start: 0, end: file.size }],
+          file: file.id, etag: '"demo"', edition: file.edition, placement, size: file.size, delivered: [{ start: 0, end: file.size }],
           address: `visitor ${visits}`, userAgent: 'Mozilla/5.0 (demo visitor)',
         })
       }

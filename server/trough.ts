@@ -4,6 +4,7 @@ import { openDatabase } from './db/connection'
 import { lockFolder } from './db/lock'
 import { loadSecrets } from './secrets'
 import { createAccountService } from './services/account/account'
+import { createBundles } from './services/bundles/bundles'
 import { createDeliveryService } from './services/delivery/delivery'
 import { createDirectory } from './services/delivery/directory'
 import { createEvents } from './services/events'
@@ -63,10 +64,11 @@ export async function openTrough({ data, siteAddress = '' }: Options) {
     const jobs = createJobs()
     const unpacking = createUnpacking(library, store, jobs, incoming.partOf)
     const fetching = createFetching(db, library, store, jobs, incoming.partOf)
-    const zipping = createZipping(db, store)
+    const bundles = createBundles(db, events)
+    const zipping = createZipping(db, bundles)
     const tally = createTallyService(db, secrets.visitors, events)
     const directory = createDirectory(db, events)
-    const delivery = createDeliveryService(directory, store, tally)
+    const delivery = createDeliveryService(directory, bundles, store, tally)
     const published = createPublishedPages(pages, library, site, events)
 
     async function tidy(): Promise<void> {
@@ -78,13 +80,14 @@ export async function openTrough({ data, siteAddress = '' }: Options) {
     tidying.unref()
 
     return {
-      secrets, account, site, pages, library, uploads, reading, looking, jobs, unpacking, fetching, zipping, tally, delivery, published,
+      secrets, account, site, pages, library, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, tally, delivery, published,
 
       /** Takes up what an earlier process left undone. */
       async resume(): Promise<void> {
         reading.start()
         await uploads.recover(started)
         await tidy()
+        await bundles.settled()
         await library.warm()
       },
 
@@ -100,6 +103,7 @@ export async function openTrough({ data, siteAddress = '' }: Options) {
         await reading.close()
         await looking.close()
         await tally.flush()
+        await bundles.settled()
         await closeDatabase()
         await unlock()
       },

@@ -43,6 +43,9 @@ export interface FileItem {
   family: Family
   /** bytes */
   size: number
+  /** it is composed of other files; its bytes are stored nowhere */
+  bundle: boolean
+  /** empty for a bundle */
   sha256: string
   /** eight hexadecimal digits */
   crc32: string

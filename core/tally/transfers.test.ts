@@ -4,7 +4,7 @@ import { isRobot } from './robots'
 import { Transfers, type Delivery } from './transfers'
 
 const delivery = (stretches: [number, number][], changes: Partial<Delivery> = {}): Delivery => ({
-  visitor: () => 'v', file: 'f', edition: 1, placement: 'p', size: 100, at: 0, delivered: stretches.map(([start, end]) => ({ start, end })), ...changes,
+  visitor: () => 'v', file: 'f', edition: 1, placement: 'p', size: 100, etag: '"e"', at: 0, delivered: stretches.map(([start, end]) => ({ start, end })), ...changes,
 })
 
 describe('addInterval', () => {

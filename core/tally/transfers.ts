@@ -9,7 +9,9 @@ export interface Delivery {
   edition: number
   /** the button or link that was followed, where known */
   placement: string | undefined
-  /** bytes of the whole edition */
+  /** tells one state of the bytes from another: ranges of different ones make no whole */
+  etag: string
+  /** bytes of the whole */
   size: number
   /** the stretches that left this machine */
   delivered: ByteRange[]
@@ -44,13 +46,13 @@ export class Transfers {
 
   /** Takes one delivery in; gives the download it completes, if it does. */
   add(delivery: Delivery): Download | undefined {
-    const { file, edition, size, delivered, at } = delivery
+    const { file, edition, etag, size, delivered, at } = delivery
     const sent = delivered.reduce((sum, { start, end }) => sum + end - start, 0)
     // A whole answer is a download by itself: two people behind one address do not complete each other's.
     if (coversAll(delivered, size)) return { file, edition, placement: delivery.placement, at, bytes: sent }
     if (sent === 0 && !delivery.unsure) return undefined
 
-    const key = `${delivery.visitor()}\n${file}\n${edition}`
+    const key = `${delivery.visitor()}\n${file}\n${edition}\n${etag}`
     const known = this.open.get(key)
     const transfer = known && at - known.last < FORGET_AFTER ? known : { have: [], unsure: undefined, bytes: 0, placement: undefined, last: at }
     for (const stretch of delivered) {

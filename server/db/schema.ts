@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { bigint, bigserial, boolean, customType, index, integer, jsonb, pgTable, primaryKey, text, timestamp, type AnyPgColumn } from 'drizzle-orm/pg-core'
+import type { BundleEntry } from '../../core/bundle/contents'
 import type { Facts, PreviewState, ReadingState } from '../../core/files/item'
 import type { Mark } from '../../core/folders/item'
 import type { PageDocument } from '../../core/page/schema'
@@ -106,6 +107,24 @@ export const editions = pgTable('editions', {
   primaryKey({ columns: [table.fileId, table.number] }),
   index('editions_sha256').on(table.sha256),
 ])
+
+/** Files that are zips composed of others; they have no editions, since they are put together as they are sent. */
+export const bundles = pgTable('bundles', {
+  fileId: text('file_id').primaryKey().references(() => files.id, { onDelete: 'cascade' }),
+  /** the name the zip is saved under */
+  fileName: text('file_name').notNull(),
+  entries: jsonb().$type<BundleEntry[]>().notNull(),
+  /** counts the changes, so that two tabs notice each other */
+  revision: integer().notNull().default(1),
+  /** when it was last composed anew: the date of the texts in it */
+  composed: moment('composed').notNull().defaultNow(),
+  /** what it comes to now, kept up to date with its members: bytes, files in it, and what tells one state from another */
+  size: bigint({ mode: 'number' }).notNull(),
+  count: integer().notNull(),
+  fingerprint: text().notNull(),
+  /** when what is in it last changed */
+  changed: moment('changed').notNull().defaultNow(),
+})
 
 export const pages = pgTable('pages', {
   id: text().primaryKey(),

@@ -6,8 +6,9 @@ import { contentDisposition } from '../../../core/http/disposition'
 import { respond, type Representation } from '../../../core/http/respond'
 import { Problem } from '../../../core/problem'
 import type { Store } from '../../store/store'
+import type { Bundles, LaidOut } from '../bundles/bundles'
 import type { TallyService } from '../tally/tally'
-import type { Deliverable, Directory, Entry } from './directory'
+import { bundleDeliverable, type Deliverable, type Directory, type Entry } from './directory'
 import { Filler } from './filler'
 import { send, type ReadRange } from './send'
 
@@ -18,6 +19,7 @@ const MEMORY = 32 * 1024 * 1024
 /** The query of a delivery address. */
 export interface DeliveryQuery { save: boolean, edition: string | null, at: string | null }
 
+const boundary = () => randomBytes(18).toString('hex')
 const gone = () => new Problem(410, 'This file is no longer here.', 'It was taken off this site. Look for a newer one on the site\'s pages.')
 const missing = () => new Problem(404, 'There is no such file.', 'Check the address, or look for the file on the site\'s pages.')
 
@@ -30,10 +32,10 @@ export function nameToSave(fileName: string, chosen: string | undefined): string
 }
 
 /** Delivers files to visitors by RFC 9110, and tells the tally what left. */
-export function createDeliveryService(directory: Directory, store: Store, tally: TallyService) {
+export function createDeliveryService(directory: Directory, bundles: Bundles, store: Store, tally: TallyService) {
   const small = new LRUCache<string, Buffer>({ maxSize: MEMORY, sizeCalculation: bytes => bytes.length + 1 })
 
-  async function remember({ sha256, saved: { size } }: Deliverable): Promise<Buffer> {
+  async function remember(sha256: string, size: number): Promise<Buffer> {
     const bytes = Buffer.allocUnsafeSlow(size)
     const filler = new Filler(store, [{ source: sha256, start: 0, end: size }])
     try {
@@ -47,21 +49,23 @@ export function createDeliveryService(directory: Directory, store: Store, tally:
   }
 
   /** Small files come from memory, others are read as they are sent. */
-  function reader(deliverable: Deliverable): ReadRange {
-    const { sha256, saved: { size } } = deliverable
+  function reader({ bytes, saved: { size } }: Deliverable): ReadRange {
+    if ('layout' in bytes) return range => new Filler(store, bytes.layout.stretches(range))
+    const { sha256 } = bytes
     return ({ start, end }) => {
       const known = small.get(sha256)
       if (known) return known.subarray(start, end)
-      if (size <= SMALL) return remember(deliverable).then(bytes => bytes.subarray(start, end))
+      if (size <= SMALL) return remember(sha256, size).then(whole => whole.subarray(start, end))
       return new Filler(store, [{ source: sha256, start, end }])
     }
   }
 
-  function choose(entry: Entry | undefined, edition: string | null): Deliverable {
+  function choose(entry: Entry | undefined, edition: string | null): Deliverable | Promise<Deliverable> {
     if (!entry) throw missing()
-    if (entry.kind !== 'file') throw gone()
-    if (edition === null) return entry.current
-    const pinned = /^\d{1,9}$/.test(edition) ? entry.edition(Number(edition)) : undefined
+    if (entry.kind === 'bundle' && edition === null) return bundles.laidOut(entry.id).then(laid => bundleDeliverable(entry.id, laid))
+    if (entry.kind === 'gone' || entry.kind === 'moved') throw gone()
+    if (edition === null && entry.kind === 'file') return entry.current
+    const pinned = entry.kind === 'file' && /^\d{1,9}$/.test(edition!) ? entry.edition(Number(edition)) : undefined
     if (!pinned) throw new Problem(404, 'There is no such edition.', 'Leave "edition" out of the address to get the current one.')
     return pinned
   }
@@ -73,9 +77,10 @@ export function createDeliveryService(directory: Directory, store: Store, tally:
   }
 
   async function answer(request: IncomingMessage, response: ServerResponse, entry: Entry | undefined, query: DeliveryQuery): Promise<void> {
-    const deliverable = choose(entry, query.edition)
+    const chosen = choose(entry, query.edition)
+    const deliverable = chosen instanceof Promise ? await chosen : chosen
     const representation = query.save ? await toSave(deliverable, query.at) : deliverable.shown
-    const reply = respond(request.method!, request.headers, representation, () => randomBytes(18).toString('hex'))
+    const reply = respond(request.method!, request.headers, representation, boundary)
     // A socket forgets its address when it closes.
     const address = request.socket.remoteAddress ?? ''
     const sent = await send(response, reply, reader(deliverable))
@@ -85,6 +90,7 @@ export function createDeliveryService(directory: Directory, store: Store, tally:
       file: deliverable.file,
       edition: deliverable.edition,
       placement: query.at && /^[a-z0-9]{6,16}$/.test(query.at) ? query.at : undefined,
+      etag: representation.etag,
       size: representation.size,
       ...sent,
       address,
@@ -92,13 +98,20 @@ export function createDeliveryService(directory: Directory, store: Store, tally:
     })
   }
 
+  async function show(request: IncomingMessage, response: ServerResponse, deliverable: Deliverable): Promise<void> {
+    await send(response, respond(request.method!, request.headers, deliverable.shown, boundary), reader(deliverable))
+  }
+
   return {
     /** Shows a file to its owner, the one in the bin too; the tally is told nothing. */
     async show(request: IncomingMessage, response: ServerResponse, fileId: string): Promise<void> {
-      const deliverable = await directory.current(fileId)
-      if (!deliverable) throw missing()
-      await send(response, respond(request.method!, request.headers, deliverable.shown, () => randomBytes(18).toString('hex')), reader(deliverable))
+      const deliverable = await directory.current(fileId) ?? bundleDeliverable(fileId, await bundles.laidOut(fileId))
+      await show(request, response, deliverable)
     },
+
+    /** Sends the owner a zip that was laid out for them. */
+    showZip: (request: IncomingMessage, response: ServerResponse, zip: LaidOut): Promise<void> => show(request, response, bundleDeliverable('', zip)),
+
 
     /**
      * Answers a GET or HEAD for a handle.

@@ -1,5 +1,5 @@
 import type { ServerResponse } from 'node:http'
-import { Buffers, LARGE, SMALL } from './buffers'
+import { Buffers } from './buffers'
 import type { Filler } from './filler'
 
 /** Buffers on their way to one client: one is filled while the other is sent. */
@@ -23,7 +23,7 @@ export async function pour(response: ServerResponse, filler: Filler, taken: (byt
   response.once('close', onClose)
   try {
     while (!response.destroyed) {
-      const buffer = buffers.take(sent < PROVEN ? SMALL : LARGE)
+      const buffer = buffers.take(sent < PROVEN ? 'small' : 'large')
       const count = await filler.fill(buffer).catch((error: unknown) => {
         buffers.give(buffer)
         throw error

@@ -181,27 +181,3 @@ describe('fetching from the web', () => {
     ['https://a.example/%E0%A4%A', undefined, undefined, '%E0%A4%A'], ['https://a.example/x', 'attachment; filename="../../up.pdf"', undefined, 'up.pdf'], ['https://a.example/x', 'inline', 'text/plain; charset=utf-8', 'x.txt'],
   ])('%s (%s) is called %s', (address, disposition, type, name) => expect(nameFromAnswer(new URL(address), disposition, type)).toBe(name))
 })
-
-describe('a zip of a selection', () => {
-  it('has the folders chosen, and every file once', async () => {
-    const { library, zipping } = test.trough
-    const { id } = await library.folders.create({ name: 'Zipped', parent: null })
-    const inner = await library.folders.create({ name: 'Inner', parent: id })
-    const a = await test.putInto('a.txt', 'A', { folder: id })
-    await test.putInto('b.txt', 'BB', { folder: inner.id })
-    const loose = await test.put('a.txt', 'other A')
-    const prepared = await zipping.prepare({ files: [loose.id], folders: [id] })
-    const zip = zipping.open(prepared.id)
-    const path = join(test.folder, 'out.zip')
-    const chunks: Buffer[] = []
-    for await (const chunk of zip.stream()) chunks.push(chunk as Buffer)
-    const bytes = Buffer.concat(chunks)
-    expect([bytes.length, prepared.files]).toEqual([zip.size, 3])
-    execFileSync('sh', ['-c', 'cat > "$1"', 'sh', path], { input: bytes })
-    expect(execFileSync('unzip', ['-Z1', path], { encoding: 'utf8' }).trim().split('\n').sort()).toEqual(['Zipped/Inner/b.txt', 'Zipped/a.txt', 'a.txt'])
-    expect(execFileSync('unzip', ['-t', path], { encoding: 'utf8' })).toContain('No errors')
-    expect((await zipping.prepare({ files: [a.id], folders: [id] })).files).toBe(2)
-    await expect(zipping.prepare({ files: [], folders: [(await library.folders.create({ name: 'Bare', parent: null })).id] })).rejects.toMatchObject({ status: 422 })
-    expect(() => zipping.open('unknown')).toThrow(/no such zip/)
-  })
-})

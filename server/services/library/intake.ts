@@ -2,6 +2,7 @@ import { and, eq, isNull, sql } from 'drizzle-orm'
 import type { FileItem } from '../../../core/files/item'
 import { cleanFileName, titleFromFileName } from '../../../core/files/fileName'
 import { newId } from '../../../core/id'
+import { Problem } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { blobs, editions, files } from '../../db/schema'
 import type { Store } from '../../store/store'
@@ -83,6 +84,7 @@ export function createIntake(db: Database, store: Store, events: Events) {
       const place = await ensurePath(tx, base, within)
       const old = editionOf ?? (asEdition ? await namesake(tx, place, fileName) : undefined)
       if (old) {
+        if ((await getFile(tx, old)).bundle) throw new Problem(422, 'A bundle has no editions.', 'Put the file into the bundle instead.')
         id = old
         await addEdition(tx, id, { sha256, fileName, mediaType, uploadId })
         return

@@ -4,9 +4,9 @@ import { familyOf, typeTag } from '../../../core/files/mediaType'
 import { remarksOn } from '../../../core/files/remarks'
 import { notFound } from '../../../core/problem'
 import type { Queryable } from '../../db/connection'
-import { blobs, downloads, editions, files, pages, uses } from '../../db/schema'
+import { blobs, bundles, downloads, editions, files, pages, uses } from '../../db/schema'
 
-/** A file with its current edition and that one's bytes, as the database writes it in JSON. */
+/** A file with its current edition and that one's bytes, or a bundle, as the database writes it in JSON. */
 interface Row {
   id: string
   title: string
@@ -22,26 +22,33 @@ interface Row {
   deleted: string | null
   file_name: string
   media_type: string
-  sha256: string
   size: number
-  crc32: number
-  facts: Facts
-  preview: PreviewState
-  reading: ReadingState
   reading_error: string | null
+  /** these are null for a bundle, whose bytes are stored nowhere */
+  sha256: string | null
+  crc32: number | null
+  facts: Facts | null
+  preview: PreviewState | null
+  reading: ReadingState | null
+  /** files in a bundle; null for other files */
+  members: number | null
 }
 
 /**
  * Files with their current editions. They come as one JSON text: taking apart 50,000 rows field by field takes
  * ten times as long.
  */
-async function readRows(db: Queryable, where: SQL, limit?: number): Promise<Row[]> {
+async function readRows(db: Queryable, where: SQL, batch?: { behind: string, limit: number }): Promise<Row[]> {
+  // Said of both tables: else the join begins at the first edition each time.
+  const behind = batch ? sql`and ${editions.fileId} > ${batch.behind}` : sql``
   const { rows: [answer] } = await db.execute<{ rows: Row[] | null }>(sql`select json_agg(found) as rows from (
     select ${files.id}, ${files.title}, ${files.handle}, ${files.edition}, ${files.folder}, ${files.position}, ${files.description}, ${files.tags}, ${files.picture},
-      ${files.created}, ${files.changed}, ${files.deleted}, ${editions.fileName}, ${editions.mediaType},
-      ${blobs.sha256}, ${blobs.size}, ${blobs.crc32}, ${blobs.facts}, ${blobs.preview}, ${blobs.reading}, ${blobs.readingError}
-    from ${files} join ${editions} on ${editions.fileId} = ${files.id} and ${editions.number} = ${files.edition} join ${blobs} on ${blobs.sha256} = ${editions.sha256}
-    where ${where} ${limit === undefined ? sql`` : sql`order by ${files.id} limit ${limit}`}) as found`)
+      ${files.created}, ${files.changed}, ${files.deleted},
+      coalesce(${editions.fileName}, ${bundles.fileName}) as file_name, coalesce(${editions.mediaType}, 'application/zip') as media_type,
+      ${blobs.sha256}, coalesce(${blobs.size}, ${bundles.size}) as size, ${blobs.crc32}, ${blobs.facts}, ${blobs.preview}, ${blobs.reading}, ${blobs.readingError}, ${bundles.count} as members
+    from ${files} left join ${editions} on ${editions.fileId} = ${files.id} and ${editions.number} = ${files.edition} ${behind}
+    left join ${blobs} on ${blobs.sha256} = ${editions.sha256} left join ${bundles} on ${bundles.fileId} = ${files.id}
+    where ${batch ? sql`${files.id} > ${batch.behind} order by ${files.id} limit ${batch.limit}` : where}) as found`)
   return answer?.rows ?? []
 }
 
@@ -68,7 +75,7 @@ async function countAll(db: Queryable, ids?: string[]): Promise<Counts> {
 const iso = (moment: string) => new Date(moment).toISOString()
 
 function toItem(row: Row, counts: Counts): FileItem {
-  const { id, title, handle, folder, position, description, tags, picture, edition, sha256, size, facts, preview, reading } = row
+  const { id, title, handle, folder, position, description, tags, picture, edition, size } = row
   const [fileName, mediaType] = [row.file_name, row.media_type]
   return {
     id,
@@ -85,11 +92,12 @@ function toItem(row: Row, counts: Counts): FileItem {
     tag: typeTag(mediaType),
     family: familyOf(mediaType),
     size,
-    sha256,
-    crc32: row.crc32.toString(16).padStart(8, '0'),
-    facts,
-    preview,
-    reading,
+    bundle: row.members !== null,
+    sha256: row.sha256 ?? '',
+    crc32: (row.crc32 ?? 0).toString(16).padStart(8, '0'),
+    facts: row.facts ?? { entries: row.members ?? 0 },
+    preview: row.preview ?? 'none',
+    reading: row.reading ?? 'done',
     readingError: row.reading_error,
     created: iso(row.created),
     changed: iso(row.changed),
@@ -119,8 +127,7 @@ export const filesWithBytes = async (db: Queryable, sha256: string[]): Promise<F
 export async function* allFiles(db: Queryable, batch = 120): AsyncGenerator<FileItem[]> {
   const counts = await countAll(db)
   for (let last = '', more = true; more;) {
-    // Said of both tables: else the join begins at the first edition each time.
-    const rows = await readRows(db, sql`${files.id} > ${last} and ${editions.fileId} > ${last}`, batch)
+    const rows = await readRows(db, sql`true`, { behind: last, limit: batch })
     if (rows.length) yield rows.map(row => toItem(row, counts))
     more = rows.length === batch
     last = rows.at(-1)?.id ?? last

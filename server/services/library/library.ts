@@ -6,7 +6,7 @@ import { sameName } from '../../../core/folders/item'
 import { Problem, notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { anyGiven } from '../../db/given'
-import { blobs, editions, files, retiredHandles } from '../../db/schema'
+import { blobs, bundles, editions, files, retiredHandles } from '../../db/schema'
 import type { Store } from '../../store/store'
 import type { Events } from '../events'
 import type { PageService } from '../pages/pages'
@@ -79,6 +79,7 @@ export function createLibraryService(db: Database, store: Store, pages: PageServ
     byId: (fileIds: string[]) => filesById(db, fileIds),
     /** Other files outside the bin that hold the same bytes, the oldest first. */
     async twins({ id, sha256 }: Pick<FileItem, 'id' | 'sha256'>): Promise<FileItem[]> {
+      if (!sha256) return []
       const same = (await filesWithBytes(db, [sha256])).filter(file => file.id !== id && !file.deleted)
       return same.sort((a, b) => a.created < b.created ? -1 : 1)
     },
@@ -111,7 +112,8 @@ export function createLibraryService(db: Database, store: Store, pages: PageServ
       await db.transaction(async (tx) => {
         await checkPicture(tx, said.picture)
         if (anyGiven(said)) await tx.update(files).set(said).where(eq(files.id, id))
-        if (fileName !== undefined) await tx.update(editions).set({ fileName }).where(and(eq(editions.fileId, id), eq(editions.number, file.edition)))
+        if (fileName !== undefined && file.bundle) await tx.update(bundles).set({ fileName }).where(eq(bundles.fileId, id))
+        else if (fileName !== undefined) await tx.update(editions).set({ fileName }).where(and(eq(editions.fileId, id), eq(editions.number, file.edition)))
         if (handle !== undefined && handle !== file.handle) await changeHandle(tx, file, handle)
       })
       events.emit('library', [id])

@@ -5,7 +5,7 @@ import { freeName, type Tree } from '../../../core/folders/tree'
 import { newId } from '../../../core/id'
 import { Problem } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
-import { editions, files, folders } from '../../db/schema'
+import { bundles, editions, files, folders } from '../../db/schema'
 import type { Events } from '../events'
 import { mustHave, nameTaken, readTree, type FolderRow } from './folders'
 import { freeHandle } from './handles'
@@ -20,6 +20,11 @@ export const filesIn = (tx: Queryable, folderIds: string[]) =>
 export function topmost(tree: Tree<FolderRow>, ids: string[]): FolderRow[] {
   const chosen = new Set(ids)
   return ids.map(id => mustHave(tree, id)!).filter(({ parent }) => !tree.pathTo(parent).some(above => chosen.has(above.id)))
+}
+
+async function copyBundle(tx: Queryable, from: string, fileId: string): Promise<void> {
+  const [row] = await tx.select().from(bundles).where(eq(bundles.fileId, from))
+  await tx.insert(bundles).values({ ...row!, fileId, revision: 1 })
 }
 
 /** Where things lie: moving and copying files and folders, and a folder's own order. */
@@ -104,7 +109,8 @@ export function createPlacing(db: Database, events: Events) {
           await tx.insert(files).values({
             id, title: folder === file.folder ? `${title.slice(0, 190)}, copy` : title, handle: await freeHandle(tx, fileName), edition: 1, folder, position, description, tags, picture,
           })
-          await tx.insert(editions).values({ fileId: id, number: 1, sha256, fileName, mediaType })
+          if (file.bundle) await copyBundle(tx, file.id, id)
+          else await tx.insert(editions).values({ fileId: id, number: 1, sha256, fileName, mediaType })
           made.files.push(id)
         }
         for (const file of await filesById(tx, fileIds)) if (!file.deleted) await copyFile(file, to)

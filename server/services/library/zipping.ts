@@ -1,12 +1,13 @@
-import { Readable } from 'node:stream'
 import { LRUCache } from 'lru-cache'
+import { splitExtension } from '../../../core/files/fileName'
+import type { FileItem } from '../../../core/files/item'
 import type { Selection } from '../../../core/files/selection'
 import { newId } from '../../../core/id'
 import { Problem, notFound } from '../../../core/problem'
 import { ZipLayout, type ZipMember } from '../../../core/zip/layout'
 import { distinctPaths } from '../../../core/zip/names'
 import type { Database } from '../../db/connection'
-import type { Store } from '../../store/store'
+import type { Bundles, LaidOut } from '../bundles/bundles'
 import { readTree } from './folders'
 import { filesById } from './items'
 import { filesIn, topmost } from './placing'
@@ -16,10 +17,17 @@ const HOUR = 60 * 60 * 1000
 export interface PreparedZip { id: string, name: string, size: number, files: number }
 
 /** Zips of what was selected, made while they are sent. */
-export function createZipping(db: Database, store: Store) {
-  const prepared = new LRUCache<string, { name: string, layout: ZipLayout }>({ max: 100, ttl: HOUR })
+export function createZipping(db: Database, bundles: Bundles) {
+  const prepared = new LRUCache<string, LaidOut>({ max: 100, ttl: HOUR })
 
-  async function membersOf({ files: fileIds, folders: folderIds }: Selection): Promise<{ name: string, members: ZipMember[] }> {
+  /** A file as it goes into a zip; of a bundle, all that is in it, in a folder of its name. */
+  async function membersOf(item: FileItem, folder: string): Promise<ZipMember[]> {
+    if (!item.bundle) return [{ name: folder + item.fileName, size: item.size, crc32: Number.parseInt(item.crc32, 16), modified: new Date(item.changed), source: item.sha256 }]
+    const { layout, fileName } = await bundles.laidOut(item.id)
+    return layout.members.map(member => ({ ...member, name: `${folder}${splitExtension(fileName)[0]}/${member.name}` }))
+  }
+
+  async function gather({ files: fileIds, folders: folderIds }: Selection): Promise<{ name: string, members: ZipMember[] }> {
     const tree = await readTree(db)
     const tops = topmost(tree, folderIds)
     const inside = await filesIn(db, tops.flatMap(({ id }) => tree.below(id).map(folder => folder.id)))
@@ -31,36 +39,30 @@ export function createZipping(db: Database, store: Store) {
       const from = path.findIndex(({ id }) => tops.some(top => top.id === id))
       return path.slice(from).map(({ name }) => `${name}/`).join('')
     }
-    const kept = items.filter(item => !item.deleted)
-    const paths = distinctPaths(kept.map(item => (chosen.has(item.id) ? '' : pathOf(item.folder)) + item.fileName))
+    const members: ZipMember[] = []
+    for (const item of items) if (!item.deleted) members.push(...await membersOf(item, chosen.has(item.id) ? '' : pathOf(item.folder)))
+    const paths = distinctPaths(members.map(member => member.name))
     return {
       name: tops.length === 1 && !fileIds.length ? `${tops[0]!.name}.zip` : 'files.zip',
-      members: kept.map((item, index) => ({ name: paths[index]!, size: item.size, crc32: Number.parseInt(item.crc32, 16), modified: new Date(item.changed), source: item.sha256 })),
-    }
-  }
-
-  async function* bytesOf(layout: ZipLayout): AsyncGenerator<Uint8Array> {
-    for (const stretch of layout.stretches()) {
-      if (stretch instanceof Uint8Array) yield stretch
-      else yield* store.read(stretch.source, stretch) as AsyncIterable<Buffer>
+      members: members.map((member, index) => ({ ...member, name: paths[index]! })),
     }
   }
 
   return {
     /** Lays out a zip of a selection, to be downloaded within the hour. */
     async prepare(selection: Selection): Promise<PreparedZip> {
-      const { name, members } = await membersOf(selection)
+      const { name, members } = await gather(selection)
       if (!members.length) throw new Problem(422, 'There is no file in that selection.', 'Choose files, or folders that have some.')
       const [id, layout] = [newId(), new ZipLayout(members)]
-      prepared.set(id, { name, layout })
+      prepared.set(id, { layout, fileName: name, fingerprint: id, changed: new Date() })
       return { id, name, size: layout.size, files: members.length }
     },
 
     /** @throws Problem 404 where it was not prepared, or too long ago */
-    open(id: string): { name: string, size: number, stream: () => Readable } {
+    open(id: string): LaidOut {
       const zip = prepared.get(id)
       if (!zip) throw notFound('zip')
-      return { name: zip.name, size: zip.layout.size, stream: () => Readable.from(bytesOf(zip.layout), { objectMode: false }) }
+      return zip
     },
   }
 }

@@ -11,7 +11,7 @@ beforeAll(async () => {
 afterAll(() => test.close())
 
 const seen = (file: string) => ({
-  file, edition: 1, placement: 'aaaaaaaaaa', size: 10, delivered: [{ start: 0, end: 10 }],
+  file, etag: '"e"', edition: 1, placement: 'aaaaaaaaaa', size: 10, delivered: [{ start: 0, end: 10 }],
   address: '192.0.2.7', userAgent: 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0',
 })
 

@@ -1,12 +1,9 @@
-import { defineEventHandler, sendStream, setResponseHeaders } from 'h3'
-import { contentDisposition } from '../../../../core/http/disposition'
+import { defineEventHandler } from 'h3'
 import { idOf } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 
+/** A zip that was prepared, with ranges: a download that broke off goes on. */
 export default defineEventHandler(async (event) => {
-  const { name, size, stream } = (await useTrough()).zipping.open(idOf(event))
-  setResponseHeaders(event, {
-    'Content-Type': 'application/zip', 'Content-Length': size, 'Content-Disposition': contentDisposition('attachment', name), 'Cache-Control': 'no-store',
-  })
-  return sendStream(event, stream())
+  const { zipping, delivery } = await useTrough()
+  await delivery.showZip(event.node.req, event.node.res, zipping.open(idOf(event)))
 })

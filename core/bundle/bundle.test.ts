@@ -1,0 +1,33 @@
+import { describe, expect, it } from 'vitest'
+import { bundleEntriesSchema, type BundleEntry } from './contents'
+import { resolveBundle } from './members'
+
+const FILES: Record<string, { fileName: string }> = { red: { fileName: 'red.pdf' }, blue: { fileName: 'blue.pdf' }, old: { fileName: 'RED.pdf' } }
+const library = {
+  file: (id: string) => FILES[id],
+  folder: (id: string) => id === 'charts' ? { name: 'Charts', files: [{ path: 'raku.pdf', file: { fileName: 'raku.pdf' } }, { path: '2026/a.pdf', file: { fileName: 'a.pdf' } }] } : undefined,
+}
+const entries = (...given: object[]): BundleEntry[] => bundleEntriesSchema.parse(given.map((entry, index) => ({ id: `entry${index}`, ...entry })))
+const paths = (...given: object[]) => resolveBundle(entries(...given), library).map(member => member.path)
+
+describe('what is in a bundle', () => {
+  it('files have their own names, or those they are given, in the order of the bundle', () =>
+    expect(paths({ kind: 'file', file: 'blue' }, { kind: 'file', file: 'red', name: 'first.pdf', within: 'Colours/warm' })).toEqual(['blue.pdf', 'Colours/warm/first.pdf']))
+
+  it('a folder brings all that is in it, under its name, another, or none', () => {
+    expect(paths({ kind: 'folder', folder: 'charts' })).toEqual(['Charts/raku.pdf', 'Charts/2026/a.pdf'])
+    expect(paths({ kind: 'folder', folder: 'charts', name: 'Firing', within: 'All' })).toEqual(['All/Firing/raku.pdf', 'All/Firing/2026/a.pdf'])
+    expect(paths({ kind: 'folder', folder: 'charts', name: '' })).toEqual(['raku.pdf', '2026/a.pdf'])
+  })
+
+  it('what is gone is left out; names that meet are told apart, whatever their case', () =>
+    expect(paths({ kind: 'file', file: 'gone' }, { kind: 'folder', folder: 'gone' }, { kind: 'file', file: 'red' }, { kind: 'file', file: 'old' }, { kind: 'file', file: 'red' }))
+      .toEqual(['red.pdf', 'RED 2.pdf', 'red 3.pdf']))
+
+  it('texts are written for it', () => expect(resolveBundle(entries({ kind: 'text', name: 'READ ME.txt', body: 'Hello' }), library)).toEqual([{ entry: 'entry0', path: 'READ ME.txt', body: 'Hello' }]))
+
+  it.each(['../out', '/etc', 'C:\\x', 'a/../../b'])('refuses the folder %s, which leads out of the zip', (within) => {
+    expect(() => entries({ kind: 'file', file: 'red', within })).toThrow(/zip/)
+  })
+  it('makes names safe', () => expect(paths({ kind: 'file', file: 'red', name: '../../evil\u202Efdp.exe', within: 'a//b\\c' })).toEqual(['a/b/c/evilfdp.exe']))
+})

@@ -1,0 +1,65 @@
+import { z } from 'zod'
+import { cleanFileName } from '../files/fileName'
+import { innerPath } from '../files/innerPath'
+import { cleanFolderName } from '../folders/item'
+import type { FileItem } from '../files/item'
+
+/** Entries an owner puts into one bundle; folders among them may hold any number of files. */
+const MOST_ENTRIES = 10_000
+const LONGEST_TEXT = 100_000
+
+/** A path of folders, such as `Sheets/2026`; empty for the top of the zip. */
+const withinSchema = z.string().max(400, 'Keep the folder to 400 characters.').transform((path, context) => {
+  const inner = innerPath(`${path}/file`)
+  if (!('refused' in inner)) return inner.folders.join('/')
+  context.addIssue({ code: 'custom', message: inner.refused })
+  return z.NEVER
+})
+const fileName = z.string().max(400, 'Keep the name to 255 bytes.').transform(cleanFileName)
+
+const common = {
+  /** tells one entry from another */
+  id: z.string().regex(/^[a-z0-9]{6,16}$/),
+  /** the folder of the zip it lies in */
+  within: withinSchema.default(''),
+}
+
+/** What an owner put into a bundle, in their order. */
+export const bundleEntrySchema = z.discriminatedUnion('kind', [
+  /** the file as it is when the bundle is downloaded; under its own name where none is given */
+  z.object({ ...common, kind: z.literal('file'), file: z.string().max(40), name: fileName.nullable().default(null) }),
+  /** all that lies in a folder and below it, always; an empty name leaves its own out of the paths */
+  z.object({ ...common, kind: z.literal('folder'), folder: z.string().max(40), name: z.string().max(400).transform(cleanFolderName).nullable().default(null) }),
+  /** a text that is written for the bundle, such as a read-me or a licence */
+  z.object({ ...common, kind: z.literal('text'), name: fileName, body: z.string().max(LONGEST_TEXT, `Keep the text to ${LONGEST_TEXT.toLocaleString('en')} characters.`) }),
+])
+export type BundleEntry = z.infer<typeof bundleEntrySchema>
+
+export const bundleEntriesSchema = z.array(bundleEntrySchema).max(MOST_ENTRIES, `Keep a bundle to ${MOST_ENTRIES.toLocaleString('en')} entries; put whole folders in instead.`)
+
+export const newBundleSchema = z.object({
+  title: z.string().trim().min(1, 'Give the bundle a title.').max(200, 'Keep the title to 200 characters.').optional(),
+  folder: z.string().max(40).nullable().default(null),
+  files: z.array(z.string().max(40)).max(MOST_ENTRIES).default([]),
+  folders: z.array(z.string().max(40)).max(MOST_ENTRIES).default([]),
+})
+export type NewBundle = z.infer<typeof newBundleSchema>
+
+export const bundleChangeSchema = z.object({
+  entries: bundleEntriesSchema,
+  /** the revision the change was made from */
+  revision: z.number().int().min(1),
+})
+export type BundleChange = z.infer<typeof bundleChangeSchema>
+
+/** A bundle as the desk's API gives it. */
+export interface BundleDetails {
+  file: FileItem
+  revision: number
+  entries: BundleEntry[]
+  /** what each entry comes to now, by its identity */
+  now: Record<string, { /** its file or folder is in the bin or gone */ gone: boolean, files: number, /** bytes */ size: number, /** as it is called in the zip, or the folder its files are in */ path: string, /** the file's or folder's own name */ own: string }>
+  /** what is in the zip as it would be sent now; the first of them where there are very many */
+  members: { path: string, /** bytes */ size: number }[]
+  total: number
+}
