@@ -11,6 +11,8 @@ export interface FileDetails extends FileItem {
   editions: EditionItem[]
   advice: NameAdvice | null
   twins: { id: string, title: string, handle: string }[]
+  /** bundles it is in */
+  bundles: { id: string, title: string, size: number }[]
 }
 
 /** What the desk knows of single files, and that the library has changed. */

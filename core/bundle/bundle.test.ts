@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { bundleEntriesSchema, type BundleEntry } from './contents'
+import { entryPath, withPath } from './entryPath'
 import { resolveBundle } from './members'
 
 const FILES: Record<string, { fileName: string }> = { red: { fileName: 'red.pdf' }, blue: { fileName: 'blue.pdf' }, old: { fileName: 'RED.pdf' } }
@@ -30,4 +31,14 @@ describe('what is in a bundle', () => {
     expect(() => entries({ kind: 'file', file: 'red', within })).toThrow(/zip/)
   })
   it('makes names safe', () => expect(paths({ kind: 'file', file: 'red', name: '../../evil\u202Efdp.exe', within: 'a//b\\c' })).toEqual(['a/b/c/evilfdp.exe']))
+})
+
+describe('an entry\'s path, as it is typed', () => {
+  const [file, folder, text] = entries({ kind: 'file', file: 'red' }, { kind: 'folder', folder: 'charts' }, { kind: 'text', name: 'READ ME.txt', body: '' }) as [BundleEntry, BundleEntry, BundleEntry]
+  it.each([
+    [file, 'red.pdf', 'Warm/first.pdf', 'Warm', 'first.pdf'], [file, 'red.pdf', 'Warm/', 'Warm', null], [file, 'red.pdf', ' a / b / red.pdf ', 'a/b', null], [file, 'red.pdf', '', '', null],
+    [folder, 'Charts', 'All/Firing', 'All', 'Firing'], [folder, 'Charts', 'All/', 'All', ''], [folder, 'Charts', '', '', ''], [folder, 'Charts', 'Charts', '', null],
+    [text, 'READ ME.txt', 'Notes/', 'Notes', 'READ ME.txt'], [text, 'READ ME.txt', 'LICENCE.txt', '', 'LICENCE.txt'],
+  ])('%#: %j', (entry, own, path, within, name) => expect(withPath(entry, path, own)).toMatchObject({ within, name }))
+  it('is read back as it was typed', () => expect(entryPath(withPath(file, 'Warm/first.pdf', 'red.pdf'), 'red.pdf')).toBe('Warm/first.pdf'))
 })

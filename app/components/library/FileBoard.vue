@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { contentsKind } from '~~/core/files/contents'
 import { opensInBrowser } from '~~/core/files/mediaType'
+import { formatSize } from '~~/core/files/size'
 import type { FileDetails } from '~/stores/library'
 
 /** Everything known about one file: what is in it, and, in the margin, what is said of it. */
@@ -84,8 +85,9 @@ async function takeName(fileName: string) {
           <p v-for="remark in file.remarks" :key="remark" class="remark">{{ remark }}</p>
           <p v-if="file.reading === 'failed'" class="remark">{{ file.readingError }} <button type="button" class="plain" @click="selection.attempt(() => reading.again([file!.id]))">Read it again</button></p>
           <p v-for="twin in file.twins" :key="twin.id" class="remark mild">“<NuxtLink :to="`/desk/files/${twin.id}`">{{ twin.title }}</NuxtLink>” holds the same bytes.</p>
-          <FileView :file="file" />
-          <p v-if="isZip && !file.deleted" class="acts"><button type="button" class="plain strong" @click="selection.attempt(() => jobs.unpack(file!.id))">Unpack into the library</button><span class="hint">Into a folder of its name, beside the zip. The zip stays.</span></p>
+          <BundleComposer v-if="file.bundle" :id="file.id" />
+          <FileView v-else :file="file" />
+          <p v-if="isZip && !file.bundle && !file.deleted" class="acts"><button type="button" class="plain strong" @click="selection.attempt(() => jobs.unpack(file!.id))">Unpack into the library</button><span class="hint">Into a folder of its name, beside the zip. The zip stays.</span></p>
         </div>
         <aside class="margin" aria-label="What is said of it">
           <label class="field"><span>Title</span><input ref="titleField" v-model="title" type="text" maxlength="200" @change="saveTitle" @keydown.enter="saveTitle"></label>
@@ -105,6 +107,10 @@ async function takeName(fileName: string) {
                 <span class="side">{{ use.live ? use.draft ? 'live' : 'live, not in the draft' : 'in the draft' }}</span>
               </li>
             </ul>
+          </section>
+          <section v-if="file.bundles.length" aria-labelledby="bundles-head">
+            <h2 id="bundles-head">In {{ counted(file.bundles.length, 'bundle') }}</h2>
+            <ul class="uses"><li v-for="bundle in file.bundles" :key="bundle.id"><NuxtLink :to="`/desk/files/${bundle.id}`">{{ bundle.title }}</NuxtLink><span class="side mono">{{ formatSize(bundle.size) }}</span></li></ul>
           </section>
           <EditionList v-if="file.editions.length > 1" :file="file" />
           <FileFacts :file="file" />

@@ -24,7 +24,10 @@ const facts = computed(() => {
   add('Own title', known.documentTitle)
   add('Author', known.author)
   add('Own date', known.dated)
-  rows.push(['Edition', `${it.edition}, since ${longDate(it.changed)}`], ['Added', longDate(it.created)], ['Downloads', it.downloads.toLocaleString()], ['SHA-256', it.sha256], ['CRC-32', it.crc32])
+  if (it.bundle) rows.push(['Composed', longDate(it.changed)])
+  else rows.push(['Edition', `${it.edition}, since ${longDate(it.changed)}`])
+  rows.push(['Added', longDate(it.created)], ['Downloads', it.downloads.toLocaleString()])
+  if (!it.bundle) rows.push(['SHA-256', it.sha256], ['CRC-32', it.crc32])
   return rows
 })
 const MONO = new Set(['File name', 'Type', 'SHA-256', 'CRC-32'])

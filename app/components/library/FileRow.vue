@@ -16,6 +16,9 @@ const route = useRoute()
 const open = computed(() => route.path === `/desk/files/${props.file.id}`)
 const titleOf = (key: ColumnKey) => ({ size: formatExactSize(props.file.size), changed: longDate(props.file.changed), added: longDate(props.file.created) } as Partial<Record<ColumnKey, string>>)[key] ?? COLUMNS[key].text(props.file, folders.nameOf)
 
+const { over, takes } = useBundleDrop(() => props.file)
+const taking = computed(() => props.file.bundle && !props.file.deleted ? takes : {})
+
 function place() {
   library.learn([props.file])
   placer.current?.place(props.file)
@@ -23,7 +26,7 @@ function place() {
 </script>
 
 <template>
-  <div class="file-row" :class="{ open, chosen, binned: file.deleted }">
+  <div class="file-row" :class="{ open, chosen, over, binned: file.deleted }" v-on="taking">
     <span class="gutter" role="gridcell"><input type="checkbox" tabindex="-1" :checked="chosen" :aria-label="`Choose ${file.title}`" @click.stop="$emit('toggle', $event)"></span>
     <span class="title-cell" role="gridcell" :style="{ '--level': level }">
       <TypeTag :tag="file.tag" :family="file.family" />
@@ -32,6 +35,7 @@ function place() {
           <NuxtLink :to="`/desk/files/${file.id}`" class="title" :tabindex="tabbable ? 0 : -1" :title="`${file.title}\n${file.fileName}`" draggable="false">{{ file.title }}</NuxtLink>
           <span v-if="file.match?.by === 'slip'" class="nearly" title="Nearly what you typed">nearly</span>
           <span v-for="tag in file.tags.slice(0, 2)" :key="tag" class="own-tag">{{ tag }}</span>
+          <span v-if="file.bundle" class="own-tag" title="Put together from other files as it is downloaded">bundle</span>
           <span v-if="file.waits" class="waits" title="A newer edition waits">newer</span>
           <span v-if="file.remarks.length || file.reading === 'failed'" class="mark" :title="[...file.remarks, file.readingError ?? ''].join(' ')"><span class="tr-spoken">Needs a look.</span>!</span>
         </span>
@@ -54,6 +58,7 @@ function place() {
 .file-row { position: relative; display: grid; grid-template-columns: var(--cols); gap: 0 10px; align-items: center; height: 100%; padding-right: 10px; border-bottom: 1px solid #E4EAE8; background: #fff; cursor: grab; }
 .file-row:hover, .file-row:focus-within { background: #F1F6F5; }
 .file-row.open { box-shadow: inset 3px 0 var(--water); }
+.file-row.over { background: #CFE2DF; box-shadow: inset 0 0 0 2px var(--water); }
 .file-row.chosen { background: #D9E8E6; }
 .gutter { grid-row: 1 / -1; display: grid; place-items: center; align-self: stretch; cursor: default; }
 .gutter input { width: 15px; height: 15px; margin: 0; accent-color: var(--water); opacity: 0; }

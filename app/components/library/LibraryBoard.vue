@@ -104,6 +104,7 @@ const total = computed(() => {
           <template #activator="{ props: activator }"><button type="button" class="plain strong more" v-bind="activator" aria-label="More ways in" title="More ways in"><VIcon :icon="mdiMenuDown" size="18" /></button></template>
           <div class="pop">
             <button type="button" @click="folderOpen = 'new'">New folder</button>
+            <button type="button" @click="selection.attempt(() => makeBundle({ files: [], folders: [] }))">New bundle</button>
             <button type="button" @click="chooseWhole">A whole folder…</button>
             <button type="button" @click="fetching = ''">From a web address…</button>
             <p>Or drop or paste here.</p>

@@ -26,7 +26,8 @@ const anyFiles = computed(() => selection.files.size > 0)
       </VMenu>
       <button v-if="anyFiles && placer.current" type="button" class="plain" title="Place on the page (P)" @click="selection.attempt(() => selection.placeAll(selection.chosen))">Place</button>
       <button v-if="anyFiles" type="button" class="plain" title="Into the trough (T)" @click="selection.attempt(() => selection.pickUp(selection.chosen))">Pick up</button>
-      <button type="button" class="plain" @click="selection.attempt(() => selection.downloadZip(selection.chosen))">As a zip</button>
+      <button type="button" class="plain" title="A zip for visitors with an address of its own, always current" @click="selection.attempt(() => makeBundle(selection.chosen))">Bundle</button>
+      <button type="button" class="plain" title="Download it once, for yourself" @click="selection.attempt(() => selection.downloadZip(selection.chosen))">As a zip</button>
       <button type="button" class="plain clay" title="Into the bin (Delete)" @click="emit('remove')">Delete</button>
     </template>
     <button type="button" class="plain quiet" title="Choose nothing (Esc)" aria-label="Choose nothing" @click="selection.clear()"><VIcon :icon="mdiClose" size="16" /></button>

@@ -1,0 +1,20 @@
+<script setup lang="ts">
+/** A text that goes into a bundle: a read-me, a licence. */
+defineProps<{ name: string }>()
+const body = defineModel<string>({ required: true })
+const emit = defineEmits<{ save: [], close: [] }>()
+</script>
+
+<template>
+  <VDialog :model-value="true" max-width="620" aria-labelledby="bundle-text-head" @update:model-value="emit('close')">
+    <form class="dialog" @submit.prevent="emit('save')">
+      <h2 id="bundle-text-head">{{ name }}</h2>
+      <textarea v-model="body" rows="14" maxlength="100000" :aria-label="`Text of ${name}`" autofocus />
+      <div class="acts"><button type="submit" class="main">Put it in</button><button type="button" class="plain" @click="emit('close')">Cancel</button></div>
+    </form>
+  </VDialog>
+</template>
+
+<style scoped>
+textarea { width: 100%; box-sizing: border-box; }
+</style>

@@ -1,0 +1,64 @@
+import { ref, watch } from 'vue'
+import type { BundleDetails, BundleEntry } from '~~/core/bundle/contents'
+import type { FileItem } from '~~/core/files/item'
+import type { Selection } from '~~/core/files/selection'
+import { api, wordsOf } from './api'
+
+/** Makes a bundle of a selection in the folder that is open, and opens it. */
+export async function makeBundle(selection: Selection): Promise<void> {
+  const bundle = await api<FileItem>('/bundles', 'POST', { ...selection, folder: useListing().folder })
+  useLibrary().learn([bundle])
+  await useLibrary().refresh()
+  useSelection().clear()
+  await navigateTo(`/desk/files/${bundle.id}#title`)
+}
+
+/** One bundle as it is composed; every act is written at once and can be undone. */
+export function useBundle(id: () => string) {
+  const bundle = ref<BundleDetails>()
+  const failure = ref('')
+  const library = useLibrary()
+  const notices = useNotices()
+
+  async function load() {
+    try {
+      bundle.value = await api<BundleDetails>(`/bundles/${id()}`)
+      failure.value = ''
+    }
+    catch (error) {
+      failure.value = wordsOf(error)
+    }
+  }
+  watch([id, () => library.changes], load, { immediate: true })
+
+  async function write(entries: BundleEntry[]) {
+    try {
+      bundle.value = await api<BundleDetails>(`/bundles/${id()}`, 'PUT', { entries, revision: bundle.value!.revision })
+      library.learn([bundle.value.file])
+    }
+    catch (error) {
+      notices.say(wordsOf(error), { tone: 'attention' })
+    }
+    await library.refresh()
+  }
+
+  /** Composes it anew; with words, says so and offers to undo it. */
+  async function compose(entries: BundleEntry[], words?: string) {
+    const before = bundle.value!.entries
+    await write(entries)
+    if (words) notices.say(words, { action: { label: 'Undo', run: () => write(before) } })
+  }
+
+  async function add(selection: Selection) {
+    try {
+      bundle.value = await api<BundleDetails>(`/bundles/${id()}/add`, 'POST', selection)
+      library.learn([bundle.value.file])
+    }
+    catch (error) {
+      notices.say(wordsOf(error), { tone: 'attention' })
+    }
+    await library.refresh()
+  }
+
+  return { bundle, failure, compose, add }
+}

@@ -1,0 +1,40 @@
+import { ref } from 'vue'
+import type { FileItem } from '~~/core/files/item'
+import type { Selection } from '~~/core/files/selection'
+import { api } from './api'
+import { carriesFiles, droppedFiles, droppedThings } from './drag'
+import { counted } from './format'
+
+/** Lets a bundle's row take what is dropped on it: it goes into the bundle. */
+export function useBundleDrop(bundle: () => FileItem) {
+  const selection = useSelection()
+  const uploads = useUploads()
+  const library = useLibrary()
+  const over = ref(false)
+
+  const add = (things: Selection) => selection.attempt(async () => {
+    const { total } = await api<{ total: number }>(`/bundles/${bundle().id}/add`, 'POST', things)
+    await library.refresh()
+    useNotices().say(`Put into “${bundle().title}”: ${counted(total, 'file')} are in it now.`, { tone: 'works', action: { label: 'Open it', run: () => navigateTo(`/desk/files/${bundle().id}`) } })
+  })
+
+  const takes = {
+    dragover(event: DragEvent) {
+      if (!carriesFiles(event, { ours: true })) return
+      event.preventDefault()
+      event.stopPropagation()
+      if (event.dataTransfer) event.dataTransfer.dropEffect = 'copy'
+      over.value = true
+    },
+    dragleave: () => over.value = false,
+    async drop(event: DragEvent) {
+      over.value = false
+      event.preventDefault()
+      event.stopPropagation()
+      const things = droppedThings(event)
+      if (things) await add(things)
+      else await uploads.bring(await droppedFiles(event), bundle().folder, item => add({ files: [item.id], folders: [] }))
+    },
+  }
+  return { over, takes }
+}
