@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { crc32 } from 'node:zlib'
 import { placementsOf } from '../core/page/targets'
 import { openTrough, type Trough } from '../server/trough'
+import { makeBundles } from './bundles'
 import { FOLDERS, makeFiles } from './files'
 import { OWNER } from './owner'
 import { makePages, type FileIds } from './pages'
@@ -20,7 +21,8 @@ async function makeFolders(library: Trough['library']): Promise<Map<string, stri
   return ids
 }
 
-async function fillLibrary({ library }: Trough, folder: string): Promise<FileIds> {
+async function fillLibrary(trough: Trough, folder: string): Promise<FileIds> {
+  const { library } = trough
   const folders = await makeFolders(library)
   const ids: FileIds = new Map()
   for (const [index, { name, folder: place, title, description, tags, editionOf, waits, bytes }] of (await makeFiles()).entries()) {
@@ -34,6 +36,7 @@ async function fillLibrary({ library }: Trough, folder: string): Promise<FileIds
     if (waits) await library.showEdition(file.id, file.edition - 1)
     ids.set(name, file.id)
   }
+  await makeBundles(trough, ids, folders)
   return ids
 }
 

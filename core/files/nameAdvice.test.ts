@@ -39,6 +39,8 @@ describe('a better name (common practice: year and month, the day if issued more
     expect(better('renewal-2026-11.pdf')).toBeUndefined()
     expect(better('reviewers-2026-11.pdf')).toBeUndefined()
     expect(better('finalists-2026-11.pdf')).toBeUndefined()
+    expect(better('test tiles 2026-11.pdf')).toBeUndefined()
+    expect(better('tiles test 2.pdf')).toBe('tiles-2026-11.pdf')
   })
 })
 

@@ -24,7 +24,7 @@ export interface NameFacts {
 // Words that are true on one day only (common practice: never call a file "most recent").
 const FLEETING = ['latest', 'newest', 'new', 'current', 'recent', 'today', 'now', 'aktuell', 'neu']
 const UNSURE = ['final', 'finished', 'finalised', 'finalized', 'definitive', 'real', 'ok', 'approved']
-const DRAFTY = ['draft', 'wip', 'temp', 'tmp', 'test', 'untitled', 'unnamed', 'scan', 'document', 'export']
+const DRAFTY = ['draft', 'wip', 'temp', 'tmp', 'untitled', 'unnamed', 'scan', 'document', 'export']
 
 const MONTHS = ['january', 'february', 'march', 'april', 'may', 'june', 'july', 'august', 'september', 'october', 'november', 'december']
 const monthOf = (word: string) => MONTHS.findIndex(month => month === word || (word.length >= 3 && word.length <= 4 && month.startsWith(word)))
@@ -40,6 +40,12 @@ function copyMark(stem: string): Finding | undefined {
 function versionMark(stem: string): Finding | undefined {
   const match = /(?<![\p{L}\d])(?:v(?:er(?:sion)?)?[\s._-]?\d+(?:\.\d+)*|rev(?:ision)?[\s._-]?\d+(?:\.\d+)*)(?![\p{L}\d])/iu.exec(stem)
   return match ? { reason: `“${match[0]}” counts versions; visitors understand a date.`, rest: stem.replace(match[0], ' ') } : undefined
+}
+
+/** "test", where nothing follows that it could be a test of, as in "test tiles". */
+function testMark(stem: string): Finding | undefined {
+  const match = /(?<!\p{L})test[\s_-]*\d*\s*$/iu.exec(stem)
+  return match ? { reason: `“${match[0].trim()}” says nothing of what is in it.`, rest: stem.replace(match[0], ' ') } : undefined
 }
 
 function wordMark(stem: string, words: string[], reasonOf: (word: string) => string): Finding | undefined {
@@ -113,6 +119,7 @@ function findingsOf(stem: string): { reasons: string[], rest: string } {
   note(versionMark(rest))
   while (note(wordMark(rest, FLEETING, word => `“${word}” will not be true for long.`))) continue
   while (note(wordMark(rest, UNSURE, word => `“${word}” tells visitors nothing; the next one will be, too.`))) continue
+  note(testMark(rest))
   note(wordMark(rest, DRAFTY, word => `“${word}” says nothing of what is in it.`))
   return { reasons, rest }
 }

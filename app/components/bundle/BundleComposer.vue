@@ -117,7 +117,7 @@ function onKey(event: KeyboardEvent, index: number) {
       <div class="acts">
         <span class="with-finder">
           <button type="button" class="plain strong" :aria-expanded="finding" @click="finding = !finding">Add files…</button>
-          <FileFinder v-if="finding" class="finder-pop" label="Find a file for the bundle" computer @choose="finding = false; add({ files: [$event.id], folders: [] })" @computer="fromComputer" @close="finding = false" />
+          <FileFinder v-if="finding" class="finder-pop" label="Find a file for the bundle" computer no-bundles @choose="finding = false; add({ files: [$event.id], folders: [] })" @computer="fromComputer" @close="finding = false" />
         </span>
         <button type="button" class="plain strong" @click="choosingFolder = true">Add a folder, always…</button>
         <button type="button" class="plain" @click="write('READ ME.txt')">Write a read-me</button>

@@ -35,7 +35,7 @@ function place() {
           <NuxtLink :to="`/desk/files/${file.id}`" class="title" :tabindex="tabbable ? 0 : -1" :title="`${file.title}\n${file.fileName}`" draggable="false">{{ file.title }}</NuxtLink>
           <span v-if="file.match?.by === 'slip'" class="nearly" title="Nearly what you typed">nearly</span>
           <span v-for="tag in file.tags.slice(0, 2)" :key="tag" class="own-tag">{{ tag }}</span>
-          <span v-if="file.bundle" class="own-tag" title="Put together from other files as it is downloaded">bundle</span>
+          <span v-if="file.bundle" class="bundled" title="Put together from other files as it is downloaded">bundle</span>
           <span v-if="file.waits" class="waits" title="A newer edition waits">newer</span>
           <span v-if="file.remarks.length || file.reading === 'failed'" class="mark" :title="[...file.remarks, file.readingError ?? ''].join(' ')"><span class="tr-spoken">Needs a look.</span>!</span>
         </span>
@@ -71,7 +71,7 @@ function place() {
 .line { display: flex; align-items: center; gap: 6px; min-width: 0; }
 .title { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; color: var(--ink); text-decoration: none; }
 .title:hover { text-decoration: underline; text-underline-offset: 3px; }
-.own-tag, .nearly, .waits { flex: none; max-width: 90px; padding: 0 5px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-size: 11.5px; line-height: 16px; border: 1px solid #A9B7B3; border-radius: 3px; color: var(--soft); }
+.own-tag, .nearly, .waits, .bundled { flex: none; max-width: 90px; padding: 0 5px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-size: 11.5px; line-height: 16px; border: 1px solid #A9B7B3; border-radius: 3px; color: var(--soft); }
 .nearly { border-style: dashed; }
 .waits { border-color: #8A6A12; color: #6B520B; background: #FBF3DC; }
 .mark { flex: none; width: 16px; text-align: center; font-weight: 700; line-height: 16px; color: #fff; background: #9A4420; border-radius: 3px; }

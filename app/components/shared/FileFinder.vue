@@ -12,6 +12,8 @@ const props = defineProps<{
   except?: string[]
   /** only files of this family */
   family?: Family
+  /** bundles are not offered */
+  noBundles?: boolean
 }>()
 const emit = defineEmits<{ choose: [file: FileItem], computer: [], close: [] }>()
 
@@ -26,7 +28,7 @@ const { search, settled } = useFileSearch(8, () => props.family)
 watch(text, async (q) => {
   const answer = await search(q)
   if (!answer) return
-  found.value = answer.items.filter(file => !props.except?.includes(file.id))
+  found.value = answer.items.filter(file => !props.except?.includes(file.id) && !(props.noBundles && file.bundle))
   active.value = 0
 }, { immediate: true })
 
