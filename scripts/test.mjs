@@ -30,7 +30,7 @@ function step(name, command, args, readReport) {
 const report = name => JSON.parse(readFileSync(join(REPORTS, name), 'utf8'))
 
 ensureInstalled()
-ensureCommands({ chromium: 'chromium', curl: 'curl', unzip: 'unzip', qpdf: 'qpdf', pdftotext: 'poppler-utils', python3: 'python3', aria2c: 'aria2' })
+ensureCommands({ chromium: 'chromium', curl: 'curl', unzip: 'unzip', qpdf: 'qpdf', pdftotext: 'poppler-utils', python3: 'python3', aria2c: 'aria2', nginx: 'nginx-light' })
 rmSync(REPORTS, { recursive: true, force: true })
 mkdirSync(REPORTS, { recursive: true })
 

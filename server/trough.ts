@@ -7,6 +7,7 @@ import { createAccountService } from './services/account/account'
 import { createBundles } from './services/bundles/bundles'
 import { createDeliveryService } from './services/delivery/delivery'
 import { createDirectory } from './services/delivery/directory'
+import { createFront, type FrontOptions } from './services/delivery/front'
 import { createEvents } from './services/events'
 import { createFetching } from './services/jobs/fetching'
 import { createJobs } from './services/jobs/jobs'
@@ -31,6 +32,10 @@ export interface Options {
   data: string
   /** the public address of the site, where the environment gives one */
   siteAddress?: string
+  /** a front server that sends stored bytes itself */
+  front?: FrontOptions
+  /** addresses of front servers, whose word on where visitors come from is taken */
+  proxies?: string[]
 }
 
 /**
@@ -38,7 +43,7 @@ export interface Options {
  *
  * @throws Error with a message for the console where the folder is in use
  */
-export async function openTrough({ data, siteAddress = '' }: Options) {
+export async function openTrough({ data, siteAddress = '', front: frontOptions, proxies = [] }: Options) {
   const started = new Date()
   const folder = resolve(data)
   const [storeFolder, incomingFolder] = [join(folder, 'store'), join(folder, 'incoming')]
@@ -68,7 +73,9 @@ export async function openTrough({ data, siteAddress = '' }: Options) {
     const zipping = createZipping(db, bundles)
     const tally = createTallyService(db, secrets.visitors, events)
     const directory = createDirectory(db, events)
-    const delivery = createDeliveryService(directory, bundles, store, tally)
+    const front = frontOptions && createFront(frontOptions)
+    await front?.open()
+    const delivery = createDeliveryService(directory, bundles, store, tally, { front, fronts: new Set(proxies) })
     const published = createPublishedPages(pages, library, site, events)
 
     async function tidy(): Promise<void> {
@@ -99,6 +106,7 @@ export async function openTrough({ data, siteAddress = '' }: Options) {
 
       async close(): Promise<void> {
         clearInterval(tidying)
+        front?.close()
         await jobs.close()
         await reading.close()
         await looking.close()

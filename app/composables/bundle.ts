@@ -5,12 +5,12 @@ import type { Selection } from '~~/core/files/selection'
 import { api, wordsOf } from './api'
 
 /** Makes a bundle of a selection in the folder that is open, and opens it. */
-export async function makeBundle(selection: Selection): Promise<void> {
-  const bundle = await api<FileItem>('/bundles', 'POST', { ...selection, folder: useListing().folder })
+export async function makeBundle(title: string, selection: Selection): Promise<void> {
+  const bundle = await api<FileItem>('/bundles', 'POST', { ...selection, title, folder: useListing().folder })
   useLibrary().learn([bundle])
   await useLibrary().refresh()
   useSelection().clear()
-  await navigateTo(`/desk/files/${bundle.id}#title`)
+  await navigateTo(`/desk/files/${bundle.id}`)
 }
 
 /** One bundle as it is composed; every act is written at once and can be undone. */

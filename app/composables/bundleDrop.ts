@@ -12,10 +12,10 @@ export function useBundleDrop(bundle: () => FileItem) {
   const library = useLibrary()
   const over = ref(false)
 
-  const add = (things: Selection) => selection.attempt(async () => {
-    const { total } = await api<{ total: number }>(`/bundles/${bundle().id}/add`, 'POST', things)
+  const add = ({ id, title }: FileItem, things: Selection) => selection.attempt(async () => {
+    const { total } = await api<{ total: number }>(`/bundles/${id}/add`, 'POST', things)
     await library.refresh()
-    useNotices().say(`Put into “${bundle().title}”: ${counted(total, 'file')} are in it now.`, { tone: 'works', action: { label: 'Open it', run: () => navigateTo(`/desk/files/${bundle().id}`) } })
+    useNotices().say(`Put into “${title}”: ${counted(total, 'file')} ${total === 1 ? 'is' : 'are'} in it now.`, { tone: 'works', action: { label: 'Open it', run: () => navigateTo(`/desk/files/${id}`) } })
   })
 
   const takes = {
@@ -31,9 +31,11 @@ export function useBundleDrop(bundle: () => FileItem) {
       over.value = false
       event.preventDefault()
       event.stopPropagation()
+      // The row may show another file by the time the answer is here.
+      const target = bundle()
       const things = droppedThings(event)
-      if (things) await add(things)
-      else await uploads.bring(await droppedFiles(event), bundle().folder, item => add({ files: [item.id], folders: [] }))
+      if (things) await add(target, things)
+      else await uploads.bring(await droppedFiles(event), target.folder, item => add(target, { files: [item.id], folders: [] }))
     },
   }
   return { over, takes }

@@ -25,6 +25,11 @@ describe('what is in a bundle', () => {
     expect(paths({ kind: 'file', file: 'gone' }, { kind: 'folder', folder: 'gone' }, { kind: 'file', file: 'red' }, { kind: 'file', file: 'old' }, { kind: 'file', file: 'red' }))
       .toEqual(['red.pdf', 'RED 2.pdf', 'red 3.pdf']))
 
+  it('stays as it is when it is read again', () => {
+    const given = entries({ kind: 'file', file: 'red' }, { kind: 'folder', folder: 'charts', within: 'a / b', name: '' }, { kind: 'text', name: 'x.txt', body: '' })
+    expect(bundleEntriesSchema.parse(given)).toEqual(given)
+  })
+
   it('texts are written for it', () => expect(resolveBundle(entries({ kind: 'text', name: 'READ ME.txt', body: 'Hello' }), library)).toEqual([{ entry: 'entry0', path: 'READ ME.txt', body: 'Hello' }]))
 
   it.each(['../out', '/etc', 'C:\\x', 'a/../../b'])('refuses the folder %s, which leads out of the zip', (within) => {

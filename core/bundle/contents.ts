@@ -10,6 +10,7 @@ const LONGEST_TEXT = 100_000
 
 /** A path of folders, such as `Sheets/2026`; empty for the top of the zip. */
 const withinSchema = z.string().max(400, 'Keep the folder to 400 characters.').transform((path, context) => {
+  if (!path.trim()) return ''
   const inner = innerPath(`${path}/file`)
   if (!('refused' in inner)) return inner.folders.join('/')
   context.addIssue({ code: 'custom', message: inner.refused })
@@ -38,7 +39,7 @@ export type BundleEntry = z.infer<typeof bundleEntrySchema>
 export const bundleEntriesSchema = z.array(bundleEntrySchema).max(MOST_ENTRIES, `Keep a bundle to ${MOST_ENTRIES.toLocaleString('en')} entries; put whole folders in instead.`)
 
 export const newBundleSchema = z.object({
-  title: z.string().trim().min(1, 'Give the bundle a title.').max(200, 'Keep the title to 200 characters.').optional(),
+  title: z.string().trim().min(1, 'Give the bundle a title.').max(200, 'Keep the title to 200 characters.'),
   folder: z.string().max(40).nullable().default(null),
   files: z.array(z.string().max(40)).max(MOST_ENTRIES).default([]),
   folders: z.array(z.string().max(40)).max(MOST_ENTRIES).default([]),

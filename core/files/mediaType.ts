@@ -62,3 +62,8 @@ export function isActiveContent(mediaType: string): boolean {
 export function contentTypeHeader(mediaType: string): string {
   return mediaType.startsWith('text/') ? `${mediaType}; charset=utf-8` : mediaType
 }
+
+/** Whether bytes of this type are text, which packs well on its way to a client. */
+export function isTextLike(mediaType: string): boolean {
+  return /^text\/|[/+](?:json|xml|yaml)$|\/(?:javascript|rtf)$/.test(mediaType)
+}

@@ -19,10 +19,11 @@ async function syncFolder(folder: string): Promise<void> {
 /** Bytes in a folder of this machine: `sha256/ab/cd/<hex>`. Whatever is adopted must lie on the same disk. */
 export function localStore(folder: string): Store {
   const base = join(folder, 'sha256')
-  const pathOf = (sha256: string) => {
+  const placeOf = (sha256: string) => {
     if (!/^[0-9a-f]{64}$/.test(sha256)) throw new RangeError(`"${sha256}" is not a SHA-256 in hexadecimal.`)
-    return join(base, sha256.slice(0, 2), sha256.slice(2, 4), sha256)
+    return `sha256/${sha256.slice(0, 2)}/${sha256.slice(2, 4)}/${sha256}`
   }
+  const pathOf = (sha256: string) => join(folder, placeOf(sha256))
   const has = (sha256: string) => access(pathOf(sha256)).then(() => true, (error: NodeJS.ErrnoException) => {
     if (error.code === 'ENOENT') return false
     throw error
@@ -30,6 +31,7 @@ export function localStore(folder: string): Store {
 
   return {
     has,
+    placeOf,
     pathOf,
     async adopt(sha256, path) {
       const final = pathOf(sha256)

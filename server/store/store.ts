@@ -19,6 +19,8 @@ export interface Store {
   open(sha256: string): Promise<OpenBlob>
   /** The bytes of a stretch, as they are read. */
   read(sha256: string, range: ByteRange): Readable
+  /** Where a blob lies below the store's own folder, with `/` between folders. */
+  placeOf(sha256: string): string
   /** Where a blob can be opened by a worker. */
   pathOf(sha256: string): string
   remove(sha256: string): Promise<void>

@@ -8,17 +8,17 @@ import { crc32 } from 'node:zlib'
 import { inject } from 'vitest'
 import { Problem } from '../../core/problem'
 import type { Arrival } from '../services/library/library'
-import { openTrough, type Trough } from '../trough'
+import { openTrough, type Options, type Trough } from '../trough'
 
 declare module 'vitest' {
   interface ProvidedContext { template: string }
 }
 
 /** A Trough on a data folder of its own. */
-export async function openTestTrough() {
+export async function openTestTrough(options: Partial<Options> = {}) {
   const folder = await mkdtemp(join(tmpdir(), 'trough-test-'))
   await cp(inject('template'), folder, { recursive: true })
-  const trough = await openTrough({ data: folder })
+  const trough = await openTrough({ ...options, data: folder })
   return {
     folder,
     trough,

@@ -1,9 +1,10 @@
+import { readEnvironment } from '../environment'
 import { openTrough, type Trough } from '../trough'
 
 let opening: Promise<Trough> | undefined
 
 /** The services of this process, on the data folder the environment names; opened with the first call. */
 export function useTrough(): Promise<Trough> {
-  opening ??= openTrough({ data: process.env.TROUGH_DATA || './data', siteAddress: process.env.TROUGH_SITE_URL || '' })
+  opening ??= (async () => openTrough(readEnvironment(process.env)))()
   return opening
 }

@@ -14,6 +14,7 @@ const list = ref<InstanceType<typeof LibraryFileList>>()
 const over = ref(0)
 const moving = ref(false)
 const describing = ref(false)
+const bundling = ref<Selection>()
 const fetching = ref<string>()
 const deleting = ref<{ things: Selection, title?: string }>()
 /** the folder whose settings are open; "new" for one that is made */
@@ -104,7 +105,7 @@ const total = computed(() => {
           <template #activator="{ props: activator }"><button type="button" class="plain strong more" v-bind="activator" aria-label="More ways in" title="More ways in"><VIcon :icon="mdiMenuDown" size="18" /></button></template>
           <div class="pop">
             <button type="button" @click="folderOpen = 'new'">New folder</button>
-            <button type="button" @click="selection.attempt(() => makeBundle({ files: [], folders: [] }))">New bundle</button>
+            <button type="button" @click="bundling = { files: [], folders: [] }">New bundle</button>
             <button type="button" @click="chooseWhole">A whole folder…</button>
             <button type="button" @click="fetching = ''">From a web address…</button>
             <p>Or drop or paste here.</p>
@@ -139,8 +140,9 @@ const total = computed(() => {
       </template>
     </LibraryFileList>
     <ReadingLine />
-    <SelectionBar @move="moving = true" @describe="describing = true" @remove="startRemoving" />
+    <SelectionBar @bundle="bundling = selection.chosen" @move="moving = true" @describe="describing = true" @remove="startRemoving" />
     <div v-if="over > 0" class="veil">Drop to put into {{ listing.openFolder ? `“${listing.openFolder.name}”` : 'the library' }}</div>
+    <BundleDialog v-if="bundling" :things="bundling" @close="bundling = undefined" />
     <MoveDialog v-if="moving" @close="moving = false; list?.focus()" />
     <DescribeDialog v-if="describing" @close="describing = false" />
     <FetchDialog v-if="fetching !== undefined" :address="fetching" @close="fetching = undefined" />

@@ -3,7 +3,7 @@ import { mdiClose } from '@mdi/js'
 import { LINK_FORMATS, type LinkFormat } from '~~/core/files/links'
 
 /** What can be done with the files and folders that are chosen. */
-const emit = defineEmits<{ move: [], describe: [], remove: [] }>()
+const emit = defineEmits<{ bundle: [], move: [], describe: [], remove: [] }>()
 const selection = useSelection()
 const listing = useListing()
 const placer = usePlacer()
@@ -26,7 +26,7 @@ const anyFiles = computed(() => selection.files.size > 0)
       </VMenu>
       <button v-if="anyFiles && placer.current" type="button" class="plain" title="Place on the page (P)" @click="selection.attempt(() => selection.placeAll(selection.chosen))">Place</button>
       <button v-if="anyFiles" type="button" class="plain" title="Into the trough (T)" @click="selection.attempt(() => selection.pickUp(selection.chosen))">Pick up</button>
-      <button type="button" class="plain" title="A zip for visitors with an address of its own, always current" @click="selection.attempt(() => makeBundle(selection.chosen))">Bundle</button>
+      <button type="button" class="plain" title="A zip for visitors with an address of its own, always current" @click="emit('bundle')">Bundle…</button>
       <button type="button" class="plain" title="Download it once, for yourself" @click="selection.attempt(() => selection.downloadZip(selection.chosen))">As a zip</button>
       <button type="button" class="plain clay" title="Into the bin (Delete)" @click="emit('remove')">Delete</button>
     </template>

@@ -239,10 +239,8 @@ export function createBundles(db: Database, events: Events) {
       await db.transaction(async (tx) => {
         const tree = await readTree(tx)
         mustHave(tree, folder)
-        const only = folderIds.length === 1 && !fileIds.length ? tree.get(folderIds[0]!)?.name : undefined
-        const name = title ?? only ?? 'New bundle'
-        const fileName = cleanFileName(`${name}.zip`)
-        await tx.insert(files).values({ id, title: name, handle: await freeHandle(tx, fileName), edition: 1, folder, position: await nextPosition(tx, folder) })
+        const fileName = cleanFileName(`${title}.zip`)
+        await tx.insert(files).values({ id, title, handle: await freeHandle(tx, fileName), edition: 1, folder, position: await nextPosition(tx, folder) })
         await tx.insert(bundles).values({ fileId: id, fileName, entries: await entriesFor(tx, { files: fileIds, folders: folderIds }), size: 0, count: 0, fingerprint: '' })
       })
       events.emit('library', [id])

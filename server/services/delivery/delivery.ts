@@ -1,23 +1,31 @@
 import { randomBytes } from 'node:crypto'
 import type { IncomingMessage, ServerResponse } from 'node:http'
-import { LRUCache } from 'lru-cache'
 import { cleanFileName, splitExtension } from '../../../core/files/fileName'
+import { headerOf } from '../../../core/http/conditional'
 import { contentDisposition } from '../../../core/http/disposition'
+import { visitorAddress } from '../../../core/http/forwarded'
 import { respond, type Representation } from '../../../core/http/respond'
 import { Problem } from '../../../core/problem'
 import type { Store } from '../../store/store'
 import type { Bundles, LaidOut } from '../bundles/bundles'
 import type { TallyService } from '../tally/tally'
-import { bundleDeliverable, type Deliverable, type Directory, type Entry } from './directory'
-import { Filler } from './filler'
-import { send, type ReadRange } from './send'
-
-/** Files this small are kept in memory after their first delivery. */
-const SMALL = 64 * 1024
-const MEMORY = 32 * 1024 * 1024
+import { createBytes } from './bytes'
+import { bundleDeliverable, type Deliverable } from './deliverable'
+import type { Directory, Entry } from './directory'
+import { createEncodings } from './encodings'
+import type { Front } from './front'
+import { send, type Sent } from './send'
+import { Turns } from './turns'
 
 /** The query of a delivery address. */
 export interface DeliveryQuery { save: boolean, edition: string | null, at: string | null }
+
+export interface DeliveryOptions {
+  /** sends stored bytes in our place, where there is one */
+  front?: Front
+  /** addresses of servers of ours that visitors come through */
+  fronts: ReadonlySet<string>
+}
 
 const boundary = () => randomBytes(18).toString('hex')
 const gone = () => new Problem(410, 'This file is no longer here.', 'It was taken off this site. Look for a newer one on the site\'s pages.')
@@ -31,34 +39,11 @@ export function nameToSave(fileName: string, chosen: string | undefined): string
   return name.toLowerCase().endsWith(ending.toLowerCase()) ? name : name + ending
 }
 
-/** Delivers files to visitors by RFC 9110, and tells the tally what left. */
-export function createDeliveryService(directory: Directory, bundles: Bundles, store: Store, tally: TallyService) {
-  const small = new LRUCache<string, Buffer>({ maxSize: MEMORY, sizeCalculation: bytes => bytes.length + 1 })
-
-  async function remember(sha256: string, size: number): Promise<Buffer> {
-    const bytes = Buffer.allocUnsafeSlow(size)
-    const filler = new Filler(store, [{ source: sha256, start: 0, end: size }])
-    try {
-      await filler.fill(bytes)
-    }
-    finally {
-      await filler.close()
-    }
-    small.set(sha256, bytes)
-    return bytes
-  }
-
-  /** Small files come from memory, others are read as they are sent. */
-  function reader({ bytes, saved: { size } }: Deliverable): ReadRange {
-    if ('layout' in bytes) return range => new Filler(store, bytes.layout.stretches(range))
-    const { sha256 } = bytes
-    return ({ start, end }) => {
-      const known = small.get(sha256)
-      if (known) return known.subarray(start, end)
-      if (size <= SMALL) return remember(sha256, size).then(whole => whole.subarray(start, end))
-      return new Filler(store, [{ source: sha256, start, end }])
-    }
-  }
+/** Delivers files and bundles to visitors by RFC 9110, and tells the tally what left. */
+export function createDeliveryService(directory: Directory, bundles: Bundles, store: Store, tally: TallyService, { front, fronts }: DeliveryOptions) {
+  const bytes = createBytes(store)
+  const encodings = createEncodings(bytes)
+  const turns = new Turns()
 
   function choose(entry: Entry | undefined, edition: string | null): Deliverable | Promise<Deliverable> {
     if (!entry) throw missing()
@@ -70,8 +55,9 @@ export function createDeliveryService(directory: Directory, bundles: Bundles, st
     return pinned
   }
 
-  async function toSave({ fileName, saved }: Deliverable, placement: string | null): Promise<Representation> {
-    const chosen = placement === null ? undefined : await directory.savedName(placement)
+  /** The representation under the name its button chose, where it chose one. */
+  async function named(saved: Representation, fileName: string, placement: string): Promise<Representation> {
+    const chosen = await directory.savedName(placement)
     if (chosen === undefined) return saved
     return { ...saved, headers: { ...saved.headers, 'Content-Disposition': contentDisposition('attachment', nameToSave(fileName, chosen)) } }
   }
@@ -79,14 +65,12 @@ export function createDeliveryService(directory: Directory, bundles: Bundles, st
   async function answer(request: IncomingMessage, response: ServerResponse, entry: Entry | undefined, query: DeliveryQuery): Promise<void> {
     const chosen = choose(entry, query.edition)
     const deliverable = chosen instanceof Promise ? await chosen : chosen
-    const representation = query.save ? await toSave(deliverable, query.at) : deliverable.shown
+    const form = encodings.choose(deliverable, headerOf(request.headers, 'accept-encoding'))
+    const representation = !query.save ? form.shown : query.at === null ? form.saved : await named(form.saved, deliverable.fileName, query.at)
     const reply = respond(request.method!, request.headers, representation, boundary)
     // A socket forgets its address when it closes.
-    const address = request.socket.remoteAddress ?? ''
-    const sent = await send(response, reply, reader(deliverable))
-
-    if (request.method !== 'GET' || (reply.status !== 200 && reply.status !== 206)) return
-    tally.observe({
+    const address = visitorAddress(request.socket.remoteAddress, headerOf(request.headers, 'x-forwarded-for'), fronts)
+    const report = (sent: Sent) => tally.observe({
       file: deliverable.file,
       edition: deliverable.edition,
       placement: query.at && /^[a-z0-9]{6,16}$/.test(query.at) ? query.at : undefined,
@@ -96,22 +80,33 @@ export function createDeliveryService(directory: Directory, bundles: Bundles, st
       address,
       userAgent: request.headers['user-agent'],
     })
+
+    const fromDisk = reply.body.length > 0 && representation.size === deliverable.saved.size && bytes.areStored(deliverable)
+    if (front && fromDisk && 'sha256' in deliverable.bytes && front.canTake(request.headers, reply)) {
+      return front.hand(response, reply, store.placeOf(deliverable.bytes.sha256), (delivered, unsure) => report({ delivered, unsure }))
+    }
+    const giveTurn = fromDisk ? await turns.take(address) : undefined
+    try {
+      const sent = await send(response, reply, form.read)
+      if (request.method === 'GET' && (reply.status === 200 || reply.status === 206)) report(sent)
+    }
+    finally {
+      giveTurn?.()
+    }
   }
 
   async function show(request: IncomingMessage, response: ServerResponse, deliverable: Deliverable): Promise<void> {
-    await send(response, respond(request.method!, request.headers, deliverable.shown, boundary), reader(deliverable))
+    await send(response, respond(request.method!, request.headers, deliverable.shown, boundary), bytes.readerOf(deliverable))
   }
 
   return {
     /** Shows a file to its owner, the one in the bin too; the tally is told nothing. */
     async show(request: IncomingMessage, response: ServerResponse, fileId: string): Promise<void> {
-      const deliverable = await directory.current(fileId) ?? bundleDeliverable(fileId, await bundles.laidOut(fileId))
-      await show(request, response, deliverable)
+      await show(request, response, await directory.current(fileId) ?? bundleDeliverable(fileId, await bundles.laidOut(fileId)))
     },
 
     /** Sends the owner a zip that was laid out for them. */
     showZip: (request: IncomingMessage, response: ServerResponse, zip: LaidOut): Promise<void> => show(request, response, bundleDeliverable('', zip)),
-
 
     /**
      * Answers a GET or HEAD for a handle.

@@ -1,25 +1,9 @@
 import { and, eq, sql } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
-import { contentTypeHeader, isActiveContent, opensInBrowser } from '../../../core/files/mediaType'
-import { contentDisposition } from '../../../core/http/disposition'
-import { represent, type Representation } from '../../../core/http/respond'
 import type { Database } from '../../db/connection'
 import { blobs, editions, files, retiredHandles, uses } from '../../db/schema'
-import type { ZipLayout } from '../../../core/zip/layout'
-import type { LaidOut } from '../bundles/bundles'
 import type { Events } from '../events'
-
-/** One edition, or a bundle as it is now, ready to be answered with. */
-export interface Deliverable {
-  file: string
-  edition: number
-  /** stored bytes, or a zip put together as it is sent */
-  bytes: { sha256: string } | { layout: ZipLayout }
-  fileName: string
-  /** as its type is best handled: shown where that is safe */
-  shown: Representation
-  saved: Representation
-}
+import { editionDeliverable, type Deliverable } from './deliverable'
 
 /** What an address in `/files/` leads to. */
 export type Entry =
@@ -27,48 +11,6 @@ export type Entry =
   | { kind: 'bundle', id: string }
   | { kind: 'moved', handle: string }
   | { kind: 'gone' }
-
-type Row = { edition: typeof editions.$inferSelect, blob: typeof blobs.$inferSelect }
-
-/** The address stays while the contents change: asked again each time, answered by 304. */
-const ASK_AGAIN = { 'X-Content-Type-Options': 'nosniff', 'Cache-Control': 'no-cache' }
-
-/** A bundle as a zip that is put together as it is sent. */
-export function bundleDeliverable(id: string, { layout, fileName, fingerprint, changed }: LaidOut): Deliverable {
-  const saved = represent({
-    size: layout.size,
-    contentType: 'application/zip',
-    etag: `"${fingerprint}"`,
-    lastModified: changed,
-    extra: { 'Content-Disposition': contentDisposition('attachment', fileName), ...ASK_AGAIN },
-  })
-  return { file: id, edition: 1, bytes: { layout }, fileName, saved, shown: saved }
-}
-
-/** @param changed when it became the file's current edition; left out where the edition is asked for by its number */
-function toDeliverable({ edition, blob }: Row, changed?: Date): Deliverable {
-  const { mediaType, fileName } = edition
-  const headers: Record<string, string> = {
-    'Repr-Digest': `sha-256=:${Buffer.from(blob.sha256, 'hex').toString('base64')}:`,
-    ...ASK_AGAIN,
-    // What an edition made public by its number holds never changes (RFC 8246).
-    ...edition.pinned && !changed && { 'Cache-Control': 'public, max-age=31536000, immutable' },
-  }
-  if (isActiveContent(mediaType)) headers['Content-Security-Policy'] = 'sandbox; default-src \'none\''
-  const as = (disposition: 'inline' | 'attachment') => represent({
-    size: blob.size,
-    contentType: contentTypeHeader(mediaType),
-    etag: `"${blob.sha256.slice(0, 32)}"`,
-    // Going back to an earlier edition is a change of today.
-    lastModified: changed ?? edition.created,
-    extra: { 'Content-Disposition': contentDisposition(disposition, fileName), ...headers },
-  })
-  const saved = as('attachment')
-  return {
-    file: edition.fileId, edition: edition.number, bytes: { sha256: blob.sha256 }, fileName, saved,
-    shown: opensInBrowser(mediaType) ? as('inline') : saved,
-  }
-}
 
 /** Finds what handles lead to; answers from memory until something changes. */
 export function createDirectory(db: Database, events: Events) {
@@ -98,8 +40,8 @@ export function createDirectory(db: Database, events: Events) {
       .where(and(eq(editions.fileId, file.id), sql`(${editions.pinned} or ${editions.number} = ${file.edition})`))
     const current = rows.find(row => row.edition.number === file.edition)
     if (!current) return { kind: 'bundle', id: file.id }
-    const byNumber = new Map(rows.map(row => [row.edition.number, toDeliverable(row)]))
-    return { kind: 'file', current: toDeliverable(current, file.changed), edition: number => byNumber.get(number) }
+    const byNumber = new Map(rows.map(row => [row.edition.number, editionDeliverable(row)]))
+    return { kind: 'file', current: editionDeliverable(current, file.changed), edition: number => byNumber.get(number) }
   }
 
   /** The current edition of a file, be it in the bin. */
@@ -107,7 +49,7 @@ export function createDirectory(db: Database, events: Events) {
     const [row] = await db.select({ edition: editions, blob: blobs, changed: files.changed }).from(files)
       .innerJoin(editions, and(eq(editions.fileId, files.id), eq(editions.number, files.edition)))
       .innerJoin(blobs, eq(blobs.sha256, editions.sha256)).where(eq(files.id, fileId))
-    return row && toDeliverable(row, row.changed)
+    return row && editionDeliverable(row, row.changed)
   }
 
   async function readSavedNames(): Promise<Map<string, string>> {

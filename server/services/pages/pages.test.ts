@@ -2,7 +2,6 @@ import { brotliDecompressSync, gunzipSync } from 'node:zlib'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { button, pageOf, words } from '../../../core/testing/pages'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
-import { chooseEncoding } from './published'
 
 let test: TestTrough
 beforeAll(async () => {
@@ -72,10 +71,6 @@ describe('pages', () => {
 })
 
 describe('encodings', () => {
-  it.each([
-    [undefined, 'identity'], ['', 'identity'], ['gzip, deflate, br', 'br'], ['gzip', 'gzip'], ['br;q=0, gzip', 'gzip'], ['*', 'br'], ['gzip;q=1, br;q=0.5', 'gzip'], ['identity', 'identity'],
-  ])('%s is answered with %s (RFC 9110, section 12.5.3)', (accept, encoding) => expect(chooseEncoding(accept)).toBe(encoding))
-
   it('hold the same page, each with a tag of its own', async () => {
     const find = (accept?: string) => test.trough.published.find('news', accept)
     const [plain, br, gzip] = [await find(), await find('br'), await find('gzip')]

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import { promisify } from 'node:util'
 import { brotliCompress, constants, gzip } from 'node:zlib'
 import { LRUCache } from 'lru-cache'
+import { chooseEncoding } from '../../../core/http/encoding'
 import { represent, type Representation } from '../../../core/http/respond'
 import { renderMessage, renderPage } from '../../../core/page/document'
 import { targetFacts } from '../../../core/page/placeholders'
@@ -19,19 +20,6 @@ const encoders = {
 }
 type Encoding = keyof typeof encoders
 type Variants = Record<Encoding, { bytes: Buffer, representation: Representation }>
-
-/** The best encoding of ours a client accepts (RFC 9110, section 12.5.3). */
-export function chooseEncoding(accept: string | undefined): Encoding {
-  if (!accept) return 'identity'
-  const weights = new Map(accept.split(',').map((part): [string, number] => {
-    const [name = '', ...parameters] = part.trim().toLowerCase().split(';')
-    const weight = parameters.map(parameter => /^\s*q=([\d.]+)\s*$/.exec(parameter)?.[1]).find(Boolean)
-    return [name.trim(), weight === undefined ? 1 : Number(weight)]
-  }))
-  const weightOf = (name: string) => weights.get(name) ?? weights.get('*') ?? 0
-  const [best] = (['br', 'gzip'] as const).filter(name => weightOf(name) > 0).sort((a, b) => weightOf(b) - weightOf(a))
-  return best ?? 'identity'
-}
 
 /** A page may load its own pictures and fonts and nothing else, and never runs script. */
 const POLICY = 'default-src \'none\'; style-src \'unsafe-inline\'; img-src \'self\' data:; font-src \'self\'; media-src \'self\'; form-action \'self\'; base-uri \'none\'; frame-ancestors \'self\''

@@ -1,0 +1,13 @@
+const plain = (address: string) => address.trim().replace(/^::ffff:/i, '')
+
+/**
+ * The address a request comes from: the connection's own, or, where that is a front server of ours, the last
+ * one in X-Forwarded-For that is not (common practice; the field's addresses are added at the end, so whatever
+ * stands further left may be made up).
+ */
+export function visitorAddress(connection: string | undefined, forwardedFor: string | undefined, fronts: ReadonlySet<string>): string {
+  const way = [...(forwardedFor ?? '').split(',').filter(Boolean), connection ?? ''].map(plain)
+  let last = way.pop()!
+  while (fronts.has(last) && way.length) last = way.pop()!
+  return last
+}

@@ -1,0 +1,53 @@
+import { LRUCache } from 'lru-cache'
+import type { Store } from '../../store/store'
+import type { Deliverable } from './deliverable'
+import { Filler } from './filler'
+import type { ReadRange } from './send'
+
+/** Files this small, in bytes, are kept in memory after their first delivery. */
+const SMALL = 64 * 1024
+const MEMORY = 32 * 1024 * 1024
+
+/** Where the bytes of an answer come from. */
+export function createBytes(store: Store) {
+  const small = new LRUCache<string, Buffer>({ maxSize: MEMORY, sizeCalculation: bytes => bytes.length + 1 })
+
+  /** @throws Damaged where there are fewer bytes than their record says */
+  async function readWhole(sha256: string, size: number): Promise<Buffer> {
+    const bytes = Buffer.allocUnsafeSlow(size)
+    const filler = new Filler(store, [{ source: sha256, start: 0, end: size }])
+    try {
+      await filler.fill(bytes)
+    }
+    finally {
+      await filler.close()
+    }
+    return bytes
+  }
+
+  async function remember(sha256: string, size: number): Promise<Buffer> {
+    const bytes = await readWhole(sha256, size)
+    small.set(sha256, bytes)
+    return bytes
+  }
+
+  return {
+    readWhole,
+
+    /** Whether an answer is read from the disk while it is sent. */
+    areStored: ({ bytes, saved: { size } }: Deliverable): boolean => 'layout' in bytes || size > SMALL,
+
+    /** Small files come from memory, others are read as they are sent. */
+    readerOf({ bytes, saved: { size } }: Deliverable): ReadRange {
+      if ('layout' in bytes) return range => new Filler(store, bytes.layout.stretches(range))
+      const { sha256 } = bytes
+      return ({ start, end }) => {
+        const known = small.get(sha256)
+        if (known) return known.subarray(start, end)
+        if (size <= SMALL) return remember(sha256, size).then(whole => whole.subarray(start, end))
+        return new Filler(store, [{ source: sha256, start, end }])
+      }
+    },
+  }
+}
+export type Bytes = ReturnType<typeof createBytes>

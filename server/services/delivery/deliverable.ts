@@ -1,0 +1,67 @@
+import { contentTypeHeader, isActiveContent, isTextLike, opensInBrowser } from '../../../core/files/mediaType'
+import { contentDisposition } from '../../../core/http/disposition'
+import { represent, type Representation } from '../../../core/http/respond'
+import type { ZipLayout } from '../../../core/zip/layout'
+import type { blobs, editions } from '../../db/schema'
+import type { LaidOut } from '../bundles/bundles'
+
+/** One edition, or a bundle as it is now, ready to be answered with. */
+export interface Deliverable {
+  file: string
+  edition: number
+  /** stored bytes, or a zip put together as it is sent */
+  bytes: { sha256: string } | { layout: ZipLayout }
+  fileName: string
+  /** worth sending smaller to clients that can unpack it */
+  textLike: boolean
+  /** as its type is best handled: shown where that is safe */
+  shown: Representation
+  saved: Representation
+}
+
+/** The address stays while the contents change: asked again each time, answered by 304. */
+const ASK_AGAIN = { 'X-Content-Type-Options': 'nosniff', 'Cache-Control': 'no-cache' }
+
+/** A Repr-Digest field (RFC 9530) of a SHA-256 in hexadecimal. */
+export const reprDigest = (sha256: string) => `sha-256=:${Buffer.from(sha256, 'hex').toString('base64')}:`
+
+/** A bundle as a zip that is put together as it is sent. */
+export function bundleDeliverable(id: string, { layout, fileName, fingerprint, changed }: LaidOut): Deliverable {
+  const saved = represent({
+    size: layout.size,
+    contentType: 'application/zip',
+    etag: `"${fingerprint}"`,
+    lastModified: changed,
+    extra: { 'Content-Disposition': contentDisposition('attachment', fileName), ...ASK_AGAIN },
+  })
+  return { file: id, edition: 1, bytes: { layout }, fileName, textLike: false, saved, shown: saved }
+}
+
+export interface EditionRow { edition: typeof editions.$inferSelect, blob: typeof blobs.$inferSelect }
+
+/** @param changed when it became the file's current edition; left out where the edition is asked for by its number */
+export function editionDeliverable({ edition, blob }: EditionRow, changed?: Date): Deliverable {
+  const { mediaType, fileName } = edition
+  const textLike = isTextLike(mediaType)
+  const headers: Record<string, string> = {
+    'Repr-Digest': reprDigest(blob.sha256),
+    ...ASK_AGAIN,
+    // What an edition made public by its number holds never changes (RFC 8246).
+    ...edition.pinned && !changed && { 'Cache-Control': 'public, max-age=31536000, immutable' },
+    ...textLike && { Vary: 'Accept-Encoding' },
+  }
+  if (isActiveContent(mediaType)) headers['Content-Security-Policy'] = 'sandbox; default-src \'none\''
+  const as = (disposition: 'inline' | 'attachment') => represent({
+    size: blob.size,
+    contentType: contentTypeHeader(mediaType),
+    etag: `"${blob.sha256.slice(0, 32)}"`,
+    // Going back to an earlier edition is a change of today.
+    lastModified: changed ?? edition.created,
+    extra: { 'Content-Disposition': contentDisposition(disposition, fileName), ...headers },
+  })
+  const saved = as('attachment')
+  return {
+    file: edition.fileId, edition: edition.number, bytes: { sha256: blob.sha256 }, fileName, textLike, saved,
+    shown: opensInBrowser(mediaType) ? as('inline') : saved,
+  }
+}
