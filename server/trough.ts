@@ -21,6 +21,11 @@ import { createReadingService } from './services/reading/reading'
 import { createTextService } from './services/reading/texts'
 import { createSiteService } from './services/site/site'
 import { createTallyService } from './services/tally/tally'
+import { createBackupReader, createBackups } from './services/trust/backup'
+import { createCleaner } from './services/trust/cleaner'
+import { createHashing } from './services/trust/hashing'
+import { createStorage } from './services/trust/storage'
+import { createVerifying } from './services/trust/verify'
 import { IncomingStore } from './services/uploads/incoming'
 import { createUploadService } from './services/uploads/uploads'
 import { localStore } from './store/local'
@@ -52,7 +57,8 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
   const unlock = await lockFolder(folder)
   try {
     const secrets = await loadSecrets(folder)
-    const { db, close: closeDatabase } = await openDatabase(join(folder, 'db'))
+    const connection = await openDatabase(join(folder, 'db'))
+    const { db, close: closeDatabase } = connection
     const events = createEvents()
     const store = localStore(storeFolder)
 
@@ -78,21 +84,27 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     const delivery = createDeliveryService(directory, bundles, store, tally, { front, fronts: new Set(proxies) })
     const published = createPublishedPages(pages, library, site, events)
 
+    const hashing = createHashing()
+    const backups = createBackups(connection, folder, store, hashing, library)
+    const verifying = createVerifying(db, store, hashing, library, createBackupReader(hashing))
+    const cleaner = createCleaner(db, store, library, events)
+    const storageUse = createStorage(db, store)
+
     async function tidy(): Promise<void> {
       await uploads.dropExpired()
-      await library.emptyOldBin()
-      await library.collectBytes()
+      await cleaner.clean()
     }
     const tidying = setInterval(() => tidy().catch(error => console.error('Tidying up failed:', error)), HOUR)
     tidying.unref()
 
     return {
-      secrets, account, site, pages, library, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, tally, delivery, published,
+      secrets, account, site, pages, library, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, tally, delivery, published, backups, verifying, cleaner, storageUse,
 
       /** Takes up what an earlier process left undone. */
       async resume(): Promise<void> {
         reading.start()
         await uploads.recover(started)
+        await library.setStraysAside()
         await tidy()
         await bundles.settled()
         await library.warm()
@@ -110,6 +122,8 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
         await jobs.close()
         await reading.close()
         await looking.close()
+        await verifying.stop()
+        await hashing.close()
         await tally.flush()
         await bundles.settled()
         await closeDatabase()

@@ -93,7 +93,7 @@ export const useSelection = defineStore('selection', () => {
     clear()
     // What went with a folder comes back with it.
     const undo = { folders: selection.folders, files: removed.files.filter(id => selection.files.includes(id)) }
-    notices.say(`${words} in the bin for 30 days.`, { action: { label: 'Undo', run: () => restore(undo) } })
+    notices.say(`${words} in the bin for ${counted(useSession().binDays, 'day')}.`, { action: { label: 'Undo', run: () => restore(undo) } })
   }
 
   async function describe(change: Partial<Describe>) {

@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
+import type { Cleaning } from '~~/core/trust/item'
 import { api } from '~/composables/api'
 
 interface Site { name: string, address: string }
@@ -9,10 +10,14 @@ export const useSession = defineStore('session', () => {
   const email = ref('')
   const site = ref<Site>({ name: '', address: '' })
 
+  /** days a deleted file stays in the bin */
+  const binDays = ref(30)
+
   async function load() {
     const { account } = await api<{ account: { email: string } | null }>('/session')
     email.value = account?.email ?? ''
     site.value = await api<Site>('/site')
+    binDays.value = (await api<Cleaning>('/cleaning')).binDays
   }
 
   async function saveSite(changed: Site) {
@@ -27,5 +32,5 @@ export const useSession = defineStore('session', () => {
   /** A root-relative address with the site's own in front; this desk's until the site has one. */
   const fullAddress = (path: string) => `${site.value.address || window.location.origin}${path}`
 
-  return { email, site, load, saveSite, signOut, fullAddress }
+  return { email, site, binDays, load, saveSite, signOut, fullAddress }
 })

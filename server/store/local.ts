@@ -1,24 +1,24 @@
 import { createReadStream } from 'node:fs'
-import { access, mkdir, open, readdir, rename, rm, statfs } from 'node:fs/promises'
+import { access, mkdir, open, readdir, rename, rm, stat, statfs, utimes } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
+import { syncFile, syncFolder } from './safely'
 import type { Store } from './store'
 
 /** Larger chunks than Node's 64 KiB more than double the throughput of a single stream. */
 const CHUNK = 1024 * 1024
 
-async function syncFolder(folder: string): Promise<void> {
-  const handle = await open(folder, 'r')
-  try {
-    await handle.sync()
-  }
-  finally {
-    await handle.close()
-  }
+/** What lies in a folder; nothing where there is none. */
+async function namesIn(folder: string): Promise<string[]> {
+  return readdir(folder).catch((error: NodeJS.ErrnoException) => {
+    if (error.code === 'ENOENT') return []
+    throw error
+  })
 }
 
 /** Bytes in a folder of this machine: `sha256/ab/cd/<hex>`. Whatever is adopted must lie on the same disk. */
 export function localStore(folder: string): Store {
   const base = join(folder, 'sha256')
+  const aside = join(folder, 'set-aside')
   const placeOf = (sha256: string) => {
     if (!/^[0-9a-f]{64}$/.test(sha256)) throw new RangeError(`"${sha256}" is not a SHA-256 in hexadecimal.`)
     return `sha256/${sha256.slice(0, 2)}/${sha256.slice(2, 4)}/${sha256}`
@@ -39,13 +39,7 @@ export function localStore(folder: string): Store {
         await rm(path, { force: true })
         return
       }
-      const handle = await open(path, 'r')
-      try {
-        await handle.sync()
-      }
-      finally {
-        await handle.close()
-      }
+      await syncFile(path)
       await mkdir(dirname(final), { recursive: true })
       await rename(path, final)
       // The rename is only safe once the folders that lead to the new name are on disk.
@@ -69,12 +63,24 @@ export function localStore(folder: string): Store {
     read: (sha256, { start, end }) =>
       createReadStream(pathOf(sha256), { start, end: end - 1, highWaterMark: CHUNK }),
     remove: sha256 => rm(pathOf(sha256), { force: true }),
+    async setAside(sha256) {
+      await mkdir(aside, { recursive: true })
+      const to = join(aside, sha256)
+      await rename(pathOf(sha256), to)
+      // From now on it is known since when it lies there.
+      await utimes(to, new Date(), new Date())
+      await syncFolder(dirname(pathOf(sha256)))
+    },
+    async emptySetAside(before) {
+      for (const name of await namesIn(aside)) {
+        const path = join(aside, name)
+        if ((await stat(path)).mtime < before) await rm(path, { force: true })
+      }
+    },
     async* list() {
-      const entries = await readdir(base, { recursive: true, withFileTypes: true }).catch((error: NodeJS.ErrnoException) => {
-        if (error.code === 'ENOENT') return []
-        throw error
-      })
-      for (const entry of entries) if (entry.isFile()) yield entry.name
+      for (const first of await namesIn(base)) {
+        for (const second of await namesIn(join(base, first))) yield* await namesIn(join(base, first, second))
+      }
     },
     async free() {
       const { bavail, bsize } = await statfs(folder)

@@ -24,6 +24,10 @@ export interface Store {
   /** Where a blob can be opened by a worker. */
   pathOf(sha256: string): string
   remove(sha256: string): Promise<void>
+  /** Takes bytes out of the store without losing them: they lie beside it until {@link emptySetAside}. */
+  setAside(sha256: string): Promise<void>
+  /** Removes for good what was set aside before a moment. */
+  emptySetAside(before: Date): Promise<void>
   /** Every hash in the store. */
   list(): AsyncIterable<string>
   /** Bytes that can still be written. */

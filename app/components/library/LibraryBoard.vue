@@ -15,6 +15,7 @@ const over = ref(0)
 const moving = ref(false)
 const describing = ref(false)
 const bundling = ref<Selection>()
+const session = useSession()
 const fetching = ref<string>()
 const deleting = ref<{ things: Selection, title?: string }>()
 /** the folder whose settings are open; "new" for one that is made */
@@ -131,7 +132,7 @@ const total = computed(() => {
           <p>No file {{ listing.folder && !listing.onlyHere ? 'here or below ' : '' }}fits “{{ listing.filters.q || 'all of that' }}”.</p>
           <button type="button" class="plain strong" @click="listing.clear()">Show all files</button>
         </div>
-        <p v-else-if="listing.bin" class="empty">The bin is empty. What is deleted stays here for 30 days.</p>
+        <p v-else-if="listing.bin" class="empty">The bin is empty. What is deleted stays here for {{ counted(session.binDays, 'day') }}.</p>
         <div v-else-if="list?.empty" class="empty">
           <p class="big">Drop files here.</p>
           <p>PDFs, documents, pictures, zips, whole folders: each file gets an address that never changes.</p>

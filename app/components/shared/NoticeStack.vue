@@ -17,7 +17,7 @@ async function act(notice: Notice) {
 
 <template>
   <section class="notices" aria-label="What just happened" aria-live="polite">
-    <div v-for="notice in notices.items" :key="notice.id" class="notice" :class="notice.tone">
+    <div v-for="notice in notices.items" :key="notice.id" class="notice" :class="`tone-${notice.tone}`">
       <p>{{ notice.text }}</p>
       <button v-if="notice.action" type="button" class="act" @click="act(notice)">{{ notice.action.label }}</button>
       <button type="button" class="close" aria-label="Dismiss" @click="notices.dismiss(notice.id)"><VIcon :icon="mdiClose" size="16" /></button>
@@ -28,8 +28,8 @@ async function act(notice: Notice) {
 <style scoped>
 .notices { position: fixed; right: 14px; bottom: 62px; z-index: 3000; display: grid; gap: 6px; width: 360px; max-width: calc(100vw - 28px); }
 .notice { display: flex; align-items: flex-start; gap: 10px; padding: 9px 8px 9px 12px; background: var(--ink); color: #fff; border-radius: 4px; border-left: 5px solid #7F8F8B; }
-.notice.works { border-color: #7FB26A; }
-.notice.attention { border-color: #E08A5E; }
+.tone-works { border-color: #7FB26A; }
+.tone-attention { border-color: #E08A5E; }
 p { flex: 1; margin: 0; line-height: 1.4; overflow-wrap: anywhere; }
 .act { color: #fff; font-weight: 600; text-decoration: underline; text-underline-offset: 3px; white-space: nowrap; }
 .close { color: #C9D3D0; width: 24px; height: 24px; }

@@ -11,8 +11,6 @@ import { nameTaken, readTree, type FolderRow } from './folders'
 import { filesById, getFile, usesOf } from './items'
 import { filesIn, topmost } from './placing'
 
-const BIN_DAYS = 30
-
 /** What went to the bin together. */
 export interface Removed { files: string[], folders: string[] }
 
@@ -123,9 +121,8 @@ export function createBin(db: Database, pages: PageService, events: Events) {
       })
     },
 
-    /** What is longer than 30 days in the bin goes for good; its bytes are collected afterwards. */
-    async emptyOld(now = new Date()): Promise<void> {
-      const before = new Date(now.getTime() - BIN_DAYS * 24 * 60 * 60 * 1000)
+    /** What is in the bin since before a moment goes for good; its bytes are collected afterwards. */
+    async emptyOld(before: Date): Promise<void> {
       const gone = await db.transaction(async (tx) => {
         const rows = await tx.delete(files).where(and(isNotNull(files.deleted), lt(files.deleted, before))).returning({ id: files.id, handle: files.handle })
         if (rows.length) await tx.insert(retiredHandles).values(rows.map(({ handle }) => ({ handle, fileId: null })))

@@ -188,7 +188,7 @@ describe('deleting a folder', () => {
     const inner = await folder('Older', top)
     await put('old.pdf', inner)
     await test.trough.library.remove({ files: [], folders: [top] })
-    await test.trough.library.emptyOldBin(new Date(Date.now() + 31 * 24 * 60 * 60 * 1000))
+    await test.trough.library.emptyOldBin(new Date(Date.now() + 24 * 60 * 60 * 1000))
     expect((await test.trough.library.binnedFolders()).some(({ id }) => id === top)).toBe(false)
     expect(await titles({ bin: 'true', q: 'old' })).toEqual([])
   })

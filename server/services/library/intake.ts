@@ -46,6 +46,7 @@ export async function nextPosition(tx: Queryable, folder: string | null): Promis
 export function createIntake(db: Database, store: Store, events: Events) {
   // Bytes that are just arriving must not be collected as unused by the run that began before.
   const oneAtATime = createQueue()
+  let held = 0
 
   async function fileOfUpload(uploadId: string): Promise<FileItem | undefined> {
     const [edition] = await db.select({ fileId: editions.fileId }).from(editions).where(eq(editions.uploadId, uploadId))
@@ -114,12 +115,37 @@ export function createIntake(db: Database, store: Store, events: Events) {
     return collected
   }
 
+  async function setStraysAside(): Promise<{ sha256: string, size: number }[]> {
+    const known = new Set((await db.select({ sha256: blobs.sha256 }).from(blobs)).map(row => row.sha256))
+    const strays: { sha256: string, size: number }[] = []
+    for await (const sha256 of store.list()) {
+      if (known.has(sha256)) continue
+      const blob = await store.open(sha256)
+      await blob.close()
+      await store.setAside(sha256)
+      strays.push({ sha256, size: blob.size })
+    }
+    return strays
+  }
+
   return {
     fileOfUpload,
     /** Puts arrived bytes into the store, then makes a file, or a file's next edition, of them. */
     ingest: (arrival: Arrival): Promise<FileItem> => oneAtATime(() => ingest(arrival)),
     /** Removes bytes that no edition refers to: the record first, so that none ever points at nothing. */
-    collectBytes: (): Promise<number> => oneAtATime(collectBytes),
+    collectBytes: (): Promise<number> => oneAtATime(async () => held ? 0 : collectBytes()),
+    /** Takes stored bytes out of the way that no record knows, left by a process that died between the two. */
+    setStraysAside: (): Promise<{ sha256: string, size: number }[]> => oneAtATime(setStraysAside),
+    /**
+     * Holds collecting back, so that bytes stay that a copy of the database still refers to.
+     *
+     * @returns lets it go on
+     */
+    async holdBytes(): Promise<() => void> {
+      // What is being collected just now is waited for.
+      await oneAtATime(async () => held++)
+      return () => held--
+    },
   }
 }
 export type Intake = ReturnType<typeof createIntake>

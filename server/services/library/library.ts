@@ -87,6 +87,8 @@ export function createLibraryService(db: Database, store: Store, pages: PageServ
     fileOfUpload: intake.fileOfUpload,
     ingest: intake.ingest,
     collectBytes: intake.collectBytes,
+    setStraysAside: intake.setStraysAside,
+    holdBytes: intake.holdBytes,
     remove: bin.remove,
     restore: bin.restore,
     binnedFolders: bin.folders,

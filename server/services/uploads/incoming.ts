@@ -1,7 +1,8 @@
-import { mkdir, open, readFile, readdir, rename, rm, stat, truncate } from 'node:fs/promises'
+import { mkdir, open, readFile, readdir, rm, stat, truncate } from 'node:fs/promises'
 import { join } from 'node:path'
 import type { Readable } from 'node:stream'
 import { DataStore, ERRORS, Upload } from '@tus/utils'
+import { writeSafely } from '../../store/safely'
 import { expectedChecksum } from './checksum'
 import { RunningDigest } from './digest'
 
@@ -50,18 +51,7 @@ export class IncomingStore extends DataStore {
     return text === undefined ? undefined : JSON.parse(text) as UploadRecord
   }
 
-  private async writeRecord(record: UploadRecord): Promise<void> {
-    const path = this.recordOf(record.id)
-    const handle = await open(`${path}.new`, 'w')
-    try {
-      await handle.writeFile(JSON.stringify(record))
-      await handle.sync()
-    }
-    finally {
-      await handle.close()
-    }
-    await rename(`${path}.new`, path)
-  }
+  private writeRecord = (record: UploadRecord): Promise<void> => writeSafely(this.recordOf(record.id), JSON.stringify(record))
 
   override async create(upload: Upload): Promise<Upload> {
     const size = upload.size!
