@@ -53,9 +53,12 @@ export function ensureBuilt() {
   })
 }
 
-/** Installs Debian packages where a command of theirs is missing. */
-export function ensureCommands(commands) {
-  const missing = Object.entries(commands).filter(([command]) => spawnSync('which', [command]).status !== 0).map(([, name]) => name)
+/** Installs Debian packages where a command of theirs, or another file, is missing. */
+export function ensureCommands(commands, files = {}) {
+  const missing = [
+    ...Object.entries(commands).filter(([command]) => spawnSync('which', [command]).status !== 0),
+    ...Object.entries(files).filter(([path]) => !existsSync(path)),
+  ].map(([, name]) => name)
   if (!missing.length) return
   console.log(`Installing ${missing.join(', ')}…`)
   run('apt-get', 'update', '-qq')

@@ -30,7 +30,10 @@ function step(name, command, args, readReport) {
 const report = name => JSON.parse(readFileSync(join(REPORTS, name), 'utf8'))
 
 ensureInstalled()
-ensureCommands({ chromium: 'chromium', curl: 'curl', unzip: 'unzip', qpdf: 'qpdf', pdftotext: 'poppler-utils', python3: 'python3', aria2c: 'aria2', nginx: 'nginx-light' })
+ensureCommands(
+  { chromium: 'chromium', curl: 'curl', unzip: 'unzip', qpdf: 'qpdf', pdftotext: 'poppler-utils', python3: 'python3', aria2c: 'aria2', nginx: 'nginx-light' },
+  { '/usr/lib/python3/dist-packages/prometheus_client': 'python3-prometheus-client' },
+)
 rmSync(REPORTS, { recursive: true, force: true })
 mkdirSync(REPORTS, { recursive: true })
 

@@ -1,5 +1,6 @@
 import { mkdir } from 'node:fs/promises'
 import { join, resolve } from 'node:path'
+import { fileFilterSchema } from '../core/files/query'
 import { openDatabase } from './db/connection'
 import { lockFolder } from './db/lock'
 import { loadSecrets } from './secrets'
@@ -26,9 +27,11 @@ import { createCleaner } from './services/trust/cleaner'
 import { createHashing } from './services/trust/hashing'
 import { createStorage } from './services/trust/storage'
 import { createVerifying } from './services/trust/verify'
+import { createMetrics } from './services/watch/metrics'
 import { IncomingStore } from './services/uploads/incoming'
 import { createUploadService } from './services/uploads/uploads'
 import { localStore } from './store/local'
+import { laterTrouble } from './log'
 
 const HOUR = 60 * 60 * 1000
 
@@ -90,15 +93,22 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     const cleaner = createCleaner(db, store, library, events)
     const storageUse = createStorage(db, store)
 
+    const metrics = createMetrics({
+      reading: async () => (await reading.progress()).waiting,
+      jobs: () => jobs.list().filter(job => job.state === 'running').length,
+      storage: storageUse,
+      files: async () => (await library.ids(fileFilterSchema.parse({}))).length,
+    })
+
     async function tidy(): Promise<void> {
       await uploads.dropExpired()
       await cleaner.clean()
     }
-    const tidying = setInterval(() => tidy().catch(error => console.error('Tidying up failed:', error)), HOUR)
+    const tidying = setInterval(() => tidy().catch(laterTrouble('tidying up failed')), HOUR)
     tidying.unref()
 
     return {
-      secrets, account, site, pages, library, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, tally, delivery, published, backups, verifying, cleaner, storageUse,
+      folder, secrets, account, site, pages, library, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, tally, delivery, published, backups, verifying, cleaner, storageUse, metrics,
 
       /** Takes up what an earlier process left undone. */
       async resume(): Promise<void> {

@@ -1,6 +1,6 @@
 import { defineEventHandler, sendRedirect } from 'h3'
 import { Problem } from '../../core/problem'
-import { accountOf } from '../utils/session'
+import { accountOf, hasControl } from '../utils/session'
 import { useTrough } from '../utils/trough'
 
 const OPEN_API = ['/api/session', '/api/setup', '/api/health']
@@ -11,7 +11,7 @@ const under = (path: string, base: string) => path === base || path.startsWith(`
 export default defineEventHandler(async (event) => {
   const path = event.path.split('?')[0]!
   if (under(path, '/api')) {
-    if (!OPEN_API.includes(path) && !await accountOf(event)) throw new Problem(401, 'Sign in first.', 'Open /desk and sign in.')
+    if (!OPEN_API.includes(path) && !await accountOf(event) && !await hasControl(event)) throw new Problem(401, 'Sign in first.', 'Open /desk and sign in.')
   }
   else if (under(path, '/desk')) {
     const { account } = await useTrough()

@@ -1,4 +1,5 @@
-import { clearSession, getCookie, getRequestProtocol, unsealSession, updateSession, type H3Event, type SessionConfig } from 'h3'
+import { timingSafeEqual } from 'node:crypto'
+import { clearSession, getCookie, getRequestHeader, getRequestProtocol, unsealSession, updateSession, type H3Event, type SessionConfig } from 'h3'
 import { useTrough } from './trough'
 import type { Account } from '../services/account/account'
 
@@ -31,3 +32,12 @@ export async function signOut(event: H3Event): Promise<void> {
 
 /** Where an attempt to sign in comes from. */
 export const originOf = (event: H3Event) => event.node.req.socket.remoteAddress ?? 'unknown'
+
+/** Whether a request carries the secret of the data folder: a command on this machine, or a program that reads the measurements. */
+export async function hasControl(event: H3Event): Promise<boolean> {
+  const [scheme, token = ''] = (getRequestHeader(event, 'authorization') ?? '').split(' ')
+  if (scheme !== 'Bearer') return false
+  const { secrets } = await useTrough()
+  const [given, own] = [Buffer.from(token), Buffer.from(secrets.control)]
+  return given.length === own.length && timingSafeEqual(given, own)
+}

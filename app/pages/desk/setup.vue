@@ -1,9 +1,16 @@
 <script setup lang="ts">
+import type { StorageUse } from '~~/core/trust/item'
 useHead({ title: 'Setup' })
 const session = useSession()
 const notices = useNotices()
 const form = reactive({ name: '', address: '' })
 const error = ref('')
+
+const storage = ref<StorageUse>()
+async function loadStorage() {
+  storage.value = await api<StorageUse>('/storage')
+}
+onMounted(loadStorage)
 
 const hosts = ref('')
 onMounted(async () => {
@@ -53,10 +60,16 @@ async function save() {
       <p v-if="hostError" class="problem" role="alert">{{ hostError }}</p>
       <div class="acts"><button type="submit" class="plain strong">Save the hosts</button></div>
     </form>
+    <div class="wide">
+      <StorageSection v-if="storage" :use="storage" />
+      <CleaningForm @cleaned="loadStorage" />
+      <VerifySection />
+    </div>
   </div>
 </template>
 
 <style scoped>
 .setup { flex: 1; overflow: auto; }
 .form { max-width: 460px; padding: 18px; }
+.wide { display: grid; gap: 30px; max-width: 720px; padding: 18px 18px 40px; }
 </style>

@@ -20,6 +20,7 @@ import { mustHave, readTree, type FolderRow } from '../library/folders'
 import { nextPosition } from '../library/intake'
 import { filesById, getFile } from '../library/items'
 import { createQueue } from '../queue'
+import { laterTrouble } from '../../log'
 
 /** Members told to the desk; more would only be scrolled past. */
 const MOST_LISTED = 2000
@@ -69,7 +70,7 @@ export function createBundles(db: Database, events: Events) {
   let suspects = new Set<string>()
   let allSuspect = true
 
-  const soon = () => void setImmediate(() => freshen().catch(error => console.error('Bundles could not be brought up to date yet:', error)))
+  const soon = () => void setImmediate(() => freshen().catch(laterTrouble('bundles could not be brought up to date yet')))
   events.on('library', (ids) => {
     ids.forEach(id => suspects.add(id))
     soon()

@@ -8,6 +8,7 @@ import { createQueue } from '../queue'
 import type { Bytes } from './bytes'
 import { reprDigest, type Deliverable } from './deliverable'
 import type { ReadRange } from './send'
+import { laterTrouble } from '../../log'
 
 /** Below this little is saved; above it packing takes longer than anybody waits. */
 const [LEAST, MOST] = [1000, 8 * 1000 * 1000]
@@ -59,7 +60,7 @@ export function createEncodings(bytes: Bytes) {
       const ready = packed.get(sha256)
       if (!ready && !waiting.has(sha256)) {
         waiting.add(sha256)
-        void oneAtATime(() => pack(sha256, saved.size)).catch(error => console.error(`${deliverable.fileName} could not be packed:`, error)).finally(() => waiting.delete(sha256))
+        void oneAtATime(() => pack(sha256, saved.size)).catch(laterTrouble('a text could not be packed')).finally(() => waiting.delete(sha256))
       }
       if (!ready || ready === 'no smaller') return plain
       const form = ready[coding]

@@ -1,6 +1,7 @@
 import type { JobItem } from '../../../core/jobs/item'
 import { newId } from '../../../core/id'
 import { Problem, notFound } from '../../../core/problem'
+import { log } from '../../log'
 
 /** Milliseconds an ended job is still known. */
 const REMEMBERED = 60 * 60 * 1000
@@ -27,7 +28,7 @@ export function createJobs() {
       item.state = signal.aborted ? 'stopped' : 'failed'
       item.error = error instanceof Problem ? error.message : signal.aborted ? null : `Something went wrong: ${(error as Error).message}`
       if (error instanceof Problem) item.extra = error.extra
-      else if (!signal.aborted) console.error(`Job "${item.name}" failed:`, error)
+      else if (!signal.aborted) log.error({ err: error, job: item.name }, 'a job failed')
     }
     setTimeout(() => jobs.delete(item.id), REMEMBERED).unref()
   }

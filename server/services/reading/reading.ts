@@ -8,6 +8,7 @@ import type { ReadMessage, ReadTask } from '../../workers/read'
 import type { Events } from '../events'
 import { createWorkerHost, workerScript } from '../workerHost'
 import type { TextService } from './texts'
+import { laterTrouble } from '../../log'
 
 /** Milliseconds a reader may be silent before it is given up. */
 const PATIENCE = 60_000
@@ -89,7 +90,7 @@ export function createReadingService(db: Database, store: Store, folder: string,
 
   const onLibrary = () => {
     // What waits stays marked as waiting: a failure here is tried again with the next change or start.
-    wake().catch(error => console.error('Reading new files failed:', error))
+    wake().catch(laterTrouble('reading new files failed'))
   }
 
   return {

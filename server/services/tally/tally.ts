@@ -7,6 +7,7 @@ import { Transfers, type Delivery, type Download } from '../../../core/tally/tra
 import type { Database } from '../../db/connection'
 import { downloads } from '../../db/schema'
 import type { Events } from '../events'
+import { laterTrouble } from '../../log'
 
 /** A delivery as the server saw it, before who it was is made unreadable. */
 export interface Observation extends Omit<Delivery, 'visitor' | 'at'> {
@@ -77,7 +78,7 @@ export function createTallyService(db: Database, secret: string, events: Events,
   return {
     observe(observation: Observation): void {
       observed.push(observation)
-      timer ??= setTimeout(() => flush().catch(error => console.error('Downloads could not be written yet:', error)), FLUSH_AFTER)
+      timer ??= setTimeout(() => flush().catch(laterTrouble('downloads could not be written yet')), FLUSH_AFTER)
     },
     flush,
   }

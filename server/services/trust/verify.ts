@@ -7,6 +7,7 @@ import type { Store } from '../../store/store'
 import type { LibraryService } from '../library/library'
 import type { BackupReader } from './backup'
 import type { Hashed, Hashing } from './hashing'
+import { log } from '../../log'
 
 const KEY = 'verify'
 /** Blobs handed to the hashing worker at once; a stop waits for these. */
@@ -59,7 +60,7 @@ export function createVerifying(db: Database, store: Store, hashing: Hashing, li
       state!.state = stopping ? 'stopped' : 'done'
     }
     catch (error) {
-      console.error('Verifying failed:', error)
+      log.error({ err: error }, 'verifying failed')
       state!.state = 'failed'
       state!.error = (error as Error).message
     }

@@ -1,0 +1,64 @@
+import { Counter, Gauge, Histogram, Registry, collectDefaultMetrics } from 'prom-client'
+
+/** What was asked for: a file or bundle, a published page, the desk's API, or the desk itself. */
+export type RequestKind = 'file' | 'page' | 'api' | 'desk'
+
+/** What is asked for only when the measurements are read. */
+export interface Gauges {
+  /** documents whose words are still to be read */
+  reading: () => Promise<number>
+  /** jobs under way */
+  jobs: () => number
+  /** bytes stored, and bytes that can still be written */
+  storage: () => Promise<{ stored: number, free: number }>
+  files: () => Promise<number>
+}
+
+/** Measurements in the OpenMetrics text format (OpenMetrics 1.0; written by prom-client). */
+export function createMetrics({ reading, jobs, storage, files }: Gauges) {
+  const registry = new Registry<typeof Registry.OPENMETRICS_CONTENT_TYPE>()
+  registry.setContentType(Registry.OPENMETRICS_CONTENT_TYPE)
+  const registers = [registry]
+  collectDefaultMetrics({ register: registry as unknown as Registry, prefix: 'trough_' })
+
+  const requests = new Counter({ name: 'trough_requests', help: 'Requests answered.', labelNames: ['kind', 'status'], registers })
+  const sent = new Counter({ name: 'trough_sent_bytes', help: 'Bytes of answers, heads included.', labelNames: ['kind'], registers })
+  const seconds = new Histogram({
+    name: 'trough_request_seconds', help: 'From a request to the end of its answer.', labelNames: ['kind'], buckets: [0.001, 0.003, 0.01, 0.03, 0.1, 0.3, 1, 3, 10, 60, 600], registers,
+  })
+  new Gauge({ name: 'trough_reading_waiting', help: 'Documents whose words are still to be read.', registers, async collect() { this.set(await reading()) } })
+  new Gauge({ name: 'trough_jobs_running', help: 'Jobs under way.', registers, collect() { this.set(jobs()) } })
+  new Gauge({ name: 'trough_files', help: 'Files and bundles outside the bin.', registers, async collect() { this.set(await files()) } })
+  new Gauge({
+    name: 'trough_store_bytes', help: 'Bytes of the disk the store lies on.', labelNames: ['state'], registers,
+    async collect() {
+      const { stored, free } = await storage()
+      this.set({ state: 'stored' }, stored)
+      this.set({ state: 'free' }, free)
+    },
+  })
+  // Looking labels up for every request would cost more than the rest of the measuring.
+  const known = new Map<string, Counter.Internal>()
+  const requestsOf = (kind: RequestKind, status: number) => {
+    const key = `${kind} ${status}`
+    const counter = known.get(key) ?? requests.labels(kind, String(status))
+    known.set(key, counter)
+    return counter
+  }
+  const byKind = Object.fromEntries((['file', 'page', 'api', 'desk'] as const).map(kind => [kind, { sent: sent.labels(kind), seconds: seconds.labels(kind) }])) as Record<RequestKind, { sent: Counter.Internal, seconds: Histogram.Internal<'kind'> }>
+
+  return {
+    contentType: registry.contentType,
+
+    /** Counts one answered request. */
+    observe(kind: RequestKind, status: number, bytes: number, duration: number): void {
+      requestsOf(kind, status).inc()
+      byKind[kind].sent.inc(bytes)
+      byKind[kind].seconds.observe(duration)
+    },
+
+    /** All measurements as they are now. */
+    read: (): Promise<string> => registry.metrics(),
+  }
+}
+export type Metrics = ReturnType<typeof createMetrics>

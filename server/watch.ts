@@ -1,0 +1,30 @@
+import type { H3Event } from 'h3'
+import { log } from './log'
+import type { Metrics, RequestKind } from './services/watch/metrics'
+
+const started = Date.now().toString(36)
+let count = 0
+
+/** An identity for a request, by which its lines in the log are found; the front server's own where it gives one. */
+function requestId(event: H3Event): string {
+  const given = event.node.req.headers['x-request-id']
+  return typeof given === 'string' && /^[\w.-]{6,64}$/.test(given) ? given : `${started}-${(++count).toString(36)}`
+}
+
+const kindOf = (path: string): RequestKind => path.startsWith('/files/') ? 'file' : path.startsWith('/api/') ? 'api' : path.startsWith('/desk') || path.startsWith('/_') ? 'desk' : 'page'
+
+/** Whether each request is logged, or only what went wrong. */
+const logsRequests = process.env.TROUGH_LOG === 'requests'
+
+/** Measures a request until its answer has ended. */
+export function watchRequest(event: H3Event, metrics: () => Metrics | undefined): void {
+  const { req, res } = event.node
+  const { socket, url = '', method } = req
+  const id = event.context.requestId = requestId(event)
+  const [began, before] = [performance.now(), socket.bytesWritten]
+  res.once('close', () => {
+    const [milliseconds, bytes] = [performance.now() - began, socket.bytesWritten - before]
+    metrics()?.observe(kindOf(url), res.statusCode, bytes, milliseconds / 1000)
+    if (logsRequests) log.info({ request: id, method, url, status: res.statusCode, bytes, milliseconds: Math.round(milliseconds * 10) / 10, whole: res.writableFinished }, 'answered')
+  })
+}
