@@ -5,7 +5,10 @@ import { openDatabase } from './db/connection'
 import { lockFolder } from './db/lock'
 import { loadSecrets } from './secrets'
 import { createAccountService } from './services/account/account'
+import { createBagExport } from './services/bags/export'
+import { createBagImport } from './services/bags/import'
 import { createBundles } from './services/bundles/bundles'
+import { createDeliveryChecks } from './services/delivery/checks'
 import { createDeliveryService } from './services/delivery/delivery'
 import { createDirectory } from './services/delivery/directory'
 import { createFront, type FrontOptions } from './services/delivery/front'
@@ -80,11 +83,16 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     const fetching = createFetching(db, library, store, jobs, incoming.partOf)
     const bundles = createBundles(db, events)
     const zipping = createZipping(db, bundles)
+    const bagExport = createBagExport(db, site)
+    const bagImport = createBagImport(db, library, store, jobs, incoming.partOf, events)
     const tally = createTallyService(db, secrets.visitors, events)
     const directory = createDirectory(db, events)
     const front = frontOptions && createFront(frontOptions)
     await front?.open()
-    const delivery = createDeliveryService(directory, bundles, store, tally, { front, fronts: new Set(proxies) })
+    // Of its own: who waits for a download does not wait for everything to be verified.
+    const deliveryHashing = createHashing()
+    const checks = createDeliveryChecks(db, store, deliveryHashing)
+    const delivery = createDeliveryService(directory, bundles, store, checks, tally, { front, fronts: new Set(proxies) })
     const published = createPublishedPages(pages, library, site, events)
 
     const hashing = createHashing()
@@ -108,7 +116,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     tidying.unref()
 
     return {
-      folder, secrets, account, site, pages, library, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, tally, delivery, published, backups, verifying, cleaner, storageUse, metrics,
+      folder, secrets, account, site, pages, library, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, bagExport, bagImport, tally, checks, delivery, published, backups, verifying, cleaner, storageUse, metrics,
 
       /** Takes up what an earlier process left undone. */
       async resume(): Promise<void> {
@@ -134,6 +142,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
         await looking.close()
         await verifying.stop()
         await hashing.close()
+        await deliveryHashing.close()
         await tally.flush()
         await bundles.settled()
         await closeDatabase()

@@ -33,6 +33,9 @@ export const useJobs = defineStore('jobs', () => {
     else if (job.kind === 'unpack' && job.state === 'done') {
       notices.say(`${counted(job.files.length, 'file')} unpacked from “${job.name}”.${refused ? ` ${refused} left out.` : ''}`, { tone: refused ? 'attention' : 'works', action: show })
     }
+    else if (job.kind === 'bag' && job.state === 'done') {
+      notices.say(`${counted(job.files.length, 'file')} brought in from “${job.name}”, every byte checked.`, { tone: 'works', action: show })
+    }
     else if (job.state === 'stopped' && job.files.length) {
       notices.say(`Stopped. ${counted(job.files.length, 'file')} had been unpacked and stay.`, { action: show })
     }
@@ -59,6 +62,8 @@ export const useJobs = defineStore('jobs', () => {
     load,
     /** Fetches a file from a web address into a folder. */
     fetch: (address: string, folder: string | null) => begin('/fetches', { address, folder }),
+    /** Brings a bag in, to the top of the library. */
+    bringInBag: (fileId: string) => begin(`/files/${fileId}/bag`, {}),
     unpack: (fileId: string, clash: ClashWay = 'both') => begin(`/files/${fileId}/unpack`, { clash }),
 
     async stop(id: string) {

@@ -19,6 +19,8 @@ export interface Facts {
   sheets?: number
   /** files in an archive */
   entries?: number
+  /** it is a BagIt bag (RFC 8493) */
+  bag?: boolean
   /** its first words, where it has no picture */
   excerpt?: string
 }

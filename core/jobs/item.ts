@@ -9,7 +9,7 @@ export interface JobLine {
 /** Work that takes a while on the server, shown in the trough. */
 export interface JobItem {
   id: string
-  kind: 'fetch' | 'unpack'
+  kind: 'fetch' | 'unpack' | 'bag'
   /** what it works on: an address, or a file's title */
   name: string
   done: number

@@ -1,4 +1,4 @@
-import { createHash, randomBytes } from 'node:crypto'
+import { randomBytes } from 'node:crypto'
 import { cp, mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { createServer, type IncomingMessage, type RequestListener, type ServerResponse } from 'node:http'
 import type { AddressInfo } from 'node:net'
@@ -8,6 +8,7 @@ import { crc32 } from 'node:zlib'
 import { inject } from 'vitest'
 import { Problem } from '../../core/problem'
 import type { Arrival } from '../services/library/library'
+import { sha256 } from './digest'
 import { openTrough, type Options, type Trough } from '../trough'
 
 declare module 'vitest' {
@@ -38,7 +39,7 @@ async function putFile(trough: Trough, folder: string, fileName: string, bytes: 
   return trough.library.ingest({ path, fileName, size: bytes.length, sha256: sha256(bytes), crc32: crc32(bytes), ...more })
 }
 
-export const sha256 = (bytes: Buffer | string) => createHash('sha256').update(bytes).digest('hex')
+export { sha256 }
 
 /** Serves a handler on a free port. */
 export async function listen(handler: (request: IncomingMessage, response: ServerResponse) => Promise<unknown>) {

@@ -87,7 +87,7 @@ async function takeName(fileName: string) {
           <p v-for="twin in file.twins" :key="twin.id" class="remark mild">“<NuxtLink :to="`/desk/files/${twin.id}`">{{ twin.title }}</NuxtLink>” holds the same bytes.</p>
           <BundleComposer v-if="file.bundle" :id="file.id" />
           <FileView v-else :file="file" />
-          <p v-if="isZip && !file.bundle && !file.deleted" class="acts"><button type="button" class="plain strong" @click="selection.attempt(() => jobs.unpack(file!.id))">Unpack into the library</button><span class="hint">Into a folder of its name, beside the zip. The zip stays.</span></p>
+          <p v-if="isZip && !file.bundle && !file.deleted" class="acts"><button type="button" class="plain strong" @click="selection.attempt(() => jobs.unpack(file!.id))">Unpack into the library</button><button v-if="file.facts.bag" type="button" class="plain strong" title="With titles, addresses, editions and folders, every byte checked" @click="selection.attempt(() => jobs.bringInBag(file!.id))">Bring in what is in this bag</button><span class="hint">Into a folder of its name, beside the zip. The zip stays.</span></p>
         </div>
         <aside class="margin" aria-label="What is said of it">
           <label class="field"><span>Title</span><input ref="titleField" v-model="title" type="text" maxlength="200" @change="saveTitle" @keydown.enter="saveTitle"></label>

@@ -142,6 +142,22 @@ describe('a bundle', () => {
     expect([direct.status, await direct.text()]).toEqual([500, `The stored bytes ${short.sha256} are cut off after 1000 bytes.`])
   })
 
+  it('is checked before it is sent where its owner chose so: damaged bytes never leave', async () => {
+    const [whole, damaged] = [await test.put('checked.bin', randomBytes(300_000)), await test.put('bad.bin', randomBytes(300_000))]
+    const bundle = await bundleOf([whole, damaged], 'Checked')
+    const path = join(test.folder, 'store/sha256', damaged.sha256.slice(0, 2), damaged.sha256.slice(2, 4), damaged.sha256)
+    const bytes = await readFile(path)
+    bytes[150_000]! ^= 1
+    await writeFile(path, bytes)
+    await test.trough.checks.set({ check: true })
+    const status = async (handle: string, headers = {}) => (await get(`files/${handle}`, headers)).status
+    expect([await status(whole.handle), await status(damaged.handle), await status(bundle.handle)]).toEqual([200, 500, 500])
+    // What lies in front of the damaged member is whole.
+    expect(await status(bundle.handle, { Range: 'bytes=0-299999' })).toBe(206)
+    await test.trough.checks.set({ check: false })
+    expect(await status(damaged.handle)).toBe(200)
+  })
+
   it('goes on where curl left off, and is put together from many connections (aria2)', async () => {
     const bundle = await bundleOf(await Promise.all(Array.from({ length: 6 }, (_, index) => test.put(`file ${index}.bin`, randomBytes(1_500_000)))), 'Resumed')
     const [address, path] = [`${server.url}/files/${bundle.handle}`, join(test.folder, 'resumed.zip')]

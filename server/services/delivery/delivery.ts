@@ -10,6 +10,7 @@ import type { Store } from '../../store/store'
 import type { Bundles, LaidOut } from '../bundles/bundles'
 import type { TallyService } from '../tally/tally'
 import { createBytes } from './bytes'
+import type { DeliveryChecks } from './checks'
 import { bundleDeliverable, type Deliverable } from './deliverable'
 import type { Directory, Entry } from './directory'
 import { createEncodings } from './encodings'
@@ -40,7 +41,7 @@ export function nameToSave(fileName: string, chosen: string | undefined): string
 }
 
 /** Delivers files and bundles to visitors by RFC 9110, and tells the tally what left. */
-export function createDeliveryService(directory: Directory, bundles: Bundles, store: Store, tally: TallyService, { front, fronts }: DeliveryOptions) {
+export function createDeliveryService(directory: Directory, bundles: Bundles, store: Store, checks: DeliveryChecks, tally: TallyService, { front, fronts }: DeliveryOptions) {
   const bytes = createBytes(store)
   const encodings = createEncodings(bytes)
   const turns = new Turns()
@@ -81,6 +82,8 @@ export function createDeliveryService(directory: Directory, bundles: Bundles, st
       userAgent: request.headers['user-agent'],
     })
 
+    const checking = checks.isOn()
+    if (reply.body.length && (typeof checking === 'boolean' ? checking : await checking)) await checks.check(deliverable, reply.body.filter(part => typeof part === 'object'))
     const fromDisk = reply.body.length > 0 && representation.size === deliverable.saved.size && bytes.areStored(deliverable)
     if (front && fromDisk && 'sha256' in deliverable.bytes && front.canTake(request.headers, reply)) {
       return front.hand(response, reply, store.placeOf(deliverable.bytes.sha256), (delivered, unsure) => report({ delivered, unsure }))

@@ -42,6 +42,9 @@ export async function nextPosition(tx: Queryable, folder: string | null): Promis
   return row!.last + 1
 }
 
+/** A new blob; there is nothing to be read in an empty one. */
+const blobRow = (bytes: Pick<Arrival, 'sha256' | 'size' | 'crc32'>): typeof blobs.$inferInsert => bytes.size ? bytes : { ...bytes, preview: 'none', reading: 'done' }
+
 /** Makes files of bytes that arrived, and collects bytes that nothing refers to any more. */
 export function createIntake(db: Database, store: Store, events: Events) {
   // Bytes that are just arriving must not be collected as unused by the run that began before.
@@ -79,7 +82,7 @@ export function createIntake(db: Database, store: Store, events: Events) {
 
     let id = newId()
     await db.transaction(async (tx) => {
-      await tx.insert(blobs).values({ sha256, size, crc32, ...!size && { preview: 'none' as const, reading: 'done' as const } }).onConflictDoNothing()
+      await tx.insert(blobs).values(blobRow({ sha256, size, crc32 })).onConflictDoNothing()
       // The folder may have gone to the bin while its file was on the way: nothing is lost.
       const base = folder !== null && (await readTree(tx)).get(folder) ? folder : null
       const place = await ensurePath(tx, base, within)
@@ -99,6 +102,17 @@ export function createIntake(db: Database, store: Store, events: Events) {
     events.emit('library', [id])
     if (within.length) events.emit('folders')
     return getFile(db, id)
+  }
+
+  async function adoptAll(arrivals: (Pick<Arrival, 'path' | 'sha256' | 'crc32' | 'size' | 'fileName'> & { key: string })[], then: (found: Map<string, { sha256: string, mediaType: string }>) => Promise<void>): Promise<void> {
+    const found = new Map<string, { sha256: string, mediaType: string }>()
+    for (const { key, path, sha256, crc32, size, fileName } of arrivals) {
+      const mediaType = await sniffType(await store.has(sha256) ? store.pathOf(sha256) : path, fileName)
+      await store.adopt(sha256, path)
+      await db.insert(blobs).values(blobRow({ sha256, size, crc32 })).onConflictDoNothing()
+      found.set(key, { sha256, mediaType })
+    }
+    await then(found)
   }
 
   async function collectBytes(): Promise<number> {
@@ -132,6 +146,8 @@ export function createIntake(db: Database, store: Store, events: Events) {
     fileOfUpload,
     /** Puts arrived bytes into the store, then makes a file, or a file's next edition, of them. */
     ingest: (arrival: Arrival): Promise<FileItem> => oneAtATime(() => ingest(arrival)),
+    /** Puts many arrived bytes into the store, then has all their records made together; nothing of them is collected in between. */
+    adoptAll: (...them: Parameters<typeof adoptAll>): Promise<void> => oneAtATime(() => adoptAll(...them)),
     /** Removes bytes that no edition refers to: the record first, so that none ever points at nothing. */
     collectBytes: (): Promise<number> => oneAtATime(async () => held ? 0 : collectBytes()),
     /** Takes stored bytes out of the way that no record knows, left by a process that died between the two. */

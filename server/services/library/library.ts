@@ -86,6 +86,7 @@ export function createLibraryService(db: Database, store: Store, pages: PageServ
     uses: (id: string): Promise<FileUse[]> => usesOf(db, [id]),
     fileOfUpload: intake.fileOfUpload,
     ingest: intake.ingest,
+    adoptAll: intake.adoptAll,
     collectBytes: intake.collectBytes,
     setStraysAside: intake.setStraysAside,
     holdBytes: intake.holdBytes,

@@ -48,14 +48,21 @@ export function createZipping(db: Database, bundles: Bundles) {
     }
   }
 
+  function offer(zip: LaidOut): PreparedZip {
+    const id = newId()
+    prepared.set(id, zip)
+    return { id, name: zip.fileName, size: zip.layout.size, files: zip.layout.members.length }
+  }
+
   return {
+    /** Keeps a zip that was laid out elsewhere, to be downloaded within the hour. */
+    offer,
+
     /** Lays out a zip of a selection, to be downloaded within the hour. */
     async prepare(selection: Selection): Promise<PreparedZip> {
       const { name, members } = await gather(selection)
       if (!members.length) throw new Problem(422, 'There is no file in that selection.', 'Choose files, or folders that have some.')
-      const [id, layout] = [newId(), new ZipLayout(members)]
-      prepared.set(id, { layout, fileName: name, fingerprint: id, changed: new Date() })
-      return { id, name, size: layout.size, files: members.length }
+      return offer({ layout: new ZipLayout(members), fileName: name, fingerprint: newId(), changed: new Date() })
     },
 
     /** @throws Problem 404 where it was not prepared, or too long ago */

@@ -71,6 +71,8 @@ export const readArchive: Reader = (path, sink) => withZip(path, async (files) =
   sink.facts.entries = 0
   for await (const { name } of files) {
     sink.facts.entries++
+    // A packed bag lies in one folder of its name (RFC 8493, section 4.1).
+    if (/^[^/]+\/bagit\.txt$/.test(name)) sink.facts.bag = true
     names.push(name)
     if (names.length === NAMES_A_PART) {
       await sink.take('Inside', names.join('\n'))

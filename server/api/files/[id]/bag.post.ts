@@ -1,0 +1,10 @@
+import { defineEventHandler } from 'h3'
+import { z } from 'zod'
+import { placeSchema } from '../../../../core/folders/item'
+import { idOf, parseBody } from '../../../utils/request'
+import { useTrough } from '../../../utils/trough'
+
+const bagSchema = z.object({ folder: placeSchema.default(null) })
+
+/** Begins to bring in a bag that lies in the library as a zip. */
+export default defineEventHandler(async event => (await useTrough()).bagImport.bringIn(idOf(event), (await parseBody(event, bagSchema)).folder))

@@ -1,0 +1,234 @@
+import { rm } from 'node:fs/promises'
+import { text as readText } from 'node:stream/consumers'
+import { and, eq } from 'drizzle-orm'
+import papa from 'papaparse'
+import type { z } from 'zod'
+import { readManifest } from '../../../core/bag/manifest'
+import { BUNDLES_JSON, FILES_CSV, FOLDERS_CSV, bundlesSchema, fileRowSchema, folderRowSchema, type BundleRow, type FileRow } from '../../../core/bag/metadata'
+import type { BundleEntry } from '../../../core/bundle/contents'
+import { cleanFileName, titleFromFileName } from '../../../core/files/fileName'
+import { innerPath } from '../../../core/files/innerPath'
+import { groupBy } from '../../../core/group'
+import { newId } from '../../../core/id'
+import type { JobItem } from '../../../core/jobs/item'
+import { Problem } from '../../../core/problem'
+import type { Database, Queryable } from '../../db/connection'
+import { bundles, editions, files, folders, retiredHandles } from '../../db/schema'
+import type { Store } from '../../store/store'
+import { withZip } from '../../workers/readers/archive'
+import { Unreadable } from '../../workers/readers/reader'
+import type { Events } from '../events'
+import type { Jobs } from '../jobs/jobs'
+import { ensurePath } from '../library/folders'
+import { freeHandle } from '../library/handles'
+import type { LibraryService } from '../library/library'
+import { keep, type Kept } from '../uploads/keep'
+
+/** Tag files are read into memory; larger ones are not ours. */
+const MOST_TAG_BYTES = 200 * 1000 * 1000
+
+const unfit = (what: string) => new Problem(422, `The bag cannot be brought in: ${what}`, 'Nothing was changed. Take another copy of the bag.')
+
+interface Opened { tags: Map<string, string>, payload: Map<string, Kept> }
+
+/** Rows of a CSV by a schema. */
+function parseRows<Schema extends z.ZodType>(text: string | undefined, schema: Schema, name: string): z.output<Schema>[] {
+  if (text === undefined) return []
+  const { data, errors } = papa.parse<Record<string, string>>(text, { header: true, skipEmptyLines: true })
+  if (errors.length) throw unfit(`${name}, row ${(errors[0]!.row ?? 0) + 2}: ${errors[0]!.message}.`)
+  return data.map((row, index) => {
+    const result = schema.safeParse(row)
+    if (!result.success) throw unfit(`${name}, row ${index + 2}: ${result.error.issues[0]!.path.join('.')}: ${result.error.issues[0]!.message}`)
+    return result.data
+  })
+}
+
+/** Brings BagIt bags (RFC 8493) into the library: ours with all that was said of their files, others by their paths. */
+export function createBagImport(db: Database, library: LibraryService, store: Store, jobs: Jobs, incoming: (id: string) => string, events: Events) {
+  /** Unpacks a bag beside the store and holds every byte against its checksums. */
+  async function open(path: string, job: JobItem, signal: AbortSignal): Promise<Opened> {
+    const opened: Opened = { tags: new Map(), payload: new Map() }
+    try {
+      await withZip(path, async (entries) => {
+        let base: string | undefined
+        for await (const entry of entries) {
+          signal.throwIfAborted()
+          const slash = entry.name.indexOf('/')
+          base ??= entry.name.slice(0, slash + 1)
+          if (slash < 0 || !entry.name.startsWith(base)) throw unfit('it does not lie in one folder.')
+          const name = entry.name.slice(base.length)
+          const inner = innerPath(name)
+          if ('refused' in inner) throw unfit(`${name}: ${inner.refused}`)
+          if (entry.encrypted) throw unfit(`${name} is locked with a password.`)
+          const stream = await entry.open()
+          if (name.startsWith('data/')) {
+            opened.payload.set(name, await keep(stream, incoming(newId()), count => job.done += count))
+            continue
+          }
+          if (entry.size > MOST_TAG_BYTES) throw unfit(`${name} is too large.`)
+          opened.tags.set(name, await readText(stream))
+        }
+      })
+      check(opened)
+      return opened
+    }
+    catch (error) {
+      await drop(opened)
+      throw error instanceof Unreadable ? unfit(error.message) : error
+    }
+  }
+
+  /** A bag is valid when it is complete and every checksum holds (RFC 8493, section 3). */
+  function check({ tags, payload }: Opened): void {
+    if (!tags.get('bagit.txt')?.startsWith('BagIt-Version:')) throw unfit('it has no bagit.txt.')
+    const manifest = tags.get('manifest-sha256.txt')
+    if (manifest === undefined) throw unfit('it has no manifest of SHA-256 checksums.')
+    let checksums: Map<string, string>
+    try {
+      checksums = readManifest(manifest)
+    }
+    catch (error) {
+      throw unfit((error as Error).message)
+    }
+    for (const [path, sha256] of checksums) {
+      const kept = payload.get(path)
+      if (!kept) throw unfit(`${path} is missing.`)
+      if (kept.sha256 !== sha256) throw unfit(`${path} is not what its checksum says.`)
+    }
+    for (const path of payload.keys()) if (!checksums.has(path)) throw unfit(`${path} stands in no manifest.`)
+  }
+
+  async function drop({ payload }: Opened): Promise<void> {
+    for (const { path } of payload.values()) await rm(path, { force: true })
+  }
+
+  const partsOf = (path: string) => path.split('/').filter(Boolean)
+
+  /** Rows for files of which the bag says nothing but where they lie. */
+  function rowsOfOthers(payload: Map<string, Kept>, told: FileRow[]): FileRow[] {
+    const known = new Set(told.map(row => row.path))
+    const now = new Date().toISOString()
+    return [...payload.keys()].filter(path => !known.has(path)).map((path): FileRow => {
+      const parts = partsOf(path).slice(1)
+      const name = cleanFileName(parts.pop()!)
+      return {
+        path, handle: '', former_handles: [], title: titleFromFileName(name).slice(0, 200), description: '', tags: [], folder: parts.join('/'), position: 0, picture: '', edition: 1, current: true, pinned: false, note: '',
+        file_name: name, edition_created: now, created: now, changed: now,
+      }
+    })
+  }
+
+  /** The wanted handle, where it is free; a redirect of the library's own keeps it. */
+  async function handleFor(tx: Queryable, wanted: string, fileName: string): Promise<string> {
+    if (!wanted) return freeHandle(tx, fileName)
+    const [used] = await tx.select({ id: files.id }).from(files).where(eq(files.handle, wanted))
+    const [retired] = await tx.select().from(retiredHandles).where(eq(retiredHandles.handle, wanted))
+    return used || retired ? freeHandle(tx, wanted) : wanted
+  }
+
+  async function insertFile(tx: Queryable, rows: FileRow[], sniffed: Map<string, { sha256: string, mediaType: string }>, place: string | null): Promise<{ id: string, renamed: [string, string] | undefined }> {
+    const current = rows.find(row => row.current) ?? rows.at(-1)!
+    const [id, handle] = [newId(), await handleFor(tx, current.handle, current.file_name)]
+    await tx.insert(files).values({
+      id, handle, title: current.title, description: current.description, tags: current.tags, folder: place, position: current.position, edition: current.edition,
+      created: new Date(current.created), changed: new Date(current.changed),
+    })
+    await tx.insert(editions).values(rows.map(row => ({ fileId: id, number: row.edition, fileName: cleanFileName(row.file_name), note: row.note, pinned: row.pinned, created: new Date(row.edition_created), ...sniffed.get(row.path)! })))
+    await keepFormer(tx, id, current.former_handles)
+    return { id, renamed: current.handle && handle !== current.handle ? [current.handle, handle] : undefined }
+  }
+
+  async function keepFormer(tx: Queryable, fileId: string, former: string[]): Promise<void> {
+    for (const handle of former) {
+      const [used] = await tx.select({ id: files.id }).from(files).where(eq(files.handle, handle))
+      if (!used) await tx.insert(retiredHandles).values({ handle, fileId }).onConflictDoNothing()
+    }
+  }
+
+  async function insertBundle(tx: Queryable, row: BundleRow, place: string | null, fileIds: Map<string, string>, folderOf: (path: string) => Promise<string | null>): Promise<string> {
+    const id = newId()
+    await tx.insert(files).values({
+      id, handle: await handleFor(tx, row.handle, row.fileName), title: row.title, description: row.description, tags: row.tags, folder: place, position: row.position, edition: 1, created: new Date(row.created), changed: new Date(row.changed),
+    })
+    const entries: BundleEntry[] = []
+    for (const { handle, path, ...entry } of row.entries) {
+      if (entry.kind === 'file') entries.push({ ...entry, file: fileIds.get(handle ?? '') ?? '' })
+      else if (entry.kind === 'folder') entries.push({ ...entry, folder: await folderOf(path ?? '') ?? '' })
+      else entries.push(entry)
+    }
+    await tx.insert(bundles).values({ fileId: id, fileName: cleanFileName(row.fileName), entries, composed: new Date(row.composed), size: 0, count: 0, fingerprint: '' })
+    await keepFormer(tx, id, row.formerHandles)
+    return id
+  }
+
+  async function bringIn({ tags, payload }: Opened, folder: string | null, job: JobItem): Promise<void> {
+    const told = parseRows(tags.get(FILES_CSV), fileRowSchema, FILES_CSV)
+    for (const { path } of told) if (!payload.has(path)) throw unfit(`${FILES_CSV} names ${path}, which is missing.`)
+    const rows = [...told, ...rowsOfOthers(payload, told)]
+    const folderRows = parseRows(tags.get(FOLDERS_CSV), folderRowSchema, FOLDERS_CSV)
+    let composed: BundleRow[]
+    try {
+      composed = bundlesSchema.parse(JSON.parse(tags.get(BUNDLES_JSON) ?? '[]'))
+    }
+    catch {
+      throw unfit(`${BUNDLES_JSON} cannot be read.`)
+    }
+    await library.adoptAll([...payload].map(([path, kept]) => ({ key: path, fileName: rows.find(row => row.path === path)!.file_name, ...kept })), async (found) => {
+      const made = await db.transaction(async (tx) => {
+        const places = new Map<string, Promise<string | null>>()
+        const folderOf = (path: string) => {
+          const known = places.get(path) ?? ensurePath(tx, folder, partsOf(path).map(part => part.slice(0, 120)))
+          places.set(path, known)
+          return known
+        }
+        for (const { path, mark, description, own_order: ownOrder, created } of folderRows) {
+          const id = await folderOf(path)
+          if (id !== null) await tx.update(folders).set({ mark, description, ownOrder, created: new Date(created) }).where(eq(folders.id, id))
+        }
+        const fileIds = new Map<string, string>()
+        const ids: string[] = []
+        for (const group of groupBy(rows, row => row.handle || row.path).values()) {
+          const { id, renamed } = await insertFile(tx, group, found, await folderOf(group[0]!.folder))
+          fileIds.set(group[0]!.handle, id)
+          ids.push(id)
+          job.report.push(renamed ? { name: group[0]!.title, outcome: 'made', why: `${renamed[0]} is taken here: its address is ${renamed[1]}.` } : { name: group[0]!.title, outcome: 'made' })
+        }
+        for (const { handle, picture } of rows) {
+          if (picture && fileIds.has(picture)) await tx.update(files).set({ picture: fileIds.get(picture)! }).where(and(eq(files.id, fileIds.get(handle)!)))
+        }
+        for (const row of composed) {
+          ids.push(await insertBundle(tx, row, await folderOf(row.folder), fileIds, folderOf))
+          job.report.push({ name: row.title, outcome: 'made' })
+        }
+        return ids
+      })
+      job.files.push(...made)
+    })
+    events.emit('folders')
+    events.emit('library', job.files)
+  }
+
+  return {
+    /**
+     * Begins to bring in a bag that lies in the library as a zip; all of it, or nothing.
+     *
+     * @param folder where it goes; null: the top of the library
+     */
+    async bringIn(fileId: string, folder: string | null): Promise<JobItem> {
+      const file = await library.get(fileId)
+      const path = store.pathOf(file.sha256)
+      return jobs.start('bag', file.title, 'bytes', async (job, signal) => {
+        job.total = file.size
+        const opened = await open(path, job, signal)
+        try {
+          await bringIn(opened, folder, job)
+        }
+        finally {
+          await drop(opened)
+        }
+        job.done = job.total
+      })
+    },
+  }
+}
+export type BagImport = ReturnType<typeof createBagImport>
