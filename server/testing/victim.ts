@@ -105,6 +105,7 @@ async function publish(): Promise<never> {
 }
 
 async function backUp(): Promise<never> {
+  await new Promise(resolve => setTimeout(resolve, Math.random() * 600))
   for (;;) {
     const { made } = await backups.make(backup)
     await say({ backedUp: made })

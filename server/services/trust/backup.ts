@@ -54,27 +54,46 @@ async function mustHaveList(folder: string): Promise<List> {
   return list
 }
 
-/** Copies a tree; files unchanged since an earlier copy are linked to it instead. */
+/** Files copied, or made safe, side by side: a disk does several as fast as one. */
+const SIDE_BY_SIDE = 16
+
+/** Milliseconds after which a file that was not written to is taken to be as it was. */
+const SETTLED = 2000
+
+async function forEach<Item>(items: Item[], work: (item: Item) => Promise<void>): Promise<void> {
+  const queue = items.values()
+  await Promise.all(Array.from({ length: SIDE_BY_SIDE }, async () => {
+    for (const item of queue) await work(item)
+  }))
+}
+
+/** The files of a tree, and its folders, as paths below it. */
+async function listTree(folder: string): Promise<{ files: string[], folders: string[] }> {
+  const entries = await readdir(folder, { recursive: true, withFileTypes: true })
+  const pathOf = ({ parentPath, name }: (typeof entries)[number]) => join(parentPath, name).slice(folder.length + 1)
+  return { files: entries.filter(entry => !entry.isDirectory()).map(pathOf), folders: ['', ...entries.filter(entry => entry.isDirectory()).map(pathOf)] }
+}
+
+/** Copies a tree; files unchanged since an earlier copy are linked to it instead. What was copied is not safe on disk yet: {@link syncTree}. */
 async function copyTree(from: string, to: string, earlier: string | undefined): Promise<void> {
-  await mkdir(to, { recursive: true })
-  for (const entry of await readdir(from, { withFileTypes: true })) {
-    const [source, target] = [join(from, entry.name), join(to, entry.name)]
-    const before = earlier && join(earlier, entry.name)
-    if (entry.isDirectory()) {
-      await copyTree(source, target, before)
-      continue
-    }
+  const { files, folders } = await listTree(from)
+  for (const folder of folders) await mkdir(join(to, folder), { recursive: true })
+  await forEach(files, async (path) => {
+    const [source, target] = [join(from, path), join(to, path)]
     const { size, mtimeMs, atime, mtime } = await stat(source)
+    const before = earlier && join(earlier, path)
     const old = before && await stat(before).catch(() => undefined)
-    if (old && old.size === size && old.mtimeMs === mtimeMs) {
-      await link(before!, target)
-      continue
-    }
+    // What had just been written when the earlier copy was made may have been written again within the same tick of the clock.
+    if (old && old.size === size && Math.trunc(old.mtimeMs) === Math.trunc(mtimeMs) && old.birthtimeMs - mtimeMs > SETTLED) return link(before!, target)
     await copyFile(source, target, constants.COPYFILE_FICLONE)
     await utimes(target, atime, mtime)
-    await syncFile(target)
-  }
-  await syncFolder(to)
+  })
+}
+
+async function syncTree(folder: string): Promise<void> {
+  const { files, folders } = await listTree(folder)
+  await forEach(files, path => syncFile(join(folder, path)))
+  await forEach(folders, path => syncFolder(join(folder, path)))
 }
 
 /** Copies bytes from one store to another; gives whether they were there, and whole: damaged bytes would only look like a copy. */
@@ -148,6 +167,7 @@ export function createBackups({ db, standStill }: Pick<Connection, 'db' | 'stand
     const release = await library.holdBytes()
     try {
       await standStill(() => copyTree(join(data, 'db'), copy, old && join(folder, old.db)))
+      await syncTree(copy)
       // Whatever the copy refers to is among these, since nothing is collected meanwhile.
       const rows = (await db.select({ sha256: blobs.sha256, size: blobs.size }).from(blobs)).map(({ sha256, size }): [string, number] => [sha256, size])
       await mkdir(join(folder, 'store'), { recursive: true })
@@ -195,6 +215,7 @@ export async function restoreBackup(from: string, to: string, hashing: Hashing):
   const target = localStore(join(draft, 'store'))
   await mkdir(join(draft, 'incoming'), { recursive: true })
   await copyTree(join(folder, list.db), join(draft, 'db'), undefined)
+  await syncTree(join(draft, 'db'))
   const lost: string[] = []
   for (const [sha256] of list.blobs) if (!await copyBlob(source, target, sha256, hashing)) lost.push(sha256)
   await writeSafely(join(draft, 'secrets.json'), await readFile(join(folder, 'secrets.json'), 'utf8'), 0o600)
