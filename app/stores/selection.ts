@@ -138,6 +138,12 @@ export const useSelection = defineStore('selection', () => {
     window.location.assign(`/api/selection/zip/${zip.id}`)
   }
 
+  /** Downloads a folder, or the whole library, as a bag. */
+  async function downloadBag(folder: string | null) {
+    const zip = await api<{ id: string }>('/bag', 'POST', { folder })
+    window.location.assign(`/api/selection/zip/${zip.id}`)
+  }
+
   /** Does an act and says what kept it from being done. */
   async function attempt(act: () => Promise<unknown>) {
     try {
@@ -149,5 +155,5 @@ export const useSelection = defineStore('selection', () => {
     }
   }
 
-  return { files, folders, chosen, count, words, clear, choose, toggle, has, around, move, copy, restore, remove, describe, copyLinks, placeAll, pickUp, downloadZip, attempt }
+  return { files, folders, chosen, count, words, clear, choose, toggle, has, around, move, copy, restore, remove, describe, copyLinks, placeAll, pickUp, downloadZip, downloadBag, attempt }
 })

@@ -37,8 +37,8 @@ async function check(): Promise<string[]> {
   }
   await verifying.start()
   await verifying.ended()
-  const { state, findings } = await verifying.state()
-  return [...wrong, ...state === 'done' ? [] : [`verify: ${state}`], ...findings.map(finding => `${finding.kind} ${finding.sha256} for ${finding.files.length} files`)]
+  const { state, error, findings } = await verifying.state()
+  return [...wrong, ...state === 'done' ? [] : [`verify: ${state}, ${error}`], ...findings.map(finding => `${finding.kind} ${finding.sha256} for ${finding.files.length} files`)]
 }
 await say({ checked: await check() })
 

@@ -5,6 +5,7 @@ import { MARKS, type FolderItem, type Mark } from '~~/core/folders/item'
 const props = defineProps<{ folder?: FolderItem }>()
 const emit = defineEmits<{ close: [], remove: [], inside: [] }>()
 const folders = useFolders()
+const selection = useSelection()
 const listing = useListing()
 const form = reactive({ name: props.folder?.name ?? '', mark: props.folder?.mark ?? null as Mark | null, description: props.folder?.description ?? '', ownOrder: props.folder?.ownOrder ?? false })
 const problem = ref('')
@@ -44,6 +45,7 @@ async function save() {
         <button type="submit" class="main" :disabled="!form.name.trim()">{{ folder ? 'Save' : 'Make the folder' }}</button>
         <button type="button" class="plain" @click="emit('close')">Cancel</button>
         <button v-if="folder" type="button" class="plain" @click="emit('inside')">New folder in it…</button>
+        <button v-if="folder" type="button" class="plain" title="Files in their folders, with all that is said of them and checksums (BagIt)" @click="selection.attempt(() => selection.downloadBag(folder!.id))">Download as a bag</button>
         <button v-if="folder" type="button" class="plain clay" @click="emit('remove')">Delete the folder…</button>
       </div>
     </form>

@@ -64,12 +64,14 @@ async function save() {
       <StorageSection v-if="storage" :use="storage" />
       <CleaningForm @cleaned="loadStorage" />
       <VerifySection />
+      <BagSection />
     </div>
   </div>
 </template>
 
 <style scoped>
 .setup { flex: 1; overflow: auto; }
+.board-head { position: sticky; top: 0; z-index: 2; }
 .form { max-width: 460px; padding: 18px; }
 .wide { display: grid; gap: 30px; max-width: 720px; padding: 18px 18px 40px; }
 </style>

@@ -193,7 +193,13 @@ export function createBackups({ db, standStill }: Pick<Connection, 'db' | 'stand
     make: (folder: string): Promise<BackupReport> => oneAtATime(async () => {
       const path = resolve(folder)
       if (path === data || path.startsWith(`${data}/`)) throw new Problem(422, 'A backup inside the data folder would be lost with it.', 'Name a folder elsewhere, best on another disk.')
-      return backUp(path)
+      try {
+        return await backUp(path)
+      }
+      catch (error) {
+        if ((error as NodeJS.ErrnoException).code === 'ENOSPC') throw new Problem(507, 'The disk with the backup is full.', 'Free some space there, then back up again. The backup that was there before still holds.')
+        throw error
+      }
     }),
   }
 }
