@@ -11,6 +11,9 @@ createServer((request, response) => {
     response.writeHead(200, { 'Content-Type': 'application/octet-stream', 'Content-Length': size })
     createReadStream(file, { highWaterMark: 1024 * 1024 }).pipe(response)
   }
+  else if (request.headers['if-none-match']) {
+    response.writeHead(304, { ETag: request.headers['if-none-match'] }).end()
+  }
   else {
     response.writeHead(200, { 'Content-Type': 'application/pdf', 'Content-Length': small.length })
     response.end(small)

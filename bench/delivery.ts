@@ -67,24 +67,31 @@ async function measureStream(server: RunningServer): Promise<void> {
   report('Trough', speed.ours / 1e6, 'MB/s')
   report('bare Node server, 1 MiB chunks', speed.bare / 1e6, 'MB/s')
   report('nginx, sendfile', speed.nginx / 1e6, 'MB/s')
-  report('Trough / bare Node', speed.ours / speed.bare, '', { least: 0.85 })
+  report('Trough / bare Node', speed.ours / speed.bare, '', { least: 0.95 })
   report('Trough / nginx', speed.ours / speed.nginx, '')
 }
 
+type Asked = 'file' | 'page' | 'bare' | 'unchanged' | 'bareUnchanged'
+
 async function measureRequests(server: RunningServer, smallUrl: string): Promise<void> {
-  console.log('\nRequests a second, by wrk with 50 connections, counting on (medians of 5 rounds in turn)')
-  const urls = { file: smallUrl, page: `${server.url}/`, bare: `http://127.0.0.1:${barePort}/` }
-  for (const url of Object.values(urls)) await load(url, 2)
-  const p99: Record<string, number[]> = { file: [], page: [], bare: [] }
-  const rate = await interleaved(5, Object.fromEntries(Object.entries(urls).map(([name, url]) => [name, async () => {
-    const result = await load(url)
-    p99[name]!.push(result.p99)
+  console.log('\nRequests a second, by wrk with 200 connections, counting on (medians of 5 rounds in turn)')
+  const bare = `http://127.0.0.1:${barePort}/`
+  const etag = (await fetch(smallUrl, { method: 'HEAD' })).headers.get('etag')!
+  const asked: Record<Asked, [url: string, headers?: Record<string, string>]> = {
+    file: [smallUrl], page: [`${server.url}/`], bare: [bare], unchanged: [smallUrl, { 'If-None-Match': etag }], bareUnchanged: [bare, { 'If-None-Match': etag }],
+  }
+  for (const [url, headers] of Object.values(asked)) await load(url, 2, 200, headers)
+  const p99: Record<string, number[]> = {}
+  const rate = await interleaved(5, Object.fromEntries(Object.entries(asked).map(([name, [url, headers]]) => [name, async () => {
+    const result = await load(url, 3, 200, headers)
+    ;(p99[name] ??= []).push(result.p99)
     return result.rate
-  }])) as Record<'file' | 'page' | 'bare', () => Promise<number>>)
-  for (const [name, words] of [['file', 'a 20 kB file'], ['page', 'a published page'], ['bare', 'bare Node server, 20 kB from memory']] as const) {
+  }])) as Record<Asked, () => Promise<number>>)
+  for (const [name, words] of [['file', 'a 20 kB file'], ['page', 'a published page'], ['bare', 'bare Node server, 20 kB from memory'], ['unchanged', 'the file, unchanged (304)'], ['bareUnchanged', 'bare Node server, 304']] as const) {
     report(words, rate[name], `/s, p99 ${median(p99[name]!).toFixed(1)} ms`)
   }
-  report('file / bare Node', rate.file / rate.bare, '', { least: 0.4 })
+  report('file / bare Node', rate.file / rate.bare, '', { least: 0.5 })
+  report('304 / bare Node', rate.unchanged / rate.bareUnchanged, '', { least: 0.6 })
   report('page / bare Node', rate.page / rate.bare, '', { least: 0.4 })
 }
 
