@@ -41,7 +41,8 @@ export async function residentMemory(pid: number): Promise<number> {
 export async function memoryGrowth(pid: number, work: () => Promise<void>): Promise<number> {
   const before = await residentMemory(pid)
   let peak = before
-  const watching = setInterval(async () => peak = Math.max(peak, await residentMemory(pid)), 50)
+  // The last look may come when the process has ended.
+  const watching = setInterval(() => void residentMemory(pid).then(bytes => peak = Math.max(peak, bytes), () => undefined), 50)
   try {
     await work()
   }

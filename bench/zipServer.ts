@@ -1,4 +1,3 @@
-import { createReadStream } from 'node:fs'
 import { createServer } from 'node:http'
 import { ZipArchive } from 'archiver'
 import yazl from 'yazl'
@@ -17,7 +16,7 @@ createServer((request, response) => {
   else {
     const zip = new ZipArchive({ store: true, highWaterMark: 1024 * 1024 })
     zip.pipe(response)
-    files.forEach((path, index) => zip.append(createReadStream(path, { highWaterMark: 1024 * 1024 }), { name: `${index}.bin` }))
+    files.forEach((path, index) => zip.file(path, { name: `${index}.bin` }))
     void zip.finalize()
   }
 }).listen(Number(port), '127.0.0.1')

@@ -1,11 +1,14 @@
-import { createReadStream } from 'node:fs'
-import { access, mkdir, open, readdir, rename, rm, stat, statfs, utimes } from 'node:fs/promises'
+import { close, createReadStream, fstat, open, read } from 'node:fs'
+import { access, mkdir, readdir, rename, rm, stat, statfs, utimes } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
+import { promisify } from 'node:util'
 import { syncFile, syncFolder } from './safely'
 import type { Store } from './store'
 
 /** Larger chunks than Node's 64 KiB more than double the throughput of a single stream. */
 const CHUNK = 1024 * 1024
+
+const [openFile, closeFile, statFile] = [promisify(open), promisify(close), promisify(fstat)]
 
 /** What lies in a folder; nothing where there is none. */
 async function namesIn(folder: string): Promise<string[]> {
@@ -46,18 +49,14 @@ export function localStore(folder: string): Store {
       for (let parent = dirname(final); parent.startsWith(folder); parent = dirname(parent)) await syncFolder(parent)
     },
     async open(sha256) {
-      const handle = await open(pathOf(sha256), 'r')
-      try {
-        const { size } = await handle.stat()
-        return {
-          size,
-          read: async (into, position) => (await handle.read(into, 0, into.length, position)).bytesRead,
-          close: () => handle.close(),
-        }
-      }
-      catch (error) {
-        await handle.close()
-        throw error
+      // Plain descriptors: a handle's own promises cost a tenth of a busy stream.
+      const file = await openFile(pathOf(sha256), 'r')
+      return {
+        size: async () => (await statFile(file)).size,
+        read: (into, position) => new Promise((resolve, reject) => {
+          read(file, into, 0, into.length, position, (error, count) => error ? reject(error) : resolve(count))
+        }),
+        close: () => closeFile(file),
       }
     },
     read: (sha256, { start, end }) =>

@@ -3,8 +3,8 @@ import type { ByteRange } from '../../core/http/range'
 
 /** Bytes that are open to be read. */
 export interface OpenBlob {
-  /** bytes */
-  size: number
+  /** bytes, as they lie there now */
+  size(): Promise<number>
   /** Reads into a buffer as much as there is from a place on; gives how many bytes, 0 behind the end. */
   read(into: Uint8Array, position: number): Promise<number>
   close(): Promise<void>

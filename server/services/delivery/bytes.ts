@@ -17,7 +17,7 @@ export function createBytes(store: Store) {
     const bytes = Buffer.allocUnsafeSlow(size)
     const filler = new Filler(store, [{ source: sha256, start: 0, end: size }])
     try {
-      await filler.fill(bytes)
+      for (let at = 0, count = 1; count; at += count) count = await filler.fill(bytes.subarray(at))
     }
     finally {
       await filler.close()

@@ -1,4 +1,5 @@
 import type { Stretch } from '../../../core/http/stretch'
+import { laterTrouble } from '../../log'
 import type { OpenBlob, Store } from '../../store/store'
 
 /** Blobs opened before their turn, so that many small ones follow each other without a pause. */
@@ -40,30 +41,30 @@ export class Filler {
     }
   }
 
-  private async open({ source, end }: Exclude<Stretch, Uint8Array>): Promise<OpenBlob> {
-    const blob = await this.store.open(source).catch((error: NodeJS.ErrnoException) => {
+  private open({ source }: Exclude<Stretch, Uint8Array>): Promise<OpenBlob> {
+    return this.store.open(source).catch((error: NodeJS.ErrnoException) => {
       throw error.code === 'ENOENT' ? new Damaged(source, 'are missing', { cause: error }) : error
     })
-    if (blob.size >= end) return blob
-    await blob.close()
-    throw new Damaged(source, `are cut off after ${blob.size} bytes`)
   }
 
   /** Waits until the first stored bytes are open: what cannot be sent is known before the first byte is. */
   async ready(): Promise<void> {
-    for (const piece of this.waiting) {
-      if (!(piece instanceof Uint8Array)) return void await piece.opened
-    }
+    const first = this.waiting.find(piece => !(piece instanceof Uint8Array)) as Blob | undefined
+    if (!first) return
+    const size = await (await first.opened).size()
+    if (size < first.end) throw new Damaged(first.source, `are cut off after ${size} bytes`)
   }
 
   /**
-   * Fills a buffer from its start; less than full only at the end of all stretches.
+   * Fills a buffer from its start: at least half of it, but at the end of all stretches. It is not filled up from
+   * the next blob where one more read would give little.
    *
+   * @returns bytes filled; 0 where nothing is left
    * @throws Damaged where stored bytes are missing or too few
    */
   async fill(buffer: Uint8Array): Promise<number> {
     let at = 0
-    while (at < buffer.length) {
+    while (at < buffer.length / 2) {
       const piece = this.waiting[0]
       if (!piece) break
       at += piece instanceof Uint8Array ? this.copy(piece, buffer, at) : await this.read(piece, buffer.subarray(at))
@@ -87,7 +88,8 @@ export class Filler {
     piece.start += count
     if (piece.start >= piece.end) {
       this.advance()
-      await blob.close()
+      // Nobody waits for it: the next bytes can be read meanwhile.
+      blob.close().catch(laterTrouble('a stored file could not be closed'))
     }
     return count
   }

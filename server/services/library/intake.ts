@@ -135,9 +135,9 @@ export function createIntake(db: Database, store: Store, events: Events) {
     for await (const sha256 of store.list()) {
       if (known.has(sha256)) continue
       const blob = await store.open(sha256)
-      await blob.close()
+      const size = await blob.size().finally(() => blob.close())
       await store.setAside(sha256)
-      strays.push({ sha256, size: blob.size })
+      strays.push({ sha256, size })
     }
     return strays
   }
