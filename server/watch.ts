@@ -21,8 +21,9 @@ export function watchRequest(event: H3Event, metrics: () => Metrics | undefined)
   const { req, res } = event.node
   const { socket, url = '', method } = req
   const id = event.context.requestId = requestId(event)
-  const [began, before] = [performance.now(), socket.bytesWritten]
-  res.once('close', () => {
+  const began = performance.now()
+  const before = socket.bytesWritten
+  res.on('close', () => {
     const [milliseconds, bytes] = [performance.now() - began, socket.bytesWritten - before]
     metrics()?.observe(kindOf(url), res.statusCode, bytes, milliseconds / 1000)
     if (logsRequests) log.info({ request: id, method, url, status: res.statusCode, bytes, milliseconds: Math.round(milliseconds * 10) / 10, whole: res.writableFinished }, 'answered')

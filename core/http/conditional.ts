@@ -35,6 +35,8 @@ export function evaluatePreconditions(headers: RequestHeaders, { etag, lastModif
   const ifNoneMatch = headerOf(headers, 'if-none-match')
   const ifModifiedSince = headerOf(headers, 'if-modified-since')
   if (ifNoneMatch !== undefined) {
+    // Nearly every client sends just the tag it was given.
+    if (ifNoneMatch === etag) return 304
     const tags = parseEntityTags(ifNoneMatch)
     if (tags === '*' || tags.some(tag => weakMatch(tag, etag))) return 304
   }

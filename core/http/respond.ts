@@ -8,9 +8,18 @@ export interface Representation extends Validators {
   contentType: string
   /** every field of a whole answer, ready to be sent */
   headers: Headers
+  /** the fields of a 304 */
+  unchanged: Headers
 }
 
 export type Headers = Record<string, string | number>
+
+/** Fields that a 304 repeats (RFC 9110, section 15.4.5), and the validators of any answer without the bytes. */
+const NOT_MODIFIED_FIELDS = ['ETag', 'Last-Modified', 'Accept-Ranges', 'Cache-Control', 'Content-Location', 'Expires', 'Vary']
+const VALIDATOR_FIELDS = ['ETag', 'Last-Modified', 'Accept-Ranges']
+
+const pick = (headers: Headers, names: string[]): Headers =>
+  Object.fromEntries(names.flatMap((name): [string, string | number][] => headers[name] === undefined ? [] : [[name, headers[name]]]))
 
 /** Puts a representation together; done once, since it is answered with many times. */
 export function represent({ size, contentType, etag, lastModified, extra }: Validators & {
@@ -21,10 +30,8 @@ export function represent({ size, contentType, etag, lastModified, extra }: Vali
   extra: Record<string, string>
 }): Representation {
   const dated = lastModified && { 'Last-Modified': lastModified.toUTCString() }
-  return {
-    size, contentType, etag, lastModified,
-    headers: { 'ETag': etag, ...dated, 'Accept-Ranges': 'bytes', ...extra, 'Content-Type': contentType, 'Content-Length': size },
-  }
+  const headers = { 'ETag': etag, ...dated, 'Accept-Ranges': 'bytes', ...extra, 'Content-Type': contentType, 'Content-Length': size }
+  return { size, contentType, etag, lastModified, headers, unchanged: pick(headers, NOT_MODIFIED_FIELDS) }
 }
 
 /** A piece of the body: literal text, or a stretch of the representation. */
@@ -37,13 +44,6 @@ export interface Answer {
   body: Part[]
 }
 
-/** Fields that a 304 repeats (RFC 9110, section 15.4.5), and the validators of any answer without the bytes. */
-const NOT_MODIFIED_FIELDS = ['ETag', 'Last-Modified', 'Accept-Ranges', 'Cache-Control', 'Content-Location', 'Expires', 'Vary']
-const VALIDATOR_FIELDS = ['ETag', 'Last-Modified', 'Accept-Ranges']
-
-const pick = (headers: Headers, names: string[]): Headers =>
-  Object.fromEntries(names.flatMap((name): [string, string | number][] => headers[name] === undefined ? [] : [[name, headers[name]]]))
-
 /**
  * The whole answer to a GET or HEAD for a representation, by RFC 9110: preconditions, then ranges,
  * one as it is and several as multipart/byteranges. Range is defined for GET alone (section 14.2).
@@ -54,7 +54,7 @@ export function respond(method: string, request: RequestHeaders, representation:
   const { size, contentType, headers } = representation
   const verdict = evaluatePreconditions(request, representation)
   if (verdict === 412) return { status: 412, headers: { ...pick(headers, VALIDATOR_FIELDS), 'Content-Length': 0 }, body: [] }
-  if (verdict === 304) return { status: 304, headers: pick(headers, NOT_MODIFIED_FIELDS), body: [] }
+  if (verdict === 304) return { status: 304, headers: representation.unchanged, body: [] }
 
   const range = headerOf(request, 'range')
   const ranges = method === 'GET' && range !== undefined && rangeApplies(request, representation)

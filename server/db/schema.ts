@@ -167,12 +167,14 @@ export const uses = pgTable('uses', {
   index('uses_file').on(table.fileId),
 ])
 
-/** Completed downloads; nothing in a row says who it was. */
+/** Completed downloads, those of the same second in one row; nothing in a row says who it was. */
 export const downloads = pgTable('downloads', {
   id: bigserial({ mode: 'number' }).primaryKey(),
   fileId: text('file_id').notNull(),
   edition: integer().notNull(),
   placement: text(),
   at: moment('at').notNull(),
+  count: integer().notNull().default(1),
+  /** that left this machine for them, repeats included */
   bytes: bigint({ mode: 'number' }).notNull(),
 }, table => [index('downloads_file').on(table.fileId, table.at), index('downloads_placement').on(table.placement)])

@@ -66,9 +66,12 @@ export function createDeliveryService(directory: Directory, bundles: Bundles, st
   async function answer(request: IncomingMessage, response: ServerResponse, entry: Entry | undefined, query: DeliveryQuery): Promise<void> {
     const chosen = choose(entry, query.edition)
     const deliverable = chosen instanceof Promise ? await chosen : chosen
-    const form = encodings.choose(deliverable, headerOf(request.headers, 'accept-encoding'))
-    const representation = !query.save ? form.shown : query.at === null ? form.saved : await named(form.saved, deliverable.fileName, query.at)
+    const packed = encodings.choose(deliverable, headerOf(request.headers, 'accept-encoding'))
+    const { shown, saved } = packed ?? deliverable
+    const representation = !query.save ? shown : query.at === null ? saved : await named(saved, deliverable.fileName, query.at)
     const reply = respond(request.method!, request.headers, representation, boundary)
+    // HEAD, 304, 412 and 416 go out without a look at the store.
+    if (!reply.body.length && (request.method !== 'GET' || reply.status > 206)) return void response.writeHead(reply.status, reply.headers).end()
     // A socket forgets its address when it closes.
     const address = visitorAddress(request.socket.remoteAddress, headerOf(request.headers, 'x-forwarded-for'), fronts)
     const report = (sent: Sent) => tally.observe({
@@ -83,15 +86,15 @@ export function createDeliveryService(directory: Directory, bundles: Bundles, st
     })
 
     const checking = checks.isOn()
-    if (reply.body.length && (typeof checking === 'boolean' ? checking : await checking)) await checks.check(deliverable, reply.body.filter(part => typeof part === 'object'))
-    const fromDisk = reply.body.length > 0 && representation.size === deliverable.saved.size && bytes.areStored(deliverable)
+    if (typeof checking === 'boolean' ? checking : await checking) await checks.check(deliverable, reply.body.filter(part => typeof part === 'object'))
+    const fromDisk = !packed && bytes.areStored(deliverable)
     if (front && fromDisk && 'sha256' in deliverable.bytes && front.canTake(request.headers, reply)) {
       return front.hand(response, reply, store.placeOf(deliverable.bytes.sha256), (delivered, unsure) => report({ delivered, unsure }))
     }
     const giveTurn = fromDisk ? await turns.take(address) : undefined
     try {
-      const sent = await send(response, reply, form.read)
-      if (request.method === 'GET' && (reply.status === 200 || reply.status === 206)) report(sent)
+      const sent = await send(response, reply, packed?.read ?? bytes.readerOf(deliverable))
+      report(sent)
     }
     finally {
       giveTurn?.()

@@ -21,7 +21,7 @@ const encoders: Record<Coding, (bytes: Buffer) => Promise<Buffer>> = {
 
 type Packed = Record<Coding, { bytes: Buffer, digest: string }>
 
-/** One way an answer can be sent. */
+/** An answer, packed for the way. */
 export interface Form { shown: Representation, saved: Representation, read: ReadRange }
 
 /** Text-like files, packed for the way; made beside the first delivery, which goes out as it is. */
@@ -45,24 +45,26 @@ export function createEncodings(bytes: Bytes) {
   /** Each coding is a representation of its own, with its own validator and digest (RFC 9110, section 8.8.3.3; RFC 9530, section 3). */
   function encode(representation: Representation, coding: Coding, { bytes: { length }, digest }: Packed[Coding]): Representation {
     const etag = representation.etag.replace(/"$/, `-${coding}"`)
-    return { ...representation, etag, size: length, headers: { ...representation.headers, 'ETag': etag, 'Content-Length': length, 'Content-Encoding': coding, 'Repr-Digest': reprDigest(digest) } }
+    return {
+      ...representation, etag, size: length, unchanged: { ...representation.unchanged, ETag: etag },
+      headers: { ...representation.headers, 'ETag': etag, 'Content-Length': length, 'Content-Encoding': coding, 'Repr-Digest': reprDigest(digest) },
+    }
   }
 
   return {
-    /** The form a client likes best of those that are ready. */
-    choose(deliverable: Deliverable, acceptEncoding: string | undefined): Form {
+    /** The packed form a client likes best, where one is ready. */
+    choose(deliverable: Deliverable, acceptEncoding: string | undefined): Form | undefined {
       const { shown, saved } = deliverable
-      const plain = { shown, saved, read: bytes.readerOf(deliverable) }
-      if (!deliverable.textLike || !('sha256' in deliverable.bytes) || saved.size < LEAST || saved.size > MOST) return plain
+      if (!deliverable.textLike || !('sha256' in deliverable.bytes) || saved.size < LEAST || saved.size > MOST) return undefined
       const coding = chooseEncoding(acceptEncoding)
-      if (coding === 'identity') return plain
+      if (coding === 'identity') return undefined
       const { sha256 } = deliverable.bytes
       const ready = packed.get(sha256)
       if (!ready && !waiting.has(sha256)) {
         waiting.add(sha256)
         void oneAtATime(() => pack(sha256, saved.size)).catch(laterTrouble('a text could not be packed')).finally(() => waiting.delete(sha256))
       }
-      if (!ready || ready === 'no smaller') return plain
+      if (!ready || ready === 'no smaller') return undefined
       const form = ready[coding]
       return { shown: encode(shown, coding, form), saved: encode(saved, coding, form), read: ({ start, end }) => form.bytes.subarray(start, end) }
     },

@@ -64,7 +64,7 @@ export async function countUses(db: Queryable, ids?: string[]): Promise<Map<stri
 }
 
 async function countAll(db: Queryable, ids?: string[]): Promise<Counts> {
-  const downloaded = await db.select({ fileId: downloads.fileId, count: sql<number>`count(*)::int` }).from(downloads)
+  const downloaded = await db.select({ fileId: downloads.fileId, count: sql<number>`sum(${downloads.count})::int` }).from(downloads)
     .where(ids && inArray(downloads.fileId, ids)).groupBy(downloads.fileId)
   // Few files have more than one edition.
   const newest = await db.select({ fileId: editions.fileId, count: sql<number>`max(${editions.number})::int` }).from(editions)

@@ -167,7 +167,7 @@ export function createPageService(db: Database, events: Events) {
     /** Completed downloads of each placement on a page, draft or live. */
     async downloads(id: string): Promise<Record<string, number>> {
       const rows = await db.execute<{ placement: string, count: number }>(sql`
-        select d.placement, count(*)::int as count from downloads d
+        select d.placement, sum(d.count)::int as count from downloads d
         where d.placement in (select placement from uses where page_id = ${id}) group by d.placement`)
       return Object.fromEntries(rows.rows.map(row => [row.placement, row.count]))
     },

@@ -3,6 +3,7 @@ import { setImmediate } from 'node:timers/promises'
 import { sql } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
 import { isRobot } from '../../../core/tally/robots'
+import { mergeDownloads, type CountedDownload } from '../../../core/tally/merge'
 import { Transfers, type Delivery, type Download } from '../../../core/tally/transfers'
 import type { Database } from '../../db/connection'
 import { downloads } from '../../db/schema'
@@ -24,7 +25,7 @@ export function createTallyService(db: Database, secret: string, events: Events,
   const transfers = new Transfers()
   const robots = new LRUCache<string, boolean>({ max: 5000 })
   let observed: Observation[] = []
-  let completed: Download[] = []
+  let completed: CountedDownload[] = []
   let timer: NodeJS.Timeout | undefined
   let writing: Promise<void> = Promise.resolve()
 
@@ -39,23 +40,23 @@ export function createTallyService(db: Database, secret: string, events: Events,
     return robot
   }
 
-  function take({ address, userAgent, ...delivery }: Observation): void {
-    if (isRobotAgent(userAgent)) return
-    const download = transfers.add({ ...delivery, visitor: () => markOf(address, userAgent), at: now() })
-    if (download) completed.push(download)
+  function take({ address, userAgent, file, edition, etag, placement, size, delivered, unsure }: Observation): Download | undefined {
+    if (isRobotAgent(userAgent)) return undefined
+    // Written out: spreading costs more than all the rest of counting a download.
+    return transfers.add({ file, edition, etag, placement, size, delivered, unsure, visitor: () => markOf(address, userAgent), at: now() })
   }
 
   /** Arrays instead of a row of parameters each: a third of the time in the database. */
-  async function insert(batch: Download[]): Promise<void> {
-    const column = <K extends keyof Download>(name: K) => sql.param(batch.map(download => download[name]))
-    await db.execute(sql`insert into ${downloads} (file_id, edition, placement, at, bytes)
-      select file, edition, placement, to_timestamp(at / 1000.0), bytes
-      from unnest(${column('file')}::text[], ${column('edition')}::int[], ${column('placement')}::text[], ${column('at')}::bigint[], ${column('bytes')}::bigint[])
-      as row (file, edition, placement, at, bytes)`)
+  async function insert(batch: CountedDownload[]): Promise<void> {
+    const column = <K extends keyof CountedDownload>(name: K) => sql.param(batch.map(download => download[name]))
+    await db.execute(sql`insert into ${downloads} (file_id, edition, placement, at, bytes, count)
+      select file, edition, placement, to_timestamp(at / 1000.0), bytes, count
+      from unnest(${column('file')}::text[], ${column('edition')}::int[], ${column('placement')}::text[], ${column('at')}::bigint[], ${column('bytes')}::bigint[], ${column('count')}::int[])
+      as row (file, edition, placement, at, bytes, count)`)
   }
 
   async function write(): Promise<void> {
-    observed.forEach(take)
+    completed = [...completed, ...mergeDownloads(observed.flatMap(observation => take(observation) ?? []))]
     observed = []
     // A batch at a time, with a turn for visitors in between.
     while (completed.length) {
