@@ -92,6 +92,10 @@ test.describe('the demo', () => {
       ['GET', '/api/files?addedFrom=yesterday', undefined], ['GET', '/api/files?least=-1', undefined],
       ['PUT', '/api/site', { name: 'x', address: 'javascript:alert(1)' }], ['PUT', '/api/site', { name: 'x', address: 'https://a.example/path' }],
       ['GET', '/api/files?limit=999999', undefined], ['GET', '/api/files?sort=bad', undefined], ['GET', '/api/files?folder=none', undefined],
+      ['POST', '/api/bundles', { title: '' }], ['POST', '/api/bundles', { title: 'x', folder: 'nowhere' }], ['GET', '/api/bundles/nothing', undefined], ['PUT', '/api/bundles/nothing', { entries: [], revision: 1 }],
+      ['PUT', '/api/bundles/nothing', { entries: [{ id: 'aaaaaaaa', kind: 'text', name: 'a', body: '', within: '../up' }], revision: 1 }], ['POST', '/api/bundles/nothing/add', { files: [file.id] }],
+      ['POST', '/api/files/nothing/bag', {}], ['POST', '/api/bag', { folder: 'nowhere' }], ['GET', '/api/files/nothing/contents', undefined], ['GET', '/files/price-list-2026-05.pdf?edition=1', undefined],
+      ['POST', '/api/cleaning/preview', { binDays: 0 }], ['PUT', '/api/cleaning', { keepEditions: -1 }], ['POST', '/api/verify', { from: '/nowhere' }], ['POST', '/api/backup', { folder: '' }], ['PUT', '/api/delivery-settings', { check: 'yes' }],
       ['GET', '/files/%E0%A4%A', undefined], ['GET', '/files/a%00b', undefined], ['GET', '/files/', undefined], ['GET', '/a/b/c', undefined], ['POST', '/trade', {}], ['GET', '/%E0%A4%A', undefined],
     ]
     for (const [method, path, data] of cases) {

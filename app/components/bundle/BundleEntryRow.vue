@@ -20,14 +20,19 @@ const what = computed(() => {
   return props.now.path !== path.value ? `sent as ${props.now.path}` : file.value?.title ?? ''
 })
 
+/** what stands in the field: while it is typed into, nothing else may write there */
+const text = ref(path.value)
+watch(path, () => {
+  if (document.activeElement !== field.value) text.value = path.value
+})
 function rename() {
-  const asked = field.value!.value
-  field.value!.value = path.value
+  const asked = text.value
+  text.value = path.value
   if (asked.trim() !== path.value) emit('change', withPath(props.entry, asked, props.now.own))
 }
 function onEscape() {
-  field.value!.value = path.value
-  field.value!.blur()
+  text.value = path.value
+  void nextTick(() => field.value?.blur())
 }
 </script>
 
@@ -36,7 +41,7 @@ function onEscape() {
     <TypeTag v-if="file" :tag="file.tag" :family="file.family" />
     <span v-else class="sign"><VIcon :icon="entry.kind === 'folder' ? mdiFolderOutline : mdiTextBoxOutline" size="18" /></span>
     <span class="words">
-      <input ref="field" class="path mono" type="text" maxlength="400" spellcheck="false" :value="path" :aria-label="`Path of ${now.own || 'a file that is gone'} in the zip`" :placeholder="entry.kind === 'folder' ? 'at the top of the zip' : now.own" :title="path" @change="rename" @keydown.enter="field!.blur()" @keydown.esc.stop="onEscape">
+      <input ref="field" class="path mono" type="text" maxlength="400" spellcheck="false" v-model="text" :aria-label="`Path of ${now.own || 'a file that is gone'} in the zip`" :placeholder="entry.kind === 'folder' ? 'at the top of the zip' : now.own" :title="path" @blur="rename" @keydown.enter="field!.blur()" @keydown.esc.stop="onEscape">
       <span class="what"><NuxtLink v-if="file && !now.gone && what === file.title" :to="`/desk/files/${file.id}`" draggable="false">{{ what }}</NuxtLink><template v-else>{{ what }}</template></span>
     </span>
     <span class="size mono" :title="formatExactSize(now.size)">{{ now.gone ? '' : formatSize(now.size) }}</span>

@@ -21,6 +21,7 @@ import type { Events } from '../events'
 import type { Jobs } from '../jobs/jobs'
 import { ensurePath } from '../library/folders'
 import { freeHandle } from '../library/handles'
+import { mustBeStored } from '../library/items'
 import type { LibraryService } from '../library/library'
 import { keep, type Kept } from '../uploads/keep'
 
@@ -215,7 +216,7 @@ export function createBagImport(db: Database, library: LibraryService, store: St
      * @param folder where it goes; null: the top of the library
      */
     async bringIn(fileId: string, folder: string | null): Promise<JobItem> {
-      const file = await library.get(fileId)
+      const file = mustBeStored(await library.get(fileId))
       const path = store.pathOf(file.sha256)
       return jobs.start('bag', file.title, 'bytes', async (job, signal) => {
         job.total = file.size

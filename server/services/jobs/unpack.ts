@@ -10,6 +10,7 @@ import { Problem } from '../../../core/problem'
 import type { Store } from '../../store/store'
 import { Unreadable } from '../../workers/readers/reader'
 import { withZip, type ZipEntry } from '../../workers/readers/archive'
+import { mustBeStored } from '../library/items'
 import type { LibraryService } from '../library/library'
 import { keep, type Kept } from '../uploads/keep'
 import type { Jobs } from './jobs'
@@ -72,7 +73,7 @@ export function createUnpacking(library: LibraryService, store: Store, jobs: Job
      * @throws Problem 422 where the file is no zip
      */
     async unpack(fileId: string, { clash }: { clash: ClashWay }): Promise<JobItem> {
-      const file = await library.get(fileId)
+      const file = mustBeStored(await library.get(fileId))
       if (contentsKind(file.mediaType) !== 'entries') throw new Problem(422, `"${file.title}" is no zip.`, 'Only zips can be unpacked.')
       const path = store.pathOf(file.sha256)
       const base = cleanFolderName(splitExtension(file.fileName)[0]) || 'Unpacked'

@@ -2,7 +2,7 @@ import { and, asc, eq, gt, inArray, sql, type SQL } from 'drizzle-orm'
 import type { Facts, FileItem, FileUse, PreviewState, ReadingState } from '../../../core/files/item'
 import { familyOf, typeTag } from '../../../core/files/mediaType'
 import { remarksOn } from '../../../core/files/remarks'
-import { notFound } from '../../../core/problem'
+import { Problem, notFound } from '../../../core/problem'
 import type { Queryable } from '../../db/connection'
 import { blobs, bundles, downloads, editions, files, pages, uses } from '../../db/schema'
 
@@ -139,6 +139,12 @@ export async function getFile(db: Queryable, id: string): Promise<FileItem> {
   const [item] = await filesById(db, [id])
   if (!item) throw notFound('file')
   return item
+}
+
+/** @throws Problem 422 where a file has no bytes of its own */
+export function mustBeStored(file: FileItem): FileItem {
+  if (file.bundle) throw new Problem(422, `“${file.title}” is a bundle.`, 'It is put together as it is sent: look at the files that are in it.')
+  return file
 }
 
 /** Where files are used, drafts and live pages merged by placement. */
