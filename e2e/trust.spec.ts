@@ -1,4 +1,5 @@
-import { execFile, execFileSync } from 'node:child_process'
+import { execFile, execFileSync, spawn } from 'node:child_process'
+import { once } from 'node:events'
 import { mkdtemp, readFile, rm, stat, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -82,7 +83,6 @@ test('a backup onto a disk that fills up is refused clearly, and the one before 
 test('the clock set back a year: everything is there, and what is new is delivered and counted', async () => {
   await server.stop()
   const port = server.port
-  const { spawn } = await import('node:child_process')
   const child = spawn('faketime', ['-f', '-365d', 'node', '.output/server/index.mjs'], { env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', TROUGH_DATA: data, NODE_ENV: 'production' }, stdio: 'ignore', detached: true })
   try {
     await expect.poll(() => fetch(`${server.url}/api/health`).then(answer => answer.status, () => 0), { timeout: 30_000 }).toBe(200)
@@ -99,9 +99,10 @@ test('the clock set back a year: everything is there, and what is new is deliver
     expect((await api<{ findings: unknown[] }>('/verify')).findings).toEqual([])
   }
   finally {
+    const ended = once(child, 'exit')
     process.kill(-child.pid!, 'SIGKILL')
+    await ended
   }
-  await expect.poll(() => fetch(`${server.url}/api/health`).then(() => true, () => false)).toBe(false)
   server = await startServer(data, server)
 })
 

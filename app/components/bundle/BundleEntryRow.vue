@@ -41,7 +41,7 @@ function onEscape() {
     <TypeTag v-if="file" :tag="file.tag" :family="file.family" />
     <span v-else class="sign"><VIcon :icon="entry.kind === 'folder' ? mdiFolderOutline : mdiTextBoxOutline" size="18" /></span>
     <span class="words">
-      <input ref="field" class="path mono" type="text" maxlength="400" spellcheck="false" v-model="text" :aria-label="`Path of ${now.own || 'a file that is gone'} in the zip`" :placeholder="entry.kind === 'folder' ? 'at the top of the zip' : now.own" :title="path" @blur="rename" @keydown.enter="field!.blur()" @keydown.esc.stop="onEscape">
+      <input ref="field" v-model="text" class="path mono" type="text" maxlength="400" spellcheck="false" :aria-label="`Path of ${now.own || 'a file that is gone'} in the zip`" :placeholder="entry.kind === 'folder' ? 'at the top of the zip' : now.own" :title="path" @blur="rename" @keydown.enter="field!.blur()" @keydown.esc.stop="onEscape">
       <span class="what"><NuxtLink v-if="file && !now.gone && what === file.title" :to="`/desk/files/${file.id}`" draggable="false">{{ what }}</NuxtLink><template v-else>{{ what }}</template></span>
     </span>
     <span class="size mono" :title="formatExactSize(now.size)">{{ now.gone ? '' : formatSize(now.size) }}</span>

@@ -84,7 +84,7 @@ export class Filler {
     const blob = await piece.opened
     const wanted = Math.min(into.length, piece.end - piece.start)
     const count = await blob.read(into.subarray(0, wanted), piece.start)
-    if (wanted && !count) throw new Damaged(piece.source, `end after ${piece.start} bytes`)
+    if (wanted && !count) throw new Damaged(piece.source, `are cut off after ${piece.start} bytes`)
     piece.start += count
     if (piece.start >= piece.end) {
       this.advance()
