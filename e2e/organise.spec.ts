@@ -101,6 +101,20 @@ test('a folder goes to the bin with what is in it, stopped by files in use, and 
   await expect(row(page, /.+/)).toHaveCount(5)
 })
 
+test('the keyboard comes to the list, and goes on in the next one', async ({ page }) => {
+  await page.keyboard.press('Alt+1')
+  await expect(page.locator('.folder-strip a.name').first()).toBeFocused()
+  await page.locator('.folder-strip a.name', { hasText: 'Guides' }).focus()
+  await page.keyboard.press('Enter')
+  await page.getByRole('navigation', { name: 'Way to this folder' }).getByText('Guides', { exact: true }).waitFor()
+  await expect(page.locator('.file-row a.title').first()).toBeFocused()
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type('thermocouple')
+  await page.keyboard.press('Control+Enter')
+  await expect(page.getByRole('button', { name: 'Take away: “thermocouple”' })).toBeVisible()
+  await expect(page.locator('.file-row a.title').first()).toBeFocused()
+})
+
 test('an own order is kept, changed by key and undone', async ({ page }) => {
   await openFolder(page, 'Classes')
   const titles = () => page.locator('.file-row a.title').allTextContents()

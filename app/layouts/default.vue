@@ -25,9 +25,7 @@ function onKey(event: KeyboardEvent) {
     else void publish()
   }
   else if (event.altKey && event.key === '1') {
-    boards.front = 'library'
-    if (boards.folded === 'library') boards.folded = 'none'
-    void nextTick(() => document.querySelector<HTMLElement>('.library a.title[tabindex="0"], .library a.title, .library button')?.focus())
+    boards.toLibrary()
   }
   else if (event.altKey && event.key === '2') {
     boards.front = 'work'

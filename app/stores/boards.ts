@@ -13,6 +13,15 @@ export const useBoards = defineStore('boards', () => {
   /** the one board that shows on a narrow screen */
   const front = ref<'library' | 'work'>('work')
   const keysShown = ref(false)
+  /** counts how often the keyboard was sent to the library's list */
+  const libraryCalled = ref(0)
+
+  /** Brings the library to the front, and the keyboard to its list. */
+  function toLibrary() {
+    front.value = 'library'
+    if (folded.value === 'library') folded.value = 'none'
+    libraryCalled.value++
+  }
 
   watch([width, folded], () => localStorage.setItem(KEY, JSON.stringify({ width: width.value, folded: folded.value })))
 
@@ -20,5 +29,5 @@ export const useBoards = defineStore('boards', () => {
     width.value = Math.round(Math.min(Math.max(to, LEAST), Math.max(LEAST, window.innerWidth - 420)))
   }
 
-  return { width, folded, front, keysShown, resize, least: LEAST }
+  return { width, folded, front, keysShown, libraryCalled, toLibrary, resize, least: LEAST }
 })

@@ -8,6 +8,7 @@ import type { Row } from '~/library/rows'
 const emit = defineEmits<{ folderSettings: [id: string], move: [], remove: [] }>()
 
 const listing = useListing()
+const boards = useBoards()
 const folders = useFolders()
 const selection = useSelection()
 const library = useLibrary()
@@ -61,12 +62,23 @@ watch(() => [rows.value, virtualizer.value.range?.startIndex, virtualizer.value.
   if (first !== undefined && last !== undefined) all.look(first, last)
 })
 
-// Another list begins at its top.
+// Another list begins at its top; the keyboard goes on in it, where it stood in the one before.
 watch(() => listing.queryFor(), () => {
+  const held = scroller.value?.contains(document.activeElement)
   scroller.value?.scrollTo({ top: 0 })
   active.value = 0
   anchor = 0
+  if (held) void focusWhenThere()
 })
+watch(() => boards.libraryCalled, () => void focusWhenThere())
+
+async function focusWhenThere() {
+  await nextTick()
+  await until(() => !!main.value?.state.loaded && folders.loaded).toBe(true, { timeout: 3000 })
+  await nextTick()
+  if (rows.value.count) await focusLine(active.value)
+  else document.querySelector<HTMLElement>('.library .put-in button')?.focus()
+}
 
 function filesOf(row: Row | undefined): (FoundFile | undefined)[] {
   if (row?.kind === 'file') return [row.window.at(row.index)]

@@ -42,13 +42,12 @@ function showAll() {
   const q = text.value.trim()
   listing.open(null)
   listing.filters.q = q
-  boards.front = 'library'
-  if (boards.folded === 'library') boards.folded = 'none'
+  boards.toLibrary()
 }
 
 function openFolder(id: string) {
   listing.open(id)
-  boards.front = 'library'
+  boards.toLibrary()
 }
 
 const hits = computed<Hit[]>(() => {
