@@ -12,7 +12,8 @@ import { createHashing } from './services/trust/hashing'
 import { note, type Ledger, type Word } from './testing/ledger'
 import { openTrough } from './trough'
 
-const ROUNDS = 100
+/** `TROUGH_KILLS=100` takes some six minutes. */
+const ROUNDS = Number(process.env.TROUGH_KILLS ?? 25)
 
 let folder: string
 let victim: string
@@ -57,13 +58,13 @@ it(`killed ${ROUNDS} times at random while uploading, replacing, deleting, publi
   let backups = 0
   for (let round = 0; round < ROUNDS; round++) {
     // Some live long enough to end a backup.
-    const outcome = await live(ledger, Math.random() * (round % 10 ? 900 : 6000))
+    const outcome = await live(ledger, round % 8 ? Math.random() * 900 : 1500 + Math.random() * 4000)
     expect(outcome.checked, `round ${round}`).toEqual([])
     backups += outcome.backups
   }
   expect((await live(ledger, 0)).checked).toEqual([])
-  expect(Object.keys(ledger.files).length).toBeGreaterThan(ROUNDS)
-  expect(backups).toBeGreaterThan(5)
+  expect(Object.keys(ledger.files).length).toBeGreaterThan(ROUNDS / 5)
+  expect(backups).toBeGreaterThan(0)
 
   const hashing = createHashing()
   const restored = join(folder, 'restored')
