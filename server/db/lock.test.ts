@@ -30,3 +30,16 @@ it('takes over from a process that died', async () => {
     await unlock()
   }
 })
+
+it('takes over from a process that has ended, though its parent has not taken note', async () => {
+  const parent = spawn('sh', ['-c', 'true & echo $!; exec sleep 30'], { stdio: ['ignore', 'pipe', 'ignore'] })
+  try {
+    const [pid] = await once(parent.stdout, 'data') as [Buffer]
+    await expect.poll(() => readFile(`/proc/${String(pid).trim()}/stat`, 'utf8')).toMatch(/\) Z /)
+    await writeFile(join(folder, 'lock'), `${String(pid).trim()} \n`)
+    await (await lockFolder(folder))()
+  }
+  finally {
+    parent.kill('SIGKILL')
+  }
+})

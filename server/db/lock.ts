@@ -3,11 +3,17 @@ import { join } from 'node:path'
 
 interface Holder { pid: number, started: string }
 
-/** When a process started, in clock ticks since boot, so that a reused number is not taken for it; '' where unknown. */
-async function startOf(pid: number): Promise<string> {
+/** What the system says of a process behind its name: its state first (proc(5), /proc/pid/stat); nothing where it does not say. */
+async function statOf(pid: number): Promise<string[]> {
   const stat = await readFile(`/proc/${pid}/stat`, 'utf8').catch(() => '')
-  return stat.slice(stat.lastIndexOf(')') + 2).split(' ')[19] ?? ''
+  return stat.slice(stat.lastIndexOf(')') + 2).split(' ')
 }
+
+/** When a process started, in clock ticks since boot, so that a reused number is not taken for it; '' where unknown. */
+const startOf = async (pid: number): Promise<string> => (await statOf(pid))[19] ?? ''
+
+/** Whether a process has ended and only waits for its parent to take note. */
+const isZombie = async (pid: number): Promise<boolean> => (await statOf(pid))[0] === 'Z'
 
 function isRunning(pid: number): boolean {
   try {
@@ -23,7 +29,7 @@ function isRunning(pid: number): boolean {
 async function liveHolder(text: string): Promise<Holder | undefined> {
   const [pid = 0, started = ''] = text.trim().split(' ').map((part, index) => index ? part : Number(part)) as [number, string]
   // A lock of this very process number is left over from before a restart (containers reuse 1).
-  const alive = Number.isInteger(pid) && pid > 0 && isRunning(pid) && (!started || started === await startOf(pid))
+  const alive = Number.isInteger(pid) && pid > 0 && isRunning(pid) && !await isZombie(pid) && (!started || started === await startOf(pid))
   return alive ? { pid, started } : undefined
 }
 
