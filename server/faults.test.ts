@@ -26,8 +26,8 @@ beforeAll(async () => {
 })
 afterAll(() => rm(folder, { recursive: true, force: true }))
 
-/** Lets a victim live for a while, after its check at the least. */
-async function live(ledger: Ledger, milliseconds: number): Promise<{ checked: string[], backups: number }> {
+/** Lets a victim live for a while after its check; if asked, no longer than until it has made a backup. */
+async function live(ledger: Ledger, milliseconds: number, untilBackup = false): Promise<{ checked: string[], backups: number }> {
   const ledgerPath = join(folder, 'ledger.json')
   await writeFile(ledgerPath, JSON.stringify(ledger))
   const child = spawn('node', [victim, join(folder, 'data'), ledgerPath, join(folder, 'backup')], { stdio: ['ignore', 'pipe', 'pipe'] })
@@ -45,7 +45,10 @@ async function live(ledger: Ledger, milliseconds: number): Promise<{ checked: st
       // What may have been is now known.
       setTimeout(() => child.kill('SIGKILL'), milliseconds)
     }
-    else if ('backedUp' in word) backups++
+    else if ('backedUp' in word) {
+      backups++
+      if (untilBackup) child.kill('SIGKILL')
+    }
     else note(ledger, word)
   }
   const [code] = await exited as [number | null]
@@ -62,9 +65,12 @@ it(`killed ${ROUNDS} times at random while uploading, replacing, deleting, publi
     expect(outcome.checked, `round ${round}`).toEqual([])
     backups += outcome.backups
   }
+  // However slow the machine: one backup at least has come to its end.
+  const last = await live(ledger, 60_000, true)
+  expect(last.checked).toEqual([])
   expect((await live(ledger, 0)).checked).toEqual([])
   expect(Object.keys(ledger.files).length).toBeGreaterThan(ROUNDS / 5)
-  expect(backups).toBeGreaterThan(0)
+  expect(backups + last.backups).toBeGreaterThan(0)
 
   const hashing = createHashing()
   const restored = join(folder, 'restored')
@@ -72,11 +78,12 @@ it(`killed ${ROUNDS} times at random while uploading, replacing, deleting, publi
   const trough = await openTrough({ data: restored })
   await trough.verifying.start()
   await trough.verifying.ended()
-  expect((await trough.verifying.state()).findings).toEqual([])
+  // Bytes that came in just after the database was copied are there without a record, and set aside.
+  expect((await trough.verifying.state()).findings.filter(finding => finding.kind !== 'stray')).toEqual([])
   await trough.close()
   // Nothing half made is left in the way of what comes in.
-  const last = await openTrough({ data: join(folder, 'data') })
-  await last.resume()
-  await last.close()
+  const cleaned = await openTrough({ data: join(folder, 'data') })
+  await cleaned.resume()
+  await cleaned.close()
   expect((await readdir(join(folder, 'data/incoming'))).filter(name => name.endsWith('.part'))).toEqual([])
 })
