@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto'
 import { mkdir, rename, rm, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { crc32 } from 'node:zlib'
-import { placementsOf } from '../core/page/targets'
+import { fileIds, placementsOf } from '../core/page/targets'
 import { openTrough, type Trough } from '../server/trough'
 import { makeBundles } from './bundles'
 import { FOLDERS, makeFiles } from './files'
@@ -21,7 +21,7 @@ async function makeFolders(library: Trough['library']): Promise<Map<string, stri
   return ids
 }
 
-async function fillLibrary(trough: Trough, folder: string): Promise<FileIds> {
+async function fillLibrary(trough: Trough, folder: string): Promise<{ ids: FileIds, folders: Map<string, string> }> {
   const { library } = trough
   const folders = await makeFolders(library)
   const ids: FileIds = new Map()
@@ -37,11 +37,11 @@ async function fillLibrary(trough: Trough, folder: string): Promise<FileIds> {
     ids.set(name, file.id)
   }
   await makeBundles(trough, ids, folders)
-  return ids
+  return { ids, folders }
 }
 
-async function fillPages({ pages }: Trough, ids: FileIds): Promise<void> {
-  for (const { title, slug, document, later } of makePages(ids)) {
+async function fillPages({ pages }: Trough, ...library: Parameters<typeof makePages>): Promise<void> {
+  for (const { title, slug, document, later } of makePages(...library)) {
     const page = await pages.create({ title, slug }, { home: slug === '' })
     const { revision } = await pages.saveDraft(page.id, { title, draft: document, revision: page.revision })
     await pages.publish(page.id)
@@ -53,9 +53,9 @@ async function fillPages({ pages }: Trough, ids: FileIds): Promise<void> {
 async function visit({ pages, library, tally }: Trough): Promise<void> {
   const random = seeded(11)
   for (const { id } of await pages.list()) {
-    for (const { id: placement, target } of placementsOf((await pages.get(id)).draft)) {
-      if (!target) continue
-      const file = await library.get(target.id)
+    const draft = (await pages.get(id)).draft
+    for (const { placement, fileId } of placementsOf(draft).flatMap(({ id: placement, targets }) => fileIds(targets).map(fileId => ({ placement, fileId })))) {
+      const file = await library.get(fileId)
       for (let visits = Math.floor(random() ** 2 * 60); visits > 0; visits--) {
         tally.observe({
           file: file.id, etag: '"demo"', edition: file.edition, placement, size: file.size, delivered: [{ start: 0, end: file.size }],
@@ -76,7 +76,8 @@ export async function buildDemo(folder: string): Promise<void> {
   try {
     await trough.account.create(OWNER.email, OWNER.password)
     await trough.site.set({ name: 'Marlpit Pottery Supply', address: 'https://www.marlpit.example' })
-    await fillPages(trough, await fillLibrary(trough, draft))
+    const { ids, folders } = await fillLibrary(trough, draft)
+    await fillPages(trough, ids, folders)
     await visit(trough)
     await trough.reading.idle()
   }

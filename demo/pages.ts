@@ -1,5 +1,6 @@
 import type { Block, ButtonAttrs, Inline, PageDocument } from '../core/page/schema'
 import { newId } from '../core/id'
+import { newShelf } from '../core/page/insert'
 
 /** File identities by the name they came with. */
 export type FileIds = Map<string, string>
@@ -12,7 +13,7 @@ const bullets = (...items: string[]): Block => ({ type: 'bulletList', content: i
 export interface DemoPage { title: string, slug: string, document: PageDocument, later?: Block[] }
 
 /** The pages of the site; `later` is added to the draft after publishing and waits there. */
-export function makePages(ids: FileIds): DemoPage[] {
+export function makePages(ids: FileIds, folders: Map<string, string>): DemoPage[] {
   const target = (name: string) => {
     const id = ids.get(name)
     if (!id) throw new Error(`The demo has no file "${name}".`)
@@ -52,8 +53,8 @@ export function makePages(ids: FileIds): DemoPage[] {
         strap('sds-copper-carbonate.pdf', 'Copper carbonate'),
         strap('All safety data sheets.zip', 'All of them', { action: 'save' }),
         h2('Firing charts'),
-        strap('firing-chart-stoneware.pdf', 'Stoneware, to 1260 °C'),
-        strap('firing-chart-earthenware.pdf', 'Earthenware, to 1080 °C'),
+        p('Tick those you need and take them as one zip.'),
+        { type: 'shelf', attrs: { ...newShelf({ kind: 'folder', id: folders.get('Firing charts')!, order: 'title' }), zipName: 'Marlpit firing charts' } },
         h2('Mix your own'),
         p('Our recipes are yours to change. Read the ', link('guide to mixing from powder', 'mixing-glaze-guide.pdf'), ' first, then take the sheet.'),
         button('glaze-recipes.xlsx', 'Glaze recipes', { look: 'rim', action: 'save', saveAs: 'Marlpit glaze recipes.xlsx' }),

@@ -8,6 +8,7 @@ import { createAccountService } from './services/account/account'
 import { createBagExport } from './services/bags/export'
 import { createBagImport } from './services/bags/import'
 import { createBundles } from './services/bundles/bundles'
+import { createPacking } from './services/bundles/packing'
 import { createDeliveryChecks } from './services/delivery/checks'
 import { createDeliveryService } from './services/delivery/delivery'
 import { createDirectory } from './services/delivery/directory'
@@ -23,6 +24,7 @@ import { createPublishedPages } from './services/pages/published'
 import { createLooking } from './services/reading/looking'
 import { createReadingService } from './services/reading/reading'
 import { createTextService } from './services/reading/texts'
+import { createShelves } from './services/shelves/shelves'
 import { createSiteService } from './services/site/site'
 import { createTallyService } from './services/tally/tally'
 import { createBackupReader, createBackups } from './services/trust/backup'
@@ -82,7 +84,9 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     const unpacking = createUnpacking(library, store, jobs, incoming.partOf)
     const fetching = createFetching(db, library, store, jobs, incoming.partOf)
     const bundles = createBundles(db, events)
-    const zipping = createZipping(db, bundles)
+    const pack = createPacking(bundles.laidOut)
+    const zipping = createZipping(db, pack)
+    const shelves = createShelves(pages, library, pack)
     const bagExport = createBagExport(db, site)
     const bagImport = createBagImport(db, library, store, jobs, incoming.partOf, events)
     const tally = createTallyService(db, secrets.visitors, events)
@@ -93,7 +97,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     const deliveryHashing = createHashing()
     const checks = createDeliveryChecks(db, store, deliveryHashing)
     const delivery = createDeliveryService(directory, bundles, store, checks, tally, { front, fronts: new Set(proxies) })
-    const published = createPublishedPages(pages, library, site, events)
+    const published = createPublishedPages(pages, library, shelves, site, events)
 
     const hashing = createHashing()
     const backups = createBackups(connection, folder, store, hashing, library)
@@ -116,7 +120,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     tidying.unref()
 
     return {
-      folder, secrets, account, site, pages, library, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, bagExport, bagImport, tally, checks, delivery, published, backups, verifying, cleaner, storageUse, metrics,
+      folder, secrets, account, site, pages, library, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, shelves, bagExport, bagImport, tally, checks, delivery, published, backups, verifying, cleaner, storageUse, metrics,
 
       /** Takes up what an earlier process left undone. */
       async resume(): Promise<void> {

@@ -1,3 +1,5 @@
+import type { FileUse } from '~~/core/files/item'
+
 const sameYear = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short' })
 const otherYear = new Intl.DateTimeFormat(undefined, { month: 'short', year: 'numeric' })
 const whole = new Intl.DateTimeFormat(undefined, { dateStyle: 'long', timeStyle: 'short' })
@@ -19,3 +21,6 @@ export function roughTime(seconds: number): string {
   if (seconds < 90) return `${Math.max(1, Math.round(seconds))} s`
   return seconds < 5400 ? `${Math.round(seconds / 60)} min` : `${Math.round(seconds / 3600)} h`
 }
+
+/** One place a file is used at, by its words. */
+export const wordsForUse = ({ kind, label }: FileUse) => label ? `${kind} “${label}”` : kind

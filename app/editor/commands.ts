@@ -1,9 +1,9 @@
 import type { Editor } from '@tiptap/core'
-import type { Mark } from '@tiptap/pm/model'
+import type { Mark, Node } from '@tiptap/pm/model'
 import { GapCursor } from '@tiptap/pm/gapcursor'
 import { NodeSelection, Selection, TextSelection } from '@tiptap/pm/state'
-import { newButton, newPlacementId } from '~~/core/page/insert'
-import type { ButtonAttrs, PageDocument, Target } from '~~/core/page/schema'
+import { newButton, newPlacementId, newShelf } from '~~/core/page/insert'
+import type { ButtonAttrs, PageDocument, ShelfAttrs, ShelfSource, Target } from '~~/core/page/schema'
 
 export const documentOf = (editor: Editor) => editor.getJSON() as PageDocument
 
@@ -16,11 +16,9 @@ export function focusEnd(editor: Editor): void {
   editor.view.focus()
 }
 
-/** Puts a button between two blocks, or at the caret where no position is given; an empty line gives way to it. */
-export function insertButton(editor: Editor, target: Target | null, label: string, position?: number): ButtonAttrs {
-  const attrs = newButton(target, label)
+/** Puts a block between two others, or at the caret where no position is given; an empty line gives way to it. */
+function insertBlock(editor: Editor, node: Node, position?: number): void {
   const { state } = editor
-  const node = state.schema.nodes.downloadButton!.create(attrs)
   const { $from, $to } = state.selection
   let tr = state.tr
   if (position !== undefined) {
@@ -36,8 +34,16 @@ export function insertButton(editor: Editor, target: Target | null, label: strin
   }
   tr = tr.setSelection(NodeSelection.create(tr.doc, position)).scrollIntoView()
   editor.view.dispatch(tr)
+}
+
+export function insertButton(editor: Editor, target: Target | null, label: string, position?: number): ButtonAttrs {
+  const attrs = newButton(target, label)
+  insertBlock(editor, editor.schema.nodes.downloadButton!.create(attrs), position)
   return attrs
 }
+
+export const insertShelf = (editor: Editor, source: ShelfSource | null, position?: number): void =>
+  insertBlock(editor, editor.schema.nodes.shelf!.create(newShelf(source)), position)
 
 /** Makes the words between two positions a link; gives the placement it got. */
 export function linkWords(editor: Editor, target: Target | null, from: number, to: number): string {
@@ -48,11 +54,11 @@ export function linkWords(editor: Editor, target: Target | null, from: number, t
   return placement
 }
 
-/** Where a placement's button stands; undefined where it was removed meanwhile. */
-export function findButton(editor: Editor, placement: string): { position: number, attrs: ButtonAttrs } | undefined {
-  let found: { position: number, attrs: ButtonAttrs } | undefined
+/** A placement that is a block of its own, and where it stands; undefined where it was removed meanwhile. */
+function findBlock(editor: Editor, placement: string): { position: number, node: Node } | undefined {
+  let found: { position: number, node: Node } | undefined
   editor.state.doc.descendants((node, position) => {
-    if (node.type.name === 'downloadButton' && node.attrs.placement === placement) found = { position, attrs: node.attrs as ButtonAttrs }
+    if (node.attrs.placement === placement) found = { position, node }
     return !found
   })
   return found
@@ -69,15 +75,15 @@ function findLink(editor: Editor, placement: string): { from: number, to: number
 }
 
 /**
- * Changes a button or link, wherever it has moved to; one that was removed meanwhile stays so.
+ * Changes a button, shelf or link, wherever it has moved to; one that was removed meanwhile stays so.
  * `quiet` keeps the change out of the undo history, as when an upload arrives.
  */
-export function changePlacement(editor: Editor, placement: string, changed: Partial<ButtonAttrs>, { quiet = false } = {}): void {
+export function changePlacement(editor: Editor, placement: string, changed: Partial<ButtonAttrs> | Partial<ShelfAttrs>, { quiet = false } = {}): void {
   const { selection, tr } = editor.state
-  const button = findButton(editor, placement)
-  if (button) {
-    tr.setNodeMarkup(button.position, undefined, { ...button.attrs, ...changed })
-    if (selection instanceof NodeSelection && selection.from === button.position) tr.setSelection(NodeSelection.create(tr.doc, button.position))
+  const block = findBlock(editor, placement)
+  if (block) {
+    tr.setNodeMarkup(block.position, undefined, { ...block.node.attrs, ...changed })
+    if (selection instanceof NodeSelection && selection.from === block.position) tr.setSelection(NodeSelection.create(tr.doc, block.position))
   }
   for (const { from, to, mark } of findLink(editor, placement)) tr.addMark(from, to, mark.type.create({ ...mark.attrs, ...changed }))
   if (tr.docChanged) editor.view.dispatch(tr.setMeta('addToHistory', !quiet))
@@ -101,20 +107,20 @@ export function moveBlock(editor: Editor, direction: -1 | 1): boolean {
   return true
 }
 
-/** Puts a copy of a button below it, and selects the copy. */
-export function duplicateButton(editor: Editor, placement: string): void {
-  const found = findButton(editor, placement)
+/** Puts a copy of a button or shelf below it, and selects the copy. */
+export function duplicateBlock(editor: Editor, placement: string): void {
+  const found = findBlock(editor, placement)
   if (!found) return
-  const copy = editor.state.schema.nodes.downloadButton!.create({ ...found.attrs, placement: newPlacementId() })
+  const copy = found.node.type.create({ ...found.node.attrs, placement: newPlacementId() })
   const tr = editor.state.tr.insert(found.position + 1, copy)
   editor.view.dispatch(tr.setSelection(NodeSelection.create(tr.doc, found.position + 1)).scrollIntoView())
 }
 
-/** Takes a button off the page, or leaves a link's words as plain text. */
+/** Takes a button or shelf off the page, or leaves a link's words as plain text. */
 export function removePlacement(editor: Editor, placement: string): void {
   const { tr } = editor.state
-  const button = findButton(editor, placement)
-  if (button) tr.delete(button.position, button.position + 1)
+  const block = findBlock(editor, placement)
+  if (block) tr.delete(block.position, block.position + block.node.nodeSize)
   for (const { from, to, mark } of findLink(editor, placement)) tr.removeMark(from, to, mark)
   editor.view.dispatch(tr)
   editor.view.focus()

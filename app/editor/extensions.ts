@@ -1,6 +1,6 @@
 import StarterKit from '@tiptap/starter-kit'
 import { Placeholder } from '@tiptap/extensions'
-import { DownloadButton, DownloadLink, FreshPlacements } from './placements'
+import { DownloadButton, DownloadLink, FreshPlacements, Shelf } from './placements'
 
 /** What a page can hold: just what `core/page/schema` knows. */
 export const pageExtensions = [
@@ -12,6 +12,7 @@ export const pageExtensions = [
   }),
   Placeholder.configure({ placeholder: 'Write here. Type / for a file, or drop one.' }),
   DownloadButton,
+  Shelf,
   DownloadLink,
   FreshPlacements,
 ]

@@ -3,8 +3,9 @@ import { Fragment, Slice, type Node as DocumentNode } from '@tiptap/pm/model'
 import { Plugin } from '@tiptap/pm/state'
 import { VueNodeViewRenderer } from '@tiptap/vue-3'
 import { newPlacementId } from '~~/core/page/insert'
-import { buttonAttrsSchema, downloadLinkSchema, type ButtonAttrs } from '~~/core/page/schema'
+import { buttonAttrsSchema, downloadLinkSchema, shelfAttrsSchema, type ButtonAttrs, type ShelfAttrs } from '~~/core/page/schema'
 import ButtonView from '~/components/page/ButtonView.vue'
+import ShelfView from '~/components/page/ShelfView.vue'
 
 const DATA = 'data-trough'
 
@@ -37,6 +38,19 @@ export const DownloadButton = Node.create({
   addNodeView: () => VueNodeViewRenderer(ButtonView),
 })
 
+/** A listing of files: one block, drawn as visitors will see it. */
+export const Shelf = Node.create({
+  name: 'shelf',
+  group: 'block',
+  atom: true,
+  draggable: true,
+  selectable: true,
+  addAttributes: () => ({ placement: attribute(''), source: attribute(null), action: attribute('tab'), pick: attribute(true), zipName: attribute('') }),
+  parseHTML: () => [{ tag: `section[${DATA}]`, getAttrs: element => fromClipboard<ShelfAttrs>(shelfAttrsSchema, element) }],
+  renderHTML: ({ node }) => ['section', { [DATA]: JSON.stringify(node.attrs) }, 'Files'],
+  addNodeView: () => VueNodeViewRenderer(ShelfView),
+})
+
 /** Words that lead to a file. */
 export const DownloadLink = Mark.create({
   name: 'downloadLink',
@@ -59,7 +73,7 @@ function withNewIdentities(slice: Slice): Slice {
         ? mark.type.create({ ...mark.attrs, placement: renew(mark.attrs.placement) })
         : mark)
       if (node.isText) nodes.push(node.mark(marks))
-      else if (node.type.name === 'downloadButton') nodes.push(node.type.create({ ...node.attrs, placement: renew(node.attrs.placement) }))
+      else if (node.attrs.placement) nodes.push(node.type.create({ ...node.attrs, placement: renew(node.attrs.placement) }))
       else nodes.push(node.copy(visit(node.content)))
     })
     return Fragment.fromArray(nodes)

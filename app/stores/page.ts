@@ -11,7 +11,7 @@ import { usePages } from './pages'
 
 export type SaveState = 'saved' | 'changed' | 'saving' | 'failed' | 'conflict'
 
-const targetsOf = (document: PageDocument) => placementsOf(document).map(({ id, target }) => `${id} ${target?.id}`).join()
+const targetsOf = (document: PageDocument) => placementsOf(document).map(({ id, targets }) => `${id} ${targets.map(target => target.id).join(' ')}`).join()
 
 const SAVE_AFTER = 500
 const RETRY_AFTER = 4000

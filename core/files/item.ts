@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { cleanFileName } from './fileName'
 import { handleSchema } from './handle'
 import type { Passage } from '../find/passage'
+import type { PlacementKind } from '../page/targets'
 import type { Family } from './mediaType'
 
 /** What was read out of a file's bytes, as far as its kind has it. */
@@ -97,12 +98,14 @@ export interface EditionItem {
 
 /** One button or link that leads to a file. */
 export interface FileUse {
-  fileId: string
+  /** the file that is used; null where a shelf lists a folder */
+  fileId: string | null
+  folderId: string | null
   pageId: string
   pageTitle: string
   slug: string
   placement: string
-  kind: 'button' | 'link'
+  kind: PlacementKind
   label: string
   draft: boolean
   live: boolean

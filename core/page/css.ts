@@ -12,7 +12,7 @@ const fontFace = (family: string, url: string, weights: string) =>
 
 /** How the words, lists and buttons of a page look, under `.tr-page`; shared with the editor. */
 export function contentCss(palette: Palette = DEFAULT_PALETTE): string {
-  const { ink, accent, accentDark } = palette
+  const { ink, soft, accent, accentDark, line } = palette
   return `
 .tr-page{color:${ink};font:400 1.0625rem/1.62 "Hanken Grotesk",system-ui,sans-serif;overflow-wrap:break-word}
 .tr-page h1,.tr-page h2,.tr-page h3,.tr-page h4{font-family:Literata,Georgia,serif;line-height:1.22;font-weight:560;text-wrap:balance;margin:1.9em 0 .55em}
@@ -26,7 +26,19 @@ export function contentCss(palette: Palette = DEFAULT_PALETTE): string {
 .tr-page li>p{margin:0}
 .tr-link{color:${accent};text-decoration:underline;text-decoration-thickness:1px;text-underline-offset:.2em}
 .tr-link:hover{color:${accentDark};text-decoration-thickness:2px}
-.tr-link:focus-visible{outline:3px solid ${ink};outline-offset:2px}${looksCss(palette).replaceAll('\n.tr-', '\n.tr-page .tr-')}`
+.tr-link:focus-visible{outline:3px solid ${ink};outline-offset:2px}
+.tr-shelf{margin:1.1em 0}
+.tr-page .tr-shelf ul{list-style:none;margin:0;padding:0;border-top:1px solid ${line}}
+.tr-page .tr-shelf li{display:flex;align-items:stretch;margin:0;border-bottom:1px solid ${line}}
+.tr-tick{display:flex;align-items:center;padding:0 1em 0 .2em;min-width:2.6em;cursor:pointer}
+.tr-tick input{width:1.15em;height:1.15em;margin:0;accent-color:${accent}}
+.tr-item{flex:1;min-width:0;display:flex;justify-content:space-between;align-items:baseline;flex-wrap:wrap;gap:.1em 1.5em;padding:.7em .2em;color:${ink};text-decoration:none}
+.tr-item .tr-label{text-decoration:underline;text-decoration-color:${accent};text-decoration-thickness:2px;text-underline-offset:.25em}
+.tr-item .tr-note{color:${soft}}
+.tr-item:hover .tr-label{color:${accent}}
+.tr-item:focus-visible,.tr-tick input:focus-visible{outline:3px solid ${ink};outline-offset:2px}
+.tr-page .tr-take{display:flex;flex-wrap:wrap;gap:.6em;margin:.9em 0 0}
+.tr-take button{font:inherit;line-height:1.3;cursor:pointer}${looksCss(palette).replaceAll('\n.tr-', '\n.tr-page .tr-')}`
 }
 
 /** The whole style sheet of a published page. */

@@ -1,6 +1,6 @@
 import { pageCss, FONT_FILES } from './css'
 import { escapeHtml } from './escape'
-import { renderBlocks, type ResolveTarget } from './html'
+import { renderBlocks, type PageFacts } from './html'
 import type { PageDocument } from './schema'
 
 export interface SiteFacts {
@@ -41,8 +41,8 @@ ${main}
 }
 
 /** A published page: complete HTML with its CSS, no script. */
-export function renderPage(site: SiteFacts, page: { slug: string, title: string, document: PageDocument }, resolve: ResolveTarget): string {
-  return frame(site, page.slug, page.title, `<h1>${escapeHtml(page.title)}</h1>\n${renderBlocks(page.document, resolve)}`)
+export function renderPage(site: SiteFacts, page: { slug: string, title: string, document: PageDocument }, known: PageFacts): string {
+  return frame(site, page.slug, page.title, `<h1>${escapeHtml(page.title)}</h1>\n${renderBlocks(page.document, known)}`)
 }
 
 /** A page that says something to a visitor who asked for what is not there. */

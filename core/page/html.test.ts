@@ -1,13 +1,17 @@
 import { HtmlValidate } from 'html-validate'
 import { describe, expect, it } from 'vitest'
-import { PDF_FACTS, ZIP_FACTS, button, linkMark, pageOf, words } from '../testing/pages'
+import { PDF_FACTS, ZIP_FACTS, button, linkMark, pageOf, shelf, words } from '../testing/pages'
 import { renderMessage, renderPage } from './document'
-import { renderBlocks } from './html'
+import { renderBlocks, type PageFacts } from './html'
+import { picksOf } from './shelf'
 import type { PageDocument, Target } from './schema'
 
 const FILES = { pdf: PDF_FACTS, zip: ZIP_FACTS } as const
-const resolve = ({ id }: Target) => FILES[id as keyof typeof FILES]
-const render = (...blocks: PageDocument['content']) => renderBlocks(pageOf(...blocks), resolve)
+const fileOf = ({ id }: Pick<Target, 'id'>) => FILES[id as keyof typeof FILES]
+const known: PageFacts = { target: fileOf, shelf: source => source.kind === 'folder' ? [PDF_FACTS] : source.ids.flatMap(id => fileOf({ id }) ?? []) }
+const render = (...blocks: PageDocument['content']) => renderBlocks(pageOf(...blocks), known)
+
+const site = { name: 'Marlpit & daughters', menu: [{ slug: '', title: 'Home' }, { slug: 'trade', title: 'Trade "A"' }] }
 
 const validator = new HtmlValidate({ extends: ['html-validate:standard', 'html-validate:a11y'], rules: { 'doctype-style': 'off' } })
 async function problemsOf(html: string): Promise<string[]> {
@@ -67,7 +71,6 @@ describe('a link', () => {
 })
 
 describe('a page', () => {
-  const site = { name: 'Marlpit & daughters', menu: [{ slug: '', title: 'Home' }, { slug: 'trade', title: 'Trade "A"' }] }
   const document = pageOf(
     words('Hello & welcome <b>'),
     { type: 'heading', attrs: { level: 2 }, content: [{ type: 'text', text: 'Files' }] },
@@ -77,7 +80,7 @@ describe('a page', () => {
     button(), button({ placement: 'dddddddddd', look: 'rim', align: 'middle' }), button({ placement: 'eeeeeeeeee', look: 'strap' }),
     words('the list', linkMark('ffffffffff', 'zip')),
   )
-  const html = renderPage(site, { slug: 'trade', title: 'Trade <1>', document }, resolve)
+  const html = renderPage(site, { slug: 'trade', title: 'Trade <1>', document }, known)
 
   it('is valid HTML and passes the validator\'s accessibility rules', async () => {
     expect(await problemsOf(html)).toEqual([])
@@ -93,4 +96,26 @@ describe('a page', () => {
   })
 
   it('marks itself in the menu', () => expect(html).toContain('<a href="/trade" aria-current="page">'))
+})
+
+describe('a shelf', () => {
+  it('lists its files with their links, and asks for a zip of those ticked by a plain form', async () => {
+    const html = render(shelf())
+    expect(html).toContain('<form class="tr-shelf" action="/shelves/ssssssssss" method="get">')
+    expect(html).toContain('name="pick" value="pdf"')
+    expect(html).toContain('href="/files/list.pdf?open&amp;at=ssssssssss" target="_blank"')
+    // A zip is saved whatever was chosen.
+    expect(html).toContain('href="/files/pictures.zip?save&amp;at=ssssssssss"')
+    expect(await problemsOf(renderPage(site, { slug: 'a', title: 'A', document: pageOf(shelf()) }, known))).toEqual([])
+  })
+
+  it('is a plain list where there is nothing to pick among, and nothing where it has no files', () => {
+    expect(render(shelf({ pick: false }))).not.toMatch(/<form|<input|<button/)
+    expect(render(shelf({ source: { kind: 'folder', id: 'f', order: 'title' } }))).not.toMatch(/<form|<input|<button/)
+    expect(render(shelf({ source: null }))).toBe('')
+    expect(render(shelf({ source: { kind: 'files', ids: ['gone'] } }))).toBe('')
+  })
+
+  it.each([['pick=a&pick=b&pick=a', ['a', 'b']], ['', []], ['pick=a&all=', 'all'], ['all', 'all']])('reads %j from an address', (query, picks) =>
+    expect(picksOf(new URLSearchParams(query))).toEqual(picks))
 })

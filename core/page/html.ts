@@ -1,18 +1,20 @@
 import { formatSize } from '../files/size'
 import { typeTag } from '../files/mediaType'
 import { escapeHtml } from './escape'
+import { placementHref } from './href'
 import { effectiveAction, fillPlaceholders, type TargetFacts } from './placeholders'
-import type { Action, Block, ButtonAttrs, Inline, Mark, PageDocument, Target } from './schema'
+import type { Action, Block, ButtonAttrs, Inline, Mark, PageDocument, ShelfSource, Target } from './schema'
+import { renderShelf } from './shelf'
 
-/** Finds what a target is now; undefined where there is none to give, such as a file in the bin. */
-export type ResolveTarget = (target: Target) => TargetFacts | undefined
+/** What a page needs to know of the library as it is now. */
+export interface PageFacts {
+  /** what a target is; undefined where there is none to give, such as a file in the bin */
+  target: (target: Target) => TargetFacts | undefined
+  /** the files a shelf lists, in its order */
+  shelf: (source: ShelfSource) => TargetFacts[]
+}
 
 type LinkAttrs = Extract<Mark, { type: 'downloadLink' }>['attrs']
-
-/** The root-relative address of a placement's target; it holds on any domain and scheme. */
-export function placementHref(facts: TargetFacts, action: Action, placement: string): string {
-  return `/files/${facts.handle}?${action === 'save' ? 'save' : 'open'}&at=${placement}`
-}
 
 /** The pieces of a button, for the renderer and for the editor, which draws it the same way. */
 export function buttonParts(attrs: ButtonAttrs, facts: TargetFacts | undefined) {
@@ -46,8 +48,8 @@ export function buttonInner({ label, note, spoken }: { label: string, note: stri
     + (note && ` <span class="tr-note">${escapeHtml(note)}</span>`) + spokenHtml(spoken)
 }
 
-function renderButton(attrs: ButtonAttrs, resolve: ResolveTarget): string {
-  const facts = attrs.target ? resolve(attrs.target) : undefined
+function renderButton(attrs: ButtonAttrs, known: PageFacts): string {
+  const facts = attrs.target ? known.target(attrs.target) : undefined
   // A button that leads nowhere would only disappoint: visitors do not see it.
   if (!facts) return ''
   const parts = buttonParts(attrs, facts)
@@ -68,7 +70,7 @@ function renderInline(inline: Inline): string {
 const linkOf = (inline: Inline) => inline.type === 'text' ? inline.marks?.find(mark => mark.type === 'downloadLink')?.attrs : undefined
 
 /** Neighbouring pieces of one link, bold and plain say, become one anchor. */
-function renderInlines(inlines: Inline[] = [], resolve: ResolveTarget): string {
+function renderInlines(inlines: Inline[] = [], known: PageFacts): string {
   let html = ''
   for (let index = 0; index < inlines.length;) {
     const link = linkOf(inlines[index]!)
@@ -76,7 +78,7 @@ function renderInlines(inlines: Inline[] = [], resolve: ResolveTarget): string {
     while (link && next < inlines.length && linkOf(inlines[next]!)?.placement === link.placement) next++
     const run = inlines.slice(index, next)
     const inner = run.map(inline => renderInline(inline)).join('')
-    const facts = link?.target ? resolve(link.target) : undefined
+    const facts = link?.target ? known.target(link.target) : undefined
     if (link && facts) {
       const action = effectiveAction(link.action, facts)
       const words = run.map(inline => inline.type === 'text' ? inline.text : ' ').join('')
@@ -90,32 +92,33 @@ function renderInlines(inlines: Inline[] = [], resolve: ResolveTarget): string {
   return html
 }
 
-function renderBlock(block: Block, resolve: ResolveTarget): string {
+function renderBlock(block: Block, known: PageFacts): string {
   switch (block.type) {
-    case 'paragraph': return `<p>${renderInlines(block.content, resolve)}</p>`
+    case 'paragraph': return `<p>${renderInlines(block.content, known)}</p>`
     case 'heading': {
-      const inner = renderInlines(block.content, resolve)
+      const inner = renderInlines(block.content, known)
       // An empty heading is a place in the outline with nothing to read (WCAG 2.2, 1.3.1).
       return inner && `<h${block.attrs.level}>${inner}</h${block.attrs.level}>`
     }
     case 'bulletList':
-      return `<ul>${block.content.map(item => `<li>${renderItem(item.content, resolve)}</li>`).join('')}</ul>`
+      return `<ul>${block.content.map(item => `<li>${renderItem(item.content, known)}</li>`).join('')}</ul>`
     case 'orderedList': {
       const start = block.attrs && block.attrs.start !== 1 ? ` start="${block.attrs.start}"` : ''
-      return `<ol${start}>${block.content.map(item => `<li>${renderItem(item.content, resolve)}</li>`).join('')}</ol>`
+      return `<ol${start}>${block.content.map(item => `<li>${renderItem(item.content, known)}</li>`).join('')}</ol>`
     }
-    case 'downloadButton': return renderButton(block.attrs, resolve)
+    case 'downloadButton': return renderButton(block.attrs, known)
+    case 'shelf': return block.attrs.source ? renderShelf(block.attrs, known.shelf(block.attrs.source)) : ''
   }
 }
 
 /** An item of one paragraph needs no `p` of its own. */
-function renderItem(blocks: Block[], resolve: ResolveTarget): string {
+function renderItem(blocks: Block[], known: PageFacts): string {
   return blocks.map((block, index) => index === 0 && block.type === 'paragraph'
-    ? renderInlines(block.content, resolve)
-    : renderBlock(block, resolve)).join('')
+    ? renderInlines(block.content, known)
+    : renderBlock(block, known)).join('')
 }
 
 /** The body of a page: semantic HTML without script, the same for preview, live and export. */
-export function renderBlocks(document: PageDocument, resolve: ResolveTarget): string {
-  return document.content.map(block => renderBlock(block, resolve)).filter(Boolean).join('\n')
+export function renderBlocks(document: PageDocument, known: PageFacts): string {
+  return document.content.map(block => renderBlock(block, known)).filter(Boolean).join('\n')
 }

@@ -5,6 +5,7 @@ import type { Action } from './schema'
 
 /** What a page needs to know of the file a placement leads to. */
 export interface TargetFacts {
+  id: string
   handle: string
   title: string
   fileName: string
@@ -16,8 +17,8 @@ export interface TargetFacts {
 }
 
 /** What a page needs to know of a file. */
-export const targetFacts = ({ handle, title, fileName, mediaType, size, facts }: FileItem): TargetFacts =>
-  ({ handle, title, fileName, mediaType, size, pages: facts.pages })
+export const targetFacts = ({ id, handle, title, fileName, mediaType, size, facts }: FileItem): TargetFacts =>
+  ({ id, handle, title, fileName, mediaType, size, pages: facts.pages })
 
 const PLACEHOLDERS: Record<string, (facts: TargetFacts) => string> = {
   type: facts => typeTag(facts.mediaType),

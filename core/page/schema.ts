@@ -4,6 +4,8 @@ import { LOOK_NAMES } from '../look/builtin'
 /** What a button or link leads to, by identity: addresses are written when the page is rendered. */
 export const targetSchema = z.object({ kind: z.literal('file'), id: z.string().max(40) })
 export type Target = z.infer<typeof targetSchema>
+/** What a page leans on: the targets of its buttons and links, and the folders its shelves list. */
+export type Reference = Target | { kind: 'folder', id: string }
 
 /** What a click does: opens in a new tab, opens in place of the page, or saves to disk. */
 export const ACTIONS = ['tab', 'here', 'save'] as const
@@ -24,6 +26,30 @@ const linkAttrs = {
 }
 
 export const downloadLinkSchema = z.object({ type: z.literal('downloadLink'), attrs: z.object(linkAttrs) })
+
+/** Files one shelf lists; the address that asks for some of them has to stay below 8 kB (common practice). */
+export const MOST_ON_SHELF = 300
+
+export const SHELF_ORDERS = ['title', 'newest', 'own'] as const
+
+/** What a shelf lists: all that lies right in a folder, or files chosen one by one, in that order. */
+export const shelfSourceSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('folder'), id: z.string().max(40), order: z.enum(SHELF_ORDERS) }),
+  z.object({ kind: z.literal('files'), ids: z.array(z.string().max(40)).max(MOST_ON_SHELF, `Keep a shelf to ${MOST_ON_SHELF} files.`) }),
+])
+export type ShelfSource = z.infer<typeof shelfSourceSchema>
+
+export const shelfAttrsSchema = z.object({
+  placement: placementIdSchema,
+  source: shelfSourceSchema.nullable(),
+  action: actionSchema,
+  /** visitors may take several files as one zip */
+  pick: z.boolean(),
+  /** the name of that zip; empty for one made from the folder's name */
+  zipName: z.string().max(200),
+})
+export type ShelfAttrs = z.infer<typeof shelfAttrsSchema>
+export const shelfSchema = z.object({ type: z.literal('shelf'), attrs: shelfAttrsSchema })
 
 const markSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('bold') }),
@@ -66,7 +92,7 @@ const orderedListSchema = z.object({
   content: z.array(listItemSchema).min(1),
 })
 const blockSchema = z.discriminatedUnion('type', [
-  paragraphSchema, headingSchema, bulletListSchema, orderedListSchema, downloadButtonSchema,
+  paragraphSchema, headingSchema, bulletListSchema, orderedListSchema, downloadButtonSchema, shelfSchema,
 ])
 export type Block = z.infer<typeof blockSchema>
 

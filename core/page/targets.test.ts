@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { brokenPlacements } from '../walk/broken'
-import { button, linkMark, pageOf, words } from '../testing/pages'
+import { button, linkMark, pageOf, shelf, words } from '../testing/pages'
 import { mapTargets, placementsOf } from './targets'
-import { buttonAttrsSchema, pageDocumentSchema, type Block } from './schema'
+import { buttonAttrsSchema, pageDocumentSchema, type Block, type PageDocument } from './schema'
 
 const list = (...content: Block[]): Block => ({ type: 'bulletList', content: [{ type: 'listItem', content }] })
 const document = pageOf(
@@ -13,7 +13,7 @@ const document = pageOf(
 
 describe('placementsOf', () => {
   it('finds buttons and links, also in lists', () => {
-    expect(placementsOf(document).map(({ id, kind, label, target }) => [id, kind, label, target?.id])).toEqual([
+    expect(placementsOf(document).map(({ id, kind, label, targets }) => [id, kind, label, targets[0]?.id])).toEqual([
       ['bbbbbbbbbb', 'link', 'See the list', 'pdf'], ['cccccccccc', 'button', 'Zip', 'zip'], ['dddddddddd', 'button', 'Later', undefined],
     ])
   })
@@ -26,16 +26,43 @@ describe('placementsOf', () => {
   })
 })
 
+describe('a shelf', () => {
+  const targetsOf = (page: PageDocument) => placementsOf(page).map(({ kind, targets }) => [kind, targets.map(({ kind: of, id }) => `${of} ${id}`)])
+  const folder = shelf({ source: { kind: 'folder', id: 'sheets', order: 'title' } })
+
+  it('leans on its files or its folder, also inside a list', () => {
+    expect(targetsOf(pageOf(shelf()))).toEqual([['shelf', ['file pdf', 'file zip']]])
+    expect(targetsOf(pageOf(list(words('x'), folder)))).toEqual([['shelf', ['folder sheets']]])
+    expect(targetsOf(pageOf(shelf({ source: null })))).toEqual([['shelf', []]])
+  })
+
+  it('gets another file in the place of one, once; loses one; and goes when nothing is left of it', () => {
+    const decided = (to: 'remove' | 'zip') => targetsOf(mapTargets(pageOf(shelf()), target => target?.id !== 'pdf' ? target : to === 'remove' ? to : { kind: 'file', id: to }))
+    expect(decided('zip')).toEqual([['shelf', ['file zip']]])
+    expect(decided('remove')).toEqual([['shelf', ['file zip']]])
+    expect(targetsOf(mapTargets(pageOf(shelf()), () => 'remove'))).toEqual([])
+    expect(targetsOf(mapTargets(pageOf(folder, shelf()), target => target, 'sheets'))).toEqual([['shelf', ['file pdf', 'file zip']]])
+  })
+
+  it('is broken where it has no source, or one thing of it is out of reach', () => {
+    const faults = (block: Block, reachable: string[]) => brokenPlacements(pageOf(block), ({ id }) => reachable.includes(id)).map(({ fault }) => fault)
+    expect(faults(shelf(), ['pdf', 'zip'])).toEqual([])
+    expect(faults(shelf(), ['pdf'])).toEqual(['in-bin'])
+    expect(faults(folder, [])).toEqual(['in-bin'])
+    expect(faults(shelf({ source: null }), [])).toEqual(['no-target'])
+  })
+})
+
 describe('mapTargets', () => {
   it('gives placements another target and touches nothing else', () => {
     const mapped = mapTargets(document, target => target?.id === 'zip' ? { kind: 'file', id: 'new' } : target)
-    expect(placementsOf(mapped).map(({ target }) => target?.id)).toEqual(['pdf', 'new', undefined])
+    expect(placementsOf(mapped).map(({ targets }) => targets[0]?.id)).toEqual(['pdf', 'new', undefined])
     expect(mapTargets(mapped, target => target?.id === 'new' ? { kind: 'file', id: 'zip' } : target)).toEqual(document)
   })
 
   it('can go by placement', () => {
     const mapped = mapTargets(document, (target, placement) => placement === 'dddddddddd' ? { kind: 'file', id: 'late' } : target)
-    expect(placementsOf(mapped).map(({ target }) => target?.id)).toEqual(['pdf', 'zip', 'late'])
+    expect(placementsOf(mapped).map(({ targets }) => targets[0]?.id)).toEqual(['pdf', 'zip', 'late'])
   })
 
   it('takes buttons off and leaves the words of links; what is left is still a page', () => {

@@ -1,5 +1,5 @@
 import { placementsOf, type Placement } from '../page/targets'
-import type { PageDocument, Target } from '../page/schema'
+import type { PageDocument, Reference } from '../page/schema'
 
 /** Why a placement gives visitors nothing. */
 export type Fault = 'no-target' | 'in-bin'
@@ -9,11 +9,11 @@ export interface BrokenPlacement {
   fault: Fault
 }
 
-/** The placements of a document that lead nowhere, given which targets visitors can reach. */
-export function brokenPlacements(document: PageDocument, reachable: (target: Target) => boolean): BrokenPlacement[] {
-  return placementsOf(document).flatMap(({ id, kind, label, target }): BrokenPlacement[] => {
+/** The placements of a document that lead nowhere, given what of the library visitors can reach. */
+export function brokenPlacements(document: PageDocument, reachable: (reference: Reference) => boolean): BrokenPlacement[] {
+  return placementsOf(document).flatMap(({ id, kind, label, targets }): BrokenPlacement[] => {
     const placement = { id, kind, label }
-    if (!target) return [{ placement, fault: 'no-target' }]
-    return reachable(target) ? [] : [{ placement, fault: 'in-bin' }]
+    if (!targets.length) return [{ placement, fault: 'no-target' }]
+    return targets.every(reachable) ? [] : [{ placement, fault: 'in-bin' }]
   })
 }

@@ -32,10 +32,11 @@ it('takes over from a process that died', async () => {
 })
 
 it('takes over from a process that has ended, though its parent has not taken note', async () => {
-  const parent = spawn('sh', ['-c', 'true & echo $!; exec sleep 30'], { stdio: ['ignore', 'pipe', 'ignore'] })
+  // The child ends after its parent has become a program that takes no note of it.
+  const parent = spawn('sh', ['-c', 'sleep 0.5 & echo $!; exec sleep 30'], { stdio: ['ignore', 'pipe', 'ignore'] })
   try {
     const [pid] = await once(parent.stdout, 'data') as [Buffer]
-    await expect.poll(() => readFile(`/proc/${String(pid).trim()}/stat`, 'utf8')).toMatch(/\) Z /)
+    await expect.poll(() => readFile(`/proc/${String(pid).trim()}/stat`, 'utf8'), { timeout: 10_000 }).toMatch(/\) Z /)
     await writeFile(join(folder, 'lock'), `${String(pid).trim()} \n`)
     await (await lockFolder(folder))()
   }

@@ -4,6 +4,7 @@ import type { BundleEntry } from '../../core/bundle/contents'
 import type { Facts, PreviewState, ReadingState } from '../../core/files/item'
 import type { Mark } from '../../core/folders/item'
 import type { PageDocument } from '../../core/page/schema'
+import type { PlacementKind } from '../../core/page/targets'
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' })
 
@@ -153,18 +154,23 @@ export const pageVersions = pgTable('page_versions', {
 
 export type Side = 'draft' | 'live'
 
-/** Where files are used: written with the draft or the live version it was read from. */
+/** Where files and folders are used: written with the draft or the live version it was read from. */
 export const uses = pgTable('uses', {
   pageId: text('page_id').notNull().references(() => pages.id, { onDelete: 'cascade' }),
   side: text().$type<Side>().notNull(),
   placement: text().notNull(),
-  kind: text().$type<'button' | 'link'>().notNull(),
+  /** counts what a shelf lists; 0 for a button or link */
+  part: integer().notNull().default(0),
+  kind: text().$type<PlacementKind>().notNull(),
   label: text().notNull(),
   fileId: text('file_id'),
+  /** the folder a shelf lists */
+  folderId: text('folder_id'),
   saveAs: text('save_as').notNull().default(''),
 }, table => [
-  primaryKey({ columns: [table.pageId, table.side, table.placement] }),
+  primaryKey({ columns: [table.pageId, table.side, table.placement, table.part] }),
   index('uses_file').on(table.fileId),
+  index('uses_placement').on(table.placement),
 ])
 
 /** Completed downloads, those of the same second in one row; nothing in a row says who it was. */

@@ -1,15 +1,18 @@
 import type { H3Event } from 'h3'
+import { shelfHref } from '../../core/page/shelf'
 import { RESERVED_SLUGS } from '../../core/page/slug'
 import { Problem } from '../../core/problem'
 import { useTrough } from '../utils/trough'
 import { answerFile } from './file'
 import { answerPage } from './page'
+import { answerShelf } from './shelf'
 
 const FILES = '/files/'
+const SHELVES = shelfHref('')
 
 /** Whether an address is for visitors: a file or a page, not the desk, its API or the desk's own assets. */
 export function isForVisitors(path: string): boolean {
-  if (path.startsWith(FILES)) return true
+  if (path.startsWith(FILES) || path.startsWith(SHELVES)) return true
   const first = /^\/([^/?]*)/.exec(path)?.[1] ?? ''
   return !first.startsWith('_') && !RESERVED_SLUGS.includes(first)
 }
@@ -28,5 +31,6 @@ export async function answerVisitor(event: H3Event): Promise<void> {
   const [path, search = ''] = req.url!.split('?', 2) as [string, string?]
   const trough = await useTrough()
   if (path.startsWith(FILES)) await answerFile(trough, req, res, path.slice(FILES.length), search)
+  else if (path.startsWith(SHELVES)) await answerShelf(trough, req, res, path.slice(SHELVES.length), search)
   else await answerPage(trough, req, res, path.slice(1))
 }

@@ -131,7 +131,7 @@ function onKey(event: KeyboardEvent, index: number) {
         </ul>
         <p v-if="bundle.total > bundle.members.length" class="hint">And {{ (bundle.total - bundle.members.length).toLocaleString() }} more.</p>
       </details>
-      <BundleFolderDialog v-if="choosingFolder" @choose="choosingFolder = false; add({ files: [], folders: [$event] })" @close="choosingFolder = false" />
+      <FolderPickDialog v-if="choosingFolder" question="Which folder, always?" hint="What is put into it later is in the bundle at once; what is taken out is not." act="Put it in" @choose="choosingFolder = false; add({ files: [], folders: [$event] })" @close="choosingFolder = false" />
       <BundleTextDialog v-if="writing" v-model="writing.body" :name="writing.name" @save="saveText" @close="writing = undefined" />
     </template>
   </section>

@@ -34,13 +34,13 @@ onMounted(() => remove())
       <h2 id="delete-head">{{ problem ? 'That did not work' : `${counted(uses!.length, 'place')} ${uses!.length === 1 ? 'leads' : 'lead'} to ${named}` }}</h2>
       <p v-if="problem" class="problem">{{ problem }}</p>
       <ul v-if="uses" class="places">
-        <li v-for="use in uses" :key="`${use.placement} ${use.fileId}`"><b>{{ use.pageTitle }}</b> {{ use.kind }} “{{ use.label }}”<span v-if="use.live">, live</span></li>
+        <li v-for="use in uses" :key="`${use.placement} ${use.fileId ?? use.folderId}`"><b>{{ use.pageTitle }}</b> {{ wordsForUse(use) }}<span v-if="use.live">, live</span></li>
       </ul>
       <div v-if="uses" class="ways">
         <button type="button" class="way" @click="replacing = !replacing"><b>Put another file in {{ several ? 'their' : 'its' }} place</b><span>Every button and link follows, live pages too.</span></button>
         <FileFinder v-if="replacing" label="Find the file that takes its place" :except="things.files" @choose="remove({ replaceBy: $event.id })" @close="replacing = false" />
-        <button type="button" class="way" @click="remove({ takeOff: true })"><b>Take those buttons off</b><span>Links become plain words. Live pages change at once.</span></button>
-        <button type="button" class="way clay" @click="remove({ despite: true })"><b>Delete all the same</b><span>The buttons stay in the drafts, marked; visitors no longer see them.</span></button>
+        <button type="button" class="way" @click="remove({ takeOff: true })"><b>Take it off those places</b><span>Buttons go, links become plain words. Live pages change at once.</span></button>
+        <button type="button" class="way clay" @click="remove({ despite: true })"><b>Delete all the same</b><span>The places stay in the drafts, marked; visitors no longer see them.</span></button>
       </div>
       <button type="button" class="plain" @click="emit('close')">Keep {{ several ? 'them' : 'the file' }}</button>
     </div>

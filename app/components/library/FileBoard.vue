@@ -103,7 +103,7 @@ async function takeName(fileName: string) {
             <ul class="uses">
               <li v-for="use in file.usedIn" :key="use.placement">
                 <NuxtLink :to="`/desk/pages/${use.pageId}`">{{ use.pageTitle }}</NuxtLink>
-                <span>{{ use.kind }} “{{ use.label }}”</span>
+                <span>{{ wordsForUse(use) }}</span>
                 <span class="side">{{ use.live ? use.draft ? 'live' : 'live, not in the draft' : 'in the draft' }}</span>
               </li>
             </ul>

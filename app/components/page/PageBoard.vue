@@ -4,11 +4,12 @@ import { NodeSelection } from '@tiptap/pm/state'
 import { contentCss } from '~~/core/page/css'
 import { titleFromFileName } from '~~/core/files/fileName'
 import type { FileItem } from '~~/core/files/item'
-import type { ButtonAttrs } from '~~/core/page/schema'
-import { changePlacement, documentOf, duplicateButton, focusEnd, insertButton, linkWords, moveBlock, removePlacement } from '~/editor/commands'
+import type { ButtonAttrs, ShelfAttrs } from '~~/core/page/schema'
+import { changePlacement, documentOf, duplicateBlock, focusEnd, insertButton, insertShelf, linkWords, moveBlock, removePlacement } from '~/editor/commands'
 import { pageExtensions } from '~/editor/extensions'
 import { spotAt, type Spot } from '~/editor/spot'
 import PlacementNote from './PlacementNote.vue'
+import ShelfNote from './ShelfNote.vue'
 
 const props = defineProps<{ id: string }>()
 
@@ -20,13 +21,13 @@ const notices = useNotices()
 
 const sheet = ref<HTMLElement>()
 const scroll = ref<HTMLElement>()
-const note = ref<InstanceType<typeof PlacementNote>>()
+const note = ref<InstanceType<typeof PlacementNote | typeof ShelfNote>>()
 const spot = ref<Spot>()
 const failure = ref('')
 /** an open finder, and what it is for; pixels from the top left of the sheet */
 const finder = ref<{ top: number, left: number, purpose: 'place' | 'link' }>()
-/** the selected button or link, with its height on the sheet */
-const selected = ref<{ kind: 'button' | 'link', attrs: ButtonAttrs, top: number }>()
+/** the selected button, link or shelf, with its height on the sheet */
+const selected = ref<{ top: number } & ({ kind: 'button' | 'link', attrs: ButtonAttrs } | { kind: 'shelf', attrs: ShelfAttrs })>()
 
 const targetOf = (file: FileItem) => ({ kind: 'file' as const, id: file.id })
 
@@ -51,7 +52,7 @@ const editor = useEditor({
       }
       if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) return moveBlock(editor.value!, event.key === 'ArrowUp' ? -1 : 1)
       if ((event.ctrlKey || event.metaKey) && event.key === 'd' && onButton && selected.value) {
-        duplicateButton(editor.value!, selected.value.attrs.placement)
+        duplicateBlock(editor.value!, selected.value.attrs.placement)
         event.preventDefault()
         return true
       }
@@ -73,15 +74,14 @@ const editor = useEditor({
 function follow(current: Editor) {
   const { selection } = current.state
   const link = current.isActive('downloadLink') ? current.getAttributes('downloadLink') : undefined
-  const isButton = selection instanceof NodeSelection && selection.node.type.name === 'downloadButton'
-  if (!isButton && !link) {
+  const block = selection instanceof NodeSelection ? selection.node : undefined
+  if (!block?.attrs.placement && !link) {
     selected.value = undefined
     return
   }
   const top = current.view.coordsAtPos(selection.from).top - (sheet.value?.getBoundingClientRect().top ?? 0)
-  selected.value = isButton
-    ? { kind: 'button', attrs: selection.node.attrs as ButtonAttrs, top }
-    : { kind: 'link', attrs: link as ButtonAttrs, top }
+  if (block?.type.name === 'shelf') selected.value = { kind: 'shelf', attrs: block.attrs as ShelfAttrs, top }
+  else selected.value = block ? { kind: 'button', attrs: block.attrs as ButtonAttrs, top } : { kind: 'link', attrs: link as ButtonAttrs, top }
 }
 
 /** The note stands at its button's height, moved only as far as it takes to be seen whole. */
@@ -158,15 +158,17 @@ function drop(view: Editor['view'], event: DragEvent): boolean {
   const files = [...event.dataTransfer?.files ?? []]
   const things = droppedThings(event)
   const ours = (things?.files ?? []).map(id => library.known.get(id)).filter(file => file !== undefined)
-  if (things?.folders.length) notices.say('A folder has no address of its own. Open it and drag its files.', { tone: 'attention' })
   const at = spotAt(view, event.clientX, event.clientY)
   if (at.kind === 'words') {
     if (ours[0]) linkWords(editor.value!, targetOf(ours[0]), at.from, at.to)
     else linkUpload(files, at.from, at.to)
     return true
   }
-  ours.forEach((file, index) => place(file, at.position + index))
-  placeUploads(files, at.position + ours.length)
+  const listed = things?.folders ?? []
+  listed.forEach((id, index) => insertShelf(editor.value!, shelfOfFolder(id), at.position + index))
+  ours.forEach((file, index) => place(file, at.position + listed.length + index))
+  placeUploads(files, at.position + listed.length + ours.length)
+  view.focus()
   return true
 }
 
@@ -288,7 +290,7 @@ useHead({ style: [{ innerHTML: contentCss(), key: 'page-content' }] })
         <button type="button" class="plain" @click="load">Load the other version</button>
         <button type="button" class="plain" @click="keepMine">Keep mine instead</button>
       </div>
-      <PageToolbar :editor="editor" @place="openFinder('place')" @link="openFinder('link')" />
+      <PageToolbar :editor="editor" @place="openFinder('place')" @shelf="insertShelf(editor, null); editor.view.focus()" @link="openFinder('link')" />
       <div ref="scroll" class="scroll">
         <div class="desk-top" :class="{ 'has-note': selected }">
           <div ref="sheet" class="sheet" @dragover="onDragOver" @dragleave.self="spot = undefined" @drop="onDrop" @click="writeOn">
@@ -310,13 +312,18 @@ useHead({ style: [{ innerHTML: contentCss(), key: 'page-content' }] })
             />
           </div>
           <div class="margin">
+            <ShelfNote
+              v-if="selected?.kind === 'shelf'" ref="note" :key="selected.attrs.placement" :attrs="selected.attrs" :style="{ '--top': `${noteTop}px` }" class="placed-note"
+              @change="changePlacement(editor, selected.attrs.placement, $event)" @remove="removePlacement(editor, selected.attrs.placement)" @leave="editor.commands.focus()"
+              @duplicate="duplicateBlock(editor, selected.attrs.placement)" @move="moveBlock(editor, $event)"
+            />
             <PlacementNote
-              v-if="selected" ref="note" :key="selected.attrs.placement" :kind="selected.kind" :attrs="selected.attrs"
+              v-else-if="selected" ref="note" :key="selected.attrs.placement" :kind="selected.kind" :attrs="selected.attrs"
               :style="{ '--top': `${noteTop}px` }" class="placed-note"
               @change="changePlacement(editor, selected.attrs.placement, $event)" @computer="retargetFromComputer" @remove="removePlacement(editor, selected.attrs.placement)" @leave="editor.commands.focus()"
-              @duplicate="duplicateButton(editor, selected.attrs.placement)" @move="moveBlock(editor, $event)"
+              @duplicate="duplicateBlock(editor, selected.attrs.placement)" @move="moveBlock(editor, $event)"
             />
-            <p v-else class="margin-hint">Select a button or link to see where it leads.<br>Drop a file on the page, or type <kbd>/</kbd>.</p>
+            <p v-else class="margin-hint">Select a button, link or shelf to see where it leads.<br>Drop a file or a folder on the page, or type <kbd>/</kbd>.</p>
           </div>
         </div>
       </div>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { mdiFormatBold, mdiFormatItalic, mdiFormatListBulleted, mdiFormatListNumbered, mdiLinkVariant, mdiRedo, mdiUndo, mdiTrayArrowUp } from '@mdi/js'
+import { mdiFormatBold, mdiFormatItalic, mdiFormatListBulleted, mdiFormatListNumbered, mdiLinkVariant, mdiRedo, mdiUndo, mdiTrayArrowUp, mdiViewListOutline } from '@mdi/js'
 import type { Editor } from '@tiptap/vue-3'
 
 const props = defineProps<{ editor: Editor }>()
-defineEmits<{ place: [], link: [] }>()
+defineEmits<{ place: [], shelf: [], link: [] }>()
 
 const KINDS = [
   { value: '0', words: 'Text' },
@@ -49,6 +49,7 @@ const tools = computed(() => {
     <span class="gap" />
     <button type="button" class="tool worded" :disabled="!hasWords" title="Link the selected words to a file (Ctrl+Shift+K)" @mousedown.prevent @click="$emit('link')"><VIcon :icon="mdiLinkVariant" size="18" /> Link words</button>
     <button type="button" class="tool worded" title="Put a download button here (/)" @mousedown.prevent @click="$emit('place')"><VIcon :icon="mdiTrayArrowUp" size="18" /> Place a file</button>
+    <button type="button" class="tool worded" title="List the files of a folder, or chosen ones" @mousedown.prevent @click="$emit('shelf')"><VIcon :icon="mdiViewListOutline" size="18" /> Shelf</button>
   </div>
 </template>
 

@@ -11,7 +11,7 @@ import { ZipLayout, type ZipMember } from '../../../core/zip/layout'
 import { distinctPaths } from '../../../core/zip/names'
 import type { Database } from '../../db/connection'
 import { blobs, bundles, editions, files, retiredHandles } from '../../db/schema'
-import type { LaidOut } from '../bundles/bundles'
+import type { LaidOut } from '../bundles/packing'
 import { mustHave, readTree } from '../library/folders'
 import type { SiteService } from '../site/site'
 

@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto'
 import { crc32 } from 'node:zlib'
 import { and, eq, inArray, isNull, or } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
@@ -20,6 +19,7 @@ import { mustHave, readTree, type FolderRow } from '../library/folders'
 import { nextPosition } from '../library/intake'
 import { filesById, getFile } from '../library/items'
 import { createQueue } from '../queue'
+import { fingerprintOf, type LaidOut } from './packing'
 import { laterTrouble } from '../../log'
 
 /** Members told to the desk; more would only be scrolled past. */
@@ -27,15 +27,6 @@ const MOST_LISTED = 2000
 
 type Row = typeof bundles.$inferSelect
 type Stored = { id: string, folder: string | null, fileName: string, sha256: string, size: number, crc32: number, created: Date }
-
-/** A bundle as it would be sent now. */
-export interface LaidOut {
-  layout: ZipLayout
-  fileName: string
-  /** the same for the same contents, another for others */
-  fingerprint: string
-  changed: Date
-}
 
 /** What a bundle depends on: a change of any of these may change it. */
 interface Reach { files: Set<string>, folders: Set<string> }
@@ -53,14 +44,6 @@ function toZipMember(member: BundleMember<Stored>, composed: Date): ZipMember {
 }
 
 const meet = (large: ReadonlySet<string>, small: ReadonlySet<string>) => [...small].some(id => large.has(id))
-
-function fingerprintOf(members: ZipMember[]): string {
-  const hash = createHash('sha256')
-  for (const { name, size, crc32: crc, modified, source } of members) {
-    hash.update(JSON.stringify([name, size, crc, Math.floor(modified.getTime() / 1000), typeof source === 'string' ? source : createHash('sha256').update(source).digest('hex')]))
-  }
-  return hash.digest('hex').slice(0, 32)
-}
 
 /** Zips composed of files and folders of the library, put together as they are sent; kept true to what is in them. */
 export function createBundles(db: Database, events: Events) {

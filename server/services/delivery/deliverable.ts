@@ -3,7 +3,10 @@ import { contentDisposition } from '../../../core/http/disposition'
 import { represent, type Representation } from '../../../core/http/respond'
 import type { ZipLayout } from '../../../core/zip/layout'
 import type { blobs, editions } from '../../db/schema'
-import type { LaidOut } from '../bundles/bundles'
+import type { LaidOut } from '../bundles/packing'
+
+/** A file inside a zip that is counted by its files. */
+export interface Content { file: string, edition: number, /** bytes */ size: number }
 
 /** One edition, or a bundle as it is now, ready to be answered with. */
 export interface Deliverable {
@@ -14,6 +17,8 @@ export interface Deliverable {
   fileName: string
   /** worth sending smaller to clients that can unpack it */
   textLike: boolean
+  /** the files a zip was picked from: each of them is downloaded with it, and the zip is no file of its own */
+  contents?: Content[]
   /** as its type is best handled: shown where that is safe */
   shown: Representation
   saved: Representation

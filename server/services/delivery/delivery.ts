@@ -1,5 +1,6 @@
 import { randomBytes } from 'node:crypto'
 import type { IncomingMessage, ServerResponse } from 'node:http'
+import type { FileItem } from '../../../core/files/item'
 import { cleanFileName, splitExtension } from '../../../core/files/fileName'
 import { headerOf } from '../../../core/http/conditional'
 import { contentDisposition } from '../../../core/http/disposition'
@@ -7,7 +8,8 @@ import { visitorAddress } from '../../../core/http/forwarded'
 import { respond, type Representation } from '../../../core/http/respond'
 import { Problem } from '../../../core/problem'
 import type { Store } from '../../store/store'
-import type { Bundles, LaidOut } from '../bundles/bundles'
+import type { Bundles } from '../bundles/bundles'
+import type { LaidOut } from '../bundles/packing'
 import type { TallyService } from '../tally/tally'
 import { createBytes } from './bytes'
 import type { DeliveryChecks } from './checks'
@@ -63,9 +65,7 @@ export function createDeliveryService(directory: Directory, bundles: Bundles, st
     return { ...saved, headers: { ...saved.headers, 'Content-Disposition': contentDisposition('attachment', nameToSave(fileName, chosen)) } }
   }
 
-  async function answer(request: IncomingMessage, response: ServerResponse, entry: Entry | undefined, query: DeliveryQuery): Promise<void> {
-    const chosen = choose(entry, query.edition)
-    const deliverable = chosen instanceof Promise ? await chosen : chosen
+  async function answer(request: IncomingMessage, response: ServerResponse, deliverable: Deliverable, query: Pick<DeliveryQuery, 'save' | 'at'>): Promise<void> {
     const packed = encodings.choose(deliverable, headerOf(request.headers, 'accept-encoding'))
     const { shown, saved } = packed ?? deliverable
     const representation = !query.save ? shown : query.at === null ? saved : await named(saved, deliverable.fileName, query.at)
@@ -77,6 +77,7 @@ export function createDeliveryService(directory: Directory, bundles: Bundles, st
     const report = (sent: Sent) => tally.observe({
       file: deliverable.file,
       edition: deliverable.edition,
+      contents: deliverable.contents,
       placement: query.at && /^[a-z0-9]{6,16}$/.test(query.at) ? query.at : undefined,
       etag: representation.etag,
       size: representation.size,
@@ -124,8 +125,15 @@ export function createDeliveryService(directory: Directory, bundles: Bundles, st
       const found = directory.find(handle)
       const entry = found instanceof Promise ? await found : found
       if (entry?.kind === 'moved') return entry.handle
-      await answer(request, response, entry, query)
+      const chosen = choose(entry, query.edition)
+      await answer(request, response, chosen instanceof Promise ? await chosen : chosen, query)
       return undefined
+    },
+
+    /** Answers a GET or HEAD for a zip of files picked from a shelf; each of them counts as downloaded from there. */
+    async deliverPicked(request: IncomingMessage, response: ServerResponse, { zip, files }: { zip: LaidOut, files: FileItem[] }, shelf: string): Promise<void> {
+      const contents = files.map(({ id, edition, size }) => ({ file: id, edition, size }))
+      await answer(request, response, { ...bundleDeliverable(`shelf ${shelf}`, zip), contents }, { save: false, at: shelf })
     },
   }
 }

@@ -17,20 +17,22 @@ export interface Removed { files: string[], folders: string[] }
 /** Things go to the bin and come back; after thirty days they go for good. */
 export function createBin(db: Database, pages: PageService, events: Events) {
   /** @throws Problem where the uses of the files that go hold them back */
-  async function settleUses(tx: Queryable, going: string[], { replaceBy, takeOff, despite }: DeleteFile): Promise<boolean> {
-    const places = await usesOf(tx, going)
+  async function settleUses(tx: Queryable, going: string[], goneFolders: string[], { replaceBy, takeOff, despite }: DeleteFile): Promise<boolean> {
+    const places = await usesOf(tx, going, goneFolders)
     if (places.length && !replaceBy && !takeOff && !despite) {
-      const count = places.length === 1 ? '1 button or link uses' : `${places.length} buttons and links use`
-      const what = going.length === 1 ? 'this file' : 'these files'
+      const count = places.length === 1 ? '1 place uses' : `${places.length} places use`
+      const what = going.length + goneFolders.length === 1 ? 'this' : 'these'
       throw new Problem(409, `${count} ${what}.`, 'Put another file in its place, take them off, or delete all the same.', { uses: places })
     }
     if (replaceBy && going.includes(replaceBy)) throw new Problem(422, 'A file cannot take its own place.', 'Choose another file, one that stays.')
     if (replaceBy && (await getFile(tx, replaceBy)).deleted) {
       throw new Problem(422, 'That file is in the bin itself.', 'Restore it first, or choose another.')
     }
-    const used = new Set(places.map(place => place.fileId))
-    if (replaceBy || takeOff) for (const fileId of used) await pages.retarget(tx, fileId, replaceBy ? { kind: 'file', id: replaceBy } : 'remove')
-    return used.size > 0
+    const used = new Set(places.flatMap(place => place.fileId ?? []))
+    if (replaceBy || takeOff) for (const id of used) await pages.retarget(tx, { kind: 'file', id }, replaceBy ? { kind: 'file', id: replaceBy } : 'remove')
+    // No file can take the place of a folder: its shelf goes when it is asked to, and is pointed out else.
+    if (takeOff) for (const id of new Set(places.flatMap(place => place.folderId ?? []))) await pages.retarget(tx, { kind: 'folder', id }, 'remove')
+    return places.length > 0
   }
 
   /** Folders that went to the bin at the same moment as one, from it downwards. */
@@ -70,7 +72,7 @@ export function createBin(db: Database, pages: PageService, events: Events) {
         const chosen = await filesById(tx, fileIds)
         if (chosen.length < fileIds.length) throw new Problem(404, 'Some of these files are gone already.', 'Look at the list again and choose anew.')
         const going = [...new Set([...chosen.filter(file => !file.deleted).map(file => file.id), ...(await filesIn(tx, below)).map(file => file.id)])]
-        live = await settleUses(tx, going, way)
+        live = await settleUses(tx, going, below, way)
         if (going.length) await tx.update(files).set({ deleted }).where(inArray(files.id, going))
         if (below.length) await tx.update(folders).set({ deleted }).where(inArray(folders.id, below))
         return { files: going, folders: below }

@@ -66,6 +66,8 @@ export function createFolderService(db: Database, register: Register, events: Ev
   return {
     list,
     get,
+    /** What a folder outside the bin is called. */
+    nameOf: async (id: string): Promise<string | undefined> => (await readTree(db)).get(id)?.name,
 
     /** @throws Problem 409 where a folder of that name is there already */
     async create({ name, parent }: NewFolder): Promise<FolderItem> {

@@ -1,4 +1,4 @@
-import { and, asc, eq, gt, inArray, sql, type SQL } from 'drizzle-orm'
+import { and, asc, eq, gt, inArray, or, sql, type SQL } from 'drizzle-orm'
 import type { Facts, FileItem, FileUse, PreviewState, ReadingState } from '../../../core/files/item'
 import { familyOf, typeTag } from '../../../core/files/mediaType'
 import { remarksOn } from '../../../core/files/remarks'
@@ -147,16 +147,16 @@ export function mustBeStored(file: FileItem): FileItem {
   return file
 }
 
-/** Where files are used, drafts and live pages merged by placement. */
-export async function usesOf(db: Queryable, fileIds: string[]): Promise<FileUse[]> {
-  if (!fileIds.length) return []
+/** Where files and folders are used, drafts and live pages merged by placement. */
+export async function usesOf(db: Queryable, fileIds: string[], folderIds: string[] = []): Promise<FileUse[]> {
+  if (!fileIds.length && !folderIds.length) return []
   const rows = await db.select({
-    fileId: sql<string>`${uses.fileId}`, pageId: pages.id, pageTitle: pages.title, slug: pages.slug,
+    fileId: uses.fileId, folderId: uses.folderId, pageId: pages.id, pageTitle: pages.title, slug: pages.slug,
     placement: uses.placement, kind: uses.kind, label: uses.label, side: uses.side,
-  }).from(uses).innerJoin(pages, eq(pages.id, uses.pageId)).where(inArray(uses.fileId, fileIds)).orderBy(asc(pages.title), asc(uses.label), asc(uses.side))
+  }).from(uses).innerJoin(pages, eq(pages.id, uses.pageId)).where(or(inArray(uses.fileId, fileIds), inArray(uses.folderId, folderIds))).orderBy(asc(pages.title), asc(uses.label), asc(uses.side))
   const merged = new Map<string, FileUse>()
   for (const { side, ...row } of rows) {
-    const key = `${row.pageId} ${row.placement} ${row.fileId}`
+    const key = `${row.pageId} ${row.placement} ${row.fileId ?? row.folderId}`
     const known = merged.get(key)
     merged.set(key, { ...known ?? row, draft: side === 'draft' || !!known?.draft, live: side === 'live' || !!known?.live })
   }

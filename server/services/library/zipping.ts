@@ -1,13 +1,9 @@
 import { LRUCache } from 'lru-cache'
-import { splitExtension } from '../../../core/files/fileName'
-import type { FileItem } from '../../../core/files/item'
 import type { Selection } from '../../../core/files/selection'
 import { newId } from '../../../core/id'
 import { Problem, notFound } from '../../../core/problem'
-import { ZipLayout, type ZipMember } from '../../../core/zip/layout'
-import { distinctPaths } from '../../../core/zip/names'
 import type { Database } from '../../db/connection'
-import type { Bundles, LaidOut } from '../bundles/bundles'
+import type { LaidOut, Pack } from '../bundles/packing'
 import { readTree } from './folders'
 import { filesById } from './items'
 import { filesIn, topmost } from './placing'
@@ -17,17 +13,10 @@ const HOUR = 60 * 60 * 1000
 export interface PreparedZip { id: string, name: string, size: number, files: number }
 
 /** Zips of what was selected, made while they are sent. */
-export function createZipping(db: Database, bundles: Bundles) {
+export function createZipping(db: Database, pack: Pack) {
   const prepared = new LRUCache<string, LaidOut>({ max: 100, ttl: HOUR })
 
-  /** A file as it goes into a zip; of a bundle, all that is in it, in a folder of its name. */
-  async function membersOf(item: FileItem, folder: string): Promise<ZipMember[]> {
-    if (!item.bundle) return [{ name: folder + item.fileName, size: item.size, crc32: Number.parseInt(item.crc32, 16), modified: new Date(item.changed), source: item.sha256 }]
-    const { layout, fileName } = await bundles.laidOut(item.id)
-    return layout.members.map(member => ({ ...member, name: `${folder}${splitExtension(fileName)[0]}/${member.name}` }))
-  }
-
-  async function gather({ files: fileIds, folders: folderIds }: Selection): Promise<{ name: string, members: ZipMember[] }> {
+  async function gather({ files: fileIds, folders: folderIds }: Selection): Promise<LaidOut> {
     const tree = await readTree(db)
     const tops = topmost(tree, folderIds)
     const inside = await filesIn(db, tops.flatMap(({ id }) => tree.below(id).map(folder => folder.id)))
@@ -39,13 +28,8 @@ export function createZipping(db: Database, bundles: Bundles) {
       const from = path.findIndex(({ id }) => tops.some(top => top.id === id))
       return path.slice(from).map(({ name }) => `${name}/`).join('')
     }
-    const members: ZipMember[] = []
-    for (const item of items) if (!item.deleted) members.push(...await membersOf(item, chosen.has(item.id) ? '' : pathOf(item.folder)))
-    const paths = distinctPaths(members.map(member => member.name))
-    return {
-      name: tops.length === 1 && !fileIds.length ? `${tops[0]!.name}.zip` : 'files.zip',
-      members: members.map((member, index) => ({ ...member, name: paths[index]! })),
-    }
+    const placed = items.filter(item => !item.deleted).map(item => ({ item, folder: chosen.has(item.id) ? '' : pathOf(item.folder) }))
+    return pack(placed, tops.length === 1 && !fileIds.length ? `${tops[0]!.name}.zip` : 'files.zip')
   }
 
   function offer(zip: LaidOut): PreparedZip {
@@ -60,9 +44,9 @@ export function createZipping(db: Database, bundles: Bundles) {
 
     /** Lays out a zip of a selection, to be downloaded within the hour. */
     async prepare(selection: Selection): Promise<PreparedZip> {
-      const { name, members } = await gather(selection)
-      if (!members.length) throw new Problem(422, 'There is no file in that selection.', 'Choose files, or folders that have some.')
-      return offer({ layout: new ZipLayout(members), fileName: name, fingerprint: newId(), changed: new Date() })
+      const zip = await gather(selection)
+      if (!zip.layout.members.length) throw new Problem(422, 'There is no file in that selection.', 'Choose files, or folders that have some.')
+      return offer(zip)
     },
 
     /** @throws Problem 404 where it was not prepared, or too long ago */

@@ -2,27 +2,30 @@ import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm'
 import { firstFree } from '../../../core/files/handle'
 import { newId } from '../../../core/id'
 import type { NewPage, PageDetails, PageItem, SaveDraft } from '../../../core/page/item'
-import { emptyDocument, type PageDocument, type Target } from '../../../core/page/schema'
+import { emptyDocument, type PageDocument, type Reference, type ShelfAttrs, type Target } from '../../../core/page/schema'
 import { slugFromTitle } from '../../../core/page/slug'
-import { mapTargets, placementsOf } from '../../../core/page/targets'
+import { fileIds, folderIds, mapTargets, referencesIn, shelvesIn } from '../../../core/page/targets'
 import { Problem, notFound } from '../../../core/problem'
 import { brokenPlacements } from '../../../core/walk/broken'
 import type { Database, Queryable } from '../../db/connection'
-import { files, pageVersions, pages, uses } from '../../db/schema'
+import { files, folders, pageVersions, pages, uses } from '../../db/schema'
 import type { Events } from '../events'
 import { recordUses } from './uses'
 
 type PageRow = typeof pages.$inferSelect
 
-const brokenCount = sql<number>`(select count(*)::int from ${uses} left join ${files} on ${files.id} = ${uses.fileId}
-  where ${uses.pageId} = ${pages.id} and ${uses.side} = 'draft' and (${files.id} is null or ${files.deleted} is not null))`
+const brokenCount = sql<number>`(select count(distinct ${uses.placement})::int from ${uses}
+  left join ${files} on ${files.id} = ${uses.fileId} and ${files.deleted} is null
+  left join ${folders} on ${folders.id} = ${uses.folderId} and ${folders.deleted} is null
+  where ${uses.pageId} = ${pages.id} and ${uses.side} = 'draft' and ${files.id} is null and ${folders.id} is null)`
 
-/** Which targets of a document visitors can reach now. */
-async function reachableIn(db: Queryable, document: PageDocument): Promise<(target: Target) => boolean> {
-  const ids = placementsOf(document).flatMap(({ target }) => target ? [target.id] : [])
-  const rows = ids.length ? await db.select({ id: files.id }).from(files).where(and(inArray(files.id, ids), isNull(files.deleted))) : []
-  const there = new Set(rows.map(row => row.id))
-  return target => there.has(target.id)
+/** Which of the things a document leans on visitors can reach now. */
+async function reachableIn(db: Queryable, document: PageDocument): Promise<(reference: Reference) => boolean> {
+  const references = referencesIn(document)
+  const thereIn = async (table: typeof files | typeof folders, ids: string[]) =>
+    ids.length ? (await db.select({ id: table.id }).from(table).where(and(inArray(table.id, ids), isNull(table.deleted)))).map(row => row.id) : []
+  const there = { file: new Set(await thereIn(files, fileIds(references))), folder: new Set(await thereIn(folders, folderIds(references))) }
+  return ({ kind, id }) => there[kind].has(id)
 }
 
 /** Pages: their drafts, and the live versions made from them. */
@@ -109,8 +112,8 @@ export function createPageService(db: Database, events: Events) {
         const page = await rowOf(tx, id)
         const broken = brokenPlacements(page.draft, await reachableIn(tx, page.draft))
         if (broken.length && !despite) {
-          const count = broken.length === 1 ? '1 button or link leads' : `${broken.length} buttons and links lead`
-          throw new Problem(409, `${count} nowhere.`, 'Give each a file, or publish all the same: visitors will not see them.', { broken })
+          const count = broken.length === 1 ? '1 button, link or shelf leads' : `${broken.length} buttons, links or shelves lead`
+          throw new Problem(409, `${count} nowhere.`, 'Give each its file, or publish all the same: visitors will not see them.', { broken })
         }
         await goLive(tx, page, page.title, page.draft, page.revision)
       })
@@ -129,15 +132,15 @@ export function createPageService(db: Database, events: Events) {
     },
 
     /**
-     * Gives every placement of a file another file, or takes it off, in drafts and on live pages alike;
-     * in the caller's transaction.
+     * Gives every placement of a file another file, or takes it off, in drafts and on live pages alike; a
+     * folder's shelves can only be taken off. In the caller's transaction.
      */
-    async retarget(tx: Queryable, fromFile: string, to: Target | 'remove'): Promise<void> {
-      const rows = await tx.selectDistinct({ pageId: uses.pageId }).from(uses).where(eq(uses.fileId, fromFile))
-      const decide = (target: Target | null) => target?.id === fromFile ? to : target
+    async retarget(tx: Queryable, from: Reference, to: Target | 'remove'): Promise<void> {
+      const rows = await tx.selectDistinct({ pageId: uses.pageId }).from(uses).where(eq(from.kind === 'file' ? uses.fileId : uses.folderId, from.id))
+      const change = (document: PageDocument) => mapTargets(document, target => target && target.id === from.id ? to : target, from.kind === 'folder' && to === 'remove' ? from.id : undefined)
       for (const { pageId } of rows) {
         const page = await rowOf(tx, pageId)
-        const draft = mapTargets(page.draft, decide)
+        const draft = change(page.draft)
         const revision = page.revision + 1
         await tx.update(pages).set({ draft, revision, changed: new Date() }).where(eq(pages.id, pageId))
         await recordUses(tx, pageId, 'draft', draft)
@@ -145,7 +148,7 @@ export function createPageService(db: Database, events: Events) {
         const [version] = await tx.select().from(pageVersions).where(and(eq(pageVersions.pageId, pageId), eq(pageVersions.number, page.live)))
         // A page that was up to date stays so; one with other changes waiting still has them.
         const liveRevision = page.liveRevision === page.revision ? revision : page.liveRevision
-        await goLive(tx, page, version!.title, mapTargets(version!.document, decide), liveRevision)
+        await goLive(tx, page, version!.title, change(version!.document), liveRevision)
       }
     },
 
@@ -155,6 +158,15 @@ export function createPageService(db: Database, events: Events) {
         .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
         .where(eq(pages.slug, slug))
       return row
+    },
+
+    /** A shelf of a live page, with that page's title; undefined where no visitor sees it. */
+    async liveShelf(placement: string): Promise<{ shelf: ShelfAttrs, pageTitle: string } | undefined> {
+      const [row] = await db.select({ document: pageVersions.document, title: pageVersions.title }).from(uses).innerJoin(pages, eq(pages.id, uses.pageId))
+        .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
+        .where(and(eq(uses.placement, placement), eq(uses.side, 'live'), eq(uses.kind, 'shelf'))).limit(1)
+      const shelf = row && shelvesIn(row.document).find(one => one.placement === placement)
+      return shelf && { shelf, pageTitle: row.title }
     },
 
     /** The live pages, in menu order. */

@@ -5,10 +5,13 @@ import { LRUCache } from 'lru-cache'
 import { chooseEncoding } from '../../../core/http/encoding'
 import { represent, type Representation } from '../../../core/http/respond'
 import { renderMessage, renderPage } from '../../../core/page/document'
+import type { FileItem } from '../../../core/files/item'
 import { targetFacts } from '../../../core/page/placeholders'
-import { placementsOf } from '../../../core/page/targets'
+import type { ShelfSource } from '../../../core/page/schema'
+import { fileIds, folderIds, referencesIn, shelvesIn } from '../../../core/page/targets'
 import type { Events } from '../events'
 import type { LibraryService } from '../library/library'
+import type { Shelves } from '../shelves/shelves'
 import type { SiteService } from '../site/site'
 import type { PageService } from './pages'
 
@@ -31,10 +34,16 @@ export const PAGE_HEADERS = {
 }
 
 /** A page as it was rendered, and the files whose facts went into it. */
-interface Rendered { variants: Variants, files: Set<string>, bytes: Set<string> }
+interface Rendered {
+  variants: Variants
+  files: Set<string>
+  bytes: Set<string>
+  /** it lists what lies in a folder: any change of the library may change it */
+  lists: boolean
+}
 
 /** Live pages as visitors get them, rendered once and kept until something on them may have changed. */
-export function createPublishedPages(pages: PageService, library: LibraryService, site: SiteService, events: Events) {
+export function createPublishedPages(pages: PageService, library: LibraryService, shelves: Shelves, site: SiteService, events: Events) {
   const rendered = new LRUCache<string, Rendered>({ max: 2000 })
   // Counts the changes, so that what was rendered before one is not remembered after it.
   let age = 0
@@ -44,7 +53,8 @@ export function createPublishedPages(pages: PageService, library: LibraryService
   }
   events.on('live', () => forget(() => true))
   events.on('site', () => forget(() => true))
-  events.on('library', ids => forget(page => ids.some(id => page.files.has(id))))
+  events.on('library', ids => forget(page => page.lists || ids.some(id => page.files.has(id))))
+  events.on('folders', () => forget(page => page.lists))
   events.on('read', sha256 => forget(page => page.bytes.has(sha256)))
 
   const siteFacts = async () => ({ name: (await site.get()).name, menu: await pages.menu() })
@@ -52,11 +62,21 @@ export function createPublishedPages(pages: PageService, library: LibraryService
   async function render(slug: string): Promise<Rendered | undefined> {
     const page = await pages.live(slug)
     if (!page) return undefined
-    const ids = new Set(placementsOf(page.document).flatMap(({ target }) => target ? [target.id] : []))
-    const there = (await library.byId([...ids])).filter(file => !file.deleted)
+    const references = referencesIn(page.document)
+    const ids = fileIds(references)
+    const there = (await library.byId(ids)).filter(file => !file.deleted)
     const facts = new Map(there.map(file => [file.id, targetFacts(file)]))
-    const html = renderPage(await siteFacts(), page, target => facts.get(target.id))
-    return { variants: await encode(html), files: ids, bytes: new Set(there.map(file => file.sha256)) }
+    const listed = new Map<ShelfSource, FileItem[]>()
+    for (const { source } of shelvesIn(page.document)) if (source) listed.set(source, await shelves.filesOn(source))
+    const html = renderPage(await siteFacts(), page, {
+      target: ({ id }) => facts.get(id),
+      shelf: source => (listed.get(source) ?? []).map(targetFacts),
+    })
+    const shown = [...there, ...[...listed.values()].flat()]
+    return {
+      variants: await encode(html), files: new Set([...ids, ...shown.map(file => file.id)]), bytes: new Set(shown.map(file => file.sha256)),
+      lists: folderIds(references).length > 0,
+    }
   }
 
   async function encode(html: string): Promise<Variants> {

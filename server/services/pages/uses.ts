@@ -7,8 +7,9 @@ import { uses, type Side } from '../../db/schema'
 /** Writes down where a page's document leads, in the transaction that writes the document. */
 export async function recordUses(tx: Queryable, pageId: string, side: Side, document: PageDocument): Promise<void> {
   await tx.delete(uses).where(and(eq(uses.pageId, pageId), eq(uses.side, side)))
-  const rows = placementsOf(document).map(({ id, kind, label, target, saveAs }) => ({
-    pageId, side, placement: id, kind, label: label.slice(0, 300), fileId: target?.id ?? null, saveAs,
-  }))
+  const rows = placementsOf(document).flatMap(({ id, kind, label, targets, saveAs }) => (targets.length ? targets : [undefined]).map((target, part) => ({
+    pageId, side, placement: id, part, kind, label: label.slice(0, 300), saveAs,
+    fileId: target?.kind === 'file' ? target.id : null, folderId: target?.kind === 'folder' ? target.id : null,
+  })))
   if (rows.length) await tx.insert(uses).values(rows)
 }

@@ -14,6 +14,8 @@ import { laterTrouble } from '../../log'
 export interface Observation extends Omit<Delivery, 'visitor' | 'at'> {
   address: string
   userAgent: string | undefined
+  /** what was in it, where its files are counted instead of itself */
+  contents?: { file: string, edition: number, /** bytes */ size: number }[]
 }
 
 /** Milliseconds between a delivery and its being written down, at the most. */
@@ -40,10 +42,13 @@ export function createTallyService(db: Database, secret: string, events: Events,
     return robot
   }
 
-  function take({ address, userAgent, file, edition, etag, placement, size, delivered, unsure }: Observation): Download | undefined {
-    if (isRobotAgent(userAgent)) return undefined
+  function take({ address, userAgent, file, edition, etag, placement, size, delivered, unsure, contents }: Observation): Download | Download[] {
+    if (isRobotAgent(userAgent)) return []
     // Written out: spreading costs more than all the rest of counting a download.
-    return transfers.add({ file, edition, etag, placement, size, delivered, unsure, visitor: () => markOf(address, userAgent), at: now() })
+    const download = transfers.add({ file, edition, etag, placement, size, delivered, unsure, visitor: () => markOf(address, userAgent), at: now() })
+    if (!download) return []
+    // Every item that a request gives is an item requested (COUNTER Code of Practice, section 3.3, from memory).
+    return contents ? contents.map(one => ({ ...download, file: one.file, edition: one.edition, bytes: one.size })) : download
   }
 
   /** Arrays instead of a row of parameters each: a third of the time in the database. */
@@ -56,7 +61,7 @@ export function createTallyService(db: Database, secret: string, events: Events,
   }
 
   async function write(): Promise<void> {
-    completed = [...completed, ...mergeDownloads(observed.flatMap(observation => take(observation) ?? []))]
+    completed = [...completed, ...mergeDownloads(observed.flatMap(take))]
     observed = []
     // A batch at a time, with a turn for visitors in between.
     while (completed.length) {

@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { placementsOf } from '../../../../core/page/targets'
+import { fileIds, referencesIn } from '../../../../core/page/targets'
 import { idOf } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 
@@ -7,6 +7,6 @@ import { useTrough } from '../../../utils/trough'
 export default defineEventHandler(async (event) => {
   const { pages, library } = await useTrough()
   const page = await pages.get(idOf(event))
-  const ids = placementsOf(page.draft).flatMap(({ target }) => target ? [target.id] : [])
-  return { ...page, files: await library.byId([...new Set(ids)]), downloads: await pages.downloads(page.id) }
+  const files = await library.byId(fileIds(referencesIn(page.draft)))
+  return { ...page, files, downloads: await pages.downloads(page.id) }
 })

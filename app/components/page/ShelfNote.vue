@@ -1,0 +1,121 @@
+<script setup lang="ts">
+import { mdiArrowDown, mdiArrowUp, mdiClose } from '@mdi/js'
+import { MOST_ON_SHELF, type Action, type ShelfAttrs, type ShelfSource } from '~~/core/page/schema'
+import type { FileItem } from '~~/core/files/item'
+
+/** The settings of the selected shelf, in the margin. */
+const props = defineProps<{ attrs: ShelfAttrs }>()
+const emit = defineEmits<{ change: [attrs: Partial<ShelfAttrs>], duplicate: [], move: [direction: -1 | 1], remove: [], leave: [] }>()
+
+const library = useLibrary()
+const folders = useFolders()
+const page = usePage()
+const root = ref<HTMLElement>()
+const choosing = ref<'folder' | 'file'>()
+
+const source = computed(() => props.attrs.source)
+const { files } = useShelf(source)
+const ids = computed(() => source.value?.kind === 'files' ? source.value.ids : [])
+const count = computed(() => page.downloads[props.attrs.placement] ?? 0)
+
+const ACTION_WORDS: Record<Action, string> = { tab: 'New tab', here: 'This tab', save: 'Save' }
+const ORDER_WORDS = { title: 'By title', newest: 'Newest first', own: 'The folder’s own' } as const
+
+const list = (of: ShelfSource) => emit('change', { source: of })
+
+function listFolder(id: string) {
+  choosing.value = undefined
+  list(shelfOfFolder(id))
+}
+
+function add(file: FileItem) {
+  choosing.value = undefined
+  if (!ids.value.includes(file.id)) list({ kind: 'files', ids: [...ids.value, file.id] })
+}
+
+function moveFile(index: number, direction: -1 | 1) {
+  const moved = [...ids.value]
+  const [id] = moved.splice(index, 1)
+  moved.splice(index + direction, 0, id!)
+  list({ kind: 'files', ids: moved })
+}
+
+defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, button')?.focus() })
+</script>
+
+<template>
+  <section ref="root" class="note" aria-label="Settings of this shelf" @keydown.esc.stop="choosing ? choosing = undefined : emit('leave')">
+    <div class="source">
+      <p v-if="source?.kind === 'folder'" class="lists">Lists what lies in <b>{{ folders.nameOf(source.id) }}</b>, always.</p>
+      <p v-else-if="ids.length" class="lists">Lists {{ counted(ids.length, 'chosen file') }}.</p>
+      <p v-else class="lists missing">Lists nothing yet.</p>
+      <ol v-if="ids.length" class="chosen">
+        <li v-for="(id, index) in ids" :key="id">
+          <span class="title" :class="{ gone: !library.known.get(id) || library.known.get(id)!.deleted }">{{ library.known.get(id)?.title ?? 'A file that is gone' }}</span>
+          <button type="button" class="plain quiet" :disabled="!index" :aria-label="`Move ${library.known.get(id)?.title} up`" @click="moveFile(index, -1)"><VIcon :icon="mdiArrowUp" size="15" /></button>
+          <button type="button" class="plain quiet" :disabled="index === ids.length - 1" :aria-label="`Move ${library.known.get(id)?.title} down`" @click="moveFile(index, 1)"><VIcon :icon="mdiArrowDown" size="15" /></button>
+          <button type="button" class="plain quiet" :aria-label="`Take ${library.known.get(id)?.title ?? 'it'} off the shelf`" @click="list({ kind: 'files', ids: ids.filter(other => other !== id) })"><VIcon :icon="mdiClose" size="15" /></button>
+        </li>
+      </ol>
+      <div class="ways">
+        <button type="button" class="plain" @click="choosing = 'folder'">{{ source?.kind === 'folder' ? 'Other folder…' : 'All of a folder…' }}</button>
+        <button v-if="ids.length < MOST_ON_SHELF" type="button" class="plain" @click="choosing = 'file'">{{ ids.length ? 'One more file…' : 'Chosen files…' }}</button>
+        <button v-if="source?.kind === 'folder' && files.length" type="button" class="plain" title="Keeps the files it lists now; what comes into the folder later is not shown" @click="list({ kind: 'files', ids: files.map(file => file.id) })">Only these {{ files.length }}</button>
+      </div>
+      <FileFinder v-if="choosing === 'file'" class="pop" label="Find a file for this shelf" :except="ids" @choose="add" @close="choosing = undefined" />
+      <FolderPickDialog v-if="choosing === 'folder'" question="Which folder should it list?" hint="What is put into the folder later is on the page at once; what is taken out is not." act="List it" @choose="listFolder" @close="choosing = undefined" />
+    </div>
+
+    <fieldset v-if="source?.kind === 'folder'" class="field">
+      <legend>Order</legend>
+      <div class="choices">
+        <label v-for="(words, name) in ORDER_WORDS" :key="name">
+          <input type="radio" :name="`order-${attrs.placement}`" :checked="source.order === name" @change="list({ ...source, order: name })"><span>{{ words }}</span>
+        </label>
+      </div>
+    </fieldset>
+
+    <fieldset class="field">
+      <legend>A click on a file</legend>
+      <div class="choices">
+        <label v-for="(words, name) in ACTION_WORDS" :key="name">
+          <input type="radio" :name="`action-${attrs.placement}`" :checked="attrs.action === name" @change="emit('change', { action: name })"><span>{{ words }}</span>
+        </label>
+      </div>
+      <p class="hint">Types that browsers cannot show safely are saved, whatever you choose.</p>
+    </fieldset>
+
+    <label class="tick"><input type="checkbox" :checked="attrs.pick" @change="emit('change', { pick: ($event.target as HTMLInputElement).checked })"> Visitors may take several as one zip</label>
+    <label v-if="attrs.pick" class="field">
+      <span>Name of the zip</span>
+      <input type="text" maxlength="200" :value="attrs.zipName" :placeholder="source?.kind === 'folder' ? folders.nameOf(source.id) : page.current?.title" @input="emit('change', { zipName: ($event.target as HTMLInputElement).value })">
+    </label>
+
+    <p class="tally">{{ count ? `${counted(count, 'download')} from here` : 'No downloads from here yet' }}</p>
+    <div class="acts">
+      <button type="button" class="plain" @click="emit('duplicate')">Duplicate</button>
+      <button type="button" class="plain" aria-label="Move up" @click="emit('move', -1)">Up</button>
+      <button type="button" class="plain" aria-label="Move down" @click="emit('move', 1)">Down</button>
+      <button type="button" class="plain" @click="emit('remove')">Remove</button>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.note { padding: 12px; background: #F5F8F7; border: 1px solid var(--line); border-left: 3px solid var(--water); border-radius: 0 4px 4px 0; display: grid; gap: 10px; }
+.source { position: relative; display: grid; gap: 6px; }
+.lists { line-height: 1.4; overflow-wrap: anywhere; }
+.missing { color: #9A4420; font-weight: 600; }
+.chosen { list-style: none; margin: 0; padding: 0; max-height: 180px; overflow: auto; background: #fff; border: 1px solid var(--line); border-radius: 4px; }
+.chosen li { display: flex; align-items: center; padding-left: 8px; min-height: 30px; }
+.chosen li + li { border-top: 1px solid #E4EAE8; }
+.chosen .plain { padding: 0 4px; }
+.chosen .plain:disabled { opacity: .35; }
+.title { flex: 1; min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.gone { text-decoration: line-through; color: #9A4420; }
+.ways { display: flex; flex-wrap: wrap; margin-left: -8px; }
+.pop { position: absolute; top: 100%; right: 0; z-index: 20; margin-top: 4px; }
+.tick { display: flex; align-items: center; gap: 8px; }
+.tally { color: var(--soft); font-size: 12.5px; }
+.acts { display: flex; flex-wrap: wrap; gap: 4px; border-top: 1px solid var(--line); padding-top: 8px; }
+</style>

@@ -1,0 +1,59 @@
+import { shallowRef, watch, type Ref } from 'vue'
+import type { FileItem } from '~~/core/files/item'
+import type { ShelfSource } from '~~/core/page/schema'
+import { shelfQuery } from '~~/core/page/shelf'
+import { useFolders } from '~/stores/folders'
+import { useLibrary } from '~/stores/library'
+import { api, wordsOf } from './api'
+
+/** A shelf of a folder as it starts out: in the order the owner gave the folder, if any. */
+export const shelfOfFolder = (id: string): ShelfSource => ({ kind: 'folder', id, order: useFolders().tree.get(id)?.ownOrder ? 'own' : 'title' })
+
+/** The files a shelf lists as they are now, and why it would show visitors nothing. */
+export function useShelf(source: Ref<ShelfSource | null>) {
+  const library = useLibrary()
+  const folders = useFolders()
+  const files = shallowRef<FileItem[]>([])
+  const total = shallowRef(0)
+  const fault = shallowRef('')
+
+  async function look(of: ShelfSource): Promise<{ items: FileItem[], total: number }> {
+    if (of.kind === 'folder') return api(`/files?${new URLSearchParams(Object.entries(shelfQuery(of)).map(([name, value]) => [name, String(value)]))}`)
+    const items = (await library.meet(of.ids)).filter(file => !file.deleted)
+    return { items, total: items.length }
+  }
+
+  function faultOf(of: ShelfSource, found: FileItem[]): string {
+    if (of.kind === 'files' && found.length < of.ids.length) return `${counted(of.ids.length - found.length, 'file')} of this shelf ${of.ids.length - found.length === 1 ? 'is' : 'are'} in the bin`
+    if (found.length) return ''
+    return of.kind === 'folder' ? `“${folders.nameOf(of.id)}” holds no file: visitors see nothing here` : 'No file on this shelf yet'
+  }
+
+  watch([source, () => library.changes], async () => {
+    const of = source.value
+    files.value = of ? files.value : []
+    if (of?.kind === 'folder' && folders.loaded && !folders.tree.get(of.id)) {
+      files.value = []
+      fault.value = 'The folder this shelf lists is gone'
+      return
+    }
+    if (!of) {
+      fault.value = 'Nothing on this shelf yet'
+      return
+    }
+    try {
+      const found = await look(of)
+      // Meanwhile it may list something else.
+      if (source.value !== of) return
+      library.learn(found.items)
+      files.value = found.items
+      total.value = found.total
+      fault.value = faultOf(of, found.items)
+    }
+    catch (error) {
+      fault.value = wordsOf(error)
+    }
+  }, { immediate: true })
+
+  return { files, total, fault }
+}

@@ -1,0 +1,43 @@
+import { createHash } from 'node:crypto'
+import { splitExtension } from '../../../core/files/fileName'
+import type { FileItem } from '../../../core/files/item'
+import { ZipLayout, type ZipMember } from '../../../core/zip/layout'
+import { distinctPaths } from '../../../core/zip/names'
+
+/** A zip as it would be sent now. */
+export interface LaidOut {
+  layout: ZipLayout
+  fileName: string
+  /** the same for the same contents, another for others */
+  fingerprint: string
+  /** when its contents last changed, where that is kept */
+  changed?: Date
+}
+
+/** What tells the contents of a zip from any others: the same for the same, to the byte. */
+export function fingerprintOf(members: ZipMember[]): string {
+  const hash = createHash('sha256')
+  for (const { name, size, crc32: crc, modified, source } of members) {
+    hash.update(JSON.stringify([name, size, crc, Math.floor(modified.getTime() / 1000), typeof source === 'string' ? source : createHash('sha256').update(source).digest('hex')]))
+  }
+  return hash.digest('hex').slice(0, 32)
+}
+
+/** Lays out zips of the library's files as they are now; of a bundle among them all that is in it, in a folder of its name. */
+export function createPacking(bundleLayout: (id: string) => Promise<LaidOut>) {
+  async function membersOf(item: FileItem, folder: string): Promise<ZipMember[]> {
+    if (!item.bundle) return [{ name: folder + item.fileName, size: item.size, crc32: Number.parseInt(item.crc32, 16), modified: new Date(item.changed), source: item.sha256 }]
+    const { layout, fileName } = await bundleLayout(item.id)
+    return layout.members.map(member => ({ ...member, name: `${folder}${splitExtension(fileName)[0]}/${member.name}` }))
+  }
+
+  /** @param placed files with the folders of the zip they go into, such as `Sheets/`; names that meet are told apart */
+  return async function pack(placed: { item: FileItem, folder: string }[], fileName: string): Promise<LaidOut> {
+    const found: ZipMember[] = []
+    for (const { item, folder } of placed) found.push(...await membersOf(item, folder))
+    const paths = distinctPaths(found.map(member => member.name))
+    const members = found.map((member, index) => ({ ...member, name: paths[index]! }))
+    return { layout: new ZipLayout(members), fileName, fingerprint: fingerprintOf(members) }
+  }
+}
+export type Pack = ReturnType<typeof createPacking>

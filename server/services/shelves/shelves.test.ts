@@ -1,0 +1,132 @@
+import { unzipSync } from 'fflate'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { FileItem } from '../../../core/files/item'
+import type { ShelfAttrs } from '../../../core/page/schema'
+import { pageOf, shelf, words } from '../../../core/testing/pages'
+import { listen, openTestTrough, type TestTrough } from '../../testing/harness'
+import { answerShelf } from '../../visitors/shelf'
+
+let test: TestTrough
+let server: Awaited<ReturnType<typeof listen>>
+beforeAll(async () => {
+  test = await openTestTrough()
+  server = await listen((request, response) => {
+    const { pathname, search } = new URL(request.url!, 'http://localhost')
+    return answerShelf(test.trough, request, response, pathname.slice('/shelves/'.length), search.slice(1))
+  })
+})
+afterAll(async () => {
+  await server.close()
+  await test.close()
+})
+
+const html = async (slug: string) => (await test.trough.published.find(slug, undefined))?.bytes.toString() ?? ''
+const ask = (placement: string, query: string, headers: Record<string, string> = {}) =>
+  fetch(`${server.url}/shelves/${placement}?${query}`, { headers: { 'User-Agent': 'Mozilla/5.0 Firefox/140.0', ...headers } })
+const contentsOf = async (response: Response) => Object.fromEntries(Object.entries(unzipSync(new Uint8Array(await response.arrayBuffer()))).map(([name, bytes]) => [name, Buffer.from(bytes).toString()]))
+
+let made = 0
+/** A live page with one shelf. */
+async function livePage(attrs: Partial<ShelfAttrs>) {
+  const placement = `shelf${String(++made).padStart(5, '0')}`
+  const page = await test.trough.pages.create({ title: `Shelf ${made}` })
+  await test.trough.pages.saveDraft(page.id, { title: page.title, draft: pageOf(words('Files'), shelf({ ...attrs, placement })), revision: page.revision })
+  await test.trough.pages.publish(page.id)
+  return { page, placement, slug: page.slug }
+}
+const chosen = (...files: FileItem[]) => ({ source: { kind: 'files' as const, ids: files.map(file => file.id) } })
+
+describe('a shelf', () => {
+  it('shows what lies in its folder now: what comes, goes, is renamed or put in order', async () => {
+    const { library } = test.trough
+    const folder = await library.folders.create({ name: 'Sheets', parent: null })
+    const b = await test.putInto('b.txt', 'b', { folder: folder.id })
+    const { slug } = await livePage({ source: { kind: 'folder', id: folder.id, order: 'title' } })
+    const shown = async () => [...(await html(slug)).matchAll(/tr-label">([^<]+)</g)].map(([, title]) => title)
+    expect(await shown()).toEqual(['B'])
+    const a = await test.putInto('a.txt', 'a', { folder: folder.id })
+    expect(await shown()).toEqual(['A', 'B'])
+    await library.change(a.id, { title: 'Zinc' })
+    expect(await shown()).toEqual(['B', 'Zinc'])
+    await library.remove({ files: [b.id], folders: [] })
+    expect(await shown()).toEqual(['Zinc'])
+  })
+
+  it('holds back the folder it lists from the bin, and comes off where that is chosen', async () => {
+    const { library, pages } = test.trough
+    const folder = await library.folders.create({ name: 'Charts', parent: null })
+    await test.putInto('chart.txt', 'chart', { folder: folder.id })
+    const { slug, page } = await livePage({ source: { kind: 'folder', id: folder.id, order: 'newest' } })
+    const going = { files: [], folders: [folder.id] }
+    await expect(library.remove(going)).rejects.toMatchObject({ status: 409, extra: { uses: [{ kind: 'shelf', folderId: folder.id, live: true, draft: true }] } })
+    await library.remove(going, { despite: true })
+    expect(await html(slug)).not.toContain('class="tr-shelf"')
+    expect((await pages.get(page.id)).broken).toBe(1)
+    await library.restore(going)
+    expect(await html(slug)).toContain('class="tr-shelf"')
+    await library.remove(going, { takeOff: true })
+    expect((await pages.get(page.id)).broken).toBe(0)
+  })
+
+  it('follows a file that takes another\'s place', async () => {
+    const [old, next] = [await test.put('old.txt', 'old'), await test.put('next.txt', 'next')]
+    const { slug } = await livePage(chosen(old))
+    await expect(test.trough.library.remove({ files: [old.id], folders: [] })).rejects.toMatchObject({ status: 409, extra: { uses: [{ kind: 'shelf', fileId: old.id }] } })
+    await test.trough.library.remove({ files: [old.id], folders: [] }, { replaceBy: next.id })
+    expect(await html(slug)).toContain(next.handle)
+  })
+})
+
+describe('files picked from a shelf', () => {
+  it('come as one zip, only those of the shelf and under names of their own', async () => {
+    const [one, two, other] = [await test.put('sheet.txt', 'one'), await test.put('sheet.txt', 'two'), await test.put('secret.txt', 'not on it')]
+    const { placement } = await livePage({ ...chosen(one, two), zipName: 'Our sheets' })
+    const picked = await ask(placement, `pick=${two.id}&pick=${other.id}`)
+    expect(picked.headers.get('content-disposition')).toContain('filename="Our sheets.zip"')
+    expect(await contentsOf(picked)).toEqual({ 'sheet.txt': 'two' })
+    expect(await contentsOf(await ask(placement, 'all='))).toEqual({ 'sheet.txt': 'one', 'sheet 2.txt': 'two' })
+  })
+
+  it('can be resumed, and not once one of them has changed', async () => {
+    const [one, two] = [await test.put('first.txt', 'first words'), await test.put('second.txt', 'second words')]
+    const { placement } = await livePage(chosen(one, two))
+    const whole = await ask(placement, 'all=')
+    const etag = whole.headers.get('etag')!
+    const bytes = Buffer.from(await whole.arrayBuffer())
+    const rest = await ask(placement, 'all=', { 'Range': 'bytes=20-', 'If-Range': etag })
+    expect(rest.status).toBe(206)
+    expect(Buffer.from(await rest.arrayBuffer())).toEqual(bytes.subarray(20))
+    await test.putInto('first.txt', 'first words, mended', { editionOf: one.id })
+    const afresh = await ask(placement, 'all=', { 'Range': 'bytes=20-', 'If-Range': etag })
+    expect(afresh.status).toBe(200)
+    expect((await contentsOf(afresh))['first.txt']).toBe('first words, mended')
+  })
+
+  it('count each as downloaded from there, once the zip is there whole', async () => {
+    const { library, pages, tally } = test.trough
+    const [one, two, left] = [await test.put('c1.txt', 'c1'), await test.put('c2.txt', 'c2'), await test.put('c3.txt', 'c3')]
+    const { placement, page } = await livePage(chosen(one, two, left))
+    await (await ask(placement, `pick=${one.id}&pick=${two.id}`, { Range: 'bytes=0-9' })).arrayBuffer()
+    await tally.flush()
+    expect((await library.get(one.id)).downloads).toBe(0)
+    await (await ask(placement, `pick=${one.id}&pick=${two.id}`)).arrayBuffer()
+    await tally.flush()
+    expect((await library.byId([one.id, two.id, left.id])).map(file => file.downloads).sort()).toEqual([0, 1, 1])
+    expect(await pages.downloads(page.id)).toEqual({ [placement]: 2 })
+  })
+
+  it('are refused with the reason', async () => {
+    const file = await test.put('plain.txt', 'plain')
+    const { placement } = await livePage(chosen(file))
+    const notForPicking = await livePage({ ...chosen(file), pick: false })
+    const refusal = async (at: string, query: string) => {
+      const response = await ask(at, query)
+      return [response.status, await response.text()]
+    }
+    expect(await refusal(placement, '')).toEqual([422, expect.stringContaining('No file was ticked')])
+    expect(await refusal(placement, 'pick=nothing')).toEqual([410, expect.stringContaining('no longer here')])
+    for (const at of ['unknownplace', '../x', notForPicking.placement]) expect((await refusal(at, 'all='))[0]).toBe(404)
+    await test.trough.library.remove({ files: [file.id], folders: [] }, { despite: true })
+    expect((await refusal(placement, 'all='))[0]).toBe(410)
+  })
+})
