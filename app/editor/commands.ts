@@ -1,6 +1,7 @@
 import type { Editor } from '@tiptap/core'
 import type { Mark, Node } from '@tiptap/pm/model'
 import { GapCursor } from '@tiptap/pm/gapcursor'
+import { closeHistory } from '@tiptap/pm/history'
 import { NodeSelection, Selection, TextSelection } from '@tiptap/pm/state'
 import { newButton, newPlacementId, newShelf } from '~~/core/page/insert'
 import type { ButtonAttrs, PageDocument, ShelfAttrs, ShelfSource, Target } from '~~/core/page/schema'
@@ -15,6 +16,9 @@ export function focusEnd(editor: Editor): void {
   editor.view.dispatch(tr.setSelection(below).setMeta('addToHistory', false))
   editor.view.focus()
 }
+
+/** What is typed letter by letter is undone together; any other setting is a step of its own. */
+const TYPED = ['label', 'note', 'saveAs', 'zipName']
 
 /** Puts a block between two others, or at the caret where no position is given; an empty line gives way to it. */
 function insertBlock(editor: Editor, node: Node, position?: number): void {
@@ -33,7 +37,7 @@ function insertBlock(editor: Editor, node: Node, position?: number): void {
     tr = tr.insert(position, node)
   }
   tr = tr.setSelection(NodeSelection.create(tr.doc, position)).scrollIntoView()
-  editor.view.dispatch(tr)
+  editor.view.dispatch(closeHistory(tr))
 }
 
 export function insertButton(editor: Editor, target: Target | null, label: string, position?: number): ButtonAttrs {
@@ -86,6 +90,7 @@ export function changePlacement(editor: Editor, placement: string, changed: Part
     if (selection instanceof NodeSelection && selection.from === block.position) tr.setSelection(NodeSelection.create(tr.doc, block.position))
   }
   for (const { from, to, mark } of findLink(editor, placement)) tr.addMark(from, to, mark.type.create({ ...mark.attrs, ...changed }))
+  if (!Object.keys(changed).every(name => TYPED.includes(name))) closeHistory(tr)
   if (tr.docChanged) editor.view.dispatch(tr.setMeta('addToHistory', !quiet))
 }
 

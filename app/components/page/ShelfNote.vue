@@ -19,7 +19,7 @@ const ids = computed(() => source.value?.kind === 'files' ? source.value.ids : [
 const count = computed(() => page.downloads[props.attrs.placement] ?? 0)
 
 const ACTION_WORDS: Record<Action, string> = { tab: 'New tab', here: 'This tab', save: 'Save' }
-const ORDER_WORDS = { title: 'By title', newest: 'Newest first', own: 'The folder’s own' } as const
+const ORDER_WORDS = { title: 'By title', newest: 'Newest', own: 'Folder’s' } as const
 
 const list = (of: ShelfSource) => emit('change', { source: of })
 
@@ -116,6 +116,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
 .ways { display: flex; flex-wrap: wrap; margin-left: -8px; }
 .pop { position: absolute; top: 100%; right: 0; z-index: 20; margin-top: 4px; }
 .tick { display: flex; align-items: center; gap: 8px; }
+.tick input { accent-color: var(--water); }
 .tally { color: var(--soft); font-size: 12.5px; }
 .acts { display: flex; flex-wrap: wrap; gap: 4px; border-top: 1px solid var(--line); padding-top: 8px; }
 </style>

@@ -1,0 +1,83 @@
+import { expect, test, type Page } from '@playwright/test'
+import { unzipSync } from 'fflate'
+import { readFile } from 'node:fs/promises'
+import { openDesk, openPage, row } from './support/owner'
+import { makeData, startServer, type RunningServer } from './support/server'
+
+let server: RunningServer
+test.beforeAll(async () => {
+  server = await startServer(await makeData('demo'))
+})
+test.afterAll(() => server.remove())
+test.beforeEach(({ page }) => openDesk(page, server.url))
+
+const note = (page: Page) => page.getByRole('region', { name: 'Settings of this shelf' })
+const shelves = (page: Page) => page.locator('.shelf-view')
+const titlesOn = (page: Page, index = 0) => shelves(page).nth(index).locator('.tr-label').allTextContents()
+
+test('a folder dropped on the page lists its files; visitors without script take those they tick as one zip', async ({ page, browser }) => {
+  await openPage(page, 'Trade')
+  await page.locator('.folder-strip', { hasText: 'Guides' }).dragTo(page.locator('.ProseMirror p').first())
+  await expect(shelves(page)).toHaveCount(1)
+  await expect(note(page)).toContainText('Lists what lies in Guides, always.')
+  const titles = await titlesOn(page)
+  expect(titles.length).toBeGreaterThan(3)
+  await note(page).getByRole('radio', { name: 'Newest' }).check()
+  await note(page).getByLabel('Name of the zip').fill('Marlpit guides')
+  await page.getByRole('button', { name: /^Publish/ }).click()
+  await page.getByRole('button', { name: 'Publish all the same' }).click()
+  await expect(page.getByText('“Trade” is live.')).toBeVisible()
+
+  const context = await browser.newContext({ javaScriptEnabled: false, userAgent: 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0' })
+  const visitor = await context.newPage()
+  await visitor.goto(`${server.url}/trade`)
+  await visitor.getByRole('button', { name: 'Ticked files as one zip' }).click()
+  await expect(visitor.getByRole('heading', { level: 1 })).toHaveText('No file was ticked.')
+  await visitor.goBack()
+  const names: string[] = []
+  for (const title of titles.slice(0, 2)) {
+    await visitor.getByLabel(`Choose ${title}`).check()
+    names.push(decodeURIComponent((await visitor.getByRole('link', { name: title }).getAttribute('href'))!.split(/[/?]/)[2]!))
+  }
+  const [download] = await Promise.all([visitor.waitForEvent('download'), visitor.getByRole('button', { name: 'Ticked files as one zip' }).click()])
+  expect(download.suggestedFilename()).toBe('Marlpit guides.zip')
+  const inside = unzipSync(new Uint8Array(await readFile(await download.path())))
+  expect(Object.keys(inside)).toHaveLength(2)
+  const stored = await Promise.all(names.map(async name => Buffer.from(await (await fetch(`${server.url}/files/${name}`)).arrayBuffer()).toString('hex')))
+  expect(Object.values(inside).map(bytes => Buffer.from(bytes).toString('hex')).sort()).toEqual(stored.sort())
+  await context.close()
+
+  await page.reload()
+  await expect(shelves(page).locator('.state')).toHaveText('2 downloads')
+})
+
+test('by key: a shelf of chosen files, in an order of its own, undone and done again', async ({ page }) => {
+  await openPage(page, 'Clay, glaze')
+  await page.getByRole('button', { name: 'Shelf', exact: true }).press('Enter')
+  await expect(shelves(page)).toContainText('Nothing on this shelf yet')
+  await page.keyboard.press('Enter')
+  for (const [words, title] of [['raku', 'Firing chart raku'], ['biscuit', 'Firing chart biscuit']] as const) {
+    await note(page).getByRole('button', { name: /Chosen files…|One more file…/ }).press('Enter')
+    await page.getByRole('combobox', { name: 'Find a file for this shelf' }).fill(words)
+    await page.getByRole('option', { name: new RegExp(title) }).waitFor()
+    await page.keyboard.press('Enter')
+    await expect.poll(() => titlesOn(page)).toContain(title)
+  }
+  expect(await titlesOn(page)).toEqual(['Firing chart raku', 'Firing chart biscuit'])
+  await note(page).getByRole('button', { name: 'Move Firing chart biscuit up' }).press('Enter')
+  await expect.poll(() => titlesOn(page)).toEqual(['Firing chart biscuit', 'Firing chart raku'])
+  await page.getByRole('button', { name: 'Undo', exact: true }).first().press('Enter')
+  await expect.poll(() => titlesOn(page)).toEqual(['Firing chart raku', 'Firing chart biscuit'])
+})
+
+test('a folder on a shelf is not deleted unnoticed', async ({ page }) => {
+  await page.locator('.folder-strip', { hasText: 'Firing charts' }).locator('.name').focus()
+  await page.locator('.folder-strip', { hasText: 'Firing charts' }).click({ position: { x: 200, y: 12 } })
+  await page.keyboard.press('Delete')
+  await expect(page.getByRole('dialog')).toContainText('Clay & glaze shelf, live')
+  await page.getByRole('button', { name: /Delete all the same/ }).click()
+  await expect(page.locator('.folder-strip', { hasText: 'Firing charts' })).toHaveCount(0)
+  await openPage(page, 'Clay & glaze')
+  await expect(shelves(page)).toContainText('The folder this shelf lists is gone')
+  await expect(row(page, 'Scan0007')).toBeVisible()
+})
