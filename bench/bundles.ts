@@ -1,18 +1,17 @@
 import { execFile, spawn, type ChildProcess } from 'node:child_process'
-import { createHash, randomFillSync } from 'node:crypto'
 import { once } from 'node:events'
-import { mkdtemp, open, rm } from 'node:fs/promises'
+import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { promisify } from 'node:util'
-import { crc32 } from 'node:zlib'
 import { OWNER } from '../demo/owner'
 import { startServer, type RunningServer } from '../e2e/support/server'
 import { cookieOf } from '../e2e/support/upload'
 import { startNginx } from '../server/testing/nginx'
 import { openTrough } from '../server/trough'
 import { BROWSER, interleaved, median, memoryGrowth, pacedP99, throughput, timed } from './measure'
+import { putRandom } from './putRandom'
 import { report, sayEnd } from './report'
 
 const [FILES, FILE_SIZE, QUICK] = [500, 2_000_000, 200_000]
@@ -29,25 +28,10 @@ async function makeLibrary(): Promise<{ paths: string[], big: string }> {
   try {
     await trough.account.create(OWNER.email, OWNER.password)
     await trough.site.set({ name: 'Bundles', address: '' })
-    const put = async (fileName: string, size: number) => {
-      const path = join(data, 'incoming', `${fileName}.part`)
-      const hash = createHash('sha256')
-      let crc = 0
-      const handle = await open(path, 'w')
-      const chunk = Buffer.allocUnsafe(Math.min(FILE_SIZE, size))
-      for (let written = 0; written < size; written += chunk.length) {
-        randomFillSync(chunk)
-        hash.update(chunk)
-        crc = crc32(chunk, crc)
-        await handle.write(chunk)
-      }
-      await handle.close()
-      return trough.library.ingest({ path, fileName, size, sha256: hash.digest('hex'), crc32: crc })
-    }
     const files = []
-    for (let index = 0; index < FILES; index++) files.push(await put(`${index}.bin`, FILE_SIZE))
-    const big = await put('whole.bin', TOTAL)
-    await put('quick.bin', QUICK)
+    for (let index = 0; index < FILES; index++) files.push(await putRandom(trough, `${index}.bin`, FILE_SIZE))
+    const big = await putRandom(trough, 'whole.bin', TOTAL)
+    await putRandom(trough, 'quick.bin', QUICK)
     await trough.bundles.create({ title: 'Bundle', folder: null, files: files.map(file => file.id), folders: [] })
     const pathOf = (hash: string) => join(data, 'store/sha256', hash.slice(0, 2), hash.slice(2, 4), hash)
     return { paths: files.map(file => pathOf(file.sha256)), big: pathOf(big.sha256) }

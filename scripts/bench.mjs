@@ -1,8 +1,12 @@
-import { ensureBuilt, ensureCommands, ensureInstalled, run } from './prepare.mjs'
+import { spawnSync } from 'node:child_process'
+import { ensureBuilt, ensureCommands, ensureInstalled, ROOT } from './prepare.mjs'
 
 ensureInstalled()
 ensureBuilt()
-ensureCommands({ nginx: 'nginx-light', wrk: 'wrk', curl: 'curl', chromium: 'chromium', pdftotext: 'poppler-utils' })
+ensureCommands({ nginx: 'nginx-light', wrk: 'wrk', curl: 'curl', chromium: 'chromium', pdftotext: 'poppler-utils', unzip: 'unzip' })
 // One part alone by its name: npm run bench library
 const asked = process.argv.slice(2)
-for (const part of asked.length ? asked : ['delivery', 'bundles', 'library']) run('node', '--import', 'tsx', `bench/${part}.ts`)
+const parts = asked.length ? asked : ['delivery', 'bundles', 'large', 'library']
+const missed = parts.filter(part => spawnSync('node', ['--import', 'tsx', `bench/${part}.ts`], { cwd: ROOT, stdio: 'inherit' }).status)
+if (missed.length) console.log(`\nMissed something: ${missed.join(', ')}.`)
+process.exitCode = missed.length ? 1 : 0

@@ -1,5 +1,6 @@
 import { timingSafeEqual } from 'node:crypto'
 import { clearSession, getCookie, getRequestHeader, getRequestProtocol, unsealSession, updateSession, type H3Event, type SessionConfig } from 'h3'
+import { LRUCache } from 'lru-cache'
 import { useTrough } from './trough'
 import type { Account } from '../services/account/account'
 
@@ -12,14 +13,29 @@ async function configOf(event: H3Event): Promise<SessionConfig> {
   return { name: COOKIE, password: secrets.session, maxAge: DAYS_30, cookie: { httpOnly: true, sameSite: 'lax', path: '/', secure } }
 }
 
+/** Opening a sealed cookie takes longer than all the rest of a small answer: what was opened is kept for a while. */
+const opened = new LRUCache<string, string>({ max: 500, ttl: 5 * 60 * 1000 })
+
+/** The account a sealed cookie names; undefined for one that is broken, foreign or too old. */
+async function openCookie(event: H3Event, sealed: string): Promise<string | undefined> {
+  const known = opened.get(sealed)
+  if (known !== undefined) return known
+  const config = await configOf(event)
+  const session = await unsealSession(event, config, sealed).catch(() => undefined)
+  const id = session?.data?.account
+  if (typeof id !== 'string') return undefined
+  const left = session!.createdAt! + DAYS_30 * 1000 - Date.now()
+  opened.set(sealed, id, { ttl: Math.min(left, 5 * 60 * 1000) })
+  return id
+}
+
 /** Whoever is signed in; a cookie that is broken, foreign or too old counts as none. */
 export async function accountOf(event: H3Event): Promise<Account | undefined> {
   const sealed = getCookie(event, COOKIE)
   // h3 would set a cookie on every stranger when asked for a session that is not there.
   if (!sealed) return undefined
-  const session = await unsealSession(event, await configOf(event), sealed).catch(() => undefined)
-  const id = session?.data?.account
-  return typeof id === 'string' ? (await useTrough()).account.find(id) : undefined
+  const id = await openCookie(event, sealed)
+  return id === undefined ? undefined : (await useTrough()).account.find(id)
 }
 
 export async function signIn(event: H3Event, account: Account): Promise<void> {

@@ -38,6 +38,7 @@ export function createReadingService(db: Database, store: Store, folder: string,
   async function readOne({ sha256, path, mediaType, picture }: Waiting) {
     let written = 0
     let writing = Promise.resolve()
+    let before = writing
     let result: Exclude<ReadMessage, { parts: unknown }> | undefined
     let failure: unknown
     await texts.clear(sha256)
@@ -46,8 +47,9 @@ export function createReadingService(db: Database, store: Store, folder: string,
         result = message
         return true
       }
-      // The next parts are read while these are written, but not those after.
-      void writing.then(() => reply('on'))
+      // Reading is at most two hand-overs ahead of writing: neither waits for the other at every one.
+      void before.then(() => reply('on'))
+      before = writing
       writing = writing.then(async () => {
         if (closed) return
         await texts.add(sha256, written, message.parts)
