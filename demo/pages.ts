@@ -1,4 +1,4 @@
-import type { Block, ButtonAttrs, Inline, PageDocument } from '../core/page/schema'
+import type { Block, ButtonAttrs, Inline, PageDocument, PlainBlock } from '../core/page/schema'
 import { newId } from '../core/id'
 import { newShelf } from '../core/page/insert'
 
@@ -6,7 +6,7 @@ import { newShelf } from '../core/page/insert'
 export type FileIds = Map<string, string>
 
 const text = (words: string): Inline => ({ type: 'text', text: words })
-const p = (...content: (string | Inline)[]): Block => ({ type: 'paragraph', content: content.map(part => typeof part === 'string' ? text(part) : part) })
+const p = (...content: (string | Inline)[]): PlainBlock => ({ type: 'paragraph', content: content.map(part => typeof part === 'string' ? text(part) : part) })
 const h2 = (words: string): Block => ({ type: 'heading', attrs: { level: 2 }, content: [text(words)] })
 const bullets = (...items: string[]): Block => ({ type: 'bulletList', content: items.map(item => ({ type: 'listItem' as const, content: [p(item)] })) })
 

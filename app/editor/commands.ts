@@ -4,6 +4,7 @@ import { GapCursor } from '@tiptap/pm/gapcursor'
 import { closeHistory } from '@tiptap/pm/history'
 import { NodeSelection, Selection, TextSelection } from '@tiptap/pm/state'
 import { newButton, newPlacementId, newShelf } from '~~/core/page/insert'
+import { placeBehind } from './parts'
 import type { ButtonAttrs, PageDocument, ShelfAttrs, ShelfSource, Target } from '~~/core/page/schema'
 
 export const documentOf = (editor: Editor) => editor.getJSON() as PageDocument
@@ -20,34 +21,28 @@ export function focusEnd(editor: Editor): void {
 /** What is typed letter by letter is undone together; any other setting is a step of its own. */
 const TYPED = ['label', 'note', 'saveAs', 'zipName']
 
-/** Puts a block between two others, or at the caret where no position is given; an empty line gives way to it. */
-function insertBlock(editor: Editor, node: Node, position?: number): void {
+/** Puts blocks at a position, or behind the caret where none is given; an empty line there gives way. */
+export function insertBlocks(editor: Editor, nodes: Node[], at?: number): void {
   const { state } = editor
-  const { $from, $to } = state.selection
-  let tr = state.tr
-  if (position !== undefined) {
-    tr = tr.insert(position, node)
-  }
-  else if ($from.depth && $from.parent.isTextblock && $from.parent.content.size === 0 && $from.depth === 1) {
-    tr = tr.replaceWith($from.before(), $from.after(), node)
-    position = $from.before()
-  }
-  else {
-    position = $to.depth ? $to.after(1) : $to.pos
-    tr = tr.insert(position, node)
-  }
-  tr = tr.setSelection(NodeSelection.create(tr.doc, position)).scrollIntoView()
-  editor.view.dispatch(closeHistory(tr))
+  const { selection } = state
+  const $position = selection instanceof NodeSelection ? state.doc.resolve(selection.to) : selection.$to
+  const place = at !== undefined ? { position: at } : selection instanceof NodeSelection && $position.parent.canReplaceWith($position.index(), $position.index(), nodes[0]!.type) ? { position: selection.to } : placeBehind($position, nodes[0]!)
+  const tr = state.tr
+  if ('replaces' in place && place.replaces) tr.replaceWith(place.replaces.from, place.replaces.to, nodes)
+  else tr.insert(place.position, nodes)
+  const first = nodes[0]!
+  tr.setSelection(first.isAtom ? NodeSelection.create(tr.doc, place.position) : TextSelection.near(tr.doc.resolve(place.position + 1)))
+  editor.view.dispatch(closeHistory(tr.scrollIntoView()))
 }
 
 export function insertButton(editor: Editor, target: Target | null, label: string, position?: number): ButtonAttrs {
   const attrs = newButton(target, label)
-  insertBlock(editor, editor.schema.nodes.downloadButton!.create(attrs), position)
+  insertBlocks(editor, [editor.schema.nodes.downloadButton!.create(attrs)], position)
   return attrs
 }
 
 export const insertShelf = (editor: Editor, source: ShelfSource | null, position?: number): void =>
-  insertBlock(editor, editor.schema.nodes.shelf!.create(newShelf(source)), position)
+  insertBlocks(editor, [editor.schema.nodes.shelf!.create(newShelf(source))], position)
 
 /** Makes the words between two positions a link; gives the placement it got. */
 export function linkWords(editor: Editor, target: Target | null, from: number, to: number): string {
@@ -92,24 +87,6 @@ export function changePlacement(editor: Editor, placement: string, changed: Part
   for (const { from, to, mark } of findLink(editor, placement)) tr.addMark(from, to, mark.type.create({ ...mark.attrs, ...changed }))
   if (!Object.keys(changed).every(name => TYPED.includes(name))) closeHistory(tr)
   if (tr.docChanged) editor.view.dispatch(tr.setMeta('addToHistory', !quiet))
-}
-
-/** Swaps the selected top-level block with its neighbour above (-1) or below (1). */
-export function moveBlock(editor: Editor, direction: -1 | 1): boolean {
-  const { doc, selection, tr } = editor.state
-  const index = selection.$from.index(0)
-  const other = index + direction
-  if (other < 0 || other >= doc.childCount) return false
-  const start = (at: number) => Array.from({ length: at }, (_, before) => doc.child(before).nodeSize).reduce((sum, size) => sum + size, 0)
-  const block = doc.child(index)
-  const from = start(index)
-  const without = tr.delete(from, from + block.nodeSize)
-  const to = direction < 0 ? start(other) : from + doc.child(other).nodeSize
-  const moved = without.insert(to, block)
-  const inside = to + (selection.from - from)
-  const next = selection instanceof NodeSelection ? NodeSelection.create(moved.doc, to) : TextSelection.near(moved.doc.resolve(inside))
-  editor.view.dispatch(moved.setSelection(next).scrollIntoView())
-  return true
 }
 
 /** Puts a copy of a button or shelf below it, and selects the copy. */

@@ -1,16 +1,26 @@
 import StarterKit from '@tiptap/starter-kit'
 import { Placeholder } from '@tiptap/extensions'
+import Blockquote from '@tiptap/extension-blockquote'
+import { ButtonRow, Column, Columns, PageRoot, Section, Space } from './layout'
 import { DownloadButton, DownloadLink, FreshPlacements, Shelf } from './placements'
 
 /** What a page can hold: just what `core/page/schema` knows. */
 export const pageExtensions = [
+  PageRoot,
   StarterKit.configure({
     heading: { levels: [2, 3, 4] },
-    blockquote: false, code: false, codeBlock: false, horizontalRule: false, link: false, strike: false, underline: false,
+    document: false, blockquote: false, code: false, codeBlock: false, link: false, strike: false, underline: false,
     // The page draws its own drop mark, and a line added at the end would change pages by opening them.
     dropcursor: false, trailingNode: false,
   }),
   Placeholder.configure({ placeholder: 'Write here. Type / for a file, or drop one.' }),
+  // Words only: a button in a quote would be no quote.
+  Blockquote.extend({ content: 'paragraph+' }),
+  Section,
+  Columns,
+  Column,
+  ButtonRow,
+  Space,
   DownloadButton,
   Shelf,
   DownloadLink,

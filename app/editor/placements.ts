@@ -4,23 +4,9 @@ import { Plugin } from '@tiptap/pm/state'
 import { VueNodeViewRenderer } from '@tiptap/vue-3'
 import { newPlacementId } from '~~/core/page/insert'
 import { buttonAttrsSchema, downloadLinkSchema, shelfAttrsSchema, type ButtonAttrs, type ShelfAttrs } from '~~/core/page/schema'
+import { DATA, attribute, fromClipboard } from './attributes'
 import ButtonView from '~/components/page/ButtonView.vue'
 import ShelfView from '~/components/page/ShelfView.vue'
-
-const DATA = 'data-trough'
-
-/** Attributes travel through the clipboard as JSON; what does not fit the schema is not taken over. */
-function fromClipboard<T>(schema: { safeParse: (input: unknown) => { success: boolean, data?: T } }, element: HTMLElement): T | false {
-  try {
-    const result = schema.safeParse(JSON.parse(element.getAttribute(DATA) ?? ''))
-    return result.success ? result.data! : false
-  }
-  catch {
-    return false
-  }
-}
-
-const attribute = (value: unknown) => ({ default: value, rendered: false })
 
 /** A download button: one block, drawn as visitors will see it. */
 export const DownloadButton = Node.create({

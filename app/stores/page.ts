@@ -1,7 +1,8 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { FileItem } from '~~/core/files/item'
-import type { PageDetails, PageItem } from '~~/core/page/item'
+import { changesBetween, type PageText } from '~~/core/page/changes'
+import type { PageDetails, PageItem, PageSettings } from '~~/core/page/item'
 import type { PageDocument } from '~~/core/page/schema'
 import { placementsOf } from '~~/core/page/targets'
 import { ApiProblem, api, wordsOf } from '~/composables/api'
@@ -18,8 +19,10 @@ const RETRY_AFTER = 4000
 
 /** The page that is open on the page board. */
 export const usePage = defineStore('page', () => {
-  const current = ref<Omit<PageDetails, 'draft'>>()
+  const current = ref<Omit<PageDetails, 'draft' | 'live'>>()
   const draft = shallowRef<PageDocument>()
+  /** what visitors read now */
+  const live = shallowRef<PageText | null>(null)
   const downloads = ref<Record<string, number>>({})
   const state = ref<SaveState>('saved')
   const problem = ref('')
@@ -29,10 +32,11 @@ export const usePage = defineStore('page', () => {
   let savedTargets = ''
 
   async function open(id: string) {
-    const { files, downloads: counts, draft: document, ...page } = await api<PageDetails & { files: FileItem[], downloads: Record<string, number> }>(`/pages/${id}`)
+    const { files, downloads: counts, draft: document, live: version, ...page } = await api<PageDetails & { files: FileItem[], downloads: Record<string, number> }>(`/pages/${id}`)
     useLibrary().learn(files)
     current.value = page
     draft.value = document
+    live.value = version
     savedTargets = targetsOf(document)
     downloads.value = counts
     state.value = 'saved'
@@ -119,13 +123,35 @@ export const usePage = defineStore('page', () => {
   async function publish(despite = false): Promise<PageItem> {
     await save()
     if (state.value !== 'saved') throw new ApiProblem(0, 'The page is not saved yet.', problem.value)
+    const document = draft.value!
     const page = await api<PageItem>(`/pages/${current.value!.id}/publish`, 'POST', { despite })
     Object.assign(current.value!, page)
+    live.value = { title: page.title, document }
     await usePages().load()
     return page
   }
 
+  function take({ draft: _, live: version, revision: __, ...known }: PageDetails) {
+    Object.assign(current.value!, known)
+    live.value = version
+    return usePages().load()
+  }
+
+  /** Changes what holds of the page at once, draft and live. */
+  async function setUp(settings: PageSettings) {
+    await take(await api<PageDetails>(`/pages/${current.value!.id}/settings`, 'PATCH', settings))
+  }
+
+  /** Takes the page from visitors; its draft stays. */
+  async function unpublish() {
+    await take(await api<PageDetails>(`/pages/${current.value!.id}/unpublish`, 'POST'))
+    useLibrary().refresh().catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' }))
+  }
+
+  /** What visitors do not see yet. */
+  const changes = computed(() => current.value && draft.value ? changesBetween(live.value ?? undefined, { title: current.value.title, document: draft.value }) : [])
+
   const liveHref = computed(() => current.value?.published ? `/${current.value.slug}` : undefined)
 
-  return { current, draft, downloads, state, problem, liveHref, open, close, change, rename, save, keepMine, publish }
+  return { current, draft, live, changes, downloads, state, problem, liveHref, open, close, change, rename, save, keepMine, publish, setUp, unpublish }
 })

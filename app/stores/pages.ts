@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import type { NewPage, PageDetails, PageItem } from '~~/core/page/item'
-import { api } from '~/composables/api'
+import { ApiProblem, api } from '~/composables/api'
 
 /** The list of pages. */
 export const usePages = defineStore('pages', () => {
@@ -20,10 +20,32 @@ export const usePages = defineStore('pages', () => {
     return created
   }
 
+  async function duplicate(id: string): Promise<PageDetails> {
+    const copy = await api<PageDetails>(`/pages/${id}/duplicate`, 'POST')
+    await load()
+    return copy
+  }
+
+  /** Publishes every page whose draft waits; those with places that lead nowhere are left and named. */
+  async function publishWaiting(): Promise<{ live: PageItem[], left: PageItem[] }> {
+    const [live, left]: [PageItem[], PageItem[]] = [[], []]
+    for (const page of waiting.value) {
+      try {
+        live.push(await api<PageItem>(`/pages/${page.id}/publish`, 'POST', {}))
+      }
+      catch (error) {
+        if (!(error instanceof ApiProblem) || error.status !== 409) throw error
+        left.push(page)
+      }
+    }
+    await load()
+    return { live, left }
+  }
+
   async function remove(id: string) {
     await api(`/pages/${id}`, 'DELETE')
     await load()
   }
 
-  return { items, loaded, waiting, load, create, remove }
+  return { items, loaded, waiting, load, create, duplicate, publishWaiting, remove }
 })

@@ -23,10 +23,10 @@ export function handleFromFileName(fileName: string): string {
 }
 
 /** `base`, or `base-2`, `base-3`… with the number before the extension: the first that is not taken. */
-export function firstFree(base: string, taken: (candidate: string) => boolean): string {
+export function firstFree(base: string, taken: (candidate: string) => boolean, from = 2): string {
   if (!taken(base)) return base
   const [stem, extension] = splitExtension(base)
-  for (let number = 2; ; number++) {
+  for (let number = from; ; number++) {
     const suffix = `-${number}`
     const candidate = stem.slice(0, MAX_LENGTH - extension.length - suffix.length) + suffix + extension
     if (!taken(candidate)) return candidate

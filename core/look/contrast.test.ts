@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { contrast } from './contrast'
-import { DEFAULT_PALETTE } from './palette'
+import { DEFAULT_PALETTE, mix, tonePalettes } from './palette'
 
 describe('contrast', () => {
   // White on #767676 is known as the lightest grey that passes AA; 21:1 is the greatest ratio of WCAG 2.2.
@@ -11,10 +11,13 @@ describe('contrast', () => {
   it('refuses what is not a colour', () => expect(() => contrast('red', '#000000')).toThrow(RangeError))
 })
 
-describe('the site\'s palette passes WCAG 2.2 AA for text, 4.5:1', () => {
-  const { paper, ink, soft, accent, accentDark, onAccent } = DEFAULT_PALETTE
+describe.each(Object.entries(tonePalettes(DEFAULT_PALETTE)))('the site\'s palette, %s, passes WCAG 2.2 AA for text, 4.5:1', (_tone, { paper, ink, soft, accent, accentDark, onAccent }) => {
   it.each([
     ['text', ink, paper], ['notes', soft, paper], ['links and rims', accent, paper], ['links under the pointer', accentDark, paper],
     ['slab', onAccent, accent], ['slab under the pointer', onAccent, accentDark],
   ])('%s', (_what, words, ground) => expect(contrast(words, ground)).toBeGreaterThanOrEqual(4.5))
+})
+
+it('mixes colours channel by channel', () => {
+  expect([mix('#FFFFFF', '#000000', 0.5), mix('#FF0000', '#0000FF', 1), mix('#FF0000', '#0000FF', 0)]).toEqual(['#808080', '#FF0000', '#0000FF'])
 })

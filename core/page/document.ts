@@ -12,7 +12,13 @@ export interface SiteFacts {
 /** The root-relative address of a page. */
 export const pageHref = (slug: string) => `/${slug}`
 
-function frame(site: SiteFacts, slug: string | undefined, title: string, main: string): string {
+/** For search engines, and for the previews that other programs make of a link (the Open Graph protocol). */
+function headWords(title: string, description: string): string {
+  const named = description && `\n<meta name="description" content="${escapeHtml(description)}">\n<meta property="og:description" content="${escapeHtml(description)}">`
+  return `${named}\n<meta property="og:title" content="${escapeHtml(title)}">`
+}
+
+function frame(site: SiteFacts, { slug, title, description = '' }: { slug?: string, title: string, description?: string }, main: string): string {
   const items = site.menu.map(item =>
     `<li><a href="${pageHref(item.slug)}"${item.slug === slug ? ' aria-current="page"' : ''}>${escapeHtml(item.title)}</a></li>`).join('')
   const name = escapeHtml(site.name)
@@ -21,7 +27,7 @@ function frame(site: SiteFacts, slug: string | undefined, title: string, main: s
 <head>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
-<title>${escapeHtml(title)}${title === site.name ? '' : ` · ${name}`}</title>
+<title>${escapeHtml(title)}${title === site.name ? '' : ` · ${name}`}</title>${headWords(title, description)}
 <link rel="icon" href="data:,">
 <link rel="preload" href="${FONT_FILES.heading}" as="font" type="font/woff2" crossorigin>
 <link rel="preload" href="${FONT_FILES.text}" as="font" type="font/woff2" crossorigin>
@@ -41,13 +47,13 @@ ${main}
 }
 
 /** A published page: complete HTML with its CSS, no script. */
-export function renderPage(site: SiteFacts, page: { slug: string, title: string, document: PageDocument }, known: PageFacts): string {
-  return frame(site, page.slug, page.title, `<h1>${escapeHtml(page.title)}</h1>\n${renderBlocks(page.document, known)}`)
+export function renderPage(site: SiteFacts, page: { slug: string, title: string, description: string, document: PageDocument }, known: PageFacts): string {
+  return frame(site, page, `<h1>${escapeHtml(page.title)}</h1>\n${renderBlocks(page.document, known)}`)
 }
 
 /** A page that says something to a visitor who asked for what is not there. */
 export function renderMessage(site: SiteFacts, title: string, message: string): string {
   // Without a live page there is nowhere to go on to.
   const onward = site.menu.length ? `\n<p><a class="tr-link" href="${pageHref(site.menu[0]!.slug)}">Go to the first page</a></p>` : ''
-  return frame(site, undefined, title, `<h1>${escapeHtml(title)}</h1>\n<p>${escapeHtml(message)}</p>${onward}`)
+  return frame(site, { title }, `<h1>${escapeHtml(title)}</h1>\n<p>${escapeHtml(message)}</p>${onward}`)
 }

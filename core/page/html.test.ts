@@ -80,7 +80,7 @@ describe('a page', () => {
     button(), button({ placement: 'dddddddddd', look: 'rim', align: 'middle' }), button({ placement: 'eeeeeeeeee', look: 'strap' }),
     words('the list', linkMark('ffffffffff', 'zip')),
   )
-  const html = renderPage(site, { slug: 'trade', title: 'Trade <1>', document }, known)
+  const html = renderPage(site, { slug: 'trade', title: 'Trade <1>', description: 'For "trade" & <more>', document }, known)
 
   it('is valid HTML and passes the validator\'s accessibility rules', async () => {
     expect(await problemsOf(html)).toEqual([])
@@ -106,7 +106,7 @@ describe('a shelf', () => {
     expect(html).toContain('href="/files/list.pdf?open&amp;at=ssssssssss" target="_blank"')
     // A zip is saved whatever was chosen.
     expect(html).toContain('href="/files/pictures.zip?save&amp;at=ssssssssss"')
-    expect(await problemsOf(renderPage(site, { slug: 'a', title: 'A', document: pageOf(shelf()) }, known))).toEqual([])
+    expect(await problemsOf(renderPage(site, { slug: 'a', title: 'A', description: '', document: pageOf(shelf()) }, known))).toEqual([])
   })
 
   it('is a plain list where there is nothing to pick among, and nothing where it has no files', () => {

@@ -92,6 +92,8 @@ function renderInlines(inlines: Inline[] = [], known: PageFacts): string {
   return html
 }
 
+const blocksHtml = (blocks: Block[], known: PageFacts): string => blocks.map(block => renderBlock(block, known)).filter(Boolean).join('\n')
+
 function renderBlock(block: Block, known: PageFacts): string {
   switch (block.type) {
     case 'paragraph': return `<p>${renderInlines(block.content, known)}</p>`
@@ -106,7 +108,20 @@ function renderBlock(block: Block, known: PageFacts): string {
       const start = block.attrs && block.attrs.start !== 1 ? ` start="${block.attrs.start}"` : ''
       return `<ol${start}>${block.content.map(item => `<li>${renderItem(item.content, known)}</li>`).join('')}</ol>`
     }
+    case 'blockquote': return `<blockquote>${blocksHtml(block.content, known)}</blockquote>`
+    case 'horizontalRule': return '<hr>'
+    case 'space': return `<div class="tr-space tr-space-${block.attrs.size}"></div>`
     case 'downloadButton': return renderButton(block.attrs, known)
+    case 'buttonRow': {
+      const inner = blocksHtml(block.content ?? [], known)
+      return inner && `<div class="tr-row tr-row-${block.attrs.align}">\n${inner}\n</div>`
+    }
+    case 'columns':
+      return `<div class="tr-columns tr-columns-${block.content.length}">\n${block.content.map(column => `<div class="tr-column">\n${blocksHtml(column.content, known)}\n</div>`).join('\n')}\n</div>`
+    case 'section': {
+      const { tone, padding, width } = block.attrs
+      return `<section class="tr-section tr-tone-${tone} tr-pad-${padding} tr-width-${width}">\n${blocksHtml(block.content, known)}\n</section>`
+    }
     case 'shelf': return block.attrs.source ? renderShelf(block.attrs, known.shelf(block.attrs.source)) : ''
   }
 }
@@ -119,6 +134,4 @@ function renderItem(blocks: Block[], known: PageFacts): string {
 }
 
 /** The body of a page: semantic HTML without script, the same for preview, live and export. */
-export function renderBlocks(document: PageDocument, known: PageFacts): string {
-  return document.content.map(block => renderBlock(block, known)).filter(Boolean).join('\n')
-}
+export const renderBlocks = (document: PageDocument, known: PageFacts): string => blocksHtml(document.content, known)

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { PageChange, PageText } from './changes'
 import { pageDocumentSchema, type PageDocument } from './schema'
 import { slugSchema } from './slug'
 
@@ -7,6 +8,9 @@ export interface PageItem {
   id: string
   slug: string
   title: string
+  description: string
+  /** shown in the site's menu while it is live */
+  inMenu: boolean
   /** when the live version was published (ISO 8601); null where the page is not live */
   published: string | null
   /** the draft holds changes that are not live */
@@ -20,14 +24,30 @@ export interface PageItem {
 export interface PageDetails extends PageItem {
   draft: PageDocument
   revision: number
+  /** what visitors read now; null where the page is not live */
+  live: PageText | null
+}
+
+/** A version of a page that was live. */
+export interface PageVersion {
+  number: number
+  title: string
+  /** ISO 8601 */
+  published: string
+  /** visitors read this one now */
+  live: boolean
+  /** what it changed */
+  changes: PageChange[]
 }
 
 const titleSchema = z.string().trim().min(1, 'Give the page a title.').max(200, 'Keep the title to 200 characters.')
 
+const ownSlugSchema = slugSchema.refine(slug => slug !== '', 'Give the page an address, such as clay-and-glaze.')
+
 export const newPageSchema = z.object({
   title: titleSchema,
   /** made from the title where left out */
-  slug: slugSchema.refine(slug => slug !== '', 'Give the page an address, such as clay-and-glaze.').optional(),
+  slug: ownSlugSchema.optional(),
 })
 export type NewPage = z.infer<typeof newPageSchema>
 
@@ -38,6 +58,14 @@ export const saveDraftSchema = z.object({
   revision: z.number().int().min(1),
 })
 export type SaveDraft = z.infer<typeof saveDraftSchema>
+
+/** What holds of a page at once, draft and live alike. */
+export const pageSettingsSchema = z.object({
+  slug: ownSlugSchema,
+  description: z.string().trim().max(300, 'Keep the description to 300 characters: search engines show about 160.'),
+  inMenu: z.boolean(),
+}).partial()
+export type PageSettings = z.infer<typeof pageSettingsSchema>
 
 export const publishSchema = z.object({
   /** publish although some buttons lead nowhere */

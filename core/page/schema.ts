@@ -80,10 +80,23 @@ const headingSchema = z.object({
   attrs: z.object({ level: z.union([z.literal(2), z.literal(3), z.literal(4)]) }),
   content: z.array(inlineSchema).optional(),
 })
+const quoteSchema = z.object({ type: z.literal('blockquote'), content: z.array(paragraphSchema).min(1) })
+const dividerSchema = z.object({ type: z.literal('horizontalRule') })
+
+export const SPACES = ['small', 'medium', 'large'] as const
+const spaceSchema = z.object({ type: z.literal('space'), attrs: z.object({ size: z.enum(SPACES) }) })
+
+/** Buttons side by side, as far as there is room. */
+export const MOST_IN_ROW = 12
+const buttonRowSchema = z.object({
+  type: z.literal('buttonRow'),
+  attrs: z.object({ align: z.enum(ALIGNMENTS) }),
+  content: z.array(downloadButtonSchema).max(MOST_IN_ROW, `Keep a row to ${MOST_IN_ROW} buttons.`).optional(),
+})
 
 const listItemSchema = z.object({
   type: z.literal('listItem'),
-  get content(): z.ZodArray<typeof blockSchema> { return z.array(blockSchema).min(1) },
+  get content(): z.ZodArray<typeof plainBlockSchema> { return z.array(plainBlockSchema).min(1) },
 })
 const bulletListSchema = z.object({ type: z.literal('bulletList'), content: z.array(listItemSchema).min(1) })
 const orderedListSchema = z.object({
@@ -91,9 +104,35 @@ const orderedListSchema = z.object({
   attrs: z.object({ start: z.number().int() }).optional(),
   content: z.array(listItemSchema).min(1),
 })
-const blockSchema = z.discriminatedUnion('type', [
-  paragraphSchema, headingSchema, bulletListSchema, orderedListSchema, downloadButtonSchema, shelfSchema,
+/** What may stand anywhere on a page. */
+const plainBlockSchema = z.discriminatedUnion('type', [
+  paragraphSchema, headingSchema, bulletListSchema, orderedListSchema, quoteSchema, dividerSchema, spaceSchema, downloadButtonSchema, buttonRowSchema, shelfSchema,
 ])
+
+export type PlainBlock = z.infer<typeof plainBlockSchema>
+
+const columnSchema = z.object({ type: z.literal('column'), content: z.array(plainBlockSchema).min(1) })
+/** Side by side where there is room, one below the other on a phone. */
+const columnsSchema = z.object({ type: z.literal('columns'), content: z.array(columnSchema).min(2).max(4) })
+
+export const TONES = ['plain', 'tint', 'deep'] as const
+export const WIDTHS = ['text', 'wide'] as const
+export const sectionAttrsSchema = z.object({
+  /** its background */
+  tone: z.enum(TONES),
+  /** room above and below */
+  padding: z.enum(SPACES),
+  /** as wide as text is best read, or wider */
+  width: z.enum(WIDTHS),
+})
+export type SectionAttrs = z.infer<typeof sectionAttrsSchema>
+const sectionSchema = z.object({
+  type: z.literal('section'),
+  attrs: sectionAttrsSchema,
+  content: z.array(z.discriminatedUnion('type', [...plainBlockSchema.options, columnsSchema])).min(1),
+})
+
+const blockSchema = z.discriminatedUnion('type', [...plainBlockSchema.options, columnsSchema, sectionSchema])
 export type Block = z.infer<typeof blockSchema>
 
 /** A page's document; the editor and the renderer share it. */

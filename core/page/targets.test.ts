@@ -2,9 +2,9 @@ import { describe, expect, it } from 'vitest'
 import { brokenPlacements } from '../walk/broken'
 import { button, linkMark, pageOf, shelf, words } from '../testing/pages'
 import { mapTargets, placementsOf } from './targets'
-import { buttonAttrsSchema, pageDocumentSchema, type Block, type PageDocument } from './schema'
+import { buttonAttrsSchema, pageDocumentSchema, type Block, type PageDocument, type PlainBlock } from './schema'
 
-const list = (...content: Block[]): Block => ({ type: 'bulletList', content: [{ type: 'listItem', content }] })
+const list = (...content: PlainBlock[]): PlainBlock => ({ type: 'bulletList', content: [{ type: 'listItem', content }] })
 const document = pageOf(
   words('See the list', linkMark('bbbbbbbbbb', 'pdf')),
   list(words('one'), button({ placement: 'cccccccccc', target: { kind: 'file', id: 'zip' }, label: 'Zip' })),

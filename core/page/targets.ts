@@ -1,3 +1,4 @@
+import { everyBlock, mapBlocks } from './tree'
 import type { Action, Block, Inline, Mark, PageDocument, Reference, ShelfAttrs, ShelfSource, Target } from './schema'
 
 export type PlacementKind = 'button' | 'link' | 'shelf'
@@ -23,14 +24,6 @@ function referencesOf(source: ShelfSource | null): Reference[] {
   return (source?.ids ?? []).map(id => ({ kind: 'file', id }))
 }
 
-/** A block and all that lie in it. */
-function* within(block: Block): Generator<Block> {
-  yield block
-  if (block.type === 'bulletList' || block.type === 'orderedList') {
-    for (const item of block.content) for (const inner of item.content) yield* within(inner)
-  }
-}
-
 /** The placement that a block is itself. */
 function placedBlock(block: Block): Placement | undefined {
   if (block.type === 'downloadButton') {
@@ -47,7 +40,7 @@ function placedBlock(block: Block): Placement | undefined {
 /** All placements of a page; a link over several pieces of text is one. */
 export function placementsOf(document: PageDocument): Placement[] {
   const found = new Map<string, Placement>()
-  for (const block of document.content.flatMap(top => [...within(top)])) {
+  for (const block of everyBlock(document)) {
     const placed = placedBlock(block)
     if (placed) found.set(placed.id, placed)
     for (const inline of inlinesOf(block)) {
@@ -91,7 +84,7 @@ export function mapTargets(document: PageDocument, decide: Decide, goneFolder?: 
     const { marks: _, ...bare } = inline
     return marks.length ? { ...bare, marks } : bare
   }
-  const mapBlocks = (blocks: Block[]): Block[] => blocks.flatMap((block): Block[] => {
+  const content = mapBlocks(document.content, (block): Block[] => {
     if (block.type === 'downloadButton') {
       const target = decide(block.attrs.target, block.attrs.placement)
       return target === 'remove' ? [] : [{ ...block, attrs: { ...block.attrs, target } }]
@@ -100,20 +93,14 @@ export function mapTargets(document: PageDocument, decide: Decide, goneFolder?: 
       const source = mapShelf(block.attrs, decide, goneFolder)
       return source === 'remove' ? [] : [{ ...block, attrs: { ...block.attrs, source } }]
     }
-    if (block.type === 'bulletList' || block.type === 'orderedList') {
-      const items = block.content.map(item => ({ ...item, content: orParagraph(mapBlocks(item.content)) }))
-      return [{ ...block, content: items }]
-    }
-    return block.content ? [{ ...block, content: block.content.map(mapInline) }] : [block]
+    return (block.type === 'paragraph' || block.type === 'heading') && block.content ? [{ ...block, content: block.content.map(mapInline) }] : [block]
   })
-  return { type: 'doc', content: orParagraph(mapBlocks(document.content)) }
+  return { type: 'doc', content: content.length ? content : [{ type: 'paragraph' }] }
 }
-
-const orParagraph = (blocks: Block[]): Block[] => blocks.length ? blocks : [{ type: 'paragraph' }]
 
 /** All shelves of a page. */
 export const shelvesIn = (document: PageDocument): ShelfAttrs[] =>
-  document.content.flatMap(top => [...within(top)]).flatMap(block => block.type === 'shelf' ? [block.attrs] : [])
+  [...everyBlock(document)].flatMap(block => block.type === 'shelf' ? [block.attrs] : [])
 
 /** Every file and folder a page leans on. */
 export const referencesIn = (document: PageDocument): Reference[] => placementsOf(document).flatMap(({ targets }) => targets)

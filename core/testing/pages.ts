@@ -1,23 +1,23 @@
-import type { Block, ButtonAttrs, Mark, PageDocument, ShelfAttrs } from '../page/schema'
+import type { Block, ButtonAttrs, Mark, PageDocument, PlainBlock, ShelfAttrs } from '../page/schema'
 import type { TargetFacts } from '../page/placeholders'
 
 /** Building blocks for tests of pages. */
 export const PDF_FACTS: TargetFacts = { id: 'pdf', handle: 'list.pdf', title: 'Price list', fileName: 'list.pdf', mediaType: 'application/pdf', size: 240_000, pages: 4 }
 export const ZIP_FACTS: TargetFacts = { id: 'zip', handle: 'pictures.zip', title: 'Pictures', fileName: 'pictures.zip', mediaType: 'application/zip', size: 1_400_000 }
 
-export function button(attrs: Partial<ButtonAttrs> = {}): Block {
+export function button(attrs: Partial<ButtonAttrs> = {}): PlainBlock {
   return {
     type: 'downloadButton',
     attrs: { placement: 'aaaaaaaaaa', target: { kind: 'file', id: 'pdf' }, label: 'Price list', note: '{type}, {size}', action: 'tab', saveAs: '', look: 'slab', align: 'left', ...attrs },
   }
 }
 
-export const shelf = (attrs: Partial<ShelfAttrs> = {}): Block =>
+export const shelf = (attrs: Partial<ShelfAttrs> = {}): PlainBlock =>
   ({ type: 'shelf', attrs: { placement: 'ssssssssss', source: { kind: 'files', ids: ['pdf', 'zip'] }, action: 'tab', pick: true, zipName: '', ...attrs } })
 
 export const linkMark = (placement: string, id: string | null): Mark =>
   ({ type: 'downloadLink', attrs: { placement, target: id ? { kind: 'file', id } : null, action: 'tab', saveAs: '' } })
 
-export const words = (text: string, ...marks: Mark[]): Block => ({ type: 'paragraph', content: [{ type: 'text', text, ...marks.length && { marks } }] })
+export const words = (text: string, ...marks: Mark[]): PlainBlock => ({ type: 'paragraph', content: [{ type: 'text', text, ...marks.length && { marks } }] })
 
 export const pageOf = (...content: Block[]): PageDocument => ({ type: 'doc', content })

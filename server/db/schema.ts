@@ -132,6 +132,10 @@ export const pages = pgTable('pages', {
   /** empty for the home page */
   slug: text().notNull().unique(),
   title: text().notNull(),
+  /** for search engines and previews of links */
+  description: text().notNull().default(''),
+  /** left out of the site's menu where false */
+  inMenu: boolean('in_menu').notNull().default(true),
   draft: jsonb().$type<PageDocument>().notNull(),
   /** counts the changes of the draft, so that two tabs notice each other */
   revision: integer().notNull().default(1),
@@ -141,6 +145,12 @@ export const pages = pgTable('pages', {
   live: integer(),
   created: moment('created').notNull().defaultNow(),
   changed: moment('changed').notNull().defaultNow(),
+})
+
+/** Former addresses of pages: they redirect as long as the page is there and no other has taken the address. */
+export const retiredSlugs = pgTable('retired_slugs', {
+  slug: text().primaryKey(),
+  pageId: text('page_id').notNull().references(() => pages.id, { onDelete: 'cascade' }),
 })
 
 /** Every version of a page that was ever live. */

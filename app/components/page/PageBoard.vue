@@ -5,7 +5,8 @@ import { contentCss } from '~~/core/page/css'
 import { titleFromFileName } from '~~/core/files/fileName'
 import type { FileItem } from '~~/core/files/item'
 import type { ButtonAttrs, ShelfAttrs } from '~~/core/page/schema'
-import { changePlacement, documentOf, duplicateBlock, focusEnd, insertButton, insertShelf, linkWords, moveBlock, removePlacement } from '~/editor/commands'
+import { changePlacement, documentOf, duplicateBlock, focusEnd, insertButton, insertShelf, linkWords, removePlacement } from '~/editor/commands'
+import { moveBlock } from '~/editor/parts'
 import { pageExtensions } from '~/editor/extensions'
 import { spotAt, type Spot } from '~/editor/spot'
 import PlacementNote from './PlacementNote.vue'
@@ -216,6 +217,19 @@ async function load() {
   }
 }
 
+/** Puts a version that was live into the draft; undo takes it out again. */
+async function bringBack(number: number) {
+  try {
+    const { title, document } = await readVersion(props.id, number)
+    page.rename(title)
+    editor.value!.chain().setContent(document, { emitUpdate: true }).run()
+    notices.say('That version is in the draft now. Publish puts it live.', { action: { label: 'Undo', run: () => void editor.value?.chain().undo().run() } })
+  }
+  catch (error) {
+    notices.say(wordsOf(error), { tone: 'attention' })
+  }
+}
+
 async function keepMine() {
   try {
     await page.keepMine()
@@ -323,7 +337,7 @@ useHead({ style: [{ innerHTML: contentCss(), key: 'page-content' }] })
               @change="changePlacement(editor, selected.attrs.placement, $event)" @computer="retargetFromComputer" @remove="removePlacement(editor, selected.attrs.placement)" @leave="editor.commands.focus()"
               @duplicate="duplicateBlock(editor, selected.attrs.placement)" @move="moveBlock(editor, $event)"
             />
-            <p v-else class="margin-hint">Select a button, link or shelf to see where it leads.<br>Drop a file or a folder on the page, or type <kbd>/</kbd>.</p>
+            <PageSettings v-else @restore="bringBack" />
           </div>
         </div>
       </div>
@@ -360,12 +374,10 @@ useHead({ style: [{ innerHTML: contentCss(), key: 'page-content' }] })
 .finder-pop { position: absolute; z-index: 30; }
 .margin { position: relative; padding-left: 0; }
 .placed-note { position: absolute; top: var(--top); left: -1px; right: 0; margin-bottom: 40px; }
-.margin-hint { padding: 48px 12px 0 18px; color: var(--soft); line-height: 1.6; }
 @container (max-width: 700px) {
   .desk-top { grid-template-columns: minmax(0, 1fr); padding: 0; }
-  .margin-hint { display: none; }
   .placed-note { position: sticky; bottom: 0; top: auto; left: 0; max-height: 42vh; margin-bottom: 0; overflow: auto; }
-  .margin { position: sticky; bottom: 0; }
+  .desk-top.has-note .margin { position: sticky; bottom: 0; }
   .sheet { border: 0; }
 }
 </style>

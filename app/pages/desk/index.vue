@@ -36,6 +36,23 @@ async function create() {
   }
 }
 
+const publishing = ref(false)
+async function publishWaiting() {
+  publishing.value = true
+  try {
+    const { live, left } = await pages.publishWaiting()
+    void useLibrary().refresh()
+    if (live.length) notices.say(live.length === 1 ? `“${live[0]!.title}” is live.` : `${live.length} pages are live.`, { tone: 'works' })
+    if (left.length) notices.say(`Not published, since places on ${left.length === 1 ? 'it' : 'them'} lead nowhere: ${left.map(page => `“${page.title}”`).join(', ')}.`, { tone: 'attention' })
+  }
+  catch (caught) {
+    notices.say(wordsOf(caught), { tone: 'attention' })
+  }
+  finally {
+    publishing.value = false
+  }
+}
+
 async function remove(page: { id: string, title: string, published: string | null }) {
   const live = page.published ? ' Visitors will no longer find it.' : ''
   if (!window.confirm(`Remove the page "${page.title}" with its earlier versions? This cannot be undone.${live}`)) return
@@ -52,7 +69,10 @@ async function remove(page: { id: string, title: string, published: string | nul
   <div class="pages">
     <header class="board-head">
       <h1>Pages</h1>
-      <button type="button" class="plain strong" @click="open">New page</button>
+      <span class="acts">
+        <button v-if="pages.waiting.length" type="button" class="plain strong" :disabled="publishing" @click="publishWaiting">{{ publishing ? 'Publishing…' : `Publish ${counted(pages.waiting.length, 'page')} that ${pages.waiting.length === 1 ? 'waits' : 'wait'}` }}</button>
+        <button type="button" class="plain strong" @click="open">New page</button>
+      </span>
     </header>
     <form v-if="adding" class="new" @submit.prevent="create">
       <label class="field"><span>Title</span><input ref="field" v-model="title" type="text" maxlength="200" required></label>
@@ -73,7 +93,7 @@ async function remove(page: { id: string, title: string, published: string | nul
             <template v-else-if="page.waiting"><i class="mark waits" />Live, changes wait</template>
             <template v-else><i class="mark live" />Live since {{ shortDate(page.published) }}</template>
           </span>
-          <span v-if="page.broken" class="broken">{{ counted(page.broken, 'button') }} without a file</span>
+          <span v-if="page.broken" class="broken">{{ counted(page.broken, 'place') }} {{ page.broken === 1 ? 'leads' : 'lead' }} nowhere</span>
         </NuxtLink>
         <span class="row-acts">
           <a v-if="page.published" class="plain" :href="`/${page.slug}`" target="_blank" :aria-label="`View ${page.title} live`">View live</a>

@@ -8,7 +8,7 @@ import type { Database, Queryable } from '../../db/connection'
 import { bundles, editions, files, folders } from '../../db/schema'
 import type { Events } from '../events'
 import { mustHave, nameTaken, readTree, type FolderRow } from './folders'
-import { freeHandle } from './handles'
+import { createHandleGiver } from './handles'
 import { nextPosition } from './intake'
 import { filesById } from './items'
 
@@ -103,11 +103,12 @@ export function createPlacing(db: Database, events: Events) {
       await db.transaction(async (tx) => {
         const tree = await readTree(tx)
         mustHave(tree, to)
+        const giveHandle = createHandleGiver(tx)
         const copyFile = async (file: FileItem, folder: string | null) => {
           const id = newId()
           const { title, description, tags, picture, position, fileName, mediaType, sha256 } = file
           await tx.insert(files).values({
-            id, title: folder === file.folder ? `${title.slice(0, 190)}, copy` : title, handle: await freeHandle(tx, fileName), edition: 1, folder, position, description, tags, picture,
+            id, title: folder === file.folder ? `${title.slice(0, 190)}, copy` : title, handle: await giveHandle(fileName), edition: 1, folder, position, description, tags, picture,
           })
           if (file.bundle) await copyBundle(tx, file.id, id)
           else await tx.insert(editions).values({ fileId: id, number: 1, sha256, fileName, mediaType })

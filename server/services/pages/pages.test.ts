@@ -79,3 +79,74 @@ describe('encodings', () => {
     expect(new Set([plain, br, gzip].map(variant => variant!.representation.etag)).size).toBe(3)
   })
 })
+
+describe('a page as a whole', () => {
+  async function live(title: string, text = 'Words') {
+    const { pages } = test.trough
+    const page = await pages.create({ title })
+    await pages.saveDraft(page.id, { title, draft: pageOf(words(text), button({ target: null, label: 'Later' })), revision: page.revision })
+    await pages.publish(page.id, { despite: true })
+    return pages.get(page.id)
+  }
+
+  it('redirects from every address it had, and not from one that another page has taken', async () => {
+    const { pages } = test.trough
+    const page = await live('Kilns')
+    await pages.change(page.id, { slug: 'kilns-and-wheels' })
+    await pages.change(page.id, { slug: 'machines' })
+    expect(await html('machines')).toContain('Kilns')
+    expect(await Promise.all(['kilns', 'kilns-and-wheels', 'machines', 'never'].map(slug => pages.movedTo(slug)))).toEqual(['machines', 'machines', undefined, undefined])
+    const next = await pages.create({ title: 'Kilns' })
+    expect(next.slug).toBe('kilns')
+    expect(await pages.movedTo('kilns')).toBeUndefined()
+    await expect(pages.change(next.id, { slug: 'machines' })).rejects.toMatchObject({ status: 409, extra: { field: 'slug' } })
+    // Back at a former address, which then redirects no longer.
+    await pages.change(page.id, { slug: 'kilns-and-wheels' })
+    expect([await pages.movedTo('kilns-and-wheels'), await pages.movedTo('machines')]).toEqual([undefined, 'kilns-and-wheels'])
+  })
+
+  it('carries its description, and leaves the menu where it is told to', async () => {
+    const { pages } = test.trough
+    const page = await live('Described')
+    await pages.change(page.id, { description: 'Clay & "glaze"' })
+    expect(await html('described')).toContain('<meta name="description" content="Clay &amp; &quot;glaze&quot;">')
+    expect((await pages.menu()).some(item => item.slug === 'described')).toBe(true)
+    await pages.change(page.id, { inMenu: false })
+    expect((await pages.menu()).some(item => item.slug === 'described')).toBe(false)
+    expect(await html('described')).toContain('Words')
+  })
+
+  it('is taken from visitors and comes back, with all its versions and what each changed', async () => {
+    const { pages } = test.trough
+    const page = await live('Seasonal')
+    await pages.saveDraft(page.id, { title: 'Seasonal', draft: pageOf(words('Other words')), revision: page.revision })
+    await pages.publish(page.id)
+    await pages.unpublish(page.id)
+    expect(await html('seasonal')).toBeUndefined()
+    expect(await pages.get(page.id)).toMatchObject({ published: null, waiting: true, live: null })
+    const [second, first] = await pages.versions(page.id)
+    expect(first).toMatchObject({ number: 1, live: false, changes: [{ kind: 'added', what: 'the page “Seasonal”' }] })
+    expect(second).toMatchObject({ number: 2, live: false, changes: [{ kind: 'changed', what: 'text “Other words”' }, { kind: 'removed', what: 'button “Later”' }] })
+    expect((await pages.version(page.id, 1)).document.content).toHaveLength(2)
+    await expect(pages.version(page.id, 9)).rejects.toMatchObject({ status: 404 })
+    await pages.publish(page.id)
+    expect((await pages.versions(page.id)).map(version => version.live)).toEqual([true, false, false])
+  })
+
+  it('is copied with buttons that are counted by themselves', async () => {
+    const { pages } = test.trough
+    const page = await live('Original')
+    const copy = await pages.duplicate(page.id)
+    expect(copy).toMatchObject({ title: 'Original, copy', slug: 'original-copy', published: null, broken: 1 })
+    const [old, fresh] = [page.draft.content[1], copy.draft.content[1]] as Extract<typeof page.draft.content[number], { type: 'downloadButton' }>[]
+    expect(fresh!.attrs).toEqual({ ...old!.attrs, placement: fresh!.attrs.placement })
+    expect(fresh!.attrs.placement).not.toBe(old!.attrs.placement)
+  })
+
+  it('leaves the home page where it is, and live', async () => {
+    const { pages } = test.trough
+    const home = (await pages.list()).find(page => page.slug === '') ?? await pages.create({ title: 'Home' }, { home: true })
+    await expect(pages.change(home.id, { slug: 'elsewhere' })).rejects.toMatchObject({ status: 409 })
+    await expect(pages.unpublish(home.id)).rejects.toMatchObject({ status: 409 })
+  })
+})

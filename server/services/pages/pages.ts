@@ -1,18 +1,24 @@
-import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
 import { firstFree } from '../../../core/files/handle'
 import { newId } from '../../../core/id'
-import type { NewPage, PageDetails, PageItem, SaveDraft } from '../../../core/page/item'
+import { changesBetween, type PageText } from '../../../core/page/changes'
+import { withFreshPlacements } from '../../../core/page/copy'
+import type { NewPage, PageDetails, PageItem, PageSettings, PageVersion, SaveDraft } from '../../../core/page/item'
 import { emptyDocument, type PageDocument, type Reference, type ShelfAttrs, type Target } from '../../../core/page/schema'
 import { slugFromTitle } from '../../../core/page/slug'
 import { fileIds, folderIds, mapTargets, referencesIn, shelvesIn } from '../../../core/page/targets'
 import { Problem, notFound } from '../../../core/problem'
 import { brokenPlacements } from '../../../core/walk/broken'
 import type { Database, Queryable } from '../../db/connection'
-import { files, folders, pageVersions, pages, uses } from '../../db/schema'
+import { anyGiven } from '../../db/given'
+import { files, folders, pageVersions, pages, retiredSlugs, uses } from '../../db/schema'
 import type { Events } from '../events'
 import { recordUses } from './uses'
 
 type PageRow = typeof pages.$inferSelect
+
+/** Versions that are told at once. */
+const MOST_VERSIONS = 50
 
 const brokenCount = sql<number>`(select count(distinct ${uses.placement})::int from ${uses}
   left join ${files} on ${files.id} = ${uses.fileId} and ${files.deleted} is null
@@ -35,7 +41,7 @@ export function createPageService(db: Database, events: Events) {
 
   function toItem({ page, published, broken }: { page: PageRow, published: Date | null, broken: number }): PageItem {
     return {
-      id: page.id, slug: page.slug, title: page.title, published: published?.toISOString() ?? null,
+      id: page.id, slug: page.slug, title: page.title, description: page.description, inMenu: page.inMenu, published: published?.toISOString() ?? null,
       waiting: page.liveRevision !== page.revision, broken, changed: page.changed.toISOString(),
     }
   }
@@ -44,6 +50,25 @@ export function createPageService(db: Database, events: Events) {
     const [row] = await q.select().from(pages).where(eq(pages.id, id))
     if (!row) throw notFound('page')
     return row
+  }
+
+  const taken = (slug: string, holder: string) =>
+    new Problem(409, `“${holder}” is at /${slug} already.`, 'Choose another address for this one.', { field: 'slug' })
+
+  async function versionOf(q: Queryable, id: string, number: number): Promise<PageText | undefined> {
+    const [row] = await q.select({ title: pageVersions.title, document: pageVersions.document }).from(pageVersions)
+      .where(and(eq(pageVersions.pageId, id), eq(pageVersions.number, number)))
+    return row
+  }
+
+  /** Gives a page another address in the caller's transaction; the one it had redirects from then on. */
+  async function moveTo(tx: Queryable, page: PageRow, slug: string): Promise<void> {
+    if (page.slug === '') throw new Problem(409, 'The home page stays at /.', 'Make another page for the new address.', { field: 'slug' })
+    const [holder] = await tx.select({ title: pages.title }).from(pages).where(eq(pages.slug, slug))
+    if (holder) throw taken(slug, holder.title)
+    await tx.delete(retiredSlugs).where(eq(retiredSlugs.slug, slug))
+    await tx.update(pages).set({ slug }).where(eq(pages.id, page.id))
+    await tx.insert(retiredSlugs).values({ slug: page.slug, pageId: page.id })
   }
 
   /** Makes a document the live version, in the caller's transaction. */
@@ -66,19 +91,21 @@ export function createPageService(db: Database, events: Events) {
     async get(id: string): Promise<PageDetails> {
       const [row] = await selectItems(db).where(eq(pages.id, id))
       if (!row) throw notFound('page')
-      return { ...toItem(row), draft: row.page.draft, revision: row.page.revision }
+      const { draft, revision, live } = row.page
+      return { ...toItem(row), draft, revision, live: live === null ? null : await versionOf(db, id, live) ?? null }
     },
 
     /** @throws Problem 409 where another page has the address */
-    async create({ title, slug: asked }: NewPage, { home = false } = {}): Promise<PageDetails> {
+    async create({ title, slug: asked }: NewPage, { home = false, draft = emptyDocument() } = {}): Promise<PageDetails> {
       const id = newId()
       await db.transaction(async (tx) => {
-        const taken = new Set((await tx.select({ slug: pages.slug }).from(pages)).map(row => row.slug))
-        const slug = home ? '' : asked ?? firstFree(slugFromTitle(title), candidate => taken.has(candidate))
-        if (taken.has(slug)) {
-          throw new Problem(409, `There is already a page at /${slug}.`, 'Choose another address for this one.', { field: 'slug' })
-        }
-        await tx.insert(pages).values({ id, title, slug, draft: emptyDocument() })
+        const holders = new Map((await tx.select({ slug: pages.slug, title: pages.title }).from(pages)).map(row => [row.slug, row.title]))
+        const slug = home ? '' : asked ?? firstFree(slugFromTitle(title), candidate => holders.has(candidate))
+        if (holders.has(slug)) throw taken(slug, holders.get(slug)!)
+        // A page that is there comes before the memory of one that was.
+        await tx.delete(retiredSlugs).where(eq(retiredSlugs.slug, slug))
+        await tx.insert(pages).values({ id, title, slug, draft })
+        await recordUses(tx, id, 'draft', draft)
       })
       return this.get(id)
     },
@@ -122,6 +149,65 @@ export function createPageService(db: Database, events: Events) {
       return this.get(id)
     },
 
+    /** Makes a page like another, as it is drafted; its buttons are counted by themselves. */
+    async duplicate(id: string): Promise<PageDetails> {
+      const { title, draft } = await rowOf(db, id)
+      const copy = await this.create({ title: `${title.slice(0, 190)}, copy` }, { draft: withFreshPlacements(draft) })
+      events.emit('uses')
+      return copy
+    },
+
+    /**
+     * Changes what holds of draft and live page alike, at once.
+     *
+     * @throws Problem 409 where another page has the address
+     */
+    async change(id: string, { slug, ...said }: PageSettings): Promise<PageDetails> {
+      await db.transaction(async (tx) => {
+        const page = await rowOf(tx, id)
+        if (slug !== undefined && slug !== page.slug) await moveTo(tx, page, slug)
+        if (anyGiven(said)) await tx.update(pages).set(said).where(eq(pages.id, id))
+      })
+      events.emit('live')
+      return this.get(id)
+    },
+
+    /** Takes a page from visitors; its draft and earlier versions stay. */
+    async unpublish(id: string): Promise<PageDetails> {
+      await db.transaction(async (tx) => {
+        const page = await rowOf(tx, id)
+        if (page.slug === '') throw new Problem(409, 'The home page stays live.', 'Change what is on it instead.')
+        await tx.update(pages).set({ live: null, liveRevision: null }).where(eq(pages.id, id))
+        await tx.delete(uses).where(and(eq(uses.pageId, id), eq(uses.side, 'live')))
+      })
+      events.emit('live')
+      events.emit('uses')
+      return this.get(id)
+    },
+
+    /** The versions that were live, the newest first, each with what it changed. */
+    async versions(id: string): Promise<PageVersion[]> {
+      const page = await rowOf(db, id)
+      const rows = await db.select().from(pageVersions).where(eq(pageVersions.pageId, id)).orderBy(desc(pageVersions.number)).limit(MOST_VERSIONS + 1)
+      return rows.slice(0, MOST_VERSIONS).map(({ number, title, document, published }, index) => ({
+        number, title, published: published.toISOString(), live: number === page.live, changes: changesBetween(rows[index + 1], { title, document }),
+      }))
+    },
+
+    /** @throws Problem 404 */
+    async version(id: string, number: number): Promise<PageText> {
+      const version = await versionOf(db, id, number)
+      if (!version) throw notFound('version')
+      return version
+    },
+
+    /** The slug a live page has now that was at this one. */
+    async movedTo(slug: string): Promise<string | undefined> {
+      const [row] = await db.select({ slug: pages.slug }).from(retiredSlugs).innerJoin(pages, eq(pages.id, retiredSlugs.pageId))
+        .where(and(eq(retiredSlugs.slug, slug), isNotNull(pages.live)))
+      return row?.slug
+    },
+
     /** Removes a page, its draft and its live versions. */
     async remove(id: string): Promise<void> {
       const page = await rowOf(db, id)
@@ -153,8 +239,8 @@ export function createPageService(db: Database, events: Events) {
     },
 
     /** The live version at a slug; undefined where none is. */
-    async live(slug: string): Promise<{ slug: string, title: string, document: PageDocument } | undefined> {
-      const [row] = await db.select({ slug: pages.slug, title: pageVersions.title, document: pageVersions.document }).from(pages)
+    async live(slug: string): Promise<{ slug: string, title: string, description: string, document: PageDocument } | undefined> {
+      const [row] = await db.select({ slug: pages.slug, description: pages.description, title: pageVersions.title, document: pageVersions.document }).from(pages)
         .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
         .where(eq(pages.slug, slug))
       return row
@@ -173,7 +259,7 @@ export function createPageService(db: Database, events: Events) {
     async menu(): Promise<{ slug: string, title: string }[]> {
       return db.select({ slug: pages.slug, title: pageVersions.title }).from(pages)
         .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
-        .orderBy(sql`${pages.slug} <> ''`, asc(pages.created))
+        .where(eq(pages.inMenu, true)).orderBy(sql`${pages.slug} <> ''`, asc(pages.created))
     },
 
     /** Completed downloads of each placement on a page, draft or live. */

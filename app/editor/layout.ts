@@ -1,0 +1,54 @@
+import { Node, mergeAttributes } from '@tiptap/core'
+import { MOST_IN_ROW, sectionAttrsSchema, type SectionAttrs } from '~~/core/page/schema'
+import { DATA, attribute, fromClipboard } from './attributes'
+
+/** The page itself: layout stands only here, and columns also in sections. */
+export const PageRoot = Node.create({ name: 'doc', topNode: true, content: '(block | columns | section)+' })
+
+/** A stretch of the page with its own background, padding and width. */
+export const Section = Node.create({
+  name: 'section',
+  content: '(block | columns)+',
+  isolating: true,
+  defining: true,
+  addAttributes: () => ({ tone: attribute('tint'), padding: attribute('medium'), width: attribute('text') }),
+  parseHTML: () => [{ tag: `section[${DATA}]`, getAttrs: element => fromClipboard<SectionAttrs>(sectionAttrsSchema, element) }],
+  renderHTML: ({ node: { attrs } }) => ['section', { class: `tr-section tr-tone-${attrs.tone} tr-pad-${attrs.padding} tr-width-${attrs.width}`, [DATA]: JSON.stringify(attrs) }, 0],
+})
+
+export const Columns = Node.create({
+  name: 'columns',
+  content: 'column{2,4}',
+  isolating: true,
+  parseHTML: () => [{ tag: 'div.tr-columns' }],
+  renderHTML: ({ node }) => ['div', { class: `tr-columns tr-columns-${node.childCount}` }, 0],
+})
+
+export const Column = Node.create({
+  name: 'column',
+  content: 'block+',
+  isolating: true,
+  parseHTML: () => [{ tag: 'div.tr-column' }],
+  renderHTML: () => ['div', { class: 'tr-column' }, 0],
+})
+
+/** Buttons side by side. */
+export const ButtonRow = Node.create({
+  name: 'buttonRow',
+  group: 'block',
+  content: `downloadButton{0,${MOST_IN_ROW}}`,
+  addAttributes: () => ({ align: { default: 'left', rendered: false, parseHTML: (element: HTMLElement) => /tr-row-(left|middle|right)/.exec(element.className)?.[1] ?? 'left' } }),
+  parseHTML: () => [{ tag: 'div.tr-row' }],
+  renderHTML: ({ node }) => ['div', mergeAttributes({ class: `tr-row tr-row-${node.attrs.align}` }), 0],
+})
+
+export const Space = Node.create({
+  name: 'space',
+  group: 'block',
+  atom: true,
+  selectable: true,
+  draggable: true,
+  addAttributes: () => ({ size: { default: 'medium', rendered: false, parseHTML: (element: HTMLElement) => /tr-space-(small|medium|large)/.exec(element.className)?.[1] ?? 'medium' } }),
+  parseHTML: () => [{ tag: 'div.tr-space' }],
+  renderHTML: ({ node }) => ['div', { class: `tr-space tr-space-${node.attrs.size}` }],
+})

@@ -1,0 +1,137 @@
+import type { Editor } from '@tiptap/core'
+import type { Node, ResolvedPos } from '@tiptap/pm/model'
+import { closeHistory } from '@tiptap/pm/history'
+import { NodeSelection, TextSelection, type EditorState, type Selection, type Transaction } from '@tiptap/pm/state'
+
+/** Blocks that hold others, and have settings of their own. */
+export type PartName = 'section' | 'columns' | 'buttonRow' | 'space'
+export interface Part { name: PartName, position: number, node: Node }
+
+const PARTS: string[] = ['section', 'columns', 'buttonRow', 'space'] satisfies PartName[]
+const HOLDERS = ['doc', 'section', 'column', 'buttonRow']
+const isHolder = (node: Node) => HOLDERS.includes(node.type.name)
+
+/** The parts the caret or the selected block is in, the inmost first. */
+export function partsAround({ selection }: EditorState): Part[] {
+  const { $from } = selection
+  const parts: Part[] = []
+  const add = (node: Node, position: number) => PARTS.includes(node.type.name) && parts.push({ name: node.type.name as PartName, position, node })
+  if (selection instanceof NodeSelection) add(selection.node, selection.from)
+  for (let depth = $from.depth; depth > 0; depth--) add($from.node(depth), $from.before(depth))
+  return parts
+}
+
+/** The block the selection is in, as the page is made of them: a whole list, not a line of it. */
+function blockAt({ $from, ...selection }: Selection): { depth: number, position: number, node: Node } {
+  const inside = selection instanceof Object && 'node' in selection ? (selection as unknown as NodeSelection).node : undefined
+  if (inside && isHolder($from.parent)) return { depth: $from.depth, position: $from.pos, node: inside }
+  let depth = $from.depth
+  while (depth > 1 && !isHolder($from.node(depth - 1))) depth--
+  return { depth: depth - 1, position: $from.before(depth), node: $from.node(depth) }
+}
+
+/** Where a block may be put behind the one at a position: right behind it, or behind what it lies in. */
+export function placeBehind($position: ResolvedPos, node: Node): { position: number, replaces?: { from: number, to: number } } {
+  for (let depth = $position.depth; depth > 0; depth--) {
+    const holder = $position.node(depth - 1)
+    const index = $position.index(depth - 1)
+    if (!isHolder(holder) || !holder.canReplaceWith(index + 1, index + 1, node.type)) continue
+    const block = $position.node(depth)
+    // An empty line gives way to what is put there.
+    const gives = block.isTextblock && block.content.size === 0 && holder.canReplaceWith(index, index + 1, node.type)
+    return { position: gives ? $position.before(depth) : $position.after(depth), ...gives && { replaces: { from: $position.before(depth), to: $position.after(depth) } } }
+  }
+  return { position: $position.pos }
+}
+
+const inside = (holder: Node, position: number, atEnd: boolean) => atEnd ? position + holder.nodeSize - 1 : position + 1
+
+/** Where a block goes when it is moved one step; undefined where there is nowhere. */
+function oneStep(doc: Node, depth: number, position: number, node: Node, direction: -1 | 1): number | undefined {
+  const $position = doc.resolve(position)
+  const holder = $position.node(depth)
+  const index = $position.index(depth)
+  const next = holder.maybeChild(index + direction)
+  const edge = direction < 0 ? position : position + node.nodeSize
+  if (next) {
+    const start = direction < 0 ? position - next.nodeSize : edge
+    const into = next.type.name === 'columns' ? { node: direction < 0 ? next.lastChild! : next.firstChild!, at: direction < 0 ? start + next.nodeSize - 1 - next.lastChild!.nodeSize : start + 1 } : { node: next, at: start }
+    const enters = ['section', 'column', 'buttonRow'].includes(into.node.type.name) && into.node.canReplaceWith(into.node.childCount, into.node.childCount, node.type)
+    return enters ? inside(into.node, into.at, direction < 0) : direction < 0 ? start : edge + next.nodeSize
+  }
+  if (depth === 0) return undefined
+  if (holder.type.name !== 'column') return direction < 0 ? $position.before(depth) : $position.after(depth)
+  const columns = $position.node(depth - 1)
+  const beside = columns.maybeChild($position.index(depth - 1) + direction)
+  if (beside) return direction < 0 ? $position.before(depth) - 1 : $position.after(depth) + 1
+  return direction < 0 ? $position.before(depth - 1) : $position.after(depth - 1)
+}
+
+/** Takes a block out; what has to hold something keeps an empty line. */
+function takeOut(tr: Transaction, position: number, node: Node): void {
+  const $position = tr.doc.resolve(position)
+  const alone = $position.parent.childCount === 1 && ['section', 'column', 'doc'].includes($position.parent.type.name)
+  if (alone) tr.replaceWith(position, position + node.nodeSize, tr.doc.type.schema.nodes.paragraph!.create())
+  else tr.delete(position, position + node.nodeSize)
+}
+
+/** Moves the block the selection is in one step up (-1) or down (1): past its neighbour, into a section or column, or out of it. */
+export function moveBlock(editor: Editor, direction: -1 | 1): boolean {
+  const { doc, selection, tr } = editor.state
+  const { depth, position, node } = blockAt(selection)
+  const target = oneStep(doc, depth, position, node, direction)
+  if (target === undefined) return false
+  const offset = selection.from - position
+  takeOut(tr, position, node)
+  const at = tr.mapping.map(target, direction)
+  tr.insert(at, node)
+  const selected = selection instanceof NodeSelection && offset === 0 ? NodeSelection.create(tr.doc, at) : TextSelection.near(tr.doc.resolve(at + offset))
+  editor.view.dispatch(closeHistory(tr.setSelection(selected).scrollIntoView()))
+  return true
+}
+
+/** Changes settings of a part. */
+export function setPart(editor: Editor, { position, node }: Part, attrs: Record<string, unknown>): void {
+  const { selection, tr } = editor.state
+  tr.setNodeMarkup(position, undefined, { ...node.attrs, ...attrs })
+  if (selection instanceof NodeSelection) tr.setSelection(NodeSelection.create(tr.doc, selection.from))
+  editor.view.dispatch(closeHistory(tr))
+}
+
+/** Gives columns another number; what was in those that go is put below the rest of the last. */
+export function setColumnCount(editor: Editor, { position, node }: Part, count: number): void {
+  const { schema, tr } = editor.state
+  const columns = Array.from({ length: count }, (_, index) => node.maybeChild(index) ?? schema.nodes.column!.create(null, schema.nodes.paragraph!.create()))
+  for (let index = count; index < node.childCount; index++) {
+    const last = columns[count - 1]!
+    const isEmpty = node.child(index).textContent === '' && node.child(index).childCount === 1 && node.child(index).firstChild!.isTextblock
+    if (!isEmpty) columns[count - 1] = last.copy(last.content.append(node.child(index).content))
+  }
+  tr.replaceWith(position, position + node.nodeSize, schema.nodes.columns!.create(null, columns))
+  editor.view.dispatch(closeHistory(tr.setSelection(TextSelection.near(tr.doc.resolve(position + 2)))))
+  editor.view.focus()
+}
+
+/** Takes a part away and leaves what was in it. */
+export function dissolvePart(editor: Editor, { position, node }: Part): void {
+  const { tr } = editor.state
+  const content: Node[] = []
+  node.forEach(child => child.type.name === 'column' ? child.forEach(block => content.push(block)) : content.push(child))
+  if (content.length) tr.replaceWith(position, position + node.nodeSize, content)
+  else takeOut(tr, position, node)
+  editor.view.dispatch(closeHistory(tr.setSelection(TextSelection.near(tr.doc.resolve(position)))))
+  editor.view.focus()
+}
+
+/** Takes a part away with all that is in it. */
+export function removePart(editor: Editor, { position, node }: Part): void {
+  const { tr } = editor.state
+  takeOut(tr, position, node)
+  editor.view.dispatch(closeHistory(tr))
+  editor.view.focus()
+}
+
+/** Selects the part as a whole, so that it is moved. */
+export function selectPart(editor: Editor, { position }: Part): void {
+  editor.view.dispatch(editor.state.tr.setSelection(NodeSelection.create(editor.state.doc, position)))
+}

@@ -1,0 +1,87 @@
+import { diffArrays } from 'diff'
+import type { Block, ButtonAttrs, Inline, PageDocument } from './schema'
+import { childrenOf } from './tree'
+
+/** A page as it is read: what a version holds. */
+export interface PageText { title: string, document: PageDocument }
+
+/** One thing that differs between two versions of a page, in words for its owner. */
+export interface PageChange { kind: 'added' | 'removed' | 'changed' | 'moved', what: string }
+
+const LONGEST = 60
+const BUTTON_WORDS: Partial<Record<keyof ButtonAttrs, string>> = { target: 'leads elsewhere', label: 'another label', note: 'another second line', action: 'another click', saveAs: 'saved under another name', look: 'another look', align: 'another place' }
+
+const textOf = (inlines: Inline[] = []): string => inlines.map(inline => inline.type === 'text' ? inline.text : ' ').join('')
+
+function shortened(text: string): string {
+  const line = text.replace(/\s+/g, ' ').trim()
+  return line.length > LONGEST ? `${line.slice(0, LONGEST).trimEnd()}…` : line
+}
+
+function wordsFor(block: Block): string {
+  switch (block.type) {
+    case 'paragraph': return textOf(block.content).trim() ? `text “${shortened(textOf(block.content))}”` : 'an empty line'
+    case 'heading': return `heading “${shortened(textOf(block.content))}”`
+    case 'bulletList':
+    case 'orderedList': return `list of ${block.content.length}`
+    case 'downloadButton': return `button “${shortened(block.attrs.label) || 'without a label'}”`
+    case 'shelf': return 'shelf'
+    case 'blockquote': return 'quote'
+    case 'horizontalRule': return 'divider'
+    case 'space': return 'space'
+    case 'buttonRow': return 'row of buttons'
+    case 'columns': return `${block.content.length} columns`
+    case 'section': return 'section'
+  }
+}
+
+const placementOf = (block: Block) => block.type === 'downloadButton' || block.type === 'shelf' ? block.attrs.placement : undefined
+
+/** Whether two blocks are the same thing, changed. */
+function isSame(before: Block, after: Block): boolean {
+  if (before.type !== after.type) return false
+  return placementOf(before) === placementOf(after)
+}
+
+/** A change of a block: of what lies in it where it only holds others. */
+function changeOf(before: Block, after: Block): PageChange[] {
+  const inside = childrenOf(after).length && before.type !== 'bulletList' && before.type !== 'orderedList' ? blockChanges(childrenOf(before), childrenOf(after)) : []
+  if (inside.length) return inside
+  const differing = before.type === 'downloadButton' && after.type === 'downloadButton'
+    ? Object.entries(BUTTON_WORDS).filter(([name]) => JSON.stringify(before.attrs[name as keyof ButtonAttrs]) !== JSON.stringify(after.attrs[name as keyof ButtonAttrs])).map(([, words]) => words)
+    : []
+  return [{ kind: 'changed', what: differing.length ? `${wordsFor(after)}: ${differing.join(', ')}` : wordsFor(after) }]
+}
+
+/** Pairs what went with what came in its place. */
+function inPlace(gone: Block[], come: Block[]): PageChange[] {
+  const left = [...gone]
+  const changes = come.flatMap((block): PageChange[] => {
+    const at = left.findIndex(before => isSame(before, block))
+    return at < 0 ? [{ kind: 'added', what: wordsFor(block) }] : changeOf(left.splice(at, 1)[0]!, block)
+  })
+  return [...changes, ...left.map((block): PageChange => ({ kind: 'removed', what: wordsFor(block) }))]
+}
+
+function blockChanges(before: Block[], after: Block[]): PageChange[] {
+  const keys = (blocks: Block[]) => blocks.map(block => JSON.stringify(block))
+  const parts = diffArrays(keys(before), keys(after))
+  const read = (texts: string[]) => texts.map(text => JSON.parse(text) as Block)
+  // What went here and came elsewhere was moved.
+  const goneKeys = new Set(parts.flatMap(part => part.removed ? part.value : []))
+  const moved = new Set(parts.flatMap(part => part.added ? part.value.filter(key => goneKeys.has(key)) : []))
+  const kept = (texts: string[]) => read(texts.filter(key => !moved.has(key)))
+  const changes = parts.flatMap((part, index): PageChange[] => {
+    const next = parts[index + 1]
+    if (part.removed) return inPlace(kept(part.value), next?.added ? kept(next.value) : [])
+    return part.added && !parts[index - 1]?.removed ? inPlace([], kept(part.value)) : []
+  })
+  return [...changes, ...read([...moved]).map((block): PageChange => ({ kind: 'moved', what: wordsFor(block) }))]
+}
+
+/** What an owner would say has changed from one version of a page to the next; all of it where there was none before. */
+export function changesBetween(before: PageText | undefined, after: PageText): PageChange[] {
+  if (!before) return [{ kind: 'added', what: `the page “${after.title}”` }]
+  const title: PageChange[] = before.title === after.title ? [] : [{ kind: 'changed', what: `title, now “${shortened(after.title)}”` }]
+  return [...title, ...blockChanges(before.document.content, after.document.content)]
+}
