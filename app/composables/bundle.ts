@@ -4,11 +4,20 @@ import type { FileItem } from '~~/core/files/item'
 import type { Selection } from '~~/core/files/selection'
 import { api, wordsOf } from './api'
 
-/** Makes a bundle of a selection in the folder that is open, and opens it. */
-export async function makeBundle(title: string, selection: Selection): Promise<void> {
+/** Makes a bundle of a selection in the folder that is open. */
+async function newBundle(title: string, selection: Selection): Promise<FileItem> {
   const bundle = await api<FileItem>('/bundles', 'POST', { ...selection, title, folder: useListing().folder })
   useLibrary().learn([bundle])
   await useLibrary().refresh()
+  return bundle
+}
+
+/** Makes a bundle of files, to be placed. */
+export const bundleOf = (files: FileItem[], title: string): Promise<FileItem> => newBundle(title, { files: files.map(file => file.id), folders: [] })
+
+/** Makes a bundle of a selection in the folder that is open, and opens it. */
+export async function makeBundle(title: string, selection: Selection): Promise<void> {
+  const bundle = await newBundle(title, selection)
   useSelection().clear()
   await navigateTo(`/desk/files/${bundle.id}`)
 }

@@ -4,8 +4,8 @@ import { GapCursor } from '@tiptap/pm/gapcursor'
 import { closeHistory } from '@tiptap/pm/history'
 import { NodeSelection, Selection, TextSelection } from '@tiptap/pm/state'
 import { newButton, newPlacementId, newShelf } from '~~/core/page/insert'
+import { MOST_IN_ROW, type ButtonAttrs, type PageDocument, type ShelfAttrs, type ShelfSource, type Target } from '~~/core/page/schema'
 import { placeBehind } from './parts'
-import type { ButtonAttrs, PageDocument, ShelfAttrs, ShelfSource, Target } from '~~/core/page/schema'
 
 export const documentOf = (editor: Editor) => editor.getJSON() as PageDocument
 
@@ -39,6 +39,15 @@ export function insertButton(editor: Editor, target: Target | null, label: strin
   const attrs = newButton(target, label)
   insertBlocks(editor, [editor.schema.nodes.downloadButton!.create(attrs)], position)
   return attrs
+}
+
+/** Puts several buttons at a position, in a row or one below the other; gives their placements. */
+export function insertButtons(editor: Editor, buttons: { target: Target | null, label: string }[], asRow: boolean, position: number): string[] {
+  const { downloadButton, buttonRow } = editor.schema.nodes
+  const nodes = buttons.map(({ target, label }) => downloadButton!.create(newButton(target, label)))
+  const rows = Array.from({ length: Math.ceil(nodes.length / MOST_IN_ROW) }, (_, row) => buttonRow!.create(null, nodes.slice(row * MOST_IN_ROW, (row + 1) * MOST_IN_ROW)))
+  insertBlocks(editor, asRow ? rows : nodes, position)
+  return nodes.map(node => node.attrs.placement as string)
 }
 
 export const insertShelf = (editor: Editor, source: ShelfSource | null, position?: number): void =>

@@ -1,9 +1,59 @@
+import type { Node } from '@tiptap/pm/model'
 import type { EditorView } from '@tiptap/pm/view'
 
-/** Where something dragged over the page would go: between two blocks, or onto the selected words. */
+/** Where a line or box is drawn on the page; pixels from the top left of its text. */
+export interface Mark { top: number, left: number, width: number, height: number }
+
+/** Where something dragged over the page would go: between two blocks, onto the selected words, or onto a button. */
 export type Spot =
-  | { kind: 'between', position: number, /** pixels from the top of the page's text */ top: number }
+  | { kind: 'between', position: number, mark: Mark }
   | { kind: 'words', from: number, to: number }
+  | { kind: 'button', placement: string, mark: Mark }
+
+/** Pixels at the side of a button in a row that mean "beside it". */
+const SIDE = 16
+
+interface Holder { node: Node, /** of its content */ start: number, box: DOMRect, across: boolean }
+
+const holds = ({ left, right, top, bottom }: DOMRect, x: number, y: number) => x >= left && x <= right && y >= top && y <= bottom
+const boxOf = (view: EditorView, position: number) => (view.nodeDOM(position) as HTMLElement | null)?.getBoundingClientRect?.()
+
+/** The inmost thing that holds blocks under the pointer. */
+function holderAt(view: EditorView, x: number, y: number): Holder {
+  let found: Holder = { node: view.state.doc, start: 0, box: view.dom.getBoundingClientRect(), across: false }
+  for (;;) {
+    let inner: Holder | undefined
+    found.node.forEach((node, offset) => {
+      const position = found.start + offset
+      if (!['section', 'columns', 'column', 'buttonRow'].includes(node.type.name)) return
+      const box = boxOf(view, position)
+      if (box && holds(box, x, y)) inner = { node, start: position + 1, box, across: node.type.name === 'buttonRow' }
+    })
+    // Between two columns is no place for a block: the place is before or behind all of them.
+    if (!inner || (inner.node.type.name === 'columns' && !columnUnder(view, inner, x, y))) return found
+    found = inner
+  }
+}
+
+function columnUnder(view: EditorView, { node, start }: Holder, x: number, y: number): boolean {
+  let under = false
+  node.forEach((_column, offset) => {
+    const box = boxOf(view, start + offset)
+    under ||= !!box && holds(box, x, y)
+  })
+  return under
+}
+
+/** The button under the pointer; in a row its sides mean the places beside it. */
+function buttonAt(view: EditorView, x: number, y: number, origin: DOMRect): Spot | undefined {
+  const element = document.elementsFromPoint(x, y).find(each => each.classList.contains('tr-button') && view.dom.contains(each))
+  const placement = element?.closest<HTMLElement>('.button-view')?.dataset.placement
+  if (!element || !placement) return undefined
+  const box = element.getBoundingClientRect()
+  const side = element.closest('.tr-row') ? SIDE : 0
+  if (x < box.left + side || x > box.right - side) return undefined
+  return { kind: 'button', placement, mark: { top: box.top - origin.top - 4, left: box.left - origin.left - 4, width: box.width + 8, height: box.height + 8 } }
+}
 
 /** The spot for a pointer at these client coordinates. */
 export function spotAt(view: EditorView, x: number, y: number): Spot {
@@ -12,20 +62,30 @@ export function spotAt(view: EditorView, x: number, y: number): Spot {
   if (!empty && 'text' in (view.state.selection.$from.nodeAfter ?? {}) && under !== undefined && under >= from && under <= to) {
     return { kind: 'words', from, to }
   }
-  const origin = view.dom.getBoundingClientRect().top
-  let best = { distance: Infinity, position: 0, top: 0 }
-  const consider = (edge: number, position: number) => {
-    const distance = Math.abs(edge - y)
-    if (distance < best.distance) best = { distance, position, top: edge - origin }
+  const origin = view.dom.getBoundingClientRect()
+  const button = buttonAt(view, x, y, origin)
+  if (button) return button
+
+  const { node, start, box: holder, across } = holderAt(view, x, y)
+  const inset = node.type.name === 'doc' ? -10 : 0
+  const markAt = (edge: number, box: DOMRect): Mark => across
+    ? { top: box.top - origin.top, left: edge - origin.left, width: 3, height: box.height }
+    : { top: edge - origin.top, left: holder.left - origin.left + inset, width: holder.width - 2 * inset, height: 3 }
+  let best = { distance: Infinity, position: start, mark: markAt(across ? holder.left + 4 : holder.top + 4, holder) }
+  const consider = (edge: number, position: number, box: DOMRect) => {
+    const distance = Math.abs(edge - (across ? x : y))
+    if (distance < best.distance) best = { distance, position, mark: markAt(edge, box) }
   }
-  let lower: number | undefined
-  view.state.doc.forEach((node, offset) => {
-    const box = (view.nodeDOM(offset) as HTMLElement | null)?.getBoundingClientRect()
+  let before: DOMRect | undefined
+  node.forEach((child, offset) => {
+    const box = boxOf(view, start + offset)
     if (!box) return
+    const [low, high] = across ? [box.left, box.right] : [box.top, box.bottom]
     // Between two blocks the mark stands in the middle of their gap.
-    consider(lower === undefined ? box.top - 4 : (lower + box.top) / 2, offset)
-    lower = box.bottom
-    consider(box.bottom + 4, offset + node.nodeSize)
+    const last = before && (across ? before.right : before.bottom)
+    consider(last === undefined || last > low ? low - 4 : (last + low) / 2, start + offset, box)
+    before = box
+    consider(high + 4, start + offset + child.nodeSize, box)
   })
-  return { kind: 'between', position: best.position, top: best.top }
+  return { kind: 'between', position: best.position, mark: best.mark }
 }

@@ -4,7 +4,9 @@ import { PDF_FACTS, ZIP_FACTS, button, linkMark, pageOf, shelf, words } from '..
 import { renderMessage, renderPage } from './document'
 import { renderBlocks, type PageFacts } from './html'
 import { picksOf } from './shelf'
-import type { PageDocument, Target } from './schema'
+import { mapTargets, placementsOf } from './targets'
+import { changesBetween } from './changes'
+import { pageDocumentSchema, type Block, type PageDocument, type PlainBlock, type Target } from './schema'
 
 const FILES = { pdf: PDF_FACTS, zip: ZIP_FACTS } as const
 const fileOf = ({ id }: Pick<Target, 'id'>) => FILES[id as keyof typeof FILES]
@@ -118,4 +120,44 @@ describe('a shelf', () => {
 
   it.each([['pick=a&pick=b&pick=a', ['a', 'b']], ['', []], ['pick=a&all=', 'all'], ['all', 'all']])('reads %j from an address', (query, picks) =>
     expect(picksOf(new URLSearchParams(query))).toEqual(picks))
+})
+
+describe('layout', () => {
+  const section: Block = { type: 'section', attrs: { tone: 'deep', padding: 'large', width: 'wide' }, content: [
+    words('In it'),
+    { type: 'columns', content: [{ type: 'column', content: [button()] }, { type: 'column', content: [{ type: 'blockquote', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'Said' }] }] }] }] },
+  ] }
+  const row: Block = { type: 'buttonRow', attrs: { align: 'middle' }, content: [button({ placement: 'bbbbbbbbbb' }), button({ placement: 'cccccccccc', target: null })] as Extract<PlainBlock, { type: 'downloadButton' }>[] }
+  const page = pageOf(section, row, { type: 'horizontalRule' }, { type: 'space', attrs: { size: 'small' } }, shelf())
+
+  it('fits the schema, is valid HTML, and leaves out buttons that lead nowhere', async () => {
+    expect(pageDocumentSchema.parse(page)).toEqual(page)
+    const html = renderPage(site, { slug: 'a', title: 'A', description: '', document: page }, known)
+    expect(await problemsOf(html)).toEqual([])
+    expect(html).toContain('<section class="tr-section tr-tone-deep tr-pad-large tr-width-wide">')
+    expect(html.match(/class="tr-button tr-look-slab"/g)).toHaveLength(2)
+    expect(render({ ...row, content: [] } as Block)).toBe('')
+  })
+
+  it.each([
+    ['a section in a section', { type: 'section', attrs: { tone: 'plain', padding: 'small', width: 'text' }, content: [section] }],
+    ['one column', { type: 'columns', content: [{ type: 'column', content: [words('x')] }] }],
+    ['columns in a column', { type: 'columns', content: [{ type: 'column', content: [{ type: 'columns', content: [] }] }, { type: 'column', content: [words('x')] }] }],
+    ['words in a row of buttons', { type: 'buttonRow', attrs: { align: 'left' }, content: [words('x')] }],
+    ['a background that does not exist', { type: 'section', attrs: { tone: 'url(x)', padding: 'small', width: 'text' }, content: [words('x')] }],
+  ])('%s does not fit the schema', (_what, block) => expect(pageDocumentSchema.safeParse({ type: 'doc', content: [block] }).success).toBe(false))
+
+  it('gives up its placements, and loses them, at any depth', () => {
+    expect(placementsOf(page).map(({ id }) => id)).toEqual(['aaaaaaaaaa', 'bbbbbbbbbb', 'cccccccccc', 'ssssssssss'])
+    const bare = mapTargets(page, () => 'remove')
+    expect(placementsOf(bare)).toEqual([])
+    expect(pageDocumentSchema.safeParse(bare).success).toBe(true)
+    expect(bare.content.map(({ type }) => type)).toEqual(['section', 'horizontalRule', 'space'])
+  })
+
+  it('says what has changed inside', () => {
+    const changed = mapTargets(page, target => target?.id === 'pdf' ? { kind: 'file', id: 'zip' } : target)
+    expect(changesBetween({ title: 'A', document: page }, { title: 'A', document: changed }).map(({ what }) => what))
+      .toEqual(['button “Price list”: leads elsewhere', 'button “Price list”: leads elsewhere', 'shelf'])
+  })
 })

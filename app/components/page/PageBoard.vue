@@ -5,8 +5,9 @@ import { contentCss } from '~~/core/page/css'
 import { titleFromFileName } from '~~/core/files/fileName'
 import type { FileItem } from '~~/core/files/item'
 import type { ButtonAttrs, ShelfAttrs } from '~~/core/page/schema'
-import { changePlacement, documentOf, duplicateBlock, focusEnd, insertButton, insertShelf, linkWords, removePlacement } from '~/editor/commands'
-import { moveBlock } from '~/editor/parts'
+import { changePlacement, documentOf, duplicateBlock, focusEnd, insertButton, insertButtons, insertShelf, linkWords, removePlacement } from '~/editor/commands'
+import type { Addable } from '~/editor/add'
+import { dissolvePart, moveBlock, partsAround, removePart, selectPart, setColumnCount, setPart, type Part } from '~/editor/parts'
 import { pageExtensions } from '~/editor/extensions'
 import { spotAt, type Spot } from '~/editor/spot'
 import PlacementNote from './PlacementNote.vue'
@@ -28,6 +29,9 @@ const failure = ref('')
 /** an open finder, and what it is for; pixels from the top left of the sheet */
 const finder = ref<{ top: number, left: number, purpose: 'place' | 'link' }>()
 /** the selected button, link or shelf, with its height on the sheet */
+/** what the caret or the selected block lies in, the inmost first */
+const parts = shallowRef<Part[]>([])
+const noteBox = ref<HTMLElement>()
 const selected = ref<{ top: number } & ({ kind: 'button' | 'link', attrs: ButtonAttrs } | { kind: 'shelf', attrs: ShelfAttrs })>()
 
 const targetOf = (file: FileItem) => ({ kind: 'file' as const, id: file.id })
@@ -76,23 +80,30 @@ function follow(current: Editor) {
   const { selection } = current.state
   const link = current.isActive('downloadLink') ? current.getAttributes('downloadLink') : undefined
   const block = selection instanceof NodeSelection ? selection.node : undefined
-  if (!block?.attrs.placement && !link) {
+  parts.value = partsAround(current.state)
+  if (!block?.attrs.placement && !link && !parts.value.length) {
     selected.value = undefined
     return
   }
   const top = current.view.coordsAtPos(selection.from).top - (sheet.value?.getBoundingClientRect().top ?? 0)
+  partsTop.value = top
+  if (!block?.attrs.placement && !link) {
+    selected.value = undefined
+    return
+  }
   if (block?.type.name === 'shelf') selected.value = { kind: 'shelf', attrs: block.attrs as ShelfAttrs, top }
-  else selected.value = block ? { kind: 'button', attrs: block.attrs as ButtonAttrs, top } : { kind: 'link', attrs: link as ButtonAttrs, top }
+  else selected.value = block?.attrs.placement ? { kind: 'button', attrs: block.attrs as ButtonAttrs, top } : { kind: 'link', attrs: link as ButtonAttrs, top }
 }
 
 /** The note stands at its button's height, moved only as far as it takes to be seen whole. */
 const noteTop = ref(0)
-watch(() => selected.value && [selected.value.attrs.placement, selected.value.top], async () => {
+const partsTop = ref(0)
+watch(() => [selected.value?.attrs.placement, parts.value.length, selected.value?.top ?? partsTop.value], async () => {
   await nextTick()
-  const [area, element] = [scroll.value, note.value?.$el as HTMLElement | undefined]
-  if (!selected.value || !area || !element) return
+  const [area, element] = [scroll.value, noteBox.value]
+  if (!area || !element) return
   const lowest = area.scrollTop + area.clientHeight - element.offsetHeight - 24
-  noteTop.value = Math.max(0, Math.min(selected.value.top - 12, Math.max(lowest, area.scrollTop)))
+  noteTop.value = Math.max(0, Math.min((selected.value?.top ?? partsTop.value) - 12, Math.max(lowest, area.scrollTop)))
 }, { immediate: true })
 
 function openFinder(purpose: 'place' | 'link', position = editor.value!.state.selection.to) {
@@ -116,6 +127,17 @@ function choose(file: FileItem) {
   editor.value!.view.focus()
 }
 
+function add(part: Addable) {
+  finder.value = undefined
+  part.add(editor.value!)
+  editor.value!.view.focus()
+}
+
+function movePart(part: Part, direction: -1 | 1) {
+  selectPart(editor.value!, part)
+  moveBlock(editor.value!, direction)
+}
+
 async function chooseFromComputer() {
   const purpose = finder.value?.purpose
   finder.value = undefined
@@ -130,6 +152,28 @@ function place(file: FileItem, position?: number) {
   insertButton(editor.value!, targetOf(file), file.title, position)
   // With the mouse on another board the page has to say where the button went.
   editor.value!.view.focus()
+}
+
+/** several files that were dropped at once, until it is known how they should stand */
+const arranging = shallowRef<{ ours: FileItem[], files: File[], position: number }>()
+const inRow = (position: number) => editor.value!.state.doc.resolve(position).parent.type.name === 'buttonRow'
+
+async function arrange(way: Arrangement) {
+  const { ours, files, position } = arranging.value!
+  arranging.value = undefined
+  const current = editor.value!
+  try {
+    if (way === 'bundle') place(await bundleOf(ours, `Files of “${page.current!.title}”`), position)
+    else if (way === 'shelf') insertShelf(current, { kind: 'files', ids: ours.map(file => file.id) }, position)
+    else {
+      const placed = insertButtons(current, [...ours.map(file => ({ target: targetOf(file), label: file.title })), ...files.map(file => ({ target: null, label: titleFromFileName(file.name) }))], way === 'row', position)
+      files.forEach((file, index) => sendFor(placed[ours.length + index]!, file))
+    }
+  }
+  catch (error) {
+    notices.say(wordsOf(error), { tone: 'attention' })
+  }
+  current.view.focus()
 }
 
 /** Sends a file of the computer; its placement gets it when it has arrived, wherever it is by then. */
@@ -160,6 +204,12 @@ function drop(view: Editor['view'], event: DragEvent): boolean {
   const things = droppedThings(event)
   const ours = (things?.files ?? []).map(id => library.known.get(id)).filter(file => file !== undefined)
   const at = spotAt(view, event.clientX, event.clientY)
+  if (at.kind === 'button') {
+    const [file] = ours
+    if (file) retarget(at.placement, file)
+    else if (files[0]) sendFor(at.placement, files[0])
+    return true
+  }
   if (at.kind === 'words') {
     if (ours[0]) linkWords(editor.value!, targetOf(ours[0]), at.from, at.to)
     else linkUpload(files, at.from, at.to)
@@ -167,10 +217,22 @@ function drop(view: Editor['view'], event: DragEvent): boolean {
   }
   const listed = things?.folders ?? []
   listed.forEach((id, index) => insertShelf(editor.value!, shelfOfFolder(id), at.position + index))
-  ours.forEach((file, index) => place(file, at.position + listed.length + index))
-  placeUploads(files, at.position + listed.length + ours.length)
+  const position = at.position + listed.length
+  if (ours.length + files.length > 1 && !inRow(position)) {
+    arranging.value = { ours, files, position }
+    return true
+  }
+  ours.forEach((file, index) => place(file, position + index))
+  placeUploads(files, position + ours.length)
   view.focus()
   return true
+}
+
+/** A file dropped on a button is what it leads to from then on. */
+function retarget(placement: string, file: FileItem) {
+  changePlacement(editor.value!, placement, { target: targetOf(file) })
+  editor.value!.view.focus()
+  notices.say(`That button leads to “${file.title}” now.`, { action: { label: 'Undo', run: () => void editor.value?.chain().undo().run() } })
 }
 
 function onDragOver(event: DragEvent) {
@@ -304,9 +366,9 @@ useHead({ style: [{ innerHTML: contentCss(), key: 'page-content' }] })
         <button type="button" class="plain" @click="load">Load the other version</button>
         <button type="button" class="plain" @click="keepMine">Keep mine instead</button>
       </div>
-      <PageToolbar :editor="editor" @place="openFinder('place')" @shelf="insertShelf(editor, null); editor.view.focus()" @link="openFinder('link')" />
+      <PageToolbar :editor="editor" @place="openFinder('place')" @add="add" @link="openFinder('link')" />
       <div ref="scroll" class="scroll">
-        <div class="desk-top" :class="{ 'has-note': selected }">
+        <div class="desk-top" :class="{ 'has-note': selected || parts.length }">
           <div ref="sheet" class="sheet" @dragover="onDragOver" @dragleave.self="spot = undefined" @drop="onDrop" @click="writeOn">
             <label class="title tr-page"><span class="tr-spoken">Title of the page</span>
               <textarea
@@ -316,32 +378,38 @@ useHead({ style: [{ innerHTML: contentCss(), key: 'page-content' }] })
             </label>
             <div class="text">
               <EditorContent :editor="editor" />
-              <div v-if="spot?.kind === 'between'" class="drop-mark" :style="{ top: `${spot.top}px` }"><span>Button goes here</span></div>
-              <div v-else-if="spot" class="drop-words">These words become a link</div>
+              <div v-if="spot?.kind === 'words'" class="drop-words">These words become a link</div>
+              <div v-else-if="spot" class="drop-mark" :class="spot.kind" :style="{ top: `${spot.mark.top}px`, left: `${spot.mark.left}px`, width: `${spot.mark.width}px`, height: `${spot.mark.height}px` }"><span>{{ spot.kind === 'button' ? 'This button leads there instead' : 'Goes here' }}</span></div>
             </div>
             <FileFinder
               v-if="finder" class="finder-pop" :style="{ top: `${finder.top}px`, left: `${finder.left}px` }" computer
               :label="finder.purpose === 'link' ? 'Find the file these words lead to' : 'Find a file to place'"
-              @choose="choose" @computer="chooseFromComputer" @close="closeFinder"
+              :parts="finder.purpose === 'place'" @part="add" @choose="choose" @computer="chooseFromComputer" @close="closeFinder"
             />
           </div>
           <div class="margin">
-            <ShelfNote
-              v-if="selected?.kind === 'shelf'" ref="note" :key="selected.attrs.placement" :attrs="selected.attrs" :style="{ '--top': `${noteTop}px` }" class="placed-note"
-              @change="changePlacement(editor, selected.attrs.placement, $event)" @remove="removePlacement(editor, selected.attrs.placement)" @leave="editor.commands.focus()"
-              @duplicate="duplicateBlock(editor, selected.attrs.placement)" @move="moveBlock(editor, $event)"
-            />
-            <PlacementNote
-              v-else-if="selected" ref="note" :key="selected.attrs.placement" :kind="selected.kind" :attrs="selected.attrs"
-              :style="{ '--top': `${noteTop}px` }" class="placed-note"
-              @change="changePlacement(editor, selected.attrs.placement, $event)" @computer="retargetFromComputer" @remove="removePlacement(editor, selected.attrs.placement)" @leave="editor.commands.focus()"
-              @duplicate="duplicateBlock(editor, selected.attrs.placement)" @move="moveBlock(editor, $event)"
-            />
+            <div v-if="selected || parts.length" ref="noteBox" class="placed-note" :style="{ '--top': `${noteTop}px` }">
+              <ShelfNote
+                v-if="selected?.kind === 'shelf'" ref="note" :key="selected.attrs.placement" :attrs="selected.attrs"
+                @change="changePlacement(editor, selected.attrs.placement, $event)" @remove="removePlacement(editor, selected.attrs.placement)" @leave="editor.commands.focus()"
+                @duplicate="duplicateBlock(editor, selected.attrs.placement)" @move="moveBlock(editor, $event)"
+              />
+              <PlacementNote
+                v-else-if="selected" ref="note" :key="selected.attrs.placement" :kind="selected.kind" :attrs="selected.attrs"
+                @change="changePlacement(editor, selected.attrs.placement, $event)" @computer="retargetFromComputer" @remove="removePlacement(editor, selected.attrs.placement)" @leave="editor.commands.focus()"
+                @duplicate="duplicateBlock(editor, selected.attrs.placement)" @move="moveBlock(editor, $event)"
+              />
+              <PartNote
+                v-for="part in parts" :key="`${part.name} ${part.position}`" :part="part" @set="setPart(editor, part, $event)" @columns="setColumnCount(editor, part, $event)" @move="movePart(part, $event)"
+                @dissolve="dissolvePart(editor, part)" @remove="removePart(editor, part)" @leave="editor.commands.focus()"
+              />
+            </div>
             <PageSettings v-else @restore="bringBack" />
           </div>
         </div>
       </div>
     </template>
+    <ArrangeDialog v-if="arranging" :count="arranging.ours.length + arranging.files.length" :stored="!arranging.files.length" @choose="arrange" @close="arranging = undefined" />
   </div>
 </template>
 
@@ -356,7 +424,7 @@ useHead({ style: [{ innerHTML: contentCss(), key: 'page-content' }] })
 .failure { padding: 20px; }
 .scroll { flex: 1; min-height: 0; overflow: auto; background: var(--grey); }
 .desk-top { display: grid; grid-template-columns: minmax(0, 720px) 284px; justify-content: center; min-height: 100%; gap: 0; padding: 14px 14px 0; }
-.sheet { position: relative; background: #FCFBF8; border: 1px solid var(--line); border-bottom: 0; padding: 40px clamp(20px, 6%, 56px) 120px; cursor: text; }
+.sheet { --bleed: 44px; position: relative; background: #FCFBF8; border: 1px solid var(--line); border-bottom: 0; padding: 40px var(--bleed) 120px; cursor: text; }
 .title textarea {
   width: 100%; field-sizing: content; resize: none; border: 0; background: none; color: #24211D; padding: 0;
   font: 560 clamp(1.7rem, 1.2rem + 1.6vw, 2.4rem)/1.22 Literata, Georgia, serif; letter-spacing: -.018em; margin-bottom: .5em;
@@ -366,10 +434,15 @@ useHead({ style: [{ innerHTML: contentCss(), key: 'page-content' }] })
 .text :deep(.tr-page) { min-height: 200px; outline: none; }
 .text :deep(.tr-page > :first-child) { margin-top: 0; }
 .text :deep(p.is-empty:first-child::before) { content: attr(data-placeholder); float: left; height: 0; color: #6B655B; pointer-events: none; }
+.text :deep(.tr-column) { outline: 1px dashed #B9C4C1; outline-offset: 5px; border-radius: 2px; }
+.text :deep(.tr-row) { min-height: 40px; outline: 1px dashed #B9C4C1; outline-offset: 5px; }
+.text :deep(.tr-space) { background: repeating-linear-gradient(135deg, #E4EAE8 0 1px, transparent 1px 7px); }
+.text :deep(.ProseMirror-selectednode:is(hr, .tr-space, .tr-section, .tr-columns, .tr-row)) { outline: 2px solid var(--water); outline-offset: 4px; }
 .text :deep(.without-target) { color: #9A4420; text-decoration: underline dashed; }
 .text :deep(.ProseMirror-gapcursor::after) { border-top: 2px solid var(--water); width: 40px; }
-.drop-mark { position: absolute; left: -10px; right: -10px; height: 0; border-top: 3px solid var(--water); pointer-events: none; }
-.drop-mark span { position: absolute; right: 0; top: -22px; padding: 0 8px; font-size: 12px; line-height: 19px; background: var(--water); color: #fff; border-radius: 3px 3px 0 0; }
+.drop-mark { position: absolute; background: var(--water); pointer-events: none; z-index: 5; }
+.drop-mark.button { background: none; border: 3px solid var(--water); border-radius: 8px; }
+.drop-mark span { position: absolute; right: 0; bottom: 100%; white-space: nowrap; padding: 0 8px; font-size: 12px; line-height: 19px; background: var(--water); color: #fff; border-radius: 3px 3px 0 0; }
 .drop-words { position: sticky; bottom: 16px; width: max-content; padding: 4px 10px; background: var(--water); color: #fff; border-radius: 3px; pointer-events: none; }
 .finder-pop { position: absolute; z-index: 30; }
 .margin { position: relative; padding-left: 0; }
@@ -378,6 +451,6 @@ useHead({ style: [{ innerHTML: contentCss(), key: 'page-content' }] })
   .desk-top { grid-template-columns: minmax(0, 1fr); padding: 0; }
   .placed-note { position: sticky; bottom: 0; top: auto; left: 0; max-height: 42vh; margin-bottom: 0; overflow: auto; }
   .desk-top.has-note .margin { position: sticky; bottom: 0; }
-  .sheet { border: 0; }
+  .sheet { --bleed: 20px; border: 0; }
 }
 </style>

@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { mdiFormatBold, mdiFormatItalic, mdiFormatListBulleted, mdiFormatListNumbered, mdiLinkVariant, mdiRedo, mdiUndo, mdiTrayArrowUp, mdiViewListOutline } from '@mdi/js'
+import { mdiFormatBold, mdiFormatItalic, mdiFormatListBulleted, mdiFormatListNumbered, mdiLinkVariant, mdiRedo, mdiUndo, mdiTrayArrowUp, mdiPlus } from '@mdi/js'
 import type { Editor } from '@tiptap/vue-3'
+import { ADDABLE, type Addable } from '~/editor/add'
 
 const props = defineProps<{ editor: Editor }>()
-defineEmits<{ place: [], shelf: [], link: [] }>()
+const emit = defineEmits<{ place: [], link: [], add: [part: Addable] }>()
+const adding = ref(false)
 
 const KINDS = [
   { value: '0', words: 'Text' },
@@ -49,7 +51,16 @@ const tools = computed(() => {
     <span class="gap" />
     <button type="button" class="tool worded" :disabled="!hasWords" title="Link the selected words to a file (Ctrl+Shift+K)" @mousedown.prevent @click="$emit('link')"><VIcon :icon="mdiLinkVariant" size="18" /> Link words</button>
     <button type="button" class="tool worded" title="Put a download button here (/)" @mousedown.prevent @click="$emit('place')"><VIcon :icon="mdiTrayArrowUp" size="18" /> Place a file</button>
-    <button type="button" class="tool worded" title="List the files of a folder, or chosen ones" @mousedown.prevent @click="$emit('shelf')"><VIcon :icon="mdiViewListOutline" size="18" /> Shelf</button>
+    <VMenu v-model="adding" location="bottom start">
+      <template #activator="{ props: activator }">
+        <button type="button" class="tool worded" v-bind="activator" title="Put something else on the page (/)"><VIcon :icon="mdiPlus" size="18" /> Add</button>
+      </template>
+      <ul class="addable" role="menu">
+        <li v-for="part in ADDABLE" :key="part.name" role="none">
+          <button type="button" role="menuitem" @click="adding = false; emit('add', part)"><VIcon :icon="part.icon" size="18" /><b>{{ part.words }}</b><span>{{ part.hint }}</span></button>
+        </li>
+      </ul>
+    </VMenu>
   </div>
 </template>
 
@@ -61,5 +72,10 @@ select { height: 28px; padding: 0 4px; border: 1px solid var(--line); border-rad
 .tool[aria-pressed='true'] { background: #CBD8D5; }
 .tool:disabled { color: #6C7A76; cursor: default; }
 .worded { padding: 0 8px; }
+.addable { list-style: none; margin: 0; padding: 4px; background: #fff; border: 1px solid var(--ink); border-radius: 4px; }
+.addable button { display: grid; grid-template-columns: 26px auto 1fr; gap: 8px; align-items: center; width: 100%; min-height: 32px; padding: 0 10px 0 8px; text-align: left; border-radius: 3px; color: var(--ink); }
+.addable button:hover, .addable button:focus-visible { background: #E8EFED; }
+.addable b { font-weight: 600; }
+.addable span { color: var(--soft); font-size: 12.5px; }
 .gap { width: 1px; height: 18px; margin: 0 5px; background: var(--line); }
 </style>

@@ -2,6 +2,7 @@
 import type { FileItem, FoundFile } from '~~/core/files/item'
 import type { Family } from '~~/core/files/mediaType'
 import { formatSize } from '~~/core/files/size'
+import { addableFor, type Addable } from '~/editor/add'
 
 /** Finds a file by part of its name, or takes one from the computer. */
 const props = defineProps<{
@@ -14,15 +15,25 @@ const props = defineProps<{
   family?: Family
   /** bundles are not offered */
   noBundles?: boolean
+  /** offers what else can be put on a page, too */
+  parts?: boolean
 }>()
-const emit = defineEmits<{ choose: [file: FileItem], computer: [], close: [] }>()
+const emit = defineEmits<{ choose: [file: FileItem], computer: [], part: [part: Addable], close: [] }>()
 
 const text = ref('')
 const found = ref<FoundFile[]>([])
 const active = ref(0)
 const field = ref<HTMLInputElement>()
 const list = useId()
-const count = computed(() => found.value.length + (props.computer ? 1 : 0))
+
+type Option = { kind: 'file', file: FoundFile } | { kind: 'part', part: Addable } | { kind: 'computer' }
+/** Files by their names first; then what else the words name, before files that only have them inside. */
+const options = computed<Option[]>(() => {
+  const files = (inside: boolean) => found.value.filter(file => (file.match?.by === 'inside') === inside).map((file): Option => ({ kind: 'file', file }))
+  const parts = props.parts ? addableFor(text.value).map((part): Option => ({ kind: 'part', part })) : []
+  const computer: Option[] = props.computer ? [{ kind: 'computer' }] : []
+  return text.value.trim() ? [...files(false), ...parts, ...files(true), ...computer] : [...files(false), ...computer, ...parts]
+})
 
 const { search, settled } = useFileSearch(8, () => props.family)
 watch(text, async (q) => {
@@ -35,14 +46,15 @@ watch(text, async (q) => {
 onMounted(() => field.value?.focus())
 
 function take(index: number) {
-  const file = found.value[index]
-  if (file) emit('choose', file)
-  else if (props.computer) emit('computer')
+  const option = options.value[index]
+  if (option?.kind === 'file') emit('choose', option.file)
+  else if (option?.kind === 'part') emit('part', option.part)
+  else if (option) emit('computer')
 }
 
 function onKey(event: KeyboardEvent) {
   const step = { ArrowDown: 1, ArrowUp: -1 }[event.key]
-  if (step) active.value = (active.value + step + count.value) % Math.max(1, count.value)
+  if (step) active.value = (active.value + step + options.value.length) % Math.max(1, options.value.length)
   // Fast typists press Enter before the answer is there.
   else if (event.key === 'Enter') void settled().then(() => take(active.value))
   else if (event.key === 'Escape') emit('close')
@@ -50,28 +62,32 @@ function onKey(event: KeyboardEvent) {
   event.preventDefault()
   event.stopPropagation()
 }
+watch(active, async () => {
+  await nextTick()
+  document.getElementById(`${list}-${active.value}`)?.scrollIntoView({ block: 'nearest' })
+})
 </script>
 
 <template>
   <div class="finder" role="dialog" :aria-label="label" @keydown="onKey">
     <input
       ref="field" v-model="text" type="text" role="combobox" aria-expanded="true" aria-autocomplete="list" :aria-controls="list"
-      :aria-activedescendant="count ? `${list}-${active}` : undefined" :aria-label="label" placeholder="A name, or words inside" autocomplete="off" spellcheck="false"
+      :aria-activedescendant="options.length ? `${list}-${active}` : undefined" :aria-label="label" placeholder="A name, or words inside" autocomplete="off" spellcheck="false"
     >
     <ul :id="list" role="listbox" :aria-label="label">
       <li
-        v-for="(file, index) in found" :id="`${list}-${index}`" :key="file.id" role="option" :aria-selected="index === active"
-        @mousemove="active = index" @mousedown.prevent @click="take(index)"
+        v-for="(option, index) in options" :id="`${list}-${index}`" :key="option.kind === 'file' ? option.file.id : option.kind === 'part' ? option.part.name : 'computer'"
+        role="option" :class="option.kind" :aria-selected="index === active" @mousemove="active = index" @mousedown.prevent @click="take(index)"
       >
-        <TypeTag :tag="file.tag" :family="file.family" /><span class="words"><span class="title">{{ file.title }}</span><PassageLine v-if="file.match?.by === 'inside'" :part="file.match.part" :passage="file.match.passage" /></span><span class="size">{{ formatSize(file.size) }}</span>
+        <template v-if="option.kind === 'file'">
+          <TypeTag :tag="option.file.tag" :family="option.file.family" /><span class="words"><span class="title">{{ option.file.title }}</span><PassageLine v-if="option.file.match?.by === 'inside'" :part="option.file.match.part" :passage="option.file.match.passage" /></span><span class="size">{{ formatSize(option.file.size) }}</span>
+        </template>
+        <template v-else-if="option.kind === 'part'">
+          <span class="sign"><VIcon :icon="option.part.icon" size="18" /></span><span class="words"><span class="title">{{ option.part.words }}</span></span><span class="part-hint">{{ option.part.hint }}</span>
+        </template>
+        <template v-else>From this computer…</template>
       </li>
-      <li
-        v-if="computer" :id="`${list}-${found.length}`" role="option" class="computer" :aria-selected="active === found.length"
-        @mousemove="active = found.length" @mousedown.prevent @click="take(found.length)"
-      >
-        From this computer…
-      </li>
-      <li v-if="!count" class="none" role="option" aria-disabled="true" :aria-selected="false">No file has that in its name or inside.</li>
+      <li v-if="!options.length" class="none" role="option" aria-disabled="true" :aria-selected="false">{{ parts ? 'No file and no part of a page is called that.' : 'No file has that in its name or inside.' }}</li>
     </ul>
   </div>
 </template>
@@ -87,5 +103,8 @@ li[aria-selected='true'] { background: #DDEBE9; box-shadow: inset 3px 0 var(--wa
 .title { min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .size { font: 12px 'IBM Plex Mono', monospace; color: var(--soft); }
 .computer { border-top: 1px solid var(--line); border-radius: 0; margin-top: 3px; }
+.computer + .part, .file + .part { border-top: 1px solid var(--line); border-radius: 0; }
+.sign { width: 40px; text-align: center; color: var(--soft); flex: none; }
+.part-hint { color: var(--soft); font-size: 12px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
 .none { color: var(--soft); cursor: default; }
 </style>

@@ -1,0 +1,35 @@
+<script setup lang="ts">
+/** Asks how several files that are placed at once should stand. */
+const props = defineProps<{ count: number, /** they lie in the library already */ stored: boolean }>()
+const emit = defineEmits<{ choose: [way: Arrangement], close: [] }>()
+const first = ref<HTMLElement>()
+
+const WAYS: { way: Arrangement, words: string, hint: string }[] = [
+  { way: 'row', words: 'Row of buttons', hint: 'Side by side as far as there is room.' },
+  { way: 'stack', words: 'Buttons, one below the other', hint: 'Each can be moved by itself.' },
+  { way: 'shelf', words: 'Shelf', hint: 'A list; visitors may take several of them as one zip.' },
+  { way: 'bundle', words: 'One bundle', hint: 'A single button that gives them all as one zip, always as they are now.' },
+]
+/** A list and a zip are made of what is there. */
+const ways = computed(() => WAYS.filter(({ way }) => props.stored || way === 'row' || way === 'stack'))
+onMounted(() => first.value?.querySelector('button')?.focus())
+</script>
+
+<template>
+  <VDialog :model-value="true" max-width="440" aria-labelledby="arrange-head" @update:model-value="emit('close')">
+    <div class="dialog">
+      <h2 id="arrange-head">How should these {{ count }} files stand?</h2>
+      <div ref="first" class="ways">
+        <button v-for="{ way, words, hint } in ways" :key="way" type="button" class="way" @click="emit('choose', way)"><b>{{ words }}</b><span>{{ hint }}</span></button>
+      </div>
+      <button type="button" class="plain" @click="emit('close')">Place none of them</button>
+    </div>
+  </VDialog>
+</template>
+
+<style scoped>
+.ways { display: grid; gap: 6px; }
+.way { display: grid; gap: 2px; padding: 9px 12px; text-align: left; border: 1px solid var(--line); border-radius: 4px; background: #fff; }
+.way:hover, .way:focus-visible { border-color: var(--water); background: #F3F7F6; }
+.way span { color: var(--soft); }
+</style>

@@ -1,0 +1,2 @@
+/** How several files that are placed at once stand on a page. */
+export type Arrangement = 'row' | 'stack' | 'shelf' | 'bundle'

@@ -1,0 +1,57 @@
+import { mdiFormatHeader2, mdiFormatListBulleted, mdiFormatQuoteClose, mdiMinus, mdiArrowExpandVertical, mdiRectangleOutline, mdiViewColumnOutline, mdiViewListOutline, mdiViewSplitVertical, mdiButtonPointer } from '@mdi/js'
+import type { Editor } from '@tiptap/core'
+import type { Node } from '@tiptap/pm/model'
+import { TextSelection } from '@tiptap/pm/state'
+import { closeHistory } from '@tiptap/pm/history'
+import { newButton } from '~~/core/page/insert'
+import { insertBlocks, insertShelf } from './commands'
+
+/** Something that can be put on a page besides files. */
+export interface Addable {
+  name: string
+  words: string
+  hint: string
+  icon: string
+  /** further words it is found by */
+  also: string
+  add: (editor: Editor) => void
+}
+
+const make = (editor: Editor, name: string, attrs: Record<string, unknown> | null = null, content?: Node | Node[]) => editor.schema.nodes[name]!.create(attrs, content)
+const line = (editor: Editor) => make(editor, 'paragraph')
+const columns = (editor: Editor, count: number) => insertBlocks(editor, [make(editor, 'columns', null, Array.from({ length: count }, () => make(editor, 'column', null, line(editor))))])
+
+/** Selected blocks get a section around them; without a selection a new one is put in. */
+function addSection(editor: Editor): void {
+  const { doc, selection, tr } = editor.state
+  const { $from, $to, empty } = selection
+  const layouts = ['section']
+  const chosen: Node[] = []
+  if (!empty && selection instanceof TextSelection) for (let index = $from.index(0); index <= $to.index(0); index++) chosen.push(doc.child(index))
+  if (!chosen.length || chosen.some(node => layouts.includes(node.type.name))) {
+    insertBlocks(editor, [make(editor, 'section', null, line(editor))])
+    return
+  }
+  const [from, to] = [$from.before(1), $to.after(1)]
+  tr.replaceWith(from, to, make(editor, 'section', null, chosen))
+  editor.view.dispatch(closeHistory(tr.setSelection(TextSelection.near(tr.doc.resolve(from + 1)))))
+}
+
+export const ADDABLE: Addable[] = [
+  { name: 'heading', words: 'Heading', hint: 'Names what follows', also: 'title', icon: mdiFormatHeader2, add: editor => insertBlocks(editor, [make(editor, 'heading', { level: 2 })]) },
+  { name: 'list', words: 'List', hint: 'Points, one below the other', also: 'bullets', icon: mdiFormatListBulleted, add: editor => insertBlocks(editor, [make(editor, 'bulletList', null, make(editor, 'listItem', null, line(editor)))]) },
+  { name: 'quote', words: 'Quote', hint: 'What somebody said', also: 'citation', icon: mdiFormatQuoteClose, add: editor => insertBlocks(editor, [make(editor, 'blockquote', null, line(editor))]) },
+  { name: 'row', words: 'Row of buttons', hint: 'Side by side as far as there is room', also: 'group', icon: mdiButtonPointer, add: editor => insertBlocks(editor, [make(editor, 'buttonRow', null, make(editor, 'downloadButton', newButton(null, '')))]) },
+  { name: 'shelf', words: 'Shelf', hint: 'The files of a folder, or chosen ones', also: 'list of files folder', icon: mdiViewListOutline, add: editor => insertShelf(editor, null) },
+  { name: 'columns2', words: 'Two columns', hint: 'One below the other on phones', also: 'layout side', icon: mdiViewSplitVertical, add: editor => columns(editor, 2) },
+  { name: 'columns3', words: 'Three columns', hint: 'One below the other on phones', also: 'layout side', icon: mdiViewColumnOutline, add: editor => columns(editor, 3) },
+  { name: 'section', words: 'Section', hint: 'With a background of its own; around what is selected', also: 'band background tone', icon: mdiRectangleOutline, add: addSection },
+  { name: 'divider', words: 'Divider', hint: 'A thin line', also: 'rule separator', icon: mdiMinus, add: editor => insertBlocks(editor, [make(editor, 'horizontalRule')]) },
+  { name: 'space', words: 'Space', hint: 'Room between two things', also: 'gap spacer', icon: mdiArrowExpandVertical, add: editor => insertBlocks(editor, [make(editor, 'space')]) },
+]
+
+/** What is found by the beginnings of its words. */
+export function addableFor(text: string): Addable[] {
+  const pieces = text.toLowerCase().split(/\s+/).filter(Boolean)
+  return ADDABLE.filter(({ words, also }) => pieces.every(piece => `${words} ${also}`.toLowerCase().split(' ').some(word => word.startsWith(piece))))
+}

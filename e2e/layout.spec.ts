@@ -1,0 +1,173 @@
+import { expect, test, type Page } from '@playwright/test'
+import { pageDocumentSchema } from '../core/page/schema'
+import { openDesk, openPage, ownerApi, row } from './support/owner'
+import { makeData, startServer, type RunningServer } from './support/server'
+
+let server: RunningServer
+test.beforeAll(async () => {
+  server = await startServer(await makeData('demo'))
+})
+test.afterAll(() => server.remove())
+test.beforeEach(({ page }) => openDesk(page, server.url))
+
+const writing = (page: Page) => page.locator('.ProseMirror')
+const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible()
+
+/** A page of its own for a test. */
+async function newPage(page: Page, title: string): Promise<string> {
+  await page.getByRole('button', { name: 'New page' }).click()
+  await page.getByLabel('Title', { exact: true }).fill(title)
+  await page.getByRole('button', { name: 'Make the page' }).click()
+  await page.waitForURL(/\/desk\/pages\//)
+  await writing(page).click()
+  return page.url().split('/').pop()!.split('?')[0]!
+}
+
+async function add(page: Page, words: string): Promise<void> {
+  await page.keyboard.type('/')
+  await page.getByRole('combobox', { name: 'Find a file to place' }).fill(words)
+  await page.getByRole('option', { name: new RegExp(`^${words}`) }).click()
+}
+
+test('parts are put in by typing /, written in, moved by key into and out of columns, and reach the visitor', async ({ page }) => {
+  const id = await newPage(page, 'Laid out')
+  await add(page, 'Two columns')
+  await page.keyboard.type('Left words')
+  await page.locator('.tr-column').nth(1).click()
+  await page.keyboard.type('Right words')
+  await expect(page.locator('.tr-column').nth(1)).toHaveText('Right words')
+
+  // Out of the columns, back into the last of them, and on into the first.
+  await page.keyboard.press('Alt+ArrowDown')
+  await expect(page.locator('.tr-columns + p')).toHaveText('Right words')
+  await page.keyboard.press('Alt+ArrowUp')
+  await expect(page.locator('.tr-column').nth(1)).toContainText('Right words')
+  await page.keyboard.press('Alt+ArrowUp')
+  await page.keyboard.press('Alt+ArrowUp')
+  await expect(page.locator('.tr-column').nth(0)).toContainText('Right words')
+  for (let undone = 0; undone < 4; undone++) await page.keyboard.press('Control+z')
+  await expect(page.locator('.tr-column').nth(1)).toHaveText('Right words')
+
+  await page.getByRole('region', { name: 'Settings of this columns' }).getByRole('radio', { name: '3' }).check()
+  await expect(page.locator('.tr-column')).toHaveCount(3)
+  await page.locator('.tr-column').nth(0).click()
+  await page.getByRole('region', { name: 'Settings of this columns' }).getByRole('radio', { name: '2' }).check()
+  await expect(page.locator('.tr-column')).toHaveCount(2)
+
+  await page.locator('.sheet').click({ position: { x: 200, y: 600 } })
+  await add(page, 'Section')
+  await page.keyboard.type('In a section')
+  await page.getByRole('region', { name: 'Settings of this section' }).getByRole('radio', { name: 'Deep' }).check()
+  await add(page, 'Divider')
+  await saved(page)
+  const api = await ownerApi(server.url)
+  const { draft } = await api<{ draft: unknown }>(`/pages/${id}`)
+  expect(pageDocumentSchema.safeParse(draft).success).toBe(true)
+
+  await page.keyboard.press('Control+Enter')
+  await expect(page.getByText('“Laid out” is live.')).toBeVisible()
+  const visitor = await page.context().newPage()
+  await visitor.goto(`${server.url}/laid-out`)
+  const [left, right] = [await visitor.locator('.tr-column').nth(0).boundingBox(), await visitor.locator('.tr-column').nth(1).boundingBox()]
+  expect(left!.y).toBeCloseTo(right!.y, 0)
+  expect(right!.x).toBeGreaterThan(left!.x + left!.width - 1)
+  const section = (await visitor.locator('.tr-section').boundingBox())!
+  expect(section.width).toBe(visitor.viewportSize()!.width)
+  expect(await visitor.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true)
+  await visitor.setViewportSize({ width: 390, height: 800 })
+  const [above, below] = [await visitor.locator('.tr-column').nth(0).boundingBox(), await visitor.locator('.tr-column').nth(1).boundingBox()]
+  expect(below!.y).toBeGreaterThan(above!.y + above!.height - 1)
+  expect(await visitor.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true)
+})
+
+test('a file dropped on a button is what it leads to, and is taken back by Undo; beside it, it is another one', async ({ page }) => {
+  await newPage(page, 'Re-targeted')
+  await add(page, 'Row of buttons')
+  const buttons = page.locator('.tr-row .tr-button')
+  await expect(buttons).toHaveCount(1)
+  await page.keyboard.press('Control+k')
+  await page.getByRole('combobox', { name: 'Find files, pages and settings' }).fill('Firing chart')
+  await page.keyboard.press('Control+Enter')
+  await row(page, 'Firing chart raku').dragTo(buttons.first())
+  await expect(page.getByText('That button leads to “Firing chart raku” now.')).toBeVisible()
+  await expect(buttons.first()).toContainText('Firing chart raku')
+  await page.locator('.notice', { hasText: 'leads to' }).getByRole('button', { name: 'Undo' }).click()
+  await expect(page.locator('.tr-row')).toContainText('No file behind this button yet')
+  await row(page, 'Firing chart raku').dragTo(buttons.first())
+  await expect(buttons.first()).toContainText('Firing chart raku')
+
+  const box = (await buttons.first().boundingBox())!
+  await row(page, 'Firing chart biscuit').dragTo(page.locator('.tr-row'), { targetPosition: { x: box.width + 30, y: box.height / 2 } })
+  await expect(buttons).toHaveText([/raku/, /biscuit/])
+  await page.getByRole('region', { name: 'Settings of this row of buttons' }).getByRole('radio', { name: 'Middle' }).check()
+  await saved(page)
+  await page.reload()
+  await expect(buttons).toHaveText([/raku/, /biscuit/])
+  await expect(page.locator('.tr-row-middle')).toBeVisible()
+})
+
+test('a page moves and leaves a way behind it, goes offline, comes back as it was, and is copied', async ({ page }) => {
+  const api = await ownerApi(server.url)
+  await openPage(page, 'Clay & glaze')
+  const settings = page.getByRole('region', { name: 'Settings of this page' })
+  await expect(settings).toContainText('Visitors see it as it stands')
+  await settings.getByLabel('Address of this page').fill('materials')
+  await settings.getByLabel('Address of this page').press('Enter')
+  await expect(page.getByText('The page is at /materials now; /clay-and-glaze leads there.')).toBeVisible()
+  const moved = await fetch(`${server.url}/clay-and-glaze`, { redirect: 'manual' })
+  expect([moved.status, moved.headers.get('location')]).toEqual([308, '/materials'])
+  await settings.getByLabel('Address of this page').fill('Trade!')
+  await settings.getByLabel('Address of this page').press('Enter')
+  await expect(settings.getByRole('alert')).toContainText('small letters')
+  await settings.getByLabel('In a few words').fill('Clays, glazes and their data sheets')
+  await settings.getByLabel('In a few words').blur()
+  await expect.poll(async () => (await fetch(`${server.url}/materials`)).text()).toContain('<meta name="description" content="Clays, glazes and their data sheets">')
+
+  await writing(page).locator('p').first().click()
+  await page.keyboard.press('Home')
+  await page.keyboard.type('Before anything else: ')
+  await expect(settings).toContainText('Visitors do not see yet')
+  await expect(settings).toContainText('Changed text “Before anything else: Every body')
+  await page.keyboard.press('Control+Enter')
+  await expect(page.getByText('“Clay & glaze” is live.')).toBeVisible()
+  await settings.getByText('Versions that were live').click()
+  await expect(settings.locator('.versions li')).toHaveCount(2)
+  await settings.locator('.versions li').nth(1).getByRole('button', { name: 'Bring back' }).click()
+  await expect(writing(page)).not.toContainText('Before anything else')
+  await expect(page.getByText('That version is in the draft now.')).toBeVisible()
+
+  page.on('dialog', dialog => void dialog.accept())
+  await settings.getByRole('button', { name: 'Take offline' }).click()
+  await expect.poll(async () => (await fetch(`${server.url}/materials`)).status).toBe(404)
+  await settings.getByRole('button', { name: 'Duplicate page' }).click()
+  await expect(page.locator('.head .address')).toHaveText('/clay-and-glaze-copy')
+  const pages = (await api<{ items: { slug: string, published: string | null }[] }>('/pages')).items
+  expect(pages.filter(item => item.slug.includes('clay') || item.slug === 'materials').map(item => [item.slug, item.published])).toEqual([['materials', null], ['clay-and-glaze-copy', null]])
+})
+
+test('several files dropped at once ask how they should stand', async ({ page }) => {
+  await newPage(page, 'Several')
+  await page.keyboard.type('Words above')
+  await page.keyboard.press('Control+k')
+  await page.getByRole('combobox', { name: 'Find files, pages and settings' }).fill('Firing chart')
+  await page.keyboard.press('Control+Enter')
+  await row(page, 'Firing chart raku').locator('.cell').first().click()
+  await row(page, 'Firing chart biscuit').locator('.cell').first().click({ modifiers: ['Control'] })
+  const dropBoth = () => row(page, 'Firing chart raku').dragTo(writing(page).locator('p').first())
+  const ways = page.getByRole('dialog', { name: 'How should these 2 files stand?' })
+
+  await dropBoth()
+  await ways.getByRole('button', { name: /^Row of buttons/ }).click()
+  await expect(page.locator('.tr-row .tr-button')).toHaveText([/Firing chart/, /Firing chart/])
+  await page.getByRole('button', { name: 'Undo', exact: true }).first().click()
+  await expect(page.locator('.tr-row')).toHaveCount(0)
+
+  await dropBoth()
+  await ways.getByRole('button', { name: /^Shelf/ }).press('Enter')
+  await expect(page.locator('.shelf-view .tr-item')).toHaveCount(2)
+  await dropBoth()
+  await ways.getByRole('button', { name: /^One bundle/ }).click()
+  const bundle = page.locator('.button-view .tr-button')
+  await expect(bundle).toHaveText(/Files of “Several”.*ZIP/)
+  await saved(page)
+})
