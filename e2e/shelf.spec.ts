@@ -53,7 +53,7 @@ test('a folder dropped on the page lists its files; visitors without script take
 
 test('by key: a shelf of chosen files, in an order of its own, undone and done again', async ({ page }) => {
   await openPage(page, 'Clay, glaze')
-  await page.keyboard.type('/she')
+  await page.keyboard.type('/shelf')
   await expect(page.getByRole('option', { name: /^Shelf/ })).toHaveAttribute('aria-selected', 'true')
   await page.keyboard.press('Enter')
   await expect(shelves(page)).toContainText('Nothing on this shelf yet')

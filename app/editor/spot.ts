@@ -1,4 +1,5 @@
 import type { Node } from '@tiptap/pm/model'
+import { TextSelection } from '@tiptap/pm/state'
 import type { EditorView } from '@tiptap/pm/view'
 
 /** Where a line or box is drawn on the page; pixels from the top left of its text. */
@@ -57,9 +58,10 @@ function buttonAt(view: EditorView, x: number, y: number, origin: DOMRect): Spot
 
 /** The spot for a pointer at these client coordinates. */
 export function spotAt(view: EditorView, x: number, y: number): Spot {
-  const { from, to, empty } = view.state.selection
+  const { selection } = view.state
+  const { from, to, empty } = selection
   const under = view.posAtCoords({ left: x, top: y })?.pos
-  if (!empty && 'text' in (view.state.selection.$from.nodeAfter ?? {}) && under !== undefined && under >= from && under <= to) {
+  if (!empty && selection instanceof TextSelection && under !== undefined && under >= from && under <= to) {
     return { kind: 'words', from, to }
   }
   const origin = view.dom.getBoundingClientRect()

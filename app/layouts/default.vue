@@ -21,6 +21,8 @@ const isTyping = (target: EventTarget | null) => target instanceof HTMLElement &
 function onKey(event: KeyboardEvent) {
   const control = event.ctrlKey || event.metaKey
   if (control && event.key === 'Enter') {
+    // In the Find field these keys show all that was found.
+    if (event.target instanceof HTMLElement && 'ownKeys' in event.target.dataset) return
     if (event.shiftKey) viewLive()
     else void publish()
   }

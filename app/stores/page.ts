@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import type { FileItem } from '~~/core/files/item'
-import { changesBetween, type PageText } from '~~/core/page/changes'
+import { changesBetween, type PageChange, type PageText } from '~~/core/page/changes'
 import type { PageDetails, PageItem, PageSettings } from '~~/core/page/item'
 import type { PageDocument } from '~~/core/page/schema'
 import { placementsOf } from '~~/core/page/targets'
@@ -26,6 +26,8 @@ export const usePage = defineStore('page', () => {
   const downloads = ref<Record<string, number>>({})
   const state = ref<SaveState>('saved')
   const problem = ref('')
+  /** what visitors do not see yet; compared anew when the draft has been saved */
+  const changes = shallowRef<PageChange[]>([])
   let timer: ReturnType<typeof setTimeout> | undefined
   let saving: Promise<void> | undefined
   /** where the saved draft leads, so that the library is asked again only when that changes */
@@ -148,8 +150,11 @@ export const usePage = defineStore('page', () => {
     useLibrary().refresh().catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' }))
   }
 
-  /** What visitors do not see yet. */
-  const changes = computed(() => current.value && draft.value ? changesBetween(live.value ?? undefined, { title: current.value.title, document: draft.value }) : [])
+
+  watch([state, live], () => {
+    if (state.value !== 'saved' || !current.value || !draft.value) return
+    changes.value = changesBetween(live.value ?? undefined, { title: current.value.title, document: draft.value })
+  })
 
   const liveHref = computed(() => current.value?.published ? `/${current.value.slug}` : undefined)
 

@@ -25,6 +25,12 @@ describe('what has changed on a page', () => {
     expect(between([button()], [button({ placement: 'bbbbbbbbbb', label: 'Other' })])).toEqual(['added button “Other”', 'removed button “Price list”'])
   })
 
+  it('does not take another order of settings, or one left empty, for a change', () => {
+    const { attrs } = button() as Extract<Block, { type: 'downloadButton' }>
+    const turned = Object.fromEntries(Object.entries(attrs).reverse()) as typeof attrs
+    expect(between([button(), shelf()], [{ type: 'downloadButton', attrs: { ...turned, extra: null } as typeof attrs }, shelf()])).toEqual([])
+  })
+
   it('sees words that lead elsewhere', () => expect(between([words('list', linkMark('bbbbbbbbbb', 'pdf'))], [words('list', linkMark('bbbbbbbbbb', 'zip'))])).toEqual(['changed text “list”']))
   it('sees what was only moved', () => expect(between([button(), words('a'), words('b')], [words('a'), words('b'), button()])).toEqual(['moved button “Price list”']))
   it('keeps long texts short', () => expect(between([words('a')], [words('a'), words('long '.repeat(40))])[0]!.length).toBeLessThan(80))

@@ -48,7 +48,7 @@ function changeOf(before: Block, after: Block): PageChange[] {
   const inside = childrenOf(after).length && before.type !== 'bulletList' && before.type !== 'orderedList' ? blockChanges(childrenOf(before), childrenOf(after)) : []
   if (inside.length) return inside
   const differing = before.type === 'downloadButton' && after.type === 'downloadButton'
-    ? Object.entries(BUTTON_WORDS).filter(([name]) => JSON.stringify(before.attrs[name as keyof ButtonAttrs]) !== JSON.stringify(after.attrs[name as keyof ButtonAttrs])).map(([, words]) => words)
+    ? Object.entries(BUTTON_WORDS).filter(([name]) => keyOf(before.attrs[name as keyof ButtonAttrs]) !== keyOf(after.attrs[name as keyof ButtonAttrs])).map(([, words]) => words)
     : []
   return [{ kind: 'changed', what: differing.length ? `${wordsFor(after)}: ${differing.join(', ')}` : wordsFor(after) }]
 }
@@ -63,8 +63,14 @@ function inPlace(gone: Block[], come: Block[]): PageChange[] {
   return [...changes, ...left.map((block): PageChange => ({ kind: 'removed', what: wordsFor(block) }))]
 }
 
+/** The same text for the same block, however its settings are ordered and whether empty ones are written. */
+const keyOf = (block: unknown) => JSON.stringify(block, (_key, value: unknown) => {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return value ?? undefined
+  return Object.fromEntries(Object.entries(value).filter(([, inner]) => inner !== null).sort(([a], [b]) => a < b ? -1 : 1))
+})
+
 function blockChanges(before: Block[], after: Block[]): PageChange[] {
-  const keys = (blocks: Block[]) => blocks.map(block => JSON.stringify(block))
+  const keys = (blocks: Block[]) => blocks.map(keyOf)
   const parts = diffArrays(keys(before), keys(after))
   const read = (texts: string[]) => texts.map(text => JSON.parse(text) as Block)
   // What went here and came elsewhere was moved.

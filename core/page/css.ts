@@ -38,7 +38,8 @@ export function contentCss(palette: Palette = DEFAULT_PALETTE): string {
 .tr-tone-tint{${paletteCss(tones.tint)}}
 .tr-tone-deep{${paletteCss(tones.deep)}}
 .tr-columns{display:grid;gap:1.4rem 2.2rem;margin-block:1.4em}
-@container (min-width:36rem){.tr-columns-2,.tr-columns-4{grid-template-columns:1fr 1fr}.tr-columns-3{grid-template-columns:1fr 1fr 1fr}}
+@container (min-width:25rem){.tr-columns-2,.tr-columns-4{grid-template-columns:1fr 1fr}}
+@container (min-width:34rem){.tr-columns-3{grid-template-columns:1fr 1fr 1fr}}
 @container (min-width:52rem){.tr-columns-4{grid-template-columns:repeat(4,1fr)}}
 .tr-column{min-width:0}
 .tr-row{display:flex;flex-wrap:wrap;gap:.8em;margin-block:1.1em}

@@ -42,5 +42,6 @@ const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
 .button-view.selected { outline: 2px solid var(--water); outline-offset: 5px; }
 .button-view.faulty :deep(.tr-button) { outline: 2px dashed #9A4420; outline-offset: 3px; }
 .state { display: block; margin: -12px 0 14px; font: 400 12px/1.4 'Hanken Grotesk Variable', sans-serif; color: var(--soft); }
+:global(.tr-row .button-view .state) { margin: 2px 0 0; }
 .state.fault { color: #9A4420; font-weight: 600; }
 </style>

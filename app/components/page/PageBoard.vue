@@ -284,7 +284,7 @@ async function bringBack(number: number) {
   try {
     const { title, document } = await readVersion(props.id, number)
     page.rename(title)
-    editor.value!.chain().setContent(document, { emitUpdate: true }).run()
+    editor.value!.chain().setContent(document, { emitUpdate: true }).setTextSelection(0).run()
     notices.say('That version is in the draft now. Publish puts it live.', { action: { label: 'Undo', run: () => void editor.value?.chain().undo().run() } })
   }
   catch (error) {
@@ -395,7 +395,7 @@ useHead({ style: [{ innerHTML: contentCss(), key: 'page-content' }] })
                 @duplicate="duplicateBlock(editor, selected.attrs.placement)" @move="moveBlock(editor, $event)"
               />
               <PlacementNote
-                v-else-if="selected" ref="note" :key="selected.attrs.placement" :kind="selected.kind" :attrs="selected.attrs"
+                v-else-if="selected" ref="note" :key="selected.attrs.placement" :kind="selected.kind" :attrs="selected.attrs" :in-row="parts[0]?.name === 'buttonRow'"
                 @change="changePlacement(editor, selected.attrs.placement, $event)" @computer="retargetFromComputer" @remove="removePlacement(editor, selected.attrs.placement)" @leave="editor.commands.focus()"
                 @duplicate="duplicateBlock(editor, selected.attrs.placement)" @move="moveBlock(editor, $event)"
               />

@@ -61,7 +61,7 @@ async function unpublish() {
   <section class="settings" aria-label="Settings of this page">
     <template v-if="current.slug">
       <label class="field"><span>Address of this page</span>
-        <span class="slug"><code>/</code><input v-model="slug" type="text" maxlength="80" spellcheck="false" @change="move" @keydown.enter="move"></span>
+        <span class="slug"><code>/</code><input v-model="slug" type="text" maxlength="80" spellcheck="false" @change="move"></span>
       </label>
     </template>
     <p v-else class="hint">The home page, at <code>/</code>.</p>

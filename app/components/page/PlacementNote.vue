@@ -9,6 +9,8 @@ import type { FileItem } from '~~/core/files/item'
 /** The settings of the selected button or link, in the margin. */
 const props = defineProps<{
   kind: 'button' | 'link'
+  /** it stands in a row, which places it */
+  inRow?: boolean
   attrs: Partial<ButtonAttrs> & Pick<ButtonAttrs, 'placement' | 'target' | 'action' | 'saveAs'>
 }>()
 const emit = defineEmits<{
@@ -104,7 +106,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
         </div>
         <p class="hint">{{ LOOK_WORDS[attrs.look!].hint }}.</p>
       </fieldset>
-      <fieldset v-if="attrs.look !== 'strap'" class="field">
+      <fieldset v-if="attrs.look !== 'strap' && !inRow" class="field">
         <legend>Place</legend>
         <div class="choices">
           <label v-for="name in ALIGNMENTS" :key="name">

@@ -84,7 +84,6 @@ function onKey(event: KeyboardEvent) {
   else if (event.key === 'Enter' && (event.ctrlKey || event.metaKey) && text.value.trim()) {
     showAll()
     close()
-    event.stopPropagation()
   }
   else if (event.key === 'Enter') void settled().then(() => take(hits.value[active.value], event.shiftKey))
   else if (event.key === 'Escape') close()
@@ -107,7 +106,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onGlobalKey))
     <input
       ref="field" v-model="text" type="search" role="combobox" aria-label="Find files, pages and settings" placeholder="Find by name, or by words inside" autocomplete="off" spellcheck="false"
       :aria-expanded="open" :aria-controls="list" aria-autocomplete="list" :aria-activedescendant="open && hits.length ? `${list}-${active}` : undefined"
-      @focus="open = true" @blur="open = false" @keydown="onKey"
+      data-own-keys @focus="open = true" @blur="open = false" @keydown="onKey"
     >
     <kbd aria-hidden="true">Ctrl K</kbd>
     <div v-show="open" class="results">

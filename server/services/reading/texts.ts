@@ -9,8 +9,8 @@ import type { ReadPart } from '../../workers/read'
 /** Documents that one question finds by their words, at the most. */
 export const MOST_FOUND = 1000
 
-/** Parts written in one go: a few milliseconds. */
-const FEW = 2
+/** Parts written in one go: visitors wait no longer than one takes. */
+const FEW = 1
 
 export interface Found { part: string, passage: Passage }
 
