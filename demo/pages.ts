@@ -7,8 +7,14 @@ export type FileIds = Map<string, string>
 
 const text = (words: string): Inline => ({ type: 'text', text: words })
 const p = (...content: (string | Inline)[]): PlainBlock => ({ type: 'paragraph', content: content.map(part => typeof part === 'string' ? text(part) : part) })
-const h2 = (words: string): Block => ({ type: 'heading', attrs: { level: 2 }, content: [text(words)] })
-const bullets = (...items: string[]): Block => ({ type: 'bulletList', content: items.map(item => ({ type: 'listItem' as const, content: [p(item)] })) })
+const h2 = (words: string): PlainBlock => ({ type: 'heading', attrs: { level: 2 }, content: [text(words)] })
+const bullets = (...items: string[]): PlainBlock => ({ type: 'bulletList', content: items.map(item => ({ type: 'listItem' as const, content: [p(item)] })) })
+
+const quote = (words: string): PlainBlock => ({ type: 'blockquote', content: [p(words) as Extract<PlainBlock, { type: 'paragraph' }>] })
+const columns = (...contents: PlainBlock[][]): Block => ({ type: 'columns', content: contents.map(content => ({ type: 'column' as const, content })) })
+const section = (tone: 'tint' | 'deep', ...content: PlainBlock[]): Block => ({ type: 'section', attrs: { tone, padding: 'medium', width: 'text' }, content })
+type Button = Extract<PlainBlock, { type: 'downloadButton' }>
+const row = (...content: Button[]): PlainBlock => ({ type: 'buttonRow', attrs: { align: 'left' }, content })
 
 export interface DemoPage { title: string, slug: string, document: PageDocument, later?: Block[] }
 
@@ -19,7 +25,7 @@ export function makePages(ids: FileIds, folders: Map<string, string>): DemoPage[
     if (!id) throw new Error(`The demo has no file "${name}".`)
     return { kind: 'file' as const, id }
   }
-  const button = (name: string | null, label: string, attrs: Partial<ButtonAttrs> = {}): Block => ({
+  const button = (name: string | null, label: string, attrs: Partial<ButtonAttrs> = {}): Button => ({
     type: 'downloadButton',
     attrs: { placement: newId(10), target: name ? target(name) : null, label, note: '{type}, {size}', action: 'tab', saveAs: '', look: 'slab', align: 'left', ...attrs },
   })
@@ -34,13 +40,22 @@ export function makePages(ids: FileIds, folders: Map<string, string>): DemoPage[
       document: { type: 'doc', content: [
         p('Marlpit Pottery Supply digs, mixes and bags its own clay, and keeps the glazes and kilns that go with it. The yard is open on weekdays from eight to five; in the evening the same rooms are a pottery school.'),
         button('price-list-2026-11.pdf', 'Price list, November 2026', { note: '{type}, {pages}, {size}' }),
-        h2('New this season'),
-        bullets('A grogged stoneware for large pots', 'Two ash glazes, pine and oak', 'Wednesday evenings for second-year throwers'),
-        h2('Come to a class'),
-        p('Ten evenings, clay and two firings included. See the ', link('winter timetable', 'timetable-2027-01.pdf'), ' and bring the joining form to the first evening.'),
-        strap('timetable-2027-01.pdf', 'Class timetable, winter 2027'),
-        strap('joining-form.docx', 'Joining form'),
-        strap('packing-list.docx', 'What to bring'),
+        columns(
+          [h2('New this season'), bullets('A grogged stoneware for large pots', 'Two ash glazes, pine and oak', 'Wednesday evenings for second-year throwers')],
+          [h2('From our guides'), quote('Wedge until the cut face shows no more swirls. Then wedge ten times more.'), p('All of them are free to read and to print.')],
+        ),
+        section('tint',
+          h2('Come to a class'),
+          p('Ten evenings, clay and two firings included. See the ', link('winter timetable', 'timetable-2027-01.pdf'), ' and bring the joining form to the first evening.'),
+          strap('timetable-2027-01.pdf', 'Class timetable, winter 2027'),
+          strap('joining-form.docx', 'Joining form'),
+          strap('packing-list.docx', 'What to bring'),
+        ),
+        section('deep',
+          h2('Teaching somewhere else?'),
+          p('Schools and studios buy from the first pallet at trade prices, and every sheet is theirs to print.'),
+          row(button('trade-price-list-2026-11.pdf', 'Trade price list'), button('All safety data sheets.zip', 'Safety data sheets', { look: 'rim', action: 'save' })),
+        ),
       ] },
     },
     {

@@ -42,6 +42,7 @@ export function contentCss(palette: Palette = DEFAULT_PALETTE): string {
 @container (min-width:34rem){.tr-columns-3{grid-template-columns:1fr 1fr 1fr}}
 @container (min-width:52rem){.tr-columns-4{grid-template-columns:repeat(4,1fr)}}
 .tr-column{min-width:0}
+.tr-column>blockquote{margin-inline:0}
 .tr-row{display:flex;flex-wrap:wrap;gap:.8em;margin-block:1.1em}
 .tr-row-middle{justify-content:center}
 .tr-row-right{justify-content:flex-end}

@@ -4,8 +4,8 @@ const boards = useBoards()
 const KEYS = [
   ['Anywhere', [['Ctrl K', 'Find files, words in them, folders, pages'], ['Ctrl Enter in Find', 'Show all that was found in the library'], ['Alt 1', 'To the library'], ['Alt 2', 'To the page'], ['?', 'These keys']]],
   ['On the page', [
-    ['/', 'Find a file and put a button here'], ['Ctrl U', 'A file from this computer, as a button here'], ['Ctrl Shift K', 'Link the selected words to a file'],
-    ['Enter', 'On a button: its settings; Esc leads back'], ['Alt ↑ ↓', 'Move the button or line'], ['Ctrl D', 'Duplicate the button'], ['Delete', 'Remove the button'],
+    ['/', 'Put a button for a file here, or another part'], ['Ctrl U', 'A file from this computer, as a button here'], ['Ctrl Shift K', 'Link the selected words to a file'],
+    ['Enter', 'On a button: its settings; Esc leads back'], ['Alt ↑ ↓', 'Move the button, line or part; into columns and out'], ['Ctrl D', 'Duplicate the button'], ['Delete', 'Remove the button'],
     ['Ctrl Z, Ctrl Shift Z', 'Undo, redo'], ['Ctrl Enter', 'Publish'], ['Ctrl Shift Enter', 'View live'],
   ]],
   ['In the library', [

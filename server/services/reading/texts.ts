@@ -9,9 +9,6 @@ import type { ReadPart } from '../../workers/read'
 /** Documents that one question finds by their words, at the most. */
 export const MOST_FOUND = 1000
 
-/** Parts written in one go: visitors wait no longer than one takes. */
-const FEW = 1
-
 export interface Found { part: string, passage: Passage }
 
 /** `'firing':* & 'chart':*`: every word, or its beginning (PostgreSQL, 8.11.2). */
@@ -26,14 +23,15 @@ export function createTextService(db: Database) {
       await db.delete(texts).where(eq(texts.sha256, sha256))
     },
 
-    /** Adds parts behind those that are there, numbered from `first`; a few at a time, with a turn for visitors in between. */
+    /** Adds parts behind those that are there, numbered from `first`, with a turn for visitors after each. */
     async add(sha256: string, first: number, parts: ReadPart[]): Promise<void> {
-      for (let start = 0; start < parts.length; start += FEW) {
-        await db.insert(texts).values(parts.slice(start, start + FEW).map(({ part, body, words }, index) => ({
-          sha256, number: first + start + index, part, body, words: sql<string>`array_to_tsvector(${sql.param(words)}::text[])`,
-        })))
-        await setImmediate()
-      }
+      // One transaction: making each few safe on the disk by itself takes longer than writing them.
+      await db.transaction(async (tx) => {
+        for (const [index, { part, body, words }] of parts.entries()) {
+          await tx.insert(texts).values({ sha256, number: first + index, part, body, words: sql<string>`array_to_tsvector(${sql.param(words)}::text[])` })
+          await setImmediate()
+        }
+      })
     },
 
     /**
