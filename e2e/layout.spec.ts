@@ -48,10 +48,10 @@ test('parts are put in by typing /, written in, moved by key into and out of col
   for (let undone = 0; undone < 4; undone++) await page.keyboard.press('Control+z')
   await expect(page.locator('.tr-column').nth(1)).toHaveText('Right words')
 
-  await page.getByRole('region', { name: 'Settings of this columns' }).getByRole('radio', { name: '3' }).check()
+  await page.getByRole('region', { name: 'Settings of these columns' }).getByRole('radio', { name: '3' }).check()
   await expect(page.locator('.tr-column')).toHaveCount(3)
   await page.locator('.tr-column').nth(0).click()
-  await page.getByRole('region', { name: 'Settings of this columns' }).getByRole('radio', { name: '2' }).check()
+  await page.getByRole('region', { name: 'Settings of these columns' }).getByRole('radio', { name: '2' }).check()
   await expect(page.locator('.tr-column')).toHaveCount(2)
 
   await page.locator('.sheet').click({ position: { x: 200, y: 600 } })
@@ -102,6 +102,11 @@ test('a file dropped on a button is what it leads to, and is taken back by Undo;
   await row(page, 'Firing chart biscuit').dragTo(page.locator('.tr-row'), { targetPosition: { x: box.width + 30, y: box.height / 2 } })
   await expect(buttons).toHaveText([/raku/, /biscuit/])
   await page.getByRole('region', { name: 'Settings of this row of buttons' }).getByRole('radio', { name: 'Middle' }).press('Space')
+  // What cannot stand in a row goes behind it.
+  await page.getByRole('button', { name: 'Take away: “Firing chart”' }).click()
+  await page.locator('.folder-strip', { hasText: 'Guides' }).dragTo(page.locator('.tr-row'), { targetPosition: { x: 4, y: 20 } })
+  await expect(page.locator('.tr-row ~ .shelf-view')).toHaveCount(1)
+  await expect(page.locator('.tr-row .shelf-view')).toHaveCount(0)
   await saved(page)
   await page.reload()
   await expect(buttons).toHaveText([/raku/, /biscuit/])

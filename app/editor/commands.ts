@@ -1,5 +1,5 @@
 import type { Editor } from '@tiptap/core'
-import type { Mark, Node } from '@tiptap/pm/model'
+import { Fragment, type Mark, type Node, type ResolvedPos } from '@tiptap/pm/model'
 import { GapCursor } from '@tiptap/pm/gapcursor'
 import { closeHistory } from '@tiptap/pm/history'
 import { NodeSelection, Selection, TextSelection } from '@tiptap/pm/state'
@@ -21,12 +21,18 @@ export function focusEnd(editor: Editor): void {
 /** What is typed letter by letter is undone together; any other setting is a step of its own. */
 const TYPED = ['label', 'note', 'saveAs', 'zipName']
 
+/** The position itself where the blocks may stand there; else behind what it lies in, such as a row that is full. */
+function nearestPlace($position: ResolvedPos, nodes: Node[]): number {
+  const fits = $position.parent.canReplace($position.index(), $position.index(), Fragment.from(nodes))
+  return fits || !$position.depth ? $position.pos : nearestPlace($position.doc.resolve($position.after()), nodes)
+}
+
 /** Puts blocks at a position, or behind the caret where none is given; an empty line there gives way. */
 export function insertBlocks(editor: Editor, nodes: Node[], at?: number): void {
   const { state } = editor
   const { selection } = state
   const $position = selection instanceof NodeSelection ? state.doc.resolve(selection.to) : selection.$to
-  const place = at !== undefined ? { position: at } : selection instanceof NodeSelection && $position.parent.canReplaceWith($position.index(), $position.index(), nodes[0]!.type) ? { position: selection.to } : placeBehind($position, nodes[0]!)
+  const place = at !== undefined ? { position: nearestPlace(state.doc.resolve(at), nodes) } : selection instanceof NodeSelection && $position.parent.canReplaceWith($position.index(), $position.index(), nodes[0]!.type) ? { position: selection.to } : placeBehind($position, nodes[0]!)
   const tr = state.tr
   if ('replaces' in place && place.replaces) tr.replaceWith(place.replaces.from, place.replaces.to, nodes)
   else tr.insert(place.position, nodes)

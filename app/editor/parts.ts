@@ -22,9 +22,9 @@ export function partsAround({ selection }: EditorState): Part[] {
 }
 
 /** The block the selection is in, as the page is made of them: a whole list, not a line of it. */
-function blockAt({ $from, ...selection }: Selection): { depth: number, position: number, node: Node } {
-  const inside = selection instanceof Object && 'node' in selection ? (selection as unknown as NodeSelection).node : undefined
-  if (inside && isHolder($from.parent)) return { depth: $from.depth, position: $from.pos, node: inside }
+function blockAt(selection: Selection): { depth: number, position: number, node: Node } {
+  const { $from } = selection
+  if (selection instanceof NodeSelection && isHolder($from.parent)) return { depth: $from.depth, position: $from.pos, node: selection.node }
   let depth = $from.depth
   while (depth > 1 && !isHolder($from.node(depth - 1))) depth--
   return { depth: depth - 1, position: $from.before(depth), node: $from.node(depth) }

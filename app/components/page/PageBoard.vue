@@ -6,7 +6,7 @@ import { titleFromFileName } from '~~/core/files/fileName'
 import type { FileItem } from '~~/core/files/item'
 import type { ButtonAttrs, ShelfAttrs } from '~~/core/page/schema'
 import { changePlacement, documentOf, duplicateBlock, focusEnd, insertButton, insertButtons, insertShelf, linkWords, removePlacement } from '~/editor/commands'
-import type { Addable } from '~/editor/add'
+import { addableFor, type Addable } from '~/editor/add'
 import { dissolvePart, moveBlock, partsAround, removePart, selectPart, setColumnCount, setPart, type Part } from '~/editor/parts'
 import { pageExtensions } from '~/editor/extensions'
 import { spotAt, type Spot } from '~/editor/spot'
@@ -328,7 +328,7 @@ onMounted(async () => {
     give: (placement, target) => changePlacement(editor.value!, placement, { target }, { quiet: true }),
     place: file => place(file),
     placeFromComputer: async () => placeUploads(await chooseFiles({ multiple: true })),
-    focus: () => editor.value?.commands.focus(),
+    focus: () => editor.value?.view.focus(),
   }
 })
 
@@ -384,24 +384,24 @@ useHead({ style: [{ innerHTML: contentCss(), key: 'page-content' }] })
             <FileFinder
               v-if="finder" class="finder-pop" :style="{ top: `${finder.top}px`, left: `${finder.left}px` }" computer
               :label="finder.purpose === 'link' ? 'Find the file these words lead to' : 'Find a file to place'"
-              :parts="finder.purpose === 'place'" @part="add" @choose="choose" @computer="chooseFromComputer" @close="closeFinder"
+              :parts="finder.purpose === 'place' ? addableFor : undefined" @part="add" @choose="choose" @computer="chooseFromComputer" @close="closeFinder"
             />
           </div>
           <div class="margin">
             <div v-if="selected || parts.length" ref="noteBox" class="placed-note" :style="{ '--top': `${noteTop}px` }">
               <ShelfNote
                 v-if="selected?.kind === 'shelf'" ref="note" :key="selected.attrs.placement" :attrs="selected.attrs"
-                @change="changePlacement(editor, selected.attrs.placement, $event)" @remove="removePlacement(editor, selected.attrs.placement)" @leave="editor.commands.focus()"
+                @change="changePlacement(editor, selected.attrs.placement, $event)" @remove="removePlacement(editor, selected.attrs.placement)" @leave="editor.view.focus()"
                 @duplicate="duplicateBlock(editor, selected.attrs.placement)" @move="moveBlock(editor, $event)"
               />
               <PlacementNote
                 v-else-if="selected" ref="note" :key="selected.attrs.placement" :kind="selected.kind" :attrs="selected.attrs" :in-row="parts[0]?.name === 'buttonRow'"
-                @change="changePlacement(editor, selected.attrs.placement, $event)" @computer="retargetFromComputer" @remove="removePlacement(editor, selected.attrs.placement)" @leave="editor.commands.focus()"
+                @change="changePlacement(editor, selected.attrs.placement, $event)" @computer="retargetFromComputer" @remove="removePlacement(editor, selected.attrs.placement)" @leave="editor.view.focus()"
                 @duplicate="duplicateBlock(editor, selected.attrs.placement)" @move="moveBlock(editor, $event)"
               />
               <PartNote
                 v-for="part in parts" :key="`${part.name} ${part.position}`" :part="part" @set="setPart(editor, part, $event)" @columns="setColumnCount(editor, part, $event)" @move="movePart(part, $event)"
-                @dissolve="dissolvePart(editor, part)" @remove="removePart(editor, part)" @leave="editor.commands.focus()"
+                @dissolve="dissolvePart(editor, part)" @remove="removePart(editor, part)" @leave="editor.view.focus()"
               />
             </div>
             <PageSettings v-else @restore="bringBack" />

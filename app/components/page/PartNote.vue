@@ -1,63 +1,30 @@
 <script setup lang="ts">
-import { ALIGNMENTS, SPACES, TONES, WIDTHS } from '~~/core/page/schema'
 import type { Part } from '~/editor/parts'
+import { ALIGN_CHOICES, COUNT_CHOICES, SPACE_CHOICES, TONE_CHOICES, WIDTH_CHOICES } from '~/editor/words'
 
 /** The settings of what the caret or the selected block lies in: section, columns, row. */
-defineProps<{ part: Part }>()
+const props = defineProps<{ part: Part }>()
 const emit = defineEmits<{ set: [attrs: Record<string, unknown>], columns: [count: number], move: [direction: -1 | 1], dissolve: [], remove: [], leave: [] }>()
 
 const NAMES = { section: 'Section', columns: 'Columns', buttonRow: 'Row of buttons', space: 'Space' }
-const TONE_WORDS = { plain: 'Plain', tint: 'Tinted', deep: 'Deep' }
-const SPACE_WORDS = { small: 'Little', medium: 'Some', large: 'Much' }
-const WIDTH_WORDS = { text: 'As text', wide: 'Wider' }
-const ALIGN_WORDS = { left: 'Left', middle: 'Middle', right: 'Right' }
-const group = useId()
+const attrs = computed(() => props.part.node.attrs)
+const named = computed(() => `${props.part.name === 'columns' ? 'these' : 'this'} ${NAMES[props.part.name].toLowerCase()}`)
 </script>
 
 <template>
-  <section class="part" :aria-label="`Settings of this ${NAMES[part.name].toLowerCase()}`" @keydown.esc.stop="emit('leave')">
+  <section class="part" :aria-label="`Settings of ${named}`" @keydown.esc.stop="emit('leave')">
     <h2>{{ NAMES[part.name] }}</h2>
     <template v-if="part.name === 'section'">
-      <fieldset class="field">
-        <legend>Background</legend>
-        <div class="choices">
-          <label v-for="tone in TONES" :key="tone"><input type="radio" :name="`${group}-tone`" :checked="part.node.attrs.tone === tone" @change="emit('set', { tone })"><span>{{ TONE_WORDS[tone] }}</span></label>
-        </div>
-      </fieldset>
-      <fieldset class="field">
-        <legend>Room above and below</legend>
-        <div class="choices">
-          <label v-for="padding in SPACES" :key="padding"><input type="radio" :name="`${group}-padding`" :checked="part.node.attrs.padding === padding" @change="emit('set', { padding })"><span>{{ SPACE_WORDS[padding] }}</span></label>
-        </div>
-      </fieldset>
-      <fieldset class="field">
-        <legend>Width</legend>
-        <div class="choices">
-          <label v-for="width in WIDTHS" :key="width"><input type="radio" :name="`${group}-width`" :checked="part.node.attrs.width === width" @change="emit('set', { width })"><span>{{ WIDTH_WORDS[width] }}</span></label>
-        </div>
-      </fieldset>
+      <ChoiceField legend="Background" :choices="TONE_CHOICES" :value="attrs.tone" @choose="emit('set', { tone: $event })" />
+      <ChoiceField legend="Room above and below" :choices="SPACE_CHOICES" :value="attrs.padding" @choose="emit('set', { padding: $event })" />
+      <ChoiceField legend="Width" :choices="WIDTH_CHOICES" :value="attrs.width" @choose="emit('set', { width: $event })" />
     </template>
-    <fieldset v-else-if="part.name === 'columns'" class="field">
-      <legend>How many side by side</legend>
-      <div class="choices">
-        <label v-for="count in [2, 3, 4]" :key="count"><input type="radio" :name="`${group}-count`" :checked="part.node.childCount === count" @change="emit('columns', count)"><span>{{ count }}</span></label>
-      </div>
-    </fieldset>
-    <fieldset v-else-if="part.name === 'buttonRow'" class="field">
-      <legend>Place of the row</legend>
-      <div class="choices">
-        <label v-for="align in ALIGNMENTS" :key="align"><input type="radio" :name="`${group}-align`" :checked="part.node.attrs.align === align" @change="emit('set', { align })"><span>{{ ALIGN_WORDS[align] }}</span></label>
-      </div>
-    </fieldset>
-    <fieldset v-else class="field">
-      <legend>How much</legend>
-      <div class="choices">
-        <label v-for="size in SPACES" :key="size"><input type="radio" :name="`${group}-size`" :checked="part.node.attrs.size === size" @change="emit('set', { size })"><span>{{ SPACE_WORDS[size] }}</span></label>
-      </div>
-    </fieldset>
+    <ChoiceField v-else-if="part.name === 'columns'" legend="How many side by side" :choices="COUNT_CHOICES" :value="part.node.childCount" @choose="emit('columns', $event)" />
+    <ChoiceField v-else-if="part.name === 'buttonRow'" legend="Place of the row" :choices="ALIGN_CHOICES" :value="attrs.align" @choose="emit('set', { align: $event })" />
+    <ChoiceField v-else legend="How much" :choices="SPACE_CHOICES" :value="attrs.size" @choose="emit('set', { size: $event })" />
     <div class="acts">
-      <button type="button" class="plain" :aria-label="`Move the ${NAMES[part.name].toLowerCase()} up`" @click="emit('move', -1)">Up</button>
-      <button type="button" class="plain" :aria-label="`Move the ${NAMES[part.name].toLowerCase()} down`" @click="emit('move', 1)">Down</button>
+      <button type="button" class="plain" :aria-label="`Move ${named} up`" @click="emit('move', -1)">Up</button>
+      <button type="button" class="plain" :aria-label="`Move ${named} down`" @click="emit('move', 1)">Down</button>
       <button v-if="part.name !== 'space'" type="button" class="plain" title="What is in it stays where it is" @click="emit('dissolve')">Dissolve</button>
       <button type="button" class="plain" :title="part.name === 'space' ? '' : 'With all that is in it'" @click="emit('remove')">Remove</button>
     </div>

@@ -2,9 +2,10 @@
 import { LOOK_NAMES, LOOK_WORDS } from '~~/core/look/builtin'
 import { opensInBrowser } from '~~/core/files/mediaType'
 import { formatSize } from '~~/core/files/size'
-import { ALIGNMENTS, type Action, type ButtonAttrs } from '~~/core/page/schema'
+import type { ButtonAttrs } from '~~/core/page/schema'
 import { PLACEHOLDER_NAMES, effectiveAction, fillPlaceholders, targetFacts } from '~~/core/page/placeholders'
 import type { FileItem } from '~~/core/files/item'
+import { ACTION_CHOICES, ALIGN_CHOICES } from '~/editor/words'
 
 /** The settings of the selected button or link, in the margin. */
 const props = defineProps<{
@@ -34,8 +35,6 @@ const onlySaves = computed(() => !!there.value && !opensInBrowser(there.value.me
 const action = computed(() => effectiveAction(props.attrs.action, there.value))
 const count = computed(() => page.downloads[props.attrs.placement] ?? 0)
 
-const ACTION_WORDS: Record<Action, string> = { tab: 'New tab', here: 'This tab', save: 'Save' }
-const ALIGN_WORDS = { left: 'Left', middle: 'Middle', right: 'Right' }
 
 function choose(chosen: FileItem) {
   finding.value = false
@@ -76,7 +75,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
     <fieldset class="field">
       <legend>A click</legend>
       <div class="choices">
-        <label v-for="(words, name) in ACTION_WORDS" :key="name" :class="{ off: onlySaves && name !== 'save' }">
+        <label v-for="[name, words] in ACTION_CHOICES" :key="name" :class="{ off: onlySaves && name !== 'save' }">
           <input type="radio" :name="`action-${attrs.placement}`" :checked="action === name" :disabled="onlySaves && name !== 'save'" @change="emit('change', { action: name })"><span>{{ words }}</span>
         </label>
       </div>
@@ -106,14 +105,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
         </div>
         <p class="hint">{{ LOOK_WORDS[attrs.look!].hint }}.</p>
       </fieldset>
-      <fieldset v-if="attrs.look !== 'strap' && !inRow" class="field">
-        <legend>Place</legend>
-        <div class="choices">
-          <label v-for="name in ALIGNMENTS" :key="name">
-            <input type="radio" :name="`align-${attrs.placement}`" :checked="attrs.align === name" @change="emit('change', { align: name })"><span>{{ ALIGN_WORDS[name] }}</span>
-          </label>
-        </div>
-      </fieldset>
+      <ChoiceField v-if="attrs.look !== 'strap' && !inRow" legend="Place" :choices="ALIGN_CHOICES" :value="attrs.align" @choose="emit('change', { align: $event })" />
     </details>
 
     <p class="tally">{{ count ? `${counted(count, 'download')} from here` : 'No downloads from here yet' }}</p>

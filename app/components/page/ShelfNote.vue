@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { mdiArrowDown, mdiArrowUp, mdiClose } from '@mdi/js'
-import { MOST_ON_SHELF, type Action, type ShelfAttrs, type ShelfSource } from '~~/core/page/schema'
+import { MOST_ON_SHELF, type ShelfAttrs, type ShelfSource } from '~~/core/page/schema'
 import type { FileItem } from '~~/core/files/item'
+import { ACTION_CHOICES, ORDER_CHOICES } from '~/editor/words'
 
 /** The settings of the selected shelf, in the margin. */
 const props = defineProps<{ attrs: ShelfAttrs }>()
@@ -17,9 +18,6 @@ const source = computed(() => props.attrs.source)
 const { files } = useShelf(source)
 const ids = computed(() => source.value?.kind === 'files' ? source.value.ids : [])
 const count = computed(() => page.downloads[props.attrs.placement] ?? 0)
-
-const ACTION_WORDS: Record<Action, string> = { tab: 'New tab', here: 'This tab', save: 'Save' }
-const ORDER_WORDS = { title: 'By title', newest: 'Newest', own: 'Folder’s' } as const
 
 const list = (of: ShelfSource) => emit('change', { source: of })
 
@@ -66,24 +64,11 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
       <FolderPickDialog v-if="choosing === 'folder'" question="Which folder should it list?" hint="What is put into the folder later is on the page at once; what is taken out is not." act="List it" @choose="listFolder" @close="choosing = undefined" />
     </div>
 
-    <fieldset v-if="source?.kind === 'folder'" class="field">
-      <legend>Order</legend>
-      <div class="choices">
-        <label v-for="(words, name) in ORDER_WORDS" :key="name">
-          <input type="radio" :name="`order-${attrs.placement}`" :checked="source.order === name" @change="list({ ...source, order: name })"><span>{{ words }}</span>
-        </label>
-      </div>
-    </fieldset>
-
-    <fieldset class="field">
-      <legend>A click on a file</legend>
-      <div class="choices">
-        <label v-for="(words, name) in ACTION_WORDS" :key="name">
-          <input type="radio" :name="`action-${attrs.placement}`" :checked="attrs.action === name" @change="emit('change', { action: name })"><span>{{ words }}</span>
-        </label>
-      </div>
+    <ChoiceField v-if="source?.kind === 'folder'" legend="Order" :choices="ORDER_CHOICES" :value="source.order" @choose="list({ ...source, order: $event })" />
+    <div class="field">
+      <ChoiceField legend="A click on a file" :choices="ACTION_CHOICES" :value="attrs.action" @choose="emit('change', { action: $event })" />
       <p class="hint">Types that browsers cannot show safely are saved, whatever you choose.</p>
-    </fieldset>
+    </div>
 
     <label class="tick"><input type="checkbox" :checked="attrs.pick" @change="emit('change', { pick: ($event.target as HTMLInputElement).checked })"> Visitors may take several as one zip</label>
     <label v-if="attrs.pick" class="field">

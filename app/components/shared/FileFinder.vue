@@ -2,7 +2,7 @@
 import type { FileItem, FoundFile } from '~~/core/files/item'
 import type { Family } from '~~/core/files/mediaType'
 import { formatSize } from '~~/core/files/size'
-import { addableFor, type Addable } from '~/editor/add'
+import type { Addable } from '~/editor/add'
 
 /** Finds a file by part of its name, or takes one from the computer. */
 const props = defineProps<{
@@ -15,8 +15,8 @@ const props = defineProps<{
   family?: Family
   /** bundles are not offered */
   noBundles?: boolean
-  /** offers what else can be put on a page, too */
-  parts?: boolean
+  /** what else can be put on a page, by what is typed */
+  parts?: (text: string) => Addable[]
 }>()
 const emit = defineEmits<{ choose: [file: FileItem], computer: [], part: [part: Addable], close: [] }>()
 
@@ -30,7 +30,7 @@ type Option = { kind: 'file', file: FoundFile } | { kind: 'part', part: Addable 
 /** Files by their names first; then what else the words name, before files that only have them inside. */
 const options = computed<Option[]>(() => {
   const files = (inside: boolean) => found.value.filter(file => (file.match?.by === 'inside') === inside).map((file): Option => ({ kind: 'file', file }))
-  const parts = props.parts ? addableFor(text.value).map((part): Option => ({ kind: 'part', part })) : []
+  const parts = (props.parts?.(text.value) ?? []).map((part): Option => ({ kind: 'part', part }))
   const computer: Option[] = props.computer ? [{ kind: 'computer' }] : []
   return text.value.trim() ? [...files(false), ...parts, ...files(true), ...computer] : [...files(false), ...computer, ...parts]
 })
