@@ -33,6 +33,8 @@ export default defineNuxtConfig({
     externals: { trace: false },
     replace: { 'process.env.TROUGH_ROOT': JSON.stringify(fileURLToPath(new URL('.', import.meta.url)).replace(/\/$/, '')) },
     errorHandler: '~~/server/error',
+    // Packed once, when built.
+    compressPublicAssets: true,
     publicAssets: [
       { dir: packageFiles('@fontsource-variable/literata'), baseURL: '/_fonts/literata', maxAge: YEAR },
       { dir: packageFiles('@fontsource-variable/hanken-grotesk'), baseURL: '/_fonts/hanken', maxAge: YEAR },

@@ -40,12 +40,16 @@ async function fillLibrary(trough: Trough, folder: string): Promise<{ ids: FileI
   return { ids, folders }
 }
 
-async function fillPages({ pages }: Trough, ...library: Parameters<typeof makePages>): Promise<void> {
-  for (const { title, slug, document, later } of makePages(...library)) {
-    const page = await pages.create({ title, slug }, { home: slug === '' })
-    const { revision } = await pages.saveDraft(page.id, { title, draft: document, revision: page.revision })
-    await pages.publish(page.id)
-    if (later) await pages.saveDraft(page.id, { title, draft: { type: 'doc', content: [...document.content, ...later] }, revision })
+/** Pages are made first and filled then: they lead to each other. */
+async function fillPages({ pages }: Trough, files: FileIds, folders: Map<string, string>): Promise<void> {
+  const made = new Map<string, { id: string, revision: number }>()
+  for (const { title, slug } of makePages(files, folders, '')) made.set(slug, await pages.create({ title, slug }, { home: slug === '' }))
+  for (const { title, slug, document, picture, later } of makePages(files, folders, made.get('clay-and-glaze')!.id)) {
+    const { id, revision: first } = made.get(slug)!
+    const { revision } = await pages.saveDraft(id, { title, draft: document, revision: first })
+    if (picture) await pages.change(id, { picture: files.get(picture)! })
+    await pages.publish(id)
+    if (later) await pages.saveDraft(id, { title, draft: { type: 'doc', content: [...document.content, ...later] }, revision })
   }
 }
 
@@ -54,7 +58,7 @@ async function visit({ pages, library, tally }: Trough): Promise<void> {
   const random = seeded(11)
   for (const { id } of await pages.list()) {
     const draft = (await pages.get(id)).draft
-    for (const { placement, fileId } of placementsOf(draft).flatMap(({ id: placement, targets }) => fileIds(targets).map(fileId => ({ placement, fileId })))) {
+    for (const { placement, fileId } of placementsOf(draft).filter(({ kind }) => kind !== 'picture').flatMap(({ id: placement, targets }) => fileIds(targets).map(fileId => ({ placement, fileId })))) {
       const file = await library.get(fileId)
       for (let visits = Math.floor(random() ** 2 * 60); visits > 0; visits--) {
         tally.observe({

@@ -1,6 +1,6 @@
-import type { Block, ButtonAttrs, Inline, PageDocument, PlainBlock } from '../core/page/schema'
+import type { Block, ButtonAttrs, CardAttrs, Inline, PictureAttrs, PageDocument, PlainBlock, TableBlock } from '../core/page/schema'
 import { newId } from '../core/id'
-import { newShelf } from '../core/page/insert'
+import { newButton, newCard, newPicture, newShelf } from '../core/page/insert'
 
 /** File identities by the name they came with. */
 export type FileIds = Map<string, string>
@@ -13,13 +13,25 @@ const bullets = (...items: string[]): PlainBlock => ({ type: 'bulletList', conte
 const quote = (words: string): PlainBlock => ({ type: 'blockquote', content: [p(words) as Extract<PlainBlock, { type: 'paragraph' }>] })
 const columns = (...contents: PlainBlock[][]): Block => ({ type: 'columns', content: contents.map(content => ({ type: 'column' as const, content })) })
 const section = (tone: 'tint' | 'deep', ...content: PlainBlock[]): Block => ({ type: 'section', attrs: { tone, padding: 'medium', width: 'text' }, content })
+type Cell = TableBlock['content'][number]['content'][number]
+/** A table whose first row and first column name the others. */
+const table = (...rows: string[][]): PlainBlock => ({ type: 'table', content: rows.map((cells, line) => ({
+  type: 'tableRow',
+  content: cells.map((words, at): Cell => ({ type: line && at ? 'tableCell' : 'tableHeader', content: [{ type: 'paragraph', content: [text(words)] }] })),
+})) })
 type Button = Extract<PlainBlock, { type: 'downloadButton' }>
 const row = (...content: Button[]): PlainBlock => ({ type: 'buttonRow', attrs: { align: 'left' }, content })
 
-export interface DemoPage { title: string, slug: string, document: PageDocument, later?: Block[] }
+export interface DemoPage { title: string, slug: string, document: PageDocument, /** goes with links to the page */ picture?: string, later?: Block[] }
+
+/** Test tiles that are shown, and what they show. */
+const TILES: [name: string, words: string][] = [
+  ['celadon', 'Celadon, grey-green, pooling darker at the foot'], ['tenmoku', 'Tenmoku, near black, breaking to rust on the edge'], ['chun', 'Chun, milky blue with a soft run'],
+  ['oribe', 'Oribe, copper green with dark runs'], ['honey', 'Honey, clear amber over iron specks'], ['copper-red', 'Copper red, deep, bright where it is thick'],
+]
 
 /** The pages of the site; `later` is added to the draft after publishing and waits there. */
-export function makePages(ids: FileIds, folders: Map<string, string>): DemoPage[] {
+export function makePages(ids: FileIds, folders: Map<string, string>, glazePage: string): DemoPage[] {
   const target = (name: string) => {
     const id = ids.get(name)
     if (!id) throw new Error(`The demo has no file "${name}".`)
@@ -34,9 +46,12 @@ export function makePages(ids: FileIds, folders: Map<string, string>): DemoPage[
     type: 'text', text: words, marks: [{ type: 'downloadLink', attrs: { placement: newId(10), target: target(name), action: 'tab', saveAs: '' } }],
   })
 
+  const card = (name: string, words: string, attrs: Partial<CardAttrs> = {}): PlainBlock => ({ type: 'fileCard', attrs: { ...newCard(target(name)), look: 'rim', text: words, ...attrs } })
+  const picture = (name: string, alt: string, attrs: Partial<PictureAttrs> = {}): PlainBlock => ({ type: 'picture', attrs: { ...newPicture(target(name).id), alt, ...attrs } })
+
   return [
     {
-      title: 'Clay, glaze and a warm kiln', slug: '',
+      title: 'Clay, glaze and a warm kiln', slug: '', picture: 'test-tile-shino.png',
       document: { type: 'doc', content: [
         p('Marlpit Pottery Supply digs, mixes and bags its own clay, and keeps the glazes and kilns that go with it. The yard is open on weekdays from eight to five; in the evening the same rooms are a pottery school.'),
         button('price-list-2026-11.pdf', 'Price list, November 2026', { note: '{type}, {pages}, {size}' }),
@@ -88,6 +103,71 @@ export function makePages(ids: FileIds, folders: Map<string, string>): DemoPage[
       ] },
       // Placed without a file: it must not go live unnoticed.
       later: [h2('Open an account'), p('Send the form back with a copy of your letterhead.'), button(null, 'Trade account form')],
+    },
+    {
+      title: 'Kilns', slug: 'kilns',
+      document: { type: 'doc', content: [
+        p('Three top loaders, built in the yard and repaired here for as long as they burn. Manuals are those of the kilns we sell now; ask for older ones by the number on the door.'),
+        button('kiln-installation-checklist-2026-03.pdf', 'Before a kiln is installed', { note: '{type}, {pages}, {size}' }),
+        table(
+          ['Kiln', 'Room inside', 'Hottest', 'Power'],
+          ['K60', '60\u00A0litres', '1300\u00A0°C', '3.6\u00A0kW, one phase'],
+          ['K100', '100\u00A0litres', '1300\u00A0°C', '7.5\u00A0kW, three phases'],
+          ['K200', '200\u00A0litres', '1320\u00A0°C', '13\u00A0kW, three phases'],
+        ),
+        h2('Manuals'),
+        card('Marlpit K60 manual.pdf', 'Sixty litres, from a household socket. For a shelf of mugs or one proud pot.', { title: 'K60' }),
+        card('marlpit-k100-manual-2026-09.pdf', 'A hundred litres on three phases: the kiln of most evening schools.', { title: 'K100' }),
+        card('marlpit-k200-manual-2026-03.pdf', 'Two hundred litres with a trolley base, for those who fire every other day.', { title: 'K200' }),
+        section('tint',
+          h2('Keeping it going'),
+          p('Elements and thermocouples are yours to change. Switch off at the wall first, and read the ', link('four pages on elements', 'fitting-an-element-2026-03.pdf'), '.'),
+          { type: 'shelf', attrs: { ...newShelf({ kind: 'folder', id: folders.get('Kilns/Spare parts')!, order: 'title' }), zipName: 'Marlpit spare parts' } },
+        ),
+      ] },
+    },
+    {
+      title: 'Classes', slug: 'classes',
+      document: { type: 'doc', content: [
+        columns(
+          [p('Ten evenings of two and a half hours, six wheels, clay and two firings included. Beginners on Tuesdays, everybody else on Wednesdays and Thursdays.'), button('timetable-2027-01.pdf', 'Timetable, winter 2027')],
+          [picture('test-tile-shino.png', 'A test tile in shino, cream with orange where the glaze is thin', { size: 'half' })],
+        ),
+        h2('Before the first evening'),
+        strap('joining-form.docx', 'Joining form'),
+        strap('packing-list.docx', 'What to bring'),
+        strap('studio-rules.docx', 'Rules of the studio'),
+        quote('You will throw ten bad bowls. Then you will throw a bad bowl that you like.'),
+        row(
+          button('class-dates-2027.csv', 'All dates, for your calendar', { look: 'rim', action: 'save' }),
+          { type: 'downloadButton', attrs: { ...newButton({ kind: 'email', address: 'school@marlpit.example' }, 'Ask the school'), look: 'rim', note: 'school@marlpit.example' } },
+        ),
+      ] },
+    },
+    {
+      title: 'Studio photos', slug: 'studio-photos',
+      document: { type: 'doc', content: [
+        p('Every glaze on our own stoneware, fired to cone 8 and photographed by a north window. Press may use them; say where they are from.'),
+        columns(...TILES.slice(0, 3).map(([name, words]) => [picture(`test-tile-${name}.png`, words, { caption: words.split(',')[0]! })])),
+        columns(...TILES.slice(3, 6).map(([name, words]) => [picture(`test-tile-${name}.png`, words, { caption: words.split(',')[0]! })])),
+        button('Test tile picture pack.zip', 'The picture pack', { note: 'all tiles in full size, {type}, {size}', action: 'save', align: 'middle' }),
+        h2('Where it happens'),
+        picture('studio-plan.svg', 'Plan of the studio: six wheels on the left, kiln room and glaze bench on the right', { caption: 'Hang it by the door: a click saves it.', target: target('studio-plan.svg'), action: 'save' }),
+      ] },
+    },
+    {
+      title: 'Guides', slug: 'guides',
+      document: { type: 'doc', content: [
+        p('Written at the bench, tried on every class since. Print them, pin them up, get clay on them.'),
+        card('first-bowl-2026-03.pdf', 'Centre, open, pull, shape: the first bowl in six steps, with what goes wrong at each.'),
+        card('mixing-glaze-guide.pdf', 'From a bag of powder to a bucket that settles slowly. Scales, sieve, and patience.'),
+        card('glaze-faults-2026-09.pdf', 'Crawling, pinholes, crazing: what the pot is telling you, and what to change.'),
+        section('deep',
+          h2('And all the rest'),
+          { type: 'shelf', attrs: { ...newShelf({ kind: 'folder', id: folders.get('Guides')!, order: 'title' }), zipName: 'Marlpit guides' } },
+        ),
+        p('Safety data sheets are with ', { type: 'text', text: 'clay and glaze', marks: [{ type: 'downloadLink', attrs: { placement: newId(10), target: { kind: 'page', id: glazePage }, action: 'here', saveAs: '' } }] }, '.'),
+      ] },
     },
   ]
 }

@@ -1,7 +1,14 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
 import { HtmlValidate } from 'html-validate'
-import { openDesk, openFolder, openPage, row, showInLibrary } from './support/owner'
+import { BUILT_IN_LOOKS } from '../core/look/builtin'
+import type { PageDetails } from '../core/page/item'
+import { mapLooks } from '../core/page/looks'
+import type { Block } from '../core/page/schema'
+import { START_NAMES } from '../core/page/starts'
+import { mapTargets } from '../core/page/targets'
+import { mapBlocks } from '../core/page/tree'
+import { openDesk, openFolder, openPage, ownerApi, row, showInLibrary } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 
 let server: RunningServer
@@ -20,7 +27,7 @@ for (const width of [1280, 390]) {
   test(`published pages at ${width} px: axe, validator, no sideways scrolling`, async ({ page }) => {
     await page.setViewportSize({ width, height: 800 })
     const validator = new HtmlValidate({ extends: ['html-validate:standard', 'html-validate:a11y'], rules: { 'doctype-style': 'off' } })
-    for (const slug of ['', 'clay-and-glaze', 'trade', 'no-such-page']) {
+    for (const slug of ['', 'clay-and-glaze', 'trade', 'kilns', 'classes', 'studio-photos', 'guides', 'no-such-page']) {
       const response = await page.goto(`${server.url}/${slug}`)
       expect(await violations(page), slug).toEqual([])
       const report = await validator.validateString(await response!.text())
@@ -46,6 +53,9 @@ for (const width of [1280, 390]) {
     await page.locator('.button-view .tr-button').first().click()
     await expect(page.getByRole('region', { name: 'Settings of this button' })).toBeVisible()
     expect(await violations(page), 'page').toEqual([])
+    await page.goto(`${server.url}/desk/looks`)
+    await page.locator('.rack li').first().waitFor()
+    expect(await violations(page), 'looks').toEqual([])
     await page.goto(`${server.url}/desk/setup`)
     await page.getByLabel('Public address').waitFor()
     expect(await violations(page), 'setup').toEqual([])
@@ -64,6 +74,10 @@ test('dialogs pass axe', async ({ page }) => {
   await page.keyboard.press('?')
   await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible()
   expect(await violations(page), 'keys').toEqual([])
+  await page.keyboard.press('Escape')
+  await page.locator('.folder-strip', { hasText: 'Kilns' }).getByRole('button').last().click()
+  await page.getByRole('dialog').getByLabel('Name').waitFor()
+  expect(await violations(page), 'folder').toEqual([])
   await page.keyboard.press('Escape')
   await showInLibrary(page, 'Stock list')
   await row(page, 'Stock list').getByRole('link').focus()
@@ -99,5 +113,28 @@ test('the library in each of its views passes axe', async ({ page }) => {
     await page.getByRole('heading', { name: title, exact: true }).waitFor()
     await page.waitForLoadState('networkidle')
     expect(await violations(page), title).toEqual([])
+  }
+})
+
+test('each page start, filled and worn in each look that comes with Trough, passes axe', async ({ page }) => {
+  const api = await ownerApi(server.url)
+  const { items: [file] } = await api<{ items: { id: string }[] }>('/files?q=K60 kiln manual')
+  const { items: [tile] } = await api<{ items: { id: string }[] }>('/files?q=test tile chun')
+  const { items: [folder] } = await api<{ items: { id: string }[] }>('/folders')
+  const target = { kind: 'file' as const, id: file!.id }
+  for (const start of START_NAMES) {
+    for (const { id: look } of BUILT_IN_LOOKS) {
+      const made = await api<PageDetails>('/pages', { method: 'POST', json: { title: `${start} in ${look}`, start } })
+      const content = mapBlocks(mapTargets(made.draft, () => target).content, (block): Block[] => {
+        if (block.type === 'picture') return [{ ...block, attrs: { ...block.attrs, file: tile!.id, alt: 'A test tile' } }]
+        if (block.type === 'shelf') return [{ ...block, attrs: { ...block.attrs, source: { kind: 'folder', id: folder!.id, order: 'title' } } }]
+        return [block]
+      })
+      const draft = mapLooks({ type: 'doc', content }, () => look)
+      await api(`/pages/${made.id}/draft`, { method: 'PUT', json: { title: made.title, draft, revision: made.revision } })
+      await api(`/pages/${made.id}/publish`, { method: 'POST', json: {} })
+      await page.goto(`${server.url}/${made.slug}`)
+      expect(await violations(page), made.title).toEqual([])
+    }
   }
 })

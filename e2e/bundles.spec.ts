@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import { unzipSync } from 'fflate'
 import { dropFiles } from './support/files'
-import { openDesk, openFolder, openPage, row } from './support/owner'
+import { openDesk, openFolder, openPage, ownerApi, row, showInLibrary } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 
 let server: RunningServer
@@ -89,4 +89,17 @@ test('a visitor resumes a bundle with curl, and unzip finds it whole', async () 
   const path = join(mkdtempSync(join(tmpdir(), 'trough-resume-')), 'resumed.zip')
   execFileSync('sh', ['-c', `curl -sS -r 0-99999 "$1" -o "$2" && curl -sS -C - -o "$2" "$1" && unzip -tq "$2"`, 'sh', address, path])
   expect(execFileSync('sha256sum', [path], { encoding: 'utf8' }).slice(0, 64)).toBe(execFileSync('sha256sum', { input: whole, encoding: 'utf8' }).slice(0, 64))
+})
+
+test('a file that lies in a bundle is not deleted unseen, and is taken out of it', async ({ page }) => {
+  const api = await ownerApi(server.url)
+  const { items } = await api<{ items: { id: string }[] }>('/files?q=Test%20tile%20oribe')
+  await api('/bundles', { method: 'POST', json: { title: 'Greens', files: [items[0]!.id] } })
+  await showInLibrary(page, 'Test tile oribe')
+  await row(page, 'Test tile oribe').getByRole('link').focus()
+  await page.keyboard.press('Delete')
+  const dialog = page.getByRole('dialog')
+  await expect(dialog).toContainText('Greens bundle')
+  await dialog.getByRole('button', { name: /Take it off/ }).click()
+  await expect(row(page, 'Test tile oribe')).toHaveCount(0)
 })

@@ -59,13 +59,13 @@ test('copying a link puts the address on the clipboard', async ({ page, context 
 })
 
 test('a file goes to the bin by key and comes back by Undo', async ({ page }) => {
-  await showInLibrary(page, 'Studio plan')
-  await row(page, 'Studio plan').getByRole('link').focus()
+  await showInLibrary(page, 'Carriage rates')
+  await row(page, 'Carriage rates').getByRole('link').focus()
   await page.keyboard.press('Delete')
-  await expect(page.getByText('"Studio plan" is in the bin for 30 days.')).toBeVisible()
-  await expect(row(page, 'Studio plan')).toHaveCount(0)
+  await expect(page.getByText('"Carriage rates" is in the bin for 30 days.')).toBeVisible()
+  await expect(row(page, 'Carriage rates')).toHaveCount(0)
   await page.getByRole('button', { name: 'Undo', exact: true }).last().click()
-  await expect(row(page, 'Studio plan')).toHaveCount(1)
+  await expect(row(page, 'Carriage rates')).toHaveCount(1)
 })
 
 test('a file in use is not deleted unseen; another takes its place everywhere', async ({ page, request }) => {

@@ -26,10 +26,11 @@ test('folders are made where one stands, renamed in place, marked, and moved by 
   await page.getByLabel('New name of Old models').fill('spare parts')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('alert')).toContainText('There is a folder "spare parts" here already.')
-  await page.getByLabel('New name of Old models').fill('Retired')
+  // It comes to stand below another one then.
+  await page.getByLabel('New name of Old models').fill('Withdrawn')
   await page.keyboard.press('Enter')
-  const retired = page.locator('.folder-strip a.name', { hasText: 'Retired' })
-  await expect(retired).toBeFocused()
+  const withdrawn = page.locator('.folder-strip a.name', { hasText: 'Withdrawn' })
+  await expect(withdrawn).toBeFocused()
 
   await page.keyboard.press('m')
   const chooser = page.getByRole('combobox', { name: 'Find a folder' })
@@ -38,7 +39,7 @@ test('folders are made where one stands, renamed in place, marked, and moved by 
   await page.keyboard.press('Enter')
   await expect(page.getByText('1 folder moved to “Guides”.')).toBeVisible()
   await page.getByRole('button', { name: 'Undo', exact: true }).click()
-  await expect(retired).toBeVisible()
+  await expect(withdrawn).toBeVisible()
 })
 
 test('files are chosen by click, Shift, Ctrl and key, dragged onto a strip, and brought back', async ({ page }) => {
@@ -73,11 +74,13 @@ test('what is chosen is described at once, and its links are copied in four ways
   await row(page, 'Wedging clay').locator('.cell').first().click()
   await row(page, 'Throwing a first bowl').locator('.cell').first().click({ modifiers: ['Control'] })
   await page.getByRole('button', { name: 'Describe…' }).click()
-  await page.getByLabel('Add tags').fill('beginners')
+  await expect(page.getByLabel('Add tags')).toBeFocused()
+  await page.keyboard.type('beginners')
   await page.keyboard.press('Enter')
   await page.getByLabel('Description, for all of them').fill('For the first evening')
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByText('2 files described.')).toBeVisible()
+  await expect(page.locator('.file-row a.title:focus')).toHaveCount(1)
   for (const [format, start] of [['Plain addresses', 'https://www.marlpit.example/files/'], ['HTML list', '<ul>'], ['Markdown', '- ['], ['CSV', 'title,address']] as const) {
     await page.getByRole('button', { name: 'Copy links' }).click()
     await page.getByRole('button', { name: format, exact: true }).click()
@@ -91,7 +94,7 @@ test('a folder goes to the bin with what is in it, stopped by files in use, and 
   await page.locator('.folder-strip', { hasText: 'Classes' }).locator('.count').click()
   await page.keyboard.press('Delete')
   const dialog = page.getByRole('dialog')
-  await expect(dialog).toContainText('4 places lead to “Classes”')
+  await expect(dialog).toContainText('9 places lead to “Classes”')
   await dialog.getByRole('button', { name: /Delete all the same/ }).click()
   await expect(page.locator('.folder-strip', { hasText: 'Classes' })).toHaveCount(0)
   await page.getByRole('button', { name: 'Bin', exact: true }).click()
@@ -113,6 +116,48 @@ test('the keyboard comes to the list, and goes on in the next one', async ({ pag
   await page.keyboard.press('Control+Enter')
   await expect(page.getByRole('button', { name: 'Take away: “thermocouple”' })).toBeVisible()
   await expect(page.locator('.file-row a.title').first()).toBeFocused()
+})
+
+test('the keyboard goes on where the last file or a folder was that it moved away', async ({ page }) => {
+  await openFolder(page, 'Kilns')
+  const moveToGuides = async () => {
+    await page.keyboard.press('m')
+    await page.getByRole('combobox', { name: 'Find a folder' }).fill('guid')
+    await page.keyboard.press('Enter')
+  }
+  const links = page.locator('.file-row a.title')
+  await links.last().focus()
+  const left = await links.count() - 1
+  await moveToGuides()
+  await expect(links).toHaveCount(left)
+  await expect(links.last()).toBeFocused()
+  const strips = page.locator('.folder-strip a.name')
+  const folders = await strips.count()
+  await strips.first().focus()
+  await moveToGuides()
+  await expect(strips).toHaveCount(folders - 1)
+  await expect(strips.or(links).first()).toBeFocused()
+  await page.getByRole('button', { name: 'Undo', exact: true }).last().click()
+  await expect(strips).toHaveCount(folders)
+
+  // So does who presses a button of the bar that goes with the selection.
+  await links.first().focus()
+  await page.keyboard.press('Space')
+  await page.getByRole('button', { name: 'Choose nothing' }).press('Enter')
+  await expect(strips.or(links).and(page.locator(':focus'))).toHaveCount(1)
+
+  // From an empty folder, too, what is found is where the keyboard goes on.
+  await page.getByRole('button', { name: 'More ways in' }).click()
+  await page.getByRole('button', { name: 'New folder' }).click()
+  await page.getByLabel('Name', { exact: true }).fill('Nothing yet')
+  await page.keyboard.press('Enter')
+  await openFolder(page, 'Nothing yet')
+  await page.keyboard.press('Alt+1')
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type('thermocouple')
+  await page.keyboard.press('Control+Enter')
+  await page.getByRole('button', { name: 'Take away: “thermocouple”' }).waitFor()
+  await expect(links.first()).toBeFocused()
 })
 
 test('an own order is kept, changed by key and undone', async ({ page }) => {

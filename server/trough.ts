@@ -19,14 +19,18 @@ import { createJobs } from './services/jobs/jobs'
 import { createUnpacking } from './services/jobs/unpack'
 import { createLibraryService } from './services/library/library'
 import { createZipping } from './services/library/zipping'
+import { createLookService } from './services/looks/looks'
 import { createPageService } from './services/pages/pages'
+import { createRecognising } from './services/pages/recognise'
 import { createPublishedPages } from './services/pages/published'
+import { createPictures } from './services/pictures/pictures'
 import { createLooking } from './services/reading/looking'
 import { createReadingService } from './services/reading/reading'
 import { createTextService } from './services/reading/texts'
 import { createShelves } from './services/shelves/shelves'
 import { createSiteService } from './services/site/site'
 import { createTallyService } from './services/tally/tally'
+import { createTraffic } from './services/traffic'
 import { createBackupReader, createBackups } from './services/trust/backup'
 import { createCleaner } from './services/trust/cleaner'
 import { createHashing } from './services/trust/hashing'
@@ -73,13 +77,17 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     const account = createAccountService(db)
     const site = createSiteService(db, events, siteAddress)
     const pages = createPageService(db, events)
+    const recognise = createRecognising(db, pages, site)
+    const looks = createLookService(db, pages, events)
     const texts = createTextService(db)
     const library = createLibraryService(db, store, pages, texts, events)
     const incoming = new IncomingStore(incomingFolder, store.free)
     const uploads = createUploadService(incoming, library)
     const derivedFolder = join(folder, 'derived')
-    const reading = createReadingService(db, store, derivedFolder, texts, events)
+    const traffic = createTraffic()
+    const reading = createReadingService(db, store, derivedFolder, texts, events, traffic)
     const looking = createLooking(store, derivedFolder)
+    const pictures = createPictures(db, looking, reading, events)
     const jobs = createJobs()
     const unpacking = createUnpacking(library, store, jobs, incoming.partOf)
     const fetching = createFetching(db, library, store, jobs, incoming.partOf)
@@ -97,7 +105,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     const deliveryHashing = createHashing()
     const checks = createDeliveryChecks(db, store, deliveryHashing)
     const delivery = createDeliveryService(directory, bundles, store, checks, tally, { front, fronts: new Set(proxies) })
-    const published = createPublishedPages(pages, library, shelves, site, events)
+    const published = createPublishedPages(pages, library, shelves, looks, site, events)
 
     const hashing = createHashing()
     const backups = createBackups(connection, folder, store, hashing, library)
@@ -120,7 +128,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     tidying.unref()
 
     return {
-      folder, secrets, account, site, pages, library, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, shelves, bagExport, bagImport, tally, checks, delivery, published, backups, verifying, cleaner, storageUse, metrics,
+      folder, secrets, account, site, pages, recognise, looks, pictures, library, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, shelves, bagExport, bagImport, tally, traffic, checks, delivery, published, backups, verifying, cleaner, storageUse, metrics,
 
       /** Takes up what an earlier process left undone. */
       async resume(): Promise<void> {

@@ -9,6 +9,18 @@ import { api, wordsOf } from './api'
 /** A shelf of a folder as it starts out: in the order the owner gave the folder, if any. */
 export const shelfOfFolder = (id: string): ShelfSource => ({ kind: 'folder', id, order: useFolders().tree.get(id)?.ownOrder ? 'own' : 'title' })
 
+/** The files a shelf would list now, and how many there are. */
+export async function filesOnShelf(of: ShelfSource): Promise<{ files: FileItem[], total: number }> {
+  const library = useLibrary()
+  if (of.kind === 'files') {
+    const files = (await library.meet(of.ids)).filter(file => !file.deleted)
+    return { files, total: files.length }
+  }
+  const { items: files, total } = await api<{ items: FileItem[], total: number }>(`/files?${new URLSearchParams(Object.entries(shelfQuery(of)).map(([name, value]) => [name, String(value)]))}`)
+  library.learn(files)
+  return { files, total }
+}
+
 /** The files a shelf lists as they are now, and why it would show visitors nothing. */
 export function useShelf(source: Ref<ShelfSource | null>) {
   const library = useLibrary()
@@ -16,12 +28,6 @@ export function useShelf(source: Ref<ShelfSource | null>) {
   const files = shallowRef<FileItem[]>([])
   const total = shallowRef(0)
   const fault = shallowRef('')
-
-  async function look(of: ShelfSource): Promise<{ items: FileItem[], total: number }> {
-    if (of.kind === 'folder') return api(`/files?${new URLSearchParams(Object.entries(shelfQuery(of)).map(([name, value]) => [name, String(value)]))}`)
-    const items = (await library.meet(of.ids)).filter(file => !file.deleted)
-    return { items, total: items.length }
-  }
 
   function faultOf(of: ShelfSource, found: FileItem[]): string {
     if (of.kind === 'files' && found.length < of.ids.length) return `${counted(of.ids.length - found.length, 'file')} of this shelf ${of.ids.length - found.length === 1 ? 'is' : 'are'} in the bin`
@@ -42,13 +48,12 @@ export function useShelf(source: Ref<ShelfSource | null>) {
       return
     }
     try {
-      const found = await look(of)
+      const found = await filesOnShelf(of)
       // Meanwhile it may list something else.
       if (source.value !== of) return
-      library.learn(found.items)
-      files.value = found.items
+      files.value = found.files
       total.value = found.total
-      fault.value = faultOf(of, found.items)
+      fault.value = faultOf(of, found.files)
     }
     catch (error) {
       fault.value = wordsOf(error)

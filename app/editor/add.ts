@@ -1,9 +1,9 @@
-import { mdiFormatHeader2, mdiFormatListBulleted, mdiFormatQuoteClose, mdiMinus, mdiArrowExpandVertical, mdiRectangleOutline, mdiViewColumnOutline, mdiViewListOutline, mdiViewSplitVertical, mdiButtonPointer } from '@mdi/js'
+import { mdiFormatHeader2, mdiFormatListBulleted, mdiFormatQuoteClose, mdiMinus, mdiArrowExpandVertical, mdiRectangleOutline, mdiViewColumnOutline, mdiViewListOutline, mdiViewSplitVertical, mdiButtonPointer, mdiCardTextOutline, mdiImageOutline, mdiTable } from '@mdi/js'
 import type { Editor } from '@tiptap/core'
 import type { Node } from '@tiptap/pm/model'
 import { TextSelection } from '@tiptap/pm/state'
 import { closeHistory } from '@tiptap/pm/history'
-import { newButton } from '~~/core/page/insert'
+import { newButton, newCard, newPicture } from '~~/core/page/insert'
 import { insertBlocks, insertShelf } from './commands'
 
 /** Something that can be put on a page besides files. */
@@ -20,6 +20,8 @@ export interface Addable {
 const make = (editor: Editor, name: string, attrs: Record<string, unknown> | null = null, content?: Node | Node[]) => editor.schema.nodes[name]!.create(attrs, content)
 const line = (editor: Editor) => make(editor, 'paragraph')
 const columns = (editor: Editor, count: number) => insertBlocks(editor, [make(editor, 'columns', null, Array.from({ length: count }, () => make(editor, 'column', null, line(editor))))])
+
+const row = (editor: Editor, cell: 'tableHeader' | 'tableCell') => make(editor, 'tableRow', null, Array.from({ length: 3 }, () => make(editor, cell, null, line(editor))))
 
 /** Selected blocks get a section around them; without a selection a new one is put in. */
 function addSection(editor: Editor): void {
@@ -43,6 +45,9 @@ export const ADDABLE: Addable[] = [
   { name: 'quote', words: 'Quote', hint: 'What somebody said', also: 'citation', icon: mdiFormatQuoteClose, add: editor => insertBlocks(editor, [make(editor, 'blockquote', null, line(editor))]) },
   { name: 'row', words: 'Row of buttons', hint: 'Side by side as far as there is room', also: 'group', icon: mdiButtonPointer, add: editor => insertBlocks(editor, [make(editor, 'buttonRow', null, make(editor, 'downloadButton', newButton(null, '')))]) },
   { name: 'shelf', words: 'Shelf', hint: 'The files of a folder, or chosen ones', also: 'list of files folder', icon: mdiViewListOutline, add: editor => insertShelf(editor, null) },
+  { name: 'card', words: 'Card', hint: 'A file with its picture and what it is', also: 'file product', icon: mdiCardTextOutline, add: editor => insertBlocks(editor, [make(editor, 'fileCard', newCard(null))]) },
+  { name: 'picture', words: 'Picture', hint: 'From the library', also: 'photo image', icon: mdiImageOutline, add: editor => insertBlocks(editor, [make(editor, 'picture', newPicture(null))]) },
+  { name: 'table', words: 'Table', hint: 'Rows and columns, such as opening hours', also: 'grid prices', icon: mdiTable, add: editor => insertBlocks(editor, [make(editor, 'table', null, [row(editor, 'tableHeader'), row(editor, 'tableCell'), row(editor, 'tableCell')])]) },
   { name: 'columns2', words: 'Two columns', hint: 'One below the other on phones', also: 'layout side', icon: mdiViewSplitVertical, add: editor => columns(editor, 2) },
   { name: 'columns3', words: 'Three columns', hint: 'One below the other on phones', also: 'layout side', icon: mdiViewColumnOutline, add: editor => columns(editor, 3) },
   { name: 'section', words: 'Section', hint: 'With a background of its own; around what is selected', also: 'band background tone', icon: mdiRectangleOutline, add: addSection },

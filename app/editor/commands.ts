@@ -1,11 +1,11 @@
 import type { Editor } from '@tiptap/core'
-import { Fragment, type Mark, type Node, type ResolvedPos } from '@tiptap/pm/model'
+import type { Mark, Node } from '@tiptap/pm/model'
 import { GapCursor } from '@tiptap/pm/gapcursor'
 import { closeHistory } from '@tiptap/pm/history'
 import { NodeSelection, Selection, TextSelection } from '@tiptap/pm/state'
-import { newButton, newPlacementId, newShelf } from '~~/core/page/insert'
-import { MOST_IN_ROW, type ButtonAttrs, type PageDocument, type ShelfAttrs, type ShelfSource, type Target } from '~~/core/page/schema'
-import { placeBehind } from './parts'
+import { cardLines, firstAction, newButton, newCard, newPicture, newPlacementId, newShelf } from '~~/core/page/insert'
+import { MOST_IN_ROW, type ButtonAttrs, type CardAttrs, type PageDocument, type PictureAttrs, type ShelfAttrs, type ShelfSource, type Target } from '~~/core/page/schema'
+import { nearestPlace, placeBehind, type Part } from './parts'
 
 export const documentOf = (editor: Editor) => editor.getJSON() as PageDocument
 
@@ -18,14 +18,14 @@ export function focusEnd(editor: Editor): void {
   editor.view.focus()
 }
 
-/** What is typed letter by letter is undone together; any other setting is a step of its own. */
-const TYPED = ['label', 'note', 'saveAs', 'zipName']
-
-/** The position itself where the blocks may stand there; else behind what it lies in, such as a row that is full. */
-function nearestPlace($position: ResolvedPos, nodes: Node[]): number {
-  const fits = $position.parent.canReplace($position.index(), $position.index(), Fragment.from(nodes))
-  return fits || !$position.depth ? $position.pos : nearestPlace($position.doc.resolve($position.after()), nodes)
+export function focusStart(editor: Editor): void {
+  const { doc, tr } = editor.state
+  editor.view.dispatch(tr.setSelection(Selection.atStart(doc)))
+  editor.view.focus()
 }
+
+/** What is typed letter by letter, or moved step by step, is undone together; any other setting is a step of its own. */
+const TYPED = ['label', 'note', 'saveAs', 'zipName', 'own', 'title', 'text', 'alt', 'caption']
 
 /** Puts blocks at a position, or behind the caret where none is given; an empty line there gives way. */
 export function insertBlocks(editor: Editor, nodes: Node[], at?: number): void {
@@ -47,13 +47,67 @@ export function insertButton(editor: Editor, target: Target | null, label: strin
   return attrs
 }
 
-/** Puts several buttons at a position, in a row or one below the other; gives their placements. */
-export function insertButtons(editor: Editor, buttons: { target: Target | null, label: string }[], asRow: boolean, position: number): string[] {
-  const { downloadButton, buttonRow } = editor.schema.nodes
-  const nodes = buttons.map(({ target, label }) => downloadButton!.create(newButton(target, label)))
-  const rows = Array.from({ length: Math.ceil(nodes.length / MOST_IN_ROW) }, (_, row) => buttonRow!.create(null, nodes.slice(row * MOST_IN_ROW, (row + 1) * MOST_IN_ROW)))
-  insertBlocks(editor, asRow ? rows : nodes, position)
+/** Puts a picture at a position; gives its placement. */
+export function insertPicture(editor: Editor, file: string | null, position: number): string {
+  const attrs = newPicture(file)
+  insertBlocks(editor, [editor.schema.nodes.picture!.create(attrs)], position)
+  return attrs.placement
+}
+
+/** Makes a picture a button that gives its file. */
+export function pictureToButton(editor: Editor, placement: string, label: string): void {
+  const found = findBlock(editor, placement)
+  if (!found || found.node.type.name !== 'picture') return
+  const { node, position } = found
+  const button = editor.schema.nodes.downloadButton!.create({ ...newButton(node.attrs.file ? { kind: 'file', id: node.attrs.file } : null, label), placement })
+  const { tr } = editor.state
+  tr.replaceWith(position, position + node.nodeSize, button)
+  editor.view.dispatch(closeHistory(tr.setSelection(NodeSelection.create(tr.doc, position))))
+}
+
+/** Gives a placement the file it was waiting for. */
+export function givePlacement(editor: Editor, placement: string, target: Target): void {
+  const node = findBlock(editor, placement)?.node
+  const shows = node?.type.name === 'picture' && !node.attrs.file && target.kind === 'file'
+  changePlacement(editor, placement, shows ? { file: target.id } : { target }, { quiet: true })
+}
+
+/** Puts several buttons at a position, in a row or one below the other, or cards or pictures side by side; gives their placements. */
+export function insertSeveral(editor: Editor, buttons: { target: Target | null, label: string }[], way: 'row' | 'stack' | 'cards' | 'pictures', position: number): string[] {
+  const { downloadButton, buttonRow, fileCard, picture, columns, column } = editor.schema.nodes
+  const nodes = buttons.map(({ target, label }) => {
+    if (way === 'pictures') return picture!.create(newPicture(target?.kind === 'file' ? target.id : null))
+    return way === 'cards' ? fileCard!.create(newCard(target)) : downloadButton!.create(newButton(target, label))
+  })
+  const take = (from: number, count: number) => nodes.slice(from, from + count)
+  let from = 0
+  if (way === 'row') insertBlocks(editor, Array.from({ length: Math.ceil(nodes.length / MOST_IN_ROW) }, (_, row) => buttonRow!.create(null, take(row * MOST_IN_ROW, MOST_IN_ROW))), position)
+  else if (way === 'cards' || way === 'pictures') insertBlocks(editor, cardLines(nodes.length).map(count => columns!.create(null, take((from += count) - count, count).map(card => column!.create(null, card)))), position)
+  else insertBlocks(editor, nodes, position)
   return nodes.map(node => node.attrs.placement as string)
+}
+
+/** Puts the same button or card again behind a placement, leading to another file, and selects it; what was said of the first file is not said of this one. */
+export function placeAgain(editor: Editor, placement: string, target: Target, title: string): void {
+  const found = findBlock(editor, placement)
+  if (!found) return
+  const { node, position } = found
+  const said = node.type.name === 'fileCard' ? { title: '', text: '' } : { label: title }
+  insertBlocks(editor, [node.type.create({ ...node.attrs, ...said, placement: newPlacementId(), target, saveAs: '' })], position + node.nodeSize)
+}
+
+/** Fills a row with buttons that look like its first one, up to as many as it holds; a first one that leads nowhere gives way. Gives how many found room. */
+export function fillRow(editor: Editor, { position, node }: Part, files: { target: Target, title: string }[]): number {
+  const first = node.firstChild
+  const attrs = first?.attrs ?? newButton(null, '')
+  const kept = Array.from({ length: node.childCount }, (_, index) => node.child(index)).filter(button => button.attrs.target)
+  const added = files.slice(0, MOST_IN_ROW - kept.length).map(({ target, title }) => editor.schema.nodes.downloadButton!.create({ ...attrs, placement: newPlacementId(), target, label: title, saveAs: '', action: firstAction(target) }))
+  if (added.length) {
+    const { tr } = editor.state
+    tr.replaceWith(position + 1, position + node.nodeSize - 1, [...kept, ...added])
+    editor.view.dispatch(closeHistory(tr.setSelection(NodeSelection.create(tr.doc, position))))
+  }
+  return added.length
 }
 
 export const insertShelf = (editor: Editor, source: ShelfSource | null, position?: number): void =>
@@ -62,10 +116,21 @@ export const insertShelf = (editor: Editor, source: ShelfSource | null, position
 /** Makes the words between two positions a link; gives the placement it got. */
 export function linkWords(editor: Editor, target: Target | null, from: number, to: number): string {
   const placement = newPlacementId()
-  const mark = editor.state.schema.marks.downloadLink!.create({ placement, target, action: 'tab', saveAs: '' })
+  const mark = editor.state.schema.marks.downloadLink!.create({ placement, target, action: firstAction(target), saveAs: '' })
   const tr = editor.state.tr.addMark(from, to, mark)
   editor.view.dispatch(tr.setSelection(TextSelection.create(tr.doc, to)))
   return placement
+}
+
+/** Links the selected words; where none are, puts words there that lead to it. Where it leads nowhere the text itself is put there. */
+export function pasteLink(editor: Editor, led: { target: Target, title: string } | undefined, text: string): void {
+  const { from, to, empty, $from } = editor.state.selection
+  const words = led?.title ?? text
+  if (!$from.parent.isTextblock) insertBlocks(editor, [editor.schema.nodes.paragraph!.create(null, editor.schema.text(words))])
+  else if (empty || !led) editor.view.dispatch(editor.state.tr.insertText(words, from, to))
+  if (!led) return
+  const start = !$from.parent.isTextblock ? editor.state.selection.$from.start() : from
+  linkWords(editor, led.target, start, empty || !$from.parent.isTextblock ? start + words.length : to)
 }
 
 /** A placement that is a block of its own, and where it stands; undefined where it was removed meanwhile. */
@@ -92,7 +157,7 @@ function findLink(editor: Editor, placement: string): { from: number, to: number
  * Changes a button, shelf or link, wherever it has moved to; one that was removed meanwhile stays so.
  * `quiet` keeps the change out of the undo history, as when an upload arrives.
  */
-export function changePlacement(editor: Editor, placement: string, changed: Partial<ButtonAttrs> | Partial<ShelfAttrs>, { quiet = false } = {}): void {
+export function changePlacement(editor: Editor, placement: string, changed: Partial<ButtonAttrs> | Partial<ShelfAttrs> | Partial<CardAttrs> | Partial<PictureAttrs>, { quiet = false } = {}): void {
   const { selection, tr } = editor.state
   const block = findBlock(editor, placement)
   if (block) {

@@ -2,7 +2,8 @@ import StarterKit from '@tiptap/starter-kit'
 import { Placeholder } from '@tiptap/extensions'
 import Blockquote from '@tiptap/extension-blockquote'
 import { ButtonRow, Column, Columns, PageRoot, Section, Space } from './layout'
-import { DownloadButton, DownloadLink, FreshPlacements, Shelf } from './placements'
+import { tableExtensions } from './table'
+import { DownloadButton, DownloadLink, FileCard, FreshPlacements, Picture, Shelf } from './placements'
 
 /** What a page can hold: just what `core/page/schema` knows. */
 export const pageExtensions = [
@@ -21,8 +22,11 @@ export const pageExtensions = [
   Column,
   ButtonRow,
   Space,
+  ...tableExtensions,
   DownloadButton,
   Shelf,
+  FileCard,
+  Picture,
   DownloadLink,
   FreshPlacements,
 ]

@@ -1,13 +1,13 @@
 import type { Editor } from '@tiptap/core'
-import type { Node, ResolvedPos } from '@tiptap/pm/model'
+import { Fragment, type Node, type ResolvedPos } from '@tiptap/pm/model'
 import { closeHistory } from '@tiptap/pm/history'
 import { NodeSelection, TextSelection, type EditorState, type Selection, type Transaction } from '@tiptap/pm/state'
 
 /** Blocks that hold others, and have settings of their own. */
-export type PartName = 'section' | 'columns' | 'buttonRow' | 'space'
+export type PartName = 'section' | 'columns' | 'buttonRow' | 'table' | 'space'
 export interface Part { name: PartName, position: number, node: Node }
 
-const PARTS: string[] = ['section', 'columns', 'buttonRow', 'space'] satisfies PartName[]
+const PARTS: string[] = ['section', 'columns', 'buttonRow', 'table', 'space'] satisfies PartName[]
 const HOLDERS = ['doc', 'section', 'column', 'buttonRow']
 const isHolder = (node: Node) => HOLDERS.includes(node.type.name)
 
@@ -28,6 +28,12 @@ function blockAt(selection: Selection): { depth: number, position: number, node:
   let depth = $from.depth
   while (depth > 1 && !isHolder($from.node(depth - 1))) depth--
   return { depth: depth - 1, position: $from.before(depth), node: $from.node(depth) }
+}
+
+/** The position itself where blocks may stand there; else behind what it lies in, such as a row that is full. */
+export function nearestPlace($position: ResolvedPos, nodes: Node[]): number {
+  const fits = $position.parent.canReplace($position.index(), $position.index(), Fragment.from(nodes))
+  return fits || !$position.depth ? $position.pos : nearestPlace($position.doc.resolve($position.after()), nodes)
 }
 
 /** Where a block may be put behind the one at a position: right behind it, or behind what it lies in. */
@@ -88,6 +94,18 @@ export function moveBlock(editor: Editor, direction: -1 | 1): boolean {
   const selected = selection instanceof NodeSelection && offset === 0 ? NodeSelection.create(tr.doc, at) : TextSelection.near(tr.doc.resolve(at + offset))
   editor.view.dispatch(closeHistory(tr.setSelection(selected).scrollIntoView()))
   return true
+}
+
+/** Moves a block to a position elsewhere on the page; where it may not stand there, behind what that lies in. */
+export function moveBlockTo(editor: Editor, from: number, to: number): void {
+  const { doc, tr } = editor.state
+  const node = doc.nodeAt(from)
+  if (!node || (to >= from && to <= from + node.nodeSize)) return
+  const place = nearestPlace(doc.resolve(to), [node])
+  takeOut(tr, from, node)
+  const at = tr.mapping.map(place, place < from ? -1 : 1)
+  tr.insert(at, node)
+  editor.view.dispatch(closeHistory(tr.setSelection(NodeSelection.create(tr.doc, at)).scrollIntoView()))
 }
 
 /** Changes settings of a part. */

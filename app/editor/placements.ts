@@ -2,9 +2,13 @@ import { Extension, Mark, Node, mergeAttributes } from '@tiptap/core'
 import { Fragment, Slice, type Node as DocumentNode } from '@tiptap/pm/model'
 import { Plugin } from '@tiptap/pm/state'
 import { VueNodeViewRenderer } from '@tiptap/vue-3'
-import { newPlacementId } from '~~/core/page/insert'
-import { buttonAttrsSchema, downloadLinkSchema, shelfAttrsSchema, type ButtonAttrs, type ShelfAttrs } from '~~/core/page/schema'
+import { firstAction, newCard, newPicture, newPlacementId } from '~~/core/page/insert'
+import { recognise } from '~~/core/page/recognise'
+import { buttonAttrsSchema, cardAttrsSchema, downloadLinkSchema, pictureAttrsSchema, shelfAttrsSchema, type ButtonAttrs, type CardAttrs, type PictureAttrs, type ShelfAttrs } from '~~/core/page/schema'
 import { DATA, attribute, fromClipboard } from './attributes'
+import type { Component } from 'vue'
+import CardView from '~/components/page/CardView.vue'
+import PictureView from '~/components/page/PictureView.vue'
 import ButtonView from '~/components/page/ButtonView.vue'
 import ShelfView from '~/components/page/ShelfView.vue'
 
@@ -17,7 +21,7 @@ export const DownloadButton = Node.create({
   selectable: true,
   addAttributes: () => ({
     placement: attribute(''), target: attribute(null), label: attribute(''), note: attribute(''),
-    action: attribute('tab'), saveAs: attribute(''), look: attribute('slab'), align: attribute('left'),
+    action: attribute('tab'), saveAs: attribute(''), look: attribute('slab'), own: attribute(null), align: attribute('left'),
   }),
   parseHTML: () => [{ tag: `div[${DATA}]`, getAttrs: element => fromClipboard<ButtonAttrs>(buttonAttrsSchema, element) }],
   renderHTML: ({ node }) => ['div', { [DATA]: JSON.stringify(node.attrs) }, node.attrs.label || 'Download'],
@@ -37,12 +41,38 @@ export const Shelf = Node.create({
   addNodeView: () => VueNodeViewRenderer(ShelfView),
 })
 
+/** A block of the page's own kind, drawn as visitors will see it, whose settings travel through the clipboard. */
+const ownBlock = <Attrs extends object>(name: string, tag: string, schema: Parameters<typeof fromClipboard<Attrs>>[0], start: Attrs, view: Component, words: string) => Node.create({
+  name,
+  group: 'block',
+  atom: true,
+  draggable: true,
+  selectable: true,
+  addAttributes: () => Object.fromEntries(Object.entries(start).map(([attr, value]) => [attr, attribute(value)])),
+  parseHTML: () => [{ tag: `${tag}[${DATA}]`, getAttrs: element => fromClipboard<Attrs>(schema, element) }],
+  renderHTML: ({ node }) => [tag, { [DATA]: JSON.stringify(node.attrs) }, words],
+  addNodeView: () => VueNodeViewRenderer(view),
+})
+
+/** A file with its picture, what it is, and its button. */
+export const FileCard = ownBlock<CardAttrs>('fileCard', 'article', cardAttrsSchema, { ...newCard(null), placement: '', own: null }, CardView, 'File')
+
+/** A picture of the library. */
+export const Picture = ownBlock<PictureAttrs>('picture', 'figure', pictureAttrsSchema, { ...newPicture(null), placement: '' }, PictureView, 'Picture')
+
 /** Words that lead to a file. */
 export const DownloadLink = Mark.create({
   name: 'downloadLink',
   inclusive: false,
   addAttributes: () => ({ placement: attribute(''), target: attribute(null), action: attribute('tab'), saveAs: attribute('') }),
-  parseHTML: () => [{ tag: `a[${DATA}]`, getAttrs: element => fromClipboard(downloadLinkSchema.shape.attrs, element) }],
+  parseHTML: () => [
+    { tag: `a[${DATA}]`, getAttrs: element => fromClipboard(downloadLinkSchema.shape.attrs, element) },
+    // Text from elsewhere keeps its links, as far as a page may lead there.
+    { tag: 'a[href]', getAttrs: (element) => {
+      const target = recognise(element.getAttribute('href') ?? '', [window.location.host])
+      return target && target.kind !== 'own' ? { placement: newPlacementId(), target, action: firstAction(target), saveAs: '' } : false
+    } },
+  ],
   renderHTML: ({ mark, HTMLAttributes }) => ['a', mergeAttributes(HTMLAttributes, {
     class: mark.attrs.target ? 'tr-link' : 'tr-link without-target', [DATA]: JSON.stringify(mark.attrs),
   }), 0],

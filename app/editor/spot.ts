@@ -56,16 +56,29 @@ function buttonAt(view: EditorView, x: number, y: number, origin: DOMRect): Spot
   return { kind: 'button', placement, mark: { top: box.top - origin.top - 4, left: box.left - origin.left - 4, width: box.width + 8, height: box.height + 8 } }
 }
 
-/** The spot for a pointer at these client coordinates. */
-export function spotAt(view: EditorView, x: number, y: number): Spot {
+/** The block at the height of the pointer in what it lies in, and where it stands; pixels from the top left of the text. */
+export function blockUnder(view: EditorView, x: number, y: number): { position: number, top: number, left: number, height: number } | undefined {
+  const text = view.dom.getBoundingClientRect()
+  // Beside the text, where the handle is, counts as on it.
+  const { node, start, across } = holderAt(view, Math.min(Math.max(x, text.left + 1), text.right - 1), y)
+  let found: ReturnType<typeof blockUnder>
+  node.forEach((_child, offset) => {
+    const box = boxOf(view, start + offset)
+    if (box && y >= box.top - 4 && y <= box.bottom + 4 && (!across || (x >= box.left - 26 && x <= box.right))) found = { position: start + offset, top: box.top - text.top, left: box.left - text.left, height: box.height }
+  })
+  return found
+}
+
+/** The spot for a pointer at these client coordinates; a block that is moved only goes between others. */
+export function spotAt(view: EditorView, x: number, y: number, { between = false } = {}): Spot {
   const { selection } = view.state
   const { from, to, empty } = selection
   const under = view.posAtCoords({ left: x, top: y })?.pos
-  if (!empty && selection instanceof TextSelection && under !== undefined && under >= from && under <= to) {
+  if (!between && !empty && selection instanceof TextSelection && under !== undefined && under >= from && under <= to) {
     return { kind: 'words', from, to }
   }
   const origin = view.dom.getBoundingClientRect()
-  const button = buttonAt(view, x, y, origin)
+  const button = between ? undefined : buttonAt(view, x, y, origin)
   if (button) return button
 
   const { node, start, box: holder, across } = holderAt(view, x, y)

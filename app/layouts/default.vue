@@ -99,12 +99,13 @@ watch(() => JSON.stringify(listing.address), () => {
       <main v-show="boards.folded !== 'work'" id="work" class="work" tabindex="-1"><slot /></main>
       <button v-if="boards.folded === 'work'" type="button" class="unfold" @click="boards.folded = 'none'">Page</button>
     </div>
+    <!-- Above the trough, however high that stands. -->
+    <div class="notice-place"><NoticeStack /></div>
     <nav class="switch" aria-label="Boards">
       <button type="button" :aria-pressed="boards.front === 'library'" @click="boards.front = 'library'">Library</button>
       <button type="button" :aria-pressed="boards.front === 'work'" @click="boards.front = 'work'">Page</button>
     </nav>
     <TroughTray />
-    <NoticeStack />
     <KeysDialog />
   </div>
 </template>
@@ -119,6 +120,7 @@ watch(() => JSON.stringify(listing.address), () => {
 .unfold:hover { background: #C3CECB; }
 .offline { padding: 8px 14px; background: #F6E3D8; }
 .switch { display: none; }
+.notice-place { position: relative; }
 .skip { position: absolute; left: -999px; }
 .skip:focus { left: 8px; top: 8px; z-index: 4000; background: #fff; padding: 8px; }
 @media (max-width: 799px) {

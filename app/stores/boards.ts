@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
-import { ref, watch } from 'vue'
+import { useMediaQuery } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
 
 const KEY = 'trough-boards'
 const LEAST = 300
@@ -9,7 +10,10 @@ export const useBoards = defineStore('boards', () => {
   const saved = JSON.parse(localStorage.getItem(KEY) ?? '{}')
   /** pixels of the library board */
   const width = ref<number>(saved.width ?? 460)
-  const folded = ref<'none' | 'library' | 'work'>(saved.folded ?? 'none')
+  const keptFolded = ref<'none' | 'library' | 'work'>(saved.folded ?? 'none')
+  const narrow = useMediaQuery('(max-width: 799px)')
+  /** A narrow screen shows one board at a time: none is folded away beside it. */
+  const folded = computed({ get: () => narrow.value ? 'none' : keptFolded.value, set: to => keptFolded.value = to })
   /** the one board that shows on a narrow screen */
   const front = ref<'library' | 'work'>('work')
   const keysShown = ref(false)
@@ -23,7 +27,7 @@ export const useBoards = defineStore('boards', () => {
     libraryCalled.value++
   }
 
-  watch([width, folded], () => localStorage.setItem(KEY, JSON.stringify({ width: width.value, folded: folded.value })))
+  watch([width, keptFolded], () => localStorage.setItem(KEY, JSON.stringify({ width: width.value, folded: keptFolded.value })))
 
   function resize(to: number) {
     width.value = Math.round(Math.min(Math.max(to, LEAST), Math.max(LEAST, window.innerWidth - 420)))

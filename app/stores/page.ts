@@ -6,13 +6,14 @@ import type { PageDetails, PageItem, PageSettings } from '~~/core/page/item'
 import type { PageDocument } from '~~/core/page/schema'
 import { placementsOf } from '~~/core/page/targets'
 import { ApiProblem, api, wordsOf } from '~/composables/api'
+import { despiteLinks } from '~/composables/pageLinks'
 import { useLibrary } from './library'
 import { useNotices } from './notices'
 import { usePages } from './pages'
 
 export type SaveState = 'saved' | 'changed' | 'saving' | 'failed' | 'conflict'
 
-const targetsOf = (document: PageDocument) => placementsOf(document).map(({ id, targets }) => `${id} ${targets.map(target => target.id).join(' ')}`).join()
+const targetsOf = (document: PageDocument) => placementsOf(document).map(({ id, targets }) => `${id} ${targets.map(target => JSON.stringify(target)).join(' ')}`).join()
 
 const SAVE_AFTER = 500
 const RETRY_AFTER = 4000
@@ -144,12 +145,12 @@ export const usePage = defineStore('page', () => {
     await take(await api<PageDetails>(`/pages/${current.value!.id}/settings`, 'PATCH', settings))
   }
 
-  /** Takes the page from visitors; its draft stays. */
-  async function unpublish() {
-    await take(await api<PageDetails>(`/pages/${current.value!.id}/unpublish`, 'POST'))
-    useLibrary().refresh().catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' }))
+  /** Takes the page from visitors; its draft stays. False where the owner took it back on hearing which pages lead to it. */
+  async function unpublish(): Promise<boolean> {
+    const done = await despiteLinks(async despite => take(await api<PageDetails>(`/pages/${current.value!.id}/unpublish${despite}`, 'POST')))
+    if (done) useLibrary().refresh().catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' }))
+    return done
   }
-
 
   watch([state, live], () => {
     if (state.value !== 'saved' || !current.value || !draft.value) return

@@ -2,6 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import type { NewPage, PageDetails, PageItem } from '~~/core/page/item'
 import { ApiProblem, api } from '~/composables/api'
+import { despiteLinks } from '~/composables/pageLinks'
 
 /** The list of pages. */
 export const usePages = defineStore('pages', () => {
@@ -42,9 +43,11 @@ export const usePages = defineStore('pages', () => {
     return { live, left }
   }
 
-  async function remove(id: string) {
-    await api(`/pages/${id}`, 'DELETE')
-    await load()
+  /** Removes a page; false where the owner took it back on hearing which pages lead to it. */
+  async function remove(id: string): Promise<boolean> {
+    const gone = await despiteLinks(despite => api(`/pages/${id}${despite}`, 'DELETE'))
+    if (gone) await load()
+    return gone
   }
 
   return { items, loaded, waiting, load, create, duplicate, publishWaiting, remove }

@@ -3,7 +3,7 @@ import { shallowRef } from 'vue'
 import type { FileItem } from '~~/core/files/item'
 import type { PageDetails } from '~~/core/page/item'
 import type { Target } from '~~/core/page/schema'
-import { mapTargets } from '~~/core/page/targets'
+import { giveTarget } from '~~/core/page/targets'
 import { api } from '~/composables/api'
 
 /** What the open page's editor offers to the rest of the desk. */
@@ -29,7 +29,7 @@ export const usePlacer = defineStore('placer', () => {
       return
     }
     const { title, draft, revision } = await api<PageDetails>(`/pages/${pageId}`)
-    const given = mapTargets(draft, (old, id) => id === placement ? target : old)
+    const given = giveTarget(draft, placement, target)
     await api(`/pages/${pageId}/draft`, 'PUT', { title, draft: given, revision })
   }
 

@@ -83,6 +83,7 @@ export const useSelection = defineStore('selection', () => {
     const back = await api<Selection>('/selection/restore', 'POST', selection)
     await refresh()
     clear()
+    notices.say(`${wordsForSelection(back)} restored.`, { tone: 'works' })
     return back
   }
 

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { bundleEntriesSchema, type BundleEntry } from './contents'
 import { entryPath, withPath } from './entryPath'
 import { resolveBundle } from './members'
+import { retargetEntries } from './retarget'
 
 const FILES: Record<string, { fileName: string }> = { red: { fileName: 'red.pdf' }, blue: { fileName: 'blue.pdf' }, old: { fileName: 'RED.pdf' } }
 const library = {
@@ -46,4 +47,19 @@ describe('an entry\'s path, as it is typed', () => {
     [text, 'READ ME.txt', 'Notes/', 'Notes', 'READ ME.txt'], [text, 'READ ME.txt', 'LICENCE.txt', '', 'LICENCE.txt'],
   ])('%#: %j', (entry, own, path, within, name) => expect(withPath(entry, path, own)).toMatchObject({ within, name }))
   it('is read back as it was typed', () => expect(entryPath(withPath(file, 'Warm/first.pdf', 'red.pdf'), 'red.pdf')).toBe('Warm/first.pdf'))
+})
+
+describe('retargetEntries', () => {
+  const given = entries({ kind: 'file', file: 'red', name: 'rot.pdf', within: 'Colours' }, { kind: 'text', name: 'x.txt', body: '' }, { kind: 'folder', folder: 'charts' }, { kind: 'file', file: 'blue' })
+  const filesIn = (list: BundleEntry[]) => list.map(entry => entry.kind === 'file' ? entry.file : entry.kind)
+
+  it('leaves out what goes', () => expect(filesIn(retargetEntries(given, new Set(['red', 'charts'])))).toEqual(['text', 'blue']))
+
+  it('puts another file in its place, under its own name, and only once', () => {
+    expect(retargetEntries(given, new Set(['red']), 'old')[0]).toEqual({ ...given[0], file: 'old', name: null })
+    expect(filesIn(retargetEntries(given, new Set(['red', 'blue']), 'old'))).toEqual(['old', 'text', 'folder'])
+    expect(filesIn(retargetEntries(given, new Set(['red']), 'blue'))).toEqual(['text', 'folder', 'blue'])
+  })
+
+  it('keeps a folder that goes where only a file is put in place of others', () => expect(filesIn(retargetEntries(given, new Set(['charts']), 'blue'))).toEqual(['red', 'text', 'folder', 'blue']))
 })

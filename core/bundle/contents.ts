@@ -36,6 +36,9 @@ export const bundleEntrySchema = z.discriminatedUnion('kind', [
 ])
 export type BundleEntry = z.infer<typeof bundleEntrySchema>
 
+/** The file or folder of the library an entry brings; undefined for a text. */
+export const broughtBy = (entry: BundleEntry): string | undefined => entry.kind === 'file' ? entry.file : entry.kind === 'folder' ? entry.folder : undefined
+
 export const bundleEntriesSchema = z.array(bundleEntrySchema).max(MOST_ENTRIES, `Keep a bundle to ${MOST_ENTRIES.toLocaleString('en')} entries; put whole folders in instead.`)
 
 export const newBundleSchema = z.object({

@@ -23,7 +23,7 @@ export interface NameFacts {
 
 // Words that are true on one day only (common practice: never call a file "most recent").
 const FLEETING = ['latest', 'newest', 'new', 'current', 'recent', 'today', 'now', 'aktuell', 'neu']
-const UNSURE = ['final', 'finished', 'finalised', 'finalized', 'definitive', 'real', 'ok', 'approved']
+const UNSURE = ['final', 'finalised', 'finalized', 'definitive', 'real', 'ok', 'approved']
 const DRAFTY = ['draft', 'wip', 'temp', 'tmp', 'untitled', 'unnamed', 'scan', 'document', 'export']
 
 const MONTHS = ['january', 'february', 'march', 'april', 'may', 'june', 'july', 'august', 'september', 'october', 'november', 'december']

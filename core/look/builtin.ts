@@ -1,32 +1,30 @@
-/** The built-in looks, in the order they are offered. */
-export const LOOK_NAMES = ['slab', 'rim', 'strap'] as const
-export type LookName = (typeof LOOK_NAMES)[number]
+import type { Appearance } from './appearance'
+import type { Look } from './look'
 
-/** What each built-in look is, in a few words for the desk. */
-export const LOOK_WORDS: Record<LookName, { title: string, hint: string }> = {
-  slab: { title: 'Slab', hint: 'Filled; the one thing to press' },
-  rim: { title: 'Rim', hint: 'Outlined; several side by side' },
-  strap: { title: 'Strap', hint: 'Full width; lists of downloads' },
+const shared = {
+  arrange: 'stacked', padding: { y: 12, x: 23 }, radius: 6, shadow: null, noteColour: null, underline: false, size: 17, weight: 600, icon: null, distance: 19,
+  pressed: {}, focus: { colour: 'ink', width: 3 }, change: 120,
+} satisfies Partial<Appearance>
+
+const slab: Appearance = {
+  ...shared, width: 'fit', border: { width: 2, sides: 'all', colour: 'accent' }, fill: { kind: 'plain', colour: 'accent' }, words: 'onAccent',
+  hover: { fill: { kind: 'plain', colour: 'accentDark' }, border: 'accentDark' },
+}
+const rim: Appearance = {
+  ...shared, width: 'fit', border: { width: 2, sides: 'all', colour: 'accent' }, fill: { kind: 'plain', colour: 'paper' }, words: 'accent',
+  hover: { fill: { kind: 'plain', colour: 'accent' }, words: 'onAccent' },
+}
+const strap: Appearance = {
+  ...shared, width: 'fill', arrange: 'ends', padding: { y: 14, x: 3 }, radius: 0, border: { width: 1, sides: 'ends', colour: 'line' }, fill: { kind: 'none' },
+  words: 'ink', noteColour: 'soft', underline: true, hover: { words: 'accent' },
 }
 
-const SHARED = `
-.tr-place{margin-block:1.1em}
-.tr-middle{text-align:center}
-.tr-right{text-align:right}
-.tr-button{display:inline-block;max-width:100%;box-sizing:border-box;padding:.7em 1.35em;border:2px solid;border-radius:6px;font-size:1em;line-height:1.3;text-align:center;text-decoration:none;overflow-wrap:anywhere}
-.tr-label{display:block;font-weight:600}
-.tr-note{display:block;font-size:.82em;margin-top:.1em}
-.tr-spoken{position:absolute;width:1px;height:1px;overflow:hidden;clip-path:inset(50%);white-space:nowrap}`
+/** The looks that are always there, in the order they are offered. */
+export const BUILT_IN_LOOKS: Look[] = [
+  { id: 'slab', name: 'Slab', appearance: slab, builtIn: true },
+  { id: 'rim', name: 'Rim', appearance: rim, builtIn: true },
+  { id: 'strap', name: 'Strap', appearance: strap, builtIn: true },
+]
 
-/** The style sheet of buttons in all built-in looks, in all their states; colours come from the palette around them. */
-export const LOOKS_CSS = `${SHARED}
-.tr-button:focus-visible{outline:3px solid var(--ink);outline-offset:3px}
-.tr-look-slab{background:var(--accent);border-color:var(--accent);color:var(--on-accent)}
-.tr-look-slab:hover{background:var(--accent-dark);border-color:var(--accent-dark)}
-.tr-look-rim{background:var(--paper);border-color:var(--accent);color:var(--accent)}
-.tr-look-rim:hover{background:var(--accent);color:var(--on-accent)}
-.tr-look-strap{display:flex;justify-content:space-between;align-items:baseline;flex-wrap:wrap;gap:.1em 1.5em;padding:.85em .2em;border-width:1px 0;border-radius:0;border-color:var(--rule);color:var(--ink);text-align:left}
-.tr-look-strap .tr-label{text-decoration:underline;text-decoration-color:var(--accent);text-decoration-thickness:2px;text-underline-offset:.25em}
-.tr-look-strap .tr-note{color:var(--soft)}
-.tr-look-strap:hover .tr-label{color:var(--accent)}
-.tr-place:has(>.tr-look-strap)+.tr-place:has(>.tr-look-strap){margin-top:calc(-1.1em - 1px)}`
+/** What a button gets whose look is no longer there. */
+export const DEFAULT_LOOK = BUILT_IN_LOOKS[0]!

@@ -1,15 +1,10 @@
-/** The colours of a published site, each `#rrggbb`. */
-export interface Palette {
-  paper: string
-  ink: string
-  /** secondary words: notes, footer */
-  soft: string
-  /** buttons and links */
-  accent: string
-  accentDark: string
-  onAccent: string
-  line: string
-}
+import { z } from 'zod'
+import { channelsOf, toHex } from './channels'
+import { ROLES, ROLE_PROPERTIES, hexSchema, type Role } from './colour'
+
+/** The colours of a published site, each `#rrggbb`: `soft` for notes and footer, `accent` for buttons and links. */
+export const paletteSchema = z.object(Object.fromEntries(ROLES.map(role => [role, hexSchema])) as Record<Role, typeof hexSchema>)
+export type Palette = z.infer<typeof paletteSchema>
 
 export const DEFAULT_PALETTE: Palette = {
   paper: '#FCFBF8',
@@ -23,15 +18,15 @@ export const DEFAULT_PALETTE: Palette = {
 
 /** `share` of one colour, 0 to 1, and the rest of another. */
 export function mix(one: string, other: string, share: number): string {
-  const channel = (at: number) => {
-    const [a, b] = [one, other].map(colour => Number.parseInt(colour.slice(at, at + 2), 16)) as [number, number]
-    return Math.round(a * share + b * (1 - share)).toString(16).padStart(2, '0')
-  }
-  return `#${channel(1)}${channel(3)}${channel(5)}`.toUpperCase()
+  const [from, to] = [channelsOf(one), channelsOf(other)]
+  return toHex(from.map((channel, index) => channel * share + to[index]! * (1 - share)))
 }
 
+export const TONES = ['plain', 'tint', 'deep'] as const
+export type Tone = (typeof TONES)[number]
+
 /** The palette on each background a section can have. */
-export function tonePalettes(palette: Palette): Record<'plain' | 'tint' | 'deep', Palette> {
+export function tonePalettes(palette: Palette): Record<Tone, Palette> {
   const { paper, ink, accent, accentDark, line } = palette
   return {
     plain: palette,
@@ -42,6 +37,4 @@ export function tonePalettes(palette: Palette): Record<'plain' | 'tint' | 'deep'
 }
 
 /** The palette as custom properties of CSS; every rule of a page takes its colours from them. */
-export function paletteCss({ paper, ink, soft, accent, accentDark, onAccent, line }: Palette): string {
-  return `--paper:${paper};--ink:${ink};--soft:${soft};--accent:${accent};--accent-dark:${accentDark};--on-accent:${onAccent};--rule:${line}`
-}
+export const paletteCss = (palette: Palette): string => ROLES.map(role => `${ROLE_PROPERTIES[role]}:${palette[role]}`).join(';')

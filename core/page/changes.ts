@@ -1,4 +1,5 @@
 import { diffArrays } from 'diff'
+import { canonical } from '../canonical'
 import type { Block, ButtonAttrs, Inline, PageDocument } from './schema'
 import { childrenOf } from './tree'
 
@@ -9,7 +10,7 @@ export interface PageText { title: string, document: PageDocument }
 export interface PageChange { kind: 'added' | 'removed' | 'changed' | 'moved', what: string }
 
 const LONGEST = 60
-const BUTTON_WORDS: Partial<Record<keyof ButtonAttrs, string>> = { target: 'leads elsewhere', label: 'another label', note: 'another second line', action: 'another click', saveAs: 'saved under another name', look: 'another look', align: 'another place' }
+const BUTTON_WORDS: Partial<Record<keyof ButtonAttrs, string>> = { target: 'leads elsewhere', label: 'another label', note: 'another second line', action: 'another click', saveAs: 'saved under another name', look: 'another look', own: 'looks otherwise', align: 'another place' }
 
 const textOf = (inlines: Inline[] = []): string => inlines.map(inline => inline.type === 'text' ? inline.text : ' ').join('')
 
@@ -26,7 +27,10 @@ function wordsFor(block: Block): string {
     case 'orderedList': return `list of ${block.content.length}`
     case 'downloadButton': return `button “${shortened(block.attrs.label) || 'without a label'}”`
     case 'shelf': return 'shelf'
+    case 'fileCard': return `card “${shortened(block.attrs.title || block.attrs.label)}”`
+    case 'picture': return block.attrs.alt ? `picture “${shortened(block.attrs.alt)}”` : 'picture'
     case 'blockquote': return 'quote'
+    case 'table': return `table of ${block.content.length} ${block.content.length === 1 ? 'row' : 'rows'}`
     case 'horizontalRule': return 'divider'
     case 'space': return 'space'
     case 'buttonRow': return 'row of buttons'
@@ -35,7 +39,7 @@ function wordsFor(block: Block): string {
   }
 }
 
-const placementOf = (block: Block) => block.type === 'downloadButton' || block.type === 'shelf' ? block.attrs.placement : undefined
+const placementOf = (block: Block) => 'attrs' in block && block.attrs && 'placement' in block.attrs ? block.attrs.placement : undefined
 
 /** Whether two blocks are the same thing, changed. */
 function isSame(before: Block, after: Block): boolean {
@@ -63,14 +67,16 @@ function inPlace(gone: Block[], come: Block[]): PageChange[] {
   return [...changes, ...left.map((block): PageChange => ({ kind: 'removed', what: wordsFor(block) }))]
 }
 
-/** The same text for the same block, however its settings are ordered and whether empty ones are written. */
-const keyOf = (block: unknown) => JSON.stringify(block, (_key, value: unknown) => {
-  if (typeof value !== 'object' || value === null || Array.isArray(value)) return value ?? undefined
-  return Object.fromEntries(Object.entries(value).filter(([, inner]) => inner !== null).sort(([a], [b]) => a < b ? -1 : 1))
-})
+/** A setting that is not written is one that is empty: older documents leave out what came later. */
+const withoutEmpty = (value: unknown): unknown => {
+  if (Array.isArray(value)) return value.map(withoutEmpty)
+  if (typeof value !== 'object' || value === null) return value ?? undefined
+  return Object.fromEntries(Object.entries(value).filter(([, inner]) => inner !== null).map(([name, inner]) => [name, withoutEmpty(inner)]))
+}
+const keyOf = (value: unknown) => canonical(withoutEmpty(value))
 
 function blockChanges(before: Block[], after: Block[]): PageChange[] {
-  const keys = (blocks: Block[]) => blocks.map(keyOf)
+  const keys = (blocks: Block[]) => blocks.map(block => keyOf(block)!)
   const parts = diffArrays(keys(before), keys(after))
   const read = (texts: string[]) => texts.map(text => JSON.parse(text) as Block)
   // What went here and came elsewhere was moved.

@@ -1,89 +1,169 @@
-import { LOOKS_CSS } from '../look/builtin'
-import { DEFAULT_PALETTE, paletteCss, tonePalettes, type Palette } from '../look/palette'
+import { BUTTON_CSS } from '../look/css'
+import { paletteCss, tonePalettes } from '../look/palette'
+import type { SiteStyle } from '../look/siteStyle'
+import { TYPEFACES, fontsOf } from '../look/typefaces'
+import type { PartName } from './tree'
 
-/** Where the site's own fonts are served. */
-export const FONT_FILES = {
-  heading: '/_fonts/literata/literata-latin-wght-normal.woff2',
-  text: '/_fonts/hanken/hanken-grotesk-latin-wght-normal.woff2',
-}
-
-const fontFace = (family: string, url: string, weights: string) =>
-  `@font-face{font-family:"${family}";src:url(${url}) format("woff2");font-weight:${weights};font-display:swap}`
-
-/** How the words, lists and buttons of a page look, under `.tr-page`; shared with the editor. */
-export function contentCss(palette: Palette = DEFAULT_PALETTE): string {
-  const tones = tonePalettes(palette)
-  return `
-.tr-page{${paletteCss(palette)};container-type:inline-size;color:var(--ink);font:400 1.0625rem/1.62 "Hanken Grotesk",system-ui,sans-serif;overflow-wrap:break-word}
-.tr-page h1,.tr-page h2,.tr-page h3,.tr-page h4{font-family:Literata,Georgia,serif;line-height:1.22;font-weight:560;text-wrap:balance;margin-block:1.9em .55em}
+const TEXT = `
+.tr-page{container-type:inline-size;color:var(--ink);font:400 1.0625rem/1.62 var(--text);overflow-wrap:break-word}
+.tr-page h1,.tr-page h2,.tr-page h3,.tr-page h4{font-family:var(--heading);line-height:1.22;font-weight:560;text-wrap:balance;margin-block:1.9em .55em}
 .tr-page h1{font-size:clamp(2rem,1.5rem + 2.4vw,2.9rem);letter-spacing:-.018em;margin-block:0 .7em}
+.tr-page p{margin-block:0 1em}
+.tr-page>*{max-width:43rem;margin-inline:auto}`
+
+const HEADINGS = `
 .tr-page h2{font-size:1.6rem;letter-spacing:-.01em}
 .tr-page h3{font-size:1.25rem}
-.tr-page h4{font-size:1.0625rem}
-.tr-page p{margin-block:0 1em}
+.tr-page h4{font-size:1.0625rem}`
+
+const LISTS = `
 .tr-page ul,.tr-page ol{margin-block:0 1em;padding-left:1.35em}
 .tr-page li{margin:.25em 0}
-.tr-page li>p{margin-block:0}
+.tr-page li>p{margin-block:0}`
+
+const LINKS = `
 .tr-link{color:var(--accent);text-decoration:underline;text-decoration-thickness:1px;text-underline-offset:.2em}
 .tr-link:hover{color:var(--accent-dark);text-decoration-thickness:2px}
-.tr-link:focus-visible{outline:3px solid var(--ink);outline-offset:2px}
-.tr-page>*,.tr-section>*{max-width:43rem;margin-inline:auto}
-.tr-width-wide>*{max-width:64rem}
-.tr-page>.tr-section{max-width:none;margin-inline:calc(-1*var(--bleed,1.5rem));margin-block:2rem;padding:2.6rem var(--bleed,1.5rem);background:var(--paper);color:var(--ink)}
-.tr-page>.tr-pad-small{padding-block:1.2rem}
-.tr-page>.tr-pad-large{padding-block:4.6rem}
-.tr-section>:first-child,.tr-column>:first-child{margin-top:0}
-.tr-section>:last-child,.tr-column>:last-child{margin-bottom:0}
-.tr-page>.tr-section+.tr-section{margin-top:-2rem}
-.tr-tone-tint{${paletteCss(tones.tint)}}
-.tr-tone-deep{${paletteCss(tones.deep)}}
+.tr-link:focus-visible{outline:3px solid var(--ink);outline-offset:2px}`
+
+const COLUMNS = `
 .tr-columns{display:grid;gap:1.4rem 2.2rem;margin-block:1.4em}
 @container (min-width:25rem){.tr-columns-2,.tr-columns-4{grid-template-columns:1fr 1fr}}
 @container (min-width:34rem){.tr-columns-3{grid-template-columns:1fr 1fr 1fr}}
 @container (min-width:52rem){.tr-columns-4{grid-template-columns:repeat(4,1fr)}}
 .tr-column{min-width:0}
-.tr-column>blockquote{margin-inline:0}
+.tr-page .tr-column>:first-child{margin-top:0}
+.tr-page .tr-column>:last-child{margin-bottom:0}
+.tr-column>blockquote{margin-inline:0}`
+
+const ROW = `
 .tr-row{display:flex;flex-wrap:wrap;gap:.8em;margin-block:1.1em}
 .tr-row-middle{justify-content:center}
 .tr-row-right{justify-content:flex-end}
-.tr-page .tr-row .tr-place{margin:0}
-.tr-page blockquote{margin-block:1.4em;padding:.1em 0 .1em 1.3em;border-left:3px solid var(--accent);font-family:Literata,Georgia,serif;font-size:1.12em}
-.tr-page blockquote>:last-child{margin-bottom:0}
-.tr-page hr{height:0;border:0;border-top:1px solid var(--rule);margin-block:2.4em}
+.tr-page .tr-row .tr-place.tr-place{margin:0;max-width:100%}`
+
+const QUOTE = `
+.tr-page blockquote{margin-block:1.4em;padding:.1em 0 .1em 1.3em;border-left:3px solid var(--accent);font-family:var(--heading);font-size:1.12em}
+.tr-page blockquote>:last-child{margin-bottom:0}`
+
+const TABLE = `
+.tr-table{overflow-x:auto;margin-block:1.4em}
+.tr-table:focus-visible{outline:3px solid var(--accent);outline-offset:2px}
+.tr-page table{border-collapse:collapse;width:100%;line-height:1.45}
+.tr-page :is(th,td){min-width:4.5em;padding:.55em 1.1em .55em 0;border-bottom:1px solid var(--rule);text-align:left;vertical-align:top;font-variant-numeric:tabular-nums}
+.tr-page th{font-weight:600}
+.tr-page :is(th,td)>p:last-child{margin-bottom:0}
+.tr-page thead th{border-bottom:2px solid var(--accent)}`
+
+const RULE = `
+.tr-page hr{height:0;border:0;border-top:1px solid var(--rule);margin-block:2.4em}`
+
+const SPACE = `
 .tr-space-small{height:1rem}
 .tr-space-medium{height:2.5rem}
-.tr-space-large{height:5rem}
+.tr-space-large{height:5rem}`
+
+const SHELF = `
 .tr-shelf{margin-block:1.1em}
 .tr-page .tr-shelf ul{list-style:none;margin:0;padding:0;border-top:1px solid var(--rule)}
 .tr-page .tr-shelf li{display:flex;align-items:stretch;margin:0;border-bottom:1px solid var(--rule)}
 .tr-tick{display:flex;align-items:center;padding:0 1em 0 .2em;min-width:2.6em;cursor:pointer}
 .tr-tick input{width:1.15em;height:1.15em;margin:0;accent-color:var(--accent)}
 .tr-item{flex:1;min-width:0;display:flex;justify-content:space-between;align-items:baseline;flex-wrap:wrap;gap:.1em 1.5em;padding:.7em .2em;color:var(--ink);text-decoration:none}
-.tr-item .tr-label{text-decoration:underline;text-decoration-color:var(--accent);text-decoration-thickness:2px;text-underline-offset:.25em}
+.tr-item .tr-label{font-weight:600;text-decoration:underline;text-decoration-color:var(--accent);text-decoration-thickness:2px;text-underline-offset:.25em}
 .tr-item .tr-note{color:var(--soft)}
 .tr-item:hover .tr-label{color:var(--accent)}
 .tr-item:focus-visible,.tr-tick input:focus-visible{outline:3px solid var(--ink);outline-offset:2px}
 .tr-page .tr-take{display:flex;flex-wrap:wrap;gap:.6em;margin:.9em 0 0}
-.tr-take button{font:inherit;line-height:1.3;cursor:pointer}${LOOKS_CSS.replaceAll('\n.tr-', '\n.tr-page .tr-')}`
+.tr-take button{font-family:inherit;cursor:pointer}`
+
+const section = ({ palette }: SiteStyle) => {
+  const tones = tonePalettes(palette)
+  return `
+.tr-section>*{max-width:43rem;margin-inline:auto}
+.tr-page .tr-section>:first-child{margin-top:0}
+.tr-page .tr-section>:last-child{margin-bottom:0}
+.tr-width-wide>*{max-width:64rem}
+.tr-page>.tr-section{max-width:none;margin-inline:calc(-1*var(--bleed,1.5rem));margin-block:2rem;padding:2.6rem var(--bleed,1.5rem);background:var(--paper);color:var(--ink)}
+.tr-page>.tr-pad-small{padding-block:1.2rem}
+.tr-page>.tr-pad-large{padding-block:4.6rem}
+.tr-page>.tr-section+.tr-section{margin-top:-2rem}
+.tr-tone-tint{${paletteCss(tones.tint)}}
+.tr-tone-deep{${paletteCss(tones.deep)}}`
 }
 
-/** The whole style sheet of a published page. */
-export function pageCss(palette: Palette = DEFAULT_PALETTE): string {
-  return `${fontFace('Literata', FONT_FILES.heading, '200 900')}
-${fontFace('Hanken Grotesk', FONT_FILES.text, '100 900')}
+const CARD = `
+.tr-card{display:flex;flex-wrap:wrap;gap:0;margin-block:1.2em;border:1px solid var(--rule);border-radius:6px;overflow:hidden;background:var(--paper)}
+.tr-card-picture{flex:1 1 9rem;min-width:0;max-width:100%;width:9rem;height:auto;min-height:9rem;max-height:16rem;object-fit:cover;object-position:top;background:var(--rule)}
+.tr-card-body{flex:2 1 15rem;min-width:0;padding:1.1rem 1.25rem}
+.tr-page .tr-card-title{font-family:var(--heading);font-size:1.2rem;line-height:1.3;font-weight:560;margin:0 0 .3em}
+.tr-page .tr-card-text{margin:0 0 .8em;color:var(--soft)}
+.tr-page .tr-card .tr-place.tr-place{margin:.4em 0 0}`
+
+const PICTURE = `
+.tr-page .tr-picture{margin:1.6em auto}
+.tr-image{display:block;max-width:100%;height:auto;border-radius:4px}
+.tr-led{display:block;border-radius:4px}
+.tr-led:focus-visible{outline:3px solid var(--ink);outline-offset:3px}
+.tr-picture figcaption{margin-top:.5em;font-size:.9em;color:var(--soft)}
+.tr-picture-small .tr-image{width:14rem}
+.tr-picture-half .tr-image{width:22rem}
+.tr-picture-text .tr-image,.tr-picture-wide .tr-image{width:100%}
+.tr-page>.tr-picture-wide,.tr-section>.tr-picture-wide{max-width:64rem}
+.tr-picture-middle{text-align:center}
+.tr-picture-middle .tr-image{margin-inline:auto}
+.tr-picture-right{text-align:right}
+.tr-picture-right .tr-image{margin-left:auto}`
+
+/** The rules of each part of a page, with the parts that need them. */
+const PARTS: [needing: PartName[], rules: string | ((style: SiteStyle) => string)][] = [
+  [['heading'], HEADINGS],
+  [['bulletList', 'orderedList', 'shelf'], LISTS],
+  [['downloadLink'], LINKS],
+  [['section'], section],
+  [['columns'], COLUMNS],
+  [['downloadButton', 'shelf', 'fileCard', 'picture'], BUTTON_CSS],
+  [['buttonRow'], ROW],
+  [['blockquote'], QUOTE],
+  [['table'], TABLE],
+  [['horizontalRule'], RULE],
+  [['space'], SPACE],
+  [['shelf'], SHELF],
+  [['fileCard'], CARD],
+  [['picture'], PICTURE],
+]
+
+/** Colours and type as custom properties, which all rules take them from. */
+const styleCss = ({ palette, type }: SiteStyle) =>
+  `${paletteCss(palette)};--heading:${TYPEFACES[type.heading].family};--text:${TYPEFACES[type.text].family}`
+
+/**
+ * How the words, lists and buttons of a page look, under `.tr-page`; shared with the editor.
+ *
+ * @param used only the rules of these parts; of all where left out
+ */
+export function contentCss(style: SiteStyle, used?: ReadonlySet<PartName>): string {
+  const rules = PARTS.filter(([needing]) => !used || needing.some(name => used.has(name))).map(([, part]) => typeof part === 'string' ? part : part(style))
+  return `
+.tr-page{${styleCss(style)}}${TEXT}${rules.join('')}`
+}
+
+/** The style sheet of a published page, without that of its looks. */
+export function pageCss(style: SiteStyle, used: ReadonlySet<PartName>): string {
+  const faces = fontsOf(style.type).map(({ name, url, weights }) => `@font-face{font-family:"${name}";src:url(${url}) format("woff2");font-weight:${weights};font-display:swap}`)
+  return `${faces.join('\n')}
 *{box-sizing:border-box}
-html{${paletteCss(palette)};background:var(--paper);-webkit-text-size-adjust:100%}
+html{${styleCss(style)};background:var(--paper);-webkit-text-size-adjust:100%}
 body{margin:0;min-height:100vh;display:flex;flex-direction:column}
 .tr-head,.tr-foot{width:100%;max-width:46rem;margin:0 auto;padding:0 1.5rem}
-.tr-head{display:flex;flex-wrap:wrap;align-items:baseline;gap:.4rem 2rem;padding-top:1.6rem;padding-bottom:1.1rem;border-bottom:1px solid var(--rule);font:400 .98rem/1.5 "Hanken Grotesk",system-ui,sans-serif}
-.tr-site{font:600 1.15rem/1.4 Literata,Georgia,serif;color:var(--ink);text-decoration:none;margin-right:auto}
+.tr-head{display:flex;flex-wrap:wrap;align-items:baseline;gap:.4rem 2rem;padding-top:1.6rem;padding-bottom:1.1rem;border-bottom:1px solid var(--rule);font:400 .98rem/1.5 var(--text)}
+.tr-site{font:600 1.15rem/1.4 var(--heading);color:var(--ink);text-decoration:none;margin-right:auto}
 .tr-menu{display:flex;flex-wrap:wrap;gap:.2rem 1.4rem;list-style:none;margin:0;padding:0}
 .tr-menu a{color:var(--soft);text-decoration:none;display:inline-block;padding:.2rem 0;border-bottom:2px solid transparent}
 .tr-menu a:hover{color:var(--ink)}
 .tr-menu a[aria-current]{color:var(--ink);border-color:var(--accent)}
 .tr-head a:focus-visible{outline:3px solid var(--ink);outline-offset:3px}
 .tr-page{flex:1;width:100%;padding:3.2rem var(--bleed,1.5rem) 4rem}
-.tr-foot{border-top:1px solid var(--rule);padding-top:1.1rem;padding-bottom:2.2rem;color:var(--soft);font:400 .9rem/1.5 "Hanken Grotesk",system-ui,sans-serif}
-@media (max-width:34rem){.tr-head,.tr-foot{padding-inline:1.15rem}.tr-page{--bleed:1.15rem;padding-top:2rem}}
-@media (prefers-reduced-motion:no-preference){.tr-button{transition:background-color .12s,color .12s}}${contentCss(palette)}`
+.tr-foot{border-top:1px solid var(--rule);padding-top:1.1rem;padding-bottom:2.2rem;color:var(--soft);font:400 .9rem/1.5 var(--text)}
+@media (max-width:34rem){.tr-head,.tr-foot{padding-inline:1.15rem}.tr-page{--bleed:1.15rem;padding-top:2rem}}${contentCss(style, used)}`
 }

@@ -1,19 +1,21 @@
 import { HtmlValidate } from 'html-validate'
 import { describe, expect, it } from 'vitest'
+import { BUILT_IN_LOOKS } from '../look/builtin'
+import { DEFAULT_STYLE } from '../look/siteStyle'
 import { PDF_FACTS, ZIP_FACTS, button, linkMark, pageOf, shelf, words } from '../testing/pages'
 import { renderMessage, renderPage } from './document'
 import { renderBlocks, type PageFacts } from './html'
 import { picksOf } from './shelf'
-import { mapTargets, placementsOf } from './targets'
+import { idOf, mapTargets, placementsOf } from './targets'
 import { changesBetween } from './changes'
-import { pageDocumentSchema, type Block, type PageDocument, type PlainBlock, type Target } from './schema'
+import { pageDocumentSchema, type Block, type ButtonAttrs, type CardAttrs, type PageDocument, type PictureAttrs, type PlainBlock } from './schema'
 
-const FILES = { pdf: PDF_FACTS, zip: ZIP_FACTS } as const
-const fileOf = ({ id }: Pick<Target, 'id'>) => FILES[id as keyof typeof FILES]
-const known: PageFacts = { target: fileOf, shelf: source => source.kind === 'folder' ? [PDF_FACTS] : source.ids.flatMap(id => fileOf({ id }) ?? []) }
-const render = (...blocks: PageDocument['content']) => renderBlocks(pageOf(...blocks), known)
+const FILES = { pdf: PDF_FACTS, zip: ZIP_FACTS, tile: { ...PDF_FACTS, id: 'tile', handle: 'tile.png', title: 'Tile', mediaType: 'image/png', picture: { version: 'bbbbbbbb', width: 1000, height: 1250 } } } as const
+const fileOf = (id: string) => FILES[id as keyof typeof FILES]
+const known: PageFacts = { file: fileOf, page: id => id === 'trade' ? { slug: 'trade', title: 'Trade' } : undefined, shelf: source => source.kind === 'folder' ? [PDF_FACTS] : source.ids.flatMap(id => fileOf(id) ?? []), look: id => BUILT_IN_LOOKS.find(look => look.id === id)?.appearance }
+const render = (...blocks: PageDocument['content']) => renderBlocks(pageOf(...blocks), known).html
 
-const site = { name: 'Marlpit & daughters', menu: [{ slug: '', title: 'Home' }, { slug: 'trade', title: 'Trade "A"' }] }
+const site = { name: 'Marlpit & daughters', address: '', menu: [{ slug: '', title: 'Home' }, { slug: 'trade', title: 'Trade "A"' }], style: DEFAULT_STYLE }
 
 const validator = new HtmlValidate({ extends: ['html-validate:standard', 'html-validate:a11y'], rules: { 'doctype-style': 'off' } })
 async function problemsOf(html: string): Promise<string[]> {
@@ -57,6 +59,76 @@ describe('a button', () => {
   })
 })
 
+describe('a button that leads elsewhere', () => {
+  it.each([
+    [{ kind: 'page' as const, id: 'trade' }, 'href="/trade"', 'Trade'],
+    [{ kind: 'address' as const, href: 'https://www.example.com/a?b=1&c=2' }, 'href="https://www.example.com/a?b=1&amp;c=2"', 'example.com/a?b=1&amp;c=2'],
+    [{ kind: 'email' as const, address: 'shop@example.com' }, 'href="mailto:shop@example.com"', 'shop@example.com'],
+    // RFC 3966: what separates digits for people is left out.
+    [{ kind: 'phone' as const, number: '+44 (20) 7946-0000' }, 'href="tel:+442079460000"', '+44 (20) 7946-0000'],
+  ])('%o', (target, href, label) => {
+    const html = render(button({ target, label: '', note: '{type}, {size}', action: 'save' }))
+    expect(html).toContain(href)
+    expect(html).toContain(`<span class="tr-label">${label}</span>`)
+    // There is no file to say anything of, and nothing to save.
+    expect(html).not.toMatch(/\{|tr-note|tr-spoken|target=/)
+  })
+
+  it('opens a tab where that was chosen, but never for another program', () => {
+    expect(render(button({ target: { kind: 'page', id: 'trade' }, action: 'tab' }))).toMatch(/target="_blank".*\(opens in a new tab\)/)
+    expect(render(button({ target: { kind: 'email', address: 'shop@example.com' }, action: 'tab' }))).not.toContain('target=')
+  })
+
+  it('is not shown while its page is not live', () => expect(render(button({ target: { kind: 'page', id: 'drafted' } }))).toBe(''))
+
+  it.each(['javascript:alert(1)', 'data:text/html,<b>', 'vbscript:x', '//example.com', 'www.example.com', 'ftp://example.com/'])('%s fits no page', href =>
+    expect(pageDocumentSchema.safeParse(pageOf(button({ target: { kind: 'address', href } }))).success).toBe(false))
+})
+
+describe('a card', () => {
+  const card = (attrs: Partial<CardAttrs> = {}): PlainBlock => ({ type: 'fileCard', attrs: { ...(button({ label: 'Download' }) as { attrs: ButtonAttrs }).attrs, title: '', text: '', pictured: true, ...attrs } })
+
+  it('shows picture, title and what the file is, and its button says what it gives (WCAG 2.4.4)', async () => {
+    const html = render(card())
+    expect(html).toContain('src="/pictures/list.pdf?width=1920&amp;v=aaaaaaaa"')
+    expect(html).toContain('<p class="tr-card-title">Price list</p>\n<p class="tr-card-text">All prices</p>')
+    expect(html).toContain('<span class="tr-spoken">: Price list (opens in a new tab)</span>')
+    expect(render(card({ title: 'Prices <2026>', text: 'Ours & theirs', pictured: false }))).toMatch(/Prices &lt;2026&gt;[^]*Ours &amp; theirs/)
+    expect(render(card({ pictured: false }))).not.toContain('<img')
+    expect(render(card({ target: null }))).toBe('')
+    expect(await problemsOf(renderPage(site, { slug: 'a', title: 'A', description: '', document: pageOf(card()) }, known))).toEqual([])
+  })
+})
+
+describe('a picture', () => {
+  const picture = (attrs: Partial<PictureAttrs> = {}): PlainBlock =>
+    ({ type: 'picture', attrs: { placement: 'pppppppppp', file: 'tile', alt: 'A blue tile', decorative: false, caption: '', size: 'text', align: 'middle', target: null, action: 'tab', saveAs: '', ...attrs } })
+
+  it('comes in widths up to its own, with its extent, and says what it shows', async () => {
+    const html = render(picture({ caption: 'Chun <blue>' }))
+    // 1000 pixels wide: 1440 is the first that shows all of it, wider ones would show no more.
+    expect([...html.matchAll(/width=(\d+)[^ ]* (\d+)w/g)].map(([, asked, said]) => [asked, said])).toEqual([320, 640, 960, 1440].map(String).map(width => [width, width]))
+    expect(html).toContain('width="1000" height="1250" alt="A blue tile"')
+    expect(html).toContain('<figcaption>Chun &lt;blue&gt;</figcaption>')
+    expect(await problemsOf(renderPage(site, { slug: 'a', title: 'A', description: '', document: pageOf(picture(), picture({ decorative: true })) }, known))).toEqual([])
+  })
+
+  it('that leads somewhere says where, and one without its file is not shown', () => {
+    expect(render(picture({ target: { kind: 'file', id: 'pdf' } }))).toMatch(/<a class="tr-led" href="\/files\/list.pdf\?open[^>]*target="_blank"[^>]*><img[^]*\(PDF, 240 kB, opens in a new tab\)/)
+    expect(render(picture({ decorative: true, target: { kind: 'page', id: 'trade' }, action: 'here' }))).toMatch(/alt=""[^]*<span class="tr-spoken">Trade<\/span><\/a>/)
+    expect(render(picture({ file: null }))).toBe('')
+    expect(render(picture({ file: 'pdf-without' }))).toBe('')
+  })
+
+  it('goes with its file, leads nowhere without its target, and is known by both', () => {
+    const page = pageOf(picture({ target: { kind: 'file', id: 'pdf' } }))
+    expect(placementsOf(page)).toMatchObject([{ kind: 'picture', label: 'A blue tile', targets: [{ id: 'tile' }, { id: 'pdf' }] }])
+    const without = (gone: string) => mapTargets(page, target => idOf(target) === gone ? 'remove' : target)
+    expect(placementsOf(without('pdf'))).toMatchObject([{ targets: [{ id: 'tile' }] }])
+    expect(placementsOf(without('tile'))).toEqual([])
+  })
+})
+
 describe('a link', () => {
   it('over several pieces of text is one anchor', () => {
     const mark = linkMark('bbbbbbbbbb', 'pdf')
@@ -95,6 +167,20 @@ describe('a page', () => {
 
   it('needs no script and names no host', () => {
     expect(html).not.toMatch(/<script|javascript:|https?:\/\//)
+  })
+
+  it('carries rules only for what is on it', () => {
+    expect(html).toContain('.tr-look-strap')
+    expect(html).not.toMatch(/tr-shelf|tr-columns|blockquote/)
+    const bare = renderPage(site, { slug: 'a', title: 'A', description: '', document: pageOf(words('Only words')) }, known)
+    expect(bare).not.toMatch(/tr-button|tr-section|tr-link/)
+  })
+
+  it('is described by its first words where nothing else is said, cut between two of them', () => {
+    const described = (text: string) => /<meta name="description" content="([^"]*)">/.exec(renderPage(site, { slug: 'a', title: 'A', description: '', document: pageOf({ type: 'paragraph' }, words(text)) }, known))?.[1]
+    expect(described('Clay & glaze')).toBe('Clay &amp; glaze')
+    expect(described('word '.repeat(60))).toMatch(/^(?:word ){31}word…$/)
+    expect(renderPage(site, { slug: 'a', title: 'A', description: '', document: pageOf(button()) }, known)).not.toContain('name="description"')
   })
 
   it('marks itself in the menu', () => expect(html).toContain('<a href="/trade" aria-current="page">'))
@@ -156,8 +242,29 @@ describe('layout', () => {
   })
 
   it('says what has changed inside', () => {
-    const changed = mapTargets(page, target => target?.id === 'pdf' ? { kind: 'file', id: 'zip' } : target)
+    const changed = mapTargets(page, target => idOf(target) === 'pdf' ? { kind: 'file', id: 'zip' } : target)
     expect(changesBetween({ title: 'A', document: page }, { title: 'A', document: changed }).map(({ what }) => what))
       .toEqual(['button “Price list”: leads elsewhere', 'button “Price list”: leads elsewhere', 'shelf'])
+  })
+})
+
+describe('a link to the page that is shown elsewhere', () => {
+  const moved = { ...site, address: 'https://www.marlpit.example' }
+  const page = { slug: 'trade', title: 'Trade', description: 'For the trade', document: pageOf(words('x')) }
+  const metaOf = (html: string) => Object.fromEntries([...html.matchAll(/<meta property="og:([a-z:]+)" content="([^"]*)">/g)].map(([, name, content]) => [name, content]))
+
+  it('has its title, words, address and picture, whole addresses all (the Open Graph protocol)', async () => {
+    const html = renderPage(moved, { ...page, picture: { ...FILES.tile, description: 'A blue "tile"' } }, known)
+    expect(metaOf(html)).toEqual({
+      'title': 'Trade', 'description': 'For the trade', 'url': 'https://www.marlpit.example/trade',
+      'image': 'https://www.marlpit.example/pictures/tile.png?width=1440&amp;v=bbbbbbbb', 'image:alt': 'A blue &quot;tile&quot;',
+    })
+    expect(await problemsOf(html)).toEqual([])
+  })
+
+  it('names no address while the site has none, and no picture that is not there', () => {
+    expect(metaOf(renderPage(site, { ...page, picture: FILES.tile }, known))).toEqual({ title: 'Trade', description: 'For the trade' })
+    expect(metaOf(renderPage(site, page, known))).not.toHaveProperty('image')
+    expect(metaOf(renderMessage(moved, 'Gone', 'Not here'))).toEqual({ title: 'Gone' })
   })
 })

@@ -1,60 +1,62 @@
-import { formatSize } from '../files/size'
-import { typeTag } from '../files/mediaType'
+import type { Appearance } from '../look/appearance'
+import { ButtonStyles } from '../look/styles'
 import { escapeHtml } from './escape'
-import { placementHref } from './href'
-import { effectiveAction, fillPlaceholders, type TargetFacts } from './placeholders'
-import type { Action, Block, ButtonAttrs, Inline, Mark, PageDocument, ShelfSource, Target } from './schema'
+import { buttonInner, buttonParts, spokenFacts, spokenHtml } from './button'
+import { cardHtml, cardParts } from './card'
+import { destinationOf, effectiveAction, type Destination, type TargetKnowledge } from './destination'
+import type { TargetFacts } from './placeholders'
+import { pictureHtml } from './picture'
+import type { Action, Block, ButtonAttrs, CardAttrs, Inline, Mark, PageDocument, PictureAttrs, ShelfSource } from './schema'
 import { renderShelf } from './shelf'
+import { tableHtml } from './table'
 
-/** What a page needs to know of the library as it is now. */
-export interface PageFacts {
-  /** what a target is; undefined where there is none to give, such as a file in the bin */
-  target: (target: Target) => TargetFacts | undefined
+/** What a page needs to know of library, looks and other pages as they are now. */
+export interface PageFacts extends TargetKnowledge {
   /** the files a shelf lists, in its order */
   shelf: (source: ShelfSource) => TargetFacts[]
+  /** the appearance of a look by its identity; undefined where it is not there */
+  look: (id: string) => Appearance | undefined
 }
+
+/** What is known while a page is rendered. */
+type Known = PageFacts & { styles: ButtonStyles }
+
+/** The look of the buttons that belong to a shelf. */
+export const SHELF_LOOK = 'rim'
 
 type LinkAttrs = Extract<Mark, { type: 'downloadLink' }>['attrs']
 
-/** The pieces of a button, for the renderer and for the editor, which draws it the same way. */
-export function buttonParts(attrs: ButtonAttrs, facts: TargetFacts | undefined) {
-  const action = effectiveAction(attrs.action, facts)
-  const label = fillPlaceholders(attrs.label, facts).trim() || facts?.title || 'Download'
-  const note = fillPlaceholders(attrs.note, facts).trim()
-  return { action, label, note, spoken: spokenFacts(`${label} ${note}`, action, facts) }
-}
-
-/**
- * What the visible words leave out of the accessible name: type, size, and that a tab opens
- * (WCAG 2.2, success criteria 2.4.4 and 3.2.5).
- */
-function spokenFacts(visible: string, action: Action, facts: TargetFacts | undefined): string {
-  if (!facts) return ''
-  const missing = [typeTag(facts.mediaType), formatSize(facts.size)].filter(fact => !visible.includes(fact))
-  if (action === 'tab') missing.push('opens in a new tab')
-  return missing.length ? ` (${missing.join(', ')})` : ''
-}
-
-function anchor(attrs: LinkAttrs, action: Action, facts: TargetFacts, className: string, inner: string): string {
+function anchor(attrs: LinkAttrs, action: Action, destination: Destination, className: string, inner: string): string {
   const tab = action === 'tab' ? ' target="_blank" rel="noopener"' : ''
-  return `<a${className} href="${escapeHtml(placementHref(facts, action, attrs.placement))}"${tab}>${inner}</a>`
+  return `<a${className} href="${escapeHtml(destination.href(action, attrs.placement))}"${tab}>${inner}</a>`
 }
 
-const spokenHtml = (spoken: string) => spoken && `<span class="tr-spoken">${escapeHtml(spoken)}</span>`
-
-/** The inside of a button: label, note, and what only screen readers need. */
-export function buttonInner({ label, note, spoken }: { label: string, note: string, spoken: string }): string {
-  return `<span class="tr-label">${escapeHtml(label)}</span>`
-    + (note && ` <span class="tr-note">${escapeHtml(note)}</span>`) + spokenHtml(spoken)
-}
-
-function renderButton(attrs: ButtonAttrs, known: PageFacts): string {
-  const facts = attrs.target ? known.target(attrs.target) : undefined
+function renderButton(attrs: ButtonAttrs, known: Known): string {
+  const destination = destinationOf(attrs.target, known)
   // A button that leads nowhere would only disappoint: visitors do not see it.
-  if (!facts) return ''
-  const parts = buttonParts(attrs, facts)
-  const className = ` class="tr-button tr-look-${attrs.look}"`
-  return `<p class="tr-place tr-${attrs.align}">${anchor(attrs, parts.action, facts, className, buttonInner(parts))}</p>`
+  if (!destination) return ''
+  const parts = buttonParts(attrs, destination)
+  const { className, appearance } = known.styles.wear(attrs)
+  return `<p class="tr-place tr-${attrs.align}">${anchor(attrs, parts.action, destination, ` class="tr-button ${className}"`, buttonInner(parts, appearance))}</p>`
+}
+
+function renderCard(attrs: CardAttrs, known: Known): string {
+  const destination = destinationOf(attrs.target, known)
+  if (!destination) return ''
+  const parts = cardParts(attrs, destination)
+  const { className, appearance } = known.styles.wear(attrs)
+  const button = anchor(attrs, parts.action, destination, ` class="tr-button ${className}"`, buttonInner(parts, appearance))
+  return cardHtml(parts, destination.file, `<p class="tr-place tr-left">${button}</p>`)
+}
+
+function renderPicture(attrs: PictureAttrs, known: Known): string {
+  const file = attrs.file ? known.file(attrs.file) : undefined
+  if (!file?.picture) return ''
+  const destination = destinationOf(attrs.target, known)
+  const action = effectiveAction(attrs.action, destination)
+  // Who does not see the picture hears where it leads.
+  const spoken = destination ? spokenHtml((attrs.decorative || !attrs.alt ? destination.title : '') + spokenFacts(attrs.alt, action, destination)) : ''
+  return pictureHtml(attrs, file, image => destination ? anchor(attrs, action, destination, ' class="tr-led"', image + spoken) : image)
 }
 
 function renderInline(inline: Inline): string {
@@ -70,7 +72,7 @@ function renderInline(inline: Inline): string {
 const linkOf = (inline: Inline) => inline.type === 'text' ? inline.marks?.find(mark => mark.type === 'downloadLink')?.attrs : undefined
 
 /** Neighbouring pieces of one link, bold and plain say, become one anchor. */
-function renderInlines(inlines: Inline[] = [], known: PageFacts): string {
+function renderInlines(inlines: Inline[] = [], known: Known): string {
   let html = ''
   for (let index = 0; index < inlines.length;) {
     const link = linkOf(inlines[index]!)
@@ -78,11 +80,11 @@ function renderInlines(inlines: Inline[] = [], known: PageFacts): string {
     while (link && next < inlines.length && linkOf(inlines[next]!)?.placement === link.placement) next++
     const run = inlines.slice(index, next)
     const inner = run.map(inline => renderInline(inline)).join('')
-    const facts = link?.target ? known.target(link.target) : undefined
-    if (link && facts) {
-      const action = effectiveAction(link.action, facts)
+    const destination = link && destinationOf(link.target, known)
+    if (link && destination) {
+      const action = effectiveAction(link.action, destination)
       const words = run.map(inline => inline.type === 'text' ? inline.text : ' ').join('')
-      html += anchor(link, action, facts, ' class="tr-link"', inner + spokenHtml(spokenFacts(words, action, facts)))
+      html += anchor(link, action, destination, ' class="tr-link"', inner + spokenHtml(spokenFacts(words, action, destination)))
     }
     else {
       html += inner
@@ -92,9 +94,9 @@ function renderInlines(inlines: Inline[] = [], known: PageFacts): string {
   return html
 }
 
-const blocksHtml = (blocks: Block[], known: PageFacts): string => blocks.map(block => renderBlock(block, known)).filter(Boolean).join('\n')
+const blocksHtml = (blocks: Block[], known: Known): string => blocks.map(block => renderBlock(block, known)).filter(Boolean).join('\n')
 
-function renderBlock(block: Block, known: PageFacts): string {
+function renderBlock(block: Block, known: Known): string {
   switch (block.type) {
     case 'paragraph': return `<p>${renderInlines(block.content, known)}</p>`
     case 'heading': {
@@ -109,6 +111,7 @@ function renderBlock(block: Block, known: PageFacts): string {
       return `<ol${start}>${block.content.map(item => `<li>${renderItem(item.content, known)}</li>`).join('')}</ol>`
     }
     case 'blockquote': return `<blockquote>${blocksHtml(block.content, known)}</blockquote>`
+    case 'table': return tableHtml(block, inlines => renderInlines(inlines, known))
     case 'horizontalRule': return '<hr>'
     case 'space': return `<div class="tr-space tr-space-${block.attrs.size}"></div>`
     case 'downloadButton': return renderButton(block.attrs, known)
@@ -122,16 +125,22 @@ function renderBlock(block: Block, known: PageFacts): string {
       const { tone, padding, width } = block.attrs
       return `<section class="tr-section tr-tone-${tone} tr-pad-${padding} tr-width-${width}">\n${blocksHtml(block.content, known)}\n</section>`
     }
-    case 'shelf': return block.attrs.source ? renderShelf(block.attrs, known.shelf(block.attrs.source)) : ''
+    case 'fileCard': return renderCard(block.attrs, known)
+    case 'picture': return renderPicture(block.attrs, known)
+    case 'shelf': return block.attrs.source ? renderShelf(block.attrs, known.shelf(block.attrs.source), () => known.styles.wear({ look: SHELF_LOOK }).className) : ''
   }
 }
 
 /** An item of one paragraph needs no `p` of its own. */
-function renderItem(blocks: Block[], known: PageFacts): string {
+function renderItem(blocks: Block[], known: Known): string {
   return blocks.map((block, index) => index === 0 && block.type === 'paragraph'
     ? renderInlines(block.content, known)
     : renderBlock(block, known)).join('')
 }
 
 /** The body of a page: semantic HTML without script, the same for preview, live and export. */
-export const renderBlocks = (document: PageDocument, known: PageFacts): string => blocksHtml(document.content, known)
+export function renderBlocks(document: PageDocument, facts: PageFacts): { html: string, /** rules of its buttons */ css: string } {
+  const styles = new ButtonStyles(facts.look)
+  const html = blocksHtml(document.content, { ...facts, styles })
+  return { html, css: styles.css }
+}

@@ -1,12 +1,31 @@
 import { newId } from '../id'
-import type { ButtonAttrs, ShelfAttrs, ShelfSource, Target } from './schema'
+import type { Action, ButtonAttrs, CardAttrs, PictureAttrs, ShelfAttrs, ShelfSource, Target } from './schema'
 
 /** The identity of a new placement. */
 export const newPlacementId = () => newId(10)
 
-/** A button as it starts out: it says what it gives, and leaves the page open (common practice for PDFs). */
+/** What a click does at first: a file leaves the page open (common practice for PDFs), another place comes instead of it. */
+export const firstAction = (target: Target | null): Action => !target || target.kind === 'file' ? 'tab' : 'here'
+
+/** A button as it starts out: it says what it gives. */
 export function newButton(target: Target | null, label: string): ButtonAttrs {
-  return { placement: newPlacementId(), target, label, note: '{type}, {size}', action: 'tab', saveAs: '', look: 'slab', align: 'left' }
+  return { placement: newPlacementId(), target, label, note: '{type}, {size}', action: firstAction(target), saveAs: '', look: 'slab', align: 'left' }
+}
+
+/** A card as it starts out. */
+export function newCard(target: Target | null): CardAttrs {
+  return { ...newButton(target, 'Download'), title: '', text: '', pictured: true }
+}
+
+/** How many cards stand in each line: three, or two where one would be left alone. */
+export function cardLines(count: number): number[] {
+  if (count <= 3) return [count]
+  return count % 3 === 1 ? [...cardLines(count - 4), 2, 2].filter(Boolean) : [3, ...cardLines(count - 3)]
+}
+
+/** A picture as it starts out. */
+export function newPicture(file: string | null): PictureAttrs {
+  return { placement: newPlacementId(), file, alt: '', decorative: false, caption: '', size: 'text', align: 'middle', target: null, action: 'tab', saveAs: '' }
 }
 
 /** A shelf as it starts out. */

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import type { PageChange, PageText } from './changes'
 import { pageDocumentSchema, type PageDocument } from './schema'
 import { slugSchema } from './slug'
+import { START_NAMES } from './starts'
 
 /** A page as it stands in lists. */
 export interface PageItem {
@@ -11,6 +12,8 @@ export interface PageItem {
   description: string
   /** shown in the site's menu while it is live */
   inMenu: boolean
+  /** identity of the picture that is shown with links to it elsewhere */
+  picture: string | null
   /** when the live version was published (ISO 8601); null where the page is not live */
   published: string | null
   /** the draft holds changes that are not live */
@@ -27,6 +30,9 @@ export interface PageDetails extends PageItem {
   /** what visitors read now; null where the page is not live */
   live: PageText | null
 }
+
+/** A button or link of another page that leads to a page. */
+export interface PageLink { pageId: string, pageTitle: string, placement: string, label: string, side: 'draft' | 'live' }
 
 /** A version of a page that was live. */
 export interface PageVersion {
@@ -48,6 +54,8 @@ export const newPageSchema = z.object({
   title: titleSchema,
   /** made from the title where left out */
   slug: ownSlugSchema.optional(),
+  /** what is on it at first; nothing where left out */
+  start: z.enum(START_NAMES).optional(),
 })
 export type NewPage = z.infer<typeof newPageSchema>
 
@@ -64,6 +72,7 @@ export const pageSettingsSchema = z.object({
   slug: ownSlugSchema,
   description: z.string().trim().max(300, 'Keep the description to 300 characters: search engines show about 160.'),
   inMenu: z.boolean(),
+  picture: z.string().max(40).nullable(),
 }).partial()
 export type PageSettings = z.infer<typeof pageSettingsSchema>
 
@@ -71,3 +80,6 @@ export const publishSchema = z.object({
   /** publish although some buttons lead nowhere */
   despite: z.boolean().default(false),
 })
+
+/** Go on although other pages lead to it. */
+export const despiteQuerySchema = z.object({ despite: z.literal('yes').optional() }).transform(({ despite }) => ({ despite: despite !== undefined }))

@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { PDF_FACTS, ZIP_FACTS } from '../testing/pages'
-import { effectiveAction, fillPlaceholders } from './placeholders'
+import { effectiveAction, fileDestination } from './destination'
+import { fillPlaceholders } from './placeholders'
 import { slugFromTitle, slugSchema } from './slug'
 
 describe('fillPlaceholders', () => {
   it.each([
-    ['{type}, {size}', 'PDF, 240 kB'], ['{pages}', '4 pages'], ['{name}', 'list.pdf'], ['', ''], ['plain', 'plain'],
+    ['{type}, {size}', 'PDF, 240 kB'], ['{pages}', '4 pages'], ['{name}', 'list.pdf'], ['{date}', '2 Nov 2026'], ['{edition}', 'edition 2'], ['{downloads}', '1,234 downloads'], ['', ''], ['plain', 'plain'],
     ['{nonsense}', '{nonsense}'], ['{constructor}', '{constructor}'], ['{type}, {nonsense}', 'PDF, {nonsense}'],
   ])('%j gives %j', (text, filled) => expect(fillPlaceholders(text, PDF_FACTS)).toBe(filled))
 
@@ -14,12 +15,14 @@ describe('fillPlaceholders', () => {
     expect(fillPlaceholders('{pages}, {size}', ZIP_FACTS)).toBe('1.4 MB')
   })
 
+  it('counts one', () => expect(fillPlaceholders('{downloads}', ZIP_FACTS)).toBe('1 download'))
+
   it('leaves them as they are without a file', () => expect(fillPlaceholders('{type}, {size}', undefined)).toBe('{type}, {size}'))
 })
 
 it('effectiveAction saves what cannot be shown', () => {
-  expect(effectiveAction('tab', ZIP_FACTS)).toBe('save')
-  expect(effectiveAction('tab', PDF_FACTS)).toBe('tab')
+  expect(effectiveAction('tab', fileDestination(ZIP_FACTS))).toBe('save')
+  expect(effectiveAction('tab', fileDestination(PDF_FACTS))).toBe('tab')
 })
 
 describe('slugs', () => {

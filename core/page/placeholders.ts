@@ -1,7 +1,6 @@
 import { formatSize } from '../files/size'
-import { opensInBrowser, typeTag } from '../files/mediaType'
+import { typeTag } from '../files/mediaType'
 import type { FileItem } from '../files/item'
-import type { Action } from './schema'
 
 /** What a page needs to know of the file a placement leads to. */
 export interface TargetFacts {
@@ -14,36 +13,67 @@ export interface TargetFacts {
   size: number
   /** pages of a document, where known */
   pages?: number
+  description: string
+  edition: number
+  /** when this edition came in, ISO 8601 */
+  changed: string
+  /** counted so far */
+  downloads: number
+  /** what shows it: itself where it is a picture, one that was given to it, or its first page */
+  picture?: FilePicture
+}
+
+export interface FilePicture {
+  /** another one for other bytes; empty where that is not known */
+  version: string
+  /** pixels, where known */
+  width?: number
+  height?: number
+}
+
+function pictureOf({ family, picture, preview, sha256, facts: { width, height } }: FileItem): FilePicture | undefined {
+  const version = sha256.slice(0, 8)
+  if (family === 'picture') return width && height ? { version, width, height } : undefined
+  if (picture) return { version: '' }
+  return preview === 'ready' ? { version } : undefined
 }
 
 /** What a page needs to know of a file. */
-export const targetFacts = ({ id, handle, title, fileName, mediaType, size, facts }: FileItem): TargetFacts =>
-  ({ id, handle, title, fileName, mediaType, size, pages: facts.pages })
+export const targetFacts = (file: FileItem): TargetFacts => {
+  const { id, handle, title, fileName, mediaType, size, facts, description, edition, changed, downloads } = file
+  return { id, handle, title, fileName, mediaType, size, description, edition, changed, downloads, pages: facts.pages, picture: pictureOf(file) }
+}
+
+const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' })
 
 const PLACEHOLDERS: Record<string, (facts: TargetFacts) => string> = {
   type: facts => typeTag(facts.mediaType),
   size: facts => formatSize(facts.size),
   pages: facts => facts.pages === undefined ? '' : `${facts.pages} ${facts.pages === 1 ? 'page' : 'pages'}`,
   name: facts => facts.fileName,
+  date: facts => day.format(new Date(facts.changed)),
+  edition: facts => `edition ${facts.edition}`,
+  downloads: facts => `${facts.downloads.toLocaleString('en')} ${facts.downloads === 1 ? 'download' : 'downloads'}`,
 }
+
+/** Whether what a page says changes with every download. */
+export const tellsDownloads = (text: string): boolean => text.includes('{downloads}')
 
 /** The placeholders a note may hold. */
 export const PLACEHOLDER_NAMES = Object.keys(PLACEHOLDERS)
 
 /**
- * Fills `{type}`, `{size}`, `{pages}` and `{name}`. One that gives nothing goes with the comma before
+ * Fills the placeholders that `PLACEHOLDER_NAMES` lists. One that gives nothing goes with the comma before
  * it; one that does not exist is left as written, so that its owner sees it.
+ *
+ * @param facts of the file; null where there is none to be said anything of, undefined where it is not known yet
  */
-export function fillPlaceholders(text: string, facts: TargetFacts | undefined): string {
-  return text.replace(/(,\s*)?\{(\w+)\}/g, (whole, comma: string | undefined, name: string) => {
+export function fillPlaceholders(text: string, facts: TargetFacts | null | undefined): string {
+  const filled = text.replace(/(,\s*)?\{(\w+)\}/g, (whole, comma: string | undefined, name: string) => {
     const fill = Object.hasOwn(PLACEHOLDERS, name) ? PLACEHOLDERS[name] : undefined
-    if (!fill || !facts) return whole
-    const value = fill(facts)
-    return value && (comma ?? '') + value
-  }).replace(/^,\s*/, '')
-}
-
-/** What a click really does: a type that browsers must not show is saved whatever was asked for. */
-export function effectiveAction(action: Action, facts: TargetFacts | undefined): Action {
-  return facts && !opensInBrowser(facts.mediaType) ? 'save' : action
+    if (!fill || facts === undefined) return whole
+    const value = facts && fill(facts)
+    return value ? (comma ?? '') + value : ''
+  })
+  return filled.replace(/^,\s*/, '')
 }

@@ -1,8 +1,23 @@
 import { z } from 'zod'
-import { LOOK_NAMES } from '../look/builtin'
+import { overridesSchema } from '../look/appearance'
+import { lookIdSchema } from '../look/look'
+import { TONES } from '../look/palette'
 
 /** What a button or link leads to, by identity: addresses are written when the page is rendered. */
-export const targetSchema = z.object({ kind: z.literal('file'), id: z.string().max(40) })
+const idSchema = z.string().max(40)
+/** An address elsewhere; scripts and data are no places to lead to. */
+export const addressSchema = z.url({ protocol: /^https?$/, error: 'Give a whole address, such as https://www.example.com/.' }).max(2000, 'Keep an address to 2,000 characters.')
+export const emailSchema = z.email('Give an e-mail address, such as shop@example.com.').max(254)
+/** As people write it: digits with spaces, dots, brackets and dashes, a plus in front at the most (RFC 3966). */
+export const phoneSchema = z.string().max(40).regex(/^\+?[\d(][\d\s().\-/]{3,}$/, 'Give a phone number, such as +44 20 7946 0000.')
+
+export const targetSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('file'), id: idSchema }),
+  z.object({ kind: z.literal('page'), id: idSchema }),
+  z.object({ kind: z.literal('address'), href: addressSchema }),
+  z.object({ kind: z.literal('email'), address: emailSchema }),
+  z.object({ kind: z.literal('phone'), number: phoneSchema }),
+])
 export type Target = z.infer<typeof targetSchema>
 /** What a page leans on: the targets of its buttons and links, and the folders its shelves list. */
 export type Reference = Target | { kind: 'folder', id: string }
@@ -67,11 +82,42 @@ export const buttonAttrsSchema = z.object({
   label: z.string().max(200),
   /** the small second line, with placeholders such as {type} and {size} */
   note: z.string().max(200),
-  look: z.enum(LOOK_NAMES),
+  look: lookIdSchema,
+  /** what this button has otherwise than its look */
+  own: overridesSchema.nullable().optional(),
   align: z.enum(ALIGNMENTS),
 })
 export type ButtonAttrs = z.infer<typeof buttonAttrsSchema>
 export const downloadButtonSchema = z.object({ type: z.literal('downloadButton'), attrs: buttonAttrsSchema })
+
+/** A file with its picture, what it is, and its button. */
+export const cardAttrsSchema = buttonAttrsSchema.extend({
+  /** empty for the file's own */
+  title: z.string().max(200),
+  /** empty for the file's description */
+  text: z.string().max(1000),
+  /** its picture or first page is shown */
+  pictured: z.boolean(),
+})
+export type CardAttrs = z.infer<typeof cardAttrsSchema>
+export const fileCardSchema = z.object({ type: z.literal('fileCard'), attrs: cardAttrsSchema })
+
+export const PICTURE_SIZES = ['small', 'half', 'text', 'wide'] as const
+/** A picture of the library, which may lead somewhere. */
+export const pictureAttrsSchema = z.object({
+  ...linkAttrs,
+  /** identity of the picture's file */
+  file: idSchema.nullable(),
+  /** what it shows, for those who do not see it (WCAG 2.2, 1.1.1) */
+  alt: z.string().max(300),
+  /** it says nothing that the text does not: left out for those who do not see it */
+  decorative: z.boolean(),
+  caption: z.string().max(300),
+  size: z.enum(PICTURE_SIZES),
+  align: z.enum(ALIGNMENTS),
+})
+export type PictureAttrs = z.infer<typeof pictureAttrsSchema>
+export const pictureSchema = z.object({ type: z.literal('picture'), attrs: pictureAttrsSchema })
 
 const paragraphSchema = z.object({ type: z.literal('paragraph'), content: z.array(inlineSchema).optional() })
 const headingSchema = z.object({
@@ -94,6 +140,18 @@ const buttonRowSchema = z.object({
   content: z.array(downloadButtonSchema).max(MOST_IN_ROW, `Keep a row to ${MOST_IN_ROW} buttons.`).optional(),
 })
 
+export const MOST_COLUMNS = 20
+export const MOST_ROWS = 300
+const spanSchema = z.number().int().min(1).max(MOST_ROWS)
+const cellSchema = z.object({
+  type: z.enum(['tableCell', 'tableHeader']),
+  attrs: z.object({ colspan: spanSchema, rowspan: spanSchema }).optional(),
+  content: z.array(paragraphSchema).min(1),
+})
+const tableRowSchema = z.object({ type: z.literal('tableRow'), content: z.array(cellSchema).max(MOST_COLUMNS, `Keep a table to ${MOST_COLUMNS} columns.`) })
+const tableSchema = z.object({ type: z.literal('table'), content: z.array(tableRowSchema).min(1).max(MOST_ROWS, `Keep a table to ${MOST_ROWS} rows.`) })
+export type TableBlock = z.infer<typeof tableSchema>
+
 const listItemSchema = z.object({
   type: z.literal('listItem'),
   get content(): z.ZodArray<typeof plainBlockSchema> { return z.array(plainBlockSchema).min(1) },
@@ -106,7 +164,7 @@ const orderedListSchema = z.object({
 })
 /** What may stand anywhere on a page. */
 const plainBlockSchema = z.discriminatedUnion('type', [
-  paragraphSchema, headingSchema, bulletListSchema, orderedListSchema, quoteSchema, dividerSchema, spaceSchema, downloadButtonSchema, buttonRowSchema, shelfSchema,
+  paragraphSchema, headingSchema, bulletListSchema, orderedListSchema, quoteSchema, tableSchema, dividerSchema, spaceSchema, downloadButtonSchema, buttonRowSchema, shelfSchema, fileCardSchema, pictureSchema,
 ])
 
 export type PlainBlock = z.infer<typeof plainBlockSchema>
@@ -115,7 +173,6 @@ const columnSchema = z.object({ type: z.literal('column'), content: z.array(plai
 /** Side by side where there is room, one below the other on a phone. */
 const columnsSchema = z.object({ type: z.literal('columns'), content: z.array(columnSchema).min(2).max(4) })
 
-export const TONES = ['plain', 'tint', 'deep'] as const
 export const WIDTHS = ['text', 'wide'] as const
 export const sectionAttrsSchema = z.object({
   /** its background */

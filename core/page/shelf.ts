@@ -1,8 +1,8 @@
 import { typeTag } from '../files/mediaType'
 import { formatSize } from '../files/size'
 import { escapeHtml } from './escape'
-import { placementHref } from './href'
-import { effectiveAction, type TargetFacts } from './placeholders'
+import { effectiveAction, fileDestination } from './destination'
+import type { TargetFacts } from './placeholders'
 import { MOST_ON_SHELF, type ShelfAttrs, type ShelfSource } from './schema'
 
 /** The parts of an address that ask for files of a shelf as one zip. */
@@ -23,7 +23,8 @@ export function picksOf(query: URLSearchParams): string[] | typeof TAKE_ALL {
 }
 
 function renderRow(file: TargetFacts, attrs: ShelfAttrs, pick: boolean): string {
-  const action = effectiveAction(attrs.action, file)
+  const destination = fileDestination(file)
+  const action = effectiveAction(attrs.action, destination)
   const tab = action === 'tab' ? ' target="_blank" rel="noopener"' : ''
   const spoken = action === 'tab' ? '<span class="tr-spoken"> (opens in a new tab)</span>' : ''
   const title = escapeHtml(file.title)
@@ -31,20 +32,23 @@ function renderRow(file: TargetFacts, attrs: ShelfAttrs, pick: boolean): string 
     ? `<label class="tr-tick"><input type="checkbox" name="${PICK}" value="${escapeHtml(file.id)}"><span class="tr-spoken">Choose ${title}</span></label>`
     : ''
   const facts = `<span class="tr-note">${escapeHtml(typeTag(file.mediaType))}, ${formatSize(file.size)}</span>`
-  return `<li>${tick}<a class="tr-item" href="${escapeHtml(placementHref(file, action, attrs.placement))}"${tab}><span class="tr-label">${title}</span> ${facts}${spoken}</a></li>`
+  return `<li>${tick}<a class="tr-item" href="${escapeHtml(destination.href(action, attrs.placement))}"${tab}><span class="tr-label">${title}</span> ${facts}${spoken}</a></li>`
 }
 
 /**
  * A listing of files, each with its link. Where visitors may pick, it is a plain form that asks for a zip of what
  * they ticked; nothing to pick among, no form.
+ *
+ * @param buttonClass asked for what its buttons wear, if it has any
  */
-export function renderShelf(attrs: ShelfAttrs, files: TargetFacts[]): string {
+export function renderShelf(attrs: ShelfAttrs, files: TargetFacts[], buttonClass: () => string): string {
   if (!files.length) return ''
   const pick = attrs.pick && files.length > 1
   const rows = `<ul>\n${files.map(file => renderRow(file, attrs, pick)).join('\n')}\n</ul>`
   if (!pick) return `<div class="tr-shelf">\n${rows}\n</div>`
+  const wears = `class="tr-button ${buttonClass()}"`
   return `<form class="tr-shelf" action="${shelfHref(attrs.placement)}" method="get">
 ${rows}
-<p class="tr-take"><button type="submit" class="tr-button tr-look-rim">Ticked files as one zip</button> <button type="submit" class="tr-button tr-look-rim" name="${TAKE_ALL}">All ${files.length} as one zip</button></p>
+<p class="tr-take"><button type="submit" ${wears}>Ticked files as one zip</button> <button type="submit" ${wears} name="${TAKE_ALL}">All ${files.length} as one zip</button></p>
 </form>`
 }

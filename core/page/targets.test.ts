@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { brokenPlacements } from '../walk/broken'
 import { button, linkMark, pageOf, shelf, words } from '../testing/pages'
-import { mapTargets, placementsOf } from './targets'
+import { newPicture } from './insert'
+import { giveTarget, mapTargets, placementsOf, idOf } from './targets'
 import { buttonAttrsSchema, pageDocumentSchema, type Block, type PageDocument, type PlainBlock } from './schema'
 
 const list = (...content: PlainBlock[]): PlainBlock => ({ type: 'bulletList', content: [{ type: 'listItem', content }] })
@@ -13,7 +14,7 @@ const document = pageOf(
 
 describe('placementsOf', () => {
   it('finds buttons and links, also in lists', () => {
-    expect(placementsOf(document).map(({ id, kind, label, targets }) => [id, kind, label, targets[0]?.id])).toEqual([
+    expect(placementsOf(document).map(({ id, kind, label, targets }) => [id, kind, label, idOf(targets[0])])).toEqual([
       ['bbbbbbbbbb', 'link', 'See the list', 'pdf'], ['cccccccccc', 'button', 'Zip', 'zip'], ['dddddddddd', 'button', 'Later', undefined],
     ])
   })
@@ -26,8 +27,23 @@ describe('placementsOf', () => {
   })
 })
 
+describe('giveTarget', () => {
+  const file = { kind: 'file', id: 'new' } as const
+  const targetsAfter = (page: PageDocument, placement: string) => placementsOf(giveTarget(page, placement, file)).map(({ id, targets }) => [id, targets.map(idOf)])
+
+  it('gives a button or link, and no other, what it was waiting for', () => {
+    expect(targetsAfter(document, 'dddddddddd')).toEqual([['bbbbbbbbbb', ['pdf']], ['cccccccccc', ['zip']], ['dddddddddd', ['new']]])
+  })
+
+  it('lets a picture that waited for its file show it, and one that has its file lead there', () => {
+    const picture = (shown: string | null): PlainBlock => ({ type: 'picture', attrs: { ...newPicture(shown), placement: 'pppppppppp' } })
+    expect(targetsAfter(pageOf(picture(null)), 'pppppppppp')).toEqual([['pppppppppp', ['new']]])
+    expect(targetsAfter(pageOf(picture('tile')), 'pppppppppp')).toEqual([['pppppppppp', ['tile', 'new']]])
+  })
+})
+
 describe('a shelf', () => {
-  const targetsOf = (page: PageDocument) => placementsOf(page).map(({ kind, targets }) => [kind, targets.map(({ kind: of, id }) => `${of} ${id}`)])
+  const targetsOf = (page: PageDocument) => placementsOf(page).map(({ kind, targets }) => [kind, targets.map(target => `${target.kind} ${idOf(target)}`)])
   const folder = shelf({ source: { kind: 'folder', id: 'sheets', order: 'title' } })
 
   it('leans on its files or its folder, also inside a list', () => {
@@ -37,7 +53,7 @@ describe('a shelf', () => {
   })
 
   it('gets another file in the place of one, once; loses one; and goes when nothing is left of it', () => {
-    const decided = (to: 'remove' | 'zip') => targetsOf(mapTargets(pageOf(shelf()), target => target?.id !== 'pdf' ? target : to === 'remove' ? to : { kind: 'file', id: to }))
+    const decided = (to: 'remove' | 'zip') => targetsOf(mapTargets(pageOf(shelf()), target => idOf(target) !== 'pdf' ? target : to === 'remove' ? to : { kind: 'file', id: to }))
     expect(decided('zip')).toEqual([['shelf', ['file zip']]])
     expect(decided('remove')).toEqual([['shelf', ['file zip']]])
     expect(targetsOf(mapTargets(pageOf(shelf()), () => 'remove'))).toEqual([])
@@ -45,7 +61,7 @@ describe('a shelf', () => {
   })
 
   it('is broken where it has no source, or one thing of it is out of reach', () => {
-    const faults = (block: Block, reachable: string[]) => brokenPlacements(pageOf(block), ({ id }) => reachable.includes(id)).map(({ fault }) => fault)
+    const faults = (block: Block, reachable: string[]) => brokenPlacements(pageOf(block), target => reachable.includes(idOf(target)!)).map(({ fault }) => fault)
     expect(faults(shelf(), ['pdf', 'zip'])).toEqual([])
     expect(faults(shelf(), ['pdf'])).toEqual(['in-bin'])
     expect(faults(folder, [])).toEqual(['in-bin'])
@@ -55,14 +71,14 @@ describe('a shelf', () => {
 
 describe('mapTargets', () => {
   it('gives placements another target and touches nothing else', () => {
-    const mapped = mapTargets(document, target => target?.id === 'zip' ? { kind: 'file', id: 'new' } : target)
-    expect(placementsOf(mapped).map(({ targets }) => targets[0]?.id)).toEqual(['pdf', 'new', undefined])
-    expect(mapTargets(mapped, target => target?.id === 'new' ? { kind: 'file', id: 'zip' } : target)).toEqual(document)
+    const mapped = mapTargets(document, target => idOf(target) === 'zip' ? { kind: 'file', id: 'new' } : target)
+    expect(placementsOf(mapped).map(({ targets }) => idOf(targets[0]))).toEqual(['pdf', 'new', undefined])
+    expect(mapTargets(mapped, target => idOf(target) === 'new' ? { kind: 'file', id: 'zip' } : target)).toEqual(document)
   })
 
   it('can go by placement', () => {
     const mapped = mapTargets(document, (target, placement) => placement === 'dddddddddd' ? { kind: 'file', id: 'late' } : target)
-    expect(placementsOf(mapped).map(({ targets }) => targets[0]?.id)).toEqual(['pdf', 'zip', 'late'])
+    expect(placementsOf(mapped).map(({ targets }) => idOf(targets[0]))).toEqual(['pdf', 'zip', 'late'])
   })
 
   it('takes buttons off and leaves the words of links; what is left is still a page', () => {
@@ -76,7 +92,7 @@ describe('mapTargets', () => {
 
 describe('brokenPlacements', () => {
   it('tells what has no target from what cannot be reached', () => {
-    expect(brokenPlacements(document, target => target.id === 'pdf').map(({ placement, fault }) => [placement.label, fault])).toEqual([['Zip', 'in-bin'], ['Later', 'no-target']])
+    expect(brokenPlacements(document, target => idOf(target) === 'pdf').map(({ placement, fault }) => [placement.label, fault])).toEqual([['Zip', 'in-bin'], ['Later', 'no-target']])
   })
 })
 

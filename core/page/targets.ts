@@ -1,9 +1,9 @@
-import { everyBlock, mapBlocks } from './tree'
+import { everyBlock, inlinesOf, mapBlocks } from './tree'
 import type { Action, Block, Inline, Mark, PageDocument, Reference, ShelfAttrs, ShelfSource, Target } from './schema'
 
-export type PlacementKind = 'button' | 'link' | 'shelf'
+export type PlacementKind = 'button' | 'link' | 'shelf' | 'card' | 'picture'
 
-/** One button, link or shelf on a page, with the words it is known by. */
+/** One button, link, shelf, card or picture on a page, with the words it is known by. */
 export interface Placement {
   id: string
   kind: PlacementKind
@@ -14,8 +14,6 @@ export interface Placement {
   action: Action
   saveAs: string
 }
-
-const inlinesOf = (block: Block): Inline[] => block.type === 'paragraph' || block.type === 'heading' ? block.content ?? [] : []
 
 const listed = (target: Target | null): Reference[] => target ? [target] : []
 
@@ -29,6 +27,15 @@ function placedBlock(block: Block): Placement | undefined {
   if (block.type === 'downloadButton') {
     const { placement: id, label, target, action, saveAs } = block.attrs
     return { id, kind: 'button', label, targets: listed(target), action, saveAs }
+  }
+  if (block.type === 'fileCard') {
+    const { placement: id, title, label, target, action, saveAs } = block.attrs
+    return { id, kind: 'card', label: title || label, targets: listed(target), action, saveAs }
+  }
+  if (block.type === 'picture') {
+    const { placement: id, file, alt, target, action, saveAs } = block.attrs
+    // Without its file there is nothing to see, wherever it leads.
+    return { id, kind: 'picture', label: alt, targets: file ? [{ kind: 'file', id: file }, ...listed(target)] : [], action, saveAs }
   }
   if (block.type === 'shelf') {
     const { placement: id, source, action } = block.attrs
@@ -64,9 +71,18 @@ function mapShelf({ source, placement }: ShelfAttrs, decide: Decide, goneFolder?
   if (source?.kind !== 'files') return source
   const ids = source.ids.flatMap((id) => {
     const target = decide({ kind: 'file', id }, placement)
-    return target && target !== 'remove' ? [target.id] : []
+    return target && target !== 'remove' && target.kind === 'file' ? [target.id] : []
   })
   return source.ids.length && !ids.length ? 'remove' : { kind: 'files', ids: [...new Set(ids)] }
+}
+
+/** A picture with its file, and where it leads, decided anew; it goes with its file, and only leads nowhere without its target. */
+function mapPicture(block: Extract<Block, { type: 'picture' }>, decide: Decide): Block[] {
+  const { file, target, placement } = block.attrs
+  const shown = file === null ? null : decide({ kind: 'file', id: file }, placement)
+  if (shown === 'remove') return []
+  const led = target && decide(target, placement)
+  return [{ ...block, attrs: { ...block.attrs, file: shown?.kind === 'file' ? shown.id : null, target: led === 'remove' ? null : led } }]
 }
 
 /**
@@ -89,6 +105,11 @@ export function mapTargets(document: PageDocument, decide: Decide, goneFolder?: 
       const target = decide(block.attrs.target, block.attrs.placement)
       return target === 'remove' ? [] : [{ ...block, attrs: { ...block.attrs, target } }]
     }
+    if (block.type === 'fileCard') {
+      const target = decide(block.attrs.target, block.attrs.placement)
+      return target === 'remove' ? [] : [{ ...block, attrs: { ...block.attrs, target } }]
+    }
+    if (block.type === 'picture') return mapPicture(block, decide)
     if (block.type === 'shelf') {
       const source = mapShelf(block.attrs, decide, goneFolder)
       return source === 'remove' ? [] : [{ ...block, attrs: { ...block.attrs, source } }]
@@ -98,6 +119,18 @@ export function mapTargets(document: PageDocument, decide: Decide, goneFolder?: 
   return { type: 'doc', content: content.length ? content : [{ type: 'paragraph' }] }
 }
 
+/** The document with a placement leading to what it was waiting for; a picture that waits for its file shows it. */
+export function giveTarget(document: PageDocument, placement: string, target: Target): PageDocument {
+  const isPicture = (block: Block) => block.type === 'picture' && block.attrs.placement === placement
+  if (![...everyBlock(document)].some(isPicture)) return mapTargets(document, (old, id) => id === placement ? target : old)
+  const content = mapBlocks(document.content, (block) => {
+    if (block.type !== 'picture' || !isPicture(block)) return [block]
+    const shows = !block.attrs.file && target.kind === 'file'
+    return [{ ...block, attrs: { ...block.attrs, ...shows ? { file: target.id } : { target } } }]
+  })
+  return { type: 'doc', content }
+}
+
 /** All shelves of a page. */
 export const shelvesIn = (document: PageDocument): ShelfAttrs[] =>
   [...everyBlock(document)].flatMap(block => block.type === 'shelf' ? [block.attrs] : [])
@@ -105,7 +138,15 @@ export const shelvesIn = (document: PageDocument): ShelfAttrs[] =>
 /** Every file and folder a page leans on. */
 export const referencesIn = (document: PageDocument): Reference[] => placementsOf(document).flatMap(({ targets }) => targets)
 
+/** The identity of a thing of this site; undefined for one elsewhere. */
+export const idOf = (reference: Reference | null | undefined): string | undefined => reference && 'id' in reference ? reference.id : undefined
+
+const idsOf = (references: Reference[], wanted: Reference['kind']): string[] =>
+  [...new Set(references.flatMap(reference => reference.kind === wanted ? idOf(reference) ?? [] : []))]
+
 /** The files among references. */
-export const fileIds = (references: Reference[]): string[] => [...new Set(references.flatMap(({ kind, id }) => kind === 'file' ? [id] : []))]
+export const fileIds = (references: Reference[]): string[] => idsOf(references, 'file')
 /** The folders among references. */
-export const folderIds = (references: Reference[]): string[] => [...new Set(references.flatMap(({ kind, id }) => kind === 'folder' ? [id] : []))]
+export const folderIds = (references: Reference[]): string[] => idsOf(references, 'folder')
+/** The pages among references. */
+export const pageIds = (references: Reference[]): string[] => idsOf(references, 'page')

@@ -1,4 +1,4 @@
-import type { Block, PageDocument } from './schema'
+import type { Block, Inline, Mark, PageDocument } from './schema'
 
 /** The blocks that lie right in another: of lists those of all items, of columns those of all columns. */
 export function childrenOf(block: Block): Block[] {
@@ -6,6 +6,7 @@ export function childrenOf(block: Block): Block[] {
     case 'bulletList':
     case 'orderedList':
     case 'columns': return block.content.flatMap((part: { content: Block[] }) => part.content)
+    case 'table': return block.content.flatMap(row => row.content.flatMap(cell => cell.content))
     case 'buttonRow': return block.content ?? []
     case 'blockquote':
     case 'section': return block.content
@@ -19,6 +20,21 @@ export function* everyBlock(document: PageDocument | { content: Block[] }): Gene
     yield block
     yield* everyBlock({ content: childrenOf(block) })
   }
+}
+
+/** The words that stand right in a block. */
+export const inlinesOf = (block: Block): Inline[] => block.type === 'paragraph' || block.type === 'heading' ? block.content ?? [] : []
+
+export type PartName = Block['type'] | Mark['type']
+
+/** What kinds of blocks and marks a page has. */
+export function partsOf(document: PageDocument): Set<PartName> {
+  const found = new Set<PartName>()
+  for (const block of everyBlock(document)) {
+    found.add(block.type)
+    for (const inline of inlinesOf(block)) if (inline.type === 'text') inline.marks?.forEach(mark => found.add(mark.type))
+  }
+  return found
 }
 
 const EMPTY: Block[] = [{ type: 'paragraph' }]
@@ -37,6 +53,10 @@ export function mapBlocks(blocks: Block[], make: (block: Block) => Block[]): Blo
       case 'columns': {
         const parts = block.content.map((part: { content: Block[] }) => ({ ...part, content: filled(inner(part.content)) }))
         return make({ ...block, content: parts } as Block)
+      }
+      case 'table': {
+        const rows = block.content.map(row => ({ ...row, content: row.content.map(cell => ({ ...cell, content: filled(inner(cell.content)) })) }))
+        return make({ ...block, content: rows } as Block)
       }
       case 'section': return make({ ...block, content: filled(inner(block.content)) } as Block)
       case 'blockquote':

@@ -2,7 +2,7 @@ import { placementsOf, type Placement } from '../page/targets'
 import type { PageDocument, Reference } from '../page/schema'
 
 /** Why a placement gives visitors nothing. */
-export type Fault = 'no-target' | 'in-bin'
+export type Fault = 'no-target' | 'in-bin' | 'not-live'
 
 export interface BrokenPlacement {
   placement: Pick<Placement, 'id' | 'kind' | 'label'>
@@ -14,6 +14,7 @@ export function brokenPlacements(document: PageDocument, reachable: (reference: 
   return placementsOf(document).flatMap(({ id, kind, label, targets }): BrokenPlacement[] => {
     const placement = { id, kind, label }
     if (!targets.length) return [{ placement, fault: 'no-target' }]
-    return targets.every(reachable) ? [] : [{ placement, fault: 'in-bin' }]
+    const missing = targets.find(target => !reachable(target))
+    return missing ? [{ placement, fault: missing.kind === 'page' ? 'not-live' : 'in-bin' }] : []
   })
 }

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm'
 import { bigint, bigserial, boolean, customType, index, integer, jsonb, pgTable, primaryKey, text, timestamp, type AnyPgColumn } from 'drizzle-orm/pg-core'
 import type { BundleEntry } from '../../core/bundle/contents'
+import type { Appearance } from '../../core/look/appearance'
 import type { Facts, PreviewState, ReadingState } from '../../core/files/item'
 import type { Mark } from '../../core/folders/item'
 import type { PageDocument } from '../../core/page/schema'
@@ -136,6 +137,8 @@ export const pages = pgTable('pages', {
   description: text().notNull().default(''),
   /** left out of the site's menu where false */
   inMenu: boolean('in_menu').notNull().default(true),
+  /** shown with links to the page elsewhere */
+  picture: text().references(() => files.id, { onDelete: 'set null' }),
   draft: jsonb().$type<PageDocument>().notNull(),
   /** counts the changes of the draft, so that two tabs notice each other */
   revision: integer().notNull().default(1),
@@ -145,6 +148,14 @@ export const pages = pgTable('pages', {
   live: integer(),
   created: moment('created').notNull().defaultNow(),
   changed: moment('changed').notNull().defaultNow(),
+})
+
+/** Appearances of buttons that the owner has saved. */
+export const looks = pgTable('looks', {
+  id: text().primaryKey(),
+  name: text().notNull().unique(),
+  appearance: jsonb().$type<Appearance>().notNull(),
+  created: moment('created').notNull().defaultNow(),
 })
 
 /** Former addresses of pages: they redirect as long as the page is there and no other has taken the address. */
@@ -176,10 +187,15 @@ export const uses = pgTable('uses', {
   fileId: text('file_id'),
   /** the folder a shelf lists */
   folderId: text('folder_id'),
+  /** the page it leads to */
+  toPage: text('to_page'),
+  /** it leads out of this site, where nothing of ours can be missing */
+  elsewhere: boolean().notNull().default(false),
   saveAs: text('save_as').notNull().default(''),
 }, table => [
   primaryKey({ columns: [table.pageId, table.side, table.placement, table.part] }),
   index('uses_file').on(table.fileId),
+  index('uses_to_page').on(table.toPage),
   index('uses_placement').on(table.placement),
 ])
 

@@ -1,6 +1,6 @@
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { Problem } from '../../core/problem'
-import { pageHref } from '../../core/page/document'
+import { pageHref } from '../../core/page/href'
 import { respond } from '../../core/http/respond'
 import { send } from '../services/delivery/send'
 import type { Trough } from '../trough'

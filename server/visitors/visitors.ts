@@ -5,14 +5,16 @@ import { Problem } from '../../core/problem'
 import { useTrough } from '../utils/trough'
 import { answerFile } from './file'
 import { answerPage } from './page'
+import { answerPicture } from './picture'
 import { answerShelf } from './shelf'
 
 const FILES = '/files/'
+const PICTURES = '/pictures/'
 const SHELVES = shelfHref('')
 
 /** Whether an address is for visitors: a file or a page, not the desk, its API or the desk's own assets. */
 export function isForVisitors(path: string): boolean {
-  if (path.startsWith(FILES) || path.startsWith(SHELVES)) return true
+  if ([FILES, SHELVES, PICTURES].some(start => path.startsWith(start))) return true
   const first = /^\/([^/?]*)/.exec(path)?.[1] ?? ''
   return !first.startsWith('_') && !RESERVED_SLUGS.includes(first)
 }
@@ -30,7 +32,9 @@ export async function answerVisitor(event: H3Event): Promise<void> {
   }
   const [path, search = ''] = req.url!.split('?', 2) as [string, string?]
   const trough = await useTrough()
+  trough.traffic.note()
   if (path.startsWith(FILES)) await answerFile(trough, req, res, path.slice(FILES.length), search)
+  else if (path.startsWith(PICTURES)) await answerPicture(trough, req, res, path.slice(PICTURES.length), search)
   else if (path.startsWith(SHELVES)) await answerShelf(trough, req, res, path.slice(SHELVES.length), search)
   else await answerPage(trough, req, res, path.slice(1))
 }

@@ -8,12 +8,15 @@ import { contentsKind, type Contents, type Sheet } from '../../core/files/conten
 import { withZip } from './readers/archive'
 import { withPackage } from './readers/package'
 import { drawPage, withPdf } from './readers/pdf'
+import { drawPicture } from './readers/picture'
 import { Unreadable } from './readers/reader'
 import { readOpenSpreadsheet, readWorkbook } from './readers/spreadsheet'
 
 export type LookTask =
   /** draws a page, counted from 0, some pixels wide */
   | { path: string, page: number, width: number, picture: string }
+  /** draws a picture, at most some pixels wide */
+  | { path: string, width: number, picture: string }
   | { path: string, mediaType: string }
 export type LookMessage = { done: true } | { contents: Contents } | { trouble: string }
 
@@ -104,6 +107,10 @@ export async function contentsOf(path: string, mediaType: string): Promise<Conte
 async function look(task: LookTask): Promise<LookMessage> {
   try {
     if ('mediaType' in task) return { contents: await contentsOf(task.path, task.mediaType) }
+    if (!('page' in task)) {
+      await drawPicture(task.path, task.picture, task.width)
+      return { done: true }
+    }
     await withPdf(task.path, async (document) => {
       if (task.page >= document.getPageCount()) throw new Unreadable('The PDF has no such page.')
       const write = await drawPage(document, task.page, task.picture, task.width)

@@ -9,7 +9,7 @@ const emit = defineEmits<{ save: [], close: [] }>()
   <VDialog :model-value="true" max-width="620" aria-labelledby="bundle-text-head" @update:model-value="emit('close')">
     <form class="dialog" @submit.prevent="emit('save')">
       <h2 id="bundle-text-head">{{ name }}</h2>
-      <textarea v-model="body" rows="14" maxlength="100000" :aria-label="`Text of ${name}`" autofocus />
+      <textarea v-model="body" v-focus rows="14" maxlength="100000" :aria-label="`Text of ${name}`" />
       <div class="acts"><button type="submit" class="main">Put it in</button><button type="button" class="plain" @click="emit('close')">Cancel</button></div>
     </form>
   </VDialog>

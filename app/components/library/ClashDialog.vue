@@ -33,7 +33,7 @@ function setAll(way: ClashWay) {
           </span>
         </li>
       </ul>
-      <div class="acts"><button type="submit" class="main" autofocus>Go on</button><button type="button" class="plain" @click="clashes.open?.answer(undefined)">Put nothing in</button></div>
+      <div class="acts"><button v-focus type="submit" class="main">Go on</button><button type="button" class="plain" @click="clashes.open?.answer(undefined)">Put nothing in</button></div>
     </form>
   </VDialog>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { BundleUse } from '~~/core/bundle/retarget'
 import type { DeleteFile, FileUse } from '~~/core/files/item'
 import type { Selection } from '~~/core/files/selection'
 
@@ -8,9 +9,14 @@ const emit = defineEmits<{ close: [], done: [] }>()
 
 const selection = useSelection()
 const uses = ref<FileUse[]>()
+const bundles = ref<BundleUse[]>([])
 const replacing = ref(false)
 const problem = ref('')
 const several = computed(() => props.things.files.length + props.things.folders.length > 1 || props.things.folders.length > 0)
+const heading = computed(() => {
+  const count = (uses.value?.length ?? 0) + bundles.value.length
+  return `${counted(count, 'place')} ${bundles.value.length ? count === 1 ? 'holds' : 'use' : count === 1 ? 'leads to' : 'lead to'} ${named.value}`
+})
 const named = computed(() => props.title ? `“${props.title}”` : wordsForSelection(props.things))
 
 async function remove(way: DeleteFile = {}) {
@@ -21,7 +27,10 @@ async function remove(way: DeleteFile = {}) {
     emit('done')
   }
   catch (error) {
-    if (error instanceof ApiProblem && Array.isArray(error.extra.uses)) uses.value = error.extra.uses as FileUse[]
+    if (error instanceof ApiProblem && Array.isArray(error.extra.uses)) {
+      uses.value = error.extra.uses as FileUse[]
+      bundles.value = error.extra.bundles as BundleUse[]
+    }
     else problem.value = wordsOf(error)
   }
 }
@@ -31,16 +40,17 @@ onMounted(() => remove())
 <template>
   <VDialog :model-value="!!uses || !!problem" aria-labelledby="delete-head" @update:model-value="emit('close')">
     <div class="dialog">
-      <h2 id="delete-head">{{ problem ? 'That did not work' : `${counted(uses!.length, 'place')} ${uses!.length === 1 ? 'leads' : 'lead'} to ${named}` }}</h2>
+      <h2 id="delete-head">{{ problem ? 'That did not work' : heading }}</h2>
       <p v-if="problem" class="problem">{{ problem }}</p>
       <ul v-if="uses" class="places">
         <li v-for="use in uses" :key="`${use.placement} ${use.fileId ?? use.folderId}`"><b>{{ use.pageTitle }}</b> {{ wordsForUse(use) }}<span v-if="use.live">, live</span></li>
+        <li v-for="use in bundles" :key="`${use.bundleId} ${use.fileId ?? use.folderId}`"><b>{{ use.bundleTitle }}</b> bundle</li>
       </ul>
       <div v-if="uses" class="ways">
-        <button type="button" class="way" @click="replacing = !replacing"><b>Put another file in {{ several ? 'their' : 'its' }} place</b><span>Every button and link follows, live pages too.</span></button>
+        <button v-focus type="button" class="way" @click="replacing = !replacing"><b>Put another file in {{ several ? 'their' : 'its' }} place</b><span>Every button and link follows, live pages too{{ bundles.length ? '; bundles hold it instead' : '' }}.</span></button>
         <FileFinder v-if="replacing" label="Find the file that takes its place" :except="things.files" @choose="remove({ replaceBy: $event.id })" @close="replacing = false" />
-        <button type="button" class="way" @click="remove({ takeOff: true })"><b>Take it off those places</b><span>Buttons go, links become plain words. Live pages change at once.</span></button>
-        <button type="button" class="way clay" @click="remove({ despite: true })"><b>Delete all the same</b><span>The places stay in the drafts, marked; visitors no longer see them.</span></button>
+        <button type="button" class="way" @click="remove({ takeOff: true })"><b>Take it off those places</b><span>Buttons go, links become plain words. Live pages change at once{{ bundles.length ? '; bundles go on without' : '' }}.</span></button>
+        <button type="button" class="way clay" @click="remove({ despite: true })"><b>Delete all the same</b><span>The places stay in the drafts, marked; visitors no longer see them{{ bundles.length ? '; bundles leave it out' : '' }}.</span></button>
       </div>
       <button type="button" class="plain" @click="emit('close')">Keep {{ several ? 'them' : 'the file' }}</button>
     </div>

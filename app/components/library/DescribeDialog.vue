@@ -40,7 +40,7 @@ async function save() {
   <VDialog :model-value="true" aria-labelledby="describe-head" @update:model-value="emit('close')">
     <form class="dialog" @submit.prevent="save">
       <h2 id="describe-head">{{ files.length === 1 ? `Describe “${files[0]!.title}”` : `Describe ${counted(files.length, 'file')} at once` }}</h2>
-      <div class="field wide"><span>Add tags</span><TagField v-model="addTags" label="Add tags" /></div>
+      <div class="field wide"><span>Add tags</span><TagField v-model="addTags" label="Add tags" autofocus /></div>
       <fieldset v-if="present.length" class="field wide"><legend>Take tags off</legend>
         <span class="tags"><label v-for="tag in present" :key="tag"><input v-model="removeTags" type="checkbox" :value="tag"> {{ tag }}</label></span>
       </fieldset>

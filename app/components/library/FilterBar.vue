@@ -16,13 +16,19 @@ function take(word: FilterWord) {
   else listing.clear(word.clear)
 }
 
+function close(event: KeyboardEvent) {
+  if (!open.value) return
+  open.value = false
+  event.stopPropagation()
+}
+
 function turnColumn(key: ColumnKey) {
   listing.columns = listing.columns.includes(key) ? listing.columns.filter(other => other !== key) : [...listing.columns, key]
 }
 </script>
 
 <template>
-  <div class="filter-bar">
+  <div class="filter-bar" @keydown.esc="close">
     <div class="line">
       <button type="button" class="plain tool" :aria-expanded="open" @click="open = !open"><VIcon :icon="mdiFilterVariant" size="16" />&nbsp;Narrow down</button>
       <ul v-if="words.length || listing.bin" class="words" aria-label="What narrows the list">

@@ -31,7 +31,7 @@ function setSize(key: 'least' | 'most', event: Event) {
 </script>
 
 <template>
-  <div class="panel" role="group" aria-label="Narrow down" @keydown.esc.stop="$emit('close')">
+  <div class="panel" role="group" aria-label="Narrow down">
     <fieldset class="kinds"><legend>Kind</legend>
       <label v-for="family in FAMILIES" :key="family"><input type="checkbox" :checked="listing.filters.type.includes(family)" @change="turnFamily(family)"><span>{{ FAMILY_WORDS[family] }}</span></label>
     </fieldset>
@@ -73,6 +73,8 @@ legend, .field > span { color: var(--soft); font-size: 12.5px; padding: 0 0 3px;
 .pair input[type='number'] { width: 76px; }
 @media (max-width: 520px) {
   .pair legend { width: 100%; }
+  .field { flex: 1 1 90px; }
+  .field select { width: 100%; }
 }
 .check { display: flex; gap: 6px; align-items: center; min-height: 28px; }
 .done { margin-left: auto; }

@@ -32,7 +32,7 @@ async function save() {
   <VDialog :model-value="true" aria-labelledby="folder-head" @update:model-value="emit('close')">
     <form class="dialog" @submit.prevent="save">
       <h2 id="folder-head">{{ folder ? `“${folder.name}”` : `New folder in ${folders.nameOf(listing.folder)}` }}</h2>
-      <label class="field wide"><span>Name</span><input v-model="form.name" type="text" maxlength="120" required autofocus></label>
+      <label class="field wide"><span>Name</span><input v-model="form.name" v-focus type="text" maxlength="120" required></label>
       <fieldset class="field wide"><legend>Mark</legend>
         <span class="marks">
           <label v-for="mark in [null, ...MARKS]" :key="mark ?? 'none'"><input v-model="form.mark" type="radio" name="mark" :value="mark"><span><i :class="mark ?? 'no-mark'" />{{ mark ?? 'none' }}</span></label>
@@ -62,6 +62,6 @@ async function save() {
 .marks input:checked + span { background: #CFE2DF; border-color: var(--water); font-weight: 600; }
 .marks input:focus-visible + span { outline: 2px solid var(--water); outline-offset: 1px; }
 i { width: 7px; height: 16px; border-radius: 1px; }
-.no-mark { background: #9DADA9; } .water { background: var(--water); } .clay { background: var(--clay); } .straw { background: var(--straw); } .moss { background: var(--moss); }
+i.no-mark { background: #9DADA9; } i.water { background: var(--water); } i.clay { background: var(--clay); } i.straw { background: var(--straw); } i.moss { background: var(--moss); }
 .check { display: flex; gap: 8px; align-items: flex-start; line-height: 1.4; }
 </style>

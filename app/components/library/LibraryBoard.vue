@@ -71,6 +71,13 @@ async function startRemoving() {
   removeChosen()
 }
 
+// The bar goes with the selection: whoever pressed a key on it goes on in the list.
+watch(() => selection.count, async (count) => {
+  if (count || !document.activeElement?.closest('.selection-bar')) return
+  await nextTick()
+  await list.value?.focus()
+})
+
 async function makeInside(id: string) {
   listing.open(id)
   folderOpen.value = undefined
@@ -100,7 +107,7 @@ const total = computed(() => {
     <header class="board-head">
       <h2 class="h1">{{ listing.bin ? 'Bin' : 'Library' }}</h2>
       <span class="count">{{ total === undefined ? '' : counted(total, 'file') }}{{ listing.filtered ? ' found' : '' }}</span>
-      <span class="put-in">
+      <span v-if="!listing.bin" class="put-in">
         <button type="button" class="plain strong" @click="choose">Put files in…</button>
         <VMenu location="bottom end">
           <template #activator="{ props: activator }"><button type="button" class="plain strong more" v-bind="activator" aria-label="More ways in" title="More ways in"><VIcon :icon="mdiMenuDown" size="18" /></button></template>
@@ -145,7 +152,7 @@ const total = computed(() => {
     <div v-if="over > 0" class="veil">Drop to put into {{ listing.openFolder ? `“${listing.openFolder.name}”` : 'the library' }}</div>
     <BundleDialog v-if="bundling" :things="bundling" @close="bundling = undefined" />
     <MoveDialog v-if="moving" @close="moving = false; list?.focus()" />
-    <DescribeDialog v-if="describing" @close="describing = false" />
+    <DescribeDialog v-if="describing" @close="describing = false; list?.focus()" />
     <FetchDialog v-if="fetching !== undefined" :address="fetching" @close="fetching = undefined" />
     <FolderDialog v-if="folderOpen" :key="folderOpen" :folder="folderOpen === 'new' ? undefined : folders.tree.get(folderOpen)" @close="folderOpen = undefined" @remove="removeFolder(folderOpen)" @inside="makeInside(folderOpen)" />
     <DeleteDialog v-if="deleting" v-bind="deleting" @close="deleting = undefined" @done="deleting = undefined; list?.focus()" />
@@ -169,5 +176,6 @@ const total = computed(() => {
 .binned-folder { display: flex; align-items: center; gap: 10px; min-height: 32px; padding: 0 10px 0 28px; background: #EAF0EE; border-bottom: 1px solid #CFDAD7; }
 .binned-folder span { flex: 1; color: var(--soft); font-size: 12.5px; }
 .veil { position: absolute; inset: 6px; display: grid; place-items: center; z-index: 10; font-size: 18px; font-weight: 600; background: #E1EFEDEE; border: 2px dashed var(--water); border-radius: 4px; pointer-events: none; }
+@media (max-width: 799px) { .fold { display: none; } }
 @container (max-width: 420px) { .board-head { gap: 6px; padding-left: 10px; } .count { display: none; } .h1 { margin-right: auto !important; } }
 </style>

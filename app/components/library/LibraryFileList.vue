@@ -57,6 +57,14 @@ watch([() => rows.value, narrow], () => {
 })
 const lines = computed(() => virtualizer.value.getVirtualItems().map(line => ({ ...line, row: rows.value.at(line.index) })))
 
+// Where the line with the keyboard goes away, it goes on in the one that is there instead.
+const holds = () => !!scroller.value?.contains(document.activeElement)
+let held = false
+watch(lines, () => held = holds(), { flush: 'pre' })
+watch(lines, () => {
+  if (held && !holds()) void focusActive()
+}, { flush: 'post' })
+
 // The line the keyboard stands on is kept wherever it is; what is seen is only the stretch around the middle.
 watch(() => [rows.value, virtualizer.value.range?.startIndex, virtualizer.value.range?.endIndex] as const, ([all, first, last]) => {
   if (first !== undefined && last !== undefined) all.look(first, last)
@@ -73,9 +81,16 @@ watch(() => listing.queryFor(), () => {
 watch(() => boards.libraryCalled, () => void focusWhenThere())
 
 async function focusWhenThere() {
+  const from = document.activeElement
   await nextTick()
-  await until(() => !!main.value?.state.loaded && folders.loaded).toBe(true, { timeout: 3000 })
+  await until(() => main.value?.query === listing.queryFor() && main.value.state.loaded && folders.loaded).toBe(true, { timeout: 3000 })
   await nextTick()
+  // Whoever went elsewhere meanwhile is not called back.
+  const now = document.activeElement
+  if (now === from || now === document.body || holds()) await focusActive()
+}
+
+async function focusActive() {
   if (rows.value.count) await focusLine(active.value)
   else document.querySelector<HTMLElement>('.library .put-in button')?.focus()
 }
@@ -281,7 +296,7 @@ function onFocus(event: FocusEvent) {
 }
 
 defineExpose({
-  focus: () => focusLine(Math.min(active.value, Math.max(0, rows.value.count - 1))),
+  focus: focusActive,
   chooseAll,
   total: computed(() => main.value?.state.total),
   loaded: computed(() => !!main.value?.state.loaded && folders.loaded),
@@ -302,7 +317,7 @@ defineExpose({
     <div
       v-if="rows.count" class="lines" :role="isTree ? 'treegrid' : 'grid'" aria-label="Files" aria-multiselectable="true" :aria-rowcount="rows.count" :style="{ height: `${virtualizer.getTotalSize()}px` }"
     >
-      <template v-for="line in lines" :key="String(line.key)">
+      <template v-for="line in lines" :key="line.row?.kind === 'folder' ? line.row.folder.id : String(line.key)">
         <div
           v-if="line.row?.kind === 'folder'" class="line" role="row" :data-line="line.index" :aria-rowindex="line.index + 1" :aria-selected="selection.has('folders', line.row.folder.id)"
           :aria-level="isTree ? line.row.level + 1 : undefined" :aria-expanded="isTree ? listing.expanded.has(line.row.folder.id) : undefined"

@@ -13,4 +13,5 @@ defineProps<{ part: string, passage: Passage }>()
 .passage { color: var(--soft); font-size: 12.5px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; min-width: 0; }
 .part { margin-right: 7px; padding: 0 5px; color: var(--ink); background: #E3EAE8; border-radius: 2px; font-size: 11.5px; }
 mark { color: var(--ink); background: #F3DC9B; border-radius: 2px; }
+@media (max-width: 799px) { .passage { white-space: normal; display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 2; } }
 </style>

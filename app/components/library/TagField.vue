@@ -2,7 +2,7 @@
 import { mdiClose } from '@mdi/js'
 
 /** Tags, typed one after another: Enter or a comma ends one. */
-defineProps<{ label: string }>()
+defineProps<{ label: string, autofocus?: boolean }>()
 const tags = defineModel<string[]>({ required: true })
 const text = ref('')
 const known = ref<string[]>([])
@@ -29,7 +29,7 @@ function onKey(event: KeyboardEvent) {
 <template>
   <span class="tag-field">
     <span v-for="tag in tags" :key="tag" class="tag">{{ tag }}<button type="button" :aria-label="`Take off ${tag}`" @click="tags = tags.filter(other => other !== tag)"><VIcon :icon="mdiClose" size="12" /></button></span>
-    <input v-model="text" type="text" :aria-label="label" :list="list" placeholder="Type a tag, then Enter" maxlength="60" autocomplete="off" @keydown="onKey" @change="add">
+    <input v-model="text" v-focus="autofocus" type="text" :aria-label="label" :list="list" placeholder="Type a tag, then Enter" maxlength="60" autocomplete="off" @keydown="onKey" @change="add">
     <datalist :id="list"><option v-for="tag in known" :key="tag" :value="tag" /></datalist>
   </span>
 </template>

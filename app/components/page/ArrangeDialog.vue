@@ -1,17 +1,19 @@
 <script setup lang="ts">
 /** Asks how several files that are placed at once should stand. */
-const props = defineProps<{ count: number, /** they lie in the library already */ stored: boolean }>()
+const props = defineProps<{ count: number, /** they lie in the library already */ stored: boolean, /** each of them is a picture */ pictures: boolean }>()
 const emit = defineEmits<{ choose: [way: Arrangement], close: [] }>()
 const first = ref<HTMLElement>()
 
 const WAYS: { way: Arrangement, words: string, hint: string }[] = [
+  { way: 'pictures', words: 'Pictures', hint: 'Shown on the page, two or three side by side.' },
   { way: 'row', words: 'Row of buttons', hint: 'Side by side as far as there is room.' },
   { way: 'stack', words: 'Buttons, one below the other', hint: 'Each can be moved by itself.' },
+  { way: 'cards', words: 'Cards', hint: 'Each with its picture and what it is, two or three side by side.' },
   { way: 'shelf', words: 'Shelf', hint: 'A list; visitors may take several of them as one zip.' },
   { way: 'bundle', words: 'One bundle', hint: 'A single button that gives them all as one zip, always as they are now.' },
 ]
 /** A list and a zip are made of what is there. */
-const ways = computed(() => WAYS.filter(({ way }) => props.stored || way === 'row' || way === 'stack'))
+const ways = computed(() => WAYS.filter(({ way }) => (props.stored || !['shelf', 'bundle'].includes(way)) && (props.pictures || way !== 'pictures')))
 onMounted(() => first.value?.querySelector('button')?.focus())
 </script>
 

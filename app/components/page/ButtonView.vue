@@ -1,33 +1,28 @@
 <script setup lang="ts">
 import { NodeViewWrapper, nodeViewProps } from '@tiptap/vue-3'
-import { buttonInner, buttonParts } from '~~/core/page/html'
-import { targetFacts } from '~~/core/page/placeholders'
+import { buttonInner, buttonParts } from '~~/core/page/button'
 import type { ButtonAttrs } from '~~/core/page/schema'
 
 const props = defineProps(nodeViewProps)
-const library = useLibrary()
 const uploads = useUploads()
 const page = usePage()
 
 const attrs = computed(() => props.node.attrs as ButtonAttrs)
-const file = computed(() => attrs.value.target ? library.known.get(attrs.value.target.id) : undefined)
-const facts = computed(() => file.value && !file.value.deleted ? targetFacts(file.value) : undefined)
+const { destination, fault: missing } = useDestination(() => attrs.value.target)
 const upload = computed(() => uploads.forPlacement(attrs.value.placement))
-const inner = computed(() => buttonInner(buttonParts(attrs.value, facts.value)))
-const fault = computed(() => {
-  if (upload.value) return undefined
-  if (!attrs.value.target) return 'No file behind this button yet'
-  return facts.value ? undefined : 'The file behind this button is in the bin'
-})
+const { appearance, className, ownCss } = useWorn(attrs)
+const inner = computed(() => buttonInner(buttonParts(attrs.value, destination.value), appearance.value))
+const fault = computed(() => upload.value ? undefined : missing.value)
 const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
 </script>
 
 <template>
   <NodeViewWrapper class="button-view" :class="{ selected, faulty: fault }" :data-placement="attrs.placement">
+    <component :is="'style'" v-if="ownCss">{{ ownCss }}</component>
     <p class="tr-place" :class="`tr-${attrs.align}`">
       <!-- Drawn by the renderer's own functions; both escape what is written in them. -->
       <!-- eslint-disable-next-line vue/no-v-html -->
-      <span class="tr-button" :class="`tr-look-${attrs.look}`" v-html="inner" />
+      <span class="tr-button" :class="className" v-html="inner" />
     </p>
     <span v-if="upload" class="state" contenteditable="false">
       {{ upload.state === 'failed' ? upload.error : `Arriving: ${Math.floor(100 * upload.sent / Math.max(1, upload.size))} %` }}

@@ -1,16 +1,21 @@
 <script setup lang="ts">
+import type { ComponentPublicInstance } from 'vue'
 import { EditorContent, useEditor, type Editor } from '@tiptap/vue-3'
 import { NodeSelection } from '@tiptap/pm/state'
 import { contentCss } from '~~/core/page/css'
+import { isPlainlyAddress, recognise } from '~~/core/page/recognise'
 import { titleFromFileName } from '~~/core/files/fileName'
+import { familyOf } from '~~/core/files/mediaType'
 import type { FileItem } from '~~/core/files/item'
-import type { ButtonAttrs, ShelfAttrs } from '~~/core/page/schema'
-import { changePlacement, documentOf, duplicateBlock, focusEnd, insertButton, insertButtons, insertShelf, linkWords, removePlacement } from '~/editor/commands'
+import { MOST_IN_ROW, type ButtonAttrs, type CardAttrs, type PictureAttrs, type ShelfAttrs, type Target } from '~~/core/page/schema'
+import { changePlacement, documentOf, duplicateBlock, focusEnd, focusStart, fillRow, givePlacement, insertButton, insertPicture, insertSeveral, insertShelf, linkWords, pasteLink, pictureToButton, placeAgain, removePlacement } from '~/editor/commands'
 import { addableFor, type Addable } from '~/editor/add'
-import { dissolvePart, moveBlock, partsAround, removePart, selectPart, setColumnCount, setPart, type Part } from '~/editor/parts'
+import { dissolvePart, moveBlock, moveBlockTo, partsAround, removePart, selectPart, setColumnCount, setPart, type Part } from '~/editor/parts'
 import { pageExtensions } from '~/editor/extensions'
+import type { TableAct } from '~/editor/table'
 import { spotAt, type Spot } from '~/editor/spot'
 import PlacementNote from './PlacementNote.vue'
+import PictureNote from './PictureNote.vue'
 import ShelfNote from './ShelfNote.vue'
 
 const props = defineProps<{ id: string }>()
@@ -19,25 +24,29 @@ const page = usePage()
 const library = useLibrary()
 const uploads = useUploads()
 const placer = usePlacer()
+const looks = useLooks()
 const notices = useNotices()
 
 const sheet = ref<HTMLElement>()
 const scroll = ref<HTMLElement>()
-const note = ref<InstanceType<typeof PlacementNote | typeof ShelfNote>>()
+const note = ref<InstanceType<typeof PlacementNote | typeof ShelfNote | typeof PictureNote>>()
 const spot = ref<Spot>()
 const failure = ref('')
 /** an open finder, and what it is for; pixels from the top left of the sheet */
 const finder = ref<{ top: number, left: number, purpose: 'place' | 'link' }>()
-/** the selected button, link or shelf, with its height on the sheet */
 /** what the caret or the selected block lies in, the inmost first */
 const parts = shallowRef<Part[]>([])
 const noteBox = ref<HTMLElement>()
-const selected = ref<{ top: number } & ({ kind: 'button' | 'link', attrs: ButtonAttrs } | { kind: 'shelf', attrs: ShelfAttrs })>()
+const settings = ref<ComponentPublicInstance>()
+/** the selected button, link or shelf, with its height on the sheet */
+const selected = ref<{ top: number } & ({ kind: 'button' | 'link', attrs: ButtonAttrs } | { kind: 'card', attrs: CardAttrs } | { kind: 'shelf', attrs: ShelfAttrs } | { kind: 'picture', attrs: PictureAttrs })>()
 
 const targetOf = (file: FileItem) => ({ kind: 'file' as const, id: file.id })
 
 const editor = useEditor({
   extensions: pageExtensions,
+  // Not before the draft is here: what is written would be lost when that arrives.
+  editable: false,
   editorProps: {
     attributes: { 'class': 'tr-page', 'role': 'textbox', 'aria-multiline': 'true', 'aria-label': 'The page' },
     handleTextInput(view, from, _to, text) {
@@ -66,14 +75,34 @@ const editor = useEditor({
     handleDrop: (view, event, _slice, moved) => !moved && drop(view, event),
     handlePaste: (_view, event) => {
       const files = [...event.clipboardData?.files ?? []]
+      if (!files.length && pasteAddress(event.clipboardData?.getData('text/plain') ?? '')) return true
       if (!files.length || event.clipboardData?.types.includes('text/html')) return false
-      placeUploads(files)
+      if (files.length === 1 && arePictures([], files)) showPicture(files[0]!, editor.value!.state.selection.to)
+      else placeUploads(files)
       return true
     },
   },
   onUpdate: ({ editor: current }) => page.change(documentOf(current as Editor)),
-  onTransaction: ({ editor: current }) => follow(current as Editor),
+  // Not where only the focus changes: the margin would move away from under the mouse that just went to it.
+  onTransaction: ({ editor: current, transaction }) => {
+    if (!transaction.docChanged && !transaction.selectionSet) return
+    // Opening a page, or an upload that arrives, is nothing the owner did here.
+    if (transaction.getMeta('addToHistory') !== false) settingsCalled.value = false
+    follow(current as Editor)
+  },
 })
+
+/** The margin shows the page's settings, whatever the caret is in, until it moves. So it does at first: the page is seen from its top, and what is said of its end would be hard to place. */
+const settingsCalled = ref(true)
+const hasNote = computed(() => !settingsCalled.value && (!!selected.value || parts.value.length > 0))
+
+/** They stand at the top of the margin, or below the page where there is no room beside it. */
+async function callSettings() {
+  previewing.value = false
+  settingsCalled.value = true
+  await nextTick()
+  settings.value?.$el.scrollIntoView({ block: 'nearest' })
+}
 
 /** Keeps the margin with what is selected. */
 function follow(current: Editor) {
@@ -85,13 +114,15 @@ function follow(current: Editor) {
     selected.value = undefined
     return
   }
-  const top = current.view.coordsAtPos(selection.from).top - (sheet.value?.getBoundingClientRect().top ?? 0)
+  const top = Math.round(current.view.coordsAtPos(selection.from).top - (sheet.value?.getBoundingClientRect().top ?? 0))
   partsTop.value = top
   if (!block?.attrs.placement && !link) {
     selected.value = undefined
     return
   }
   if (block?.type.name === 'shelf') selected.value = { kind: 'shelf', attrs: block.attrs as ShelfAttrs, top }
+  else if (block?.type.name === 'picture') selected.value = { kind: 'picture', attrs: block.attrs as PictureAttrs, top }
+  else if (block?.type.name === 'fileCard') selected.value = { kind: 'card', attrs: block.attrs as CardAttrs, top }
   else selected.value = block?.attrs.placement ? { kind: 'button', attrs: block.attrs as ButtonAttrs, top } : { kind: 'link', attrs: link as ButtonAttrs, top }
 }
 
@@ -118,18 +149,37 @@ function closeFinder() {
   editor.value?.view.focus()
 }
 
-function choose(file: FileItem) {
+function lead(target: Target, title: string) {
   const purpose = finder.value?.purpose
   finder.value = undefined
   const { from, to } = editor.value!.state.selection
-  if (purpose === 'link') linkWords(editor.value!, targetOf(file), from, to)
-  else place(file)
+  if (purpose === 'link') linkWords(editor.value!, target, from, to)
+  else insertButton(editor.value!, target, title)
   editor.value!.view.focus()
+}
+const choose = (file: FileItem) => lead(targetOf(file), file.title)
+
+/** An address that is pasted is where the selected button leads; else a link on the selected words, or on what it leads to is called. */
+function pasteAddress(text: string): boolean {
+  const current = editor.value!
+  if (/\s/.test(text.trim()) || !isPlainlyAddress(text) || !recognise(text, [window.location.host])) return false
+  const button = selected.value?.kind === 'button' || selected.value?.kind === 'card' ? selected.value.attrs.placement : undefined
+  void ledBy(text).then((led) => {
+    if (button && led) changePlacement(current, button, { target: led.target })
+    else pasteLink(current, led, text.trim())
+    if (led?.target.kind === 'file' || led?.target.kind === 'page') notices.say(`That is “${led.title}” of this site: the link follows it wherever it moves.`, {})
+  }).catch((error: unknown) => notices.say(wordsOf(error), { tone: 'attention' }))
+  return true
 }
 
 function add(part: Addable) {
   finder.value = undefined
   part.add(editor.value!)
+  editor.value!.view.focus()
+}
+
+function actOnTable(act: TableAct) {
+  editor.value!.commands[act]()
   editor.value!.view.focus()
 }
 
@@ -166,7 +216,7 @@ async function arrange(way: Arrangement) {
     if (way === 'bundle') place(await bundleOf(ours, `Files of “${page.current!.title}”`), position)
     else if (way === 'shelf') insertShelf(current, { kind: 'files', ids: ours.map(file => file.id) }, position)
     else {
-      const placed = insertButtons(current, [...ours.map(file => ({ target: targetOf(file), label: file.title })), ...files.map(file => ({ target: null, label: titleFromFileName(file.name) }))], way === 'row', position)
+      const placed = insertSeveral(current, [...ours.map(file => ({ target: targetOf(file), label: file.title })), ...files.map(file => ({ target: null, label: titleFromFileName(file.name) }))], way, position)
       files.forEach((file, index) => sendFor(placed[ours.length + index]!, file))
     }
   }
@@ -174,6 +224,29 @@ async function arrange(way: Arrangement) {
     notices.say(wordsOf(error), { tone: 'attention' })
   }
   current.view.focus()
+}
+
+/** The same button with the next file; the keyboard is on it, ready for one more. */
+function again(target: Target, title: string) {
+  placeAgain(editor.value!, selected.value!.attrs.placement, target, title)
+  editor.value!.view.focus()
+}
+
+/** the row that a folder is chosen for */
+const filling = shallowRef<Part>()
+async function fill(folder: string) {
+  const row = filling.value!
+  filling.value = undefined
+  try {
+    const { files } = await filesOnShelf(shelfOfFolder(folder))
+    const placed = fillRow(editor.value!, row, files.map(file => ({ target: targetOf(file), title: file.title })))
+    if (placed < files.length) notices.say(placed ? `The first ${counted(placed, 'file')} of ${files.length} found room: a row holds ${MOST_IN_ROW} buttons.` : `This row is full: it holds ${MOST_IN_ROW} buttons.`, { tone: 'attention' })
+    else if (!files.length) notices.say('That folder holds no file.', { tone: 'attention' })
+  }
+  catch (error) {
+    notices.say(wordsOf(error), { tone: 'attention' })
+  }
+  editor.value!.view.focus()
 }
 
 /** Sends a file of the computer; its placement gets it when it has arrived, wherever it is by then. */
@@ -198,6 +271,14 @@ function linkUpload([file]: File[], from: number, to: number) {
 
 function drop(view: Editor['view'], event: DragEvent): boolean {
   spot.value = undefined
+  if (moved.value !== undefined) {
+    event.preventDefault()
+    const to = spotAt(view, event.clientX, event.clientY, { between: true })
+    if (to.kind === 'between') moveBlockTo(editor.value!, moved.value, to.position)
+    moved.value = undefined
+    view.focus()
+    return true
+  }
   if (!carriesFiles(event, { ours: true })) return false
   event.preventDefault()
   const files = [...event.dataTransfer?.files ?? []]
@@ -222,10 +303,33 @@ function drop(view: Editor['view'], event: DragEvent): boolean {
     arranging.value = { ours, files, position }
     return true
   }
+  if (!inRow(position) && arePictures(ours, files) && ours.length + files.length) {
+    showPicture(ours[0] ?? files[0]!, position)
+    return true
+  }
   ours.forEach((file, index) => place(file, position + index))
   placeUploads(files, position + ours.length)
   view.focus()
   return true
+}
+
+/** A picture that is dropped is shown; who wanted a button for it says so. */
+function showPicture(picture: FileItem | File, position: number) {
+  const current = editor.value!
+  const label = picture instanceof File ? titleFromFileName(picture.name) : picture.title
+  const placement = insertPicture(current, picture instanceof File ? null : picture.id, position)
+  if (picture instanceof File) sendFor(placement, picture)
+  current.view.focus()
+  notices.say('Placed as a picture.', { action: { label: 'As a button instead', run: () => pictureToButton(current, placement, label) } })
+}
+const arePictures = (ours: FileItem[], files: File[]) => ours.every(file => file.family === 'picture') && files.every(file => familyOf(file.type) === 'picture')
+
+/** where the block that is dragged by its handle stands */
+const moved = ref<number>()
+function selectBlock(position: number) {
+  const { state, view } = editor.value!
+  view.dispatch(state.tr.setSelection(NodeSelection.create(state.doc, position)))
+  view.focus()
 }
 
 /** A file dropped on a button is what it leads to from then on. */
@@ -236,10 +340,11 @@ function retarget(placement: string, file: FileItem) {
 }
 
 function onDragOver(event: DragEvent) {
-  if (!editor.value || !carriesFiles(event, { ours: true })) return
+  const isMove = moved.value !== undefined
+  if (!editor.value || !(isMove || carriesFiles(event, { ours: true }))) return
   event.preventDefault()
-  event.dataTransfer!.dropEffect = 'copy'
-  spot.value = spotAt(editor.value.view, event.clientX, event.clientY)
+  event.dataTransfer!.dropEffect = isMove ? 'move' : 'copy'
+  spot.value = spotAt(editor.value.view, event.clientX, event.clientY, { between: isMove })
 }
 
 /** The margin of the sheet takes drops too: people aim beside the text. */
@@ -261,18 +366,21 @@ function writeOn(event: MouseEvent) {
   const last = view.dom.lastElementChild?.getBoundingClientRect()
   if (!last || event.clientY < last.bottom) return
   const { doc } = view.state
-  if (doc.lastChild?.isTextblock) editor.value!.commands.focus('end')
-  else editor.value!.chain().insertContentAt(doc.content.size, { type: 'paragraph' }).focus('end').run()
+  if (!doc.lastChild?.isTextblock) editor.value!.commands.insertContentAt(doc.content.size, { type: 'paragraph' })
+  focusEnd(editor.value!)
 }
 
 async function load() {
   failure.value = ''
   try {
-    await page.open(props.id)
+    await Promise.all([page.open(props.id), looks.load()])
     // Opening a page is nothing to undo.
     editor.value?.chain().setMeta('addToHistory', false).setContent(page.draft!, { emitUpdate: false }).run()
     document.title = `${page.current!.title} · Trough`
-    if (editor.value) focusEnd(editor.value)
+    if (!editor.value) return
+    editor.value.setEditable(true, false)
+    focusEnd(editor.value)
+    settingsCalled.value = true
   }
   catch (error) {
     failure.value = wordsOf(error)
@@ -301,6 +409,17 @@ async function keepMine() {
   }
 }
 
+const previewing = ref(false)
+/** What was written last is on the preview, too. */
+async function preview() {
+  await page.save()
+  previewing.value = !previewing.value
+  if (previewing.value) return
+  // What is not shown yet takes no focus.
+  await nextTick()
+  editor.value?.view.focus()
+}
+
 const saveWords = computed(() => ({
   saved: 'Saved', changed: 'Saving…', saving: 'Saving…', failed: `Not saved yet. ${page.problem}`, conflict: 'Not saved',
 })[page.state])
@@ -325,7 +444,7 @@ onMounted(async () => {
   await load()
   placer.current = {
     pageId: props.id,
-    give: (placement, target) => changePlacement(editor.value!, placement, { target }, { quiet: true }),
+    give: (placement, target) => givePlacement(editor.value!, placement, target),
     place: file => place(file),
     placeFromComputer: async () => placeUploads(await chooseFiles({ multiple: true })),
     focus: () => editor.value?.view.focus(),
@@ -347,7 +466,7 @@ onBeforeRouteLeave(leave)
 // Where the library stands is in the address, too: that is no other page.
 onBeforeRouteUpdate((to, from) => to.path === from.path ? undefined : leave())
 
-useHead({ style: [{ innerHTML: contentCss(), key: 'page-content' }] })
+useHead({ style: [{ innerHTML: () => contentCss(looks.style) + looks.css, key: 'page-content' }] })
 </script>
 
 <template>
@@ -358,6 +477,8 @@ useHead({ style: [{ innerHTML: contentCss(), key: 'page-content' }] })
         <NuxtLink to="/desk" class="back">Pages</NuxtLink>
         <code class="address">/{{ page.current.slug }}</code>
         <span class="save" :class="page.state" role="status">{{ saveWords }}</span>
+        <button type="button" class="plain" :aria-pressed="!hasNote" title="Address, words for search engines, menu, earlier versions" @click="callSettings">Page settings</button>
+        <button type="button" class="plain" :aria-pressed="previewing" title="The draft as visitors would see it" @click="preview">{{ previewing ? 'Back to writing' : 'Preview' }}</button>
         <a v-if="page.liveHref" :href="page.liveHref" target="_blank" class="live" title="Open the live page (Ctrl+Shift+Enter)">View live</a>
         <span v-else class="never">Not live yet</span>
       </div>
@@ -366,50 +487,58 @@ useHead({ style: [{ innerHTML: contentCss(), key: 'page-content' }] })
         <button type="button" class="plain" @click="load">Load the other version</button>
         <button type="button" class="plain" @click="keepMine">Keep mine instead</button>
       </div>
-      <PageToolbar :editor="editor" @place="openFinder('place')" @add="add" @link="openFinder('link')" />
-      <div ref="scroll" class="scroll">
-        <div class="desk-top" :class="{ 'has-note': selected || parts.length }">
+      <PagePreview v-if="previewing" @keydown.esc="preview" />
+      <PageToolbar v-show="!previewing" :editor="editor" @place="openFinder('place')" @add="add" @link="openFinder('link')" />
+      <div v-show="!previewing" ref="scroll" class="scroll">
+        <div class="desk-top" :class="{ 'has-note': hasNote }">
           <div ref="sheet" class="sheet" @dragover="onDragOver" @dragleave.self="spot = undefined" @drop="onDrop" @click="writeOn">
             <label class="title tr-page"><span class="tr-spoken">Title of the page</span>
               <textarea
                 rows="1" :value="page.current.title" maxlength="200" spellcheck="true"
-                @input="page.rename(($event.target as HTMLTextAreaElement).value)" @keydown.enter.prevent="editor.commands.focus('start')"
+                @focus="settingsCalled = true" @input="page.rename(($event.target as HTMLTextAreaElement).value)" @keydown.enter.prevent="focusStart(editor)"
               />
             </label>
             <div class="text">
               <EditorContent :editor="editor" />
+              <BlockHandle :editor="editor" :area="sheet" @take="moved = $event" @release="moved = undefined; spot = undefined" @select="selectBlock" />
               <div v-if="spot?.kind === 'words'" class="drop-words">These words become a link</div>
               <div v-else-if="spot" class="drop-mark" :class="spot.kind" :style="{ top: `${spot.mark.top}px`, left: `${spot.mark.left}px`, width: `${spot.mark.width}px`, height: `${spot.mark.height}px` }"><span>{{ spot.kind === 'button' ? 'This button leads there instead' : 'Goes here' }}</span></div>
             </div>
             <FileFinder
               v-if="finder" class="finder-pop" :style="{ top: `${finder.top}px`, left: `${finder.left}px` }" computer
-              :label="finder.purpose === 'link' ? 'Find the file these words lead to' : 'Find a file to place'"
-              :parts="finder.purpose === 'place' ? addableFor : undefined" @part="add" @choose="choose" @computer="chooseFromComputer" @close="closeFinder"
+              :label="finder.purpose === 'link' ? 'Find what these words lead to' : 'Find a file to place'"
+              :parts="finder.purpose === 'place' ? addableFor : undefined" anywhere @part="add" @choose="choose" @lead="lead" @computer="chooseFromComputer" @close="closeFinder"
             />
           </div>
           <div class="margin">
-            <div v-if="selected || parts.length" ref="noteBox" class="placed-note" :style="{ '--top': `${noteTop}px` }">
+            <div v-if="hasNote" ref="noteBox" class="placed-note" :style="{ '--top': `${noteTop}px` }">
               <ShelfNote
                 v-if="selected?.kind === 'shelf'" ref="note" :key="selected.attrs.placement" :attrs="selected.attrs"
                 @change="changePlacement(editor, selected.attrs.placement, $event)" @remove="removePlacement(editor, selected.attrs.placement)" @leave="editor.view.focus()"
                 @duplicate="duplicateBlock(editor, selected.attrs.placement)" @move="moveBlock(editor, $event)"
               />
-              <PlacementNote
-                v-else-if="selected" ref="note" :key="selected.attrs.placement" :kind="selected.kind" :attrs="selected.attrs" :in-row="parts[0]?.name === 'buttonRow'"
-                @change="changePlacement(editor, selected.attrs.placement, $event)" @computer="retargetFromComputer" @remove="removePlacement(editor, selected.attrs.placement)" @leave="editor.view.focus()"
+              <PictureNote
+                v-else-if="selected?.kind === 'picture'" ref="note" :key="selected.attrs.placement" :attrs="selected.attrs"
+                @change="changePlacement(editor, selected.attrs.placement, $event)" @remove="removePlacement(editor, selected.attrs.placement)" @leave="editor.view.focus()"
                 @duplicate="duplicateBlock(editor, selected.attrs.placement)" @move="moveBlock(editor, $event)"
+              />
+              <PlacementNote
+                v-else-if="selected" ref="note" :key="selected.attrs.placement" :kind="selected.kind" :attrs="selected.attrs" :in-row="parts[0]?.name === 'buttonRow'" :tone="parts.find(part => part.name === 'section')?.node.attrs.tone ?? 'plain'"
+                @change="changePlacement(editor, selected.attrs.placement, $event)" @computer="retargetFromComputer" @remove="removePlacement(editor, selected.attrs.placement)" @leave="editor.view.focus()"
+                @duplicate="duplicateBlock(editor, selected.attrs.placement)" @again="again" @move="moveBlock(editor, $event)"
               />
               <PartNote
                 v-for="part in parts" :key="`${part.name} ${part.position}`" :part="part" @set="setPart(editor, part, $event)" @columns="setColumnCount(editor, part, $event)" @move="movePart(part, $event)"
-                @dissolve="dissolvePart(editor, part)" @remove="removePart(editor, part)" @leave="editor.view.focus()"
+                @fill="filling = part" @table="actOnTable" @dissolve="dissolvePart(editor, part)" @remove="removePart(editor, part)" @leave="editor.view.focus()"
               />
             </div>
-            <PageSettings v-else @restore="bringBack" />
+            <PageSettings v-else ref="settings" @restore="bringBack" />
           </div>
         </div>
       </div>
     </template>
-    <ArrangeDialog v-if="arranging" :count="arranging.ours.length + arranging.files.length" :stored="!arranging.files.length" @choose="arrange" @close="arranging = undefined" />
+    <FolderPickDialog v-if="filling" question="A button for each file of which folder?" hint="They look like the first button of this row." act="Fill the row" @choose="fill" @close="filling = undefined" />
+    <ArrangeDialog v-if="arranging" :count="arranging.ours.length + arranging.files.length" :stored="!arranging.files.length" :pictures="arePictures(arranging.ours, arranging.files)" @choose="arrange" @close="arranging = undefined" />
   </div>
 </template>
 
@@ -426,18 +555,24 @@ useHead({ style: [{ innerHTML: contentCss(), key: 'page-content' }] })
 .desk-top { display: grid; grid-template-columns: minmax(0, 720px) 284px; justify-content: center; min-height: 100%; gap: 0; padding: 14px 14px 0; }
 .sheet { --bleed: 44px; position: relative; background: #FCFBF8; border: 1px solid var(--line); border-bottom: 0; padding: 40px var(--bleed) 120px; cursor: text; }
 .title textarea {
-  width: 100%; field-sizing: content; resize: none; border: 0; background: none; color: #24211D; padding: 0;
+  width: 100%; field-sizing: content; resize: none; overflow: hidden; border: 0; background: none; color: #24211D; padding: 0;
   font: 560 clamp(1.7rem, 1.2rem + 1.6vw, 2.4rem)/1.22 Literata, Georgia, serif; letter-spacing: -.018em; margin-bottom: .5em;
 }
 .title textarea:focus-visible { outline: none; box-shadow: 0 2px 0 var(--water); }
 .text { position: relative; }
 .text :deep(.tr-page) { min-height: 200px; outline: none; }
+.text :deep(tr:first-child th) { border-bottom: 2px solid var(--accent); }
 .text :deep(.tr-page > :first-child) { margin-top: 0; }
 .text :deep(p.is-empty:first-child::before) { content: attr(data-placeholder); float: left; height: 0; color: #6B655B; pointer-events: none; }
 .text :deep(.tr-column) { outline: 1px dashed #B9C4C1; outline-offset: 5px; border-radius: 2px; }
 .text :deep(.tr-row) { min-height: 40px; outline: 1px dashed #B9C4C1; outline-offset: 5px; }
 .text :deep(.tr-space) { background: repeating-linear-gradient(135deg, #E4EAE8 0 1px, transparent 1px 7px); }
 .text :deep(.ProseMirror-selectednode:is(hr, .tr-space, .tr-section, .tr-columns, .tr-row)) { outline: 2px solid var(--water); outline-offset: 4px; }
+.text :deep(.block-view) { position: relative; cursor: pointer; border-radius: 4px; }
+.text :deep(.block-view.selected) { outline: 2px solid var(--water); outline-offset: 5px; }
+.text :deep(.block-empty) { margin: 1.1em 0; padding: 26px; border: 2px dashed #9A4420; border-radius: 4px; color: #9A4420; font: 600 14px 'Hanken Grotesk Variable', sans-serif; }
+.text :deep(.block-state) { display: block; margin: -8px 0 14px; font: 400 12px/1.4 'Hanken Grotesk Variable', sans-serif; color: var(--soft); }
+.text :deep(.block-state.fault) { color: #9A4420; font-weight: 600; }
 .text :deep(.without-target) { color: #9A4420; text-decoration: underline dashed; }
 .text :deep(.ProseMirror-gapcursor::after) { border-top: 2px solid var(--water); width: 40px; }
 .drop-mark { position: absolute; background: var(--water); pointer-events: none; z-index: 5; }
@@ -449,6 +584,7 @@ useHead({ style: [{ innerHTML: contentCss(), key: 'page-content' }] })
 .placed-note { position: absolute; top: var(--top); left: -1px; right: 0; margin-bottom: 40px; }
 @container (max-width: 700px) {
   .desk-top { grid-template-columns: minmax(0, 1fr); padding: 0; }
+  .placed-note :deep(.note) { max-height: none; }
   .placed-note { position: sticky; bottom: 0; top: auto; left: 0; max-height: 42vh; margin-bottom: 0; overflow: auto; }
   .desk-top.has-note .margin { position: sticky; bottom: 0; }
   .sheet { --bleed: 20px; border: 0; }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { FileItem } from '~~/core/files/item'
 import { slugSchema } from '~~/core/page/slug'
 import type { PageSettings } from '~~/core/page/item'
 
@@ -11,27 +12,24 @@ const notices = useNotices()
 const current = computed(() => page.current!)
 const slug = ref(current.value.slug)
 const description = ref(current.value.description)
-const problem = ref('')
+const { problem, attempt } = useAttempt()
 const showsVersions = ref(false)
+const showsHtml = ref(false)
 const { versions, load: loadVersions } = usePageVersions()
 const KIND_WORDS = { added: 'New', removed: 'Gone', changed: 'Changed', moved: 'Moved' }
 
 watch(() => current.value.slug, now => slug.value = now)
 watch([showsVersions, () => page.live], () => showsVersions.value && attempt(() => loadVersions(current.value.id)))
 
-async function attempt(act: () => Promise<unknown>): Promise<boolean> {
-  problem.value = ''
-  try {
-    await act()
-    return true
-  }
-  catch (error) {
-    problem.value = wordsOf(error)
-    return false
-  }
-}
-
 const set = (settings: PageSettings) => attempt(() => page.setUp(settings))
+
+/** shown where other programs preview a link to this page */
+const shared = computed(() => current.value.picture ? useLibrary().known.get(current.value.picture) : undefined)
+const choosing = ref(false)
+function show(file: FileItem) {
+  choosing.value = false
+  void set({ picture: file.id })
+}
 
 async function move() {
   const [from, to] = [current.value.slug, slug.value.trim()]
@@ -53,7 +51,7 @@ async function duplicate() {
 
 async function unpublish() {
   if (!window.confirm(`Take “${current.value.title}” from visitors? The draft and its earlier versions stay here.`)) return
-  if (await attempt(() => page.unpublish())) notices.say(`Visitors no longer find /${current.value.slug}.`, {})
+  await attempt(async () => await page.unpublish() && notices.say(`Visitors no longer find /${current.value.slug}.`, {}))
 }
 </script>
 
@@ -69,6 +67,14 @@ async function unpublish() {
       <textarea v-model="description" rows="3" maxlength="300" @change="set({ description })" />
     </label>
     <label class="tick"><input type="checkbox" :checked="current.inMenu" @change="set({ inMenu: ($event.target as HTMLInputElement).checked })"> In the site’s menu while it is live</label>
+    <div class="field shared"><span>Picture that goes with links to this page</span>
+      <span class="chosen">
+        <template v-if="shared"><FilePicture :file="shared" class="thumb" /><b>{{ shared.title }}</b></template>
+        <button type="button" class="plain" @click="choosing = !choosing">{{ shared ? 'Another…' : 'Choose a picture…' }}</button>
+        <button v-if="shared" type="button" class="plain" @click="set({ picture: null })">None</button>
+      </span>
+      <FileFinder v-if="choosing" label="Find a picture for links to this page" family="picture" @choose="show" @close="choosing = false" />
+    </div>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
 
     <div class="waits">
@@ -93,13 +99,18 @@ async function unpublish() {
 
     <div class="acts">
       <button type="button" class="plain" @click="duplicate">Duplicate page</button>
+      <button type="button" class="plain" @click="showsHtml = true">Show HTML…</button>
       <button v-if="current.published && current.slug" type="button" class="plain" @click="unpublish">Take offline</button>
     </div>
+    <HtmlDialog v-if="showsHtml" @close="showsHtml = false" />
   </section>
 </template>
 
 <style scoped>
 .settings { display: grid; gap: 12px; padding: 12px 12px 30px 18px; align-content: start; }
+.chosen { display: flex; flex-wrap: wrap; align-items: center; gap: 4px 8px; }
+.shared b { font-weight: 500; }
+.thumb { width: 48px; height: 36px; }
 .slug { display: flex; align-items: center; gap: 4px; }
 .slug input { flex: 1; min-width: 0; }
 textarea { width: 100%; resize: vertical; padding: 5px 8px; line-height: 1.4; }

@@ -1,47 +1,68 @@
 <script setup lang="ts">
-import { LOOK_NAMES, LOOK_WORDS } from '~~/core/look/builtin'
-import { opensInBrowser } from '~~/core/files/mediaType'
+import type { Tone } from '~~/core/look/palette'
+import { appearanceOf } from '~~/core/look/styles'
+import { buttonParts } from '~~/core/page/button'
+import { effectiveAction } from '~~/core/page/destination'
 import { formatSize } from '~~/core/files/size'
-import type { ButtonAttrs } from '~~/core/page/schema'
-import { PLACEHOLDER_NAMES, effectiveAction, fillPlaceholders, targetFacts } from '~~/core/page/placeholders'
+import type { Action, ButtonAttrs, CardAttrs, Target } from '~~/core/page/schema'
+import { PLACEHOLDER_NAMES, fillPlaceholders } from '~~/core/page/placeholders'
 import type { FileItem } from '~~/core/files/item'
+import { TARGET_ICONS } from '~/editor/targetIcons'
 import { ACTION_CHOICES, ALIGN_CHOICES } from '~/editor/words'
 
 /** The settings of the selected button or link, in the margin. */
 const props = defineProps<{
-  kind: 'button' | 'link'
+  kind: 'button' | 'link' | 'card'
   /** it stands in a row, which places it */
   inRow?: boolean
-  attrs: Partial<ButtonAttrs> & Pick<ButtonAttrs, 'placement' | 'target' | 'action' | 'saveAs'>
+  /** the background it stands on */
+  tone: Tone
+  attrs: Partial<CardAttrs> & Pick<ButtonAttrs, 'placement' | 'target' | 'action' | 'saveAs'>
 }>()
 const emit = defineEmits<{
-  change: [attrs: Partial<ButtonAttrs>]
+  change: [attrs: Partial<CardAttrs>]
   computer: []
   duplicate: []
+  again: [target: Target, title: string]
   move: [direction: -1 | 1]
   remove: []
   leave: []
 }>()
 
-const library = useLibrary()
 const page = usePage()
 const finding = ref(false)
 const root = ref<HTMLElement>()
 const more = useLocalStorage('trough-note-more', true)
+const lookShown = useLocalStorage('trough-note-look', true)
+const looks = useLooks()
 
-const file = computed(() => props.attrs.target ? library.known.get(props.attrs.target.id) : undefined)
+const { file, destination, fault } = useDestination(() => props.attrs.target)
 const there = computed(() => file.value && !file.value.deleted ? file.value : undefined)
-const onlySaves = computed(() => !!there.value && !opensInBrowser(there.value.mediaType))
-const action = computed(() => effectiveAction(props.attrs.action, there.value))
+const can = (action: Action) => !destination.value || destination.value.actions.includes(action)
+const action = computed(() => effectiveAction(props.attrs.action, destination.value))
+/** facts of the file; null where there is no file to say anything of */
+const facts = computed(() => destination.value && (destination.value.file ?? null))
+const address = computed(() => destination.value && !destination.value.file ? destination.value.href(action.value, props.attrs.placement) : '')
 const count = computed(() => page.downloads[props.attrs.placement] ?? 0)
+/** Links have no look, but are asked the same. */
+const appearance = computed(() => appearanceOf({ look: props.attrs.look ?? '', own: props.attrs.own }, id => looks.byId.get(id)?.appearance))
+const parts = computed(() => buttonParts(props.attrs as ButtonAttrs, destination.value))
 
-
-function choose(chosen: FileItem) {
+function lead(target: Target) {
   finding.value = false
-  emit('change', { target: { kind: 'file', id: chosen.id } })
+  emit('change', { target })
 }
+/** what the same button leads to is looked for */
+const next = ref(false)
+function placeNext(target: Target, title: string) {
+  next.value = false
+  emit('again', target, title)
+}
+const choose = (chosen: FileItem) => lead({ kind: 'file', id: chosen.id })
 
 const valueOf = (event: Event) => (event.target as HTMLInputElement).value
+
+const givenBy = (name: string) => fillPlaceholders(`{${name}}`, facts.value)
 
 function insertPlaceholder(name: string) {
   const note = props.attrs.note?.trim()
@@ -52,8 +73,8 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
 </script>
 
 <template>
-  <section ref="root" class="note" :aria-label="kind === 'button' ? 'Settings of this button' : 'Settings of this link'" @keydown.esc.stop="finding ? finding = false : emit('leave')">
-    <div class="target" :class="{ missing: !there }">
+  <section ref="root" class="note" :aria-label="`Settings of this ${kind}`" @keydown.esc.stop="finding || next ? finding = next = false : emit('leave')">
+    <div class="target" :class="{ missing: fault }">
       <template v-if="file && there">
         <FilePicture :file="file" class="picture" />
         <div class="words">
@@ -62,79 +83,90 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
           <span class="facts">added {{ shortDate(file.changed) }}</span>
         </div>
       </template>
-      <p v-else class="empty">{{ file ? `“${file.title}” is in the bin.` : 'Leads nowhere yet.' }}</p>
-      <button type="button" class="plain" @click="finding = !finding">{{ there ? 'Other file…' : 'Choose a file…' }}</button>
-      <FileFinder v-if="finding" class="pop" label="Find the file this leads to" computer @choose="choose" @computer="finding = false; emit('computer')" @close="finding = false" />
+      <div v-else-if="destination && attrs.target" class="words elsewhere">
+        <span class="title"><VIcon :icon="TARGET_ICONS[attrs.target.kind]" size="18" /> {{ destination.title }}</span>
+        <span class="facts">{{ TARGET_WORDS[attrs.target.kind] }}</span>
+        <code v-if="attrs.target.kind === 'address' || attrs.target.kind === 'page'">{{ address }}</code>
+      </div>
+      <p v-if="fault" class="empty">{{ fault }}</p>
+      <div class="ways">
+        <button type="button" class="plain" @click="finding = !finding; next = false">{{ attrs.target ? 'Lead elsewhere…' : 'Choose where it leads…' }}</button>
+        <button v-if="kind !== 'link' && attrs.target" type="button" class="plain" :title="`The same ${kind} for the next file`" @click="next = !next; finding = false">Same again…</button>
+      </div>
+      <FileFinder v-if="next" class="pop" :label="`Find what the next ${kind} leads to`" anywhere @choose="placeNext({ kind: 'file', id: $event.id }, $event.title)" @lead="placeNext" @close="next = false" />
+      <FileFinder v-if="finding" class="pop" label="Find what this leads to" computer anywhere @choose="choose" @lead="lead" @computer="finding = false; emit('computer')" @close="finding = false" />
     </div>
 
-    <label v-if="kind === 'button'" class="field">
-      <span>Label</span>
-      <input type="text" maxlength="200" :value="attrs.label" :placeholder="there?.title ?? 'Download'" @input="emit('change', { label: valueOf($event) })">
-    </label>
-
-    <fieldset class="field">
-      <legend>A click</legend>
-      <div class="choices">
-        <label v-for="[name, words] in ACTION_CHOICES" :key="name" :class="{ off: onlySaves && name !== 'save' }">
-          <input type="radio" :name="`action-${attrs.placement}`" :checked="action === name" :disabled="onlySaves && name !== 'save'" @change="emit('change', { action: name })"><span>{{ words }}</span>
-        </label>
-      </div>
-      <p v-if="onlySaves" class="hint">Browsers cannot show {{ there!.tag }} files safely, so this one is always saved.</p>
-    </fieldset>
-    <label v-if="action === 'save'" class="field">
-      <span>Saved as</span>
-      <input type="text" maxlength="200" :value="attrs.saveAs" :placeholder="there?.fileName ?? 'the file’s own name'" @input="emit('change', { saveAs: valueOf($event) })">
-    </label>
-
-    <details v-if="kind === 'button'" :open="more" @toggle="more = ($event.target as HTMLDetailsElement).open">
-      <summary>Second line, look and place</summary>
-      <label class="field">
-        <span>Second line</span>
-        <input type="text" maxlength="200" :value="attrs.note" placeholder="none" @input="emit('change', { note: valueOf($event) })">
+    <div class="rest">
+      <template v-if="kind === 'card'">
+        <label class="field"><span>Title</span><input type="text" maxlength="200" :value="attrs.title" :placeholder="destination?.title ?? ''" @input="emit('change', { title: valueOf($event) })"></label>
+        <label class="field"><span>What it is</span><textarea rows="3" maxlength="1000" :value="attrs.text" :placeholder="there?.description || 'In a sentence or two'" @input="emit('change', { text: valueOf($event) })" /></label>
+        <label class="tick"><input type="checkbox" :checked="attrs.pictured" @change="emit('change', { pictured: !attrs.pictured })"> With its picture</label>
+      </template>
+      <label v-if="kind !== 'link'" class="field">
+        <span>{{ kind === 'card' ? 'Label of the button' : 'Label' }}</span>
+        <input type="text" maxlength="200" :value="attrs.label" :placeholder="destination?.title ?? 'Download'" @input="emit('change', { label: valueOf($event) })">
       </label>
-      <p class="hint fill">
-        <template v-if="attrs.note">Reads “{{ fillPlaceholders(attrs.note, there && targetFacts(there)) }}”. </template>Add
-        <button v-for="name in PLACEHOLDER_NAMES" :key="name" type="button" class="chip" :aria-label="`Add the ${name}`" @click="insertPlaceholder(name)">{{ name }}</button>
-      </p>
+
       <fieldset class="field">
-        <legend>Look</legend>
-        <div class="choices looks">
-          <label v-for="name in LOOK_NAMES" :key="name" :title="LOOK_WORDS[name].hint">
-            <input type="radio" :name="`look-${attrs.placement}`" :checked="attrs.look === name" @change="emit('change', { look: name })"><span>{{ LOOK_WORDS[name].title }}</span>
+        <legend>A click</legend>
+        <div class="choices">
+          <label v-for="[name, words] in ACTION_CHOICES" :key="name" :class="{ off: !can(name) }">
+            <input type="radio" :name="`action-${attrs.placement}`" :checked="action === name" :disabled="!can(name)" @change="emit('change', { action: name })"><span>{{ words }}</span>
           </label>
         </div>
-        <p class="hint">{{ LOOK_WORDS[attrs.look!].hint }}.</p>
+        <p v-if="there && !can('tab')" class="hint">Browsers cannot show {{ there.tag }} files safely, so this one is always saved.</p>
       </fieldset>
-      <ChoiceField v-if="attrs.look !== 'strap' && !inRow" legend="Place" :choices="ALIGN_CHOICES" :value="attrs.align" @choose="emit('change', { align: $event })" />
-    </details>
+      <label v-if="action === 'save'" class="field">
+        <span>Saved as</span>
+        <input type="text" maxlength="200" :value="attrs.saveAs" :placeholder="there?.fileName ?? 'the file’s own name'" @input="emit('change', { saveAs: valueOf($event) })">
+      </label>
 
-    <p class="tally">{{ count ? `${counted(count, 'download')} from here` : 'No downloads from here yet' }}</p>
-    <div class="acts">
-      <template v-if="kind === 'button'">
-        <button type="button" class="plain" @click="emit('duplicate')">Duplicate</button>
-        <button type="button" class="plain" aria-label="Move up" @click="emit('move', -1)">Up</button>
-        <button type="button" class="plain" aria-label="Move down" @click="emit('move', 1)">Down</button>
-      </template>
-      <button type="button" class="plain" @click="emit('remove')">{{ kind === 'button' ? 'Remove' : 'Remove link' }}</button>
+      <details v-if="kind !== 'link'" :open="more" @toggle="more = ($event.target as HTMLDetailsElement).open">
+        <summary>Second line and place</summary>
+        <label class="field">
+          <span>Second line</span>
+          <input type="text" maxlength="200" :value="attrs.note" placeholder="none" @input="emit('change', { note: valueOf($event) })">
+        </label>
+        <p v-if="facts !== null" class="hint fill">
+          <template v-if="attrs.note">Reads “{{ fillPlaceholders(attrs.note, facts) }}”. </template>Add
+          <button v-for="name in PLACEHOLDER_NAMES" :key="name" type="button" class="chip" :aria-label="`Add the ${name}`" @click="insertPlaceholder(name)">{{ name }}<i v-if="facts">{{ givenBy(name) || 'nothing' }}</i></button>
+        </p>
+        <ChoiceField v-if="kind === 'button' && appearance.width !== 'fill' && !inRow" legend="Place" :choices="ALIGN_CHOICES" :value="attrs.align" @choose="emit('change', { align: $event })" />
+      </details>
+
+      <details v-if="kind !== 'link'" :open="lookShown" @toggle="lookShown = ($event.target as HTMLDetailsElement).open">
+        <summary>Look</summary>
+        <LookFields v-if="lookShown" :attrs="(attrs as ButtonAttrs)" :label="parts.label" :note="parts.note" :tone="tone" @change="emit('change', $event)" />
+      </details>
+
+      <p class="tally">{{ count ? `${counted(count, 'download')} from here` : 'No downloads from here yet' }}</p>
+      <BlockActs v-if="kind !== 'link'" @duplicate="emit('duplicate')" @move="emit('move', $event)" @remove="emit('remove')" />
+      <button v-else type="button" class="plain" @click="emit('remove')">Remove link</button>
     </div>
   </section>
 </template>
 
 <style scoped>
-.note { padding: 12px; background: #F5F8F7; border: 1px solid var(--line); border-left: 3px solid var(--water); border-radius: 0 4px 4px 0; display: grid; gap: 10px; }
+.note { position: relative; padding: 12px; background: #F5F8F7; border: 1px solid var(--line); border-left: 3px solid var(--water); border-radius: 0 4px 4px 0; display: grid; grid-template-rows: auto minmax(0, 1fr); gap: 10px; max-height: calc(100dvh - 205px); }
+/* The file stays in sight, and so does the button itself, however many settings are unfolded. */
+.rest { display: grid; gap: 10px; overflow: auto; margin: 0 -12px -12px; padding: 0 12px 12px; align-content: start; }
 .target { position: relative; display: grid; grid-template-columns: 56px minmax(0, 1fr); gap: 8px 10px; align-items: start; }
-.target > .plain { grid-column: 1 / -1; justify-self: start; }
+.ways { grid-column: 1 / -1; display: flex; flex-wrap: wrap; gap: 4px; margin-left: -8px; }
 .target.missing .empty { grid-column: 1 / -1; color: #9A4420; font-weight: 600; }
 .picture { width: 56px; height: 72px; }
+.elsewhere { grid-column: 1 / -1; }
+.elsewhere code { font-size: 12px; color: var(--soft); overflow-wrap: anywhere; }
 .words { display: grid; gap: 3px; }
 .title { font-weight: 600; color: var(--ink); overflow-wrap: anywhere; line-height: 1.3; }
 .facts { font-size: 12.5px; color: var(--soft); }
 .pop { position: absolute; top: 100%; right: 0; z-index: 20; margin-top: 4px; }
-details { border-top: 1px solid var(--line); padding-top: 8px; display: grid; gap: 10px; }
+details { border-top: 1px solid var(--line); padding-top: 8px; }
 details[open] > * + * { margin-top: 9px; }
 summary { cursor: pointer; font-weight: 600; }
 .fill { margin-top: 4px; }
-.chip { padding: 0 5px; margin: 0 1px; border: 1px solid var(--line); border-radius: 3px; background: #fff; font: 12px/20px 'IBM Plex Mono', monospace; }
+.chip { padding: 0 5px; margin: 0 1px; border: 1px solid var(--line); border-radius: 3px; background: #fff; font: 12px/20px 'IBM Plex Mono', monospace; max-width: 100%; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; vertical-align: bottom; }
+.chip i { margin-left: 6px; color: var(--soft); font: 12px 'Hanken Grotesk Variable', sans-serif; }
 .tally { color: var(--soft); font-size: 12.5px; }
-.acts { display: flex; flex-wrap: wrap; gap: 4px; border-top: 1px solid var(--line); padding-top: 8px; }
+.tick { display: flex; gap: 7px; align-items: center; }
 </style>

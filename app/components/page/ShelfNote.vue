@@ -77,12 +77,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
     </label>
 
     <p class="tally">{{ count ? `${counted(count, 'download')} from here` : 'No downloads from here yet' }}</p>
-    <div class="acts">
-      <button type="button" class="plain" @click="emit('duplicate')">Duplicate</button>
-      <button type="button" class="plain" aria-label="Move up" @click="emit('move', -1)">Up</button>
-      <button type="button" class="plain" aria-label="Move down" @click="emit('move', 1)">Down</button>
-      <button type="button" class="plain" @click="emit('remove')">Remove</button>
-    </div>
+    <BlockActs @duplicate="emit('duplicate')" @move="emit('move', $event)" @remove="emit('remove')" />
   </section>
 </template>
 
@@ -103,5 +98,4 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
 .tick { display: flex; align-items: center; gap: 8px; }
 .tick input { accent-color: var(--water); }
 .tally { color: var(--soft); font-size: 12.5px; }
-.acts { display: flex; flex-wrap: wrap; gap: 4px; border-top: 1px solid var(--line); padding-top: 8px; }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { NodeViewWrapper, nodeViewProps } from '@tiptap/vue-3'
 import { targetFacts } from '~~/core/page/placeholders'
+import { SHELF_LOOK } from '~~/core/page/html'
 import { MOST_ON_SHELF, type ShelfAttrs } from '~~/core/page/schema'
 import { renderShelf } from '~~/core/page/shelf'
 
@@ -9,7 +10,7 @@ const page = usePage()
 
 const attrs = computed(() => props.node.attrs as ShelfAttrs)
 const { files, total, fault } = useShelf(computed(() => attrs.value.source))
-const html = computed(() => renderShelf(attrs.value, files.value.map(targetFacts)))
+const html = computed(() => renderShelf(attrs.value, files.value.map(targetFacts), () => `tr-look-${SHELF_LOOK}`))
 const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
 </script>
 

@@ -2,9 +2,13 @@
 import type { FileItem, FoundFile } from '~~/core/files/item'
 import type { Family } from '~~/core/files/mediaType'
 import { formatSize } from '~~/core/files/size'
+import { fold } from '~~/core/find/fold'
+import { isPlainlyAddress } from '~~/core/page/recognise'
+import type { Target } from '~~/core/page/schema'
 import type { Addable } from '~/editor/add'
+import { TARGET_ICONS } from '~/editor/targetIcons'
 
-/** Finds a file by part of its name, or takes one from the computer. */
+/** Finds a file by part of its name, or takes one from the computer; where it is asked to, also a page, an address, an e-mail address or a phone number. */
 const props = defineProps<{
   label: string
   /** offers a file of the computer, too */
@@ -15,10 +19,12 @@ const props = defineProps<{
   family?: Family
   /** bundles are not offered */
   noBundles?: boolean
+  /** pages and addresses are offered, too */
+  anywhere?: boolean
   /** what else can be put on a page, by what is typed */
   parts?: (text: string) => Addable[]
 }>()
-const emit = defineEmits<{ choose: [file: FileItem], computer: [], part: [part: Addable], close: [] }>()
+const emit = defineEmits<{ choose: [file: FileItem], lead: [target: Target, title: string], computer: [], part: [part: Addable], close: [] }>()
 
 const text = ref('')
 const found = ref<FoundFile[]>([])
@@ -26,17 +32,36 @@ const active = ref(0)
 const field = ref<HTMLInputElement>()
 const list = useId()
 
-type Option = { kind: 'file', file: FoundFile } | { kind: 'part', part: Addable } | { kind: 'computer' }
+type Option = { kind: 'file', file: FoundFile } | { kind: 'led', led: Led, side: string } | { kind: 'part', part: Addable } | { kind: 'computer' }
 /** Files by their names first; then what else the words name, before files that only have them inside. */
 const options = computed<Option[]>(() => {
   const files = (inside: boolean) => found.value.filter(file => (file.match?.by === 'inside') === inside).map((file): Option => ({ kind: 'file', file }))
   const parts = (props.parts?.(text.value) ?? []).map((part): Option => ({ kind: 'part', part }))
   const computer: Option[] = props.computer ? [{ kind: 'computer' }] : []
-  return text.value.trim() ? [...files(false), ...parts, ...files(true), ...computer] : [...files(false), ...computer, ...parts]
+  const [sure, unsure] = isPlainlyAddress(text.value) ? [addressed.value, []] : [[], addressed.value]
+  return text.value.trim() ? [...sure, ...files(false), ...foundPages.value, ...unsure, ...parts, ...files(true), ...computer] : [...files(false), ...computer, ...parts]
 })
 
+const MOST_PAGES = 4
+const pages = usePages()
+const foundPages = computed<Option[]>(() => {
+  const q = fold(text.value.trim())
+  if (!props.anywhere || !q) return []
+  return pages.items.filter(({ title, slug }) => fold(title).includes(q) || slug.includes(q)).slice(0, MOST_PAGES)
+    .map(({ id, title, slug }): Option => ({ kind: 'led', led: { target: { kind: 'page', id }, title }, side: `/${slug}` }))
+})
+/** What the text itself is an address of. */
+const addressed = shallowRef<Option[]>([])
+async function readAddress(q: string) {
+  const led = props.anywhere ? await ledBy(q) : undefined
+  if (text.value === q) addressed.value = led ? [{ kind: 'led', led, side: TARGET_WORDS[led.target.kind] }] : []
+}
+
 const { search, settled } = useFileSearch(8, () => props.family)
+let reading = Promise.resolve()
 watch(text, async (q) => {
+  addressed.value = []
+  reading = readAddress(q)
   const answer = await search(q)
   if (!answer) return
   found.value = answer.items.filter(file => !props.except?.includes(file.id) && !(props.noBundles && file.bundle))
@@ -48,6 +73,7 @@ onMounted(() => field.value?.focus())
 function take(index: number) {
   const option = options.value[index]
   if (option?.kind === 'file') emit('choose', option.file)
+  else if (option?.kind === 'led') emit('lead', option.led.target, option.led.title)
   else if (option?.kind === 'part') emit('part', option.part)
   else if (option) emit('computer')
 }
@@ -56,7 +82,7 @@ function onKey(event: KeyboardEvent) {
   const step = { ArrowDown: 1, ArrowUp: -1 }[event.key]
   if (step) active.value = (active.value + step + options.value.length) % Math.max(1, options.value.length)
   // Fast typists press Enter before the answer is there.
-  else if (event.key === 'Enter') void settled().then(() => take(active.value))
+  else if (event.key === 'Enter') void Promise.all([settled(), reading]).then(() => take(active.value))
   else if (event.key === 'Escape') emit('close')
   else return
   event.preventDefault()
@@ -72,15 +98,18 @@ watch(active, async () => {
   <div class="finder" role="dialog" :aria-label="label" @keydown="onKey">
     <input
       ref="field" v-model="text" type="text" role="combobox" aria-expanded="true" aria-autocomplete="list" :aria-controls="list"
-      :aria-activedescendant="options.length ? `${list}-${active}` : undefined" :aria-label="label" placeholder="A name, or words inside" autocomplete="off" spellcheck="false"
+      :aria-activedescendant="options.length ? `${list}-${active}` : undefined" :aria-label="label" :placeholder="anywhere ? 'A name, words inside, an address' : 'A name, or words inside'" autocomplete="off" spellcheck="false"
     >
     <ul :id="list" role="listbox" :aria-label="label">
       <li
-        v-for="(option, index) in options" :id="`${list}-${index}`" :key="option.kind === 'file' ? option.file.id : option.kind === 'part' ? option.part.name : 'computer'"
+        v-for="(option, index) in options" :id="`${list}-${index}`" :key="option.kind === 'file' ? option.file.id : option.kind === 'part' ? option.part.name : option.kind === 'led' ? JSON.stringify(option.led.target) : 'computer'"
         role="option" :class="option.kind" :aria-selected="index === active" @mousemove="active = index" @mousedown.prevent @click="take(index)"
       >
         <template v-if="option.kind === 'file'">
           <TypeTag :tag="option.file.tag" :family="option.file.family" /><span class="words"><span class="title">{{ option.file.title }}</span><PassageLine v-if="option.file.match?.by === 'inside'" :part="option.file.match.part" :passage="option.file.match.passage" /></span><span class="size">{{ formatSize(option.file.size) }}</span>
+        </template>
+        <template v-else-if="option.kind === 'led'">
+          <span class="sign"><VIcon :icon="TARGET_ICONS[option.led.target.kind]" size="18" /></span><span class="words"><span class="title">{{ option.led.title }}</span></span><span class="part-hint">{{ option.side }}</span>
         </template>
         <template v-else-if="option.kind === 'part'">
           <span class="sign"><VIcon :icon="option.part.icon" size="18" /></span><span class="words"><span class="title">{{ option.part.words }}</span></span><span class="part-hint">{{ option.part.hint }}</span>

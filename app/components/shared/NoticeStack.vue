@@ -26,7 +26,7 @@ async function act(notice: Notice) {
 </template>
 
 <style scoped>
-.notices { position: fixed; right: 14px; bottom: 62px; z-index: 3000; display: grid; gap: 6px; width: 360px; max-width: calc(100vw - 28px); }
+.notices { position: absolute; right: 14px; bottom: 14px; z-index: 3000; display: grid; gap: 6px; width: 360px; max-width: calc(100vw - 28px); }
 .notice { display: flex; align-items: flex-start; gap: 10px; padding: 9px 8px 9px 12px; background: var(--ink); color: #fff; border-radius: 4px; border-left: 5px solid #7F8F8B; }
 .tone-works { border-color: #7FB26A; }
 .tone-attention { border-color: #E08A5E; }

@@ -3,7 +3,7 @@ import type { BrokenPlacement } from '~~/core/walk/broken'
 
 defineProps<{ broken: readonly BrokenPlacement[] }>()
 defineEmits<{ close: [], despite: [] }>()
-const FAULT_WORDS = { 'no-target': 'has no file yet', 'in-bin': 'leads to a file in the bin' }
+const FAULT_WORDS = { 'no-target': 'leads nowhere yet', 'in-bin': 'leads to a file in the bin', 'not-live': 'leads to a page that is not live' }
 </script>
 
 <template>
@@ -15,7 +15,7 @@ const FAULT_WORDS = { 'no-target': 'has no file yet', 'in-bin': 'leads to a file
       </ul>
       <p>If you publish now, visitors do not see {{ broken.length === 1 ? 'it' : 'them' }}.</p>
       <div class="acts">
-        <button type="button" class="main" autofocus @click="$emit('close')">Go back and mend</button>
+        <button v-focus type="button" class="main" @click="$emit('close')">Go back and mend</button>
         <button type="button" class="plain clay" @click="$emit('despite')">Publish all the same</button>
       </div>
     </div>

@@ -30,6 +30,7 @@ const others = computed(() => pages.waiting.filter(item => item.id !== page.curr
         </template>
         <div class="menu">
           <p>{{ session.email }}</p>
+          <NuxtLink to="/desk/looks" @click="menu = false">Looks</NuxtLink>
           <NuxtLink to="/desk/setup" @click="menu = false">Setup</NuxtLink>
           <button type="button" @click="boards.keysShown = true; menu = false">Keys</button>
           <button type="button" @click="session.signOut()">Sign out</button>

@@ -17,7 +17,7 @@ const MOST = 1000
         <li v-for="(line, index) in lines.slice(0, MOST)" :key="index" :class="line.outcome"><code>{{ line.name }}</code><span>{{ OUTCOME_WORDS[line.outcome] }}</span><p v-if="line.why">{{ line.why }}</p></li>
       </ul>
       <p v-if="lines.length > MOST" class="hint">And {{ lines.length - MOST }} more.</p>
-      <button type="button" class="main" autofocus @click="jobs.reported = undefined">Close</button>
+      <button v-focus type="button" class="main" @click="jobs.reported = undefined">Close</button>
     </div>
   </VDialog>
 </template>

@@ -119,7 +119,10 @@ li { position: relative; display: flex; align-items: center; gap: 8px; flex: non
 .bar i { display: block; height: 100%; background: var(--water); }
 .hint-line { color: #3F4C49; flex: 100 1 auto; }
 @media (max-width: 799px) {
-  .hint-line, .for-all .quiet { display: none; }
+  .hint-line { display: none; }
+  .trough:has(.file) { flex-wrap: wrap; gap: 0 4px; padding-top: 6px; }
+  .trough:has(.file) ul { order: 1; flex-basis: 100%; scrollbar-width: none; }
+  .for-all { margin-left: auto; }
   .trough li { max-width: calc(100vw - 84px); }
   .trough .failed { height: auto; padding-block: 4px; flex-wrap: wrap; gap: 0; }
   .failed .words { flex-basis: 100%; }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { slugFromTitle, slugSchema } from '~~/core/page/slug'
+import { STARTS, type StartName } from '~~/core/page/starts'
 
 const pages = usePages()
 const notices = useNotices()
@@ -9,6 +10,7 @@ const adding = ref(false)
 const title = ref('')
 const slug = ref('')
 const ownSlug = ref(false)
+const start = ref<StartName | ''>('')
 const error = ref('')
 const field = ref<HTMLInputElement>()
 
@@ -28,7 +30,7 @@ async function open() {
 async function create() {
   error.value = ''
   try {
-    const page = await pages.create({ title: title.value, slug: slug.value || undefined })
+    const page = await pages.create({ title: title.value, slug: slug.value || undefined, start: start.value || undefined })
     await navigateTo(`/desk/pages/${page.id}`)
   }
   catch (caught) {
@@ -71,12 +73,18 @@ async function remove(page: { id: string, title: string, published: string | nul
       <h1>Pages</h1>
       <span class="acts">
         <button v-if="pages.waiting.length" type="button" class="plain strong" :disabled="publishing" @click="publishWaiting">{{ publishing ? 'Publishing…' : `Publish ${counted(pages.waiting.length, 'page')} that ${pages.waiting.length === 1 ? 'waits' : 'wait'}` }}</button>
+        <NuxtLink to="/desk/looks" class="plain">Looks</NuxtLink>
         <button type="button" class="plain strong" @click="open">New page</button>
       </span>
     </header>
     <form v-if="adding" class="new" @submit.prevent="create">
       <label class="field"><span>Title</span><input ref="field" v-model="title" type="text" maxlength="200" required></label>
       <label class="field"><span>Address</span><span class="slug"><code>/</code><input v-model="slug" type="text" maxlength="80" @input="ownSlug = true"></span></label>
+      <fieldset class="field starts">
+        <legend>Begins with</legend>
+        <label><input v-model="start" type="radio" name="start" value=""><b>Nothing</b><span>An empty page</span></label>
+        <label v-for="(each, name) in STARTS" :key="name"><input v-model="start" type="radio" name="start" :value="name"><b>{{ each.words }}</b><span>{{ each.hint }}</span></label>
+      </fieldset>
       <p v-if="error || slugProblem" class="problem" role="alert">{{ error || slugProblem }}</p>
       <div class="acts">
         <button type="submit" class="main" :disabled="!title.trim() || !!slugProblem">Make the page</button>
@@ -109,6 +117,14 @@ async function remove(page: { id: string, title: string, published: string | nul
 .pages { flex: 1; overflow: auto; padding-bottom: 30px; }
 .new { display: grid; grid-template-columns: 1fr 1fr; gap: 10px 14px; padding: 14px 16px; background: #fff; border-bottom: 1px solid var(--line); }
 .new .problem, .new .acts { grid-column: 1 / -1; }
+.starts { grid-column: 1 / -1; display: grid; grid-template-columns: repeat(auto-fill, minmax(172px, 1fr)); gap: 6px; }
+.starts legend { margin-bottom: 3px; }
+.starts label { position: relative; display: grid; gap: 1px; align-content: start; padding: 8px 10px; border: 1px solid #C3CECB; border-radius: 4px; font-size: 12.5px; line-height: 1.35; }
+.starts input { position: absolute; inset: 0; width: 100%; height: 100%; margin: 0; opacity: 0; cursor: pointer; }
+.starts b { font-weight: 600; font-size: 13.5px; }
+.starts span { color: var(--soft); }
+.starts label:has(:checked) { border-color: var(--water); box-shadow: inset 3px 0 var(--water); background: #EDF3F2; }
+.starts label:has(:focus-visible) { outline: 2px solid var(--water); outline-offset: 1px; }
 .slug { display: flex; align-items: center; gap: 4px; }
 .slug input { flex: 1; }
 .list { list-style: none; margin: 0; padding: 0; }
@@ -126,8 +142,11 @@ li { display: flex; align-items: center; gap: 4px; padding-right: 10px; backgrou
 .mark.none { border: 2px solid #7A8783; }
 .hint-line { padding: 22px 16px; color: var(--soft); }
 @container (max-width: 560px) {
-  .row { grid-template-columns: minmax(0, 1fr) auto; }
+  .row { grid-template-columns: auto minmax(0, 1fr); }
   .name { grid-column: 1 / -1; }
+  .board-head { flex-wrap: wrap; padding-block: 6px; }
+  .board-head .acts { flex-basis: 100%; display: flex; flex-wrap: wrap; gap: 6px; }
+  .row-acts { width: auto; flex-direction: column; align-items: flex-end; }
   .new { grid-template-columns: 1fr; }
 }
 </style>

@@ -90,7 +90,7 @@ describe('a bundle', () => {
     await library.change(sheet.id, { fileName: 'renamed.txt' })
     expect(await names()).toEqual(['renamed.txt', 'Sheets/Archive/deep.txt', 'Sheets/renamed.txt'])
     await library.move({ files: [deep.id], folders: [], to: null })
-    await library.remove({ files: [sheet.id], folders: [] })
+    await library.remove({ files: [sheet.id], folders: [] }, { despite: true })
     expect(await names()).toEqual([])
     expect((await bundles.details(bundle.id)).now[(await bundles.details(bundle.id)).entries[0]!.id]).toMatchObject({ gone: true })
     await library.restore({ files: [sheet.id], folders: [] })
@@ -187,5 +187,48 @@ describe('a zip of a selection', () => {
     expect((await zipping.prepare({ files: [a.id], folders: [id] })).files).toBe(2)
     await expect(zipping.prepare({ files: [], folders: [(await library.folders.create({ name: 'Bare', parent: null })).id] })).rejects.toMatchObject({ status: 422 })
     expect(() => zipping.open('unknown')).toThrow(/no such zip/)
+  })
+})
+
+describe('deleting a file that is in a bundle', () => {
+  const remove = (id: string, way = {}) => test.trough.library.remove({ files: [id], folders: [] }, way)
+  const contents = async (bundle: FileItem) => namesIn(await body(await get(`files/${bundle.handle}`))).sort()
+  async function held(name: string) {
+    const [file, other] = [await test.put(`${name}.txt`, name), await test.put(`${name} stays.txt`, `${name} stays`)]
+    return { file, other, bundle: await bundleOf([file, other], `Pack of ${name}`) }
+  }
+
+  it('is stopped, with the bundle; not where the bundle goes, too', async () => {
+    const { file, bundle } = await held('stopped')
+    await expect(remove(file.id)).rejects.toMatchObject({ status: 409, extra: { uses: [], bundles: [{ bundleId: bundle.id, bundleTitle: 'Pack of stopped', fileId: file.id }] } })
+    await test.trough.library.remove({ files: [file.id, bundle.id], folders: [] })
+    await test.trough.library.restore({ files: [file.id, bundle.id], folders: [] })
+    expect(await contents(bundle)).toEqual(['stopped stays.txt', 'stopped.txt'])
+  })
+
+  it('takes it out, puts another in its place, or leaves it out until it is restored', async () => {
+    const out = await held('taken')
+    await remove(out.file.id, { takeOff: true })
+    expect(await contents(out.bundle)).toEqual(['taken stays.txt'])
+    expect((await test.trough.bundles.details(out.bundle.id)).entries).toHaveLength(1)
+
+    const replaced = await held('replaced')
+    const next = await test.put('next.txt', 'next one')
+    await expect(remove(replaced.file.id, { replaceBy: out.bundle.id })).rejects.toMatchObject({ status: 422 })
+    await remove(replaced.file.id, { replaceBy: next.id })
+    expect(await contents(replaced.bundle)).toEqual(['next.txt', 'replaced stays.txt'])
+
+    const despite = await held('despite')
+    await remove(despite.file.id, { despite: true })
+    expect(await contents(despite.bundle)).toEqual(['despite stays.txt'])
+    await test.trough.library.restore({ files: [despite.file.id], folders: [] })
+    expect(await contents(despite.bundle)).toEqual(['despite stays.txt', 'despite.txt'])
+  })
+
+  it('holds back a folder that a bundle takes in whole', async () => {
+    const folder = await test.trough.library.folders.create({ name: 'Whole', parent: null })
+    await test.putInto('inside.txt', 'inside', { folder: folder.id })
+    const bundle = await bundleOf([], 'Whole pack', [folder.id])
+    await expect(test.trough.library.remove({ files: [], folders: [folder.id] })).rejects.toMatchObject({ status: 409, extra: { bundles: [{ bundleId: bundle.id, folderId: folder.id }] } })
   })
 })

@@ -1,7 +1,7 @@
 import { crc32 } from 'node:zlib'
 import { and, eq, inArray, isNull, or } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
-import type { BundleChange, BundleDetails, BundleEntry, NewBundle } from '../../../core/bundle/contents'
+import { broughtBy, type BundleChange, type BundleDetails, type BundleEntry, type NewBundle } from '../../../core/bundle/contents'
 import { resolveBundle, type BundleMember } from '../../../core/bundle/members'
 import type { FileItem } from '../../../core/files/item'
 import { cleanFileName } from '../../../core/files/fileName'
@@ -18,7 +18,7 @@ import { freeHandle } from '../library/handles'
 import { mustHave, readTree, type FolderRow } from '../library/folders'
 import { nextPosition } from '../library/intake'
 import { filesById, getFile } from '../library/items'
-import { createQueue } from '../queue'
+import { createQueue } from '../../../core/queue'
 import { fingerprintOf, type LaidOut } from './packing'
 import { laterTrouble } from '../../log'
 
@@ -237,8 +237,8 @@ export function createBundles(db: Database, events: Events) {
 
     /** Puts files and folders in behind what is there; what is in it already stays once. */
     add: (id: string, selection: Selection): Promise<BundleDetails> => write(id, undefined, async (entries, tx) => {
-      const there = new Set(entries.map(entry => entry.kind === 'file' ? entry.file : entry.kind === 'folder' ? entry.folder : ''))
-      const more = (await entriesFor(tx, selection)).filter(entry => !there.has(entry.kind === 'file' ? entry.file : entry.kind === 'folder' ? entry.folder : ''))
+      const there = new Set(entries.map(broughtBy))
+      const more = (await entriesFor(tx, selection)).filter(entry => !there.has(broughtBy(entry)))
       return [...entries, ...more]
     }),
 

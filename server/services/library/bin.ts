@@ -6,6 +6,7 @@ import { Problem } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { files, folders, retiredHandles } from '../../db/schema'
 import type { Events } from '../events'
+import { bundlesWith, retargetInBundles } from '../bundles/holding'
 import type { PageService } from '../pages/pages'
 import { nameTaken, readTree, type FolderRow } from './folders'
 import { filesById, getFile, usesOf } from './items'
@@ -16,22 +17,29 @@ export interface Removed { files: string[], folders: string[] }
 
 /** Things go to the bin and come back; after thirty days they go for good. */
 export function createBin(db: Database, pages: PageService, events: Events) {
-  /** @throws Problem where the uses of the files that go hold them back */
+  /**
+   * @returns whether a page uses them
+   * @throws Problem where the uses of the files that go hold them back
+   */
   async function settleUses(tx: Queryable, going: string[], goneFolders: string[], { replaceBy, takeOff, despite }: DeleteFile): Promise<boolean> {
     const places = await usesOf(tx, going, goneFolders)
-    if (places.length && !replaceBy && !takeOff && !despite) {
-      const count = places.length === 1 ? '1 place uses' : `${places.length} places use`
+    const held = await bundlesWith(tx, going, goneFolders)
+    const total = places.length + held.length
+    if (total && !replaceBy && !takeOff && !despite) {
+      const count = total === 1 ? '1 place uses' : `${total} places use`
       const what = going.length + goneFolders.length === 1 ? 'this' : 'these'
-      throw new Problem(409, `${count} ${what}.`, 'Put another file in its place, take them off, or delete all the same.', { uses: places })
+      throw new Problem(409, `${count} ${what}.`, 'Put another file in its place, take them off, or delete all the same.', { uses: places, bundles: held })
     }
     if (replaceBy && going.includes(replaceBy)) throw new Problem(422, 'A file cannot take its own place.', 'Choose another file, one that stays.')
-    if (replaceBy && (await getFile(tx, replaceBy)).deleted) {
+    const other = replaceBy === undefined ? undefined : await getFile(tx, replaceBy)
+    if (other?.deleted) {
       throw new Problem(422, 'That file is in the bin itself.', 'Restore it first, or choose another.')
     }
     const used = new Set(places.flatMap(place => place.fileId ?? []))
     if (replaceBy || takeOff) for (const id of used) await pages.retarget(tx, { kind: 'file', id }, replaceBy ? { kind: 'file', id: replaceBy } : 'remove')
     // No file can take the place of a folder: its shelf goes when it is asked to, and is pointed out else.
     if (takeOff) for (const id of new Set(places.flatMap(place => place.folderId ?? []))) await pages.retarget(tx, { kind: 'folder', id }, 'remove')
+    if (other || takeOff) await retargetInBundles(tx, held, other)
     return places.length > 0
   }
 
@@ -61,7 +69,7 @@ export function createBin(db: Database, pages: PageService, events: Events) {
     /**
      * Puts files and folders in the bin, with all that is in the folders.
      *
-     * @throws Problem 409 with the places in `uses` where files are in use and no way on is chosen
+     * @throws Problem 409 with the places in `uses` and `bundles` where files are in use and no way on is chosen
      */
     async remove({ files: fileIds, folders: folderIds }: Selection, way: DeleteFile = {}): Promise<Removed> {
       const deleted = new Date()

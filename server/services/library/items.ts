@@ -1,4 +1,4 @@
-import { and, asc, eq, gt, inArray, or, sql, type SQL } from 'drizzle-orm'
+import { and, asc, eq, gt, inArray, isNotNull, or, sql, type SQL } from 'drizzle-orm'
 import type { Facts, FileItem, FileUse, PreviewState, ReadingState } from '../../../core/files/item'
 import { familyOf, typeTag } from '../../../core/files/mediaType'
 import { remarksOn } from '../../../core/files/remarks'
@@ -57,10 +57,19 @@ interface Counts { uses: Map<string, number>, downloads: Map<string, number>, ne
 
 const toMap = (rows: { fileId: string | null, count: number }[]) => new Map(rows.flatMap(({ fileId, count }) => fileId ? [[fileId, count] as const] : []))
 
-/** How many placements lead to each file that is used; to the files named, or to all. */
+/** How many placements lead to each file that is used, and pages are shown with it; of the files named, or of all. */
 export async function countUses(db: Queryable, ids?: string[]): Promise<Map<string, number>> {
-  return toMap(await db.select({ fileId: uses.fileId, count: sql<number>`count(distinct (${uses.pageId}, ${uses.placement}))::int` })
+  const counts = toMap(await db.select({ fileId: uses.fileId, count: sql<number>`count(distinct (${uses.pageId}, ${uses.placement}))::int` })
     .from(uses).where(ids && inArray(uses.fileId, ids)).groupBy(uses.fileId))
+  const shared = await db.select({ fileId: pages.picture, count: sql<number>`count(*)::int` }).from(pages).where(ids ? inArray(pages.picture, ids) : isNotNull(pages.picture)).groupBy(pages.picture)
+  for (const { fileId, count } of shared) counts.set(fileId!, (counts.get(fileId!) ?? 0) + count)
+  return counts
+}
+
+/** The pages a file is shown with where they are linked to elsewhere. */
+async function sharedWith(db: Queryable, fileIds: string[]): Promise<FileUse[]> {
+  const rows = await db.select({ fileId: pages.picture, pageId: pages.id, pageTitle: pages.title, slug: pages.slug, live: pages.live }).from(pages).where(inArray(pages.picture, fileIds)).orderBy(asc(pages.title))
+  return rows.map(({ live, ...row }) => ({ ...row, folderId: null, placement: `shared-${row.pageId}`, kind: 'picture', label: 'with links to this page', draft: true, live: live !== null }))
 }
 
 async function countAll(db: Queryable, ids?: string[]): Promise<Counts> {
@@ -160,5 +169,5 @@ export async function usesOf(db: Queryable, fileIds: string[], folderIds: string
     const known = merged.get(key)
     merged.set(key, { ...known ?? row, draft: side === 'draft' || !!known?.draft, live: side === 'live' || !!known?.live })
   }
-  return [...merged.values()]
+  return [...merged.values(), ...fileIds.length ? await sharedWith(db, fileIds) : []]
 }

@@ -2,7 +2,7 @@ import type { FileItem } from '../../../core/files/item'
 import { Cards } from '../../../core/find/cards'
 import type { Database } from '../../db/connection'
 import type { Events } from '../events'
-import { createQueue } from '../queue'
+import { createQueue } from '../../../core/queue'
 import { allFiles, countUses, filesById, filesWithBytes } from './items'
 
 /**

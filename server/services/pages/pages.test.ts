@@ -1,4 +1,5 @@
 import { brotliDecompressSync, gunzipSync } from 'node:zlib'
+import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { button, pageOf, words } from '../../../core/testing/pages'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
@@ -33,6 +34,35 @@ describe('pages', () => {
     await pages.publish(page.id)
     expect(await html('news')).toContain('Second words')
     expect((await pages.get(page.id)).waiting).toBe(false)
+  })
+
+  it('say how often a file was downloaded as it is now', async () => {
+    const { pages, tally } = test.trough
+    const file = await test.put('asked-for.pdf', '%PDF-1.7 asked for')
+    const page = await pages.create({ title: 'Counted' })
+    await pages.saveDraft(page.id, { title: 'Counted', draft: pageOf(button({ target: { kind: 'file', id: file.id }, note: '{downloads}, {edition}' })), revision: page.revision })
+    await pages.publish(page.id)
+    expect(await html('counted')).toContain('0 downloads, edition 1')
+    tally.observe({ file: file.id, etag: '"e"', edition: 1, placement: 'aaaaaaaaaa', size: 10, delivered: [{ start: 0, end: 10 }], address: '192.0.2.7', userAgent: 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0' })
+    await tally.flush()
+    expect(await html('counted')).toContain('1 download, edition 1')
+  })
+
+  it('are shown with a picture where links to them stand elsewhere; it is not deleted unnoticed', async () => {
+    const { pages, library, site } = test.trough
+    await site.set({ name: 'Site', address: 'https://shop.example' })
+    const pixel = async (name: string, background: string) => test.put(name, await sharp({ create: { width: 1, height: 1, channels: 3, background } }).png().toBuffer())
+    const [first, second, text] = [await pixel('first.png', '#fff'), await pixel('second.png', '#000'), await test.put('words.txt', 'words')]
+    const page = await pages.create({ title: 'Shared' })
+    await pages.publish(page.id)
+    await expect(pages.change(page.id, { picture: text.id })).rejects.toMatchObject({ status: 422, extra: { field: 'picture' } })
+    await pages.change(page.id, { picture: first.id })
+    expect((await library.get(first.id)).uses).toBe(1)
+    await expect(library.remove({ files: [first.id], folders: [] })).rejects.toMatchObject({ status: 409, extra: { uses: [{ kind: 'picture', pageTitle: 'Shared', live: true }] } })
+    await library.remove({ files: [first.id], folders: [] }, { replaceBy: second.id })
+    expect((await pages.get(page.id)).picture).toBe(second.id)
+    await library.remove({ files: [second.id], folders: [] }, { takeOff: true })
+    expect((await pages.get(page.id)).picture).toBeNull()
   })
 
   it('let no tab overwrite another', async () => {

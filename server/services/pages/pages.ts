@@ -1,18 +1,22 @@
-import { and, asc, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, inArray, isNotNull, isNull, ne, sql } from 'drizzle-orm'
 import { firstFree } from '../../../core/files/handle'
 import { newId } from '../../../core/id'
 import { changesBetween, type PageText } from '../../../core/page/changes'
 import { withFreshPlacements } from '../../../core/page/copy'
-import type { NewPage, PageDetails, PageItem, PageSettings, PageVersion, SaveDraft } from '../../../core/page/item'
+import type { NewPage, PageDetails, PageItem, PageLink, PageSettings, PageVersion, SaveDraft } from '../../../core/page/item'
 import { emptyDocument, type PageDocument, type Reference, type ShelfAttrs, type Target } from '../../../core/page/schema'
 import { slugFromTitle } from '../../../core/page/slug'
-import { fileIds, folderIds, mapTargets, referencesIn, shelvesIn } from '../../../core/page/targets'
+import { STARTS } from '../../../core/page/starts'
+import type { LookUse } from '../../../core/look/look'
+import { buttonsIn, mapLooks } from '../../../core/page/looks'
+import { fileIds, folderIds, idOf, mapTargets, pageIds, referencesIn, shelvesIn } from '../../../core/page/targets'
 import { Problem, notFound } from '../../../core/problem'
 import { brokenPlacements } from '../../../core/walk/broken'
 import type { Database, Queryable } from '../../db/connection'
 import { anyGiven } from '../../db/given'
 import { files, folders, pageVersions, pages, retiredSlugs, uses } from '../../db/schema'
 import type { Events } from '../events'
+import { getFile } from '../library/items'
 import { recordUses } from './uses'
 
 type PageRow = typeof pages.$inferSelect
@@ -23,15 +27,26 @@ const MOST_VERSIONS = 50
 const brokenCount = sql<number>`(select count(distinct ${uses.placement})::int from ${uses}
   left join ${files} on ${files.id} = ${uses.fileId} and ${files.deleted} is null
   left join ${folders} on ${folders.id} = ${uses.folderId} and ${folders.deleted} is null
-  where ${uses.pageId} = ${pages.id} and ${uses.side} = 'draft' and ${files.id} is null and ${folders.id} is null)`
+  left join ${pages} as led on led.id = ${uses.toPage} and (led.live is not null or led.id = ${uses.pageId})
+  where ${uses.pageId} = ${pages.id} and ${uses.side} = 'draft' and not ${uses.elsewhere} and ${files.id} is null and ${folders.id} is null and led.id is null)`
 
-/** Which of the things a document leans on visitors can reach now. */
-async function reachableIn(db: Queryable, document: PageDocument): Promise<(reference: Reference) => boolean> {
+/** Which of the things the document of a page leans on visitors can reach once it is live. */
+async function reachableIn(db: Queryable, pageId: string, document: PageDocument): Promise<(reference: Reference) => boolean> {
   const references = referencesIn(document)
   const thereIn = async (table: typeof files | typeof folders, ids: string[]) =>
     ids.length ? (await db.select({ id: table.id }).from(table).where(and(inArray(table.id, ids), isNull(table.deleted)))).map(row => row.id) : []
   const there = { file: new Set(await thereIn(files, fileIds(references))), folder: new Set(await thereIn(folders, folderIds(references))) }
-  return ({ kind, id }) => there[kind].has(id)
+  const led = pageIds(references)
+  const live = led.length ? await db.select({ id: pages.id }).from(pages).where(and(inArray(pages.id, led), isNotNull(pages.live))) : []
+  const livePages = new Set([pageId, ...live.map(row => row.id)])
+  return (reference) => {
+    switch (reference.kind) {
+      case 'file':
+      case 'folder': return there[reference.kind].has(reference.id)
+      case 'page': return livePages.has(reference.id)
+      default: return true
+    }
+  }
 }
 
 /** Pages: their drafts, and the live versions made from them. */
@@ -41,7 +56,7 @@ export function createPageService(db: Database, events: Events) {
 
   function toItem({ page, published, broken }: { page: PageRow, published: Date | null, broken: number }): PageItem {
     return {
-      id: page.id, slug: page.slug, title: page.title, description: page.description, inMenu: page.inMenu, published: published?.toISOString() ?? null,
+      id: page.id, slug: page.slug, title: page.title, description: page.description, inMenu: page.inMenu, picture: page.picture, published: published?.toISOString() ?? null,
       waiting: page.liveRevision !== page.revision, broken, changed: page.changed.toISOString(),
     }
   }
@@ -50,6 +65,11 @@ export function createPageService(db: Database, events: Events) {
     const [row] = await q.select().from(pages).where(eq(pages.id, id))
     if (!row) throw notFound('page')
     return row
+  }
+
+  async function mustBePicture(tx: Queryable, id: string): Promise<void> {
+    const file = await getFile(tx, id)
+    if (file.deleted || file.family !== 'picture') throw new Problem(422, `“${file.title}” is no picture of the library.`, 'Choose a picture.', { field: 'picture' })
   }
 
   const taken = (slug: string, holder: string) =>
@@ -81,7 +101,28 @@ export function createPageService(db: Database, events: Events) {
     await recordUses(tx, page.id, 'live', document)
   }
 
-  return {
+  /** Changes drafts and live versions alike, without putting live what waits in a draft. In the caller's transaction. */
+  async function rewrite(tx: Queryable, pageIds: string[], change: (document: PageDocument) => PageDocument): Promise<void> {
+    for (const pageId of pageIds) {
+      const page = await rowOf(tx, pageId)
+      const draft = change(page.draft)
+      const revision = page.revision + 1
+      await tx.update(pages).set({ draft, revision, changed: new Date() }).where(eq(pages.id, pageId))
+      await recordUses(tx, pageId, 'draft', draft)
+      if (page.live === null) continue
+      const [version] = await tx.select().from(pageVersions).where(and(eq(pageVersions.pageId, pageId), eq(pageVersions.number, page.live)))
+      // A page that was up to date stays so; one with other changes waiting still has them.
+      const liveRevision = page.liveRevision === page.revision ? revision : page.liveRevision
+      await goLive(tx, page, version!.title, change(version!.document), liveRevision)
+    }
+  }
+
+  async function refuseWhileLed(id: string, despite: boolean): Promise<void> {
+    const links = despite ? [] : await service.linksTo(id)
+    if (links.length) throw new Problem(409, 'Other pages lead to this one.', 'Change their buttons and links first, or go on all the same: visitors will not see them.', { links })
+  }
+
+  const service = {
     async list(): Promise<PageItem[]> {
       // The home page first, then in the order they were made.
       const rows = await selectItems(db).orderBy(sql`${pages.slug} <> ''`, asc(pages.created))
@@ -96,7 +137,7 @@ export function createPageService(db: Database, events: Events) {
     },
 
     /** @throws Problem 409 where another page has the address */
-    async create({ title, slug: asked }: NewPage, { home = false, draft = emptyDocument() } = {}): Promise<PageDetails> {
+    async create({ title, slug: asked, start }: NewPage, { home = false, draft = start ? STARTS[start].make() : emptyDocument() } = {}): Promise<PageDetails> {
       const id = newId()
       await db.transaction(async (tx) => {
         const holders = new Map((await tx.select({ slug: pages.slug, title: pages.title }).from(pages)).map(row => [row.slug, row.title]))
@@ -137,7 +178,7 @@ export function createPageService(db: Database, events: Events) {
     async publish(id: string, { despite = false } = {}): Promise<PageItem> {
       await db.transaction(async (tx) => {
         const page = await rowOf(tx, id)
-        const broken = brokenPlacements(page.draft, await reachableIn(tx, page.draft))
+        const broken = brokenPlacements(page.draft, await reachableIn(tx, id, page.draft))
         if (broken.length && !despite) {
           const count = broken.length === 1 ? '1 button, link or shelf leads' : `${broken.length} buttons, links or shelves lead`
           throw new Problem(409, `${count} nowhere.`, 'Give each its file, or publish all the same: visitors will not see them.', { broken })
@@ -160,20 +201,27 @@ export function createPageService(db: Database, events: Events) {
     /**
      * Changes what holds of draft and live page alike, at once.
      *
-     * @throws Problem 409 where another page has the address
+     * @throws Problem 409 where another page has the address, 422 where what shall be shown is no picture
      */
     async change(id: string, { slug, ...said }: PageSettings): Promise<PageDetails> {
       await db.transaction(async (tx) => {
         const page = await rowOf(tx, id)
         if (slug !== undefined && slug !== page.slug) await moveTo(tx, page, slug)
+        if (said.picture) await mustBePicture(tx, said.picture)
         if (anyGiven(said)) await tx.update(pages).set(said).where(eq(pages.id, id))
       })
       events.emit('live')
+      if (said.picture !== undefined) events.emit('uses')
       return this.get(id)
     },
 
-    /** Takes a page from visitors; its draft and earlier versions stay. */
-    async unpublish(id: string): Promise<PageDetails> {
+    /**
+     * Takes a page from visitors; its draft and earlier versions stay.
+     *
+     * @throws Problem 409 with `links` where other pages lead to it and `despite` is not set
+     */
+    async unpublish(id: string, { despite = false } = {}): Promise<PageDetails> {
+      await refuseWhileLed(id, despite)
       await db.transaction(async (tx) => {
         const page = await rowOf(tx, id)
         if (page.slug === '') throw new Problem(409, 'The home page stays live.', 'Change what is on it instead.')
@@ -208,10 +256,15 @@ export function createPageService(db: Database, events: Events) {
       return row?.slug
     },
 
-    /** Removes a page, its draft and its live versions. */
-    async remove(id: string): Promise<void> {
+    /**
+     * Removes a page, its draft and its live versions.
+     *
+     * @throws Problem 409 with `links` where other pages lead to it and `despite` is not set
+     */
+    async remove(id: string, { despite = false } = {}): Promise<void> {
       const page = await rowOf(db, id)
       if (page.slug === '') throw new Problem(409, 'The home page stays.', 'Change what is on it instead.')
+      await refuseWhileLed(id, despite)
       await db.delete(pages).where(eq(pages.id, id))
       events.emit('live')
       events.emit('uses')
@@ -221,26 +274,40 @@ export function createPageService(db: Database, events: Events) {
      * Gives every placement of a file another file, or takes it off, in drafts and on live pages alike; a
      * folder's shelves can only be taken off. In the caller's transaction.
      */
-    async retarget(tx: Queryable, from: Reference, to: Target | 'remove'): Promise<void> {
+    async retarget(tx: Queryable, from: { kind: 'file' | 'folder', id: string }, to: Target | 'remove'): Promise<void> {
       const rows = await tx.selectDistinct({ pageId: uses.pageId }).from(uses).where(eq(from.kind === 'file' ? uses.fileId : uses.folderId, from.id))
-      const change = (document: PageDocument) => mapTargets(document, target => target && target.id === from.id ? to : target, from.kind === 'folder' && to === 'remove' ? from.id : undefined)
-      for (const { pageId } of rows) {
-        const page = await rowOf(tx, pageId)
-        const draft = change(page.draft)
-        const revision = page.revision + 1
-        await tx.update(pages).set({ draft, revision, changed: new Date() }).where(eq(pages.id, pageId))
-        await recordUses(tx, pageId, 'draft', draft)
-        if (page.live === null) continue
-        const [version] = await tx.select().from(pageVersions).where(and(eq(pageVersions.pageId, pageId), eq(pageVersions.number, page.live)))
-        // A page that was up to date stays so; one with other changes waiting still has them.
-        const liveRevision = page.liveRevision === page.revision ? revision : page.liveRevision
-        await goLive(tx, page, version!.title, change(version!.document), liveRevision)
-      }
+      const change = (document: PageDocument) => mapTargets(document, target => target && idOf(target) === from.id ? to : target, from.kind === 'folder' && to === 'remove' ? from.id : undefined)
+      await rewrite(tx, rows.map(row => row.pageId), change)
+      if (from.kind === 'file') await tx.update(pages).set({ picture: to !== 'remove' && to.kind === 'file' ? to.id : null }).where(eq(pages.picture, from.id))
+    },
+
+    /** Where each look is worn, in drafts and on live pages. */
+    async looksWorn(q: Queryable = db): Promise<LookUse[]> {
+      const rows = await q.select({ id: pages.id, title: pages.title, draft: pages.draft, live: pageVersions.document }).from(pages)
+        .leftJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
+      return rows.flatMap(({ id: pageId, title: pageTitle, draft, live }) => {
+        const worn = new Map<string, LookUse>()
+        for (const [side, document] of [['draft', draft], ['live', live]] as const) {
+          for (const { placement, label, look } of document ? buttonsIn(document) : []) {
+            const key = `${placement} ${look}`
+            const use = worn.get(key) ?? { look, pageId, pageTitle, placement, label, draft: false, live: false }
+            worn.set(key, { ...use, [side]: true })
+          }
+        }
+        return [...worn.values()]
+      })
+    },
+
+    /** Gives every button of a look another one, in drafts and on live pages. In the caller's transaction. */
+    async changeLook(tx: Queryable, from: string, to: string): Promise<void> {
+      const worn = await this.looksWorn(tx)
+      const change = (document: PageDocument) => mapLooks(document, look => look === from ? to : look)
+      await rewrite(tx, [...new Set(worn.filter(use => use.look === from).map(use => use.pageId))], change)
     },
 
     /** The live version at a slug; undefined where none is. */
-    async live(slug: string): Promise<{ slug: string, title: string, description: string, document: PageDocument } | undefined> {
-      const [row] = await db.select({ slug: pages.slug, description: pages.description, title: pageVersions.title, document: pageVersions.document }).from(pages)
+    async live(slug: string): Promise<{ slug: string, title: string, description: string, picture: string | null, document: PageDocument } | undefined> {
+      const [row] = await db.select({ slug: pages.slug, description: pages.description, picture: pages.picture, title: pageVersions.title, document: pageVersions.document }).from(pages)
         .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
         .where(eq(pages.slug, slug))
       return row
@@ -253,6 +320,28 @@ export function createPageService(db: Database, events: Events) {
         .where(and(eq(uses.placement, placement), eq(uses.side, 'live'), eq(uses.kind, 'shelf'))).limit(1)
       const shelf = row && shelvesIn(row.document).find(one => one.placement === placement)
       return shelf && { shelf, pageTitle: row.title }
+    },
+
+    /** Those of some pages that are live, with their titles there. */
+    async livePages(ids: string[]): Promise<Map<string, { slug: string, title: string }>> {
+      if (!ids.length) return new Map()
+      const rows = await db.select({ id: pages.id, slug: pages.slug, title: pageVersions.title }).from(pages)
+        .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live))).where(inArray(pages.id, ids))
+      return new Map(rows.map(({ id, slug, title }) => [id, { slug, title }]))
+    },
+
+    /** Buttons and links of other pages that lead to a page. */
+    async linksTo(id: string): Promise<PageLink[]> {
+      return db.select({ pageId: uses.pageId, pageTitle: pages.title, placement: uses.placement, label: uses.label, side: uses.side }).from(uses)
+        .innerJoin(pages, eq(pages.id, uses.pageId)).where(and(eq(uses.toPage, id), ne(uses.pageId, id)))
+    },
+
+    /** The page at a slug, or the one that was there before it moved. */
+    async at(slug: string): Promise<{ id: string, title: string } | undefined> {
+      const [page] = await db.select({ id: pages.id, title: pages.title }).from(pages).where(eq(pages.slug, slug))
+      if (page) return page
+      const [moved] = await db.select({ id: pages.id, title: pages.title }).from(retiredSlugs).innerJoin(pages, eq(pages.id, retiredSlugs.pageId)).where(eq(retiredSlugs.slug, slug))
+      return moved
     },
 
     /** The live pages, in menu order. */
@@ -270,5 +359,6 @@ export function createPageService(db: Database, events: Events) {
       return Object.fromEntries(rows.rows.map(row => [row.placement, row.count]))
     },
   }
+  return service
 }
 export type PageService = ReturnType<typeof createPageService>

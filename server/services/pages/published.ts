@@ -6,11 +6,12 @@ import { chooseEncoding } from '../../../core/http/encoding'
 import { represent, type Representation } from '../../../core/http/respond'
 import { renderMessage, renderPage } from '../../../core/page/document'
 import type { FileItem } from '../../../core/files/item'
-import { targetFacts } from '../../../core/page/placeholders'
+import { targetFacts, tellsDownloads } from '../../../core/page/placeholders'
 import type { ShelfSource } from '../../../core/page/schema'
-import { fileIds, folderIds, referencesIn, shelvesIn } from '../../../core/page/targets'
+import { fileIds, folderIds, pageIds, referencesIn, shelvesIn } from '../../../core/page/targets'
 import type { Events } from '../events'
 import type { LibraryService } from '../library/library'
+import type { LookService } from '../looks/looks'
 import type { Shelves } from '../shelves/shelves'
 import type { SiteService } from '../site/site'
 import type { PageService } from './pages'
@@ -24,8 +25,8 @@ const encoders = {
 type Encoding = keyof typeof encoders
 type Variants = Record<Encoding, { bytes: Buffer, representation: Representation }>
 
-/** A page may load its own pictures and fonts and nothing else, and never runs script. */
-const POLICY = 'default-src \'none\'; style-src \'unsafe-inline\'; img-src \'self\' data:; font-src \'self\'; media-src \'self\'; form-action \'self\'; base-uri \'none\'; frame-ancestors \'self\''
+/** A page may load its own pictures and fonts and nothing else, and never runs script; what looks at a page from within it may ask this site for more (robots.txt). */
+const POLICY = 'default-src \'none\'; style-src \'unsafe-inline\'; img-src \'self\' data:; font-src \'self\'; connect-src \'self\'; media-src \'self\'; form-action \'self\'; base-uri \'none\'; frame-ancestors \'self\''
 
 export const PAGE_HEADERS = {
   'Content-Security-Policy': POLICY,
@@ -40,10 +41,12 @@ interface Rendered {
   bytes: Set<string>
   /** it lists what lies in a folder: any change of the library may change it */
   lists: boolean
+  /** it says how often files were downloaded */
+  counts: boolean
 }
 
 /** Live pages as visitors get them, rendered once and kept until something on them may have changed. */
-export function createPublishedPages(pages: PageService, library: LibraryService, shelves: Shelves, site: SiteService, events: Events) {
+export function createPublishedPages(pages: PageService, library: LibraryService, shelves: Shelves, looks: LookService, site: SiteService, events: Events) {
   const rendered = new LRUCache<string, Rendered>({ max: 2000 })
   // Counts the changes, so that what was rendered before one is not remembered after it.
   let age = 0
@@ -54,29 +57,37 @@ export function createPublishedPages(pages: PageService, library: LibraryService
   events.on('live', () => forget(() => true))
   events.on('site', () => forget(() => true))
   events.on('library', ids => forget(page => page.lists || ids.some(id => page.files.has(id))))
+  events.on('downloads', ids => forget(page => page.counts && ids.some(id => page.files.has(id))))
   events.on('folders', () => forget(page => page.lists))
   events.on('read', sha256 => forget(page => page.bytes.has(sha256)))
 
-  const siteFacts = async () => ({ name: (await site.get()).name, menu: await pages.menu() })
+  const siteFacts = async () => ({ ...await site.get(), menu: await pages.menu(), style: await looks.style() })
 
-  async function render(slug: string): Promise<Rendered | undefined> {
-    const page = await pages.live(slug)
-    if (!page) return undefined
+  /** A page's HTML, with what of the library went into it. */
+  async function compose({ picture, ...page }: Omit<Parameters<typeof renderPage>[1], 'picture'> & { /** identity of its file */ picture: string | null }) {
     const references = referencesIn(page.document)
-    const ids = fileIds(references)
+    const ids = [...fileIds(references), ...picture ? [picture] : []]
     const there = (await library.byId(ids)).filter(file => !file.deleted)
     const facts = new Map(there.map(file => [file.id, targetFacts(file)]))
     const listed = new Map<ShelfSource, FileItem[]>()
     for (const { source } of shelvesIn(page.document)) if (source) listed.set(source, await shelves.filesOn(source))
-    const html = renderPage(await siteFacts(), page, {
-      target: ({ id }) => facts.get(id),
+    const appearances = await looks.appearances()
+    const led = await pages.livePages(pageIds(references))
+    const html = renderPage(await siteFacts(), { ...page, picture: picture ? facts.get(picture) : undefined }, {
+      file: id => facts.get(id),
+      page: id => led.get(id),
       shelf: source => (listed.get(source) ?? []).map(targetFacts),
+      look: id => appearances.get(id),
     })
     const shown = [...there, ...[...listed.values()].flat()]
-    return {
-      variants: await encode(html), files: new Set([...ids, ...shown.map(file => file.id)]), bytes: new Set(shown.map(file => file.sha256)),
-      lists: folderIds(references).length > 0,
-    }
+    return { html, files: new Set([...ids, ...shown.map(file => file.id)]), bytes: new Set(shown.map(file => file.sha256)), lists: folderIds(references).length > 0, counts: tellsDownloads(JSON.stringify(page.document)) }
+  }
+
+  async function render(slug: string): Promise<Rendered | undefined> {
+    const page = await pages.live(slug)
+    if (!page) return undefined
+    const { html, ...facts } = await compose(page)
+    return { ...facts, variants: await encode(html) }
   }
 
   async function encode(html: string): Promise<Variants> {
@@ -111,6 +122,12 @@ export function createPublishedPages(pages: PageService, library: LibraryService
         if (asked === age) rendered.set(slug, page)
       }
       return page.variants[chooseEncoding(acceptEncoding)]
+    },
+
+    /** The draft of a page as visitors would get it. */
+    async preview(id: string): Promise<string> {
+      const { slug, title, description, picture, draft } = await pages.get(id)
+      return (await compose({ slug, title, description, picture, document: draft })).html
     },
 
     /** A page with a message for visitors, in the site's look. */

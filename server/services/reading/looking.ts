@@ -5,7 +5,7 @@ import type { FileItem } from '../../../core/files/item'
 import { Problem } from '../../../core/problem'
 import type { Store } from '../../store/store'
 import type { LookMessage, LookTask } from '../../workers/look'
-import { createQueue } from '../queue'
+import { createQueue } from '../../../core/queue'
 import { createWorkerHost, workerScript } from '../workerHost'
 
 const PATIENCE = 30_000
@@ -39,6 +39,14 @@ export function createLooking(store: Store, folder: string) {
       return picture
     },
 
+    /** A picture as WebP, at most some pixels wide; kept once it was drawn. */
+    async picture(sha256: string, width: number): Promise<string> {
+      const picture = join(folder, sha256.slice(0, 2), sha256, `wide-${width}.webp`)
+      const there = await access(picture).then(() => true, () => false)
+      if (!there) await run({ path: store.pathOf(sha256), width, picture })
+      return picture
+    },
+
     async contents({ sha256, mediaType }: FileItem): Promise<Contents> {
       const answer = await run({ path: store.pathOf(sha256), mediaType })
       return (answer as { contents: Contents }).contents
@@ -47,3 +55,4 @@ export function createLooking(store: Store, folder: string) {
     close: () => host.close(),
   }
 }
+export type Looking = ReturnType<typeof createLooking>

@@ -7,6 +7,7 @@ import { blobs, editions, files } from '../../db/schema'
 import { localStore } from '../../store/local'
 import { createEvents } from '../events'
 import { createReadingService } from './reading'
+import { createTraffic } from '../traffic'
 import { createTextService } from './texts'
 
 let folder: string
@@ -45,7 +46,7 @@ it('a file that crashes, hangs or breaks its reader is marked, and the queue goe
   const events = createEvents()
   let told = 0
   events.on('read', () => told++)
-  const service = createReadingService(db, localStore(join(folder, 'store')), join(folder, 'derived'), createTextService(db), events, { script, patience: 6000 })
+  const service = createReadingService(db, localStore(join(folder, 'store')), join(folder, 'derived'), createTextService(db), events, createTraffic(), { script, patience: 6000 })
   await service.idle()
   await service.close()
 

@@ -4,22 +4,33 @@ import { and, count, eq, inArray, ne } from 'drizzle-orm'
 import type { Database } from '../../db/connection'
 import { blobs, editions } from '../../db/schema'
 import type { Store } from '../../store/store'
-import type { ReadMessage, ReadTask } from '../../workers/read'
+import type { ReadMessage, ReadPart, ReadTask } from '../../workers/read'
 import type { Events } from '../events'
+import type { Traffic } from '../traffic'
 import { createWorkerHost, workerScript } from '../workerHost'
 import type { TextService } from './texts'
 import { laterTrouble } from '../../log'
 
 /** Milliseconds a reader may be silent before it is given up. */
 const PATIENCE = 60_000
-/** Milliseconds between two writes, so that visitors have their turn. */
+/** Milliseconds between two writes. */
 const PAUSE = 1
+/** While visitors come, a rest takes this many times what the writing before it took, so that few of them meet one; at most these milliseconds. */
+const REST = 60
+const LONGEST_REST = 1000
+/** Pieces that a hand-over is then written in. */
+const PIECES = 4
+
+const inPieces = <Item>(items: Item[], most: number): Item[][] => {
+  const size = Math.ceil(items.length / most)
+  return Array.from({ length: Math.ceil(items.length / size) }, (_, index) => items.slice(index * size, (index + 1) * size))
+}
 
 interface Options { script?: string, patience?: number }
 interface Waiting extends ReadTask { sha256: string, fileId: string }
 
 /** Looks into files one after another, in a worker: facts, first-page pictures and words. */
-export function createReadingService(db: Database, store: Store, folder: string, texts: TextService, events: Events, { script = workerScript('read'), patience = PATIENCE }: Options = {}) {
+export function createReadingService(db: Database, store: Store, folder: string, texts: TextService, events: Events, traffic: Traffic, { script = workerScript('read'), patience = PATIENCE }: Options = {}) {
   const host = createWorkerHost<ReadTask, ReadMessage>(script, patience)
   let running: Promise<void> | undefined
   let again = false
@@ -32,6 +43,14 @@ export function createReadingService(db: Database, store: Store, folder: string,
     const [row] = await db.select({ sha256: blobs.sha256, mediaType: editions.mediaType, fileId: editions.fileId }).from(blobs)
       .innerJoin(editions, eq(editions.sha256, blobs.sha256)).where(eq(blobs.reading, 'waiting')).orderBy(blobs.created).limit(1)
     return row && { ...row, path: store.pathOf(row.sha256), picture: pictureOf(row.sha256) }
+  }
+
+  /** Writes some parts, and rests. */
+  async function write(sha256: string, first: number, parts: ReadPart[]) {
+    const start = performance.now()
+    await texts.add(sha256, first, parts)
+    const took = performance.now() - start
+    await wait(traffic.comes ? Math.min(took * REST, LONGEST_REST) : PAUSE)
   }
 
   /** One file: its words are written as they come, and what is known of it at the end. */
@@ -51,10 +70,11 @@ export function createReadingService(db: Database, store: Store, folder: string,
       void before.then(() => reply('on'))
       before = writing
       writing = writing.then(async () => {
-        if (closed) return
-        await texts.add(sha256, written, message.parts)
-        written += message.parts.length
-        await wait(PAUSE)
+        for (const parts of traffic.comes ? inPieces(message.parts, PIECES) : [message.parts]) {
+          if (closed) return
+          await write(sha256, written, parts)
+          written += parts.length
+        }
       }).catch(error => void (failure ??= error))
       return false
     }).then(() => result?.trouble, (error: Error) => error.message)

@@ -9,6 +9,7 @@ import { localStore } from '../../store/local'
 import { createEvents } from '../events'
 import { createWorkerHost } from '../workerHost'
 import { createReadingService } from './reading'
+import { createTraffic } from '../traffic'
 import { createTextService, type TextService } from './texts'
 
 let folder: string
@@ -85,7 +86,7 @@ describe('reading', () => {
     const script = join(folder, 'reader.mjs')
     await writeFile(script, STAND_IN)
     const events = createEvents()
-    return createReadingService(connection.db, localStore(join(folder, 'store')), join(folder, 'derived'), texts, events, { script, patience: 20_000 })
+    return createReadingService(connection.db, localStore(join(folder, 'store')), join(folder, 'derived'), texts, events, createTraffic(), { script, patience: 20_000 })
   }
   const stateOf = async (letter: string) => (await connection.db.select().from(blobs)).find(blob => blob.sha256 === hash(letter))
 

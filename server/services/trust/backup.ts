@@ -8,7 +8,7 @@ import { blobs } from '../../db/schema'
 import { localStore } from '../../store/local'
 import { syncFile, syncFolder, writeSafely } from '../../store/safely'
 import type { Store } from '../../store/store'
-import { createQueue } from '../queue'
+import { createQueue } from '../../../core/queue'
 import type { LibraryService } from '../library/library'
 import type { Hashing } from './hashing'
 

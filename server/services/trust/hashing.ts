@@ -1,5 +1,5 @@
 import type { HashMessage, HashTask } from '../../workers/hash'
-import { createQueue } from '../queue'
+import { createQueue } from '../../../core/queue'
 import { createWorkerHost, workerScript } from '../workerHost'
 
 /** A disk that gives nothing for this long, in milliseconds, is stuck. */

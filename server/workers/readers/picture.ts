@@ -18,6 +18,10 @@ export async function writePicture(image: Sharp, path: string, { width = WIDEST,
   await rename(`${path}.new`, path)
 }
 
+/** Draws a picture upright, as wide as is wanted or as it is. */
+export const drawPicture = (path: string, to: string, width?: number): Promise<void> =>
+  writePicture(sharp(path, { limitInputPixels: MOST_PIXELS, animated: false }).autoOrient(), to, width === undefined ? {} : { width, height: 4 * width })
+
 const millions = (pixels: number) => Math.round(pixels / 1e6).toLocaleString('en')
 
 /** Pixel size and a small copy of a picture. */
@@ -28,6 +32,6 @@ export const readPicture: Reader = async (path, sink) => {
   if (width * height > MOST_PIXELS) {
     throw new Unreadable(`The picture has ${millions(width * height)} million pixels; Trough draws up to ${millions(MOST_PIXELS)} million. Visitors can still download it.`)
   }
-  await writePicture(sharp(path, { limitInputPixels: MOST_PIXELS, animated: false }).autoOrient(), sink.picture)
+  await drawPicture(path, sink.picture)
   sink.pictured = true
 }

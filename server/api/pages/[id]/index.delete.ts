@@ -1,8 +1,9 @@
 import { defineEventHandler, sendNoContent } from 'h3'
-import { idOf } from '../../../utils/request'
+import { despiteQuerySchema } from '../../../../core/page/item'
+import { idOf, parseQuery } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 
 export default defineEventHandler(async (event) => {
-  await (await useTrough()).pages.remove(idOf(event))
+  await (await useTrough()).pages.remove(idOf(event), parseQuery(event, despiteQuerySchema))
   return sendNoContent(event)
 })

@@ -7,6 +7,6 @@ import { useTrough } from '../../../utils/trough'
 export default defineEventHandler(async (event) => {
   const { pages, library } = await useTrough()
   const page = await pages.get(idOf(event))
-  const files = await library.byId(fileIds(referencesIn(page.draft)))
+  const files = await library.byId([...fileIds(referencesIn(page.draft)), ...page.picture ? [page.picture] : []])
   return { ...page, files, downloads: await pages.downloads(page.id) }
 })

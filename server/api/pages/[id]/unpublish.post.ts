@@ -1,5 +1,6 @@
 import { defineEventHandler } from 'h3'
-import { idOf } from '../../../utils/request'
+import { despiteQuerySchema } from '../../../../core/page/item'
+import { idOf, parseQuery } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 
-export default defineEventHandler(async event => (await useTrough()).pages.unpublish(idOf(event)))
+export default defineEventHandler(async event => (await useTrough()).pages.unpublish(idOf(event), parseQuery(event, despiteQuerySchema)))

@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import type { Appearance } from '~~/core/look/appearance'
+import { contrastOf, type ContrastResult } from '~~/core/look/check'
+import type { Palette } from '~~/core/look/palette'
+import { PART_WORDS, STATE_WORDS } from '~/editor/words'
+
+/** How well a button can be read in each of its states, and what would mend it. */
+const props = defineProps<{ appearance: Appearance, palette: Palette }>()
+const emit = defineEmits<{ change: [changed: Partial<Appearance>] }>()
+
+const results = computed(() => contrastOf(props.appearance, props.palette))
+const failing = computed(() => results.value.filter(result => !result.passes))
+const worst = computed(() => Math.min(...results.value.filter(result => result.part === 'words').map(result => result.ratio)))
+const said = (ratio: number) => `${(Math.floor(ratio * 10) / 10).toFixed(1)} to 1`
+
+function mend({ state, part, nearest }: ContrastResult) {
+  const { icon, focus, hover, pressed } = props.appearance
+  if (part === 'mark') emit('change', { focus: { ...focus, colour: nearest! } })
+  else if (part === 'note') emit('change', { noteColour: nearest! })
+  else if (part === 'icon' && icon) emit('change', { icon: { ...icon, colour: nearest! } })
+  else if (state === 'hover') emit('change', { hover: { ...hover, words: nearest! } })
+  else if (state === 'pressed') emit('change', { pressed: { ...pressed, words: nearest! } })
+  else emit('change', { words: nearest! })
+}
+</script>
+
+<template>
+  <div class="contrast" role="status">
+    <p v-if="!failing.length" class="works">Easy to read: {{ said(worst) }} at the least</p>
+    <p v-for="result in failing" :key="`${result.state} ${result.part}`" class="hint clay">
+      {{ PART_WORDS[result.part] }}{{ STATE_WORDS[result.state] }}: {{ said(result.ratio) }}, and {{ result.least }} to 1 is needed.
+      <button v-if="result.nearest" type="button" class="plain" @click="mend(result)"><i :style="{ background: result.nearest }" />Take {{ result.nearest }}</button>
+      <template v-else>No colour stands out on all of it: make the fill more even.</template>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.contrast { display: grid; gap: 4px; }
+.works { color: #3C6630; font-size: 12.5px; }
+.works::before { content: ''; display: inline-block; width: 8px; height: 8px; border-radius: 50%; background: var(--moss); margin-right: 6px; }
+i { width: 12px; height: 12px; border: 1px solid #7E8D89; margin-right: 5px; }
+</style>

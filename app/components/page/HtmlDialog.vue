@@ -1,0 +1,39 @@
+<script setup lang="ts">
+/** The HTML of the draft, to copy: complete, with its style, and with addresses that lead to the public site from anywhere. */
+const emit = defineEmits<{ close: [] }>()
+const page = usePage()
+const session = useSession()
+const html = ref('')
+const copied = ref(false)
+const { problem, attempt } = useAttempt()
+
+onMounted(() => attempt(async () => {
+  await page.save()
+  const text = await $fetch<string>(`/api/pages/${page.current!.id}/preview`, { responseType: 'text' })
+  html.value = text.replace('<head>', `<head>\n<base href="${session.fullAddress('/')}">`)
+}))
+
+const copy = () => attempt(async () => {
+  await navigator.clipboard.writeText(html.value)
+  copied.value = true
+})
+</script>
+
+<template>
+  <VDialog :model-value="true" max-width="860" aria-labelledby="html-head" @update:model-value="emit('close')">
+    <div class="dialog">
+      <h2 id="html-head">The HTML of “{{ page.current?.title }}”</h2>
+      <p class="hint">As it is drafted now, without any script. You never need it here: it is for a program or person elsewhere.</p>
+      <textarea readonly rows="18" :value="html" aria-label="HTML of the page" spellcheck="false" />
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <div class="acts">
+        <button v-focus type="button" class="main" :disabled="!html" @click="copy">{{ copied ? 'Copied' : 'Copy' }}</button>
+        <button type="button" class="plain" @click="emit('close')">Close</button>
+      </div>
+    </div>
+  </VDialog>
+</template>
+
+<style scoped>
+textarea { width: 100%; box-sizing: border-box; resize: vertical; font: 12.5px/1.5 'IBM Plex Mono', monospace; white-space: pre; overflow: auto; background: #F5F8F7; }
+</style>

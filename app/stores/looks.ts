@@ -1,0 +1,71 @@
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import type { Appearance } from '~~/core/look/appearance'
+import { BUILT_IN_LOOKS, DEFAULT_LOOK } from '~~/core/look/builtin'
+import { appearanceCss } from '~~/core/look/css'
+import type { Look, LookUse, NewLook } from '~~/core/look/look'
+import { tonePalettes } from '~~/core/look/palette'
+import { DEFAULT_STYLE, type SiteStyle } from '~~/core/look/siteStyle'
+import { createQueue } from '~~/core/queue'
+import { api } from '~/composables/api'
+
+/** The looks of the site, and the colours and type that feed them. */
+export const useLooks = defineStore('looks', () => {
+  const items = ref<Look[]>(BUILT_IN_LOOKS)
+  const uses = ref<LookUse[]>([])
+  const style = ref<SiteStyle>(DEFAULT_STYLE)
+
+  const byId = computed(() => new Map(items.value.map(look => [look.id, look])))
+  /** What a button gets that asks for this look, also where it is gone. */
+  const lookOf = (id: string): Look => byId.value.get(id) ?? DEFAULT_LOOK
+  const palettes = computed(() => tonePalettes(style.value.palette))
+  /** The rules of all looks, for where any of them may be drawn. */
+  const css = computed(() => items.value.map(look => appearanceCss(`tr-look-${look.id}`, look.appearance)).join('\n'))
+
+  async function load() {
+    ({ items: items.value, uses: uses.value, style: style.value } = await api<{ items: Look[], uses: LookUse[], style: SiteStyle }>('/looks'))
+  }
+
+  async function create(look: NewLook): Promise<Look> {
+    const made = await api<Look>('/looks', 'POST', look)
+    items.value = [...items.value, made]
+    return made
+  }
+
+  /** Changes reach the server in the order they were made. What is shown may be newer than an answer, so an answer never replaces it. */
+  const inTurn = createQueue()
+
+  async function rename(id: string, name: string) {
+    const now = await inTurn(() => api<Look>(`/looks/${id}`, 'PATCH', { name }))
+    items.value = items.value.map(look => look.id === id ? { ...look, name: now.name } : look)
+  }
+
+  async function change(id: string, appearance: Appearance) {
+    show(id, appearance)
+    await inTurn(() => api(`/looks/${id}`, 'PATCH', { appearance }))
+  }
+
+  /** Shows an appearance at once, before it is saved. */
+  function show(id: string, appearance: Appearance) {
+    items.value = items.value.map(look => look.id === id ? { ...look, appearance } : look)
+  }
+
+  async function remove(id: string, instead?: string) {
+    await api(`/looks/${id}${instead ? `?instead=${instead}` : ''}`, 'DELETE')
+    await load()
+  }
+
+  async function setStyle(changed: SiteStyle) {
+    style.value = changed
+    await inTurn(() => api('/style', 'PUT', changed))
+  }
+
+  /** Takes looks in from a tokens file. */
+  async function takeTokens(tokens: unknown, palette: boolean) {
+    const taken = await api<{ added: string[], palette: boolean }>('/looks/tokens', 'POST', { tokens, palette })
+    await load()
+    return taken
+  }
+
+  return { items, uses, style, byId, lookOf, palettes, css, load, create, rename, change, show, remove, setStyle, takeTokens }
+})

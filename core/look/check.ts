@@ -1,0 +1,60 @@
+import type { Appearance, Fill } from './appearance'
+import { mixedAlong } from './gradient'
+import { LEAST, contrast, isLarge, nearestPassing } from './contrast'
+import { hexOf, type Colour } from './colour'
+import type { Palette } from './palette'
+
+export const STATES = ['normal', 'hover', 'pressed', 'focus'] as const
+export type State = (typeof STATES)[number]
+export type CheckedPart = 'words' | 'note' | 'icon' | 'mark'
+
+/** How one part of a button stands out in one state, at the worst point of what is behind it. */
+export interface ContrastResult {
+  state: State
+  part: CheckedPart
+  /** 1 to 21 */
+  ratio: number
+  /** what WCAG 2.2 AA asks for */
+  least: number
+  passes: boolean
+  /** the nearest colour that passes, where this one does not and there is one */
+  nearest?: string
+}
+
+/** `#rrggbb` of all that a fill shows; of a gradient its stops and the way between them. */
+function groundsOf(fill: Fill, palette: Palette): string[] {
+  switch (fill.kind) {
+    case 'none': return [palette.paper]
+    case 'plain': return [hexOf(fill.colour, palette)]
+    case 'gradient': return mixedAlong(fill.stops.map(({ colour, at }) => ({ colour: hexOf(colour, palette), at })))
+  }
+}
+
+function judge(state: State, part: CheckedPart, colour: string, grounds: string[], least: number): ContrastResult {
+  const ratio = Math.min(...grounds.map(ground => contrast(colour, ground)))
+  const passes = ratio >= least
+  return { state, part, ratio, least, passes, ...!passes && { nearest: nearestPassing(colour, grounds, least) } }
+}
+
+/** The contrast of each part of a button in each state under a palette (WCAG 2.2, 1.4.3 and 1.4.11). */
+export function contrastOf(appearance: Appearance, palette: Palette): ContrastResult[] {
+  const { noteColour, icon, size, weight, focus } = appearance
+  const hex = (colour: Colour) => hexOf(colour, palette)
+  const leastForWords = isLarge(size, weight) ? LEAST.large : LEAST.words
+  const inState = (state: State, { fill, words }: Pick<Appearance, 'fill' | 'words'>, notesOwn: Colour | null) => {
+    const grounds = groundsOf(fill, palette)
+    return [
+      judge(state, 'words', hex(words), grounds, leastForWords),
+      judge(state, 'note', hex(notesOwn ?? words), grounds, LEAST.words),
+      ...icon ? [judge(state, 'icon', hex(icon.colour ?? words), grounds, LEAST.mark)] : [],
+    ]
+  }
+  const changed = (state: 'hover' | 'pressed') => {
+    // Whoever presses a button with the mouse is on it, too.
+    const change = state === 'pressed' ? { ...appearance.hover, ...appearance.pressed } : appearance.hover
+    // As the style sheet has it: a note follows the words where the fill changes with them.
+    const parts = inState(state, { ...appearance, ...change }, change.words && change.fill ? null : noteColour)
+    return Object.keys(state === 'pressed' ? appearance.pressed : change).length ? parts : []
+  }
+  return [...inState('normal', appearance, noteColour), ...changed('hover'), ...changed('pressed'), judge('focus', 'mark', hex(focus.colour), [palette.paper], LEAST.mark)]
+}

@@ -1,0 +1,38 @@
+import { formatSize } from '../files/size'
+import { typeTag } from '../files/mediaType'
+import type { Appearance } from '../look/appearance'
+import { effectiveAction, type Destination } from './destination'
+import { escapeHtml } from './escape'
+import { fillPlaceholders } from './placeholders'
+import type { Action, ButtonAttrs } from './schema'
+
+/** The pieces of a button, for the renderer and for the editor, which draws it the same way. */
+export function buttonParts(attrs: ButtonAttrs, destination: Destination | undefined) {
+  const action = effectiveAction(attrs.action, destination)
+  const facts = destination && (destination.file ?? null)
+  const label = fillPlaceholders(attrs.label, facts).trim() || destination?.title || 'Download'
+  const note = fillPlaceholders(attrs.note, facts).trim()
+  return { action, label, note, spoken: spokenFacts(`${label} ${note}`, action, destination) }
+}
+
+/**
+ * What the visible words leave out of the accessible name: type, size, and that a tab opens
+ * (WCAG 2.2, success criteria 2.4.4 and 3.2.5).
+ */
+export function spokenFacts(visible: string, action: Action, destination: Destination | undefined): string {
+  if (!destination) return ''
+  const { file } = destination
+  const missing = file ? [typeTag(file.mediaType), formatSize(file.size)].filter(fact => !visible.includes(fact)) : []
+  if (action === 'tab') missing.push('opens in a new tab')
+  return missing.length ? ` (${missing.join(', ')})` : ''
+}
+
+/** What only screen readers read out. */
+export const spokenHtml = (spoken: string) => spoken && `<span class="tr-spoken">${escapeHtml(spoken)}</span>`
+
+/** The inside of a button: icon, label, note, and what only screen readers need. */
+export function buttonInner({ label, note, spoken }: { label: string, note: string, spoken: string }, { icon }: Appearance): string {
+  const words = `<span class="tr-label">${escapeHtml(label)}</span>` + (note && ` <span class="tr-note">${escapeHtml(note)}</span>`)
+  const drawn = icon ? `<svg class="tr-icon" viewBox="0 0 24 24" aria-hidden="true"><path d="${escapeHtml(icon.path)}"/></svg><span class="tr-words">${words}</span>` : words
+  return drawn + spokenHtml(spoken)
+}

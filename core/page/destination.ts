@@ -1,0 +1,59 @@
+import { opensInBrowser } from '../files/mediaType'
+import { fileHref, pageHref } from './href'
+import type { TargetFacts } from './placeholders'
+import type { Action, Target } from './schema'
+
+/** What is known of pages and files that targets can be. */
+export interface TargetKnowledge {
+  /** a file that is there for visitors */
+  file: (id: string) => TargetFacts | undefined
+  /** a page that is live */
+  page: (id: string) => { slug: string, title: string } | undefined
+}
+
+/** Where a placement leads. */
+export interface Destination {
+  /** what it is called: the words of a button without a label */
+  title: string
+  /** the file, where it is one */
+  file?: TargetFacts
+  /** what a click can do there, the usual one first */
+  actions: readonly Action[]
+  href: (action: Action, placement: string) => string
+}
+
+const PLACES: readonly Action[] = ['here', 'tab']
+const FILES: readonly Action[] = ['tab', 'here', 'save']
+/** Browsers must not show it. */
+const SAVED: readonly Action[] = ['save']
+/** Another program takes over; there is nothing to show. */
+const HANDED_OVER: readonly Action[] = ['here']
+
+/** Spaces, brackets and dashes are for people (RFC 3966, 3: visual separators). */
+const dialled = (number: string) => number.replace(/[^\d+]/g, '')
+
+export const fileDestination = (file: TargetFacts): Destination => ({
+  title: file.title, file, actions: opensInBrowser(file.mediaType) ? FILES : SAVED, href: (action, placement) => fileHref(file, action, placement),
+})
+
+/** Where a target leads now; undefined where visitors find nothing there. */
+export function destinationOf(target: Target | null, known: TargetKnowledge): Destination | undefined {
+  switch (target?.kind) {
+    case 'file': {
+      const file = known.file(target.id)
+      return file && fileDestination(file)
+    }
+    case 'page': {
+      const page = known.page(target.id)
+      return page && { title: page.title, actions: PLACES, href: () => pageHref(page.slug) }
+    }
+    case 'address': return { title: target.href.replace(/^https?:\/\/(?:www\.)?/, '').replace(/\/$/, ''), actions: PLACES, href: () => target.href }
+    case 'email': return { title: target.address, actions: HANDED_OVER, href: () => `mailto:${encodeURI(target.address)}` }
+    case 'phone': return { title: target.number, actions: HANDED_OVER, href: () => `tel:${dialled(target.number)}` }
+    case undefined: return undefined
+  }
+}
+
+/** What a click really does: what was asked for, or what there is where that cannot be. */
+export const effectiveAction = (action: Action, destination: Pick<Destination, 'actions'> | undefined): Action =>
+  !destination || destination.actions.includes(action) ? action : destination.actions[0]!

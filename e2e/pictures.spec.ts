@@ -1,0 +1,133 @@
+import { expect, test, type Page } from '@playwright/test'
+import sharp from 'sharp'
+import { openDesk, row, showInLibrary } from './support/owner'
+import { dropFiles } from './support/files'
+import { makeData, startServer, type RunningServer } from './support/server'
+
+let server: RunningServer
+test.beforeAll(async () => {
+  server = await startServer(await makeData('demo'))
+})
+test.afterAll(() => server.remove())
+test.beforeEach(({ page }) => openDesk(page, server.url))
+
+async function newPage(page: Page, title: string): Promise<void> {
+  await page.getByRole('button', { name: 'New page' }).click()
+  await page.getByLabel('Title', { exact: true }).fill(title)
+  await page.getByRole('button', { name: 'Make the page' }).click()
+  await page.waitForURL(/\/desk\/pages\//)
+  await page.locator('.ProseMirror').click()
+}
+
+async function add(page: Page, words: string): Promise<void> {
+  await page.keyboard.type('/')
+  await page.getByRole('combobox', { name: 'Find a file to place' }).fill(words)
+  await page.getByRole('option', { name: new RegExp(`^${words}`) }).click()
+}
+
+async function publishAndVisit(page: Page, slug: string): Promise<Page> {
+  await page.keyboard.press('Control+Enter')
+  await expect(page.getByText('Live as it stands')).toBeVisible()
+  const visitor = await page.context().newPage()
+  await visitor.goto(`${server.url}/${slug}`)
+  return visitor
+}
+
+test('a picture is chosen, said in words, made to lead to a file, and comes to visitors no larger than they need it', async ({ page }) => {
+  await newPage(page, 'Tiles')
+  await add(page, 'Picture')
+  const note = page.getByRole('region', { name: 'Settings of this picture' })
+  // Nothing but a picture is offered.
+  await page.getByRole('combobox', { name: 'Find a picture' }).fill('celadon')
+  await expect(page.getByRole('option', { name: /Safety data sheet/ })).toHaveCount(0)
+  await page.getByRole('option', { name: /Test tile celadon/i }).click()
+  await expect(note.getByText('Say it in a few words')).toBeVisible()
+  await expect(page.locator('.block-view img')).toBeVisible()
+  await note.getByLabel('What it shows').fill('A tile in celadon')
+  await expect(note.getByText('Say it in a few words')).toHaveCount(0)
+  await note.getByLabel('Words below it').fill('Celadon, cone 8')
+  await note.getByRole('button', { name: 'Lead somewhere…' }).click()
+  await page.getByRole('combobox', { name: 'Find what this leads to' }).fill('picture pack')
+  await page.getByRole('option', { name: /picture pack/ }).click()
+  await expect(note).toContainText('A click leads to “Test tile picture pack”.')
+  await note.getByRole('radio', { name: 'Half' }).check()
+
+  const visitor = await publishAndVisit(page, 'tiles')
+  const image = visitor.getByRole('img', { name: 'A tile in celadon' })
+  await expect(image).toBeVisible()
+  await expect.poll(() => image.evaluate((element: HTMLImageElement) => element.complete && element.naturalWidth > 0)).toBe(true)
+  expect(await image.evaluate((element: HTMLImageElement) => element.currentSrc)).toMatch(/\/pictures\/test-tile-celadon\.png\?width=640&v=[0-9a-f]{8}$/)
+  const response = await visitor.request.get(await image.evaluate((element: HTMLImageElement) => element.currentSrc))
+  expect(response.headers()).toMatchObject({ 'content-type': 'image/webp', 'cache-control': 'public, max-age=31536000, immutable' })
+  const again = await visitor.request.get(`${server.url}/pictures/test-tile-celadon.png?width=640`, { headers: { 'If-None-Match': response.headers().etag! } })
+  expect(again.status()).toBe(304)
+  await expect(visitor.getByRole('link', { name: /A tile in celadon.*ZIP/ })).toHaveAttribute('href', /picture-pack\.zip\?save/)
+})
+
+test('a card shows the file, and its words are the file\'s until others are written', async ({ page }) => {
+  await newPage(page, 'Products')
+  await add(page, 'Card')
+  const note = page.getByRole('region', { name: 'Settings of this card' })
+  await note.getByRole('button', { name: 'Choose where it leads…' }).click()
+  await page.getByRole('combobox', { name: 'Find what this leads to' }).fill('K100 kiln')
+  await page.getByRole('option', { name: /K100 kiln manual/ }).click()
+  const card = page.locator('.block-view')
+  await expect(card.locator('.tr-card-title')).toHaveText('K100 kiln manual')
+  await note.getByLabel('Title', { exact: true }).fill('The K100')
+  await note.getByLabel('What it is').fill('All of it in thirty pages.')
+  await note.getByRole('radio', { name: 'Rim' }).check()
+  await expect(card.locator('.tr-button')).toHaveClass(/tr-look-rim/)
+  await page.keyboard.press('Escape')
+  // It is moved and copied like any block.
+  await page.keyboard.press('Control+d')
+  await expect(card).toHaveCount(2)
+  await page.keyboard.press('Delete')
+  await expect(card).toHaveCount(1)
+
+  const visitor = await publishAndVisit(page, 'products')
+  await expect(visitor.locator('.tr-card')).toContainText(/The K100\s*All of it in thirty pages\./)
+  const [opened] = await Promise.all([visitor.waitForEvent('popup'), visitor.getByRole('link', { name: /Download.*The K100.*new tab/ }).click()])
+  expect(opened.url()).toMatch(/\/files\/marlpit-k100-manual-2026-09\.pdf\?open&at=/)
+  await expect(visitor.locator('.tr-card img')).toHaveAttribute('src', /\/pictures\/marlpit-k100-manual/)
+})
+
+test('a picture that is dropped is shown, from the library and from the computer, or is a button where that was meant', async ({ page }) => {
+  await newPage(page, 'Dropped')
+  await page.keyboard.type('Words')
+  await showInLibrary(page, 'Test tile shino')
+  await row(page, 'Test tile shino').dragTo(page.locator('.ProseMirror p'))
+  const pictures = page.locator('.ProseMirror .block-view img')
+  await expect(pictures).toHaveCount(1)
+  await expect(pictures).toHaveAttribute('src', /test-tile-shino/)
+  await page.getByRole('button', { name: 'As a button instead' }).click()
+  await expect(pictures).toHaveCount(0)
+  await expect(page.locator('.ProseMirror .tr-button')).toContainText('Test tile shino')
+
+  const photo = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#886644' } }).png().toBuffer()
+  const box = (await page.locator('.ProseMirror > p').boundingBox())!
+  await dropFiles(page, [{ name: 'shop front.png', mimeType: 'image/png', buffer: photo }], '.ProseMirror > p', { x: box.x + 20, y: box.y + 2 })
+  await expect(pictures).toHaveAttribute('src', /shop-front/)
+
+  // One that is pasted, as a picture of the screen is, is shown as well.
+  await page.evaluate((base64) => {
+    const data = new DataTransfer()
+    data.items.add(new File([Uint8Array.from(atob(base64), character => character.charCodeAt(0))], 'pasted.png', { type: 'image/png' }))
+    document.querySelector('.ProseMirror')!.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
+  }, (await sharp(photo).negate().png().toBuffer()).toString('base64'))
+  await expect(pictures).toHaveCount(2)
+})
+
+test('a page has a picture that goes with links to it elsewhere', async ({ page }) => {
+  await newPage(page, 'Shared')
+  await page.keyboard.type('Words')
+  await page.getByRole('button', { name: 'Page settings' }).click()
+  const settings = page.getByRole('region', { name: 'Settings of this page' })
+  await settings.getByRole('button', { name: 'Choose a picture…' }).click()
+  await settings.getByRole('combobox', { name: 'Find a picture for links to this page' }).fill('tile honey')
+  await settings.getByRole('option', { name: /honey/ }).click()
+  await expect(settings.getByText('Test tile honey')).toBeVisible()
+  const visitor = await publishAndVisit(page, 'shared')
+  await expect(visitor.locator('meta[property="og:image"]')).toHaveAttribute('content', /^https:\/\/www\.marlpit\.example\/pictures\/test-tile-honey/)
+  await settings.getByRole('button', { name: 'None' }).click()
+  await expect(settings.getByText('Test tile honey')).toHaveCount(0)
+})

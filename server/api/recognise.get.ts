@@ -1,0 +1,9 @@
+import { defineEventHandler, getRequestHost } from 'h3'
+import { z } from 'zod'
+import { parseQuery } from '../utils/request'
+import { useTrough } from '../utils/trough'
+
+const querySchema = z.object({ text: z.string().max(3000) })
+
+/** What an address that was typed or pasted leads to. */
+export default defineEventHandler(async event => (await useTrough()).recognise(parseQuery(event, querySchema).text, getRequestHost(event)))

@@ -1,0 +1,2 @@
+ALTER TABLE "pages" ADD COLUMN "picture" text;--> statement-breakpoint
+ALTER TABLE "pages" ADD CONSTRAINT "pages_picture_files_id_fk" FOREIGN KEY ("picture") REFERENCES "public"."files"("id") ON DELETE set null ON UPDATE no action;

@@ -1,0 +1,123 @@
+import { asc, eq, ne, and } from 'drizzle-orm'
+import { canonical } from '../../../core/canonical'
+import { newId } from '../../../core/id'
+import { BUILT_IN_LOOKS } from '../../../core/look/builtin'
+import type { Appearance } from '../../../core/look/appearance'
+import type { Look, LookUse, NewLook } from '../../../core/look/look'
+import { DEFAULT_STYLE, siteStyleSchema, type SiteStyle } from '../../../core/look/siteStyle'
+import { Problem, notFound } from '../../../core/problem'
+import type { Database, Queryable } from '../../db/connection'
+import { looks, settings } from '../../db/schema'
+import type { Events } from '../events'
+import type { PageService } from '../pages/pages'
+
+const STYLE_KEY = 'style'
+const isBuiltIn = (id: string) => BUILT_IN_LOOKS.some(look => look.id === id)
+
+/** The looks of a site, and the colours and type that feed them. */
+export function createLookService(db: Database, pages: PageService, events: Events) {
+  async function own(): Promise<Look[]> {
+    const rows = await db.select().from(looks).orderBy(asc(looks.created))
+    return rows.map(({ id, name, appearance }) => ({ id, name, appearance, builtIn: false }))
+  }
+
+  async function checkName(q: Queryable, name: string, except = ''): Promise<void> {
+    const [holder] = await q.select({ id: looks.id }).from(looks).where(and(eq(looks.name, name), ne(looks.id, except))).limit(1)
+    if (holder || BUILT_IN_LOOKS.some(look => look.name === name)) throw new Problem(409, `There is a look named “${name}” already.`, 'Choose another name.', { field: 'name' })
+  }
+
+  async function add(tx: Queryable, { name, appearance }: NewLook): Promise<Look> {
+    await checkName(tx, name)
+    const id = newId()
+    await tx.insert(looks).values({ id, name, appearance })
+    return { id, name, appearance, builtIn: false }
+  }
+
+  function refuseBuiltIn(id: string, what: string): void {
+    if (isBuiltIn(id)) throw new Problem(409, `This look comes with Trough and cannot be ${what}.`, 'Save a copy of it under another name.')
+  }
+
+  return {
+    /** All looks, those that come with Trough first. */
+    list: async (): Promise<Look[]> => [...BUILT_IN_LOOKS, ...await own()],
+
+    /** Appearances by the identity of their look. */
+    async appearances(): Promise<Map<string, Appearance>> {
+      return new Map((await this.list()).map(look => [look.id, look.appearance]))
+    },
+
+    /** @throws Problem 409 where the name is taken */
+    create: (look: NewLook): Promise<Look> => db.transaction(tx => add(tx, look)),
+
+    /** Adds looks that came from elsewhere, all or none: those that are not there just so; a name that is taken gets a number. */
+    async take(given: NewLook[]): Promise<Look[]> {
+      const there = await this.list()
+      const names = new Set(there.map(look => look.name))
+      const same = new Set(there.map(({ name, appearance }) => canonical({ name, appearance })))
+      return db.transaction(async (tx) => {
+        const added: Look[] = []
+        for (const { name, appearance } of given.filter(({ name, appearance }) => !same.has(canonical({ name, appearance })))) {
+          let free = name
+          for (let number = 2; names.has(free); number++) free = `${name} ${number}`
+          names.add(free)
+          added.push(await add(tx, { name: free, appearance }))
+        }
+        return added
+      })
+    },
+
+    /**
+     * Changes a look; every button that wears it follows at once.
+     *
+     * @throws Problem 404, or 409 for one that comes with Trough or a name that is taken
+     */
+    async change(id: string, change: Partial<NewLook>): Promise<Look> {
+      refuseBuiltIn(id, 'changed')
+      const changed = await db.transaction(async (tx) => {
+        if (change.name !== undefined) await checkName(tx, change.name, id)
+        const [row] = await tx.update(looks).set(change).where(eq(looks.id, id)).returning()
+        if (!row) throw notFound('look')
+        return row
+      })
+      events.emit('site')
+      return { id, name: changed.name, appearance: changed.appearance, builtIn: false }
+    },
+
+    /** Where each look is worn. */
+    uses: (): Promise<LookUse[]> => pages.looksWorn(),
+
+    /**
+     * Deletes a look.
+     *
+     * @param instead the look that its buttons get
+     * @throws Problem 409 with `places` where buttons wear it and `instead` is not given
+     */
+    async remove(id: string, instead?: string): Promise<void> {
+      refuseBuiltIn(id, 'deleted')
+      const all = await this.list()
+      const look = all.find(one => one.id === id)
+      if (!look) throw notFound('look')
+      if (instead !== undefined && (instead === id || !all.some(one => one.id === instead))) throw new Problem(400, 'The look to take instead is not there.', 'Choose another one.')
+      const places = (await pages.looksWorn()).filter(use => use.look === id)
+      if (places.length && instead === undefined) throw new Problem(409, `Buttons wear the look “${look.name}”.`, 'Say which look they get instead.', { places })
+      await db.transaction(async (tx) => {
+        if (instead !== undefined) await pages.changeLook(tx, id, instead)
+        await tx.delete(looks).where(eq(looks.id, id))
+      })
+      events.emit('live')
+    },
+
+    async style(): Promise<SiteStyle> {
+      const [row] = await db.select().from(settings).where(eq(settings.key, STYLE_KEY))
+      return row ? siteStyleSchema.parse(row.value) : DEFAULT_STYLE
+    },
+
+    /** Sets colours and type of the site; every look and page follows at once. */
+    async setStyle(style: SiteStyle): Promise<SiteStyle> {
+      await db.insert(settings).values({ key: STYLE_KEY, value: style }).onConflictDoUpdate({ target: settings.key, set: { value: style } })
+      events.emit('site')
+      return style
+    },
+  }
+}
+export type LookService = ReturnType<typeof createLookService>

@@ -1,0 +1,60 @@
+import { and, eq, isNull, or } from 'drizzle-orm'
+import { recognise } from '../../../core/page/recognise'
+import type { Target } from '../../../core/page/schema'
+import { Problem } from '../../../core/problem'
+import type { Database } from '../../db/connection'
+import { files, retiredHandles } from '../../db/schema'
+import type { SiteService } from '../site/site'
+import type { PageService } from './pages'
+
+const FILES = '/files/'
+
+/** A path without its escapes; as it is where they are none (RFC 3986, 2.1), for nothing is there. */
+function decoded(path: string): string {
+  try {
+    return decodeURIComponent(path)
+  }
+  catch {
+    return path
+  }
+}
+
+/** What an address leads to, and what that is called. */
+export interface Led { target: Target, title: string }
+
+/** Tells what an address that was typed or pasted leads to: to the file or page itself where it is one of our own. */
+export function createRecognising(db: Database, pages: PageService, site: SiteService) {
+  /** The file with a handle, or that had it once. */
+  async function fileAt(handle: string): Promise<Led | undefined> {
+    const [file] = await db.select({ id: files.id, title: files.title }).from(files).leftJoin(retiredHandles, eq(retiredHandles.fileId, files.id))
+      .where(and(isNull(files.deleted), or(eq(files.handle, handle), eq(retiredHandles.handle, handle)))).limit(1)
+    return file && { target: { kind: 'file', id: file.id }, title: file.title }
+  }
+
+  async function pageAt(slug: string): Promise<Led | undefined> {
+    const page = await pages.at(slug)
+    return page && { target: { kind: 'page', id: page.id }, title: page.title }
+  }
+
+  /**
+   * @param host that the desk itself was asked at
+   * @throws Problem 422 where the text is no address, 404 where nothing of ours is there
+   */
+  return async (text: string, host: string): Promise<Led> => {
+    const { address } = await site.get()
+    const read = recognise(text, [host, ...address ? [new URL(address).host] : []])
+    switch (read?.kind) {
+      case undefined: throw new Problem(422, 'That is no address.', 'Give one such as https://www.example.com/, an e-mail address or a phone number.')
+      case 'own': {
+        const path = decoded(read.path)
+        const led = path.startsWith(FILES) ? await fileAt(path.slice(FILES.length)) : await pageAt(path.slice(1))
+        if (!led) throw new Problem(404, 'This site has nothing at that address.', 'Find the file or page by its name.')
+        return led
+      }
+      case 'address': return { target: read, title: read.href.replace(/^https?:\/\/(?:www\.)?/, '').replace(/\/$/, '') }
+      case 'email': return { target: read, title: read.address }
+      case 'phone': return { target: read, title: read.number }
+    }
+  }
+}
+export type Recognising = ReturnType<typeof createRecognising>

@@ -1,0 +1,84 @@
+import { readFile } from 'node:fs/promises'
+import { and, eq, isNull } from 'drizzle-orm'
+import { alias } from 'drizzle-orm/pg-core'
+import { LRUCache } from 'lru-cache'
+import { familyOf } from '../../../core/files/mediaType'
+import { represent, type Representation } from '../../../core/http/respond'
+import { PICTURE_WIDTHS } from '../../../core/page/href'
+import { Problem } from '../../../core/problem'
+import type { Database } from '../../db/connection'
+import { blobs, editions, files } from '../../db/schema'
+import type { Events } from '../events'
+import type { Looking } from '../reading/looking'
+import type { ReadingService } from '../reading/reading'
+
+/** The bytes that show a file, and whether their first page is drawn. */
+interface Source { sha256: string, mediaType: string, drawn: boolean }
+
+export interface Picture { bytes: Buffer, representation: Representation }
+
+const MEMORY = 24 * 1000 * 1000
+const missing = () => new Problem(404, 'There is no picture here.', 'It may not be drawn yet, or its file is gone.')
+
+/** What shows files on pages: pictures in the widths that browsers ask for, and first pages of documents. */
+export function createPictures(db: Database, looking: Looking, reading: ReadingService, events: Events) {
+  const kept = new LRUCache<string, Promise<Picture>>({ max: 500, maxSize: MEMORY, sizeCalculation: () => 60_000 })
+  // Visitors ask often: which bytes show a file is asked of the database once, until the library changes.
+  const sources = new LRUCache<string, Source>({ max: 5000 })
+  let age = 0
+  const forget = () => {
+    age++
+    sources.clear()
+  }
+  events.on('library', forget)
+  events.on('read', forget)
+  const [own, ownEdition] = [alias(files, 'own'), alias(editions, 'own_edition')]
+
+  async function draw({ sha256, mediaType, drawn }: Source, width: number): Promise<Picture> {
+    const isPicture = familyOf(mediaType) === 'picture'
+    if (!isPicture && !drawn) throw missing()
+    const path = isPicture ? await looking.picture(sha256, width) : reading.pictureOf(sha256)
+    const bytes = await readFile(path)
+    const representation = represent({
+      size: bytes.length, contentType: 'image/webp', etag: `"${sha256.slice(0, 24)}-${width}"`,
+      extra: { 'X-Content-Type-Options': 'nosniff', 'Content-Security-Policy': 'default-src \'none\'' },
+    })
+    return { bytes, representation }
+  }
+
+  async function read(handle: string): Promise<Source | undefined> {
+    const [row] = await db.select({ sha256: editions.sha256, mediaType: editions.mediaType, preview: blobs.preview, own: ownEdition.sha256, ownType: ownEdition.mediaType }).from(files)
+      .innerJoin(editions, and(eq(editions.fileId, files.id), eq(editions.number, files.edition))).innerJoin(blobs, eq(blobs.sha256, editions.sha256))
+      .leftJoin(own, and(eq(own.id, files.picture), isNull(own.deleted))).leftJoin(ownEdition, and(eq(ownEdition.fileId, own.id), eq(ownEdition.number, own.edition)))
+      .where(and(eq(files.handle, handle), isNull(files.deleted)))
+    if (!row) return undefined
+    const instead = familyOf(row.mediaType) !== 'picture' && row.own !== null
+    return instead ? { sha256: row.own!, mediaType: row.ownType!, drawn: true } : { sha256: row.sha256, mediaType: row.mediaType, drawn: row.preview === 'ready' }
+  }
+
+  return {
+    /**
+     * What shows the file with a handle: itself where it is a picture, the picture it was given, or its first page.
+     *
+     * @param width in pixels, one of those that are served
+     * @throws Problem 404
+     */
+    async find(handle: string, width: number): Promise<Picture> {
+      if (!(PICTURE_WIDTHS as readonly number[]).includes(width)) throw missing()
+      let source = sources.get(handle)
+      if (!source) {
+        const asked = age
+        source = await read(handle)
+        if (!source) throw missing()
+        if (asked === age) sources.set(handle, source)
+      }
+      const key = `${source.sha256} ${width}`
+      const known = kept.get(key) ?? draw(source, width)
+      kept.set(key, known)
+      // A failure is not remembered: what is not drawn yet may be the next time.
+      known.catch(() => kept.delete(key))
+      return known
+    },
+  }
+}
+export type Pictures = ReturnType<typeof createPictures>
