@@ -27,11 +27,11 @@ test('write, place by typing /, link words, publish: all of it reaches the visit
   await page.keyboard.press('Enter')
   await page.keyboard.type('/')
   await page.getByRole('combobox', { name: 'Find a file to place' }).fill('mixing')
-    await page.keyboard.press('Enter')
+  await page.keyboard.press('Enter')
   await expect(page.locator('.button-view.selected')).toContainText(/Mixing a glaze from powder\s*PDF, 3.5 kB/)
-  // The library knows at once: one link of the demo's, and this button.
+  // The library knows at once: a link and a card of the demo's, and this button.
   await showInLibrary(page, 'Mixing a glaze')
-  await expect(row(page, 'Mixing a glaze').first()).toContainText('2 places')
+  await expect(row(page, 'Mixing a glaze').first()).toContainText('3 places')
 
   await sheet(page).getByText('firing chart').dblclick({ position: { x: 70, y: 12 } })
   await page.keyboard.press('Control+Shift+k')
