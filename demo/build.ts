@@ -5,6 +5,7 @@ import { crc32 } from 'node:zlib'
 import { fileIds, placementsOf } from '../core/page/targets'
 import { openTrough, type Trough } from '../server/trough'
 import { makeBundles } from './bundles'
+import { makeEdges } from './edges'
 import { FOLDERS, makeFiles } from './files'
 import { OWNER } from './owner'
 import { makePages, type FileIds } from './pages'
@@ -51,6 +52,13 @@ async function fillPages({ pages }: Trough, files: FileIds, folders: Map<string,
     await pages.publish(id)
     if (later) await pages.saveDraft(id, { title, draft: { type: 'doc', content: [...document.content, ...later] }, revision })
   }
+  for (const [edge, document] of Object.entries(makeEdges(files, made))) {
+    const { title, revision } = await pages.get(edge)
+    await pages.saveDraft(edge, { title, draft: document, revision })
+    await pages.publish(edge)
+  }
+  // The site's name leads home.
+  await pages.change(made.get('')!.id, { inMenu: false })
 }
 
 /** Some visitors' downloads, so that there is something to count. */

@@ -4,6 +4,7 @@ import type { Node } from '@tiptap/pm/model'
 import { TextSelection } from '@tiptap/pm/state'
 import { closeHistory } from '@tiptap/pm/history'
 import { newButton, newCard, newPicture } from '~~/core/page/insert'
+import { startOf } from './edge'
 import { insertBlocks, insertShelf } from './commands'
 
 /** Something that can be put on a page besides files. */
@@ -43,7 +44,7 @@ export const ADDABLE: Addable[] = [
   { name: 'heading', words: 'Heading', hint: 'Names what follows', also: 'title', icon: mdiFormatHeader2, add: editor => insertBlocks(editor, [make(editor, 'heading', { level: 2 })]) },
   { name: 'list', words: 'List', hint: 'Points, one below the other', also: 'bullets', icon: mdiFormatListBulleted, add: editor => insertBlocks(editor, [make(editor, 'bulletList', null, make(editor, 'listItem', null, line(editor)))]) },
   { name: 'quote', words: 'Quote', hint: 'What somebody said', also: 'citation', icon: mdiFormatQuoteClose, add: editor => insertBlocks(editor, [make(editor, 'blockquote', null, line(editor))]) },
-  { name: 'row', words: 'Row of buttons', hint: 'Side by side as far as there is room', also: 'group', icon: mdiButtonPointer, add: editor => insertBlocks(editor, [make(editor, 'buttonRow', null, make(editor, 'downloadButton', newButton(null, '')))]) },
+  { name: 'row', words: 'Row of buttons', hint: 'Side by side as far as there is room', also: 'group', icon: mdiButtonPointer, add: editor => insertBlocks(editor, [make(editor, 'buttonRow', null, make(editor, 'downloadButton', newButton(null, '', startOf(editor))))]) },
   { name: 'shelf', words: 'Shelf', hint: 'The files of a folder, or chosen ones', also: 'list of files folder', icon: mdiViewListOutline, add: editor => insertShelf(editor, null) },
   { name: 'card', words: 'Card', hint: 'A file with its picture and what it is', also: 'file product', icon: mdiCardTextOutline, add: editor => insertBlocks(editor, [make(editor, 'fileCard', newCard(null))]) },
   { name: 'picture', words: 'Picture', hint: 'From the library', also: 'photo image', icon: mdiImageOutline, add: editor => insertBlocks(editor, [make(editor, 'picture', newPicture(null))]) },

@@ -5,6 +5,7 @@ import { closeHistory } from '@tiptap/pm/history'
 import { NodeSelection, Selection, TextSelection } from '@tiptap/pm/state'
 import { cardLines, firstAction, newButton, newCard, newPicture, newPlacementId, newShelf } from '~~/core/page/insert'
 import { MOST_IN_ROW, type ButtonAttrs, type CardAttrs, type PageDocument, type PictureAttrs, type ShelfAttrs, type ShelfSource, type Target } from '~~/core/page/schema'
+import { startOf } from './edge'
 import { nearestPlace, placeBehind, type Part } from './parts'
 
 export const documentOf = (editor: Editor) => editor.getJSON() as PageDocument
@@ -42,7 +43,7 @@ export function insertBlocks(editor: Editor, nodes: Node[], at?: number): void {
 }
 
 export function insertButton(editor: Editor, target: Target | null, label: string, position?: number): ButtonAttrs {
-  const attrs = newButton(target, label)
+  const attrs = newButton(target, label, startOf(editor))
   insertBlocks(editor, [editor.schema.nodes.downloadButton!.create(attrs)], position)
   return attrs
 }
@@ -59,7 +60,7 @@ export function pictureToButton(editor: Editor, placement: string, label: string
   const found = findBlock(editor, placement)
   if (!found || found.node.type.name !== 'picture') return
   const { node, position } = found
-  const button = editor.schema.nodes.downloadButton!.create({ ...newButton(node.attrs.file ? { kind: 'file', id: node.attrs.file } : null, label), placement })
+  const button = editor.schema.nodes.downloadButton!.create({ ...newButton(node.attrs.file ? { kind: 'file', id: node.attrs.file } : null, label, startOf(editor)), placement })
   const { tr } = editor.state
   tr.replaceWith(position, position + node.nodeSize, button)
   editor.view.dispatch(closeHistory(tr.setSelection(NodeSelection.create(tr.doc, position))))
@@ -77,7 +78,7 @@ export function insertSeveral(editor: Editor, buttons: { target: Target | null, 
   const { downloadButton, buttonRow, fileCard, picture, columns, column } = editor.schema.nodes
   const nodes = buttons.map(({ target, label }) => {
     if (way === 'pictures') return picture!.create(newPicture(target?.kind === 'file' ? target.id : null))
-    return way === 'cards' ? fileCard!.create(newCard(target)) : downloadButton!.create(newButton(target, label))
+    return way === 'cards' ? fileCard!.create(newCard(target)) : downloadButton!.create(newButton(target, label, startOf(editor)))
   })
   const take = (from: number, count: number) => nodes.slice(from, from + count)
   let from = 0
@@ -99,7 +100,7 @@ export function placeAgain(editor: Editor, placement: string, target: Target, ti
 /** Fills a row with buttons that look like its first one, up to as many as it holds; a first one that leads nowhere gives way. Gives how many found room. */
 export function fillRow(editor: Editor, { position, node }: Part, files: { target: Target, title: string }[]): number {
   const first = node.firstChild
-  const attrs = first?.attrs ?? newButton(null, '')
+  const attrs = first?.attrs ?? newButton(null, '', startOf(editor))
   const kept = Array.from({ length: node.childCount }, (_, index) => node.child(index)).filter(button => button.attrs.target)
   const added = files.slice(0, MOST_IN_ROW - kept.length).map(({ target, title }) => editor.schema.nodes.downloadButton!.create({ ...attrs, placement: newPlacementId(), target, label: title, saveAs: '', action: firstAction(target) }))
   if (added.length) {

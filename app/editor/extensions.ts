@@ -1,6 +1,7 @@
 import StarterKit from '@tiptap/starter-kit'
 import { Placeholder } from '@tiptap/extensions'
 import Blockquote from '@tiptap/extension-blockquote'
+import { EdgeRules } from './edge'
 import { ButtonRow, Column, Columns, PageRoot, Section, Space } from './layout'
 import { tableExtensions } from './table'
 import { DownloadButton, DownloadLink, FileCard, FreshPlacements, Picture, Shelf } from './placements'
@@ -14,7 +15,7 @@ export const pageExtensions = [
     // The page draws its own drop mark, and a line added at the end would change pages by opening them.
     dropcursor: false, trailingNode: false,
   }),
-  Placeholder.configure({ placeholder: 'Write here. Type / for a file, or drop one.' }),
+  Placeholder.configure({ placeholder: ({ editor }) => editor.storage.edge.edge === 'head' ? 'Drop a file here for the menu, or type / for a page or an address.' : 'Write here. Type / for a file, or drop one.' }),
   // Words only: a button in a quote would be no quote.
   Blockquote.extend({ content: 'paragraph+' }),
   Section,
@@ -29,4 +30,5 @@ export const pageExtensions = [
   Picture,
   DownloadLink,
   FreshPlacements,
+  EdgeRules,
 ]

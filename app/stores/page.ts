@@ -157,7 +157,7 @@ export const usePage = defineStore('page', () => {
     changes.value = changesBetween(live.value ?? undefined, { title: current.value.title, document: draft.value })
   })
 
-  const liveHref = computed(() => current.value?.published ? `/${current.value.slug}` : undefined)
+  const liveHref = computed(() => current.value?.published ? current.value.edge ? '/' : `/${current.value.slug}` : undefined)
 
   return { current, draft, live, changes, downloads, state, problem, liveHref, open, close, change, rename, save, keepMine, publish, setUp, unpublish }
 })

@@ -1,17 +1,21 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
+import { EDGES } from '~~/core/page/edges'
 import type { NewPage, PageDetails, PageItem } from '~~/core/page/item'
 import { ApiProblem, api } from '~/composables/api'
 import { despiteLinks } from '~/composables/pageLinks'
 
 /** The list of pages. */
 export const usePages = defineStore('pages', () => {
-  const items = ref<PageItem[]>([])
+  const all = ref<PageItem[]>([])
+  const items = computed(() => all.value.filter(page => !page.edge))
+  /** what stands on every page */
+  const edges = computed(() => EDGES.flatMap(edge => all.value.filter(page => page.edge === edge)))
   const loaded = ref(false)
-  const waiting = computed(() => items.value.filter(page => page.waiting))
+  const waiting = computed(() => all.value.filter(page => page.waiting))
 
   async function load() {
-    items.value = (await api<{ items: PageItem[] }>('/pages')).items
+    all.value = (await api<{ items: PageItem[] }>('/pages')).items
     loaded.value = true
   }
 
@@ -50,5 +54,5 @@ export const usePages = defineStore('pages', () => {
     return gone
   }
 
-  return { items, loaded, waiting, load, create, duplicate, publishWaiting, remove }
+  return { items, edges, loaded, waiting, load, create, duplicate, publishWaiting, remove }
 })

@@ -18,12 +18,17 @@ const strap: Appearance = {
   ...shared, width: 'fill', arrange: 'ends', padding: { y: 14, x: 3 }, radius: 0, border: { width: 1, sides: 'ends', colour: 'line' }, fill: { kind: 'none' },
   words: 'ink', noteColour: 'soft', underline: true, hover: { words: 'accent' },
 }
+const bare: Appearance = {
+  ...shared, width: 'fit', arrange: 'ends', padding: { y: 4, x: 0 }, radius: 0, border: { width: 0, sides: 'all', colour: 'line' }, fill: { kind: 'none' },
+  words: 'soft', size: 16, weight: 400, distance: 2, hover: { words: 'ink' },
+}
 
 /** The looks that are always there, in the order they are offered. */
 export const BUILT_IN_LOOKS: Look[] = [
   { id: 'slab', name: 'Slab', appearance: slab, builtIn: true },
   { id: 'rim', name: 'Rim', appearance: rim, builtIn: true },
   { id: 'strap', name: 'Strap', appearance: strap, builtIn: true },
+  { id: 'bare', name: 'Bare', appearance: bare, builtIn: true },
 ]
 
 /** What a button gets whose look is no longer there. */

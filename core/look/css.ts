@@ -37,7 +37,8 @@ function stateRule(selector: string, { fill, words, border, shadow }: StateChang
 
 /** Where the pieces of a button stand: side by side with an icon, or with its note at the other end. */
 function layout(selector: string, { arrange, icon, width }: Appearance): string {
-  const ends = 'display:flex;justify-content:space-between;align-items:baseline;flex-wrap:wrap;gap:.1em 1.5em;text-align:left'
+  // Where the button ends with its words, its two ends are next to each other.
+  const ends = `display:${width === 'fit' ? 'inline-flex' : 'flex'};justify-content:space-between;align-items:baseline;flex-wrap:wrap;gap:.1em ${width === 'fit' ? '.5em' : '1.5em'};text-align:left`
   if (!icon) return arrange === 'ends' ? `\n${selector}{${ends}}` : ''
   const direction = { before: 'row', after: 'row-reverse', above: 'column' }[icon.place]
   const along = arrange === 'ends' ? 'space-between' : 'center'

@@ -84,10 +84,10 @@ const section = ({ palette }: SiteStyle) => {
 .tr-page .tr-section>:first-child{margin-top:0}
 .tr-page .tr-section>:last-child{margin-bottom:0}
 .tr-width-wide>*{max-width:64rem}
-.tr-page>.tr-section{max-width:none;margin-inline:calc(-1*var(--bleed,1.5rem));margin-block:2rem;padding:2.6rem var(--bleed,1.5rem);background:var(--paper);color:var(--ink)}
+.tr-page>.tr-section{max-width:none;border:0;margin-inline:calc(-1*var(--bleed,1.5rem));margin-block:2rem;padding:2.6rem var(--bleed,1.5rem);background:var(--paper);color:var(--ink)}
 .tr-page>.tr-pad-small{padding-block:1.2rem}
 .tr-page>.tr-pad-large{padding-block:4.6rem}
-.tr-page>.tr-section+.tr-section{margin-top:-2rem}
+.tr-page>.tr-section+:is(.tr-section,.tr-foot){margin-top:-2rem}
 .tr-tone-tint{${paletteCss(tones.tint)}}
 .tr-tone-deep{${paletteCss(tones.deep)}}`
 }
@@ -155,15 +155,17 @@ export function pageCss(style: SiteStyle, used: ReadonlySet<PartName>): string {
 *{box-sizing:border-box}
 html{${styleCss(style)};background:var(--paper);-webkit-text-size-adjust:100%}
 body{margin:0;min-height:100vh;display:flex;flex-direction:column}
-.tr-head,.tr-foot{width:100%;max-width:46rem;margin:0 auto;padding:0 1.5rem}
-.tr-head{display:flex;flex-wrap:wrap;align-items:baseline;gap:.4rem 2rem;padding-top:1.6rem;padding-bottom:1.1rem;border-bottom:1px solid var(--rule);font:400 .98rem/1.5 var(--text)}
+header.tr-page,footer.tr-page{padding-inline:var(--bleed,1.5rem)}
+.tr-page>.tr-head{display:flex;flex-wrap:wrap;align-items:baseline;gap:.4rem 2rem;padding:1.6rem 0 1.1rem;border-bottom:1px solid var(--rule);font:400 .98rem/1.5 var(--text)}
 .tr-site{font:600 1.15rem/1.4 var(--heading);color:var(--ink);text-decoration:none;margin-right:auto}
-.tr-menu{display:flex;flex-wrap:wrap;gap:.2rem 1.4rem;list-style:none;margin:0;padding:0}
-.tr-menu a{color:var(--soft);text-decoration:none;display:inline-block;padding:.2rem 0;border-bottom:2px solid transparent}
-.tr-menu a:hover{color:var(--ink)}
-.tr-menu a[aria-current]{color:var(--ink);border-color:var(--accent)}
+.tr-head .tr-menu{display:flex;flex-wrap:wrap;align-items:baseline;gap:.2rem 1.4rem;list-style:none;margin:0;padding:0}
+.tr-head .tr-menu>li{margin:0}
+.tr-listed{display:inline-block;padding:.25rem 0;color:var(--soft);text-decoration:none}
+.tr-listed:hover{color:var(--ink)}
+.tr-menu a[aria-current]{color:var(--ink);box-shadow:inset 0 -2px var(--accent)}
 .tr-head a:focus-visible{outline:3px solid var(--ink);outline-offset:3px}
-.tr-page{flex:1;width:100%;padding:3.2rem var(--bleed,1.5rem) 4rem}
-.tr-foot{border-top:1px solid var(--rule);padding-top:1.1rem;padding-bottom:2.2rem;color:var(--soft);font:400 .9rem/1.5 var(--text)}
-@media (max-width:34rem){.tr-head,.tr-foot{padding-inline:1.15rem}.tr-page{--bleed:1.15rem;padding-top:2rem}}${contentCss(style, used)}`
+main{flex:1;width:100%;padding:3.2rem var(--bleed,1.5rem) 4rem}
+footer>:first-child{border-top:1px solid var(--rule);padding-top:1.1rem}
+.tr-page>.tr-foot{margin-block:0;padding-block:1.1rem 2.2rem;color:var(--soft);font:400 .9rem/1.5 var(--text)}
+@media (max-width:34rem){.tr-page{--bleed:1.15rem}main{padding-top:2rem}}${contentCss(style, used)}`
 }

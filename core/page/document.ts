@@ -1,20 +1,23 @@
 import type { SiteStyle } from '../look/siteStyle'
 import { fontsOf } from '../look/typefaces'
 import { pageCss } from './css'
+import { blocksOfEdge, menuTitle, splitHead, type EdgeDocuments } from './edges'
 import { escapeHtml } from './escape'
 import { pageHref, pictureHref } from './href'
-import { renderBlocks, type PageFacts } from './html'
+import { pageRenderer, type PageFacts, type PageRenderer } from './html'
 import type { TargetFacts } from './placeholders'
 import type { PageDocument } from './schema'
-import { everyBlock, inlinesOf, partsOf, type PartName } from './tree'
+import { idOf } from './targets'
+import { everyBlock, inlinesOf, partsOf } from './tree'
 
 export interface SiteFacts {
   name: string
   /** scheme and host of the public site; empty until known */
   address: string
-  /** live pages in menu order; the first page is called Home there, however it is titled */
-  menu: { slug: string, title: string }[]
+  /** live pages in menu order */
+  menu: { id: string, slug: string, title: string }[]
   style: SiteStyle
+  edges: EdgeDocuments
 }
 
 interface Head { /** left out where the page has no address of its own */ slug?: string, title: string, description?: string, picture?: TargetFacts }
@@ -32,10 +35,24 @@ function headWords({ address }: SiteFacts, { slug, title, description = '', pict
   return named.map(([attribute, of, content]) => `\n<meta ${attribute}="${of}" content="${escapeHtml(content)}">`).join('')
 }
 
-function frame(site: SiteFacts, { slug, title, description = '', picture }: Head, main: { html: string, css: string, parts: ReadonlySet<PartName> }): string {
-  const items = site.menu.map(item =>
-    `<li><a href="${pageHref(item.slug)}"${item.slug === slug ? ' aria-current="page"' : ''}>${escapeHtml(item.slug === '' ? 'Home' : item.title)}</a></li>`).join('')
+/** The site's name with its menu: what the owner placed in the head, then the pages that are listed by themselves. */
+function headHtml(site: SiteFacts, slug: string | undefined, renderer: PageRenderer): string {
+  const { items, below } = splitHead(site.edges.head)
+  const placed = new Set(items.map(({ target }) => idOf(target)))
+  const listed = site.menu.filter(({ id }) => !placed.has(id))
+    .map(item => `<a class="tr-listed" href="${pageHref(item.slug)}"${item.slug === slug ? ' aria-current="page"' : ''}>${escapeHtml(menuTitle(item))}</a>`)
+  const links = [...items.map(item => renderer.menuItem(item, slug)).filter(Boolean), ...listed]
+  const menu = links.length ? `<nav aria-label="Pages"><ul class="tr-menu">${links.map(link => `<li>${link}</li>`).join('')}</ul></nav>` : ''
+  return `<header class="tr-page"><div class="tr-head"><a class="tr-site" href="/">${escapeHtml(site.name)}</a>${menu}</div>${withLineBefore(renderer.blocks(below))}</header>`
+}
+
+const withLineBefore = (html: string) => html && `\n${html}\n`
+
+function frame(site: SiteFacts, { slug, title, description = '', picture }: Head, main: { html: string, document?: PageDocument }, renderer: PageRenderer): string {
   const name = escapeHtml(site.name)
+  const head = headHtml(site, slug, renderer)
+  const foot = renderer.blocks(blocksOfEdge(site.edges.foot))
+  const parts = partsOf({ content: [main.document, site.edges.head, site.edges.foot].flatMap(document => document?.content ?? []) })
   const fonts = fontsOf(site.style.type).map(({ url }) => `\n<link rel="preload" href="${url}" as="font" type="font/woff2" crossorigin>`).join('')
   return `<!DOCTYPE html>
 <html lang="en">
@@ -45,16 +62,16 @@ function frame(site: SiteFacts, { slug, title, description = '', picture }: Head
 <title>${escapeHtml(title)}${title === site.name ? '' : ` · ${name}`}</title>${headWords(site, { slug, title, description, picture })}
 <link rel="icon" href="data:,">${fonts}
 <style>
-${pageCss(site.style, main.parts)}
-${main.css}
+${pageCss(site.style, parts)}
+${renderer.css}
 </style>
 </head>
 <body>
-<header class="tr-head"><a class="tr-site" href="/">${name}</a>${items && `<nav aria-label="Pages"><ul class="tr-menu">${items}</ul></nav>`}</header>
+${head}
 <main class="tr-page">
 ${main.html}
 </main>
-<footer class="tr-foot">${name}</footer>
+<footer class="tr-page">${withLineBefore(foot)}<p class="tr-foot">${name}</p></footer>
 </body>
 </html>
 `
@@ -74,13 +91,14 @@ function firstWords(document: PageDocument): string {
 
 /** A published page: complete HTML with its CSS, no script. */
 export function renderPage(site: SiteFacts, page: { slug: string, title: string, description: string, /** shown with links to it elsewhere */ picture?: TargetFacts, document: PageDocument }, known: PageFacts): string {
-  const { html, css } = renderBlocks(page.document, known)
-  return frame(site, { ...page, description: page.description || firstWords(page.document) }, { html: `<h1>${escapeHtml(page.title)}</h1>\n${html}`, css, parts: partsOf(page.document) })
+  const { document } = page
+  const renderer = pageRenderer(known)
+  return frame(site, { ...page, description: page.description || firstWords(document) }, { html: `<h1>${escapeHtml(page.title)}</h1>\n${renderer.blocks(document.content)}`, document }, renderer)
 }
 
 /** A page that says something to a visitor who asked for what is not there. */
-export function renderMessage(site: SiteFacts, title: string, message: string): string {
+export function renderMessage(site: SiteFacts, title: string, message: string, known: PageFacts): string {
   // Without a live page there is nowhere to go on to.
   const onward = site.menu.length ? `\n<p><a class="tr-link" href="${pageHref(site.menu[0]!.slug)}">Go to the first page</a></p>` : ''
-  return frame(site, { title }, { html: `<h1>${escapeHtml(title)}</h1>\n<p>${escapeHtml(message)}</p>${onward}`, css: '', parts: new Set(onward ? ['downloadLink'] : []) })
+  return frame(site, { title }, { html: `<h1>${escapeHtml(title)}</h1>\n<p>${escapeHtml(message)}</p>${onward}` }, pageRenderer(known))
 }

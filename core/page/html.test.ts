@@ -1,10 +1,9 @@
-import { HtmlValidate } from 'html-validate'
 import { describe, expect, it } from 'vitest'
 import { BUILT_IN_LOOKS } from '../look/builtin'
-import { DEFAULT_STYLE } from '../look/siteStyle'
-import { PDF_FACTS, ZIP_FACTS, button, linkMark, pageOf, shelf, words } from '../testing/pages'
+import { problemsOf } from '../testing/html'
+import { NEW_SITE, PDF_FACTS, ZIP_FACTS, button, linkMark, pageOf, shelf, words } from '../testing/pages'
 import { renderMessage, renderPage } from './document'
-import { renderBlocks, type PageFacts } from './html'
+import { pageRenderer, type PageFacts } from './html'
 import { picksOf } from './shelf'
 import { idOf, mapTargets, placementsOf } from './targets'
 import { changesBetween } from './changes'
@@ -13,15 +12,9 @@ import { pageDocumentSchema, type Block, type ButtonAttrs, type CardAttrs, type 
 const FILES = { pdf: PDF_FACTS, zip: ZIP_FACTS, tile: { ...PDF_FACTS, id: 'tile', handle: 'tile.png', title: 'Tile', mediaType: 'image/png', picture: { version: 'bbbbbbbb', width: 1000, height: 1250 } } } as const
 const fileOf = (id: string) => FILES[id as keyof typeof FILES]
 const known: PageFacts = { file: fileOf, page: id => id === 'trade' ? { slug: 'trade', title: 'Trade' } : undefined, shelf: source => source.kind === 'folder' ? [PDF_FACTS] : source.ids.flatMap(id => fileOf(id) ?? []), look: id => BUILT_IN_LOOKS.find(look => look.id === id)?.appearance }
-const render = (...blocks: PageDocument['content']) => renderBlocks(pageOf(...blocks), known).html
+const render = (...blocks: PageDocument['content']) => pageRenderer(known).blocks(blocks)
 
-const site = { name: 'Marlpit & daughters', address: '', menu: [{ slug: '', title: 'Home' }, { slug: 'trade', title: 'Trade "A"' }], style: DEFAULT_STYLE }
-
-const validator = new HtmlValidate({ extends: ['html-validate:standard', 'html-validate:a11y'], rules: { 'doctype-style': 'off' } })
-async function problemsOf(html: string): Promise<string[]> {
-  const report = await validator.validateString(html)
-  return report.results.flatMap(result => result.messages.map(message => `${message.ruleId}: ${message.message}`))
-}
+const site = { ...NEW_SITE, name: 'Marlpit & daughters', menu: [{ id: 'home', slug: '', title: 'Home' }, { id: 'trade', slug: 'trade', title: 'Trade "A"' }] }
 
 describe('a button', () => {
   it('has a root-relative address with its placement', () => {
@@ -158,7 +151,7 @@ describe('a page', () => {
 
   it('is valid HTML and passes the validator\'s accessibility rules', async () => {
     expect(await problemsOf(html)).toEqual([])
-    expect(await problemsOf(renderMessage(site, 'There is no such page.', 'Look elsewhere.'))).toEqual([])
+    expect(await problemsOf(renderMessage(site, 'There is no such page.', 'Look elsewhere.', known))).toEqual([])
   })
 
   it('the validator notices a fault', async () => {
@@ -183,7 +176,7 @@ describe('a page', () => {
     expect(renderPage(site, { slug: 'a', title: 'A', description: '', document: pageOf(button()) }, known)).not.toContain('name="description"')
   })
 
-  it('marks itself in the menu', () => expect(html).toContain('<a href="/trade" aria-current="page">'))
+  it('marks itself in the menu', () => expect(html).toContain('<a class="tr-listed" href="/trade" aria-current="page">'))
 })
 
 describe('a shelf', () => {
@@ -265,6 +258,6 @@ describe('a link to the page that is shown elsewhere', () => {
   it('names no address while the site has none, and no picture that is not there', () => {
     expect(metaOf(renderPage(site, { ...page, picture: FILES.tile }, known))).toEqual({ title: 'Trade', description: 'For the trade' })
     expect(metaOf(renderPage(site, page, known))).not.toHaveProperty('image')
-    expect(metaOf(renderMessage(moved, 'Gone', 'Not here'))).toEqual({ title: 'Gone' })
+    expect(metaOf(renderMessage(moved, 'Gone', 'Not here', known))).toEqual({ title: 'Gone' })
   })
 })

@@ -6,7 +6,7 @@ import { cardHtml, cardParts } from './card'
 import { destinationOf, effectiveAction, type Destination, type TargetKnowledge } from './destination'
 import type { TargetFacts } from './placeholders'
 import { pictureHtml } from './picture'
-import type { Action, Block, ButtonAttrs, CardAttrs, Inline, Mark, PageDocument, PictureAttrs, ShelfSource } from './schema'
+import type { Action, Block, ButtonAttrs, CardAttrs, Inline, Mark, PictureAttrs, ShelfSource } from './schema'
 import { renderShelf } from './shelf'
 import { tableHtml } from './table'
 
@@ -26,18 +26,23 @@ export const SHELF_LOOK = 'rim'
 
 type LinkAttrs = Extract<Mark, { type: 'downloadLink' }>['attrs']
 
-function anchor(attrs: LinkAttrs, action: Action, destination: Destination, className: string, inner: string): string {
+function anchor(attrs: LinkAttrs, action: Action, destination: Destination, attributes: string, inner: string): string {
   const tab = action === 'tab' ? ' target="_blank" rel="noopener"' : ''
-  return `<a${className} href="${escapeHtml(destination.href(action, attrs.placement))}"${tab}>${inner}</a>`
+  return `<a${attributes} href="${escapeHtml(destination.href(action, attrs.placement))}"${tab}>${inner}</a>`
 }
 
-function renderButton(attrs: ButtonAttrs, known: Known): string {
+/** A button that leads nowhere would only disappoint: visitors do not see it. */
+function buttonAnchor(attrs: ButtonAttrs, known: Known, attributes = ''): string {
   const destination = destinationOf(attrs.target, known)
-  // A button that leads nowhere would only disappoint: visitors do not see it.
   if (!destination) return ''
   const parts = buttonParts(attrs, destination)
   const { className, appearance } = known.styles.wear(attrs)
-  return `<p class="tr-place tr-${attrs.align}">${anchor(attrs, parts.action, destination, ` class="tr-button ${className}"`, buttonInner(parts, appearance))}</p>`
+  return anchor(attrs, parts.action, destination, ` class="tr-button ${className}"${attributes}`, buttonInner(parts, appearance))
+}
+
+function renderButton(attrs: ButtonAttrs, known: Known): string {
+  const button = buttonAnchor(attrs, known)
+  return button && `<p class="tr-place tr-${attrs.align}">${button}</p>`
 }
 
 function renderCard(attrs: CardAttrs, known: Known): string {
@@ -138,9 +143,22 @@ function renderItem(blocks: Block[], known: Known): string {
     : renderBlock(block, known)).join('')
 }
 
-/** The body of a page: semantic HTML without script, the same for preview, live and export. */
-export function renderBlocks(document: PageDocument, facts: PageFacts): { html: string, /** rules of its buttons */ css: string } {
-  const styles = new ButtonStyles(facts.look)
-  const html = blocksHtml(document.content, { ...facts, styles })
-  return { html, css: styles.css }
+/** Renders the documents that make up one page: semantic HTML without script, the same for preview, live and export. */
+export function pageRenderer(facts: PageFacts) {
+  const known: Known = { ...facts, styles: new ButtonStyles(facts.look) }
+  return {
+    blocks: (blocks: Block[]): string => blocksHtml(blocks, known),
+
+    /** A button as an item of a menu, marked where it leads to the page it stands on; empty where it leads nowhere. */
+    menuItem(attrs: ButtonAttrs, currentSlug: string | undefined): string {
+      const led = attrs.target?.kind === 'page' ? facts.page(attrs.target.id) : undefined
+      return buttonAnchor(attrs, known, led && led.slug === currentSlug ? ' aria-current="page"' : '')
+    },
+
+    /** the rules of all buttons rendered so far */
+    get css(): string {
+      return known.styles.css
+    },
+  }
 }
+export type PageRenderer = ReturnType<typeof pageRenderer>

@@ -7,9 +7,15 @@ export const newPlacementId = () => newId(10)
 /** What a click does at first: a file leaves the page open (common practice for PDFs), another place comes instead of it. */
 export const firstAction = (target: Target | null): Action => !target || target.kind === 'file' ? 'tab' : 'here'
 
+/** What a new button wears and says besides its label. */
+export type ButtonStart = Pick<ButtonAttrs, 'look' | 'note'>
+export const ON_A_PAGE: ButtonStart = { look: 'slab', note: '{type}, {size}' }
+/** In menus words stand close to each other. */
+export const ON_AN_EDGE: ButtonStart = { look: 'bare', note: '{type}' }
+
 /** A button as it starts out: it says what it gives. */
-export function newButton(target: Target | null, label: string): ButtonAttrs {
-  return { placement: newPlacementId(), target, label, note: '{type}, {size}', action: firstAction(target), saveAs: '', look: 'slab', align: 'left' }
+export function newButton(target: Target | null, label: string, start = ON_A_PAGE): ButtonAttrs {
+  return { placement: newPlacementId(), target, label, ...start, action: firstAction(target), saveAs: '', align: 'left' }
 }
 
 /** A card as it starts out. */

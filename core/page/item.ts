@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import type { PageChange, PageText } from './changes'
+import type { Edge } from './edges'
 import { pageDocumentSchema, type PageDocument } from './schema'
 import { slugSchema } from './slug'
 import { START_NAMES } from './starts'
@@ -8,6 +9,8 @@ import { START_NAMES } from './starts'
 export interface PageItem {
   id: string
   slug: string
+  /** it is no page, but stands at this edge of each */
+  edge: Edge | null
   title: string
   description: string
   /** shown in the site's menu while it is live */

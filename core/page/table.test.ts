@@ -1,9 +1,8 @@
-import { HtmlValidate } from 'html-validate'
 import { expect, it } from 'vitest'
-import { DEFAULT_STYLE } from '../look/siteStyle'
-import { PDF_FACTS, linkMark, pageOf } from '../testing/pages'
+import { problemsOf } from '../testing/html'
+import { NEW_SITE, PDF_FACTS, linkMark, pageOf } from '../testing/pages'
 import { renderPage } from './document'
-import { renderBlocks, type PageFacts } from './html'
+import { pageRenderer, type PageFacts } from './html'
 import { pageDocumentSchema, type Mark, type TableBlock } from './schema'
 import { mapTargets, placementsOf } from './targets'
 
@@ -14,7 +13,7 @@ const data = (text: string, ...marks: Mark[]) => cell('tableCell', text, ...mark
 const table = (...rows: Cell[][]): TableBlock => ({ type: 'table', content: rows.map(content => ({ type: 'tableRow', content })) })
 
 const known: PageFacts = { file: id => id === 'pdf' ? PDF_FACTS : undefined, page: () => undefined, shelf: () => [], look: () => undefined }
-const render = (block: TableBlock) => renderBlocks(pageOf(block), known).html
+const render = (block: TableBlock) => pageRenderer(known).blocks([block])
 
 const HOURS = table([head(''), head('Opens'), head('Closes')], [head('Saturday'), data('9:00'), data('12:00 & later', linkMark('aaaaaaaaaa', 'pdf'))])
 
@@ -27,16 +26,15 @@ it('says which cells name a column and which a row (WCAG 2.2, technique H63)', (
 
 it('is valid HTML on a page, also with cells that span others', async () => {
   const spanning = table([{ ...head('Week'), attrs: { colspan: 2, rowspan: 1 } }], [data('a'), data('b')])
-  const html = renderPage({ name: 'Site', address: '', menu: [], style: DEFAULT_STYLE }, { slug: 'x', title: 'Hours', description: '', document: pageOf(HOURS, spanning) }, known)
-  const report = await new HtmlValidate({ extends: ['html-validate:standard', 'html-validate:a11y'], rules: { 'doctype-style': 'off' } }).validateString(html)
-  expect(report.results.flatMap(result => result.messages.map(message => `${message.ruleId}: ${message.message}`))).toEqual([])
+  const html = renderPage(NEW_SITE, { slug: 'x', title: 'Hours', description: '', document: pageOf(HOURS, spanning) }, known)
+  expect(await problemsOf(html)).toEqual([])
   expect(html).toContain('<th scope="col" colspan="2">Week</th>')
   expect(html).toContain('.tr-table')
 })
 
 it('without words is nothing, and needs no style', () => {
   expect(render(table([]))).toBe('')
-  expect(renderPage({ name: 'Site', address: '', menu: [], style: DEFAULT_STYLE }, { slug: 'x', title: 'Plain', description: '', document: pageOf() }, known)).not.toContain('.tr-table')
+  expect(renderPage(NEW_SITE, { slug: 'x', title: 'Plain', description: '', document: pageOf() }, known)).not.toContain('.tr-table')
 })
 
 it('has its links found and changed like any others', () => {

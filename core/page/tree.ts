@@ -1,4 +1,4 @@
-import type { Block, Inline, Mark, PageDocument } from './schema'
+import type { Block, Inline, Mark } from './schema'
 
 /** The blocks that lie right in another: of lists those of all items, of columns those of all columns. */
 export function childrenOf(block: Block): Block[] {
@@ -15,7 +15,7 @@ export function childrenOf(block: Block): Block[] {
 }
 
 /** Every block of a page, whatever it lies in. */
-export function* everyBlock(document: PageDocument | { content: Block[] }): Generator<Block> {
+export function* everyBlock(document: { content: Block[] }): Generator<Block> {
   for (const block of document.content) {
     yield block
     yield* everyBlock({ content: childrenOf(block) })
@@ -28,7 +28,7 @@ export const inlinesOf = (block: Block): Inline[] => block.type === 'paragraph' 
 export type PartName = Block['type'] | Mark['type']
 
 /** What kinds of blocks and marks a page has. */
-export function partsOf(document: PageDocument): Set<PartName> {
+export function partsOf(document: { content: Block[] }): Set<PartName> {
   const found = new Set<PartName>()
   for (const block of everyBlock(document)) {
     found.add(block.type)

@@ -1,9 +1,14 @@
 import type { Block, ButtonAttrs, Mark, PageDocument, PlainBlock, ShelfAttrs } from '../page/schema'
+import { DEFAULT_STYLE } from '../look/siteStyle'
+import type { SiteFacts } from '../page/document'
 import type { TargetFacts } from '../page/placeholders'
 
 /** Building blocks for tests of pages. */
 export const PDF_FACTS: TargetFacts = { id: 'pdf', handle: 'list.pdf', title: 'Price list', fileName: 'list.pdf', mediaType: 'application/pdf', size: 240_000, pages: 4, description: 'All prices', edition: 2, changed: '2026-11-02T23:30:00.000Z', downloads: 1234, picture: { version: 'aaaaaaaa' } }
 export const ZIP_FACTS: TargetFacts = { id: 'zip', handle: 'pictures.zip', title: 'Pictures', fileName: 'pictures.zip', mediaType: 'application/zip', size: 1_400_000, description: '', edition: 1, changed: '2026-01-31T08:00:00.000Z', downloads: 1 }
+
+/** A site on which nothing was set up yet. */
+export const NEW_SITE: SiteFacts = { name: 'Site', address: '', menu: [], style: DEFAULT_STYLE, edges: {} }
 
 export function button(attrs: Partial<ButtonAttrs> = {}): PlainBlock {
   return {

@@ -4,6 +4,7 @@ import type { BundleEntry } from '../../core/bundle/contents'
 import type { Appearance } from '../../core/look/appearance'
 import type { Facts, PreviewState, ReadingState } from '../../core/files/item'
 import type { Mark } from '../../core/folders/item'
+import type { Edge } from '../../core/page/edges'
 import type { PageDocument } from '../../core/page/schema'
 import type { PlacementKind } from '../../core/page/targets'
 
@@ -130,8 +131,10 @@ export const bundles = pgTable('bundles', {
 
 export const pages = pgTable('pages', {
   id: text().primaryKey(),
-  /** empty for the home page */
+  /** empty for the home page; that of an edge is none a visitor can ask for */
   slug: text().notNull().unique(),
+  /** it is no page, but stands on each of them */
+  edge: text().$type<Edge>(),
   title: text().notNull(),
   /** for search engines and previews of links */
   description: text().notNull().default(''),

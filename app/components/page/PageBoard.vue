@@ -4,6 +4,8 @@ import { EditorContent, useEditor, type Editor } from '@tiptap/vue-3'
 import { NodeSelection } from '@tiptap/pm/state'
 import { contentCss } from '~~/core/page/css'
 import { isPlainlyAddress, recognise } from '~~/core/page/recognise'
+import { menuTitle } from '~~/core/page/edges'
+import type { PageItem } from '~~/core/page/item'
 import { titleFromFileName } from '~~/core/files/fileName'
 import { familyOf } from '~~/core/files/mediaType'
 import type { FileItem } from '~~/core/files/item'
@@ -226,6 +228,12 @@ async function arrange(way: Arrangement) {
   current.view.focus()
 }
 
+/** Pages of the menu become items that can be moved, and stay before what is placed already. */
+function placePages(pages: PageItem[]) {
+  insertSeveral(editor.value!, pages.map(each => ({ target: { kind: 'page', id: each.id }, label: menuTitle(each) })), 'row', 0)
+  editor.value!.view.focus()
+}
+
 /** The same button with the next file; the keyboard is on it, ready for one more. */
 function again(target: Target, title: string) {
   placeAgain(editor.value!, selected.value!.attrs.placement, target, title)
@@ -374,6 +382,7 @@ async function load() {
   failure.value = ''
   try {
     await Promise.all([page.open(props.id), looks.load()])
+    if (editor.value) editor.value.storage.edge.edge = page.current!.edge
     // Opening a page is nothing to undo.
     editor.value?.chain().setMeta('addToHistory', false).setContent(page.draft!, { emitUpdate: false }).run()
     document.title = `${page.current!.title} · Trough`
@@ -475,7 +484,8 @@ useHead({ style: [{ innerHTML: () => contentCss(looks.style) + looks.css, key: '
     <template v-else-if="page.current && editor">
       <div class="head">
         <NuxtLink to="/desk" class="back">Pages</NuxtLink>
-        <code class="address">/{{ page.current.slug }}</code>
+        <b v-if="page.current.edge" class="address">{{ page.current.title }}</b>
+        <code v-else class="address">/{{ page.current.slug }}</code>
         <span class="save" :class="page.state" role="status">{{ saveWords }}</span>
         <button type="button" class="plain" :aria-pressed="!hasNote" title="Address, words for search engines, menu, earlier versions" @click="callSettings">Page settings</button>
         <button type="button" class="plain" :aria-pressed="previewing" title="The draft as visitors would see it" @click="preview">{{ previewing ? 'Back to writing' : 'Preview' }}</button>
@@ -492,7 +502,8 @@ useHead({ style: [{ innerHTML: () => contentCss(looks.style) + looks.css, key: '
       <div v-show="!previewing" ref="scroll" class="scroll">
         <div class="desk-top" :class="{ 'has-note': hasNote }">
           <div ref="sheet" class="sheet" @dragover="onDragOver" @dragleave.self="spot = undefined" @drop="onDrop" @click="writeOn">
-            <label class="title tr-page"><span class="tr-spoken">Title of the page</span>
+            <p v-if="page.current.edge === 'head'" class="site-name">{{ useSession().site.name }}</p>
+            <label v-else-if="!page.current.edge" class="title tr-page"><span class="tr-spoken">Title of the page</span>
               <textarea
                 rows="1" :value="page.current.title" maxlength="200" spellcheck="true"
                 @focus="settingsCalled = true" @input="page.rename(($event.target as HTMLTextAreaElement).value)" @keydown.enter.prevent="focusStart(editor)"
@@ -500,6 +511,7 @@ useHead({ style: [{ innerHTML: () => contentCss(looks.style) + looks.css, key: '
             </label>
             <div class="text">
               <EditorContent :editor="editor" />
+              <EdgeLine v-if="page.current.edge" :edge="page.current.edge" @order="placePages" />
               <BlockHandle :editor="editor" :area="sheet" @take="moved = $event" @release="moved = undefined; spot = undefined" @select="selectBlock" />
               <div v-if="spot?.kind === 'words'" class="drop-words">These words become a link</div>
               <div v-else-if="spot" class="drop-mark" :class="spot.kind" :style="{ top: `${spot.mark.top}px`, left: `${spot.mark.left}px`, width: `${spot.mark.width}px`, height: `${spot.mark.height}px` }"><span>{{ spot.kind === 'button' ? 'This button leads there instead' : 'Goes here' }}</span></div>
@@ -559,6 +571,7 @@ useHead({ style: [{ innerHTML: () => contentCss(looks.style) + looks.css, key: '
   font: 560 clamp(1.7rem, 1.2rem + 1.6vw, 2.4rem)/1.22 Literata, Georgia, serif; letter-spacing: -.018em; margin-bottom: .5em;
 }
 .title textarea:focus-visible { outline: none; box-shadow: 0 2px 0 var(--water); }
+.site-name { margin: 0 0 10px; font: 600 1.15rem/1.4 Literata, Georgia, serif; color: #24211D; cursor: default; }
 .text { position: relative; }
 .text :deep(.tr-page) { min-height: 200px; outline: none; }
 .text :deep(tr:first-child th) { border-bottom: 2px solid var(--accent); }

@@ -60,6 +60,7 @@ const hits = computed<Hit[]>(() => {
     ...files.value.map(file => ({ key: file.id, group: 'Files', words: file.title, side: `${file.tag}, ${formatSize(file.size)}`, file, go: () => navigateTo(`/desk/files/${file.id}`) })),
     ...found.value && total.value ? [{ key: 'all', group: 'Files', words: `${counted(total.value, 'file')} in the library with “${found.value}”`, side: 'show', go: showAll }] : [],
     ...q ? folders.tree.all.filter(folder => matches(folder.name)).slice(0, 5).map(folder => ({ key: folder.id, group: 'Folders', words: folder.name, side: counted(folders.filesBelow.get(folder.id) ?? 0, 'file'), go: () => openFolder(folder.id) })) : [],
+    ...pages.edges.filter(page => q && matches(`${page.title}, menu`)).map(page => ({ key: page.id, group: 'Settings', words: `${page.title}, menu`, side: '', go: () => navigateTo(`/desk/pages/${page.id}`) })),
     ...SETTINGS.filter(item => q && matches(item.words)).map(item => ({ key: item.to, group: 'Settings', words: item.words, side: '', go: () => navigateTo(item.to) })),
   ]
 })

@@ -6,6 +6,8 @@ const pages = usePages()
 const notices = useNotices()
 useHead({ title: 'Pages' })
 
+const EDGE_WORDS = { head: 'Name of the site, and its menu', foot: 'Hours, address, links' }
+
 const adding = ref(false)
 const title = ref('')
 const slug = ref('')
@@ -96,17 +98,23 @@ async function remove(page: { id: string, title: string, published: string | nul
         <NuxtLink :to="`/desk/pages/${page.id}`" class="row">
           <span class="name">{{ page.title }}</span>
           <code class="address">/{{ page.slug }}</code>
-          <span class="state">
-            <template v-if="!page.published"><i class="mark none" />Not live</template>
-            <template v-else-if="page.waiting"><i class="mark waits" />Live, changes wait</template>
-            <template v-else><i class="mark live" />Live since {{ shortDate(page.published) }}</template>
-          </span>
-          <span v-if="page.broken" class="broken">{{ counted(page.broken, 'place') }} {{ page.broken === 1 ? 'leads' : 'lead' }} nowhere</span>
+          <PageState :page="page" />
         </NuxtLink>
         <span class="row-acts">
           <a v-if="page.published" class="plain" :href="`/${page.slug}`" target="_blank" :aria-label="`View ${page.title} live`">View live</a>
           <button v-if="page.slug" type="button" class="plain quiet" :aria-label="`Remove ${page.title}`" @click="remove(page)">Remove</button>
         </span>
+      </li>
+    </ul>
+    <h2 v-if="pages.loaded" class="list-head">On every page</h2>
+    <ul v-if="pages.loaded" class="list">
+      <li v-for="page in pages.edges" :key="page.id">
+        <NuxtLink :to="`/desk/pages/${page.id}`" class="row">
+          <span class="name">{{ page.title }}</span>
+          <span class="what">{{ EDGE_WORDS[page.edge!] }}</span>
+          <PageState :page="page" />
+        </NuxtLink>
+        <span class="row-acts" />
       </li>
     </ul>
     <p v-if="pages.loaded" class="hint-line">Open a page and drop a file where its button should be. Publish puts the whole page live in one step.</p>
@@ -134,12 +142,8 @@ li { display: flex; align-items: center; gap: 4px; padding-right: 10px; backgrou
 .row:hover { background: #F3F7F6; }
 .name { font-weight: 600; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .address { color: var(--soft); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.state { white-space: nowrap; }
-.broken { grid-column: 1 / -1; color: #9A4420; font-size: 12.5px; }
-.mark { display: inline-block; width: 9px; height: 9px; margin-right: 7px; border-radius: 50%; }
-.mark.live { background: var(--moss); }
-.mark.waits { background: var(--straw); border: 1px solid #8A6A12; }
-.mark.none { border: 2px solid #7A8783; }
+.list-head { padding: 18px 16px 6px; font-size: 13px; font-weight: 600; }
+.what { color: var(--soft); }
 .hint-line { padding: 22px 16px; color: var(--soft); }
 @container (max-width: 560px) {
   .row { grid-template-columns: auto minmax(0, 1fr); }

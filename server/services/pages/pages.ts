@@ -2,6 +2,8 @@ import { and, asc, desc, eq, inArray, isNotNull, isNull, ne, sql } from 'drizzle
 import { firstFree } from '../../../core/files/handle'
 import { newId } from '../../../core/id'
 import { changesBetween, type PageText } from '../../../core/page/changes'
+import type { SiteFacts } from '../../../core/page/document'
+import type { EdgeDocuments } from '../../../core/page/edges'
 import { withFreshPlacements } from '../../../core/page/copy'
 import type { NewPage, PageDetails, PageItem, PageLink, PageSettings, PageVersion, SaveDraft } from '../../../core/page/item'
 import { emptyDocument, type PageDocument, type Reference, type ShelfAttrs, type Target } from '../../../core/page/schema'
@@ -37,7 +39,7 @@ async function reachableIn(db: Queryable, pageId: string, document: PageDocument
     ids.length ? (await db.select({ id: table.id }).from(table).where(and(inArray(table.id, ids), isNull(table.deleted)))).map(row => row.id) : []
   const there = { file: new Set(await thereIn(files, fileIds(references))), folder: new Set(await thereIn(folders, folderIds(references))) }
   const led = pageIds(references)
-  const live = led.length ? await db.select({ id: pages.id }).from(pages).where(and(inArray(pages.id, led), isNotNull(pages.live))) : []
+  const live = led.length ? await db.select({ id: pages.id }).from(pages).where(and(inArray(pages.id, led), isNotNull(pages.live), isNull(pages.edge))) : []
   const livePages = new Set([pageId, ...live.map(row => row.id)])
   return (reference) => {
     switch (reference.kind) {
@@ -56,7 +58,7 @@ export function createPageService(db: Database, events: Events) {
 
   function toItem({ page, published, broken }: { page: PageRow, published: Date | null, broken: number }): PageItem {
     return {
-      id: page.id, slug: page.slug, title: page.title, description: page.description, inMenu: page.inMenu, picture: page.picture, published: published?.toISOString() ?? null,
+      id: page.id, slug: page.slug, edge: page.edge, title: page.title, description: page.description, inMenu: page.inMenu, picture: page.picture, published: published?.toISOString() ?? null,
       waiting: page.liveRevision !== page.revision, broken, changed: page.changed.toISOString(),
     }
   }
@@ -64,6 +66,12 @@ export function createPageService(db: Database, events: Events) {
   async function rowOf(q: Queryable, id: string): Promise<PageRow> {
     const [row] = await q.select().from(pages).where(eq(pages.id, id))
     if (!row) throw notFound('page')
+    return row
+  }
+
+  async function pageRowOf(q: Queryable, id: string): Promise<PageRow> {
+    const row = await rowOf(q, id)
+    if (row.edge) throw new Problem(409, `“${row.title}” is no page of its own: it stands on each of them.`, 'Change what is on it instead.')
     return row
   }
 
@@ -162,7 +170,7 @@ export function createPageService(db: Database, events: Events) {
         if (page.revision !== revision) {
           throw new Problem(409, 'This page was changed somewhere else.', 'Load that version, or keep yours and replace it.', { revision: page.revision })
         }
-        await tx.update(pages).set({ title, draft, revision: revision + 1, changed: new Date() }).where(eq(pages.id, id))
+        await tx.update(pages).set({ ...!page.edge && { title }, draft, revision: revision + 1, changed: new Date() }).where(eq(pages.id, id))
         await recordUses(tx, id, 'draft', draft)
         return { revision: revision + 1 }
       })
@@ -192,7 +200,7 @@ export function createPageService(db: Database, events: Events) {
 
     /** Makes a page like another, as it is drafted; its buttons are counted by themselves. */
     async duplicate(id: string): Promise<PageDetails> {
-      const { title, draft } = await rowOf(db, id)
+      const { title, draft } = await pageRowOf(db, id)
       const copy = await this.create({ title: `${title.slice(0, 190)}, copy` }, { draft: withFreshPlacements(draft) })
       events.emit('uses')
       return copy
@@ -205,7 +213,7 @@ export function createPageService(db: Database, events: Events) {
      */
     async change(id: string, { slug, ...said }: PageSettings): Promise<PageDetails> {
       await db.transaction(async (tx) => {
-        const page = await rowOf(tx, id)
+        const page = await pageRowOf(tx, id)
         if (slug !== undefined && slug !== page.slug) await moveTo(tx, page, slug)
         if (said.picture) await mustBePicture(tx, said.picture)
         if (anyGiven(said)) await tx.update(pages).set(said).where(eq(pages.id, id))
@@ -262,7 +270,7 @@ export function createPageService(db: Database, events: Events) {
      * @throws Problem 409 with `links` where other pages lead to it and `despite` is not set
      */
     async remove(id: string, { despite = false } = {}): Promise<void> {
-      const page = await rowOf(db, id)
+      const page = await pageRowOf(db, id)
       if (page.slug === '') throw new Problem(409, 'The home page stays.', 'Change what is on it instead.')
       await refuseWhileLed(id, despite)
       await db.delete(pages).where(eq(pages.id, id))
@@ -309,8 +317,15 @@ export function createPageService(db: Database, events: Events) {
     async live(slug: string): Promise<{ slug: string, title: string, description: string, picture: string | null, document: PageDocument } | undefined> {
       const [row] = await db.select({ slug: pages.slug, description: pages.description, picture: pages.picture, title: pageVersions.title, document: pageVersions.document }).from(pages)
         .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
-        .where(eq(pages.slug, slug))
+        .where(and(eq(pages.slug, slug), isNull(pages.edge)))
       return row
+    },
+
+    /** What stands on every page, as far as it is live. */
+    async edges(): Promise<EdgeDocuments> {
+      const rows = await db.select({ edge: pages.edge, document: pageVersions.document }).from(pages)
+        .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live))).where(isNotNull(pages.edge))
+      return Object.fromEntries(rows.map(({ edge, document }) => [edge, document]))
     },
 
     /** A shelf of a live page, with that page's title; undefined where no visitor sees it. */
@@ -326,7 +341,7 @@ export function createPageService(db: Database, events: Events) {
     async livePages(ids: string[]): Promise<Map<string, { slug: string, title: string }>> {
       if (!ids.length) return new Map()
       const rows = await db.select({ id: pages.id, slug: pages.slug, title: pageVersions.title }).from(pages)
-        .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live))).where(inArray(pages.id, ids))
+        .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live))).where(and(inArray(pages.id, ids), isNull(pages.edge)))
       return new Map(rows.map(({ id, slug, title }) => [id, { slug, title }]))
     },
 
@@ -338,17 +353,17 @@ export function createPageService(db: Database, events: Events) {
 
     /** The page at a slug, or the one that was there before it moved. */
     async at(slug: string): Promise<{ id: string, title: string } | undefined> {
-      const [page] = await db.select({ id: pages.id, title: pages.title }).from(pages).where(eq(pages.slug, slug))
+      const [page] = await db.select({ id: pages.id, title: pages.title }).from(pages).where(and(eq(pages.slug, slug), isNull(pages.edge)))
       if (page) return page
       const [moved] = await db.select({ id: pages.id, title: pages.title }).from(retiredSlugs).innerJoin(pages, eq(pages.id, retiredSlugs.pageId)).where(eq(retiredSlugs.slug, slug))
       return moved
     },
 
     /** The live pages, in menu order. */
-    async menu(): Promise<{ slug: string, title: string }[]> {
-      return db.select({ slug: pages.slug, title: pageVersions.title }).from(pages)
+    async menu(): Promise<SiteFacts['menu']> {
+      return db.select({ id: pages.id, slug: pages.slug, title: pageVersions.title }).from(pages)
         .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
-        .where(eq(pages.inMenu, true)).orderBy(sql`${pages.slug} <> ''`, asc(pages.created))
+        .where(and(eq(pages.inMenu, true), isNull(pages.edge))).orderBy(sql`${pages.slug} <> ''`, asc(pages.created))
     },
 
     /** Completed downloads of each placement on a page, draft or live. */

@@ -4,10 +4,12 @@ import { brotliCompress, constants, gzip } from 'node:zlib'
 import { LRUCache } from 'lru-cache'
 import { chooseEncoding } from '../../../core/http/encoding'
 import { represent, type Representation } from '../../../core/http/respond'
-import { renderMessage, renderPage } from '../../../core/page/document'
+import { renderMessage, renderPage, type SiteFacts } from '../../../core/page/document'
+import type { EdgeDocuments } from '../../../core/page/edges'
+import type { PageFacts } from '../../../core/page/html'
 import type { FileItem } from '../../../core/files/item'
 import { targetFacts, tellsDownloads } from '../../../core/page/placeholders'
-import type { ShelfSource } from '../../../core/page/schema'
+import { emptyDocument, type PageDocument, type ShelfSource } from '../../../core/page/schema'
 import { fileIds, folderIds, pageIds, referencesIn, shelvesIn } from '../../../core/page/targets'
 import type { Events } from '../events'
 import type { LibraryService } from '../library/library'
@@ -61,33 +63,43 @@ export function createPublishedPages(pages: PageService, library: LibraryService
   events.on('folders', () => forget(page => page.lists))
   events.on('read', sha256 => forget(page => page.bytes.has(sha256)))
 
-  const siteFacts = async () => ({ ...await site.get(), menu: await pages.menu(), style: await looks.style() })
+  const siteFacts = async (): Promise<SiteFacts> => ({ ...await site.get(), menu: await pages.menu(), style: await looks.style(), edges: await pages.edges() })
 
-  /** A page's HTML, with what of the library went into it. */
-  async function compose({ picture, ...page }: Omit<Parameters<typeof renderPage>[1], 'picture'> & { /** identity of its file */ picture: string | null }) {
-    const references = referencesIn(page.document)
-    const ids = [...fileIds(references), ...picture ? [picture] : []]
+  /** What a page and its edges lean on, as it is now, with what of the library that is. */
+  async function gather({ head, foot }: EdgeDocuments, page?: { document: PageDocument, /** identity of its file */ picture: string | null }) {
+    const documents = [page?.document, head, foot].filter(document => document !== undefined)
+    const references = documents.flatMap(referencesIn)
+    const ids = [...fileIds(references), ...page?.picture ? [page.picture] : []]
     const there = (await library.byId(ids)).filter(file => !file.deleted)
     const facts = new Map(there.map(file => [file.id, targetFacts(file)]))
     const listed = new Map<ShelfSource, FileItem[]>()
-    for (const { source } of shelvesIn(page.document)) if (source) listed.set(source, await shelves.filesOn(source))
+    for (const { source } of documents.flatMap(shelvesIn)) if (source) listed.set(source, await shelves.filesOn(source))
     const appearances = await looks.appearances()
     const led = await pages.livePages(pageIds(references))
-    const html = renderPage(await siteFacts(), { ...page, picture: picture ? facts.get(picture) : undefined }, {
+    const known: PageFacts = {
       file: id => facts.get(id),
       page: id => led.get(id),
       shelf: source => (listed.get(source) ?? []).map(targetFacts),
       look: id => appearances.get(id),
-    })
+    }
     const shown = [...there, ...[...listed.values()].flat()]
-    return { html, files: new Set([...ids, ...shown.map(file => file.id)]), bytes: new Set(shown.map(file => file.sha256)), lists: folderIds(references).length > 0, counts: tellsDownloads(JSON.stringify(page.document)) }
+    const leans = {
+      files: new Set([...ids, ...shown.map(file => file.id)]), bytes: new Set(shown.map(file => file.sha256)), lists: folderIds(references).length > 0, counts: tellsDownloads(JSON.stringify(documents)),
+    }
+    return { known, picture: page?.picture ? facts.get(page.picture) : undefined, leans }
+  }
+
+  type Composable = NonNullable<Awaited<ReturnType<PageService['live']>>>
+  async function compose(page: Composable, facts: SiteFacts) {
+    const { known, picture, leans } = await gather(facts.edges, page)
+    return { html: renderPage(facts, { ...page, picture }, known), leans }
   }
 
   async function render(slug: string): Promise<Rendered | undefined> {
     const page = await pages.live(slug)
     if (!page) return undefined
-    const { html, ...facts } = await compose(page)
-    return { ...facts, variants: await encode(html) }
+    const { html, leans } = await compose(page, await siteFacts())
+    return { ...leans, variants: await encode(html) }
   }
 
   async function encode(html: string): Promise<Variants> {
@@ -124,15 +136,19 @@ export function createPublishedPages(pages: PageService, library: LibraryService
       return page.variants[chooseEncoding(acceptEncoding)]
     },
 
-    /** The draft of a page as visitors would get it. */
+    /** The draft of a page as visitors would get it; that of an edge with the home page. */
     async preview(id: string): Promise<string> {
-      const { slug, title, description, picture, draft } = await pages.get(id)
-      return (await compose({ slug, title, description, picture, document: draft })).html
+      const { edge, slug, title, description, picture, draft } = await pages.get(id)
+      const facts = await siteFacts()
+      if (!edge) return (await compose({ slug, title, description, picture, document: draft }, facts)).html
+      const home = await pages.live('') ?? { slug: '', title: facts.name, description: '', picture: null, document: emptyDocument() }
+      return (await compose(home, { ...facts, edges: { ...facts.edges, [edge]: draft } })).html
     },
 
     /** A page with a message for visitors, in the site's look. */
     async message(title: string, text: string): Promise<string> {
-      return renderMessage(await siteFacts(), title, text)
+      const facts = await siteFacts()
+      return renderMessage(facts, title, text, (await gather(facts.edges)).known)
     },
   }
 }

@@ -1,0 +1,25 @@
+<script setup lang="ts">
+import type { PageItem } from '~~/core/page/item'
+
+/** Whether visitors see a page as it is drafted, and what on it leads nowhere. */
+defineProps<{ page: PageItem }>()
+</script>
+
+<template>
+  <span class="state">
+    <template v-if="!page.published && !page.waiting"><i class="mark none" />Nothing placed</template>
+    <template v-else-if="!page.published"><i class="mark none" />Not live</template>
+    <template v-else-if="page.waiting"><i class="mark waits" />Live, changes wait</template>
+    <template v-else><i class="mark live" />Live since {{ shortDate(page.published) }}</template>
+  </span>
+  <span v-if="page.broken" class="broken">{{ counted(page.broken, 'place') }} {{ page.broken === 1 ? 'leads' : 'lead' }} nowhere</span>
+</template>
+
+<style scoped>
+.state { white-space: nowrap; }
+.broken { grid-column: 1 / -1; color: #9A4420; font-size: 12.5px; }
+.mark { display: inline-block; width: 9px; height: 9px; margin-right: 7px; border-radius: 50%; }
+.mark.live { background: var(--moss); }
+.mark.waits { background: var(--straw); border: 1px solid #8A6A12; }
+.mark.none { border: 2px solid #7A8783; }
+</style>

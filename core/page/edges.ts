@@ -1,0 +1,28 @@
+import type { Block, ButtonAttrs, PageDocument } from './schema'
+
+/** What stands on every page: above what is its own, or below. */
+export const EDGES = ['head', 'foot'] as const
+export type Edge = (typeof EDGES)[number]
+
+/** The documents of the edges that are live. */
+export type EdgeDocuments = Partial<Record<Edge, PageDocument>>
+
+/** What a page is called in the menu, where it is listed by itself. */
+export const menuTitle = ({ slug, title }: { slug: string, title: string }): string => slug === '' ? 'Home' : title
+
+const isEmptyLine = (block: Block) => block.type === 'paragraph' && !block.content?.length
+
+/** What there is to see on an edge: one that was never written on is one empty line. */
+export const blocksOfEdge = (document: PageDocument | undefined): Block[] => (document?.content ?? []).filter(block => !isEmptyLine(block))
+
+/** The buttons of the head, alone or in rows, are items of the site's menu and stand beside its name; all else stands below. */
+export function splitHead(document: PageDocument | undefined): { items: ButtonAttrs[], below: Block[] } {
+  const items: ButtonAttrs[] = []
+  const below: Block[] = []
+  for (const block of blocksOfEdge(document)) {
+    if (block.type === 'downloadButton') items.push(block.attrs)
+    else if (block.type === 'buttonRow') items.push(...(block.content ?? []).map(({ attrs }) => attrs))
+    else below.push(block)
+  }
+  return { items, below }
+}
