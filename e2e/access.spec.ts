@@ -25,7 +25,7 @@ test.describe('an empty data folder', () => {
     await page.getByRole('button', { name: 'Begin' }).click()
     // The empty library says what to do, and there is a first page.
     await expect(page.getByText('Drop files here.')).toBeVisible()
-    await expect(page.locator('.pages a.row')).toContainText('Home')
+    await expect(page.locator('.pages a.row')).toContainText(['Home', 'Head of every page', 'Foot of every page'])
 
     const stranger = await (await browser.newContext()).newPage()
     await stranger.goto(`${server.url}/desk`)

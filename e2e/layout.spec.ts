@@ -73,7 +73,7 @@ test('parts are put in by typing /, written in, moved by key into and out of col
   const [left, right] = [await visitor.locator('.tr-column').nth(0).boundingBox(), await visitor.locator('.tr-column').nth(1).boundingBox()]
   expect(left!.y).toBeCloseTo(right!.y, 0)
   expect(right!.x).toBeGreaterThan(left!.x + left!.width - 1)
-  const section = (await visitor.locator('.tr-section').boundingBox())!
+  const section = (await visitor.locator('main .tr-section').boundingBox())!
   expect(section.width).toBe(visitor.viewportSize()!.width)
   expect(await visitor.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true)
   await visitor.setViewportSize({ width: 390, height: 800 })

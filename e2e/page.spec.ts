@@ -145,7 +145,7 @@ test('a button leads to a page, an address, an e-mail; an address of this site t
   await visitor.goto(`${server.url}/onward`)
   const addresses = await visitor.locator('main a').evaluateAll(links => links.map(link => link.getAttribute('href')!.replace(/at=.*/, 'at=')))
   expect(addresses).toEqual(['https://www.example.com/price%20list', 'mailto:shop@example.com', '/trade', '/files/glaze-recipes.xlsx?save&at=', 'tel:+442079460000'])
-  await visitor.getByRole('link', { name: 'For the trade' }).click()
+  await visitor.getByRole('main').getByRole('link', { name: 'For the trade' }).click()
   await expect(visitor.getByRole('heading', { level: 1 })).toHaveText('Trade')
 })
 

@@ -23,4 +23,10 @@ export function roughTime(seconds: number): string {
 }
 
 /** One place a file is used at, by its words. */
-export const wordsForUse = ({ kind, label }: FileUse) => label ? `${kind} “${label}”` : kind
+export const wordsForUse = ({ kind, label }: FileUse) => {
+  const what = kind === 'fill' ? 'behind the button' : kind
+  return label ? `${what} “${label}”` : what
+}
+
+/** Where on the desk a use is changed. */
+export const placeOfUse = ({ pageId }: FileUse) => pageId === null ? '/desk/looks' : `/desk/pages/${pageId}`

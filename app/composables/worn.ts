@@ -9,6 +9,6 @@ export function useWorn(of: MaybeRefOrGetter<Worn & { placement: string }>) {
   const appearance = computed(() => appearanceOf(worn.value, id => looks.byId.get(id)?.appearance))
   const isOwn = computed(() => hasOverrides(worn.value))
   const className = computed(() => isOwn.value ? `tr-own-${worn.value.placement}` : `tr-look-${looks.lookOf(worn.value.look).id}`)
-  const ownCss = computed(() => isOwn.value ? appearanceCss(className.value, appearance.value) : '')
+  const ownCss = computed(() => isOwn.value ? appearanceCss(className.value, appearance.value, looks.pictureOf) : '')
   return { appearance, className, ownCss }
 }

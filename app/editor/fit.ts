@@ -19,7 +19,7 @@ export async function measureFit(appearance: Appearance, label: string, note: st
   host.className = 'tr-page'
   host.style.cssText = 'position:absolute;visibility:hidden;width:max-content;container-type:normal'
   const inner = buttonInner({ label, note, spoken: '' }, appearance)
-  host.innerHTML = `<style>${appearanceCss('tr-measured', { ...appearance, width: 'fit' })}.tr-page .tr-measured{max-width:none;overflow-wrap:normal}</style><span class="tr-button tr-measured">${inner}</span>`
+  host.innerHTML = `<style>${appearanceCss('tr-measured', { ...appearance, width: 'fit' }, () => undefined)}.tr-page .tr-measured{max-width:none;overflow-wrap:normal}</style><span class="tr-button tr-measured">${inner}</span>`
   document.body.append(host)
   try {
     await document.fonts.load(`${appearance.weight} ${appearance.size}px ${getComputedStyle(host).fontFamily}`, escapeHtml(label))

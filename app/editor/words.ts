@@ -12,7 +12,7 @@ export const ORDER_CHOICES = [['title', 'By title'], ['newest', 'Newest'], ['own
 
 export const PICTURE_CHOICES = [['small', 'Small'], ['half', 'Half'], ['text', 'As text'], ['wide', 'Wider']] as const
 export const PREVIEW_CHOICES = [[1280, 'Desktop'], [768, 'Tablet'], [390, 'Phone']] as const
-export const FILL_CHOICES = [['none', 'None'], ['plain', 'Plain'], ['gradient', 'Gradient']] as const
+export const FILL_CHOICES = [['none', 'None'], ['plain', 'Plain'], ['gradient', 'Gradient'], ['picture', 'Picture']] as const
 export const BUTTON_WIDTH_CHOICES = [['fit', 'As its words'], ['fill', 'All there is'], ['exact', 'Exact']] as const
 export const ARRANGE_CHOICES = [['stacked', 'Below the label'], ['ends', 'At the far end']] as const
 export const SIDES_CHOICES = [['all', 'All round'], ['ends', 'Above and below']] as const

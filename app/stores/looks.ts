@@ -1,13 +1,17 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
+import type { FileItem } from '~~/core/files/item'
 import type { Appearance } from '~~/core/look/appearance'
 import { BUILT_IN_LOOKS, DEFAULT_LOOK } from '~~/core/look/builtin'
 import { appearanceCss } from '~~/core/look/css'
 import type { Look, LookUse, NewLook } from '~~/core/look/look'
 import { tonePalettes } from '~~/core/look/palette'
 import { DEFAULT_STYLE, type SiteStyle } from '~~/core/look/siteStyle'
+import { fillHref } from '~~/core/page/href'
+import { targetFacts } from '~~/core/page/placeholders'
 import { createQueue } from '~~/core/queue'
 import { api } from '~/composables/api'
+import { useLibrary } from './library'
 
 /** The looks of the site, and the colours and type that feed them. */
 export const useLooks = defineStore('looks', () => {
@@ -15,15 +19,23 @@ export const useLooks = defineStore('looks', () => {
   const uses = ref<LookUse[]>([])
   const style = ref<SiteStyle>(DEFAULT_STYLE)
 
+  /** Where a picture behind words is had; undefined where it is gone. */
+  function pictureOf(id: string): string | undefined {
+    const file = useLibrary().known.get(id)
+    return file && !file.deleted ? fillHref(targetFacts(file)) : undefined
+  }
+
   const byId = computed(() => new Map(items.value.map(look => [look.id, look])))
   /** What a button gets that asks for this look, also where it is gone. */
   const lookOf = (id: string): Look => byId.value.get(id) ?? DEFAULT_LOOK
   const palettes = computed(() => tonePalettes(style.value.palette))
   /** The rules of all looks, for where any of them may be drawn. */
-  const css = computed(() => items.value.map(look => appearanceCss(`tr-look-${look.id}`, look.appearance)).join('\n'))
+  const css = computed(() => items.value.map(look => appearanceCss(`tr-look-${look.id}`, look.appearance, pictureOf)).join('\n'))
 
   async function load() {
-    ({ items: items.value, uses: uses.value, style: style.value } = await api<{ items: Look[], uses: LookUse[], style: SiteStyle }>('/looks'))
+    const { files, ...answer } = await api<{ items: Look[], uses: LookUse[], style: SiteStyle, files: FileItem[] }>('/looks')
+    useLibrary().learn(files);
+    ({ items: items.value, uses: uses.value, style: style.value } = answer)
   }
 
   async function create(look: NewLook): Promise<Look> {
@@ -67,5 +79,5 @@ export const useLooks = defineStore('looks', () => {
     return taken
   }
 
-  return { items, uses, style, byId, lookOf, palettes, css, load, create, rename, change, show, remove, setStyle, takeTokens }
+  return { items, uses, style, byId, pictureOf, lookOf, palettes, css, load, create, rename, change, show, remove, setStyle, takeTokens }
 })

@@ -13,7 +13,7 @@ import { usePages } from './pages'
 
 export type SaveState = 'saved' | 'changed' | 'saving' | 'failed' | 'conflict'
 
-const targetsOf = (document: PageDocument) => placementsOf(document).map(({ id, targets }) => `${id} ${targets.map(target => JSON.stringify(target)).join(' ')}`).join()
+const targetsOf = (document: PageDocument) => placementsOf(document).map(({ id, targets, behind }) => JSON.stringify([id, targets, behind])).join()
 
 const SAVE_AFTER = 500
 const RETRY_AFTER = 4000

@@ -97,15 +97,18 @@ export interface EditionItem {
 }
 
 /** One button or link that leads to a file. */
+/** What a file is to a page: it is led to, or a picture behind the words of a button or of all that wear a look. */
+export type UseKind = PlacementKind | 'fill' | 'look'
+
 export interface FileUse {
   /** the file that is used; null where a shelf lists a folder */
   fileId: string | null
   folderId: string | null
-  pageId: string
+  /** null for a look, which is on no page */
+  pageId: string | null
   pageTitle: string
-  slug: string
   placement: string
-  kind: PlacementKind
+  kind: UseKind
   label: string
   draft: boolean
   live: boolean

@@ -13,6 +13,15 @@ const fillSchema = z.discriminatedUnion('kind', [
     angle: z.number().min(0).max(360),
     stops: z.array(z.object({ colour: colourSchema, /** percent of the way */ at: z.number().min(0).max(100) })).min(2).max(5),
   }),
+  z.object({
+    kind: z.literal('picture'),
+    /** identity of the picture's file */
+    file: z.string().min(1).max(40),
+    /** lies over the picture, so that words stand out, and takes its place where it is not there */
+    colour: colourSchema,
+    /** percent of the colour in what is seen */
+    veil: z.number().min(0).max(100),
+  }),
 ])
 export type Fill = z.infer<typeof fillSchema>
 

@@ -2,7 +2,7 @@ import type { Appearance, Fill } from './appearance'
 import { mixedAlong } from './gradient'
 import { LEAST, contrast, isLarge, nearestPassing } from './contrast'
 import { hexOf, type Colour } from './colour'
-import type { Palette } from './palette'
+import { mix, type Palette } from './palette'
 
 export const STATES = ['normal', 'hover', 'pressed', 'focus'] as const
 export type State = (typeof STATES)[number]
@@ -19,15 +19,36 @@ export interface ContrastResult {
   passes: boolean
   /** the nearest colour that passes, where this one does not and there is one */
   nearest?: string
+  /** over a picture: percent of veil with which all words of this state pass */
+  veil?: number
 }
 
-/** `#rrggbb` of all that a fill shows; of a gradient its stops and the way between them. */
-function groundsOf(fill: Fill, palette: Palette): string[] {
+/** Colours of a picture all over it, each `#rrggbb`, by the identity of its file; undefined while they are not known. */
+export type SampleOf = (file: string) => string[] | undefined
+
+/** `#rrggbb` of all that a fill shows: of a gradient its stops and the way between them, of a picture its samples under the veil. */
+function groundsOf(fill: Fill, palette: Palette, sampleOf: SampleOf): string[] {
   switch (fill.kind) {
     case 'none': return [palette.paper]
     case 'plain': return [hexOf(fill.colour, palette)]
     case 'gradient': return mixedAlong(fill.stops.map(({ colour, at }) => ({ colour: hexOf(colour, palette), at })))
+    case 'picture': {
+      const veil = hexOf(fill.colour, palette)
+      return [veil, ...(sampleOf(fill.file) ?? []).map(sample => mix(veil, sample, fill.veil / 100))]
+    }
   }
+}
+
+const VEIL_STEP = 5
+
+/** The least veil, in percent, over a picture with which each colour has what it needs; undefined where none helps. */
+function leastVeil(fill: Fill, palette: Palette, sampleOf: SampleOf, read: { colour: string, least: number }[]): number | undefined {
+  if (fill.kind !== 'picture') return undefined
+  for (let veil = Math.ceil(fill.veil / VEIL_STEP) * VEIL_STEP; veil <= 100; veil += VEIL_STEP) {
+    const grounds = groundsOf({ ...fill, veil }, palette, sampleOf)
+    if (read.every(({ colour, least }) => grounds.every(ground => contrast(colour, ground) >= least))) return veil
+  }
+  return undefined
 }
 
 function judge(state: State, part: CheckedPart, colour: string, grounds: string[], least: number): ContrastResult {
@@ -37,17 +58,22 @@ function judge(state: State, part: CheckedPart, colour: string, grounds: string[
 }
 
 /** The contrast of each part of a button in each state under a palette (WCAG 2.2, 1.4.3 and 1.4.11). */
-export function contrastOf(appearance: Appearance, palette: Palette): ContrastResult[] {
+export function contrastOf(appearance: Appearance, palette: Palette, sampleOf: SampleOf): ContrastResult[] {
   const { noteColour, icon, size, weight, focus } = appearance
   const hex = (colour: Colour) => hexOf(colour, palette)
   const leastForWords = isLarge(size, weight) ? LEAST.large : LEAST.words
   const inState = (state: State, { fill, words }: Pick<Appearance, 'fill' | 'words'>, notesOwn: Colour | null) => {
-    const grounds = groundsOf(fill, palette)
-    return [
-      judge(state, 'words', hex(words), grounds, leastForWords),
-      judge(state, 'note', hex(notesOwn ?? words), grounds, LEAST.words),
-      ...icon ? [judge(state, 'icon', hex(icon.colour ?? words), grounds, LEAST.mark)] : [],
+    const grounds = groundsOf(fill, palette, sampleOf)
+    const read: { part: CheckedPart, colour: string, least: number }[] = [
+      { part: 'words', colour: hex(words), least: leastForWords },
+      { part: 'note', colour: hex(notesOwn ?? words), least: LEAST.words },
+      ...icon ? [{ part: 'icon' as const, colour: hex(icon.colour ?? words), least: LEAST.mark }] : [],
     ]
+    const veil = leastVeil(fill, palette, sampleOf, read)
+    return read.map(({ part, colour, least }) => {
+      const result = judge(state, part, colour, grounds, least)
+      return result.passes || veil === undefined ? result : { ...result, veil }
+    })
   }
   const changed = (state: 'hover' | 'pressed') => {
     // Whoever presses a button with the mouse is on it, too.

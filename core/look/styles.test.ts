@@ -6,17 +6,18 @@ import { appearanceCss } from './css'
 import { ButtonStyles } from './styles'
 
 const slab = BUILT_IN_LOOKS[0]!.appearance
+const pictureOf = (file: string) => file === 'tile' ? '/pictures/tile.png?width=960&v=1' : undefined
 const lookOf = (id: string) => BUILT_IN_LOOKS.find(look => look.id === id)?.appearance
 
 describe('the styles of a page', () => {
   it('hold the looks that are worn and no others, each once', () => {
-    const styles = new ButtonStyles(lookOf)
+    const styles = new ButtonStyles(lookOf, pictureOf)
     expect([{ look: 'rim' }, { look: 'rim', own: null }, { look: 'rim', own: {} }].map(worn => styles.wear(worn).className)).toEqual(['tr-look-rim', 'tr-look-rim', 'tr-look-rim'])
-    expect(styles.css).toBe(appearanceCss('tr-look-rim', lookOf('rim')!))
+    expect(styles.css).toBe(appearanceCss('tr-look-rim', lookOf('rim')!, pictureOf))
   })
 
   it('give buttons that differ in the same way one class, and one whose look is gone the first look', () => {
-    const styles = new ButtonStyles(lookOf)
+    const styles = new ButtonStyles(lookOf, pictureOf)
     const own = { radius: 30 }
     expect(styles.wear({ look: 'slab', own }).className).toBe(styles.wear({ look: 'slab', own: { ...own } }).className)
     expect(styles.wear({ look: 'slab', own: { radius: 31 } }).className).not.toBe(styles.wear({ look: 'slab', own }).className)

@@ -1,6 +1,7 @@
 import { withOverrides, type Appearance, type Overrides } from './appearance'
 import { DEFAULT_LOOK } from './builtin'
 import { appearanceCss } from './css'
+import type { PictureOf } from './pictures'
 
 /** What is worn on a button: a look by its identity, and what this one has otherwise. */
 export interface Worn { look: string, own?: Overrides | null }
@@ -17,8 +18,11 @@ export class ButtonStyles {
   /** classes by what stands for the appearance, in the order they were first worn */
   readonly #classes = new Map<string, { className: string, appearance: Appearance }>()
 
-  constructor(lookOf: (id: string) => Appearance | undefined) {
+  readonly #pictureOf: PictureOf
+
+  constructor(lookOf: (id: string) => Appearance | undefined, pictureOf: PictureOf) {
     this.#lookOf = lookOf
+    this.#pictureOf = pictureOf
   }
 
   wear(worn: Worn): { className: string, appearance: Appearance } {
@@ -32,6 +36,6 @@ export class ButtonStyles {
   }
 
   get css(): string {
-    return [...this.#classes.values()].map(({ className, appearance }) => appearanceCss(className, appearance)).join('\n')
+    return [...this.#classes.values()].map(({ className, appearance }) => appearanceCss(className, appearance, this.#pictureOf)).join('\n')
   }
 }

@@ -12,6 +12,7 @@ const whole = (min: number, max: number) => fc.integer({ min, max })
 const fill: fc.Arbitrary<Fill> = fc.oneof(
   fc.constant({ kind: 'none' as const }), fc.record({ kind: fc.constant('plain' as const), colour }),
   fc.record({ kind: fc.constant('gradient' as const), angle: whole(0, 360), stops: fc.array(fc.record({ colour, at: whole(0, 100) }), { minLength: 2, maxLength: 5 }) }),
+  fc.record({ kind: fc.constant('picture' as const), file: fc.string({ minLength: 1, maxLength: 40 }), colour, veil: whole(0, 100) }),
 )
 const shadow = fc.record({ x: whole(-40, 40), y: whole(-40, 40), blur: whole(0, 80), colour, strength: whole(0, 100) })
 const state = fc.record({ fill, words: colour, border: colour, shadow: fc.option(shadow) }, { requiredKeys: [] })

@@ -30,6 +30,8 @@ function fillToken(fill: Fill): Token | undefined {
     case 'none': return undefined
     case 'plain': return token('color', colourValue(fill.colour))
     case 'gradient': return token('gradient', fill.stops.map(({ colour, at }) => ({ color: colourValue(colour), position: at / 100 })), { angle: fill.angle })
+    // The format has no type for pictures: for others it is the colour that lies over it.
+    case 'picture': return token('color', colourValue(fill.colour), { picture: fill.file, veil: fill.veil })
   }
 }
 
@@ -114,9 +116,12 @@ const oursIn = (group: Group): Group => isGroup(group.$extensions) && isGroup(gr
 
 function readFill(value: unknown, path: string, { read, colour }: Reader): Fill | undefined {
   if (!isGroup(value)) return undefined
-  if (value.$type !== 'gradient') return { kind: 'plain', colour: colour(value.$value, path) }
+  const { angle, picture, veil } = oursIn(value)
+  if (value.$type !== 'gradient') {
+    const shown = colour(value.$value, path)
+    return typeof picture === 'string' ? { kind: 'picture', file: picture, colour: shown, veil: veil as number } : { kind: 'plain', colour: shown }
+  }
   const stops = read(z.array(z.object({ color: z.unknown(), position: z.number() })), value.$value, path)
-  const { angle } = oursIn(value)
   return { kind: 'gradient', angle: typeof angle === 'number' ? angle : 180, stops: stops.map(stop => ({ colour: colour(stop.color, path), at: Math.round(stop.position * 100) })) }
 }
 

@@ -1,6 +1,7 @@
 import type { Appearance } from '../look/appearance'
 import { ButtonStyles } from '../look/styles'
 import { escapeHtml } from './escape'
+import { fillHref } from './href'
 import { buttonInner, buttonParts, spokenFacts, spokenHtml } from './button'
 import { cardHtml, cardParts } from './card'
 import { destinationOf, effectiveAction, type Destination, type TargetKnowledge } from './destination'
@@ -145,7 +146,7 @@ function renderItem(blocks: Block[], known: Known): string {
 
 /** Renders the documents that make up one page: semantic HTML without script, the same for preview, live and export. */
 export function pageRenderer(facts: PageFacts) {
-  const known: Known = { ...facts, styles: new ButtonStyles(facts.look) }
+  const known: Known = { ...facts, styles: new ButtonStyles(facts.look, id => fillHref(facts.file(id))) }
   return {
     blocks: (blocks: Block[]): string => blocksHtml(blocks, known),
 

@@ -1,5 +1,6 @@
 import { everyBlock, inlinesOf, mapBlocks } from './tree'
-import type { Action, Block, Inline, Mark, PageDocument, Reference, ShelfAttrs, ShelfSource, Target } from './schema'
+import { fillPictures, mapFillPictures } from '../look/pictures'
+import type { Action, Block, ButtonAttrs, Inline, Mark, PageDocument, Reference, ShelfAttrs, ShelfSource, Target } from './schema'
 
 export type PlacementKind = 'button' | 'link' | 'shelf' | 'card' | 'picture'
 
@@ -11,6 +12,8 @@ export interface Placement {
   label: string
   /** what it leads to; several for a shelf of chosen files, none where nothing was chosen yet */
   targets: Reference[]
+  /** identities of pictures behind the words of a button; it leads on without them */
+  behind: string[]
   action: Action
   saveAs: string
 }
@@ -26,20 +29,20 @@ function referencesOf(source: ShelfSource | null): Reference[] {
 function placedBlock(block: Block): Placement | undefined {
   if (block.type === 'downloadButton') {
     const { placement: id, label, target, action, saveAs } = block.attrs
-    return { id, kind: 'button', label, targets: listed(target), action, saveAs }
+    return { id, kind: 'button', label, targets: listed(target), behind: fillPictures(block.attrs.own ?? {}), action, saveAs }
   }
   if (block.type === 'fileCard') {
     const { placement: id, title, label, target, action, saveAs } = block.attrs
-    return { id, kind: 'card', label: title || label, targets: listed(target), action, saveAs }
+    return { id, kind: 'card', label: title || label, targets: listed(target), behind: fillPictures(block.attrs.own ?? {}), action, saveAs }
   }
   if (block.type === 'picture') {
     const { placement: id, file, alt, target, action, saveAs } = block.attrs
     // Without its file there is nothing to see, wherever it leads.
-    return { id, kind: 'picture', label: alt, targets: file ? [{ kind: 'file', id: file }, ...listed(target)] : [], action, saveAs }
+    return { id, kind: 'picture', label: alt, targets: file ? [{ kind: 'file', id: file }, ...listed(target)] : [], behind: [], action, saveAs }
   }
   if (block.type === 'shelf') {
     const { placement: id, source, action } = block.attrs
-    return { id, kind: 'shelf', label: '', targets: referencesOf(source), action, saveAs: '' }
+    return { id, kind: 'shelf', label: '', targets: referencesOf(source), behind: [], action, saveAs: '' }
   }
   return undefined
 }
@@ -56,14 +59,15 @@ export function placementsOf(document: PageDocument): Placement[] {
         if (mark.type !== 'downloadLink') continue
         const { placement, target, action, saveAs } = mark.attrs
         const earlier = found.get(placement)
-        found.set(placement, { id: placement, kind: 'link', label: (earlier?.label ?? '') + inline.text, targets: listed(target), action, saveAs })
+        found.set(placement, { id: placement, kind: 'link', label: (earlier?.label ?? '') + inline.text, targets: listed(target), behind: [], action, saveAs })
       }
     }
   }
   return [...found.values()]
 }
 
-type Decide = (target: Target | null, placement: string) => Target | null | 'remove'
+/** @param behind it is not led to, but a picture behind the words of a button */
+type Decide = (target: Target | null, placement: string, behind?: boolean) => Target | null | 'remove'
 
 /** A shelf with each file of it decided anew; taken off where nothing is left of what it had. */
 function mapShelf({ source, placement }: ShelfAttrs, decide: Decide, goneFolder?: string): ShelfSource | null | 'remove' {
@@ -74,6 +78,15 @@ function mapShelf({ source, placement }: ShelfAttrs, decide: Decide, goneFolder?
     return target && target !== 'remove' && target.kind === 'file' ? [target.id] : []
   })
   return source.ids.length && !ids.length ? 'remove' : { kind: 'files', ids: [...new Set(ids)] }
+}
+
+/** What a button has otherwise than its look, with the pictures behind its words decided anew. */
+function mapOwn({ own, placement }: Pick<ButtonAttrs, 'own' | 'placement'>, decide: Decide): Pick<ButtonAttrs, 'own'> {
+  if (!own || !fillPictures(own).length) return {}
+  return { own: mapFillPictures(own, (id) => {
+    const shown = decide({ kind: 'file', id }, placement, true)
+    return shown && shown !== 'remove' && shown.kind === 'file' ? shown.id : undefined
+  }) }
 }
 
 /** A picture with its file, and where it leads, decided anew; it goes with its file, and only leads nowhere without its target. */
@@ -101,13 +114,9 @@ export function mapTargets(document: PageDocument, decide: Decide, goneFolder?: 
     return marks.length ? { ...bare, marks } : bare
   }
   const content = mapBlocks(document.content, (block): Block[] => {
-    if (block.type === 'downloadButton') {
+    if (block.type === 'downloadButton' || block.type === 'fileCard') {
       const target = decide(block.attrs.target, block.attrs.placement)
-      return target === 'remove' ? [] : [{ ...block, attrs: { ...block.attrs, target } }]
-    }
-    if (block.type === 'fileCard') {
-      const target = decide(block.attrs.target, block.attrs.placement)
-      return target === 'remove' ? [] : [{ ...block, attrs: { ...block.attrs, target } }]
+      return target === 'remove' ? [] : [{ ...block, attrs: { ...block.attrs, target, ...mapOwn(block.attrs, decide) } } as Block]
     }
     if (block.type === 'picture') return mapPicture(block, decide)
     if (block.type === 'shelf') {
@@ -122,7 +131,7 @@ export function mapTargets(document: PageDocument, decide: Decide, goneFolder?: 
 /** The document with a placement leading to what it was waiting for; a picture that waits for its file shows it. */
 export function giveTarget(document: PageDocument, placement: string, target: Target): PageDocument {
   const isPicture = (block: Block) => block.type === 'picture' && block.attrs.placement === placement
-  if (![...everyBlock(document)].some(isPicture)) return mapTargets(document, (old, id) => id === placement ? target : old)
+  if (![...everyBlock(document)].some(isPicture)) return mapTargets(document, (old, id, behind) => id === placement && !behind ? target : old)
   const content = mapBlocks(document.content, (block) => {
     if (block.type !== 'picture' || !isPicture(block)) return [block]
     const shows = !block.attrs.file && target.kind === 'file'
@@ -136,7 +145,7 @@ export const shelvesIn = (document: PageDocument): ShelfAttrs[] =>
   [...everyBlock(document)].flatMap(block => block.type === 'shelf' ? [block.attrs] : [])
 
 /** Every file and folder a page leans on. */
-export const referencesIn = (document: PageDocument): Reference[] => placementsOf(document).flatMap(({ targets }) => targets)
+export const referencesIn = (document: PageDocument): Reference[] => placementsOf(document).flatMap(({ targets, behind }) => [...targets, ...behind.map((id): Reference => ({ kind: 'file', id }))])
 
 /** The identity of a thing of this site; undefined for one elsewhere. */
 export const idOf = (reference: Reference | null | undefined): string | undefined => reference && 'id' in reference ? reference.id : undefined

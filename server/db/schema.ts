@@ -2,11 +2,10 @@ import { sql } from 'drizzle-orm'
 import { bigint, bigserial, boolean, customType, index, integer, jsonb, pgTable, primaryKey, text, timestamp, type AnyPgColumn } from 'drizzle-orm/pg-core'
 import type { BundleEntry } from '../../core/bundle/contents'
 import type { Appearance } from '../../core/look/appearance'
-import type { Facts, PreviewState, ReadingState } from '../../core/files/item'
+import type { Facts, PreviewState, ReadingState, UseKind } from '../../core/files/item'
 import type { Mark } from '../../core/folders/item'
 import type { Edge } from '../../core/page/edges'
 import type { PageDocument } from '../../core/page/schema'
-import type { PlacementKind } from '../../core/page/targets'
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' })
 
@@ -185,7 +184,7 @@ export const uses = pgTable('uses', {
   placement: text().notNull(),
   /** counts what a shelf lists; 0 for a button or link */
   part: integer().notNull().default(0),
-  kind: text().$type<PlacementKind>().notNull(),
+  kind: text().$type<UseKind>().notNull(),
   label: text().notNull(),
   fileId: text('file_id'),
   /** the folder a shelf lists */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Appearance } from '~~/core/look/appearance'
+import type { Appearance, Fill } from '~~/core/look/appearance'
 import { contrastOf, type ContrastResult } from '~~/core/look/check'
 import type { Palette } from '~~/core/look/palette'
 import { PART_WORDS, STATE_WORDS } from '~/editor/words'
@@ -8,10 +8,20 @@ import { PART_WORDS, STATE_WORDS } from '~/editor/words'
 const props = defineProps<{ appearance: Appearance, palette: Palette }>()
 const emit = defineEmits<{ change: [changed: Partial<Appearance>] }>()
 
-const results = computed(() => contrastOf(props.appearance, props.palette))
+const sampleOf = usePictureSamples()
+const results = computed(() => contrastOf(props.appearance, props.palette, sampleOf))
 const failing = computed(() => results.value.filter(result => !result.passes))
 const worst = computed(() => Math.min(...results.value.filter(result => result.part === 'words').map(result => result.ratio)))
 const said = (ratio: number) => `${(Math.floor(ratio * 10) / 10).toFixed(1)} to 1`
+
+/** A state without a fill of its own has that of the state before it. */
+function thicken({ state, veil }: ContrastResult) {
+  const { fill, hover, pressed } = props.appearance
+  const veiled = (of: Fill) => of.kind === 'picture' ? { ...of, veil: veil! } : of
+  if (state === 'pressed' && pressed.fill) emit('change', { pressed: { ...pressed, fill: veiled(pressed.fill) } })
+  else if (state !== 'normal' && hover.fill) emit('change', { hover: { ...hover, fill: veiled(hover.fill) } })
+  else emit('change', { fill: veiled(fill) })
+}
 
 function mend({ state, part, nearest }: ContrastResult) {
   const { icon, focus, hover, pressed } = props.appearance
@@ -29,8 +39,9 @@ function mend({ state, part, nearest }: ContrastResult) {
     <p v-if="!failing.length" class="works">Easy to read: {{ said(worst) }} at the least</p>
     <p v-for="result in failing" :key="`${result.state} ${result.part}`" class="hint clay">
       {{ PART_WORDS[result.part] }}{{ STATE_WORDS[result.state] }}: {{ said(result.ratio) }}, and {{ result.least }} to 1 is needed.
+      <button v-if="result.veil !== undefined" type="button" class="plain" @click="thicken(result)">Veil the picture to {{ result.veil }} %</button>
       <button v-if="result.nearest" type="button" class="plain" @click="mend(result)"><i :style="{ background: result.nearest }" />Take {{ result.nearest }}</button>
-      <template v-else>No colour stands out on all of it: make the fill more even.</template>
+      <template v-else-if="result.veil === undefined">No colour stands out on all of it: make the fill more even.</template>
     </p>
   </div>
 </template>

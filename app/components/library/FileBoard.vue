@@ -102,7 +102,7 @@ async function takeName(fileName: string) {
             <h2 id="uses-head">{{ file.usedIn.length ? `Used in ${counted(file.usedIn.length, 'place')}` : 'Not used on any page' }}</h2>
             <ul class="uses">
               <li v-for="use in file.usedIn" :key="use.placement">
-                <NuxtLink :to="`/desk/pages/${use.pageId}`">{{ use.pageTitle }}</NuxtLink>
+                <NuxtLink :to="placeOfUse(use)">{{ use.pageTitle }}</NuxtLink>
                 <span>{{ wordsForUse(use) }}</span>
                 <span class="side">{{ use.live ? use.draft ? 'live' : 'live, not in the draft' : 'in the draft' }}</span>
               </li>

@@ -15,7 +15,8 @@ const { problem, attempt } = useAttempt()
 const chosenId = useSessionStorage('trough-look', 'slab')
 const chosen = computed(() => looks.lookOf(chosenId.value))
 const usesOf = (look: Look) => looks.uses.filter(use => use.look === look.id)
-const failing = (look: Look) => TONES.filter(tone => contrastOf(look.appearance, looks.palettes[tone]).some(result => !result.passes))
+const sampleOf = usePictureSamples()
+const failing = (look: Look) => TONES.filter(tone => contrastOf(look.appearance, looks.palettes[tone], sampleOf).some(result => !result.passes))
 const TONE_WORDS = Object.fromEntries(TONE_CHOICES)
 
 /** Nothing is changed before all is here: it would be shown as it was when that arrives. */

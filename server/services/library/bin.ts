@@ -9,6 +9,7 @@ import type { Events } from '../events'
 import { bundlesWith, retargetInBundles } from '../bundles/holding'
 import type { PageService } from '../pages/pages'
 import { nameTaken, readTree, type FolderRow } from './folders'
+import { refillLooks } from '../looks/filled'
 import { filesById, getFile, usesOf } from './items'
 import { filesIn, topmost } from './placing'
 
@@ -36,7 +37,12 @@ export function createBin(db: Database, pages: PageService, events: Events) {
       throw new Problem(422, 'That file is in the bin itself.', 'Restore it first, or choose another.')
     }
     const used = new Set(places.flatMap(place => place.fileId ?? []))
-    if (replaceBy || takeOff) for (const id of used) await pages.retarget(tx, { kind: 'file', id }, replaceBy ? { kind: 'file', id: replaceBy } : 'remove')
+    if (replaceBy || takeOff) {
+      for (const id of used) {
+        await pages.retarget(tx, { kind: 'file', id }, replaceBy ? { kind: 'file', id: replaceBy } : 'remove')
+        await refillLooks(tx, id, replaceBy)
+      }
+    }
     // No file can take the place of a folder: its shelf goes when it is asked to, and is pointed out else.
     if (takeOff) for (const id of new Set(places.flatMap(place => place.folderId ?? []))) await pages.retarget(tx, { kind: 'folder', id }, 'remove')
     if (other || takeOff) await retargetInBundles(tx, held, other)

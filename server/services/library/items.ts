@@ -3,6 +3,7 @@ import type { Facts, FileItem, FileUse, PreviewState, ReadingState } from '../..
 import { familyOf, typeTag } from '../../../core/files/mediaType'
 import { remarksOn } from '../../../core/files/remarks'
 import { Problem, notFound } from '../../../core/problem'
+import { filledLooks } from '../looks/filled'
 import type { Queryable } from '../../db/connection'
 import { blobs, bundles, downloads, editions, files, pages, uses } from '../../db/schema'
 
@@ -57,19 +58,27 @@ interface Counts { uses: Map<string, number>, downloads: Map<string, number>, ne
 
 const toMap = (rows: { fileId: string | null, count: number }[]) => new Map(rows.flatMap(({ fileId, count }) => fileId ? [[fileId, count] as const] : []))
 
-/** How many placements lead to each file that is used, and pages are shown with it; of the files named, or of all. */
+/** How many placements lead to each file that is used, pages are shown with it and looks filled with it; of the files named, or of all. */
 export async function countUses(db: Queryable, ids?: string[]): Promise<Map<string, number>> {
   const counts = toMap(await db.select({ fileId: uses.fileId, count: sql<number>`count(distinct (${uses.pageId}, ${uses.placement}))::int` })
     .from(uses).where(ids && inArray(uses.fileId, ids)).groupBy(uses.fileId))
   const shared = await db.select({ fileId: pages.picture, count: sql<number>`count(*)::int` }).from(pages).where(ids ? inArray(pages.picture, ids) : isNotNull(pages.picture)).groupBy(pages.picture)
-  for (const { fileId, count } of shared) counts.set(fileId!, (counts.get(fileId!) ?? 0) + count)
+  const filled = (await filledLooks(db)).filter(({ fileId }) => !ids || ids.includes(fileId)).map(({ fileId }) => ({ fileId, count: 1 }))
+  for (const { fileId, count } of [...shared, ...filled]) counts.set(fileId!, (counts.get(fileId!) ?? 0) + count)
   return counts
 }
 
 /** The pages a file is shown with where they are linked to elsewhere. */
 async function sharedWith(db: Queryable, fileIds: string[]): Promise<FileUse[]> {
-  const rows = await db.select({ fileId: pages.picture, pageId: pages.id, pageTitle: pages.title, slug: pages.slug, live: pages.live }).from(pages).where(inArray(pages.picture, fileIds)).orderBy(asc(pages.title))
+  const rows = await db.select({ fileId: pages.picture, pageId: pages.id, pageTitle: pages.title, live: pages.live }).from(pages).where(inArray(pages.picture, fileIds)).orderBy(asc(pages.title))
   return rows.map(({ live, ...row }) => ({ ...row, folderId: null, placement: `shared-${row.pageId}`, kind: 'picture', label: 'with links to this page', draft: true, live: live !== null }))
+}
+
+/** The looks that are filled with a file: what wears them shows it at once. */
+async function worn(db: Queryable, fileIds: string[]): Promise<FileUse[]> {
+  return (await filledLooks(db)).filter(({ fileId }) => fileIds.includes(fileId)).map(({ fileId, lookId, name }) => ({
+    fileId, folderId: null, pageId: null, pageTitle: 'Looks', placement: `look-${lookId}`, kind: 'look', label: name, draft: true, live: true,
+  }))
 }
 
 async function countAll(db: Queryable, ids?: string[]): Promise<Counts> {
@@ -160,7 +169,7 @@ export function mustBeStored(file: FileItem): FileItem {
 export async function usesOf(db: Queryable, fileIds: string[], folderIds: string[] = []): Promise<FileUse[]> {
   if (!fileIds.length && !folderIds.length) return []
   const rows = await db.select({
-    fileId: uses.fileId, folderId: uses.folderId, pageId: pages.id, pageTitle: pages.title, slug: pages.slug,
+    fileId: uses.fileId, folderId: uses.folderId, pageId: pages.id, pageTitle: pages.title,
     placement: uses.placement, kind: uses.kind, label: uses.label, side: uses.side,
   }).from(uses).innerJoin(pages, eq(pages.id, uses.pageId)).where(or(inArray(uses.fileId, fileIds), inArray(uses.folderId, folderIds))).orderBy(asc(pages.title), asc(uses.label), asc(uses.side))
   const merged = new Map<string, FileUse>()
@@ -169,5 +178,5 @@ export async function usesOf(db: Queryable, fileIds: string[], folderIds: string
     const known = merged.get(key)
     merged.set(key, { ...known ?? row, draft: side === 'draft' || !!known?.draft, live: side === 'live' || !!known?.live })
   }
-  return [...merged.values(), ...fileIds.length ? await sharedWith(db, fileIds) : []]
+  return [...merged.values(), ...fileIds.length ? [...await sharedWith(db, fileIds), ...await worn(db, fileIds)] : []]
 }

@@ -1,5 +1,8 @@
+import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { BUILT_IN_LOOKS } from '../../../core/look/builtin'
+import type { FileUse } from '../../../core/files/item'
+import type { Problem } from '../../../core/problem'
 import { DEFAULT_STYLE } from '../../../core/look/siteStyle'
 import { button, pageOf } from '../../../core/testing/pages'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
@@ -58,6 +61,37 @@ describe('looks', () => {
     expect(await html('worn')).not.toContain('Drafted')
     expect(await pages.get(page.id)).toMatchObject({ waiting: true, draft: { content: [{ attrs: { look: 'strap', label: 'Drafted' } }] } })
     await expect(looks.remove('slab', 'rim')).rejects.toMatchObject({ status: 409 })
+  })
+
+  it('and buttons filled with a picture hold it back, get another in its place, or do without', async () => {
+    const { looks, library, pages } = test.trough
+    const put = async (name: string, red: number) => test.put(name, await sharp({ create: { width: 40, height: 30, channels: 3, background: { r: red, g: 90, b: 60 } } }).png().toBuffer())
+    const [first, second] = [await put('first.png', 10), await put('second.png', 200)]
+    await test.trough.reading.idle()
+    const fill = { kind: 'picture' as const, file: first.id, colour: 'ink' as const, veil: 70 }
+    const look = await looks.create({ name: 'Tiled', appearance: { ...appearance, fill } })
+    const page = await pageWearing('Tiled', look.id)
+    await pages.saveDraft(page.id, { title: 'Tiled', draft: pageOf(button({ target: { kind: 'file', id: fileId }, look: look.id, label: 'Worn' }), button({ placement: 'ccccccccc1', target: { kind: 'file', id: fileId }, own: { fill }, label: 'Own' })), revision: (await pages.get(page.id)).revision })
+    await pages.publish(page.id)
+    expect((await html('tiled')).match(/url\("\/pictures\/first\.png\?width=960/g)).toHaveLength(2)
+
+    const gone = (id: string) => ({ files: [id], folders: [] })
+    const held = await library.remove(gone(first.id)).catch((error: unknown) => error) as Problem
+    expect((held.extra.uses as FileUse[]).map(({ kind, label, pageTitle, pageId }) => ({ kind, label, pageTitle, onPage: pageId !== null }))).toEqual([
+      { kind: 'fill', label: 'Own', pageTitle: 'Tiled', onPage: true }, { kind: 'look', label: 'Tiled', pageTitle: 'Looks', onPage: false },
+    ])
+    expect((await library.get(first.id)).uses).toBe(2)
+    await library.remove(gone(first.id), { replaceBy: second.id })
+    expect((await html('tiled')).match(/url\("\/pictures\/second\.png/g)).toHaveLength(2)
+
+    // In the bin all the same: the veil's colour takes its place, and nothing leads nowhere for it.
+    await library.remove(gone(second.id), { despite: true })
+    expect(await html('tiled')).not.toContain('url("/pictures')
+    expect((await html('tiled')).match(/background:var\(--ink\)/g)).toHaveLength(2)
+    expect((await pages.list()).find(({ id }) => id === page.id)).toMatchObject({ broken: 0 })
+    await library.restore(gone(second.id))
+    await library.remove(gone(second.id), { takeOff: true })
+    expect((await looks.list()).find(({ id }) => id === look.id)!.appearance.fill).toEqual({ kind: 'plain', colour: 'ink' })
   })
 
   it('come in all or none, those that are there just so left out, taken names numbered', async () => {

@@ -30,7 +30,7 @@ const brokenCount = sql<number>`(select count(distinct ${uses.placement})::int f
   left join ${files} on ${files.id} = ${uses.fileId} and ${files.deleted} is null
   left join ${folders} on ${folders.id} = ${uses.folderId} and ${folders.deleted} is null
   left join ${pages} as led on led.id = ${uses.toPage} and (led.live is not null or led.id = ${uses.pageId})
-  where ${uses.pageId} = ${pages.id} and ${uses.side} = 'draft' and not ${uses.elsewhere} and ${files.id} is null and ${folders.id} is null and led.id is null)`
+  where ${uses.pageId} = ${pages.id} and ${uses.side} = 'draft' and ${uses.kind} <> 'fill' and not ${uses.elsewhere} and ${files.id} is null and ${folders.id} is null and led.id is null)`
 
 /** Which of the things the document of a page leans on visitors can reach once it is live. */
 async function reachableIn(db: Queryable, pageId: string, document: PageDocument): Promise<(reference: Reference) => boolean> {

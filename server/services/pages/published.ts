@@ -7,6 +7,7 @@ import { represent, type Representation } from '../../../core/http/respond'
 import { renderMessage, renderPage, type SiteFacts } from '../../../core/page/document'
 import type { EdgeDocuments } from '../../../core/page/edges'
 import type { PageFacts } from '../../../core/page/html'
+import { fillPictures } from '../../../core/look/pictures'
 import type { FileItem } from '../../../core/files/item'
 import { targetFacts, tellsDownloads } from '../../../core/page/placeholders'
 import { emptyDocument, type PageDocument, type ShelfSource } from '../../../core/page/schema'
@@ -69,12 +70,13 @@ export function createPublishedPages(pages: PageService, library: LibraryService
   async function gather({ head, foot }: EdgeDocuments, page?: { document: PageDocument, /** identity of its file */ picture: string | null }) {
     const documents = [page?.document, head, foot].filter(document => document !== undefined)
     const references = documents.flatMap(referencesIn)
-    const ids = [...fileIds(references), ...page?.picture ? [page.picture] : []]
+    const appearances = await looks.appearances()
+    const filled = [...appearances.values()].flatMap(fillPictures)
+    const ids = [...new Set([...fileIds(references), ...filled, ...page?.picture ? [page.picture] : []])]
     const there = (await library.byId(ids)).filter(file => !file.deleted)
     const facts = new Map(there.map(file => [file.id, targetFacts(file)]))
     const listed = new Map<ShelfSource, FileItem[]>()
     for (const { source } of documents.flatMap(shelvesIn)) if (source) listed.set(source, await shelves.filesOn(source))
-    const appearances = await looks.appearances()
     const led = await pages.livePages(pageIds(references))
     const known: PageFacts = {
       file: id => facts.get(id),
