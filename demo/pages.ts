@@ -1,4 +1,6 @@
 import type { Block, ButtonAttrs, CardAttrs, Inline, PictureAttrs, PageDocument, PlainBlock, TableBlock } from '../core/page/schema'
+import { BUILT_IN_LOOKS } from '../core/look/builtin'
+import { withFill } from '../core/look/pictures'
 import { newId } from '../core/id'
 import { newButton, newCard, newPicture, newShelf } from '../core/page/insert'
 
@@ -150,7 +152,10 @@ export function makePages(ids: FileIds, folders: Map<string, string>, glazePage:
         p('Every glaze on our own stoneware, fired to cone 8 and photographed by a north window. Press may use them; say where they are from.'),
         columns(...TILES.slice(0, 3).map(([name, words]) => [picture(`test-tile-${name}.png`, words, { caption: words.split(',')[0]! })])),
         columns(...TILES.slice(3, 6).map(([name, words]) => [picture(`test-tile-${name}.png`, words, { caption: words.split(',')[0]! })])),
-        button('Test tile picture pack.zip', 'The picture pack', { note: 'all tiles in full size, {type}, {size}', action: 'save', align: 'middle' }),
+        button('Test tile picture pack.zip', 'The picture pack', {
+          note: 'all tiles in full size, {type}, {size}', action: 'save', align: 'middle',
+          own: { ...withFill(BUILT_IN_LOOKS[0]!.appearance, { kind: 'picture', file: target('test-tile-celadon.png').id, colour: 'accentDark', veil: 65 }), padding: { y: 30, x: 64 }, size: 20 },
+        }),
         h2('Where it happens'),
         picture('studio-plan.svg', 'Plan of the studio: six wheels on the left, kiln room and glaze bench on the right', { caption: 'Hang it by the door: a click saves it.', target: target('studio-plan.svg'), action: 'save' }),
       ] },

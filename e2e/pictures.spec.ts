@@ -1,6 +1,8 @@
 import { expect, test, type Page } from '@playwright/test'
 import sharp from 'sharp'
-import { openDesk, row, showInLibrary } from './support/owner'
+import { toHex } from '../core/look/channels'
+import { contrast } from '../core/look/contrast'
+import { openDesk, openPage, row, showInLibrary } from './support/owner'
 import { dropFiles } from './support/files'
 import { makeData, startServer, type RunningServer } from './support/server'
 
@@ -130,4 +132,42 @@ test('a page has a picture that goes with links to it elsewhere', async ({ page 
   await expect(visitor.locator('meta[property="og:image"]')).toHaveAttribute('content', /^https:\/\/www\.marlpit\.example\/pictures\/test-tile-honey/)
   await settings.getByRole('button', { name: 'None' }).click()
   await expect(settings.getByText('Test tile honey')).toHaveCount(0)
+})
+
+test('a button is filled with a picture; what can then not be read is mended by more veil, and the picture is known to be used', async ({ page, context }) => {
+  await openPage(page, 'Classes')
+  await page.locator('.ProseMirror .button-view').first().click()
+  const note = page.locator('.placed-note')
+  await note.getByText('Fill, border and shadow').click()
+  await note.getByRole('radio', { name: 'Picture' }).check()
+  await page.getByRole('combobox', { name: 'Find a picture for the fill' }).fill('shino')
+  await page.getByRole('option', { name: /shino/i }).first().click()
+  await note.getByLabel('Veil', { exact: true }).fill('10')
+  await note.getByLabel('Veil', { exact: true }).press('Tab')
+  await expect(note.getByText(/and 4.5 to 1 is needed/).first()).toBeVisible()
+  await note.getByRole('button', { name: /Veil the picture to \d+ %/ }).first().click()
+  await expect(note.getByText(/Easy to read/)).toBeVisible()
+  const veil = Number(await note.getByLabel('Veil', { exact: true }).inputValue())
+  expect(veil).toBeGreaterThan(10)
+  await expect(page.locator('.head .save')).toHaveText('Saved')
+  await page.keyboard.press('Control+Enter')
+  await expect(page.getByText('“Classes” is live.')).toBeVisible()
+
+  const visitor = await context.newPage()
+  const shown = visitor.waitForResponse(/\/pictures\/test-tile-shino\.png\?width=960/)
+  await visitor.goto(`${server.url}/classes`)
+  expect((await shown).status()).toBe(200)
+  // The words against what is drawn behind them, pixel by pixel (WCAG 2.2, 1.4.3).
+  const button = visitor.locator('main .tr-button').first()
+  await visitor.addStyleTag({ content: '.tr-button>*{visibility:hidden}' })
+  const { data, info } = await sharp(await button.screenshot()).extract({ left: 8, top: 8, width: 40, height: 30 }).removeAlpha().raw().toBuffer({ resolveWithObject: true })
+  const words = await button.evaluate(element => getComputedStyle(element).color.match(/\d+/g)!.slice(0, 3).map(Number))
+  const ratios = Array.from({ length: info.width * info.height }, (_, pixel) => contrast(toHex(words), toHex([...data.subarray(pixel * 3, pixel * 3 + 3)])))
+  expect(Math.min(...ratios)).toBeGreaterThanOrEqual(4.5)
+  expect(new Set(ratios).size).toBeGreaterThan(1)
+
+  await showInLibrary(page, 'test-tile-shino')
+  await row(page, /shino/i).first().click()
+  await page.keyboard.press('Delete')
+  await expect(page.getByRole('dialog')).toContainText('Classes behind the button')
 })

@@ -5,7 +5,7 @@ import { contrastOf } from './check'
 import { contrast } from './contrast'
 import { appearanceCss } from './css'
 import { DEFAULT_PALETTE, mix } from './palette'
-import { fillPictures, mapFillPictures } from './pictures'
+import { fillPictures, mapFillPictures, withFill } from './pictures'
 
 const slab = BUILT_IN_LOOKS[0]!.appearance
 const picture = (file: string, veil = 50, colour = '#000000'): Fill => ({ kind: 'picture', file, veil, colour })
@@ -37,6 +37,23 @@ describe('pictures behind words', () => {
   it('cannot end the style sheet they stand in, whatever their address', () => {
     expect(appearanceCss('it', filled(picture('tile')), () => '/pictures/a"){}</style><script>\n')).not.toMatch(/"\)\{|<|\n\)/)
   })
+})
+
+describe('another fill', () => {
+  const hovered = (hover: Appearance['hover'], fill: Fill, before: Fill = { kind: 'plain', colour: 'accent' }) => withFill({ fill: before, hover }, fill).hover
+
+  it('that is a picture stays under the pointer with more veil, and other parts of that state are kept', () => {
+    expect(hovered({ fill: { kind: 'plain', colour: 'accentDark' }, words: 'ink' }, picture('tile', 60))).toEqual({ fill: picture('tile', 75), words: 'ink' })
+    expect(hovered({}, picture('tile', 95))).toEqual({ fill: picture('tile', 100) })
+  })
+
+  it('takes along what followed the picture before, and leaves another one alone', () => {
+    expect(hovered({ fill: picture('tile', 75) }, picture('slip', 40), picture('tile', 60))).toEqual({ fill: picture('slip', 55) })
+    expect(hovered({ fill: picture('kiln', 75) }, picture('slip', 40), picture('tile', 60))).toEqual({ fill: picture('kiln', 75) })
+    expect(hovered({ fill: picture('tile', 75), border: 'ink' }, { kind: 'none' }, picture('tile', 60))).toEqual({ border: 'ink' })
+  })
+
+  it('that is no picture changes nothing else', () => expect(hovered({ words: 'ink' }, { kind: 'plain', colour: 'ink' })).toEqual({ words: 'ink' }))
 })
 
 describe('contrast over a picture', () => {

@@ -22,5 +22,19 @@ export function mapFillPictures<Of extends Filled>(filled: Of, decide: (file: st
   return changed
 }
 
+/** More veil, in percent, under the pointer: it says that the button answers. */
+const ANSWER = 15
+
+/**
+ * Another fill for a button. A picture stays where it is under the pointer, with a little more veil: the plain fill
+ * a look has there would cover it.
+ */
+export function withFill({ fill: before, hover }: Pick<Appearance, 'fill' | 'hover'>, fill: Fill): Pick<Appearance, 'fill' | 'hover'> {
+  const { fill: under, ...rest } = hover
+  const follows = before.kind === 'picture' ? under?.kind === 'picture' && under.file === before.file : fill.kind === 'picture' && under?.kind !== 'picture'
+  if (!follows) return { fill, hover }
+  return { fill, hover: fill.kind === 'picture' ? { ...rest, fill: { ...fill, veil: Math.min(100, fill.veil + ANSWER) } } : rest }
+}
+
 /** Where the picture of a file is had, by its identity; undefined where it is not there. */
 export type PictureOf = (file: string) => string | undefined

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { MOST_WIDE, type Appearance } from '~~/core/look/appearance'
+import { withFill } from '~~/core/look/pictures'
 import type { Palette } from '~~/core/look/palette'
 import { ARRANGE_CHOICES, BUTTON_WIDTH_CHOICES, SIDES_CHOICES, WEIGHT_CHOICES } from '~/editor/words'
 
@@ -33,7 +34,7 @@ const chooseWidth = (choice: 'fit' | 'fill' | 'exact') => emit('change', { width
       <label class="tick"><input type="checkbox" :checked="appearance.underline" @change="emit('change', { underline: !appearance.underline })"> Label underlined</label>
     </FieldGroup>
     <FieldGroup heading="Fill, border and shadow" :names="['fill', 'border', 'radius', 'shadow']" :overridden="overridden" @reset="emit('reset', $event)">
-      <FillFields :value="appearance.fill" :palette="palette" @change="emit('change', { fill: $event })" />
+      <FillFields :value="appearance.fill" :palette="palette" @change="emit('change', withFill(appearance, $event))" />
       <NumberField words="Border" :least="0" :most="20" :value="appearance.border.width" @change="emit('change', { border: { ...appearance.border, width: $event } })" />
       <template v-if="appearance.border.width">
         <ChoiceField legend="Lines of the border" :choices="SIDES_CHOICES" :value="appearance.border.sides" @choose="emit('change', { border: { ...appearance.border, sides: $event } })" />

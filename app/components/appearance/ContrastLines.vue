@@ -14,13 +14,12 @@ const failing = computed(() => results.value.filter(result => !result.passes))
 const worst = computed(() => Math.min(...results.value.filter(result => result.part === 'words').map(result => result.ratio)))
 const said = (ratio: number) => `${(Math.floor(ratio * 10) / 10).toFixed(1)} to 1`
 
-/** A state without a fill of its own has that of the state before it. */
-function thicken({ state, veil }: ContrastResult) {
+/** With this veil all words pass in all states that can be mended so. */
+const veil = computed(() => Math.max(0, ...failing.value.map(result => result.veil ?? 0)))
+function thicken() {
   const { fill, hover, pressed } = props.appearance
-  const veiled = (of: Fill) => of.kind === 'picture' ? { ...of, veil: veil! } : of
-  if (state === 'pressed' && pressed.fill) emit('change', { pressed: { ...pressed, fill: veiled(pressed.fill) } })
-  else if (state !== 'normal' && hover.fill) emit('change', { hover: { ...hover, fill: veiled(hover.fill) } })
-  else emit('change', { fill: veiled(fill) })
+  const veiled = <Of extends Fill | undefined>(of: Of): Of => of?.kind === 'picture' ? { ...of, veil: Math.max(of.veil, veil.value) } : of
+  emit('change', { fill: veiled(fill), hover: { ...hover, ...hover.fill && { fill: veiled(hover.fill) } }, pressed: { ...pressed, ...pressed.fill && { fill: veiled(pressed.fill) } } })
 }
 
 function mend({ state, part, nearest }: ContrastResult) {
@@ -39,15 +38,15 @@ function mend({ state, part, nearest }: ContrastResult) {
     <p v-if="!failing.length" class="works">Easy to read: {{ said(worst) }} at the least</p>
     <p v-for="result in failing" :key="`${result.state} ${result.part}`" class="hint clay">
       {{ PART_WORDS[result.part] }}{{ STATE_WORDS[result.state] }}: {{ said(result.ratio) }}, and {{ result.least }} to 1 is needed.
-      <button v-if="result.veil !== undefined" type="button" class="plain" @click="thicken(result)">Veil the picture to {{ result.veil }} %</button>
       <button v-if="result.nearest" type="button" class="plain" @click="mend(result)"><i :style="{ background: result.nearest }" />Take {{ result.nearest }}</button>
       <template v-else-if="result.veil === undefined">No colour stands out on all of it: make the fill more even.</template>
     </p>
+    <button v-if="veil" type="button" class="plain" @click="thicken">Veil the picture to {{ veil }} %</button>
   </div>
 </template>
 
 <style scoped>
-.contrast { display: grid; gap: 4px; }
+.contrast { display: grid; gap: 4px; justify-items: start; }
 .works { color: #3C6630; font-size: 12.5px; }
 .works::before { content: ''; display: inline-block; width: 8px; height: 8px; border-radius: 50%; background: var(--moss); margin-right: 6px; }
 i { width: 12px; height: 12px; border: 1px solid #7E8D89; margin-right: 5px; }
