@@ -89,11 +89,14 @@ function firstWords(document: PageDocument): string {
   return ''
 }
 
+/** The first picture of a page is mostly in view from the start, and should not wait until the page is laid out (HTML, lazy loading attributes). In words the attribute cannot stand: their quotes are escaped. */
+const firstAtOnce = (html: string) => html.replace(' loading="lazy"', '')
+
 /** A published page: complete HTML with its CSS, no script. */
 export function renderPage(site: SiteFacts, page: { slug: string, title: string, description: string, /** shown with links to it elsewhere */ picture?: TargetFacts, document: PageDocument }, known: PageFacts): string {
   const { document } = page
   const renderer = pageRenderer(known)
-  return frame(site, { ...page, description: page.description || firstWords(document) }, { html: `<h1>${escapeHtml(page.title)}</h1>\n${renderer.blocks(document.content)}`, document }, renderer)
+  return frame(site, { ...page, description: page.description || firstWords(document) }, { html: `<h1>${escapeHtml(page.title)}</h1>\n${firstAtOnce(renderer.blocks(document.content))}`, document }, renderer)
 }
 
 /** A page that says something to a visitor who asked for what is not there. */

@@ -106,6 +106,11 @@ describe('a picture', () => {
     expect(await problemsOf(renderPage(site, { slug: 'a', title: 'A', description: '', document: pageOf(picture(), picture({ decorative: true })) }, known))).toEqual([])
   })
 
+  it('is asked for at once where it is the first of the page, else when it comes near', () => {
+    const html = renderPage(site, { slug: 'a', title: 'A', description: '', document: pageOf(words(' loading="lazy"'), picture(), picture({ placement: 'qqqqqqqqqq' })) }, known)
+    expect([...html.matchAll(/<img[^>]*>/g)].map(([tag]) => tag.includes(' loading="lazy"'))).toEqual([false, true])
+  })
+
   it('that leads somewhere says where, and one without its file is not shown', () => {
     expect(render(picture({ target: { kind: 'file', id: 'pdf' } }))).toMatch(/<a class="tr-led" href="\/files\/list.pdf\?open[^>]*target="_blank"[^>]*><img[^]*\(PDF, 240 kB, opens in a new tab\)/)
     expect(render(picture({ decorative: true, target: { kind: 'page', id: 'trade' }, action: 'here' }))).toMatch(/alt=""[^]*<span class="tr-spoken">Trade<\/span><\/a>/)
