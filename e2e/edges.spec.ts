@@ -75,3 +75,13 @@ test('the preview of an edge shows it on the home page, and Find leads to it', a
   await expect(shown.locator('footer')).toContainText('nine to noon, not in August')
   await expect(shown.getByRole('heading', { level: 1 })).toHaveText('Clay, glaze and a warm kiln')
 })
+
+test('an item that stands at the end when the head is opened has its settings at a click', async ({ page }) => {
+  await openPage(page, 'Head of every page')
+  await expect(page.getByRole('region', { name: 'Settings of this page' })).toBeVisible()
+  await items(page).last().click()
+  await expect(page.locator('.placed-note').getByLabel('Label')).toHaveValue('Price list')
+  await page.getByRole('button', { name: 'Page settings' }).click()
+  await items(page).last().click()
+  await expect(page.locator('.placed-note').getByLabel('Label')).toHaveValue('Price list')
+})

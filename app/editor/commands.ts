@@ -10,12 +10,11 @@ import { nearestPlace, placeBehind, type Part } from './parts'
 
 export const documentOf = (editor: Editor) => editor.getJSON() as PageDocument
 
-/** Puts the caret where the page goes on: at its end, below a button that ends it. */
+/** Puts the caret where the page goes on: at its end, below what ends it where no words can be written in that. */
 export function focusEnd(editor: Editor): void {
   const { doc, tr } = editor.state
-  const end = doc.resolve(doc.content.size)
-  const below = doc.lastChild?.isAtom ? new GapCursor(end) : Selection.atEnd(doc)
-  editor.view.dispatch(tr.setSelection(below).setMeta('addToHistory', false))
+  const last = Selection.atEnd(doc)
+  editor.view.dispatch(tr.setSelection(last instanceof NodeSelection ? new GapCursor(doc.resolve(doc.content.size)) : last).setMeta('addToHistory', false))
   editor.view.focus()
 }
 

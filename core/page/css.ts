@@ -87,6 +87,8 @@ const section = ({ palette }: SiteStyle) => {
 .tr-page>.tr-section{max-width:none;border:0;margin-inline:calc(-1*var(--bleed,1.5rem));margin-block:2rem;padding:2.6rem var(--bleed,1.5rem);background:var(--paper);color:var(--ink)}
 .tr-page>.tr-pad-small{padding-block:1.2rem}
 .tr-page>.tr-pad-large{padding-block:4.6rem}
+main>.tr-section:last-child{margin-bottom:-4rem}
+footer>.tr-section:first-child{margin-top:0}
 .tr-page>.tr-section+:is(.tr-section,.tr-foot){margin-top:-2rem}
 .tr-tone-tint{${paletteCss(tones.tint)}}
 .tr-tone-deep{${paletteCss(tones.deep)}}`

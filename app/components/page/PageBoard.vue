@@ -370,6 +370,8 @@ async function retargetFromComputer() {
 /** A click below the last block writes on, also where that block is a button. */
 function writeOn(event: MouseEvent) {
   const view = editor.value!.view
+  // A click on what is selected already changes nothing in the editor, and asks for its settings nevertheless.
+  if (view.dom.contains(event.target as globalThis.Node)) settingsCalled.value = false
   if (event.target !== sheet.value && event.target !== view.dom) return
   const last = view.dom.lastElementChild?.getBoundingClientRect()
   if (!last || event.clientY < last.bottom) return
@@ -595,6 +597,11 @@ useHead({ style: [{ innerHTML: () => contentCss(looks.style) + looks.css, key: '
 .finder-pop { position: absolute; z-index: 30; }
 .margin { position: relative; padding-left: 0; }
 .placed-note { position: absolute; top: var(--top); left: -1px; right: 0; margin-bottom: 40px; }
+@container (max-width: 480px) {
+  .head { flex-wrap: wrap; height: auto; gap: 2px 10px; padding: 6px 12px; }
+  .head::after { content: ''; order: 1; flex-basis: 100%; }
+  .head > .plain, .head > .live, .head > .never { order: 2; }
+}
 @container (max-width: 700px) {
   .desk-top { grid-template-columns: minmax(0, 1fr); padding: 0; }
   .placed-note :deep(.note) { max-height: none; }
