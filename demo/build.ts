@@ -7,6 +7,7 @@ import { openTrough, type Trough } from '../server/trough'
 import { makeBundles } from './bundles'
 import { makeEdges } from './edges'
 import { FOLDERS, makeFiles } from './files'
+import { KILN_LOOK } from './look'
 import { OWNER } from './owner'
 import { makePages, type FileIds } from './pages'
 import { seeded } from './random'
@@ -42,10 +43,11 @@ async function fillLibrary(trough: Trough, folder: string): Promise<{ ids: FileI
 }
 
 /** Pages are made first and filled then: they lead to each other. */
-async function fillPages({ pages }: Trough, files: FileIds, folders: Map<string, string>): Promise<void> {
+async function fillPages({ pages, looks }: Trough, files: FileIds, folders: Map<string, string>): Promise<void> {
   const made = new Map<string, { id: string, revision: number }>()
-  for (const { title, slug } of makePages(files, folders, '')) made.set(slug, await pages.create({ title, slug }, { home: slug === '' }))
-  for (const { title, slug, document, picture, later } of makePages(files, folders, made.get('clay-and-glaze')!.id)) {
+  const kilnLook = (await looks.create(KILN_LOOK)).id
+  for (const { title, slug } of makePages(files, folders, { glazePage: '', kilnLook })) made.set(slug, await pages.create({ title, slug }, { home: slug === '' }))
+  for (const { title, slug, document, picture, later } of makePages(files, folders, { glazePage: made.get('clay-and-glaze')!.id, kilnLook })) {
     const { id, revision: first } = made.get(slug)!
     const { revision } = await pages.saveDraft(id, { title, draft: document, revision: first })
     if (picture) await pages.change(id, { picture: files.get(picture)! })

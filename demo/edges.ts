@@ -15,7 +15,7 @@ export function makeEdges(files: FileIds, pages: Map<string, { id: string }>): R
   const columns: Block = { type: 'columns', content: [
     [heading('The yard'), line('Monday to Friday, eight to five'), line('Saturday, nine to noon')],
     [heading('To take along'), item(file('timetable-2027-01.pdf'), 'Class timetable'), item(file('firing-chart-stoneware.pdf'), 'Firing chart'), item(file('joining-form.docx'), 'Joining form')],
-    [heading('Ask us'), item({ kind: 'phone', number: '01632 960146' }, '01632 960146'), item({ kind: 'email', address: 'yard@marlpit.example' }, 'yard@marlpit.example'), item(page('trade'), 'For the trade')],
+    [heading('Ask us'), item({ kind: 'phone', number: '01632 960146' }, '01632 960146'), item({ kind: 'email', address: 'yard@marlpit.example' }, 'yard@marlpit.example'), item({ kind: 'address', href: 'https://maps.example/marlpit' }, 'On the map')],
   ].map(content => ({ type: 'column', content })) }
   return {
     head: { type: 'doc', content: [{ type: 'buttonRow', attrs: { align: 'left' }, content: [

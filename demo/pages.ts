@@ -11,6 +11,7 @@ const text = (words: string): Inline => ({ type: 'text', text: words })
 const p = (...content: (string | Inline)[]): PlainBlock => ({ type: 'paragraph', content: content.map(part => typeof part === 'string' ? text(part) : part) })
 const h2 = (words: string): PlainBlock => ({ type: 'heading', attrs: { level: 2 }, content: [text(words)] })
 const bullets = (...items: string[]): PlainBlock => ({ type: 'bulletList', content: items.map(item => ({ type: 'listItem' as const, content: [p(item)] })) })
+const steps = (...items: string[]): PlainBlock => ({ type: 'orderedList', attrs: { start: 1 }, content: items.map(item => ({ type: 'listItem' as const, content: [p(item)] })) })
 
 const quote = (words: string): PlainBlock => ({ type: 'blockquote', content: [p(words) as Extract<PlainBlock, { type: 'paragraph' }>] })
 const columns = (...contents: PlainBlock[][]): Block => ({ type: 'columns', content: contents.map(content => ({ type: 'column' as const, content })) })
@@ -33,7 +34,7 @@ const TILES: [name: string, words: string][] = [
 ]
 
 /** The pages of the site; `later` is added to the draft after publishing and waits there. */
-export function makePages(ids: FileIds, folders: Map<string, string>, glazePage: string): DemoPage[] {
+export function makePages(ids: FileIds, folders: Map<string, string>, { glazePage, kilnLook }: { glazePage: string, kilnLook: string }): DemoPage[] {
   const target = (name: string) => {
     const id = ids.get(name)
     if (!id) throw new Error(`The demo has no file "${name}".`)
@@ -110,7 +111,7 @@ export function makePages(ids: FileIds, folders: Map<string, string>, glazePage:
       title: 'Kilns', slug: 'kilns',
       document: { type: 'doc', content: [
         p('Three top loaders, built in the yard and repaired here for as long as they burn. Manuals are those of the kilns we sell now; ask for older ones by the number on the door.'),
-        button('kiln-installation-checklist-2026-03.pdf', 'Before a kiln is installed', { note: '{type}, {pages}, {size}' }),
+        button('kiln-installation-checklist-2026-03.pdf', 'Before a kiln is installed', { note: '{type}, {pages}, {size}', look: kilnLook }),
         table(
           ['Kiln', 'Room inside', 'Hottest', 'Power'],
           ['K60', '60\u00A0litres', '1300\u00A0°C', '3.6\u00A0kW, one phase'],
@@ -156,6 +157,7 @@ export function makePages(ids: FileIds, folders: Map<string, string>, glazePage:
           note: 'all tiles in full size, {type}, {size}', action: 'save', align: 'middle',
           own: { ...withFill(BUILT_IN_LOOKS[0]!.appearance, { kind: 'picture', file: target('test-tile-celadon.png').id, colour: 'accentDark', veil: 65 }), padding: { y: 30, x: 64 }, size: 20 },
         }),
+        { type: 'space', attrs: { size: 'small' } },
         h2('Where it happens'),
         picture('studio-plan.svg', 'Plan of the studio: six wheels on the left, kiln room and glaze bench on the right', { caption: 'Hang it by the door: a click saves it.', target: target('studio-plan.svg'), action: 'save' }),
       ] },
@@ -164,13 +166,16 @@ export function makePages(ids: FileIds, folders: Map<string, string>, glazePage:
       title: 'Guides', slug: 'guides',
       document: { type: 'doc', content: [
         p('Written at the bench, tried on every class since. Print them, pin them up, get clay on them.'),
-        card('first-bowl-2026-03.pdf', 'Centre, open, pull, shape: the first bowl in six steps, with what goes wrong at each.'),
+        card('first-bowl-2026-03.pdf', 'Centre, open, pull, shape: the first bowl in six steps, with what goes wrong at each.', { note: '{type}, {size}, {downloads}' }),
         card('mixing-glaze-guide.pdf', 'From a bag of powder to a bucket that settles slowly. Scales, sieve, and patience.'),
         card('glaze-faults-2026-09.pdf', 'Crawling, pinholes, crazing: what the pot is telling you, and what to change.'),
         section('deep',
           h2('And all the rest'),
           { type: 'shelf', attrs: { ...newShelf({ kind: 'folder', id: folders.get('Guides')!, order: 'title' }), zipName: 'Marlpit guides' } },
         ),
+        h2('Reading a witness cone'),
+        steps('Stand it in a pat of clay, leaning the way it shall bend.', 'Look through the spy hole from four degrees below its number on.', 'Switch off when its tip touches the pat, and write the time down.'),
+        { type: 'horizontalRule' },
         p('Safety data sheets are with ', { type: 'text', text: 'clay and glaze', marks: [{ type: 'downloadLink', attrs: { placement: newId(10), target: { kind: 'page', id: glazePage }, action: 'here', saveAs: '' } }] }, '.'),
       ] },
     },
