@@ -6,6 +6,10 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { expect, test } from '@playwright/test'
+import type { FileItem } from '../core/files/item'
+import { BUILT_IN_LOOKS } from '../core/look/builtin'
+import { DEFAULT_STYLE } from '../core/look/siteStyle'
+import type { PageDetails } from '../core/page/item'
 import { sha256 } from './support/files'
 import { ownerApi } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
@@ -112,8 +116,8 @@ test('SIGTERM closes cleanly: what was counted is written, the lock is given bac
 })
 
 test('a full disk is said clearly, the library stays whole, and the upload goes on when there is room', async () => {
-  const mount = await mkdtemp(join(tmpdir(), 'trough-small-'))
-  execFileSync('mount', ['-t', 'tmpfs', '-o', 'size=300m', 'tmpfs', mount])
+  const disk = await smallDisk('300m')
+  const { mount } = disk
   const small = join(mount, 'data')
   await cp(process.env.TROUGH_DEMO_TEMPLATE!, small, { recursive: true })
   const tight = await startServer(small)
@@ -139,7 +143,83 @@ test('a full disk is said clearly, the library stays whole, and the upload goes 
   }
   finally {
     await tight.stop('SIGKILL')
-    execFileSync('umount', [mount])
-    await rm(mount, { recursive: true })
+    await disk.remove()
+  }
+})
+
+/** A small disk of its own, and what takes all the room that is left on it. */
+async function smallDisk(size: string) {
+  const mount = await mkdtemp(join(tmpdir(), 'trough-small-'))
+  execFileSync('mount', ['-t', 'tmpfs', '-o', `size=${size}`, 'tmpfs', mount])
+  return {
+    mount,
+    async fill() {
+      const { bavail, bsize } = await statfs(mount)
+      await writeFile(join(mount, 'filler'), Buffer.alloc(bavail * bsize))
+    },
+    empty: () => rm(join(mount, 'filler')),
+    async remove() {
+      execFileSync('umount', [mount])
+      await rm(mount, { recursive: true })
+    },
+  }
+}
+
+test('a disk without any room refuses each change clearly, goes on serving visitors, and takes changes again when there is room', async () => {
+  const disk = await smallDisk('400m')
+  const data = join(disk.mount, 'data')
+  await cp(process.env.TROUGH_DEMO_TEMPLATE!, data, { recursive: true })
+  const tight = await startServer(data)
+  try {
+    const api = await ownerApi(tight.url)
+    const { items } = await api<{ items: PageDetails[] }>('/pages')
+    const { id, draft, revision } = await api<PageDetails>(`/pages/${items.find(({ slug }) => slug === 'kilns')!.id}`)
+    const { items: [file] } = await api<{ items: FileItem[] }>('/files?folder=top')
+    await disk.fill()
+    const look = { name: 'New', appearance: BUILT_IN_LOOKS[0]!.appearance }
+    const changes: [way: string, path: string, json: unknown][] = [
+      ['PUT', `/pages/${id}/draft`, { title: 'Kilns, changed', draft, revision }], ['POST', `/pages/${id}/publish`, {}], ['POST', '/pages', { title: 'One more' }],
+      ['PATCH', `/pages/${id}/settings`, { description: 'Changed' }], ['POST', '/folders', { name: 'New', parent: null }], ['POST', '/looks', look], ['PUT', '/style', DEFAULT_STYLE],
+      ['POST', '/selection/copy', { files: [file!.id], folders: [], to: null }], ['POST', '/fetches', { address: 'https://www.example.com/list.pdf', folder: null }], ['PUT', '/site', { name: 'Other', address: '' }],
+      ['POST', `/bundles`, { title: 'Both', folder: null, files: [file!.id], folders: [] }],
+    ]
+    for (const [method, path, json] of changes) {
+      const refused = await api(path, { method, json }).catch((error: unknown) => error) as { status: number, problem: { title: string } }
+      expect([path, refused.status, refused.problem?.title]).toEqual([path, 507, 'The disk is full.'])
+    }
+    for (const path of ['/', '/kilns', `/files/${file!.handle}`]) expect((await fetch(tight.url + path)).status, path).toBe(200)
+    await disk.empty()
+    expect(await api<PageDetails>(`/pages/${id}`)).toMatchObject({ title: 'Kilns', revision })
+    await api(`/pages/${id}/draft`, { method: 'PUT', json: { title: 'Kilns, changed', draft, revision } })
+    await api('/folders', { method: 'POST', json: { name: 'New', parent: null } })
+  }
+  finally {
+    await tight.stop('SIGKILL')
+    await disk.remove()
+  }
+})
+
+test('a database without room for its log ends the process and says so; what it had acknowledged is there after the next start', async () => {
+  const disk = await smallDisk('160m')
+  const script = ['--import', 'tsx', 'e2e/support/fillLog.ts', join(disk.mount, 'db')]
+  try {
+    const writing = spawn('node', script, { stdio: ['pipe', 'pipe', 'pipe'] })
+    let said = ''
+    let log = ''
+    writing.stderr.on('data', chunk => log += chunk)
+    writing.stdout.on('data', chunk => said += chunk)
+    await expect.poll(() => said, { timeout: 30_000 }).toContain('ready')
+    await disk.fill()
+    writing.stdin.write('go\n')
+    const [code] = await once(writing, 'exit') as [number]
+    expect(code).toBe(1)
+    expect(said + log).toContain('see that the disk has room')
+    const acknowledged = Math.max(...said.split('\n').map(Number).filter(Number.isInteger))
+    expect(acknowledged).toBeGreaterThan(1000)
+    await disk.empty()
+    expect(Number(execFileSync('node', [...script, 'read'], { encoding: 'utf8' }))).toBeGreaterThanOrEqual(acknowledged)
+  }
+  finally {
+    await disk.remove()
   }
 })

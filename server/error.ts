@@ -1,5 +1,6 @@
 import { STATUS_CODES } from 'node:http'
 import type { H3Error, H3Event } from 'h3'
+import { diskFull, isDiskFull } from '../core/diskFull'
 import { Problem } from '../core/problem'
 import { PAGE_HEADERS } from './services/pages/published'
 import { useTrough } from './utils/trough'
@@ -7,6 +8,7 @@ import { log } from './log'
 
 function toProblem(error: H3Error): Problem {
   if (error.cause instanceof Problem) return error.cause
+  if (isDiskFull(error)) return diskFull()
   if (!error.unhandled && error.statusCode < 500) {
     return new Problem(error.statusCode, STATUS_CODES[error.statusCode] ?? 'That did not work.', 'Check the address and try again.')
   }

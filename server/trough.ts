@@ -140,6 +140,9 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
         await library.warm()
       },
 
+      /** Bytes that can still be written. */
+      free: store.free,
+
       /** Throws where database or store do not answer. */
       async check(): Promise<void> {
         await account.isSetUp()

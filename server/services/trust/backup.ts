@@ -2,6 +2,7 @@ import { constants } from 'node:fs'
 import { copyFile, link, mkdir, readFile, readdir, rename, rm, stat, utimes } from 'node:fs/promises'
 import { dirname, join, resolve } from 'node:path'
 import { z } from 'zod'
+import { isDiskFull } from '../../../core/diskFull'
 import { Problem } from '../../../core/problem'
 import type { Connection } from '../../db/connection'
 import { blobs } from '../../db/schema'
@@ -197,7 +198,7 @@ export function createBackups({ db, standStill }: Pick<Connection, 'db' | 'stand
         return await backUp(path)
       }
       catch (error) {
-        if ((error as NodeJS.ErrnoException).code === 'ENOSPC') throw new Problem(507, 'The disk with the backup is full.', 'Free some space there, then back up again. The backup that was there before still holds.')
+        if (isDiskFull(error)) throw new Problem(507, 'The disk with the backup is full.', 'Free some space there, then back up again. The backup that was there before still holds.')
         throw error
       }
     }),

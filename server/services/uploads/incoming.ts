@@ -2,6 +2,7 @@ import { mkdir, open, readFile, readdir, rm, stat, truncate } from 'node:fs/prom
 import { join } from 'node:path'
 import type { Readable } from 'node:stream'
 import { DataStore, ERRORS, Upload } from '@tus/utils'
+import { isDiskFull } from '../../../core/diskFull'
 import { writeSafely } from '../../store/safely'
 import { expectedChecksum } from './checksum'
 import { RunningDigest } from './digest'
@@ -25,7 +26,6 @@ const RESERVE = 64 * 1000 * 1000
 /** An error as @tus/server reads it. */
 const refusal = (status_code: number, body: string) => Object.assign(new Error(body), { status_code, body })
 const full = (detail: string) => refusal(507, `The disk is full. ${detail} Nothing in the library was touched.`)
-const isFull = (error: unknown) => ['ENOSPC', 'EDQUOT'].includes((error as NodeJS.ErrnoException).code ?? '')
 
 /**
  * Unfinished uploads on disk, as @tus/server wants them: bytes in `<id>.part`, hashed while they come in.
@@ -65,7 +65,7 @@ export class IncomingStore extends DataStore {
       await this.writeRecord({ id: upload.id, size, metadata: upload.metadata ?? {}, created: upload.creation_date })
     }
     catch (error) {
-      if (isFull(error)) throw full('Free some space, then try again.')
+      if (isDiskFull(error)) throw full('Free some space, then try again.')
       throw error
     }
     return upload
@@ -128,7 +128,7 @@ export class IncomingStore extends DataStore {
       if (checksum) await rollBack()
       // A write that failed half-way leaves bytes that were never hashed.
       else await truncate(this.partOf(id), position)
-      if (isFull(error)) throw full('Free some space, then resume: what has arrived is kept.')
+      if (isDiskFull(error)) throw full('Free some space, then resume: what has arrived is kept.')
       throw error
     }
     finally {

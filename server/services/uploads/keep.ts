@@ -1,6 +1,6 @@
 import { open, rm } from 'node:fs/promises'
 import type { Readable } from 'node:stream'
-import { Problem } from '../../../core/problem'
+import { diskFull, isDiskFull } from '../../../core/diskFull'
 import { RunningDigest } from './digest'
 
 /** Bytes that were written down whole, with their digests. */
@@ -27,8 +27,7 @@ export async function keep(stream: Readable, path: string, onBytes: (count: numb
   }
   catch (error) {
     await rm(path, { force: true })
-    if ((error as NodeJS.ErrnoException).code === 'ENOSPC') throw new Problem(507, 'The disk is full.', 'Free some space, then try again. Nothing in the library was touched.')
-    throw error
+    throw isDiskFull(error) ? diskFull() : error
   }
   finally {
     await handle.close()
