@@ -38,7 +38,7 @@ export async function residentMemory(pid: number): Promise<number> {
 }
 
 /** The greatest growth of a process's memory while some work is done, in bytes. */
-export async function memoryGrowth(pid: number, work: () => Promise<void>): Promise<number> {
+export async function memoryGrowth(pid: number, work: () => Promise<unknown>): Promise<number> {
   const before = await residentMemory(pid)
   let peak = before
   // The last look may come when the process has ended.
