@@ -1,6 +1,7 @@
 import { brotliDecompressSync, gunzipSync } from 'node:zlib'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { saveDraftSchema } from '../../../core/page/item'
 import { button, pageOf, words } from '../../../core/testing/pages'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
 
@@ -34,6 +35,31 @@ describe('pages', () => {
     await pages.publish(page.id)
     expect(await html('news')).toContain('Second words')
     expect((await pages.get(page.id)).waiting).toBe(false)
+  })
+
+  it('published by two at once go live one after the other, each version whole', async () => {
+    const { pages } = test.trough
+    const page = await pages.create({ title: 'Contested' })
+    const { revision } = await pages.saveDraft(page.id, { title: 'Contested', draft: pageOf(words('One')), revision: page.revision })
+    const saved = await Promise.allSettled([
+      pages.publish(page.id), pages.saveDraft(page.id, { title: 'Contested', draft: pageOf(words('Two')), revision }), pages.publish(page.id),
+      pages.saveDraft(page.id, { title: 'Contested', draft: pageOf(words('Three')), revision }), pages.publish(page.id),
+    ])
+    expect(saved.map(({ status }) => status)).toEqual(['fulfilled', 'fulfilled', 'fulfilled', 'rejected', 'fulfilled'])
+    const versions = await pages.versions(page.id)
+    expect(versions.map(({ number, live }) => [number, live])).toEqual([[3, true], [2, false], [1, false]])
+    expect(await html('contested')).toContain('Two')
+    expect(await pages.get(page.id)).toMatchObject({ waiting: false })
+  })
+
+  it('of 2,000 blocks are saved, published and read; one of more than 5,000 is refused and what was there stays', async () => {
+    const { pages } = test.trough
+    const page = await pages.create({ title: 'Long' })
+    const many = (count: number) => pageOf(...Array.from({ length: count }, (_, index) => words(`Line ${index} of many`)))
+    await pages.saveDraft(page.id, { ...saveDraftSchema.parse({ title: 'Long', draft: many(2000), revision: page.revision }) })
+    await pages.publish(page.id)
+    expect((await html('long'))!.match(/<p>Line \d+ of many<\/p>/g)).toHaveLength(2000)
+    expect(saveDraftSchema.safeParse({ title: 'Long', draft: many(5001), revision: 2 }).success).toBe(false)
   })
 
   it('say how often a file was downloaded as it is now', async () => {
