@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { PDF_FACTS, ZIP_FACTS } from '../testing/pages'
 import { effectiveAction, fileDestination } from './destination'
-import { fillPlaceholders } from './placeholders'
+import { fillPlaceholders, strayPlaceholders } from './placeholders'
 import { slugFromTitle, slugSchema } from './slug'
 
 describe('fillPlaceholders', () => {
@@ -13,6 +13,11 @@ describe('fillPlaceholders', () => {
   it('drops what gives nothing, with its comma', () => {
     expect(fillPlaceholders('{type}, {pages}, {size}', ZIP_FACTS)).toBe('ZIP, 1.4 MB')
     expect(fillPlaceholders('{pages}, {size}', ZIP_FACTS)).toBe('1.4 MB')
+  })
+
+  it('tells what is none', () => {
+    expect(strayPlaceholders('{type} {nonsense}, {Size} {nonsense} {} {constructor}')).toEqual(['{nonsense}', '{Size}', '{constructor}'])
+    expect(strayPlaceholders('{type}, {size}')).toEqual([])
   })
 
   it('counts one', () => expect(fillPlaceholders('{downloads}', ZIP_FACTS)).toBe('1 download'))

@@ -62,6 +62,10 @@ export const tellsDownloads = (text: string): boolean => text.includes('{downloa
 /** The placeholders a note may hold. */
 export const PLACEHOLDER_NAMES = Object.keys(PLACEHOLDERS)
 
+/** What stands in braces like a placeholder and is none, each once. */
+export const strayPlaceholders = (text: string): string[] =>
+  [...new Set([...text.matchAll(/\{(\w+)\}/g)].flatMap(([whole, name]) => Object.hasOwn(PLACEHOLDERS, name!) ? [] : [whole]))]
+
 /**
  * Fills the placeholders that `PLACEHOLDER_NAMES` lists. One that gives nothing goes with the comma before
  * it; one that does not exist is left as written, so that its owner sees it.

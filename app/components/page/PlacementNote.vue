@@ -5,7 +5,7 @@ import { buttonParts } from '~~/core/page/button'
 import { effectiveAction } from '~~/core/page/destination'
 import { formatSize } from '~~/core/files/size'
 import type { Action, ButtonAttrs, CardAttrs, Target } from '~~/core/page/schema'
-import { PLACEHOLDER_NAMES, fillPlaceholders } from '~~/core/page/placeholders'
+import { PLACEHOLDER_NAMES, fillPlaceholders, strayPlaceholders } from '~~/core/page/placeholders'
 import type { FileItem } from '~~/core/files/item'
 import { TARGET_ICONS } from '~/editor/targetIcons'
 import { ACTION_CHOICES, ALIGN_CHOICES } from '~/editor/words'
@@ -46,6 +46,7 @@ const address = computed(() => destination.value && !destination.value.file ? de
 const count = computed(() => page.downloads[props.attrs.placement] ?? 0)
 /** Links have no look, but are asked the same. */
 const appearance = computed(() => appearanceOf({ look: props.attrs.look ?? '', own: props.attrs.own }, id => looks.byId.get(id)?.appearance))
+const stray = computed(() => props.kind === 'link' ? [] : strayPlaceholders(`${props.attrs.label} ${props.attrs.note}`))
 const parts = computed(() => buttonParts(props.attrs as ButtonAttrs, destination.value))
 
 function lead(target: Target) {
@@ -132,6 +133,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
           <template v-if="attrs.note">Reads “{{ fillPlaceholders(attrs.note, facts) }}”. </template>Add
           <button v-for="name in PLACEHOLDER_NAMES" :key="name" type="button" class="chip" :aria-label="`Add the ${name}`" @click="insertPlaceholder(name)">{{ name }}<i v-if="facts">{{ givenBy(name) || 'nothing' }}</i></button>
         </p>
+        <p v-if="stray.length" class="hint clay" role="status">There is no {{ stray.join(' and no ') }}: visitors read it as it stands.</p>
         <ChoiceField v-if="kind === 'button' && appearance.width !== 'fill' && !inRow" legend="Place" :choices="ALIGN_CHOICES" :value="attrs.align" @choose="emit('change', { align: $event })" />
       </details>
 
