@@ -170,7 +170,7 @@ h2 span { font-weight: 400; font-size: 12.5px; color: var(--soft); margin-left: 
 .name { grid-column: 1 / -1; display: flex; flex-wrap: wrap; align-items: baseline; gap: 2px 10px; padding: 6px 8px; text-align: left; color: var(--ink); overflow-wrap: anywhere; }
 .name span { color: var(--soft); font-size: 12px; }
 .name .hard { color: #9A4420; font-weight: 600; }
-.specimen { display: grid; align-items: center; justify-items: center; min-width: 0; padding: 14px 12px; background: var(--paper); cursor: pointer; overflow: hidden; container-type: normal; }
+.specimen { display: grid; grid-template-columns: minmax(0, 1fr); align-items: center; justify-items: center; min-width: 0; padding: 14px 12px; background: var(--paper); cursor: pointer; overflow: hidden; container-type: normal; }
 .specimen .tr-button { zoom: .78; max-width: 100%; }
 .margin { min-width: 0; position: sticky; top: 14px; max-height: calc(100dvh - 166px); overflow: auto; }
 .note { padding: 12px; background: #F5F8F7; border: 1px solid var(--line); border-left: 3px solid var(--water); border-radius: 0 4px 4px 0; display: grid; gap: 10px; margin-left: -1px; }
