@@ -3,6 +3,8 @@ import { mkdir, rename, rm, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { crc32 } from 'node:zlib'
 import { fileIds, placementsOf } from '../core/page/targets'
+import { buildWorkers } from '../server/buildWorkers'
+import { ROOT } from '../server/root'
 import { openTrough, type Trough } from '../server/trough'
 import { makeBundles } from './bundles'
 import { makeEdges } from './edges'
@@ -102,4 +104,8 @@ export async function buildDemo(folder: string): Promise<void> {
 }
 
 const [, script, folder] = process.argv
-if (script?.endsWith('demo/build.ts')) await buildDemo(folder ?? 'demo-data')
+if (script?.endsWith('demo/build.ts')) {
+  // What reads the files runs in workers, which may not have been built yet.
+  await buildWorkers(ROOT)
+  await buildDemo(folder ?? 'demo-data')
+}

@@ -13,7 +13,7 @@ import { note, type Ledger, type Word } from './testing/ledger'
 import { openTrough } from './trough'
 
 /** `TROUGH_KILLS=100` takes some six minutes. */
-const ROUNDS = Number(process.env.TROUGH_KILLS ?? 12)
+const ROUNDS = Number(process.env.TROUGH_KILLS ?? 6)
 
 let folder: string
 let victim: string

@@ -15,8 +15,8 @@ function serve(total: number) {
     asked.push(address)
     const parameters = new URL(address, 'http://desk.example').searchParams
     const [from, limit] = [Number(parameters.get('from')), Number(parameters.get('limit'))]
-    const ids = Array.from({ length: total }, (_, index) => `f${index}`)
-    const body = address.includes('/ids') ? { ids } : { items: ids.slice(from, from + limit).map(id => fileItem({ id, title: `${parameters.get('q') ?? ''}${id}` })), total, named: total }
+    const ids = (first: number, end: number) => Array.from({ length: Math.max(0, Math.min(end, total) - first) }, (_, index) => `f${first + index}`)
+    const body = address.includes('/ids') ? { ids: ids(0, total) } : { items: ids(from, from + limit).map(id => fileItem({ id, title: `${parameters.get('q') ?? ''}${id}` })), total, named: total }
     return { ok: true, status: 200, json: async () => body }
   })
   return asked

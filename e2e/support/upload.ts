@@ -1,9 +1,17 @@
 import { OWNER } from '../../demo/owner'
 
-/** The owner's session cookie, got without a browser. */
-export async function cookieOf(url: string): Promise<string> {
+const sessions = new Map<string, Promise<string>>()
+
+async function signIn(url: string): Promise<string> {
   const response = await fetch(`${url}/api/session`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(OWNER) })
+  if (!response.ok) throw new Error(`${response.status} ${await response.text()}`)
   return response.headers.getSetCookie().map(line => line.split(';')[0]).join('; ')
+}
+
+/** The owner's session cookie, got without a browser; once for each server, since checking a password is made slow. */
+export function cookieOf(url: string): Promise<string> {
+  if (!sessions.has(url)) sessions.set(url, signIn(url))
+  return sessions.get(url)!
 }
 
 /** Begins an upload; gives its address. */
