@@ -49,6 +49,9 @@ export function makePages(ids: FileIds, folders: Map<string, string>, { glazePag
     type: 'text', text: words, marks: [{ type: 'downloadLink', attrs: { placement: newId(10), target: target(name), action: 'tab', saveAs: '' } }],
   })
 
+  const outside = (words: string, href: string): Inline => ({
+    type: 'text', text: words, marks: [{ type: 'downloadLink', attrs: { placement: newId(10), target: { kind: 'address', href }, action: 'tab', saveAs: '' } }],
+  })
   const card = (name: string, words: string, attrs: Partial<CardAttrs> = {}): PlainBlock => ({ type: 'fileCard', attrs: { ...newCard(target(name)), look: 'rim', text: words, ...attrs } })
   const picture = (name: string, alt: string, attrs: Partial<PictureAttrs> = {}): PlainBlock => ({ type: 'picture', attrs: { ...newPicture(target(name).id), alt, ...attrs } })
 
@@ -103,6 +106,8 @@ export function makePages(ids: FileIds, folders: Map<string, string>, { glazePag
         button('stock-list-2026-11-20.csv', 'Stock list', { look: 'rim', action: 'save' }),
         h2('Delivery'),
         p('Pallets go out on Tuesdays and Thursdays. Tell us about narrow lanes.'),
+        // Saved under a name that was true for a week, and an address that browsers warn of: two more such slips.
+        p('Prices moved a little in autumn: compare with ', link('the list of September', 'price-list-latest.pdf'), ', or with the ', outside('index of clay prices', 'http://index.clay-prices.example/autumn'), '.'),
       ] },
       // Placed without a file: it must not go live unnoticed.
       later: [h2('Open an account'), p('Send the form back with a copy of your letterhead.'), button(null, 'Trade account form')],

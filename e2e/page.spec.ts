@@ -180,7 +180,7 @@ test('a page begins with what is chosen for it, and does not go live before its 
   await page.waitForURL(/\/desk\/pages\//)
   await expect(page.locator('.button-view', { hasText: 'Download the list' })).toContainText('Leads nowhere yet')
   await page.keyboard.press('Control+Enter')
-  await expect(page.getByRole('dialog')).toContainText('2 places lead nowhere')
+  await expect(page.getByRole('dialog')).toContainText('2 places would stop visitors')
 })
 
 test('two tabs on one page notice each other, and neither overwrites', async ({ page, context }) => {

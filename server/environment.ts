@@ -9,6 +9,12 @@ const environmentSchema = z.object({
   TROUGH_PROXIES: z.string().default('').transform(list => list.split(',').map(address => address.trim()).filter(Boolean)),
 })
 
+/** Where a server started with this environment is reached on this machine (the variables are Nitro's own). */
+export function ownAddress({ NITRO_HOST, HOST, NITRO_PORT, PORT }: Record<string, string | undefined>): string {
+  const host = NITRO_HOST || HOST || 'localhost'
+  return `http://${['0.0.0.0', '::'].includes(host) ? 'localhost' : host}:${NITRO_PORT || PORT || 3000}`
+}
+
 /**
  * What the environment asks for.
  *

@@ -36,6 +36,10 @@ import { createCleaner } from './services/trust/cleaner'
 import { createHashing } from './services/trust/hashing'
 import { createStorage } from './services/trust/storage'
 import { createVerifying } from './services/trust/verify'
+import { createGathering } from './services/walk/gathering'
+import { createMending } from './services/walk/mending'
+import { createWalkVisitor } from './services/walk/visitor'
+import { createWalk } from './services/walk/walk'
 import { createMetrics } from './services/watch/metrics'
 import { IncomingStore } from './services/uploads/incoming'
 import { createUploadService } from './services/uploads/uploads'
@@ -53,6 +57,8 @@ export interface Options {
   front?: FrontOptions
   /** addresses of front servers, whose word on where visitors come from is taken */
   proxies?: string[]
+  /** where this process answers visitors, for its own walk; none where it does not */
+  ownAddress?: string
 }
 
 /**
@@ -60,7 +66,7 @@ export interface Options {
  *
  * @throws Error with a message for the console where the folder is in use
  */
-export async function openTrough({ data, siteAddress = '', front: frontOptions, proxies = [] }: Options) {
+export async function openTrough({ data, siteAddress = '', front: frontOptions, proxies = [], ownAddress }: Options) {
   const started = new Date()
   const folder = resolve(data)
   const [storeFolder, incomingFolder] = [join(folder, 'store'), join(folder, 'incoming')]
@@ -77,7 +83,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     const account = createAccountService(db)
     const site = createSiteService(db, events, siteAddress)
     const pages = createPageService(db, events)
-    const recognise = createRecognising(db, pages, site)
+    const recognising = createRecognising(db, pages, site)
     const looks = createLookService(db, pages, events)
     const texts = createTextService(db)
     const library = createLibraryService(db, store, pages, texts, events)
@@ -107,6 +113,10 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     const delivery = createDeliveryService(directory, bundles, store, checks, tally, { front, fronts: new Set(proxies) })
     const published = createPublishedPages(pages, library, shelves, looks, site, events)
 
+    const gather = createGathering(db, library, pages, looks, recognising)
+    const walk = createWalk({ db, pages, library, gather, visitor: ownAddress === undefined ? undefined : createWalkVisitor(ownAddress), events })
+    const mending = createMending(walk, pages, library)
+
     const hashing = createHashing()
     const backups = createBackups(connection, folder, store, hashing, library)
     const verifying = createVerifying(db, store, hashing, library, createBackupReader(hashing))
@@ -124,11 +134,14 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
       await uploads.dropExpired()
       await cleaner.clean()
     }
-    const tidying = setInterval(() => tidy().catch(laterTrouble('tidying up failed')), HOUR)
+    const tidying = setInterval(() => {
+      tidy().catch(laterTrouble('tidying up failed'))
+      walk.runWhenDue().catch(laterTrouble('the walk of the day failed'))
+    }, HOUR)
     tidying.unref()
 
     return {
-      folder, secrets, account, site, pages, recognise, looks, pictures, library, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, shelves, bagExport, bagImport, tally, traffic, checks, delivery, published, backups, verifying, cleaner, storageUse, metrics,
+      folder, secrets, account, site, pages, recognising, looks, pictures, library, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, shelves, bagExport, bagImport, tally, traffic, checks, delivery, published, walk, mending, backups, verifying, cleaner, storageUse, metrics,
 
       /** Takes up what an earlier process left undone. */
       async resume(): Promise<void> {
@@ -152,6 +165,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
       async close(): Promise<void> {
         clearInterval(tidying)
         front?.close()
+        await walk.close()
         await jobs.close()
         await reading.close()
         await looking.close()

@@ -29,4 +29,7 @@ export const wordsForUse = ({ kind, label }: FileUse) => {
 }
 
 /** Where on the desk a use is changed. */
-export const placeOfUse = ({ pageId }: FileUse) => pageId === null ? '/desk/looks' : `/desk/pages/${pageId}`
+export const placeOfUse = ({ pageId, placement }: FileUse) => pageId === null ? '/desk/looks' : placeOnPage(pageId, placement)
+
+/** Where a page opens with one of its placements selected. */
+export const placeOnPage = (pageId: string, placement?: string) => `/desk/pages/${pageId}${placement ? `?at=${placement}` : ''}`

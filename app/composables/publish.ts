@@ -1,10 +1,10 @@
 import { computed, ref } from 'vue'
-import type { BrokenPlacement } from '~~/core/walk/broken'
+import type { Finding } from '~~/core/walk/finding'
 
 const busy = ref(false)
-const broken = ref<BrokenPlacement[]>()
+const blocking = ref<Finding[]>()
 
-/** Publishes the open page; placements that lead nowhere hold it back until they are seen. */
+/** Publishes the open page; what would stop visitors holds it back until it is seen. */
 export function usePublish() {
   const page = usePage()
   const notices = useNotices()
@@ -12,14 +12,15 @@ export function usePublish() {
   async function publish(despite = false) {
     if (busy.value || !page.current) return
     busy.value = true
-    broken.value = undefined
+    blocking.value = undefined
     try {
       const live = await page.publish(despite)
       void useLibrary().refresh()
+      void useChecks().count()
       notices.say(`“${live.title}” is live.`, { tone: 'works', action: { label: 'View live', run: viewLive } })
     }
     catch (error) {
-      if (error instanceof ApiProblem && Array.isArray(error.extra.broken)) broken.value = error.extra.broken as BrokenPlacement[]
+      if (error instanceof ApiProblem && Array.isArray(error.extra.findings)) blocking.value = error.extra.findings as Finding[]
       else notices.say(wordsOf(error), { tone: 'attention' })
     }
     finally {
@@ -31,5 +32,5 @@ export function usePublish() {
     if (page.liveHref) window.open(page.liveHref, '_blank', 'noopener')
   }
 
-  return { busy: computed(() => busy.value), broken: computed(() => broken.value), publish, viewLive, dismiss: () => broken.value = undefined }
+  return { busy: computed(() => busy.value), blocking: computed(() => blocking.value), publish, viewLive, dismiss: () => blocking.value = undefined }
 }

@@ -143,6 +143,19 @@ function findBlock(editor: Editor, placement: string): { position: number, node:
   return found
 }
 
+/** Selects a button, shelf, card, picture or link, and brings it into view; false where it is not on the page. */
+export function selectPlacement(editor: Editor, placement: string): boolean {
+  const { tr } = editor.state
+  const block = findBlock(editor, placement)
+  const [link] = findLink(editor, placement)
+  if (block) tr.setSelection(NodeSelection.create(tr.doc, block.position))
+  else if (link) tr.setSelection(TextSelection.create(tr.doc, link.from + 1))
+  else return false
+  editor.view.dispatch(tr.scrollIntoView())
+  editor.view.focus()
+  return true
+}
+
 /** The pieces of text a placement's link stands on. */
 function findLink(editor: Editor, placement: string): { from: number, to: number, mark: Mark }[] {
   const pieces: { from: number, to: number, mark: Mark }[] = []

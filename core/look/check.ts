@@ -84,3 +84,14 @@ export function contrastOf(appearance: Appearance, palette: Palette, sampleOf: S
   }
   return [...inState('normal', appearance, noteColour), ...changed('hover'), ...changed('pressed'), judge('focus', 'mark', hex(focus.colour), [palette.paper], LEAST.mark)]
 }
+
+/** What of an appearance to change so that a part that cannot be read takes the nearest colour that can; nothing where there is none. */
+export function withNearest({ icon, focus, hover, pressed }: Appearance, { state, part, nearest }: ContrastResult): Partial<Appearance> | undefined {
+  if (!nearest) return undefined
+  if (part === 'mark') return { focus: { ...focus, colour: nearest } }
+  if (part === 'note') return { noteColour: nearest }
+  if (part === 'icon') return icon ? { icon: { ...icon, colour: nearest } } : undefined
+  if (state === 'hover') return { hover: { ...hover, words: nearest } }
+  if (state === 'pressed') return { pressed: { ...pressed, words: nearest } }
+  return { words: nearest }
+}

@@ -1,9 +1,10 @@
-import { randomBytes } from 'node:crypto'
 import { writeSync } from 'node:fs'
 import { sql } from 'drizzle-orm'
 import { openDatabase } from '../../server/db/connection'
 
 /** Writes to a database until it can no more, and prints the last number that was acknowledged; with `read`, prints what is in it. */
+const FILLER = 'x'.repeat(20_000)
+
 const [, , folder = '', read] = process.argv
 const { db, close } = await openDatabase(folder)
 if (read) {
@@ -19,8 +20,9 @@ else {
   process.stdout.write('ready\n')
   await new Promise(resolve => process.stdin.once('data', resolve))
   for (let n = 1; ; n++) {
-    // Long and random: it cannot be packed, and fills the log soon; half of each page is free, so that the table itself needs no more room.
-    await db.execute(sql`update filled set n = ${n}, pad = ${randomBytes(700).toString('hex')} where id = 1`)
+    // Half of each page is free, so that the table itself needs no more room; what fills the log soon stands nowhere else.
+    await db.execute(sql`update filled set n = ${n} where id = 1`)
+    await db.execute(sql`select pg_logical_emit_message(false, 'filler', ${FILLER})`)
     writeSync(1, `${n}\n`)
   }
 }

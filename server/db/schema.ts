@@ -6,6 +6,7 @@ import type { Facts, PreviewState, ReadingState, UseKind } from '../../core/file
 import type { Mark } from '../../core/folders/item'
 import type { Edge } from '../../core/page/edges'
 import type { PageDocument } from '../../core/page/schema'
+import type { Cost } from '../../core/walk/finding'
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' })
 
@@ -212,3 +213,19 @@ export const downloads = pgTable('downloads', {
   /** that left this machine for them, repeats included */
   bytes: bigint({ mode: 'number' }).notNull(),
 }, table => [index('downloads_file').on(table.fileId, table.at), index('downloads_placement').on(table.placement)])
+
+/** Walks over the whole site, and what they found. */
+export const walks = pgTable('walks', {
+  id: bigserial({ mode: 'number' }).primaryKey(),
+  at: moment('at').notNull(),
+  pages: integer().notNull(),
+  placements: integer().notNull(),
+  counts: jsonb().$type<Record<Cost, number>>().notNull(),
+})
+
+/** Findings that the owner leaves as they are, and why. */
+export const leftFindings = pgTable('left_findings', {
+  key: text().primaryKey(),
+  because: text().notNull(),
+  created: moment('created').notNull().defaultNow(),
+})

@@ -1,16 +1,10 @@
 import { rm } from 'node:fs/promises'
 import { join } from 'node:path'
 import { defineNitroPlugin } from 'nitropack/runtime'
+import { ownAddress } from '../environment'
 import { laterTrouble } from '../log'
 import { writeSafely } from '../store/safely'
 import { useTrough } from '../utils/trough'
-
-/** Where commands on this machine reach this process. */
-function ownAddress(): string {
-  const { NITRO_HOST, HOST, NITRO_PORT, PORT } = process.env
-  const host = NITRO_HOST || HOST || 'localhost'
-  return `http://${['0.0.0.0', '::'].includes(host) ? 'localhost' : host}:${NITRO_PORT || PORT || 3000}`
-}
 
 export default defineNitroPlugin((nitro) => {
   const started = useTrough()
@@ -18,7 +12,7 @@ export default defineNitroPlugin((nitro) => {
     if (!await trough.account.isSetUp()) {
       console.log(`\nThis Trough has no owner yet. Open /desk and enter the set-up code: ${trough.account.code}\n`)
     }
-    await writeSafely(join(trough.folder, 'running.json'), JSON.stringify({ url: ownAddress() }), 0o600)
+    await writeSafely(join(trough.folder, 'running.json'), JSON.stringify({ url: ownAddress(process.env) }), 0o600)
     // What cannot be made good now must not keep visitors out.
     await trough.resume().catch(laterTrouble('something from before the last stop could not be made good'))
   }).catch((error: Error) => {

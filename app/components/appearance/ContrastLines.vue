@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Appearance, Fill } from '~~/core/look/appearance'
-import { contrastOf, type ContrastResult } from '~~/core/look/check'
+import { contrastOf, withNearest, type ContrastResult } from '~~/core/look/check'
 import type { Palette } from '~~/core/look/palette'
 import { PART_WORDS, STATE_WORDS } from '~/editor/words'
 
@@ -22,14 +22,9 @@ function thicken() {
   emit('change', { fill: veiled(fill), hover: { ...hover, ...hover.fill && { fill: veiled(hover.fill) } }, pressed: { ...pressed, ...pressed.fill && { fill: veiled(pressed.fill) } } })
 }
 
-function mend({ state, part, nearest }: ContrastResult) {
-  const { icon, focus, hover, pressed } = props.appearance
-  if (part === 'mark') emit('change', { focus: { ...focus, colour: nearest! } })
-  else if (part === 'note') emit('change', { noteColour: nearest! })
-  else if (part === 'icon' && icon) emit('change', { icon: { ...icon, colour: nearest! } })
-  else if (state === 'hover') emit('change', { hover: { ...hover, words: nearest! } })
-  else if (state === 'pressed') emit('change', { pressed: { ...pressed, words: nearest! } })
-  else emit('change', { words: nearest! })
+function mend(result: ContrastResult) {
+  const change = withNearest(props.appearance, result)
+  if (change) emit('change', change)
 }
 </script>
 

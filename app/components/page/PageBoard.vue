@@ -10,7 +10,7 @@ import { titleFromFileName } from '~~/core/files/fileName'
 import { familyOf } from '~~/core/files/mediaType'
 import type { FileItem } from '~~/core/files/item'
 import { MOST_IN_ROW, type ButtonAttrs, type CardAttrs, type PictureAttrs, type ShelfAttrs, type Target } from '~~/core/page/schema'
-import { changePlacement, documentOf, duplicateBlock, focusEnd, focusStart, fillRow, givePlacement, insertButton, insertPicture, insertSeveral, insertShelf, linkWords, pasteLink, pictureToButton, placeAgain, removePlacement } from '~/editor/commands'
+import { changePlacement, documentOf, duplicateBlock, focusEnd, focusStart, fillRow, givePlacement, insertButton, insertPicture, insertSeveral, insertShelf, linkWords, pasteLink, pictureToButton, placeAgain, removePlacement, selectPlacement } from '~/editor/commands'
 import { addableFor, type Addable } from '~/editor/add'
 import { dissolvePart, moveBlock, moveBlockTo, partsAround, removePart, selectPart, setColumnCount, setPart, type Part } from '~/editor/parts'
 import { pageExtensions } from '~/editor/extensions'
@@ -20,7 +20,7 @@ import PlacementNote from './PlacementNote.vue'
 import PictureNote from './PictureNote.vue'
 import ShelfNote from './ShelfNote.vue'
 
-const props = defineProps<{ id: string }>()
+const props = defineProps<{ id: string, /** the placement to begin at */ at?: string }>()
 
 const page = usePage()
 const library = useLibrary()
@@ -390,6 +390,7 @@ async function load() {
     document.title = `${page.current!.title} · Trough`
     if (!editor.value) return
     editor.value.setEditable(true, false)
+    if (props.at && selectPlacement(editor.value, props.at)) return
     focusEnd(editor.value)
     settingsCalled.value = true
   }
@@ -397,6 +398,8 @@ async function load() {
     failure.value = wordsOf(error)
   }
 }
+
+watch(() => props.at, at => at && editor.value && selectPlacement(editor.value, at))
 
 /** Puts a version that was live into the draft; undo takes it out again. */
 async function bringBack(number: number) {

@@ -9,6 +9,7 @@ interface Hit { key: string, group: string, words: string, side: string, file?: 
 const SETTINGS = [
   { words: 'Setup: site name and address', to: '/desk/setup' },
   { words: 'Looks: buttons, colours and type', to: '/desk/looks' },
+  { words: 'Checks: what visitors meet on the live pages', to: '/desk/checks' },
   { words: 'All pages', to: '/desk' },
 ]
 

@@ -1,19 +1,18 @@
 <script setup lang="ts">
-import type { BrokenPlacement } from '~~/core/walk/broken'
+import type { Finding } from '~~/core/walk/finding'
 
-defineProps<{ broken: readonly BrokenPlacement[] }>()
+defineProps<{ findings: readonly Finding[] }>()
 defineEmits<{ close: [], despite: [] }>()
-const FAULT_WORDS = { 'no-target': 'leads nowhere yet', 'in-bin': 'leads to a file in the bin', 'not-live': 'leads to a page that is not live' }
 </script>
 
 <template>
   <VDialog :model-value="true" aria-labelledby="publish-head" @update:model-value="$emit('close')">
     <div class="dialog">
-      <h2 id="publish-head">{{ broken.length === 1 ? 'One place leads nowhere' : `${broken.length} places lead nowhere` }}</h2>
+      <h2 id="publish-head">{{ findings.length === 1 ? 'One place would stop visitors' : `${findings.length} places would stop visitors` }}</h2>
       <ul>
-        <li v-for="{ placement, fault } in broken" :key="placement.id">The {{ placement.kind }} <b>“{{ placement.label || 'without a label' }}”</b> {{ FAULT_WORDS[fault] }}.</li>
+        <li v-for="finding in findings" :key="finding.key"><NuxtLink v-if="finding.placement" :to="placeOnPage(finding.page.id, finding.placement)" @click="$emit('close')">“{{ finding.label || 'without a label' }}”</NuxtLink> {{ finding.words }}</li>
       </ul>
-      <p>If you publish now, visitors do not see {{ broken.length === 1 ? 'it' : 'them' }}.</p>
+      <p>What leads nowhere, visitors do not see if you publish now.</p>
       <div class="acts">
         <button v-focus type="button" class="main" @click="$emit('close')">Go back and mend</button>
         <button type="button" class="plain clay" @click="$emit('despite')">Publish all the same</button>

@@ -5,8 +5,10 @@ const session = useSession()
 const pages = usePages()
 const boards = useBoards()
 const menu = ref(false)
-const { busy, publish, broken, dismiss } = usePublish()
+const { busy, publish, blocking, dismiss } = usePublish()
 const page = usePage()
+const checks = useChecks()
+onMounted(checks.count)
 
 /** Pages that wait, the open one left to the button beside. */
 const others = computed(() => pages.waiting.filter(item => item.id !== page.current?.id).length)
@@ -24,6 +26,7 @@ const others = computed(() => pages.waiting.filter(item => item.id !== page.curr
           {{ busy ? 'Publishing…' : 'Publish' }}<span class="which">&nbsp;“{{ page.current.title }}”</span>
         </button>
       </template>
+      <NuxtLink to="/desk/checks" class="plain checks" :title="checks.urgent ? 'What stops or misleads visitors' : 'What visitors meet on the live pages'">Checks<b v-if="checks.urgent" class="count">{{ checks.urgent }}<span class="tr-spoken"> to mend</span></b></NuxtLink>
       <VMenu v-model="menu" location="bottom end">
         <template #activator="{ props: activator }">
           <button type="button" class="plain account" v-bind="activator" aria-label="Account and setup"><VIcon :icon="mdiAccountOutline" size="20" /></button>
@@ -37,7 +40,7 @@ const others = computed(() => pages.waiting.filter(item => item.id !== page.curr
         </div>
       </VMenu>
     </div>
-    <PublishDialog v-if="broken" :broken="broken" @close="dismiss" @despite="publish(true)" />
+    <PublishDialog v-if="blocking" :findings="blocking" @close="dismiss" @despite="publish(true)" />
   </header>
 </template>
 
@@ -49,6 +52,8 @@ const others = computed(() => pages.waiting.filter(item => item.id !== page.curr
 .which { overflow: hidden; text-overflow: ellipsis; font-weight: 400; }
 .waiting { color: var(--ink); border-left: 4px solid var(--straw); padding-left: 8px; }
 .all-live i { display: inline-block; width: 9px; height: 9px; border-radius: 50%; background: var(--moss); margin-right: 7px; }
+.checks { color: var(--ink); }
+.count { margin-left: 6px; min-width: 19px; padding: 0 5px; line-height: 19px; text-align: center; color: #fff; background: #9A4420; border-radius: 3px; font-size: 12px; }
 .account { width: 32px; height: 32px; }
 .menu { min-width: 190px; background: #fff; border: 1px solid var(--ink); border-radius: 4px; padding: 4px; display: grid; }
 .menu p { padding: 6px 10px; color: var(--soft); border-bottom: 1px solid var(--line); }

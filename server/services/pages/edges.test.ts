@@ -53,12 +53,12 @@ describe('an edge', () => {
   })
 
   it('is no page that a visitor can ask for, or that anything leads to', async () => {
-    const { pages, recognise } = test.trough
+    const { pages, recognising } = test.trough
     await write('head', '', pageOf(words('Hello')))
     expect(await html('~head')).toBe('')
     expect(await pages.livePages(['head'])).toEqual(new Map())
     expect((await pages.menu()).map(({ id }) => id)).not.toContain('head')
-    await expect(recognise('/~head', 'localhost')).rejects.toMatchObject({ status: 404 })
+    await expect(recognising.recognise('/~head', 'localhost')).rejects.toMatchObject({ status: 404 })
     const page = await livePage('Leads to the head')
     const { revision } = await pages.get(page.id)
     await pages.saveDraft(page.id, { title: 'x', draft: pageOf(button({ target: { kind: 'page', id: 'head' } })), revision })

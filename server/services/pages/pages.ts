@@ -1,4 +1,5 @@
 import { and, asc, desc, eq, inArray, isNotNull, isNull, ne, sql } from 'drizzle-orm'
+import { canonical } from '../../../core/canonical'
 import { firstFree } from '../../../core/files/handle'
 import { newId } from '../../../core/id'
 import { changesBetween, type PageText } from '../../../core/page/changes'
@@ -16,12 +17,19 @@ import { Problem, notFound } from '../../../core/problem'
 import { brokenPlacements } from '../../../core/walk/broken'
 import type { Database, Queryable } from '../../db/connection'
 import { anyGiven } from '../../db/given'
-import { files, folders, pageVersions, pages, retiredSlugs, uses } from '../../db/schema'
+import { files, folders, pageVersions, pages, retiredSlugs, uses, type Side } from '../../db/schema'
 import type { Events } from '../events'
 import { getFile } from '../library/items'
 import { recordUses } from './uses'
 
 type PageRow = typeof pages.$inferSelect
+
+export type WalkablePage = Pick<PageRow, 'id' | 'slug' | 'title' | 'edge' | 'live' | 'revision'> & { /** its draft is not what is live */ waiting: boolean }
+
+/** A page's document made into another. */
+export type Rewriting = (document: PageDocument, side: Side, pageId: string) => PageDocument
+/** A page that was rewritten, and what stood on it before. */
+export interface Rewritten { pageId: string, revision: number, draft: PageDocument, live: PageDocument | undefined }
 
 /** Versions that are told at once. */
 const MOST_VERSIONS = 50
@@ -109,20 +117,27 @@ export function createPageService(db: Database, events: Events) {
     await recordUses(tx, page.id, 'live', document)
   }
 
-  /** Changes drafts and live versions alike, without putting live what waits in a draft. In the caller's transaction. */
-  async function rewrite(tx: Queryable, pageIds: string[], change: (document: PageDocument) => PageDocument): Promise<void> {
+  /** Changes drafts and live versions alike, as far as the change concerns them, without putting live what waits in a draft. In the caller's transaction. */
+  async function rewrite(tx: Queryable, pageIds: string[], change: Rewriting): Promise<Rewritten[]> {
+    const rewritten: Rewritten[] = []
     for (const pageId of pageIds) {
       const page = await rowOf(tx, pageId)
-      const draft = change(page.draft)
-      const revision = page.revision + 1
-      await tx.update(pages).set({ draft, revision, changed: new Date() }).where(eq(pages.id, pageId))
-      await recordUses(tx, pageId, 'draft', draft)
-      if (page.live === null) continue
-      const [version] = await tx.select().from(pageVersions).where(and(eq(pageVersions.pageId, pageId), eq(pageVersions.number, page.live)))
-      // A page that was up to date stays so; one with other changes waiting still has them.
-      const liveRevision = page.liveRevision === page.revision ? revision : page.liveRevision
-      await goLive(tx, page, version!.title, change(version!.document), liveRevision)
+      const version = page.live === null ? undefined : await versionOf(tx, pageId, page.live)
+      const draft = change(page.draft, 'draft', pageId)
+      const live = version && change(version.document, 'live', pageId)
+      const draftChanged = canonical(draft) !== canonical(page.draft)
+      const revision = page.revision + (draftChanged ? 1 : 0)
+      if (draftChanged) {
+        await tx.update(pages).set({ draft, revision, changed: new Date() }).where(eq(pages.id, pageId))
+        await recordUses(tx, pageId, 'draft', draft)
+      }
+      if (live && canonical(live) !== canonical(version.document)) {
+        // A page that was up to date stays so; one with other changes waiting still has them.
+        await goLive(tx, page, version.title, live, page.liveRevision === page.revision ? revision : page.liveRevision)
+      }
+      rewritten.push({ pageId, revision, draft: page.draft, live: version?.document })
     }
+    return rewritten
   }
 
   async function refuseWhileLed(id: string, despite: boolean): Promise<void> {
@@ -289,6 +304,32 @@ export function createPageService(db: Database, events: Events) {
       if (from.kind === 'file') await tx.update(pages).set({ picture: to !== 'remove' && to.kind === 'file' ? to.id : null }).where(eq(pages.picture, from.id))
     },
 
+    /** Changes pages, drafts and live versions alike, all or none. */
+    async edit(ids: string[], change: Rewriting): Promise<Rewritten[]> {
+      const rewritten = await db.transaction(tx => rewrite(tx, ids, change))
+      events.emit('live')
+      events.emit('uses')
+      return rewritten
+    },
+
+    /**
+     * Puts pages back as they were before they were rewritten, all or none.
+     *
+     * @throws Problem 409 where one has been changed since
+     */
+    async takeBack(rewritten: Rewritten[]): Promise<void> {
+      const before = new Map(rewritten.map(each => [each.pageId, each]))
+      await db.transaction(async (tx) => {
+        for (const { pageId, revision } of rewritten) {
+          const page = await rowOf(tx, pageId)
+          if (page.revision !== revision) throw new Problem(409, `“${page.title}” has been changed since.`, 'Open the page to change it there.')
+        }
+        await rewrite(tx, [...before.keys()], (document, side, pageId) => before.get(pageId)![side] ?? document)
+      })
+      events.emit('live')
+      events.emit('uses')
+    },
+
     /** Where each look is worn, in drafts and on live pages. */
     async looksWorn(q: Queryable = db): Promise<LookUse[]> {
       const rows = await q.select({ id: pages.id, title: pages.title, draft: pages.draft, live: pageVersions.document }).from(pages)
@@ -349,6 +390,23 @@ export function createPageService(db: Database, events: Events) {
     async linksTo(id: string): Promise<PageLink[]> {
       return db.select({ pageId: uses.pageId, pageTitle: pages.title, placement: uses.placement, label: uses.label, side: uses.side }).from(uses)
         .innerJoin(pages, eq(pages.id, uses.pageId)).where(and(eq(uses.toPage, id), ne(uses.pageId, id)))
+    },
+
+    /** All pages that visitors can ask for, or could. */
+    titles: (): Promise<{ id: string, slug: string, title: string, live: boolean }[]> =>
+      db.select({ id: pages.id, slug: pages.slug, title: pages.title, live: sql<boolean>`${pages.live} is not null` }).from(pages).where(isNull(pages.edge)),
+
+    /** Live pages and edges, with what tells one state of them from another. */
+    walkable: (): Promise<WalkablePage[]> => db.select({
+      id: pages.id, slug: pages.slug, title: pages.title, edge: pages.edge, live: pages.live, revision: pages.revision, waiting: sql<boolean>`${pages.liveRevision} is distinct from ${pages.revision}`,
+    }).from(pages).where(isNotNull(pages.live)).orderBy(sql`${pages.edge} is not null`, sql`${pages.slug} <> ''`, asc(pages.created)),
+
+    /** What stands on live pages, and in their drafts. */
+    async documents(ids: string[]): Promise<Map<string, { draft: PageDocument, live: PageDocument }>> {
+      if (!ids.length) return new Map()
+      const rows = await db.select({ id: pages.id, draft: pages.draft, live: pageVersions.document }).from(pages)
+        .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live))).where(inArray(pages.id, ids))
+      return new Map(rows.map(({ id, ...texts }) => [id, texts]))
     },
 
     /** The page at a slug, or the one that was there before it moved. */

@@ -36,25 +36,41 @@ export function createRecognising(db: Database, pages: PageService, site: SiteSe
     return page && { target: { kind: 'page', id: page.id }, title: page.title }
   }
 
-  /**
-   * @param host that the desk itself was asked at
-   * @throws Problem 422 where the text is no address, 404 where nothing of ours is there
-   */
-  return async (text: string, host: string): Promise<Led> => {
-    const { address } = await site.get()
-    const read = recognise(text, [host, ...address ? [new URL(address).host] : []])
-    switch (read?.kind) {
-      case undefined: throw new Problem(422, 'That is no address.', 'Give one such as https://www.example.com/, an e-mail address or a phone number.')
-      case 'own': {
-        const path = decoded(read.path)
-        const led = path.startsWith(FILES) ? await fileAt(path.slice(FILES.length)) : await pageAt(path.slice(1))
-        if (!led) throw new Problem(404, 'This site has nothing at that address.', 'Find the file or page by its name.')
-        return led
+  async function ownPlace(path: string): Promise<Led | undefined> {
+    const plain = decoded(path)
+    return plain.startsWith(FILES) ? fileAt(plain.slice(FILES.length)) : pageAt(plain.slice(1))
+  }
+
+  return {
+    /**
+     * @param host that the desk itself was asked at
+     * @throws Problem 422 where the text is no address, 404 where nothing of ours is there
+     */
+    async recognise(text: string, host: string): Promise<Led> {
+      const read = recognise(text, [host, ...await site.hosts()])
+      switch (read?.kind) {
+        case undefined: throw new Problem(422, 'That is no address.', 'Give one such as https://www.example.com/, an e-mail address or a phone number.')
+        case 'own': {
+          const led = await ownPlace(read.path)
+          if (!led) throw new Problem(404, 'This site has nothing at that address.', 'Find the file or page by its name.')
+          return led
+        }
+        case 'address': return { target: read, title: read.href.replace(/^https?:\/\/(?:www\.)?/, '').replace(/\/$/, '') }
+        case 'email': return { target: read, title: read.address }
+        case 'phone': return { target: read, title: read.number }
       }
-      case 'address': return { target: read, title: read.href.replace(/^https?:\/\/(?:www\.)?/, '').replace(/\/$/, '') }
-      case 'email': return { target: read, title: read.address }
-      case 'phone': return { target: read, title: read.number }
-    }
+    },
+
+    /** What addresses are that name a host of this site, of today or earlier; those elsewhere are left out. */
+    async ownPlaces(hrefs: string[]): Promise<Map<string, Led | 'nothing'>> {
+      const hosts = await site.hosts()
+      const places = new Map<string, Led | 'nothing'>()
+      for (const href of hrefs) {
+        const read = recognise(href, hosts)
+        if (read?.kind === 'own') places.set(href, await ownPlace(read.path) ?? 'nothing')
+      }
+      return places
+    },
   }
 }
 export type Recognising = ReturnType<typeof createRecognising>

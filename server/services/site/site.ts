@@ -1,5 +1,6 @@
+import { eq } from 'drizzle-orm'
 import { z } from 'zod'
-import type { Database } from '../../db/connection'
+import type { Database, Queryable } from '../../db/connection'
 import { settings } from '../../db/schema'
 import type { Events } from '../events'
 
@@ -16,10 +17,21 @@ export const siteSchema = z.object({
 export type Site = z.infer<typeof siteSchema>
 
 const KEY = 'site'
+const FORMER_KEY = 'site-former'
+
+const hostOf = (address: string): string | undefined => address ? new URL(address).host : undefined
 
 /** The site's name and public address. */
 export function createSiteService(db: Database, events: Events, addressFromEnvironment: string) {
   let known: Site | undefined
+
+  const write = (tx: Queryable, key: string, value: unknown) => tx.insert(settings).values({ key, value }).onConflictDoUpdate({ target: settings.key, set: { value } })
+
+  async function former(q: Queryable = db): Promise<string[]> {
+    const [row] = await q.select().from(settings).where(eq(settings.key, FORMER_KEY))
+    return row ? z.array(z.string()).parse(row.value) : []
+  }
+
   return {
     async get(): Promise<Site> {
       const rows = known ? [] : await db.select().from(settings)
@@ -27,9 +39,18 @@ export function createSiteService(db: Database, events: Events, addressFromEnvir
       known ??= siteSchema.parse({ name: 'My site', address: addressFromEnvironment, ...saved?.value as object })
       return known
     },
+    /** Hosts, with their ports, that the site answers at or once did: addresses that name one are its own. */
+    async hosts(): Promise<string[]> {
+      const now = hostOf((await this.get()).address)
+      return [...new Set([...now ? [now] : [], ...await former()])]
+    },
+
     async set(site: Site): Promise<Site> {
-      await db.insert(settings).values({ key: KEY, value: site })
-        .onConflictDoUpdate({ target: settings.key, set: { value: site } })
+      const left = hostOf((await this.get()).address)
+      await db.transaction(async (tx) => {
+        await write(tx, KEY, site)
+        if (left && left !== hostOf(site.address)) await write(tx, FORMER_KEY, [...new Set([...await former(tx), left])])
+      })
       known = site
       events.emit('site')
       return site

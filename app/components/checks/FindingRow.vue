@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import type { Finding } from '~~/core/walk/finding'
+
+/** One finding: what it is about, where, what is wrong, the act that mends it, and a way to leave it. */
+const props = defineProps<{ finding: Finding }>()
+const checks = useChecks()
+const { problem, attempt } = useAttempt()
+const busy = ref(false)
+const leaving = ref(false)
+const because = ref('')
+
+async function act(what: () => Promise<unknown>) {
+  busy.value = true
+  await attempt(what)
+  busy.value = false
+}
+
+async function leave() {
+  await act(() => checks.leave(props.finding, because.value))
+  if (!problem.value) leaving.value = false
+}
+</script>
+
+<template>
+  <li class="finding">
+    <FindingButton :finding="finding" />
+    <div class="what">
+      <p class="words">{{ finding.words }}</p>
+      <p class="where">
+        <NuxtLink :to="placeOnPage(finding.page.id, finding.placement)">{{ finding.page.title }}</NuxtLink>
+        <span v-if="finding.draftOnly" class="mark">only in the draft</span>
+      </p>
+      <p v-if="finding.left" class="hint">Left, because: {{ finding.left }}</p>
+      <p v-if="problem" class="hint clay" role="alert">{{ problem }}</p>
+    </div>
+    <form v-if="leaving" class="because" @submit.prevent="leave">
+      <label class="field"><span>It may stay, because</span><input v-model="because" v-focus type="text" maxlength="300" required @keydown.esc.stop="leaving = false"></label>
+      <button type="submit" class="plain strong" :disabled="busy">Leave it</button>
+      <button type="button" class="plain" @click="leaving = false">Cancel</button>
+    </form>
+    <div v-else class="acts">
+      <button v-if="finding.act && !finding.left" type="button" class="plain strong mend" :title="finding.act" :disabled="busy" @click="act(() => checks.mend([finding]))">{{ finding.act }}</button>
+      <button v-if="finding.left" type="button" class="plain" :disabled="busy" @click="act(() => checks.takeUp(finding))">Show it again</button>
+      <button v-else type="button" class="plain" :aria-label="`Leave “${finding.label}” as it is…`" @click="leaving = true">Leave it…</button>
+    </div>
+  </li>
+</template>
+
+<style scoped>
+.finding { display: grid; grid-template-columns: 190px minmax(0, 1fr) 240px; gap: 6px 14px; align-items: center; padding: 9px 0; border-top: 1px solid var(--line); }
+.what { min-width: 0; overflow-wrap: anywhere; }
+.where { font-size: 12.5px; }
+.mark { margin-left: 8px; padding-left: 7px; border-left: 4px solid var(--straw); color: var(--soft); }
+.acts { justify-content: flex-end; }
+.mend { max-width: 100%; display: block; overflow: hidden; text-overflow: ellipsis; }
+.because { grid-column: 2 / -1; display: flex; gap: 6px; align-items: end; flex-wrap: wrap; }
+.because .field { flex: 1; min-width: 180px; }
+@container (max-width: 680px) {
+  .finding { grid-template-columns: 130px minmax(0, 1fr); align-items: start; }
+  .acts { grid-column: 2; justify-content: flex-start; }
+}
+</style>

@@ -1,0 +1,67 @@
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import type { Cost, Finding, WalkState } from '~~/core/walk/finding'
+import { api } from '~/composables/api'
+import { counted } from '~/composables/format'
+import { useNotices } from './notices'
+
+/** What the walk finds, and what the owner does about it. */
+export const useChecks = defineStore('checks', () => {
+  const state = ref<WalkState>()
+  const counts = ref<Record<Cost, number> | null>(null)
+  const walking = ref(false)
+
+  const open = computed(() => (state.value?.findings ?? []).filter(finding => finding.left === null))
+  const left = computed(() => (state.value?.findings ?? []).filter(finding => finding.left !== null))
+  /** findings that cost visitors what they came for */
+  const urgent = computed(() => counts.value ? counts.value.blocked + counts.value.misled : 0)
+
+  async function take(answer: Promise<WalkState>) {
+    walking.value = true
+    try {
+      state.value = await answer
+      counts.value = state.value.counts
+    }
+    finally {
+      walking.value = false
+    }
+  }
+
+  const load = () => take(api<WalkState>('/walk'))
+  const walk = () => take(api<WalkState>('/walk', 'POST'))
+
+  /** What is known without walking. */
+  async function count() {
+    ({ counts: counts.value } = await api<{ counts: Record<Cost, number> | null }>('/walk/counts'))
+  }
+
+  /** Mends findings by their one act each; can be taken back from the notice. */
+  async function mend(findings: Finding[]) {
+    const { mended, undo } = await api<{ mended: number, undo: string }>('/walk/mend', 'POST', { keys: findings.map(finding => finding.key) })
+    const [only] = findings
+    const notices = useNotices()
+    const takeBack = async () => {
+      try {
+        await api('/walk/take-back', 'POST', { undo })
+        await load()
+      }
+      catch (error) {
+        notices.say(error instanceof Error ? error.message : String(error), { tone: 'attention' })
+      }
+    }
+    notices.say(findings.length === 1 ? `Mended on “${only!.page.title}”.` : `${counted(mended, 'place')} mended.`, { tone: 'works', action: { label: 'Undo', run: takeBack } })
+    await load()
+  }
+
+  async function leave({ key }: Finding, because: string) {
+    await api('/walk/leave', 'POST', { key, because })
+    await load()
+  }
+
+  async function takeUp({ key }: Finding) {
+    await api('/walk/take-up', 'POST', { key })
+    await load()
+  }
+
+  return { state, counts, walking, open, left, urgent, load, walk, count, mend, leave, takeUp }
+})

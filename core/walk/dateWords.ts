@@ -1,0 +1,33 @@
+import { dateIn } from '../files/nameAdvice'
+
+const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December']
+
+/** A date in the way another one is written: its precision, its order, the length of its month's name. */
+function writtenLike(pattern: string, iso: string): string {
+  const [year, month, day] = iso.split('-') as [string, string?, string?]
+  const name = /\p{L}+/u.exec(pattern)?.[0]
+  if (name !== undefined) {
+    const whole = MONTHS[Number(month) - 1]!
+    const short = name.length < 4 && !/^may$/i.test(name) ? whole.slice(0, 3) : whole
+    return pattern.replace(name, name === name.toLowerCase() ? short.toLowerCase() : short).replace(/\d{4}/, year)
+  }
+  const numbers = pattern.split(/\D+/)
+  const mark = /\D/.exec(pattern)?.[0] ?? (numbers[0]!.length > 4 ? '' : '-')
+  const parts = numbers[0]!.length >= 4 ? [year, month, day] : [day, month, year]
+  const precision = numbers[0]!.length > 4 ? (numbers[0]!.length - 2) / 2 : numbers.length
+  return (numbers[0]!.length >= 4 ? parts.slice(0, precision) : parts).join(mark)
+}
+
+/**
+ * What a text says that names an earlier day, month or year than a date, with the text mended; undefined where it names
+ * none, the same, a later one, or one that cannot be compared.
+ *
+ * @param dated ISO 8601, to the day, month or year
+ */
+export function outdatedIn(text: string, dated: string): { named: string, mended: string } | undefined {
+  const found = dateIn(text)
+  if (!found?.iso || found.iso.length > dated.length) return undefined
+  const compared = dated.slice(0, found.iso.length)
+  if (found.iso >= compared) return undefined
+  return { named: found.text, mended: text.replace(found.text, writtenLike(found.text, compared)) }
+}

@@ -1,0 +1,46 @@
+import type { Appearance } from '../look/appearance'
+import type { Palette } from '../look/palette'
+import type { TargetFacts } from '../page/placeholders'
+import type { PageDocument, Reference, Target } from '../page/schema'
+
+/** What an anonymous visitor was answered. */
+export interface Answer {
+  /** of HTTP; 0 where no answer came */
+  status: number
+  mediaType: string
+  /** bytes */
+  size: number
+  /** whether the bytes are those that were put in; undefined where they were not read this time */
+  whole?: boolean
+}
+
+/** A file as the walk knows it. */
+export interface WalkedFile extends TargetFacts {
+  /** the date it carries in its name or in itself, ISO 8601 to the day, month or year; undefined where there is none */
+  dated?: string
+  /** a better name, where its own misleads */
+  betterName?: { fileName: string, reason: string }
+  /** undefined where nobody asked */
+  answer?: Answer
+}
+
+/** All that the checks of one page need, gathered beforehand. */
+export interface WalkFacts {
+  pageId: string
+  document: PageDocument
+  /** a file that is there for visitors */
+  file: (id: string) => WalkedFile | undefined
+  /** a page that is live */
+  page: (id: string) => { slug: string, title: string } | undefined
+  /** what lies in the bin, or is not live, by its identity: what it is called */
+  away: (reference: Reference) => string | undefined
+  /** whether visitors find something there */
+  reachable: (reference: Reference) => boolean
+  /** what an address is that leads to this site, by a host it has now or had: `nothing` where nothing is there, undefined where it is elsewhere */
+  ownPlace: (href: string) => { target: Target, title: string } | 'nothing' | undefined
+  /** a file whose name says what these words say, if there is just one */
+  namesake: (words: string) => { id: string, title: string } | undefined
+  /** colours on a plain background */
+  palette: Palette
+  look: (id: string) => Appearance | undefined
+}

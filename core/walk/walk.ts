@@ -1,0 +1,41 @@
+import { answers } from './checks/answers'
+import { dateNamed } from './checks/dateNamed'
+import { fileNames } from './checks/fileNames'
+import { headingOrder } from './checks/headingOrder'
+import { insecure } from './checks/insecure'
+import { leadsNowhere } from './checks/leadsNowhere'
+import { ownAddress } from './checks/ownAddress'
+import { pictureWords } from './checks/pictureWords'
+import { placeholders } from './checks/placeholders'
+import { readable } from './checks/readable'
+import { sameWords } from './checks/sameWords'
+import { sizeShown } from './checks/sizeShown'
+import { typeNamed } from './checks/typeNamed'
+import { vague } from './checks/vague'
+import type { Check } from './check'
+import type { CheckWords, Finding, Found } from './finding'
+import type { WalkFacts } from './facts'
+import { drawnOn, seenOn } from './seen'
+
+/** All checks, the dearest first; a new one is added here. */
+const CHECKS: readonly Check[] = [
+  leadsNowhere, answers, ownAddress, dateNamed, typeNamed, placeholders, sameWords, readable, vague, pictureWords, headingOrder, sizeShown, insecure, fileNames,
+]
+
+export const CHECK_WORDS: readonly CheckWords[] = CHECKS.map(({ name, cost, title, why }) => ({ name, cost, title, why }))
+
+/** A finding of a page, before it is known on which side of it it is, and whether it is left. */
+export type PageFinding = Found & Pick<Finding, 'key' | 'check' | 'cost' | 'drawn'>
+
+/** The same for as long as the fault is the same, whatever stands around it; a file's name is one fault wherever it is placed. */
+const keyOf = ({ name }: Check, pageId: string, { placement = '', detail, mend }: Found): string =>
+  (mend?.kind === 'rename' ? [name, detail] : [name, pageId, placement, detail]).join(' ').slice(0, 200)
+
+/** What all checks find on one page. */
+export function walkPage(facts: WalkFacts): PageFinding[] {
+  const seen = seenOn(facts)
+  const drawn = drawnOn(facts.document)
+  return CHECKS.flatMap(check => check.look(facts, seen).map(found => ({
+    ...found, check: check.name, cost: check.cost, key: keyOf(check, facts.pageId, found), drawn: found.placement === undefined ? undefined : drawn.get(found.placement),
+  })))
+}

@@ -1,0 +1,69 @@
+import { newId } from '../../../core/id'
+import type { Finding, Mend, PageMend } from '../../../core/walk/finding'
+import { applyMend } from '../../../core/walk/mend'
+import { groupBy } from '../../../core/group'
+import { Problem } from '../../../core/problem'
+import type { LibraryService } from '../library/library'
+import type { PageService, Rewritten } from '../pages/pages'
+import type { Walk } from './walk'
+
+/** Mends that can be taken back, the newest ones. */
+const MOST_KEPT = 50
+
+/** What takes a mending back. */
+interface Mended { rewritten: Rewritten[], renamed: { id: string, fileName: string }[], restored: string[], published: string[] }
+
+const isPageMend = (mend: Mend): mend is PageMend => !['rename', 'restore', 'publish'].includes(mend.kind)
+
+/** Mends findings by the one act each of them has, many at once, and takes that back. */
+export function createMending(walk: Walk, pages: PageService, library: LibraryService) {
+  const kept = new Map<string, Mended>()
+
+  async function mendPages(findings: Finding[]): Promise<Rewritten[]> {
+    const byPage = groupBy(findings.flatMap(({ page, mend }) => mend && isPageMend(mend) ? [{ pageId: page.id, mend }] : []), ({ pageId }) => pageId)
+    if (!byPage.size) return []
+    return pages.edit([...byPage.keys()], (document, _, pageId) => byPage.get(pageId)!.reduce((mended, { mend }) => applyMend(mended, mend), document))
+  }
+
+  return {
+    /**
+     * @returns how many were mended, and by what that is taken back
+     * @throws Problem 409 where none of them can be mended any more
+     */
+    async mend(keys: string[]): Promise<{ mended: number, undo: string }> {
+      const findings = (await walk.some(keys)).filter(finding => finding.mend)
+      if (!findings.length) throw new Problem(409, 'That is as it should be by now.', 'Look at the list again.')
+      const mends = findings.map(finding => finding.mend!)
+      const done: Mended = { rewritten: [], renamed: [], restored: [], published: [] }
+      // Publishing can be refused: first, so that nothing else is done then.
+      for (const mend of mends) {
+        if (mend.kind !== 'publish') continue
+        await pages.publish(mend.page)
+        done.published.push(mend.page)
+      }
+      done.rewritten = await mendPages(findings)
+      for (const mend of mends) {
+        if (mend.kind === 'restore') done.restored.push(...(await library.restore({ files: [mend.file], folders: [] })).files)
+        if (mend.kind !== 'rename') continue
+        done.renamed.push({ id: mend.file, fileName: (await library.get(mend.file)).fileName })
+        await library.change(mend.file, { fileName: mend.fileName })
+      }
+      const undo = newId()
+      kept.set(undo, done)
+      for (const oldest of [...kept.keys()].slice(0, -MOST_KEPT)) kept.delete(oldest)
+      return { mended: findings.length, undo }
+    },
+
+    /** @throws Problem 404 where that was long ago, 409 where a page has been changed since */
+    async takeBack(undo: string): Promise<void> {
+      const done = kept.get(undo)
+      if (!done) throw new Problem(404, 'That can no longer be taken back here.', 'Open the page: its earlier versions are with it.')
+      await pages.takeBack(done.rewritten)
+      for (const { id, fileName } of done.renamed) await library.change(id, { fileName })
+      if (done.restored.length) await library.remove({ files: done.restored, folders: [] }, { despite: true })
+      for (const id of done.published) await pages.unpublish(id, { despite: true })
+      kept.delete(undo)
+    },
+  }
+}
+export type Mending = ReturnType<typeof createMending>

@@ -1,0 +1,230 @@
+import { desc, eq } from 'drizzle-orm'
+import { createQueue } from '../../../core/queue'
+import { fileIds, placementsOf, referencesIn, idOf } from '../../../core/page/targets'
+import type { PageDocument } from '../../../core/page/schema'
+import { COSTS, type Cost, type Finding, type WalkState, type WalkSummary } from '../../../core/walk/finding'
+import type { Answer } from '../../../core/walk/facts'
+import { CHECK_WORDS, walkPage, type PageFinding } from '../../../core/walk/walk'
+import type { Database } from '../../db/connection'
+import { leftFindings, walks } from '../../db/schema'
+import { laterTrouble } from '../../log'
+import type { Events } from '../events'
+import type { LibraryService } from '../library/library'
+import type { PageService, WalkablePage } from '../pages/pages'
+import type { Gathering, Side } from './gathering'
+import type { WalkVisitor } from './visitor'
+
+const DAY = 24 * 60 * 60 * 1000
+/** Files are asked for a few at a time: visitors come first. */
+const AT_ONCE = 4
+/** Larger files are only asked about: verifying the store reads them. */
+const MOST_READ = 20_000_000
+/** Bytes that arrived whole are read again after this long. */
+const TRUSTED = 7 * DAY
+/** Changes often come in a row; they are walked together. */
+const REST = 1500
+const MOST_EARLIER = 60
+
+/** What is known of a page since it was walked last. */
+interface Walked {
+  page: Finding['page']
+  /** another one for another state of the page itself */
+  stamp: string
+  live: PageFinding[]
+  draft: PageFinding[]
+  placements: number
+  /** identities of all that it leans on */
+  leans: Set<string>
+}
+
+const stampOf = ({ slug, title, live, revision, waiting }: WalkablePage) => JSON.stringify([slug, title, live, waiting && revision])
+
+/** Follows every placement of every live page as an anonymous visitor, and keeps what it finds up to date. */
+export function createWalk({ db, pages, library, gather, visitor, events }: {
+  db: Database
+  pages: PageService
+  library: LibraryService
+  gather: Gathering
+  /** none where no server runs, as in commands */
+  visitor: WalkVisitor | undefined
+  events: Events
+}) {
+  const walked = new Map<string, Walked>()
+  const answers = new Map<string, Answer>()
+  /** when bytes last arrived whole, by their SHA-256 */
+  const trusted = new Map<string, number>()
+  let at = new Date(0)
+  let everything = true
+  /** identities of files and pages that have changed since */
+  let changed = new Set<string>()
+
+  async function ask(documents: PageDocument[]): Promise<void> {
+    if (!visitor) return
+    const wanted = [...new Set(documents.flatMap(document => fileIds(referencesIn(document))))].filter(id => !answers.has(id))
+    const waiting = (await library.byId(wanted)).filter(file => !file.deleted)
+    const lane = async () => {
+      for (let file = waiting.pop(); file; file = waiting.pop()) {
+        const read = file.sha256 && file.size <= MOST_READ && Date.now() - (trusted.get(file.sha256) ?? 0) > TRUSTED
+        const answer = await visitor.ask(`/files/${file.handle}`, read ? file.sha256 : undefined)
+        if (answer.whole) trusted.set(file.sha256, Date.now())
+        answers.set(file.id, answer)
+      }
+    }
+    await Promise.all(Array.from({ length: AT_ONCE }, lane))
+  }
+
+  /** Walks what has changed since it was walked last. */
+  async function freshen(): Promise<void> {
+    const [all, touched] = [everything, changed]
+    everything = false
+    changed = new Set()
+    try {
+      const rows = await pages.walkable()
+      const outdated = rows.filter(page => all || walked.get(page.id)?.stamp !== stampOf(page))
+      const gone = [...walked.keys()].filter(id => !rows.some(page => page.id === id))
+      for (const id of [...gone, ...outdated.map(page => page.id)]) touched.add(id)
+      const concerned = rows.filter(page => outdated.includes(page) || [...walked.get(page.id)?.leans ?? []].some(id => touched.has(id)))
+      for (const id of all ? [...answers.keys()] : touched) answers.delete(id)
+      await walkPages(concerned)
+      for (const id of gone) walked.delete(id)
+      if (all || concerned.length) at = new Date()
+    }
+    catch (error) {
+      // What was not walked is still to be walked.
+      everything ||= all
+      for (const id of touched) changed.add(id)
+      throw error
+    }
+  }
+
+  async function walkPages(rows: WalkablePage[]): Promise<void> {
+    const texts = await pages.documents(rows.map(page => page.id))
+    const sides = rows.flatMap((page): (Side & { row: WalkablePage, side: 'live' | 'draft' })[] => {
+      const { live, draft } = texts.get(page.id)!
+      return [{ pageId: page.id, document: live, row: page, side: 'live' as const }, ...page.waiting ? [{ pageId: page.id, document: draft, row: page, side: 'draft' as const }] : []]
+    })
+    await ask(sides.map(side => side.document))
+    const facts = await gather(sides, answers)
+    for (const [index, { row, side, document }] of sides.entries()) {
+      const found = walkPage(facts[index]!)
+      const leans = referencesIn(document).flatMap(reference => idOf(reference) ?? [])
+      if (side === 'draft') {
+        const known = walked.get(row.id)!
+        known.draft = found
+        for (const id of leans) known.leans.add(id)
+      }
+      else {
+        walked.set(row.id, { page: { id: row.id, title: row.title, edge: row.edge }, stamp: stampOf(row), live: found, draft: [], placements: placementsOf(document).length, leans: new Set(leans) })
+      }
+    }
+  }
+
+  // Two at once would each take what the other has to walk.
+  const inTurn = createQueue()
+  const fresh = () => inTurn(freshen)
+
+  async function findings(): Promise<Finding[]> {
+    const left = new Map((await db.select().from(leftFindings)).map(({ key, because }) => [key, because]))
+    const found = new Map<string, Finding>()
+    for (const { page, live, draft } of walked.values()) {
+      for (const [side, draftOnly] of [[live, false], [draft, true]] as const) {
+        for (const one of side) if (!found.has(one.key)) found.set(one.key, { ...one, page, draftOnly, left: left.get(one.key) ?? null })
+      }
+    }
+    return [...found.values()].sort((one, other) => COSTS.indexOf(one.cost) - COSTS.indexOf(other.cost))
+  }
+
+  function summarise(found: Finding[]): WalkSummary {
+    const open = found.filter(finding => finding.left === null)
+    const counts = Object.fromEntries(COSTS.map(cost => [cost, open.filter(finding => finding.cost === cost).length])) as Record<Cost, number>
+    return { at: at.toISOString(), pages: walked.size, placements: [...walked.values()].reduce((sum, page) => sum + page.placements, 0), counts }
+  }
+
+  async function earlier(): Promise<WalkSummary[]> {
+    const rows = await db.select().from(walks).orderBy(desc(walks.at)).limit(MOST_EARLIER)
+    return rows.reverse().map(({ at: then, pages: pageCount, placements, counts }) => ({ at: then.toISOString(), pages: pageCount, placements, counts }))
+  }
+
+  const service = {
+    /** What is found now; what has changed is walked first. */
+    async state(): Promise<WalkState> {
+      if (at.getTime() === 0) await service.run()
+      else await fresh()
+      const found = await findings()
+      return { ...summarise(found), findings: found, checks: [...CHECK_WORDS], earlier: await earlier() }
+    },
+
+    /** Findings by what they cost, as they were known last; without walking. */
+    async counts(): Promise<Record<Cost, number> | null> {
+      if (at.getTime() !== 0) return summarise(await findings()).counts
+      return (await earlier()).at(-1)?.counts ?? null
+    },
+
+    /** Walks everything anew, and notes how it went. */
+    async run(): Promise<void> {
+      everything = true
+      await fresh()
+      const { at: now, ...summary } = summarise(await findings())
+      await db.insert(walks).values({ ...summary, at: new Date(now) })
+    },
+
+    /** Walks everything where that is a day ago. */
+    async runWhenDue(): Promise<void> {
+      const [newest] = await db.select({ at: walks.at }).from(walks).orderBy(desc(walks.at)).limit(1)
+      if (!newest || Date.now() - newest.at.getTime() >= DAY) await service.run()
+    },
+
+    /** What of a page's draft would stop visitors if it went live now. */
+    async blocking(pageId: string): Promise<Finding[]> {
+      const page = await pages.get(pageId)
+      await ask([page.draft])
+      const [facts] = await gather([{ pageId, document: page.draft }], answers)
+      return walkPage(facts!).filter(one => one.cost === 'blocked').map(one => ({ ...one, page: { id: pageId, title: page.title, edge: page.edge }, draftOnly: true, left: null }))
+    },
+
+    /** Some findings by their keys, as they are now. */
+    async some(keys: string[]): Promise<Finding[]> {
+      await fresh()
+      const wanted = new Set(keys)
+      return (await findings()).filter(finding => wanted.has(finding.key))
+    },
+
+    /** Leaves a finding as it is. */
+    async leave(key: string, because: string): Promise<void> {
+      await db.insert(leftFindings).values({ key, because }).onConflictDoUpdate({ target: leftFindings.key, set: { because } })
+    },
+
+    /** Shows a finding again that was left. */
+    async takeUp(key: string): Promise<void> {
+      await db.delete(leftFindings).where(eq(leftFindings.key, key))
+    },
+
+    /** Ends what is under way. */
+    async close(): Promise<void> {
+      clearTimeout(resting)
+      await inTurn(async () => undefined)
+    },
+  }
+
+  let resting: ReturnType<typeof setTimeout> | undefined
+  /** What was walked once is kept up to date. */
+  function later(): void {
+    if (at.getTime() === 0) return
+    clearTimeout(resting)
+    resting = setTimeout(() => fresh().catch(laterTrouble('the walk could not be kept up to date')), REST)
+    resting.unref()
+  }
+  events.on('library', (ids) => {
+    for (const id of ids) changed.add(id)
+    later()
+  })
+  for (const event of ['site', 'folders'] as const) {
+    events.on(event, () => {
+      everything = true
+      later()
+    })
+  }
+  for (const event of ['uses', 'live'] as const) events.on(event, later)
+  return service
+}
+export type Walk = ReturnType<typeof createWalk>
