@@ -113,8 +113,8 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     const delivery = createDeliveryService(directory, bundles, store, checks, tally, { front, fronts: new Set(proxies) })
     const published = createPublishedPages(pages, library, shelves, looks, site, events)
 
-    const gather = createGathering(db, library, pages, looks, recognising)
-    const walk = createWalk({ db, pages, library, gather, visitor: ownAddress === undefined ? undefined : createWalkVisitor(ownAddress), events })
+    const gathering = createGathering(db, library, pages, looks, recognising)
+    const walk = createWalk({ db, pages, gathering, visitor: ownAddress === undefined ? undefined : createWalkVisitor(ownAddress), traffic, events })
     const mending = createMending(walk, pages, library)
 
     const hashing = createHashing()

@@ -27,6 +27,8 @@ export interface WalkedFile extends TargetFacts {
 /** All that the checks of one page need, gathered beforehand. */
 export interface WalkFacts {
   pageId: string
+  /** it stands above or below what is on each page */
+  edge: boolean
   document: PageDocument
   /** a file that is there for visitors */
   file: (id: string) => WalkedFile | undefined

@@ -70,7 +70,7 @@ export interface WalkSummary {
   /** live pages and placements on them */
   pages: number
   placements: number
-  /** findings that are not left, by what they cost */
+  /** findings that visitors meet and that are not left, by what they cost */
   counts: Record<Cost, number>
 }
 

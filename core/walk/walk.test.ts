@@ -25,7 +25,7 @@ function factsOf(document: PageDocument, more: Partial<WalkFacts> = {}): WalkFac
   const page = (id: string) => id === 'home' ? { slug: '', title: 'Home' } : undefined
   const reachable = (reference: Reference) => reference.kind === 'file' ? !!file(reference.id) : reference.kind === 'page' ? !!page(reference.id) : reference.kind !== 'folder'
   return {
-    pageId: 'p', document, file, page, reachable, away: reference => 'id' in reference ? AWAY[reference.id] : undefined,
+    pageId: 'p', edge: false, document, file, page, reachable, away: reference => 'id' in reference ? AWAY[reference.id] : undefined,
     ownPlace: href => !href.includes('marlpit.example') ? undefined : href.endsWith('/files/list.pdf') ? { target: { kind: 'file', id: 'pdf' }, title: 'Price list' } : 'nothing',
     namesake: said => said === 'Pictures' ? { id: 'zip', title: 'Pictures' } : undefined,
     palette: DEFAULT_PALETTE, look: id => BUILT_IN_LOOKS.find(look => look.id === id)?.appearance, ...more,
@@ -127,6 +127,12 @@ describe('the walk', () => {
     const [mended] = buttonsIn(mendAll(pageOf(deep({ words: '#24211D' }))))
     const appearance = withOverrides(BUILT_IN_LOOKS.find(look => look.id === 'slab')!.appearance, mended!.own)
     expect(contrastOf(appearance, tonePalettes(DEFAULT_PALETTE).deep, () => undefined).filter(({ part, passes }) => part === 'words' && !passes)).toEqual([])
+  })
+
+  it('judges headings of an edge only among themselves', () => {
+    const foot = pageOf(heading(3, 'The yard'), heading(3, 'The school'))
+    expect(told(find(foot, { edge: true }))).toEqual([])
+    expect(told(find(pageOf(heading(2, 'The yard'), heading(4, 'Hours')), { edge: true }))).toEqual([['heading-order', undefined, 'Make it level 3']])
   })
 
   it('keeps the key of a finding while the fault is the same, and gives another for another', () => {

@@ -2,6 +2,7 @@ import type { H3Event } from 'h3'
 import { shelfHref } from '../../core/page/shelf'
 import { RESERVED_SLUGS } from '../../core/page/slug'
 import { Problem } from '../../core/problem'
+import { WALK_AGENT } from '../services/walk/visitor'
 import { useTrough } from '../utils/trough'
 import { answerFile } from './file'
 import { answerPage } from './page'
@@ -32,7 +33,8 @@ export async function answerVisitor(event: H3Event): Promise<void> {
   }
   const [path, search = ''] = req.url!.split('?', 2) as [string, string?]
   const trough = await useTrough()
-  trough.traffic.note()
+  // The walk itself is nobody to make room for.
+  if (req.headers['user-agent'] !== WALK_AGENT) trough.traffic.note()
   if (path.startsWith(FILES)) await answerFile(trough, req, res, path.slice(FILES.length), search)
   else if (path.startsWith(PICTURES)) await answerPicture(trough, req, res, path.slice(PICTURES.length), search)
   else if (path.startsWith(SHELVES)) await answerShelf(trough, req, res, path.slice(SHELVES.length), search)

@@ -28,7 +28,7 @@ async function leave() {
       <p class="words">{{ finding.words }}</p>
       <p class="where">
         <NuxtLink :to="placeOnPage(finding.page.id, finding.placement)">{{ finding.page.title }}</NuxtLink>
-        <span v-if="finding.draftOnly" class="mark">only in the draft</span>
+        <span v-if="finding.draftOnly" class="mark">in the draft only: visitors do not meet it yet</span>
       </p>
       <p v-if="finding.left" class="hint">Left, because: {{ finding.left }}</p>
       <p v-if="problem" class="hint clay" role="alert">{{ problem }}</p>
@@ -39,7 +39,7 @@ async function leave() {
       <button type="button" class="plain" @click="leaving = false">Cancel</button>
     </form>
     <div v-else class="acts">
-      <button v-if="finding.act && !finding.left" type="button" class="plain strong mend" :title="finding.act" :disabled="busy" @click="act(() => checks.mend([finding]))">{{ finding.act }}</button>
+      <button v-if="finding.act && !finding.left" type="button" class="plain strong mend" :disabled="busy" @click="act(() => checks.mend([finding]))">{{ finding.act }}</button>
       <button v-if="finding.left" type="button" class="plain" :disabled="busy" @click="act(() => checks.takeUp(finding))">Show it again</button>
       <button v-else type="button" class="plain" :aria-label="`Leave “${finding.label}” as it is…`" @click="leaving = true">Leave it…</button>
     </div>
@@ -47,12 +47,12 @@ async function leave() {
 </template>
 
 <style scoped>
-.finding { display: grid; grid-template-columns: 190px minmax(0, 1fr) 240px; gap: 6px 14px; align-items: center; padding: 9px 0; border-top: 1px solid var(--line); }
+.finding { display: grid; grid-template-columns: 190px minmax(0, 1fr) minmax(0, 260px); gap: 6px 14px; align-items: center; padding: 9px 0; border-top: 1px solid var(--line); }
 .what { min-width: 0; overflow-wrap: anywhere; }
 .where { font-size: 12.5px; }
 .mark { margin-left: 8px; padding-left: 7px; border-left: 4px solid var(--straw); color: var(--soft); }
 .acts { justify-content: flex-end; }
-.mend { max-width: 100%; display: block; overflow: hidden; text-overflow: ellipsis; }
+.mend { max-width: 100%; white-space: normal; text-align: left; padding-block: 3px; line-height: 1.3; overflow-wrap: anywhere; }
 .because { grid-column: 2 / -1; display: flex; gap: 6px; align-items: end; flex-wrap: wrap; }
 .because .field { flex: 1; min-width: 180px; }
 @container (max-width: 680px) {

@@ -28,4 +28,5 @@ li { display: flex; flex-direction: column; width: 7px; }
 .hard { background: #7E9C98; }
 .tidy { background: #BFCBC9; }
 .hint { text-align: right; }
+@container (max-width: 520px) { ol { justify-content: flex-start; } .hint { text-align: left; } }
 </style>

@@ -18,11 +18,11 @@ const groups = computed(() => COSTS.map(cost => ({
 })).filter(({ kinds }) => kinds.length))
 
 const verdict = computed(() => {
-  const { counts: { blocked, misled }, placements } = checks.state!
+  const { counts: { blocked, misled, hard, tidy }, placements } = checks.state!
   if (!placements) return 'No page is live yet.'
   if (blocked) return `${counted(blocked, 'place')} ${blocked === 1 ? 'stops' : 'stop'} visitors.`
   if (misled) return `Everything arrives. ${counted(misled, 'place')} ${misled === 1 ? 'misleads' : 'mislead'} visitors.`
-  return checks.open.length ? 'Everything arrives, and says what it is.' : 'Everything is as it should be.'
+  return hard || tidy ? 'Everything arrives, and says what it is.' : 'All that visitors meet is as it should be.'
 })
 
 async function load() {
@@ -82,14 +82,14 @@ useHead({ title: 'Checks', style: [{ innerHTML: () => contentCss(looks.style) + 
 .verdict { font-size: 17px; font-weight: 650; }
 .stopped .verdict { color: #9A4420; }
 .fine .verdict { color: #3C6530; }
-h2 { display: flex; align-items: center; gap: 8px; margin: 16px 0 0; padding: 6px 0; font-size: 15px; border-top: 2px solid var(--ink); }
+h2 { display: flex; align-items: center; gap: 8px; margin: 6px 0 0; padding: 6px 0 2px; font-size: 15px; border-top: 2px solid var(--ink); }
 h2 i { width: 11px; height: 11px; background: #BFCBC9; }
 h2.blocked i { background: #9A4420; }
 h2.misled i { background: var(--straw); }
 h2.hard i { background: #7E9C98; }
 h3 { margin: 0; font-size: 13.5px; font-weight: 650; }
-.kind { padding: 4px 0 10px; }
-.kind-head { display: flex; gap: 14px; justify-content: space-between; align-items: start; padding: 4px 0 8px; }
+.kind { padding: 2px 0 8px; }
+.kind-head { display: flex; gap: 14px; justify-content: space-between; align-items: start; padding: 2px 0 6px; }
 ul { list-style: none; margin: 0; padding: 0; }
 .left { margin-top: 22px; border-top: 1px solid var(--line); }
 .left summary { padding: 8px 0; cursor: pointer; }

@@ -34,6 +34,9 @@ export interface Rewritten { pageId: string, revision: number, draft: PageDocume
 /** Versions that are told at once. */
 const MOST_VERSIONS = 50
 
+/** A page's draft is not what is live. */
+const differs = sql<boolean>`${pages.liveRevision} is distinct from ${pages.revision}`
+
 const brokenCount = sql<number>`(select count(distinct ${uses.placement})::int from ${uses}
   left join ${files} on ${files.id} = ${uses.fileId} and ${files.deleted} is null
   left join ${folders} on ${folders.id} = ${uses.folderId} and ${folders.deleted} is null
@@ -398,13 +401,13 @@ export function createPageService(db: Database, events: Events) {
 
     /** Live pages and edges, with what tells one state of them from another. */
     walkable: (): Promise<WalkablePage[]> => db.select({
-      id: pages.id, slug: pages.slug, title: pages.title, edge: pages.edge, live: pages.live, revision: pages.revision, waiting: sql<boolean>`${pages.liveRevision} is distinct from ${pages.revision}`,
+      id: pages.id, slug: pages.slug, title: pages.title, edge: pages.edge, live: pages.live, revision: pages.revision, waiting: differs,
     }).from(pages).where(isNotNull(pages.live)).orderBy(sql`${pages.edge} is not null`, sql`${pages.slug} <> ''`, asc(pages.created)),
 
-    /** What stands on live pages, and in their drafts. */
-    async documents(ids: string[]): Promise<Map<string, { draft: PageDocument, live: PageDocument }>> {
+    /** What stands on live pages, and in their drafts where those wait. */
+    async documents(ids: string[]): Promise<Map<string, { draft: PageDocument | null, live: PageDocument }>> {
       if (!ids.length) return new Map()
-      const rows = await db.select({ id: pages.id, draft: pages.draft, live: pageVersions.document }).from(pages)
+      const rows = await db.select({ id: pages.id, draft: sql<PageDocument | null>`case when ${differs} then ${pages.draft} end`, live: pageVersions.document }).from(pages)
         .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live))).where(inArray(pages.id, ids))
       return new Map(rows.map(({ id, ...texts }) => [id, texts]))
     },

@@ -63,8 +63,9 @@ export function createRecognising(db: Database, pages: PageService, site: SiteSe
 
     /** What addresses are that name a host of this site, of today or earlier; those elsewhere are left out. */
     async ownPlaces(hrefs: string[]): Promise<Map<string, Led | 'nothing'>> {
-      const hosts = await site.hosts()
       const places = new Map<string, Led | 'nothing'>()
+      if (!hrefs.length) return places
+      const hosts = await site.hosts()
       for (const href of hrefs) {
         const read = recognise(href, hosts)
         if (read?.kind === 'own') places.set(href, await ownPlace(read.path) ?? 'nothing')

@@ -2,6 +2,8 @@ import { and, inArray, isNull, sql } from 'drizzle-orm'
 import { dateIn, nameAdvice } from '../../../core/files/nameAdvice'
 import { splitExtension } from '../../../core/files/fileName'
 import type { FileItem } from '../../../core/files/item'
+import type { Appearance } from '../../../core/look/appearance'
+import type { SiteStyle } from '../../../core/look/siteStyle'
 import { groupBy } from '../../../core/group'
 import { targetFacts } from '../../../core/page/placeholders'
 import type { PageDocument } from '../../../core/page/schema'
@@ -15,20 +17,25 @@ import type { PageService } from '../pages/pages'
 import type { Recognising } from '../pages/recognise'
 
 /** One side of a page that is walked. */
-export interface Side { pageId: string, document: PageDocument }
+export interface Side { pageId: string, edge: boolean, document: PageDocument }
 
-/** Gathers once what all checks of some pages need. */
+/** What is gathered once for all pages of one walk. */
+export interface Ground {
+  pages: Map<string, { id: string, slug: string, title: string, live: boolean }>
+  looks: Map<string, Appearance>
+  style: SiteStyle
+  /** files that were met so far, those in the bin too, and what is known of them */
+  items: Map<string, FileItem>
+  files: Map<string, WalkedFile>
+}
+
+/** Gathers what the checks of some pages need. */
 export function createGathering(db: Database, library: LibraryService, pages: PageService, looks: LookService, recognising: Recognising) {
   async function betterName(file: FileItem): Promise<WalkedFile['betterName']> {
     // Most names are good, and what makes the best of a bad one takes longer to find out.
     const first = file.bundle ? undefined : nameAdvice({ ...file, dated: file.changed })
     const advice = first && !first.mild ? await library.adviceOn(file) : null
     return advice && !advice.mild ? { fileName: advice.better, reason: advice.reasons[0]! } : undefined
-  }
-
-  async function walked(file: FileItem, answer: Answer | undefined): Promise<WalkedFile> {
-    const dated = dateIn(splitExtension(file.fileName)[0])?.iso
-    return { ...targetFacts(file), dated, betterName: await betterName(file), answer }
   }
 
   /** Files outside the bin by their titles, small letters. */
@@ -38,33 +45,47 @@ export function createGathering(db: Database, library: LibraryService, pages: Pa
     return groupBy(rows, ({ title }) => title.toLowerCase())
   }
 
-  /** @param answers what visitors are answered, by the identity of the file */
-  return async (sides: Side[], answers: ReadonlyMap<string, Answer>): Promise<WalkFacts[]> => {
-    const documents = sides.map(side => side.document)
-    const references = documents.flatMap(referencesIn)
-    const items = new Map((await library.byId([...new Set(fileIds(references))])).map(file => [file.id, file]))
-    const there = new Map<string, WalkedFile>()
-    for (const file of items.values()) if (!file.deleted) there.set(file.id, await walked(file, answers.get(file.id)))
-    const folderList = [...new Set(folderIds(references))]
-    const foldersThere = new Set(folderList.length ? (await db.select({ id: folders.id }).from(folders).where(and(inArray(folders.id, folderList), isNull(folders.deleted)))).map(row => row.id) : [])
-    const allPages = new Map((await pages.titles()).map(page => [page.id, page]))
-    const hrefs = references.flatMap(reference => reference.kind === 'address' ? [reference.href] : [])
-    const own = await recognising.ownPlaces([...new Set(hrefs)])
-    const namesakes = await titled(documents.flatMap(placementsOf).filter(({ targets }) => targets.every(target => !idOf(target) || !there.has(idOf(target)!))).map(({ label }) => label))
-    const [appearances, style] = [await looks.appearances(), await looks.style()]
+  async function foldersAmong(ids: string[]): Promise<Set<string>> {
+    if (!ids.length) return new Set()
+    return new Set((await db.select({ id: folders.id }).from(folders).where(and(inArray(folders.id, ids), isNull(folders.deleted)))).map(row => row.id))
+  }
 
-    return sides.map(({ pageId, document }): WalkFacts => {
+  return {
+    async ground(): Promise<Ground> {
+      return { pages: new Map((await pages.titles()).map(page => [page.id, page])), looks: await looks.appearances(), style: await looks.style(), items: new Map(), files: new Map() }
+    },
+
+    /** Gets to know the files that documents lean on; gives those that visitors can have. */
+    async meet(documents: PageDocument[], { items }: Ground): Promise<FileItem[]> {
+      const ids = [...new Set(documents.flatMap(document => fileIds(referencesIn(document))))]
+      for (const file of await library.byId(ids.filter(id => !items.has(id)))) items.set(file.id, file)
+      return ids.flatMap(id => items.get(id) ?? []).filter(file => !file.deleted)
+    },
+
+    /** @param answers what visitors are answered, by the identity of the file */
+    async facts(sides: Side[], ground: Ground, answers: ReadonlyMap<string, Answer>): Promise<WalkFacts[]> {
+      const documents = sides.map(side => side.document)
+      const references = documents.flatMap(referencesIn)
+      const there = new Set<string>()
+      for (const file of await this.meet(documents, ground)) {
+        there.add(file.id)
+        if (ground.files.has(file.id)) continue
+        ground.files.set(file.id, { ...targetFacts(file), dated: dateIn(splitExtension(file.fileName)[0])?.iso, betterName: await betterName(file), answer: answers.get(file.id) })
+      }
+      const foldersThere = await foldersAmong([...new Set(folderIds(references))])
+      const own = await recognising.ownPlaces([...new Set(references.flatMap(reference => reference.kind === 'address' ? [reference.href] : []))])
+      const namesakes = await titled(documents.flatMap(placementsOf).filter(({ targets }) => targets.every(target => !there.has(idOf(target) ?? ''))).map(({ label }) => label))
       const page = (id: string) => {
-        const found = allPages.get(id)
+        const found = ground.pages.get(id)
         return found?.live ? { slug: found.slug, title: found.title } : undefined
       }
-      return {
-        pageId, document,
-        file: id => there.get(id),
-        page,
+
+      return sides.map(({ pageId, edge, document }): WalkFacts => ({
+        pageId, edge, document, page,
+        file: id => there.has(id) ? ground.files.get(id) : undefined,
         away: (reference) => {
-          if (reference.kind === 'file') return items.get(reference.id)?.title
-          return reference.kind === 'page' ? allPages.get(reference.id)?.title : undefined
+          if (reference.kind === 'file') return ground.items.get(reference.id)?.title
+          return reference.kind === 'page' ? ground.pages.get(reference.id)?.title : undefined
         },
         reachable: (reference) => {
           switch (reference.kind) {
@@ -79,10 +100,10 @@ export function createGathering(db: Database, library: LibraryService, pages: Pa
           const [first, ...others] = namesakes.get(words.trim().toLowerCase()) ?? []
           return others.length ? undefined : first
         },
-        palette: style.palette,
-        look: id => appearances.get(id),
-      }
-    })
+        palette: ground.style.palette,
+        look: id => ground.looks.get(id),
+      }))
+    },
   }
 }
 export type Gathering = ReturnType<typeof createGathering>

@@ -1,8 +1,8 @@
 import { createHash } from 'node:crypto'
 import type { Answer } from '../../../core/walk/facts'
 
-/** Robots are not counted: its name says what it is. */
-const NAME = 'Trough-walk/1.0 (robot; checks the links of its own site)'
+/** The User-Agent of the walk. Robots are not counted: it says what it is. */
+export const WALK_AGENT = 'Trough-walk/1.0 (robot; checks the links of its own site)'
 const PATIENCE = 20_000
 
 const NO_ANSWER: Answer = { status: 0, mediaType: '', size: 0 }
@@ -29,7 +29,7 @@ export function createWalkVisitor(site: string) {
       try {
         const response = await fetch(site + path, {
           method: sha256 ? 'GET' : 'HEAD', redirect: 'follow', signal: AbortSignal.timeout(PATIENCE),
-          headers: { 'User-Agent': NAME, 'Accept-Encoding': 'identity' },
+          headers: { 'User-Agent': WALK_AGENT, 'Accept-Encoding': 'identity' },
         })
         const { status, headers, body } = response
         const said = { status, mediaType: headers.get('content-type')?.split(';')[0] ?? '', size: Number(headers.get('content-length')) }

@@ -1,6 +1,7 @@
+import { setImmediate as nextTurn, setTimeout as wait } from 'node:timers/promises'
 import { desc, eq } from 'drizzle-orm'
 import { createQueue } from '../../../core/queue'
-import { fileIds, placementsOf, referencesIn, idOf } from '../../../core/page/targets'
+import { placementsOf, referencesIn, idOf } from '../../../core/page/targets'
 import type { PageDocument } from '../../../core/page/schema'
 import { COSTS, type Cost, type Finding, type WalkState, type WalkSummary } from '../../../core/walk/finding'
 import type { Answer } from '../../../core/walk/facts'
@@ -9,9 +10,9 @@ import type { Database } from '../../db/connection'
 import { leftFindings, walks } from '../../db/schema'
 import { laterTrouble } from '../../log'
 import type { Events } from '../events'
-import type { LibraryService } from '../library/library'
 import type { PageService, WalkablePage } from '../pages/pages'
-import type { Gathering, Side } from './gathering'
+import type { Traffic } from '../traffic'
+import type { Gathering, Ground, Side } from './gathering'
 import type { WalkVisitor } from './visitor'
 
 const DAY = 24 * 60 * 60 * 1000
@@ -24,6 +25,10 @@ const TRUSTED = 7 * DAY
 /** Changes often come in a row; they are walked together. */
 const REST = 1500
 const MOST_EARLIER = 60
+/** No piece of a walk keeps a visitor waiting for long. */
+const PAGES_AT_ONCE = 5
+/** While visitors come, a rest of so many times what a piece took. */
+const REST_FOR_VISITORS = 2
 
 /** What is known of a page since it was walked last. */
 interface Walked {
@@ -40,13 +45,13 @@ interface Walked {
 const stampOf = ({ slug, title, live, revision, waiting }: WalkablePage) => JSON.stringify([slug, title, live, waiting && revision])
 
 /** Follows every placement of every live page as an anonymous visitor, and keeps what it finds up to date. */
-export function createWalk({ db, pages, library, gather, visitor, events }: {
+export function createWalk({ db, pages, gathering, visitor, traffic, events }: {
   db: Database
   pages: PageService
-  library: LibraryService
-  gather: Gathering
+  gathering: Gathering
   /** none where no server runs, as in commands */
   visitor: WalkVisitor | undefined
+  traffic: Traffic
   events: Events
 }) {
   const walked = new Map<string, Walked>()
@@ -58,10 +63,9 @@ export function createWalk({ db, pages, library, gather, visitor, events }: {
   /** identities of files and pages that have changed since */
   let changed = new Set<string>()
 
-  async function ask(documents: PageDocument[]): Promise<void> {
+  async function ask(documents: PageDocument[], ground: Ground): Promise<void> {
     if (!visitor) return
-    const wanted = [...new Set(documents.flatMap(document => fileIds(referencesIn(document))))].filter(id => !answers.has(id))
-    const waiting = (await library.byId(wanted)).filter(file => !file.deleted)
+    const waiting = (await gathering.meet(documents, ground)).filter(file => !answers.has(file.id))
     const lane = async () => {
       for (let file = waiting.pop(); file; file = waiting.pop()) {
         const read = file.sha256 && file.size <= MOST_READ && Date.now() - (trusted.get(file.sha256) ?? 0) > TRUSTED
@@ -80,10 +84,11 @@ export function createWalk({ db, pages, library, gather, visitor, events }: {
     changed = new Set()
     try {
       const rows = await pages.walkable()
-      const outdated = rows.filter(page => all || walked.get(page.id)?.stamp !== stampOf(page))
-      const gone = [...walked.keys()].filter(id => !rows.some(page => page.id === id))
-      for (const id of [...gone, ...outdated.map(page => page.id)]) touched.add(id)
-      const concerned = rows.filter(page => outdated.includes(page) || [...walked.get(page.id)?.leans ?? []].some(id => touched.has(id)))
+      const there = new Set(rows.map(page => page.id))
+      const gone = [...walked.keys()].filter(id => !there.has(id))
+      const outdated = new Set(rows.filter(page => all || walked.get(page.id)?.stamp !== stampOf(page)).map(page => page.id))
+      for (const id of [...gone, ...outdated]) touched.add(id)
+      const concerned = rows.filter(({ id }) => outdated.has(id) || [...walked.get(id)?.leans ?? []].some(each => touched.has(each)))
       for (const id of all ? [...answers.keys()] : touched) answers.delete(id)
       await walkPages(concerned)
       for (const id of gone) walked.delete(id)
@@ -98,15 +103,29 @@ export function createWalk({ db, pages, library, gather, visitor, events }: {
   }
 
   async function walkPages(rows: WalkablePage[]): Promise<void> {
+    const ground = await gathering.ground()
+    for (let start = 0; start < rows.length; start += PAGES_AT_ONCE) {
+      const began = performance.now()
+      await walkSome(rows.slice(start, start + PAGES_AT_ONCE), ground)
+      // Visitors come first.
+      await wait(traffic.comes ? (performance.now() - began) * REST_FOR_VISITORS : 0)
+    }
+  }
+
+  async function walkSome(rows: WalkablePage[], ground: Ground): Promise<void> {
     const texts = await pages.documents(rows.map(page => page.id))
     const sides = rows.flatMap((page): (Side & { row: WalkablePage, side: 'live' | 'draft' })[] => {
-      const { live, draft } = texts.get(page.id)!
-      return [{ pageId: page.id, document: live, row: page, side: 'live' as const }, ...page.waiting ? [{ pageId: page.id, document: draft, row: page, side: 'draft' as const }] : []]
+      const text = texts.get(page.id)
+      // It was taken offline meanwhile.
+      if (!text) return []
+      const of = { pageId: page.id, edge: page.edge !== null, row: page }
+      return [{ ...of, document: text.live, side: 'live' as const }, ...text.draft ? [{ ...of, document: text.draft, side: 'draft' as const }] : []]
     })
-    await ask(sides.map(side => side.document))
-    const facts = await gather(sides, answers)
+    await ask(sides.map(side => side.document), ground)
+    const facts = await gathering.facts(sides, ground, answers)
     for (const [index, { row, side, document }] of sides.entries()) {
       const found = walkPage(facts[index]!)
+      await nextTurn()
       const leans = referencesIn(document).flatMap(reference => idOf(reference) ?? [])
       if (side === 'draft') {
         const known = walked.get(row.id)!
@@ -135,7 +154,7 @@ export function createWalk({ db, pages, library, gather, visitor, events }: {
   }
 
   function summarise(found: Finding[]): WalkSummary {
-    const open = found.filter(finding => finding.left === null)
+    const open = found.filter(finding => finding.left === null && !finding.draftOnly)
     const counts = Object.fromEntries(COSTS.map(cost => [cost, open.filter(finding => finding.cost === cost).length])) as Record<Cost, number>
     return { at: at.toISOString(), pages: walked.size, placements: [...walked.values()].reduce((sum, page) => sum + page.placements, 0), counts }
   }
@@ -177,8 +196,9 @@ export function createWalk({ db, pages, library, gather, visitor, events }: {
     /** What of a page's draft would stop visitors if it went live now. */
     async blocking(pageId: string): Promise<Finding[]> {
       const page = await pages.get(pageId)
-      await ask([page.draft])
-      const [facts] = await gather([{ pageId, document: page.draft }], answers)
+      const ground = await gathering.ground()
+      await ask([page.draft], ground)
+      const [facts] = await gathering.facts([{ pageId, edge: page.edge !== null, document: page.draft }], ground, answers)
       return walkPage(facts!).filter(one => one.cost === 'blocked').map(one => ({ ...one, page: { id: pageId, title: page.title, edge: page.edge }, draftOnly: true, left: null }))
     },
 
