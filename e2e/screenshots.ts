@@ -1,6 +1,9 @@
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { test, type Page } from '@playwright/test'
+import { makePdf } from '../demo/pdf'
+import { priceList } from '../demo/texts'
+import { dropFiles } from './support/files'
 import { openDesk, openFolder, openPage, row, showInLibrary } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 
@@ -66,6 +69,15 @@ test('pages, page, finder, file, live', async ({ page }) => {
   await page.getByRole('heading', { name: 'Storage' }).evaluate(heading => heading.scrollIntoView())
   await page.locator('.setup').evaluate(board => board.scrollBy(0, -54))
   await shoot(page, 'storage')
+  await page.goto(`${server.url}/desk?folder=top`)
+  await openFolder(page, 'Price lists')
+  await page.locator('.file-row').filter({ has: page.getByRole('link', { name: 'Price list', exact: true }) }).evaluate(element => element.id = 'drop-here')
+  const december = await makePdf(priceList('Price list', 'December 2026', 1.04), new Date('2026-12-01'))
+  await dropFiles(page, [{ name: 'price-list-2026-12.pdf', mimeType: 'application/pdf', buffer: december }], '#drop-here', { x: 100, y: 300 })
+  await page.getByLabel('What changed in the text').waitFor()
+  await page.getByAltText('First page of edition', { exact: false }).nth(1).waitFor()
+  await shoot(page, 'edition')
+  await page.getByRole('button', { name: 'Throw it away' }).click()
   await page.goto(`${server.url}/desk/checks`)
   await page.locator('.finding').first().waitFor()
   await shoot(page, 'checks')

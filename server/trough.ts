@@ -13,6 +13,7 @@ import { createDeliveryChecks } from './services/delivery/checks'
 import { createDeliveryService } from './services/delivery/delivery'
 import { createDirectory } from './services/delivery/directory'
 import { createFront, type FrontOptions } from './services/delivery/front'
+import { createEditions } from './services/editions/editions'
 import { createEvents } from './services/events'
 import { createFetching } from './services/jobs/fetching'
 import { createJobs } from './services/jobs/jobs'
@@ -89,6 +90,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     const library = createLibraryService(db, store, pages, texts, events)
     const incoming = new IncomingStore(incomingFolder, store.free)
     const uploads = createUploadService(incoming, library)
+    const editions = createEditions(db, library, texts, events)
     const derivedFolder = join(folder, 'derived')
     const traffic = createTraffic()
     const reading = createReadingService(db, store, derivedFolder, texts, events, traffic)
@@ -141,7 +143,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     tidying.unref()
 
     return {
-      folder, secrets, account, site, pages, recognising, looks, pictures, library, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, shelves, bagExport, bagImport, tally, traffic, checks, delivery, published, walk, mending, backups, verifying, cleaner, storageUse, metrics,
+      folder, secrets, account, site, pages, recognising, looks, pictures, library, editions, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, shelves, bagExport, bagImport, tally, traffic, checks, delivery, published, walk, mending, backups, verifying, cleaner, storageUse, metrics,
 
       /** Takes up what an earlier process left undone. */
       async resume(): Promise<void> {
@@ -169,6 +171,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
         await jobs.close()
         await reading.close()
         await looking.close()
+        await editions.close()
         await verifying.stop()
         await hashing.close()
         await deliveryHashing.close()

@@ -3,6 +3,7 @@ import { NavigationFailureType, isNavigationFailure } from 'vue-router'
 const boards = useBoards()
 const library = useLibrary()
 const placer = usePlacer()
+const editions = useEditions()
 const { publish, viewLive } = usePublish()
 const failure = ref('')
 
@@ -101,6 +102,7 @@ watch(() => JSON.stringify(listing.address), () => {
     </div>
     <!-- Above the trough, however high that stands. -->
     <div class="notice-place"><NoticeStack /></div>
+    <NextEditionDialog v-if="editions.open" :key="`${editions.open.file.id} ${editions.open.number}`" />
     <nav class="switch" aria-label="Boards">
       <button type="button" :aria-pressed="boards.front === 'library'" @click="boards.front = 'library'">Library</button>
       <button type="button" :aria-pressed="boards.front === 'work'" @click="boards.front = 'work'">Page</button>

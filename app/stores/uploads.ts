@@ -42,6 +42,8 @@ export interface Destination {
   folder?: string | null
   /** what becomes of files whose name is taken, by their path */
   ways?: Map<string, ClashWay>
+  /** identity of the file they are the next edition of; it waits until it was looked at */
+  edition?: string
   /** the buttons on a page that wait for them, in the order of the files */
   placements?: string[]
   done?: (item: FileItem) => unknown
@@ -101,13 +103,14 @@ export const useUploads = defineStore('uploads', () => {
     return response?.getBody().trim() || (response ? `Trough answered ${response.getStatus()}.` : 'The connection was lost.')
   }
 
-  function start({ file, path }: LocalFile, entry: UploadEntry, { folder, ways, done }: Destination) {
+  function start({ file, path }: LocalFile, entry: UploadEntry, { folder, ways, edition, done }: Destination) {
     let samples: { at: number, sent: number }[] = []
     const upload = new Upload(file, {
       endpoint: '/api/uploads',
       metadata: {
         filename: file.name, filetype: file.type,
         ...folder && { folder },
+        ...edition && { edition },
         ...path !== file.name && { relativePath: path },
         ...ways?.has(path) && { clash: ways.get(path)! },
       },
@@ -138,8 +141,8 @@ export const useUploads = defineStore('uploads', () => {
         try {
           const item = await collect(upload.url!)
           entry.state = 'done'
-          // What was dropped on a page has its place already.
-          if (!entry.placement) useTray().pickUp(item.id)
+          // What was dropped on a page or on a file has its place already.
+          if (!entry.placement && !edition) useTray().pickUp(item.id)
           drop(entry.id)
           await done?.(item)
         }

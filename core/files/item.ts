@@ -145,3 +145,7 @@ export const deleteFileSchema = z.object({
 export type DeleteFile = z.infer<typeof deleteFileSchema>
 
 export const showEditionSchema = z.object({ number: z.number().int().min(1) })
+const editionNumberSchema = z.coerce.number().int().min(1)
+export const previewQuerySchema = z.object({ edition: editionNumberSchema.optional() })
+/** An edition in an address. */
+export const editionPathSchema = z.object({ id: z.string(), number: editionNumberSchema })

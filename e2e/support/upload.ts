@@ -15,10 +15,11 @@ export function cookieOf(url: string): Promise<string> {
 }
 
 /** Begins an upload; gives its address. */
-export async function beginUpload(url: string, cookie: string, name: string, size: number): Promise<string> {
+export async function beginUpload(url: string, cookie: string, name: string, size: number, more: Record<string, string> = {}): Promise<string> {
+  const metadata = Object.entries({ filename: name, ...more }).map(([key, value]) => `${key} ${Buffer.from(value).toString('base64')}`).join(',')
   const response = await fetch(`${url}/api/uploads`, {
     method: 'POST',
-    headers: { cookie, 'Tus-Resumable': '1.0.0', 'Upload-Length': String(size), 'Upload-Metadata': `filename ${Buffer.from(name).toString('base64')}` },
+    headers: { cookie, 'Tus-Resumable': '1.0.0', 'Upload-Length': String(size), 'Upload-Metadata': metadata },
   })
   if (response.status !== 201) throw new Error(`${response.status} ${await response.text()}`)
   return url + response.headers.get('location')!

@@ -1,5 +1,4 @@
 import { join } from 'node:path'
-import { setImmediate as nextTurn } from 'node:timers/promises'
 import { PGlite } from '@electric-sql/pglite'
 import { drizzle, type PgliteDatabase } from 'drizzle-orm/pglite'
 import { migrate } from 'drizzle-orm/pglite/migrator'
@@ -19,17 +18,13 @@ export interface Connection {
 }
 
 /**
- * Lets others have their turn between queries, and ends the process where the database gave up, as it does when it cannot
- * write its log any more (PostgreSQL, severity PANIC): all that asks it afterwards would wait for ever. What it has
- * acknowledged is there again after the next start.
+ * Ends the process where the database gave up, as it does when it cannot write its log any more (PostgreSQL, severity
+ * PANIC): all that asks it afterwards would wait for ever. What it has acknowledged is there again after the next start.
  */
-function watch(client: PGlite): void {
+function endWith(client: PGlite): void {
   const watched = <Message extends unknown[], Answer>(execute: (...message: Message) => Promise<Answer>) => async (...message: Message): Promise<Answer> => {
     try {
-      const answer = await execute.apply(client, message)
-      // Queries are answered without a turn of the event loop: a row of them would keep visitors waiting to its end.
-      await nextTurn()
-      return answer
+      return await execute.apply(client, message)
     }
     catch (error) {
       if ((error as { severity?: string }).severity !== 'PANIC') throw error
@@ -44,7 +39,7 @@ function watch(client: PGlite): void {
 /** Opens PGlite in a folder, which is made if missing, and brings its tables up to date. */
 export async function openDatabase(folder: string): Promise<Connection> {
   const client = await PGlite.create(folder)
-  watch(client)
+  endWith(client)
   const db = drizzle(client, { schema })
   await migrate(db, { migrationsFolder: join(ROOT, 'server/db/migrations') })
   return {

@@ -1,5 +1,6 @@
-import { getQuery, getRouterParam, type H3Event } from 'h3'
+import { getQuery, getRouterParam, getRouterParams, type H3Event } from 'h3'
 import type { z } from 'zod'
+import { editionPathSchema } from '../../core/files/item'
 import { Problem } from '../../core/problem'
 
 /** Larger than any page document may be. */
@@ -37,3 +38,6 @@ export const parseQuery = <Schema extends z.ZodType>(event: H3Event, schema: Sch
 
 /** The identity in the address of a request. */
 export const idOf = (event: H3Event) => getRouterParam(event, 'id')!
+
+/** The file and edition in the address of a request. */
+export const editionOf = (event: H3Event) => parse(editionPathSchema, getRouterParams(event))

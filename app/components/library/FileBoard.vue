@@ -49,6 +49,8 @@ async function saveTitle() {
   await load()
 }
 
+const { over, takes } = useEditionDrop(() => file.value!)
+
 const opens = computed(() => !!file.value && opensInBrowser(file.value.mediaType) && file.value.size > 0)
 const path = computed(() => `/files/${file.value?.handle}`)
 const isZip = computed(() => contentsKind(file.value?.mediaType ?? '') === 'entries')
@@ -70,7 +72,7 @@ async function takeName(fileName: string) {
 </script>
 
 <template>
-  <div class="file-board">
+  <div class="file-board" :class="{ over }" v-on="file && !file.bundle && !file.deleted ? takes : {}">
     <p v-if="failure" class="failure" role="alert">{{ failure }} <NuxtLink to="/desk">All pages</NuxtLink></p>
     <template v-else-if="file">
       <header class="board-head">
@@ -112,7 +114,7 @@ async function takeName(fileName: string) {
             <h2 id="bundles-head">In {{ counted(file.bundles.length, 'bundle') }}</h2>
             <ul class="uses"><li v-for="bundle in file.bundles" :key="bundle.id"><NuxtLink :to="`/desk/files/${bundle.id}`">{{ bundle.title }}</NuxtLink><span class="side mono">{{ formatSize(bundle.size) }}</span></li></ul>
           </section>
-          <EditionList v-if="file.editions.length > 1" :file="file" />
+          <EditionList v-if="!file.bundle" :file="file" />
           <FileFacts :file="file" />
           <button v-if="!file.deleted" type="button" class="plain clay" @click="deleting = true">Delete…</button>
         </aside>
@@ -124,6 +126,7 @@ async function takeName(fileName: string) {
 
 <style scoped>
 .file-board { flex: 1; min-height: 0; display: flex; flex-direction: column; }
+.file-board.over { box-shadow: inset 0 0 0 3px var(--water); }
 .content { flex: 1; min-height: 0; display: grid; grid-template-columns: minmax(0, 1fr) 312px; background: #fff; }
 .look { min-height: 0; overflow: auto; display: grid; gap: 10px; align-content: start; padding: 14px 16px 30px; }
 .margin { min-height: 0; overflow: auto; display: grid; gap: 18px; align-content: start; padding: 14px 16px 30px; background: #F5F8F7; border-left: 1px solid var(--line); }

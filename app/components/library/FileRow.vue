@@ -16,8 +16,10 @@ const route = useRoute()
 const open = computed(() => route.path === `/desk/files/${props.file.id}`)
 const titleOf = (key: ColumnKey) => ({ size: formatExactSize(props.file.size), changed: longDate(props.file.changed), added: longDate(props.file.created) } as Partial<Record<ColumnKey, string>>)[key] ?? COLUMNS[key].text(props.file, folders.nameOf)
 
-const { over, takes } = useBundleDrop(() => props.file)
-const taking = computed(() => props.file.bundle && !props.file.deleted ? takes : {})
+const bundleDrop = useBundleDrop(() => props.file)
+const editionDrop = useEditionDrop(() => props.file)
+const drop = computed(() => props.file.bundle ? bundleDrop : editionDrop)
+const over = computed(() => drop.value.over.value)
 
 function place() {
   library.learn([props.file])
@@ -26,7 +28,7 @@ function place() {
 </script>
 
 <template>
-  <div class="file-row" :class="{ open, chosen, over, binned: file.deleted }" v-on="taking">
+  <div class="file-row" :class="{ open, chosen, over, binned: file.deleted }" v-on="file.deleted ? {} : drop.takes">
     <span class="gutter" role="gridcell"><input type="checkbox" tabindex="-1" :checked="chosen" :aria-label="`Choose ${file.title}`" @click.stop="$emit('toggle', $event)"></span>
     <span class="title-cell" role="gridcell" :style="{ '--level': level }">
       <TypeTag :tag="file.tag" :family="file.family" />
@@ -44,6 +46,7 @@ function place() {
     </span>
     <span v-if="file.match?.by === 'inside'" class="inside" role="gridcell"><PassageLine :part="file.match.part" :passage="file.match.passage" /></span>
     <span v-for="key in columns" :key="key" role="gridcell" class="cell" :class="[key, { num: COLUMNS[key].numeric, not: key === 'used' && !file.uses }]" :title="titleOf(key)">{{ COLUMNS[key].text(file, folders.nameOf) }}</span>
+    <span v-if="over && !file.bundle" class="as-next">its next edition</span>
     <span class="acts" role="gridcell">
       <button v-if="file.deleted" type="button" class="plain" tabindex="-1" :aria-label="`Restore ${file.title}`" @click.stop="selection.attempt(() => selection.restore({ files: [file.id], folders: [] }))">Restore</button>
       <template v-else>
@@ -60,6 +63,7 @@ function place() {
 .file-row.open { box-shadow: inset 3px 0 var(--water); }
 .file-row.over { background: #CFE2DF; box-shadow: inset 0 0 0 2px var(--water); }
 .file-row.chosen { background: #D9E8E6; }
+.as-next { position: absolute; right: 8px; padding: 0 8px; line-height: 20px; color: #fff; background: var(--water); border-radius: 3px; font-size: 12px; pointer-events: none; }
 .gutter { grid-row: 1 / -1; display: grid; place-items: center; align-self: stretch; cursor: default; }
 .gutter input { width: 15px; height: 15px; margin: 0; accent-color: var(--water); opacity: 0; }
 .file-row:hover .gutter input, .file-row.chosen .gutter input, .file-row:focus-within .gutter input { opacity: 1; }

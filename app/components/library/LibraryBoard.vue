@@ -102,7 +102,7 @@ const total = computed(() => {
   <section
     class="library" aria-label="Library" :class="{ over: over > 0 }"
     @dragenter="carriesFiles($event, { ours: false }) && over++" @dragleave="carriesFiles($event, { ours: false }) && over--"
-    @dragover="carriesFiles($event, { ours: false }) && $event.preventDefault()" @drop="onDrop"
+    @dragover="carriesFiles($event, { ours: false }) && $event.preventDefault()" @drop.capture="over = 0" @drop="onDrop"
   >
     <header class="board-head">
       <h2 class="h1">{{ listing.bin ? 'Bin' : 'Library' }}</h2>
@@ -149,7 +149,7 @@ const total = computed(() => {
     </LibraryFileList>
     <ReadingLine />
     <SelectionBar @bundle="bundling = selection.chosen" @move="moving = true" @describe="describing = true" @remove="startRemoving" />
-    <div v-if="over > 0" class="veil">Drop to put into {{ listing.openFolder ? `“${listing.openFolder.name}”` : 'the library' }}</div>
+    <div v-if="over > 0" class="veil"><span>Drop to put into {{ listing.openFolder ? `“${listing.openFolder.name}”` : 'the library' }}; on a file, to be its next edition</span></div>
     <BundleDialog v-if="bundling" :things="bundling" @close="bundling = undefined" />
     <MoveDialog v-if="moving" @close="moving = false; list?.focus()" />
     <DescribeDialog v-if="describing" @close="describing = false; list?.focus()" />
@@ -175,7 +175,8 @@ const total = computed(() => {
 .binned { max-height: 30%; overflow: auto; }
 .binned-folder { display: flex; align-items: center; gap: 10px; min-height: 32px; padding: 0 10px 0 28px; background: #EAF0EE; border-bottom: 1px solid #CFDAD7; }
 .binned-folder span { flex: 1; color: var(--soft); font-size: 12.5px; }
-.veil { position: absolute; inset: 6px; display: grid; place-items: center; z-index: 10; font-size: 18px; font-weight: 600; background: #E1EFEDEE; border: 2px dashed var(--water); border-radius: 4px; pointer-events: none; }
+.veil { position: absolute; inset: 6px; z-index: 5; display: grid; align-items: end; padding: 12px; border: 2px dashed var(--water); pointer-events: none; }
+.veil span { padding: 8px 12px; font-weight: 600; text-align: center; color: #fff; background: var(--water); border-radius: 4px; }
 @media (max-width: 799px) { .fold { display: none; } }
 @container (max-width: 420px) { .board-head { gap: 6px; padding-left: 10px; } .count { display: none; } .h1 { margin-right: auto !important; } }
 </style>

@@ -33,6 +33,8 @@ export interface Arrival {
   asEdition?: boolean
   /** identity of the file whose next edition it is */
   editionOf?: string
+  /** visitors get the earlier edition until this one is shown to them */
+  waits?: boolean
 }
 
 /** The place for one more file in a folder's own order: behind the last. */
@@ -64,14 +66,20 @@ export function createIntake(db: Database, store: Store, events: Events) {
     return row?.id
   }
 
-  async function addEdition(tx: Queryable, fileId: string, edition: Omit<typeof editions.$inferInsert, 'fileId' | 'number'>): Promise<void> {
+  /** The identity of a file, as long as it is there: what should follow one that went meanwhile is a file of its own. */
+  async function outsideBin(tx: Queryable, id: string): Promise<string | undefined> {
+    const [row] = await tx.select({ id: files.id }).from(files).where(and(eq(files.id, id), isNull(files.deleted)))
+    return row?.id
+  }
+
+  async function addEdition(tx: Queryable, fileId: string, edition: Omit<typeof editions.$inferInsert, 'fileId' | 'number'>, waits: boolean): Promise<void> {
     const [last] = await tx.select({ number: sql<number>`max(${editions.number})::int` }).from(editions).where(eq(editions.fileId, fileId))
     const number = last!.number + 1
     await tx.insert(editions).values({ ...edition, fileId, number })
-    await tx.update(files).set({ edition: number, changed: new Date() }).where(eq(files.id, fileId))
+    if (!waits) await tx.update(files).set({ edition: number, changed: new Date() }).where(eq(files.id, fileId))
   }
 
-  async function ingest({ path, sha256, crc32, size, fileName: rawName, uploadId, folder = null, within = [], asEdition, editionOf }: Arrival): Promise<FileItem> {
+  async function ingest({ path, sha256, crc32, size, fileName: rawName, uploadId, folder = null, within = [], asEdition, editionOf, waits = false }: Arrival): Promise<FileItem> {
     const known = uploadId && await fileOfUpload(uploadId)
     if (known) return known
     const fileName = cleanFileName(rawName)
@@ -86,11 +94,11 @@ export function createIntake(db: Database, store: Store, events: Events) {
       // The folder may have gone to the bin while its file was on the way: nothing is lost.
       const base = folder !== null && (await readTree(tx)).get(folder) ? folder : null
       const place = await ensurePath(tx, base, within)
-      const old = editionOf ?? (asEdition ? await namesake(tx, place, fileName) : undefined)
+      const old = editionOf === undefined ? asEdition && await namesake(tx, place, fileName) : await outsideBin(tx, editionOf)
       if (old) {
         if ((await getFile(tx, old)).bundle) throw new Problem(422, 'A bundle has no editions.', 'Put the file into the bundle instead.')
         id = old
-        await addEdition(tx, id, { sha256, fileName, mediaType, uploadId })
+        await addEdition(tx, id, { sha256, fileName, mediaType, uploadId }, waits)
         return
       }
       await tx.insert(files).values({

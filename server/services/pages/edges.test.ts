@@ -49,7 +49,7 @@ describe('an edge', () => {
     const { pages } = test.trough
     await write('head', 'Something else', pageOf(words('Hello')))
     expect((await pages.get('head')).title).toBe('Head of every page')
-    for (const act of [pages.remove('head'), pages.duplicate('head'), pages.change('head', { slug: 'menu' })]) await expect(act).rejects.toMatchObject({ status: 409 })
+    for (const act of [() => pages.remove('head'), () => pages.duplicate('head'), () => pages.change('head', { slug: 'menu' })]) await expect(act()).rejects.toMatchObject({ status: 409 })
   })
 
   it('is no page that a visitor can ask for, or that anything leads to', async () => {

@@ -1,5 +1,6 @@
 import { setImmediate } from 'node:timers/promises'
-import { eq, sql } from 'drizzle-orm'
+import { asc, eq, sql } from 'drizzle-orm'
+import type { TextPart } from '../../../core/editions/texts'
 import { wordsOf } from '../../../core/find/fold'
 import { passageIn, type Passage } from '../../../core/find/passage'
 import type { Database } from '../../db/connection'
@@ -33,6 +34,10 @@ export function createTextService(db: Database) {
         }
       })
     },
+
+    /** All words of some contents, part by part. */
+    parts: (sha256: string): Promise<TextPart[]> =>
+      db.select({ part: texts.part, body: texts.body }).from(texts).where(eq(texts.sha256, sha256)).orderBy(asc(texts.number)),
 
     /**
      * SHA-256 of the contents in one part of which every word stands; the first `MOST_FOUND`.

@@ -21,10 +21,14 @@ afterAll(async () => {
 })
 
 const TUS = { 'Tus-Resumable': '1.0.0' }
-const name = (text: string) => `filename ${Buffer.from(text).toString('base64')}`
+const pair = (key: string, text: string) => `${key} ${Buffer.from(text).toString('base64')}`
+const name = (text: string) => pair('filename', text)
 
-async function create(length: number, fileName = 'a.bin'): Promise<string> {
-  const response = await fetch(`${server.url}/api/uploads`, { method: 'POST', headers: { ...TUS, 'Upload-Length': String(length), 'Upload-Metadata': name(fileName) } })
+const begin = (length: number, metadata: string) =>
+  fetch(`${server.url}/api/uploads`, { method: 'POST', headers: { ...TUS, 'Upload-Length': String(length), 'Upload-Metadata': metadata } })
+
+async function create(length: number, fileName = 'a.bin', more = ''): Promise<string> {
+  const response = await begin(length, name(fileName) + more)
   expect(response.status).toBe(201)
   return server.url + response.headers.get('location')!
 }
@@ -70,6 +74,23 @@ describe('tus 1.0', () => {
     // A client whose last answer was lost asks again, and gets the same file.
     expect(await offsetOf(url)).toBe(70_000)
     expect((await test.trough.uploads.fileOf(url.split('/').at(-1)!)).id).toBe(file.id)
+  })
+
+  it('makes the next edition of a file, which waits; where that is gone meanwhile, a file of its own', async () => {
+    const { library, bundles } = test.trough
+    const file = await test.put('list-2026-10.txt', 'October')
+    const send = async (text: string, before?: () => Promise<unknown>) => {
+      const url = await create(text.length, `list-${text}.txt`, `,${pair('edition', file.id)}`)
+      await before?.()
+      return (await patch(url, 0, Buffer.from(text))).headers.get('trough-file')!
+    }
+    expect(await send('November')).toBe(file.id)
+    expect(await library.get(file.id)).toMatchObject({ edition: 1, waits: true })
+    const own = await send('December', () => library.remove({ files: [file.id], folders: [] }))
+    expect(await library.get(own)).toMatchObject({ fileName: 'list-December.txt', edition: 1, deleted: null })
+    expect((await begin(1, `${name('x')},${pair('edition', 'never')}`)).status).toBe(404)
+    const bundle = await bundles.create({ title: 'All', folder: null, files: [own], folders: [] })
+    expect((await begin(1, `${name('x')},${pair('edition', bundle.id)}`)).status).toBe(422)
   })
 
   it('refuses a wrong offset and keeps what it has', async () => {

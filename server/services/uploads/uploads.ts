@@ -31,7 +31,17 @@ export function createUploadService(incoming: IncomingStore, library: LibrarySer
       path: incoming.partOf(id), size, ...whole, uploadId: id,
       fileName: metadata.filename || metadata.name || 'file',
       folder: folderOf(metadata), within: withinOf(metadata), asEdition: metadata.clash === 'edition',
+      // It is held against the one that visitors get before it takes over.
+      ...metadata.edition && { editionOf: metadata.edition, waits: true },
     })
+  }
+
+  /** Refuses an edition before a byte of it is sent, where there is nothing it could be one of. */
+  async function mayFollow(id: string): Promise<void> {
+    const file = await library.get(id).catch(() => {
+      throw { status_code: 404, body: 'The file this is an edition of is gone. Put it in as a file of its own.' }
+    })
+    if (file.bundle) throw { status_code: 422, body: 'A bundle has no editions. Put the file into the bundle instead.' }
   }
 
   const server = new Server({
@@ -49,6 +59,7 @@ export function createUploadService(incoming: IncomingStore, library: LibrarySer
           throw { status_code: 404, body: 'There is no such folder. Leave "folder" out to put the file at the top of the library.' }
         })
       }
+      if (upload.metadata?.edition) await mayFollow(upload.metadata.edition)
       return {}
     },
     async onUploadFinish(_request, upload) {

@@ -26,7 +26,7 @@ const TRUSTED = 7 * DAY
 const REST = 1500
 const MOST_EARLIER = 60
 /** No piece of a walk keeps a visitor waiting for long. */
-const PAGES_AT_ONCE = 5
+const PAGES_AT_ONCE = 2
 /** While visitors come, a rest of so many times what a piece took. */
 const REST_FOR_VISITORS = 2
 
@@ -121,7 +121,10 @@ export function createWalk({ db, pages, gathering, visitor, traffic, events }: {
       const of = { pageId: page.id, edge: page.edge !== null, row: page }
       return [{ ...of, document: text.live, side: 'live' as const }, ...text.draft ? [{ ...of, document: text.draft, side: 'draft' as const }] : []]
     })
+    // Queries are answered without a turn of the event loop: a row of them would keep visitors waiting to its end.
+    await nextTurn()
     await ask(sides.map(side => side.document), ground)
+    await nextTurn()
     const facts = await gathering.facts(sides, ground, answers)
     for (const [index, { row, side, document }] of sides.entries()) {
       const found = walkPage(facts[index]!)

@@ -1,0 +1,54 @@
+import { defineStore } from 'pinia'
+import { ref } from 'vue'
+import type { Comparison } from '~~/core/editions/comparison'
+import type { FileItem } from '~~/core/files/item'
+import { api, wordsOf } from '~/composables/api'
+import type { LocalFile } from '~/composables/drag'
+import { useLibrary } from './library'
+import { useNotices } from './notices'
+import { useUploads } from './uploads'
+
+/** Next editions of files: brought in, held against what visitors get, and let take over. */
+export const useEditions = defineStore('editions', () => {
+  /** the edition that is being looked at */
+  const open = ref<{ file: FileItem, number: number }>()
+
+  /** Shows an edition beside the one that visitors get. */
+  function look(file: FileItem, number: number) {
+    open.value = { file, number }
+  }
+
+  /** Sends a file of the computer as the next edition of another, and shows the two side by side. */
+  function bring({ id }: FileItem, local: LocalFile) {
+    useUploads().add([local], { edition: id, done: async () => {
+      const file = await useLibrary().details(id)
+      look(file, Math.max(...file.editions.map(edition => edition.number)))
+    } })
+  }
+
+  const compare = ({ file, number }: { file: FileItem, number: number }) => api<Comparison>(`/files/${file.id}/editions/${number}/comparison`)
+
+  async function refreshed(act: () => Promise<unknown>) {
+    await act()
+    open.value = undefined
+    await useLibrary().refresh()
+  }
+
+  /** Lets it take over: every button follows at once. */
+  async function show({ file, number }: { file: FileItem, number: number }) {
+    const before = file.edition
+    await refreshed(() => useLibrary().showEdition(file.id, number))
+    const takeBack = () => useLibrary().showEdition(file.id, before).catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' }))
+    useNotices().say(`Visitors get the new “${file.title}” now, from every button.`, { tone: 'works', action: { label: 'Undo', run: takeBack } })
+  }
+
+  const discard = ({ file, number }: { file: FileItem, number: number }) => refreshed(() => api(`/files/${file.id}/editions/${number}`, 'DELETE'))
+
+  async function split({ file, number }: { file: FileItem, number: number }) {
+    let made: FileItem | undefined
+    await refreshed(async () => made = await api<FileItem>(`/files/${file.id}/editions/${number}/split`, 'POST'))
+    useNotices().say(`“${made!.title}” is a file of its own.`, { action: { label: 'Show it', run: () => navigateTo(`/desk/files/${made!.id}`) } })
+  }
+
+  return { open, look, bring, compare, show, discard, split }
+})

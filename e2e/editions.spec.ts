@@ -1,0 +1,80 @@
+import { expect, test, type Page } from '@playwright/test'
+import { makePdf } from '../demo/pdf'
+import { priceList } from '../demo/texts'
+import { dropFiles, sha256, type RealFile } from './support/files'
+import { openDesk, openFolder, row } from './support/owner'
+import { makeData, startServer, type RunningServer } from './support/server'
+
+let server: RunningServer
+test.beforeAll(async () => {
+  server = await startServer(await makeData('demo'))
+})
+test.afterAll(() => server.remove())
+
+/** The list of the demo with prices a little higher. */
+const december = async (): Promise<RealFile> =>
+  ({ name: 'price-list-2026-12.pdf', mimeType: 'application/pdf', buffer: await makePdf(priceList('Price list', 'December 2026', 1.04), new Date('2026-12-01')) })
+
+async function dropOnRow(page: Page, file: RealFile, title: string) {
+  await page.locator('.file-row').filter({ has: page.getByRole('link', { name: title, exact: true }) }).evaluate(element => element.id = 'drop-here')
+  await dropFiles(page, [file], '#drop-here', { x: 100, y: 300 })
+}
+
+test('a new file takes the place of another on every page in three actions, after a look at both', async ({ page, request }) => {
+  const file = await december()
+  await openDesk(page, server.url)
+  // One: to where it lies. Two: dropped on the old one. Three: live.
+  await openFolder(page, 'Price lists')
+  await dropOnRow(page, file, 'Price list')
+  const dialog = page.getByRole('dialog', { name: 'Next edition of “Price list”' })
+  await expect(dialog.getByText('price-list-2026-12.pdf')).toBeVisible()
+  await expect(dialog.getByLabel('What changed in the text')).toContainText('December 2026', { timeout: 20_000 })
+  await expect(dialog.locator('.doubts')).toHaveCount(0)
+  const before = await (await request.get(`${server.url}/`)).text()
+  await dialog.getByRole('button', { name: 'Put it live' }).click()
+  await expect(page.getByText('Visitors get the new “Price list” now')).toBeVisible()
+  const after = await (await request.get(`${server.url}/`)).text()
+  expect(after).not.toBe(before)
+  const [, address] = /href="(\/files\/price-list[^"?]*)/.exec(after)!
+  expect(before).toContain(address)
+  const { items: [item] } = await (await page.request.get(`${server.url}/api/files?q=price-list-2026-12`)).json() as { items: { handle: string }[] }
+  expect(sha256(await (await request.get(`${server.url}/files/${item!.handle}`)).body())).toBe(sha256(file.buffer))
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect.poll(async () => (await request.get(`${server.url}/`)).text()).toBe(before)
+})
+
+test('what looks like the wrong document is said, and made a file of its own', async ({ page }) => {
+  await openDesk(page, server.url)
+  await openFolder(page, 'Kilns')
+  await dropOnRow(page, { name: 'oven-gloves-2025-01.txt', mimeType: 'text/plain', buffer: Buffer.from('Oven gloves, washed at forty degrees.\n') }, 'K60 kiln manual')
+  const dialog = page.getByRole('dialog', { name: /^Next edition of/ })
+  await expect(dialog.locator('.doubts')).toContainText('It has hardly a word in common', { timeout: 20_000 })
+  await expect(dialog.locator('.doubts')).toContainText('It is of another type')
+  await dialog.getByRole('button', { name: 'It is another file: keep both' }).click()
+  await expect(row(page, 'Oven gloves')).toBeVisible()
+  await expect(row(page, 'K60 kiln manual').getByText('newer')).toHaveCount(0)
+})
+
+test('by keyboard: the next edition is chosen in the details, waits, is compared there and thrown away', async ({ page }) => {
+  await openDesk(page, server.url)
+  await openFolder(page, 'Kilns')
+  await row(page, 'K60 kiln manual').getByRole('link').first().focus()
+  await page.keyboard.press('Enter')
+  const next = page.getByRole('button', { name: 'Next edition…' })
+  await page.getByRole('img', { name: /^Page 1 of/ }).waitFor()
+  await page.waitForLoadState('networkidle')
+  await next.focus()
+  const choosing = page.waitForEvent('filechooser')
+  await page.keyboard.press('Enter')
+  await (await choosing).setFiles({ name: 'Marlpit K60 manual 2027.txt', mimeType: 'text/plain', buffer: Buffer.from('The manual, shortened.\n') })
+  const dialog = page.getByRole('dialog', { name: /^Next edition of/ })
+  await dialog.getByRole('button', { name: 'Keep it waiting' }).focus()
+  await page.keyboard.press('Enter')
+  const compare = page.getByRole('button', { name: /^Compare edition \d+ with what visitors get/ })
+  await compare.focus()
+  await page.keyboard.press('Enter')
+  await dialog.getByRole('button', { name: 'Throw it away' }).focus()
+  await page.keyboard.press('Enter')
+  await expect(dialog).toHaveCount(0)
+  await expect(compare).toHaveCount(0)
+})

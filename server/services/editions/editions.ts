@@ -1,0 +1,91 @@
+import { and, eq } from 'drizzle-orm'
+import type { ComparedEdition, Comparison } from '../../../core/editions/comparison'
+import { doubtsAbout } from '../../../core/editions/doubts'
+import { titleFromFileName } from '../../../core/files/fileName'
+import type { EditionItem, FileItem } from '../../../core/files/item'
+import { typeTag } from '../../../core/files/mediaType'
+import { newId } from '../../../core/id'
+import { createQueue } from '../../../core/queue'
+import { Problem, notFound } from '../../../core/problem'
+import type { CompareMessage, CompareTask } from '../../workers/compare'
+import type { Database } from '../../db/connection'
+import { blobs, editions, files } from '../../db/schema'
+import type { Events } from '../events'
+import { freeHandle } from '../library/handles'
+import { nextPosition } from '../library/intake'
+import type { LibraryService } from '../library/library'
+import type { TextService } from '../reading/texts'
+import { createWorkerHost, workerScript } from '../workerHost'
+
+const PATIENCE = 30_000
+
+/** Editions that wait: held against the one visitors get, and then taken, thrown away or made files of their own. */
+export function createEditions(db: Database, library: LibraryService, texts: TextService, events: Events) {
+  const host = createWorkerHost<CompareTask, CompareMessage>(workerScript('compare'), PATIENCE)
+  const oneAtATime = createQueue()
+
+  const compareTexts = (task: CompareTask): Promise<CompareMessage> => oneAtATime(async () => {
+    let answer: CompareMessage | undefined
+    await host.run(task, (message) => {
+      answer = message
+      return true
+    })
+    return answer!
+  })
+
+  async function one(id: string, number: number): Promise<ComparedEdition & { reading: boolean }> {
+    const edition = (await library.editions(id)).find(each => each.number === number)
+    if (!edition) throw notFound('edition')
+    const [blob] = await db.select({ facts: blobs.facts, preview: blobs.preview, reading: blobs.reading }).from(blobs).where(eq(blobs.sha256, edition.sha256))
+    return { ...edition, tag: typeTag(edition.mediaType), facts: blob!.facts, preview: blob!.preview, reading: blob!.reading === 'waiting' }
+  }
+
+  /** @throws Problem 404, or 409 for the edition that visitors get */
+  async function waiting(id: string, number: number): Promise<{ file: FileItem, edition: EditionItem }> {
+    const file = await library.get(id)
+    const edition = (await library.editions(id)).find(each => each.number === number)
+    if (!edition) throw notFound('edition')
+    if (file.edition === number) throw new Problem(409, `Visitors get edition ${number} now.`, 'Show them another edition first.')
+    return { file, edition }
+  }
+
+  return {
+    get: one,
+
+    /**
+     * Holds an edition against the one that visitors get.
+     *
+     * @throws Problem 404
+     */
+    async compare(id: string, number: number): Promise<Comparison> {
+      const [now, next] = [await one(id, (await library.get(id)).edition), await one(id, number)]
+      const [before, after] = [await texts.parts(now.sha256), await texts.parts(next.sha256)]
+      const compared = now.reading || next.reading || (!before.length && !after.length) ? undefined : await compareTexts({ before, after })
+      return { now, next, texts: compared, reading: now.reading || next.reading, doubts: doubtsAbout(now, next, compared) }
+    },
+
+    /** Throws an edition away that visitors do not get. */
+    async discard(id: string, number: number): Promise<void> {
+      await waiting(id, number)
+      await db.delete(editions).where(and(eq(editions.fileId, id), eq(editions.number, number)))
+      events.emit('library', [id])
+    },
+
+    /** Makes an edition that visitors do not get a file of its own, beside the one it was put on. */
+    async split(id: string, number: number): Promise<FileItem> {
+      const { file, edition } = await waiting(id, number)
+      const own = newId()
+      await db.transaction(async (tx) => {
+        await tx.insert(files).values({
+          id: own, title: titleFromFileName(edition.fileName).slice(0, 200), handle: await freeHandle(tx, edition.fileName), edition: 1, folder: file.folder, position: await nextPosition(tx, file.folder),
+        })
+        await tx.update(editions).set({ fileId: own, number: 1 }).where(and(eq(editions.fileId, id), eq(editions.number, number)))
+      })
+      events.emit('library', [id, own])
+      return library.get(own)
+    },
+
+    close: () => host.close(),
+  }
+}
+export type Editions = ReturnType<typeof createEditions>
