@@ -126,6 +126,7 @@ test('the keyboard goes on where the last file or a folder was that it moved awa
     await page.keyboard.press('Enter')
   }
   const links = page.locator('.file-row a.title')
+  await row(page, 'K60 kiln manual').waitFor()
   await links.last().focus()
   const left = await links.count() - 1
   await moveToGuides()
