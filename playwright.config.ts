@@ -11,8 +11,6 @@ export default defineConfig({
   // A test waits most of its time: two at once take two thirds of what they take one after the other.
   workers: 2,
   timeout: 60_000,
-  // On a machine that is busy a key or a drag can come too soon: what fails is tried once more, on a server of its own, and told as flaky.
-  retries: 1,
   expect: { timeout: 10_000 },
   use: {
     viewport: { width: 1280, height: 800 },
