@@ -1,8 +1,8 @@
-import { ref } from 'vue'
 import type { FileItem } from '~~/core/files/item'
 import type { Selection } from '~~/core/files/selection'
 import { api } from './api'
-import { carriesFiles, droppedFiles, droppedThings } from './drag'
+import { droppedFiles, droppedThings } from './drag'
+import { useDropOn } from './dropOn'
 import { counted } from './format'
 
 /** Lets a bundle's row take what is dropped on it: it goes into the bundle. */
@@ -10,7 +10,6 @@ export function useBundleDrop(bundle: () => FileItem) {
   const selection = useSelection()
   const uploads = useUploads()
   const library = useLibrary()
-  const over = ref(false)
 
   const add = ({ id, title }: FileItem, things: Selection) => selection.attempt(async () => {
     const { total } = await api<{ total: number }>(`/bundles/${id}/add`, 'POST', things)
@@ -18,25 +17,11 @@ export function useBundleDrop(bundle: () => FileItem) {
     useNotices().say(`Put into “${title}”: ${counted(total, 'file')} ${total === 1 ? 'is' : 'are'} in it now.`, { tone: 'works', action: { label: 'Open it', run: () => navigateTo(`/desk/files/${id}`) } })
   })
 
-  const takes = {
-    dragover(event: DragEvent) {
-      if (!carriesFiles(event, { ours: true })) return
-      event.preventDefault()
-      event.stopPropagation()
-      if (event.dataTransfer) event.dataTransfer.dropEffect = 'copy'
-      over.value = true
-    },
-    dragleave: () => over.value = false,
-    async drop(event: DragEvent) {
-      over.value = false
-      event.preventDefault()
-      event.stopPropagation()
-      // The row may show another file by the time the answer is here.
-      const target = bundle()
-      const things = droppedThings(event)
-      if (things) await add(target, things)
-      else await uploads.bring(await droppedFiles(event), target.folder, item => add(target, { files: [item.id], folders: [] }))
-    },
-  }
-  return { over, takes }
+  return useDropOn(true, async (event) => {
+    // The row may show another file by the time the answer is here.
+    const target = bundle()
+    const things = droppedThings(event)
+    if (things) await add(target, things)
+    else await uploads.bring(await droppedFiles(event), target.folder, item => add(target, { files: [item.id], folders: [] }))
+  })
 }

@@ -17,7 +17,7 @@ import type { PageService } from '../pages/pages'
 import type { Recognising } from '../pages/recognise'
 
 /** One side of a page that is walked. */
-export interface Side { pageId: string, edge: boolean, document: PageDocument }
+export interface WalkedSide { pageId: string, edge: boolean, document: PageDocument }
 
 /** What is gathered once for all pages of one walk. */
 export interface Ground {
@@ -63,7 +63,7 @@ export function createGathering(db: Database, library: LibraryService, pages: Pa
     },
 
     /** @param answers what visitors are answered, by the identity of the file */
-    async facts(sides: Side[], ground: Ground, answers: ReadonlyMap<string, Answer>): Promise<WalkFacts[]> {
+    async facts(sides: WalkedSide[], ground: Ground, answers: ReadonlyMap<string, Answer>): Promise<WalkFacts[]> {
       const documents = sides.map(side => side.document)
       const references = documents.flatMap(referencesIn)
       const there = new Set<string>()

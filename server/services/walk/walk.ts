@@ -12,7 +12,7 @@ import { laterTrouble } from '../../log'
 import type { Events } from '../events'
 import type { PageService, WalkablePage } from '../pages/pages'
 import type { Traffic } from '../traffic'
-import type { Gathering, Ground, Side } from './gathering'
+import type { Gathering, Ground, WalkedSide } from './gathering'
 import type { WalkVisitor } from './visitor'
 
 const DAY = 24 * 60 * 60 * 1000
@@ -114,7 +114,7 @@ export function createWalk({ db, pages, gathering, visitor, traffic, events }: {
 
   async function walkSome(rows: WalkablePage[], ground: Ground): Promise<void> {
     const texts = await pages.documents(rows.map(page => page.id))
-    const sides = rows.flatMap((page): (Side & { row: WalkablePage, side: 'live' | 'draft' })[] => {
+    const sides = rows.flatMap((page): (WalkedSide & { row: WalkablePage, side: 'live' | 'draft' })[] => {
       const text = texts.get(page.id)
       // It was taken offline meanwhile.
       if (!text) return []
