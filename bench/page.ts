@@ -34,7 +34,7 @@ function measureRendering(biggest: PageDocument): void {
   const looks = new Map(BUILT_IN_LOOKS.map(look => [look.id, look.appearance]))
   const times = Array.from({ length: 200 }, () => {
     const start = performance.now()
-    renderPage({ name: 'Site', address: '', menu: [], style: DEFAULT_STYLE, edges: {} }, { slug: 'x', title: 'X', description: '', document: biggest }, { file: () => facts, page: () => ({ slug: 'y', title: 'Y' }), shelf: () => Array.from({ length: 60 }, () => facts), look: id => looks.get(id) })
+    renderPage({ name: 'Site', address: '', menu: [], style: DEFAULT_STYLE, edges: {} }, { slug: 'x', title: 'X', description: '', document: biggest }, { file: () => facts, page: () => ({ slug: 'y', title: 'Y' }), signpost: () => undefined, shelf: () => Array.from({ length: 60 }, () => facts), look: id => looks.get(id) })
     return performance.now() - start
   })
   report('rendering the biggest page of the demo, median', median(times), 'ms', { most: 5 })

@@ -45,11 +45,14 @@ async function fillLibrary(trough: Trough, folder: string): Promise<{ ids: FileI
 }
 
 /** Pages are made first and filled then: they lead to each other. */
-async function fillPages({ pages, looks }: Trough, files: FileIds, folders: Map<string, string>): Promise<void> {
+async function fillPages({ pages, looks, signposts }: Trough, files: FileIds, folders: Map<string, string>): Promise<void> {
   const made = new Map<string, { id: string, revision: number }>()
   const kilnLook = (await looks.create(KILN_LOOK)).id
-  for (const { title, slug } of makePages(files, folders, { glazePage: '', kilnLook })) made.set(slug, await pages.create({ title, slug }, { home: slug === '' }))
-  for (const { title, slug, document, picture, later } of makePages(files, folders, { glazePage: made.get('clay-and-glaze')!.id, kilnLook })) {
+  const timetablePost = (await signposts.create({ title: 'Class timetable', file: files.get('timetable-2027-01.pdf')! })).id
+  await signposts.create({ title: 'Current price list', file: files.get('price-list-2026-11.pdf')! })
+  await signposts.create({ title: 'Summer school plan', file: null })
+  for (const { title, slug } of makePages(files, folders, { glazePage: '', kilnLook, timetablePost })) made.set(slug, await pages.create({ title, slug }, { home: slug === '' }))
+  for (const { title, slug, document, picture, later } of makePages(files, folders, { glazePage: made.get('clay-and-glaze')!.id, kilnLook, timetablePost })) {
     const { id, revision: first } = made.get(slug)!
     const { revision } = await pages.saveDraft(id, { title, draft: document, revision: first })
     if (picture) await pages.change(id, { picture: files.get(picture)! })
@@ -91,7 +94,7 @@ export async function buildDemo(folder: string): Promise<void> {
   const trough = await openTrough({ data: draft })
   try {
     await trough.account.create(OWNER.email, OWNER.password)
-    await trough.site.set({ name: 'Marlpit Pottery Supply', address: 'https://www.marlpit.example' })
+    await trough.site.set({ name: 'Marlpit Pottery Supply', address: 'https://www.marlpit.example', timeZone: 'Europe/London' })
     const { ids, folders } = await fillLibrary(trough, draft)
     await fillPages(trough, ids, folders)
     await visit(trough)

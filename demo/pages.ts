@@ -34,7 +34,7 @@ const TILES: [name: string, words: string][] = [
 ]
 
 /** The pages of the site; `later` is added to the draft after publishing and waits there. */
-export function makePages(ids: FileIds, folders: Map<string, string>, { glazePage, kilnLook }: { glazePage: string, kilnLook: string }): DemoPage[] {
+export function makePages(ids: FileIds, folders: Map<string, string>, { glazePage, kilnLook, timetablePost }: { glazePage: string, kilnLook: string, /** identity of the signpost to the timetable */ timetablePost: string }): DemoPage[] {
   const target = (name: string) => {
     const id = ids.get(name)
     if (!id) throw new Error(`The demo has no file "${name}".`)
@@ -44,7 +44,7 @@ export function makePages(ids: FileIds, folders: Map<string, string>, { glazePag
     type: 'downloadButton',
     attrs: { placement: newId(10), target: name ? target(name) : null, label, note: '{type}, {size}', action: 'tab', saveAs: '', look: 'slab', align: 'left', ...attrs },
   })
-  const strap = (name: string, label: string, attrs: Partial<ButtonAttrs> = {}) => button(name, label, { look: 'strap', ...attrs })
+  const strap = (name: string | null, label: string, attrs: Partial<ButtonAttrs> = {}) => button(name, label, { look: 'strap', ...attrs })
   const link = (words: string, name: string): Inline => ({
     type: 'text', text: words, marks: [{ type: 'downloadLink', attrs: { placement: newId(10), target: target(name), action: 'tab', saveAs: '' } }],
   })
@@ -68,7 +68,7 @@ export function makePages(ids: FileIds, folders: Map<string, string>, { glazePag
         section('tint',
           h2('Come to a class'),
           p('Ten evenings, clay and two firings included. See the ', link('winter timetable', 'timetable-2027-01.pdf'), ' and bring the joining form to the first evening.'),
-          strap('timetable-2027-01.pdf', 'Class timetable, winter 2027'),
+          strap(null, 'Class timetable', { target: { kind: 'signpost', id: timetablePost } }),
           strap('joining-form.docx', 'Joining form'),
           strap('packing-list.docx', 'What to bring'),
         ),

@@ -29,8 +29,10 @@ import { createLooking } from './services/reading/looking'
 import { createReadingService } from './services/reading/reading'
 import { createTextService } from './services/reading/texts'
 import { createShelves } from './services/shelves/shelves'
+import { createSignposts } from './services/signposts/signposts'
 import { createSiteService } from './services/site/site'
 import { createTallyService } from './services/tally/tally'
+import { createTimetable } from './services/timetable/timetable'
 import { createTraffic } from './services/traffic'
 import { createBackupReader, createBackups } from './services/trust/backup'
 import { createCleaner } from './services/trust/cleaner'
@@ -58,6 +60,8 @@ export interface Options {
   front?: FrontOptions
   /** addresses of front servers, whose word on where visitors come from is taken */
   proxies?: string[]
+  /** the clock that set times are held against, in milliseconds since the epoch */
+  now?: () => number
   /** where this process answers visitors, for its own walk; none where it does not */
   ownAddress?: string
 }
@@ -67,7 +71,7 @@ export interface Options {
  *
  * @throws Error with a message for the console where the folder is in use
  */
-export async function openTrough({ data, siteAddress = '', front: frontOptions, proxies = [], ownAddress }: Options) {
+export async function openTrough({ data, siteAddress = '', front: frontOptions, proxies = [], now, ownAddress }: Options) {
   const started = new Date()
   const folder = resolve(data)
   const [storeFolder, incomingFolder] = [join(folder, 'store'), join(folder, 'incoming')]
@@ -84,7 +88,9 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     const account = createAccountService(db)
     const site = createSiteService(db, events, siteAddress)
     const pages = createPageService(db, events)
-    const recognising = createRecognising(db, pages, site)
+    const signposts = createSignposts(db, pages, events)
+    const recognising = createRecognising(db, pages, signposts, site)
+    const timetable = createTimetable(db, signposts, site, events, now)
     const looks = createLookService(db, pages, events)
     const texts = createTextService(db)
     const library = createLibraryService(db, store, pages, texts, events)
@@ -113,9 +119,9 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     const deliveryHashing = createHashing()
     const checks = createDeliveryChecks(db, store, deliveryHashing)
     const delivery = createDeliveryService(directory, bundles, store, checks, tally, { front, fronts: new Set(proxies) })
-    const published = createPublishedPages(pages, library, shelves, looks, site, events)
+    const published = createPublishedPages(pages, library, shelves, signposts, looks, site, events)
 
-    const gathering = createGathering(db, library, pages, looks, recognising)
+    const gathering = createGathering(db, library, pages, signposts, looks, recognising)
     const walk = createWalk({ db, pages, gathering, visitor: ownAddress === undefined ? undefined : createWalkVisitor(ownAddress), traffic, events })
     const mending = createMending(walk, pages, library)
 
@@ -143,12 +149,13 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     tidying.unref()
 
     return {
-      folder, secrets, account, site, pages, recognising, looks, pictures, library, editions, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, shelves, bagExport, bagImport, tally, traffic, checks, delivery, published, walk, mending, backups, verifying, cleaner, storageUse, metrics,
+      folder, secrets, account, site, pages, signposts, timetable, recognising, looks, pictures, library, editions, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, shelves, bagExport, bagImport, tally, traffic, checks, delivery, published, walk, mending, backups, verifying, cleaner, storageUse, metrics,
 
       /** Takes up what an earlier process left undone. */
       async resume(): Promise<void> {
         reading.start()
         await uploads.recover(started)
+        await timetable.run()
         await library.setStraysAside()
         await tidy()
         await bundles.settled()
@@ -166,6 +173,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
 
       async close(): Promise<void> {
         clearInterval(tidying)
+        await timetable.close()
         front?.close()
         await walk.close()
         await jobs.close()

@@ -11,7 +11,7 @@ function requestId(event: H3Event): string {
   return typeof given === 'string' && /^[\w.-]{6,64}$/.test(given) ? given : `${started}-${(++count).toString(36)}`
 }
 
-const kindOf = (path: string): RequestKind => path.startsWith('/files/') ? 'file' : path.startsWith('/api/') ? 'api' : path.startsWith('/desk') || path.startsWith('/_') ? 'desk' : 'page'
+const kindOf = (path: string): RequestKind => path.startsWith('/files/') || path.startsWith('/to/') ? 'file' : path.startsWith('/api/') ? 'api' : path.startsWith('/desk') || path.startsWith('/_') ? 'desk' : 'page'
 
 /** Whether each request is logged, or only what went wrong. */
 const logsRequests = process.env.TROUGH_LOG === 'requests'

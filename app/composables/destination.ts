@@ -7,25 +7,32 @@ import type { Target } from '~~/core/page/schema'
 export function useDestination(of: MaybeRefOrGetter<Target | null>) {
   const library = useLibrary()
   const pages = usePages()
+  const signposts = useSignposts()
   const open = usePage()
   const target = computed(() => toValue(of))
 
-  /** the file, be it in the bin */
-  const file = computed(() => target.value?.kind === 'file' ? library.known.get(target.value.id) : undefined)
+  const signpost = computed(() => target.value?.kind === 'signpost' ? signposts.byId.get(target.value.id) : undefined)
+  /** the file, be it in the bin; of a signpost the one it points at */
+  const file = computed(() => library.known.get((target.value?.kind === 'file' ? target.value.id : signpost.value?.file) ?? ''))
+  const isOut = computed(() => !file.value || !!file.value.deleted || file.value.withdrawn)
   const page = computed(() => {
     const { value } = target
     return value?.kind === 'page' ? pages.items.find(each => each.id === value.id) : undefined
   })
   const destination = computed(() => destinationOf(target.value, {
-    file: () => file.value && !file.value.deleted ? targetFacts(file.value) : undefined,
+    file: () => file.value && !isOut.value ? targetFacts(file.value) : undefined,
     page: () => page.value,
+    signpost: () => signpost.value,
   }))
   const fault = computed(() => {
     if (!target.value) return 'Leads nowhere yet.'
+    if (target.value.kind === 'signpost' && !signpost.value) return 'The signpost it led to is gone.'
+    if (signpost.value && !file.value) return `The signpost “${signpost.value.title}” points at nothing.`
     if (file.value?.deleted) return `“${file.value.title}” is in the bin.`
+    if (file.value?.withdrawn) return `“${file.value.title}” was withdrawn.`
     if (!destination.value) return target.value.kind === 'page' ? 'The page it led to is gone.' : 'The file it led to is gone.'
     return page.value && !page.value.published && page.value.id !== open.current?.id ? `“${page.value.title}” is not live yet.` : undefined
   })
 
-  return { file, page, destination, fault }
+  return { file, signpost, page, destination, fault }
 }

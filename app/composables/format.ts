@@ -12,6 +12,10 @@ export function shortDate(iso: string): string {
 
 export const longDate = (iso: string) => whole.format(new Date(iso))
 
+/** A moment as clocks in a time zone show it: `1 Dec 2026, 08:00 (Europe/London)`. */
+export const momentWords = (iso: string, timeZone: string) =>
+  `${new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short', timeZone }).format(new Date(iso))} (${timeZone.replaceAll('_', ' ')})`
+
 /** `1 place`, `3 places`. */
 export const counted = (count: number, one: string, many = `${one}s`) => `${count.toLocaleString()} ${count === 1 ? one : many}`
 
@@ -23,13 +27,19 @@ export function roughTime(seconds: number): string {
 }
 
 /** One place a file is used at, by its words. */
-export const wordsForUse = ({ kind, label }: FileUse) => {
+export const wordsForUse = ({ kind, label, by }: Pick<FileUse, 'kind' | 'label' | 'by'>) => {
   const what = kind === 'fill' ? 'behind the button' : kind
-  return label ? `${what} “${label}”` : what
+  return (label ? `${what} “${label}”` : what) + (by === null ? '' : `, by the signpost “${by}”`)
 }
 
 /** Where on the desk a use is changed. */
-export const placeOfUse = ({ pageId, placement }: FileUse) => pageId === null ? '/desk/looks' : placeOnPage(pageId, placement)
+export function placeOfUse({ pageId, placement, kind }: FileUse): string {
+  if (pageId !== null) return placeOnPage(pageId, placement)
+  return kind === 'signpost' ? signpostPlace(placement.replace('signpost-', '')) : '/desk/looks'
+}
+
+/** Where a signpost is on the desk. */
+export const signpostPlace = (id: string) => `/desk/signposts?at=${id}`
 
 /** Where a page opens with one of its placements selected. */
 export const placeOnPage = (pageId: string, placement?: string) => `/desk/pages/${pageId}${placement ? `?at=${placement}` : ''}`

@@ -18,4 +18,4 @@ export async function ledBy(text: string): Promise<Led | undefined> {
   }
 }
 
-export const TARGET_WORDS: Record<Target['kind'], string> = { file: 'File', page: 'Page of this site', address: 'Address elsewhere', email: 'E-mail', phone: 'Phone call' }
+export const TARGET_WORDS: Record<Target['kind'], string> = { file: 'File', page: 'Page of this site', signpost: 'Signpost', address: 'Address elsewhere', email: 'E-mail', phone: 'Phone call' }

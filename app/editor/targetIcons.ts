@@ -1,4 +1,4 @@
-import { mdiEmailOutline, mdiFileOutline, mdiOpenInNew, mdiPhoneOutline, mdiTextBoxOutline } from '@mdi/js'
+import { mdiEmailOutline, mdiFileOutline, mdiOpenInNew, mdiPhoneOutline, mdiSignDirection, mdiTextBoxOutline } from '@mdi/js'
 import type { Target } from '~~/core/page/schema'
 
-export const TARGET_ICONS: Record<Target['kind'], string> = { file: mdiFileOutline, page: mdiTextBoxOutline, address: mdiOpenInNew, email: mdiEmailOutline, phone: mdiPhoneOutline }
+export const TARGET_ICONS: Record<Target['kind'], string> = { file: mdiFileOutline, page: mdiTextBoxOutline, signpost: mdiSignDirection, address: mdiOpenInNew, email: mdiEmailOutline, phone: mdiPhoneOutline }

@@ -1,11 +1,12 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import type { Comparison } from '~~/core/editions/comparison'
-import type { FileItem } from '~~/core/files/item'
+import type { EditionChange, FileItem } from '~~/core/files/item'
 import { api, wordsOf } from '~/composables/api'
 import type { LocalFile } from '~/composables/drag'
 import { useLibrary } from './library'
 import { useNotices } from './notices'
+import { useTimetable } from './timetable'
 import { useUploads } from './uploads'
 
 /** Next editions of files: brought in, held against what visitors get, and let take over. */
@@ -26,12 +27,31 @@ export const useEditions = defineStore('editions', () => {
     } })
   }
 
+  /** Says something of an edition, or who gets it. */
+  async function change({ file, number }: { file: FileItem, number: number }, changed: EditionChange) {
+    await api(`/files/${file.id}/editions/${number}`, 'PATCH', changed)
+    await Promise.all([useLibrary().refresh(), useTimetable().load()])
+  }
+
+  /** Goes back to an earlier edition; can be taken back from the notice. */
+  async function showEarlier({ file, number }: { file: FileItem, number: number }) {
+    const [library, before] = [useLibrary(), file.edition]
+    await library.showEdition(file.id, number)
+    useNotices().say(`Visitors get edition ${number} now, from every button.`, { tone: 'works', action: { label: 'Undo', run: () => library.showEdition(file.id, before) } })
+  }
+
+  /** Lets it go live at a set time. */
+  async function plan({ file, number }: { file: FileItem, number: number }, at: string) {
+    await useTimetable().set({ kind: 'edition', file: file.id, number }, at)
+    open.value = undefined
+  }
+
   const compare = ({ file, number }: { file: FileItem, number: number }) => api<Comparison>(`/files/${file.id}/editions/${number}/comparison`)
 
   async function refreshed(act: () => Promise<unknown>) {
     await act()
     open.value = undefined
-    await useLibrary().refresh()
+    await Promise.all([useLibrary().refresh(), useTimetable().load()])
   }
 
   /** Lets it take over: every button follows at once. */
@@ -50,5 +70,5 @@ export const useEditions = defineStore('editions', () => {
     useNotices().say(`“${made!.title}” is a file of its own.`, { action: { label: 'Show it', run: () => navigateTo(`/desk/files/${made!.id}`) } })
   }
 
-  return { open, look, bring, compare, show, discard, split }
+  return { open, look, bring, change, showEarlier, plan, compare, show, discard, split }
 })

@@ -3,12 +3,12 @@ import { ref } from 'vue'
 import type { Cleaning } from '~~/core/trust/item'
 import { api } from '~/composables/api'
 
-interface Site { name: string, address: string }
+interface Site { name: string, address: string, /** of the IANA database */ timeZone: string }
 
 /** Who is signed in, and to which site. */
 export const useSession = defineStore('session', () => {
   const email = ref('')
-  const site = ref<Site>({ name: '', address: '' })
+  const site = ref<Site>({ name: '', address: '', timeZone: 'UTC' })
 
   /** days a deleted file stays in the bin */
   const binDays = ref(30)

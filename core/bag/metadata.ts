@@ -29,6 +29,9 @@ export const fileRowSchema = z.object({
   edition: whole.pipe(z.number().min(1)),
   current: yes,
   pinned: yes,
+  // Bags of earlier versions have no column of it.
+  withdrawn: yes.default(false),
+  by: z.string().max(254).default(''),
   note: z.string().max(2000),
   file_name: z.string().min(1).max(400),
   edition_created: moment,

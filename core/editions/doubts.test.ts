@@ -3,7 +3,7 @@ import type { ComparedEdition } from './comparison'
 import { doubtsAbout } from './doubts'
 
 const edition = (given: Partial<ComparedEdition> = {}): ComparedEdition => ({
-  number: 1, fileName: 'price-list-2026-10.pdf', mediaType: 'application/pdf', tag: 'PDF', size: 240_000, sha256: 'a', note: '', created: '2026-10-01T08:00:00.000Z', facts: { pages: 4 }, preview: 'ready', ...given,
+  number: 1, fileName: 'price-list-2026-10.pdf', mediaType: 'application/pdf', tag: 'PDF', size: 240_000, sha256: 'a', note: '', pinned: false, withdrawn: false, by: '', created: '2026-10-01T08:00:00.000Z', facts: { pages: 4 }, preview: 'ready', ...given,
 })
 const next = (given: Partial<ComparedEdition> = {}) => edition({ number: 2, fileName: 'price-list-2026-11.pdf', sha256: 'b', ...given })
 const texts = (inCommon: number) => ({ changes: [], total: 0, inCommon, apart: false })

@@ -77,6 +77,8 @@ export interface FileItem {
   downloads: number
   /** it has an edition newer than the current one */
   waits: boolean
+  /** its current edition was withdrawn: visitors do not get it */
+  withdrawn: boolean
 }
 
 /** A file in a list, with what it was found by. */
@@ -92,24 +94,40 @@ export interface EditionItem {
   size: number
   sha256: string
   note: string
+  /** visitors get it by its number, for ever */
+  pinned: boolean
+  /** visitors no longer get it */
+  withdrawn: boolean
+  /** e-mail of who put it in; empty where that is not known */
+  by: string
   /** ISO 8601 */
   created: string
 }
 
-/** One button or link that leads to a file. */
-/** What a file is to a page: it is led to, or a picture behind the words of a button or of all that wear a look. */
-export type UseKind = PlacementKind | 'fill' | 'look'
+/** What an owner can say of an edition, and who gets it. */
+export const editionChangeSchema = z.object({
+  note: z.string().trim().max(500, 'Keep the note to 500 characters.'),
+  pinned: z.boolean(),
+  withdrawn: z.boolean(),
+}).partial()
+export type EditionChange = z.infer<typeof editionChangeSchema>
 
+/** What a file is to a page: it is led to, or a picture behind the words of a button or of all that wear a look; or a signpost points at it. */
+export type UseKind = PlacementKind | 'fill' | 'look' | 'signpost'
+
+/** One place that leans on a file. */
 export interface FileUse {
   /** the file that is used; null where a shelf lists a folder */
   fileId: string | null
   folderId: string | null
-  /** null for a look, which is on no page */
+  /** null for a look or a signpost, which are on no page */
   pageId: string | null
   pageTitle: string
   placement: string
   kind: UseKind
   label: string
+  /** what the signpost is called that it leads there by; null where it leads there straight */
+  by: string | null
   draft: boolean
   live: boolean
 }

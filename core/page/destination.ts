@@ -1,14 +1,16 @@
 import { opensInBrowser } from '../files/mediaType'
-import { fileHref, pageHref } from './href'
+import { fileHref, pageHref, signpostHref } from './href'
 import type { TargetFacts } from './placeholders'
 import type { Action, Target } from './schema'
 
-/** What is known of pages and files that targets can be. */
+/** What is known of pages, files and signposts that targets can be. */
 export interface TargetKnowledge {
   /** a file that is there for visitors */
   file: (id: string) => TargetFacts | undefined
   /** a page that is live */
   page: (id: string) => { slug: string, title: string } | undefined
+  /** a signpost, wherever it points; `file` is the identity of what it points at, null where that is nothing */
+  signpost: (id: string) => { name: string, title: string, file: string | null } | undefined
 }
 
 /** Where a placement leads. */
@@ -46,6 +48,12 @@ export function destinationOf(target: Target | null, known: TargetKnowledge): De
     case 'page': {
       const page = known.page(target.id)
       return page && { title: page.title, actions: PLACES, href: () => pageHref(page.slug) }
+    }
+    case 'signpost': {
+      const signpost = known.signpost(target.id)
+      const file = signpost?.file ? known.file(signpost.file) : undefined
+      // It is called as what was placed, and gives what is there now.
+      return signpost && file && { ...fileDestination(file), title: signpost.title, href: (action, placement) => signpostHref(signpost.name, action, placement) }
     }
     case 'address': return { title: target.href.replace(/^https?:\/\/(?:www\.)?/, '').replace(/\/$/, ''), actions: PLACES, href: () => target.href }
     case 'email': return { title: target.address, actions: HANDED_OVER, href: () => `mailto:${encodeURI(target.address)}` }

@@ -8,7 +8,7 @@ import type { PageFacts } from './html'
 import type { PlainBlock, Target } from './schema'
 
 const known: PageFacts = {
-  file: id => id === 'pdf' ? PDF_FACTS : undefined, page: id => id === 'trade' ? { slug: 'trade', title: 'Trade' } : undefined, shelf: () => [],
+  file: id => id === 'pdf' ? PDF_FACTS : undefined, page: id => id === 'trade' ? { slug: 'trade', title: 'Trade' } : undefined, signpost: () => undefined, shelf: () => [],
   look: id => BUILT_IN_LOOKS.find(look => look.id === id)?.appearance,
 }
 const menu = [{ id: 'home', slug: '', title: 'Clay, glaze and kilns' }, { id: 'trade', slug: 'trade', title: 'Trade' }, { id: 'guides', slug: 'guides', title: 'Guides' }]

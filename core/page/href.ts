@@ -1,10 +1,13 @@
 import type { TargetFacts } from './placeholders'
 import type { Action } from './schema'
 
+const byPlacement = (path: string, action: Action, placement: string): string => `${path}?${action === 'save' ? 'save' : 'open'}&at=${placement}`
+
 /** The root-relative address of a file by a placement; it holds on any domain and scheme. */
-export function fileHref(facts: TargetFacts, action: Action, placement: string): string {
-  return `/files/${facts.handle}?${action === 'save' ? 'save' : 'open'}&at=${placement}`
-}
+export const fileHref = ({ handle }: TargetFacts, action: Action, placement: string): string => byPlacement(`/files/${handle}`, action, placement)
+
+/** The root-relative address of whatever a signpost points at, by a placement. */
+export const signpostHref = (name: string, action: Action, placement: string): string => byPlacement(`/to/${name}`, action, placement)
 
 /** Widths, in pixels, that pictures are served in. */
 export const PICTURE_WIDTHS = [320, 640, 960, 1440, 1920] as const

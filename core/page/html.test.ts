@@ -11,7 +11,8 @@ import { pageDocumentSchema, type Block, type ButtonAttrs, type CardAttrs, type 
 
 const FILES = { pdf: PDF_FACTS, zip: ZIP_FACTS, tile: { ...PDF_FACTS, id: 'tile', handle: 'tile.png', title: 'Tile', mediaType: 'image/png', picture: { version: 'bbbbbbbb', width: 1000, height: 1250 } } } as const
 const fileOf = (id: string) => FILES[id as keyof typeof FILES]
-const known: PageFacts = { file: fileOf, page: id => id === 'trade' ? { slug: 'trade', title: 'Trade' } : undefined, shelf: source => source.kind === 'folder' ? [PDF_FACTS] : source.ids.flatMap(id => fileOf(id) ?? []), look: id => BUILT_IN_LOOKS.find(look => look.id === id)?.appearance }
+const SIGNPOSTS: Record<string, ReturnType<PageFacts['signpost']>> = { list: { name: 'current-list', title: 'Current list', file: 'pdf' }, bare: { name: 'bare', title: 'Bare', file: null } }
+const known: PageFacts = { file: fileOf, page: id => id === 'trade' ? { slug: 'trade', title: 'Trade' } : undefined, signpost: id => SIGNPOSTS[id], shelf: source => source.kind === 'folder' ? [PDF_FACTS] : source.ids.flatMap(id => fileOf(id) ?? []), look: id => BUILT_IN_LOOKS.find(look => look.id === id)?.appearance }
 const render = (...blocks: PageDocument['content']) => pageRenderer(known).blocks(blocks)
 
 const site = { ...NEW_SITE, name: 'Marlpit & daughters', menu: [{ id: 'home', slug: '', title: 'Home' }, { id: 'trade', slug: 'trade', title: 'Trade "A"' }] }
@@ -50,6 +51,17 @@ describe('a button', () => {
   it('takes no HTML from labels', () => {
     expect(render(button({ label: '<script>alert("x")</script>&' }))).toContain('&lt;script&gt;alert(&quot;x&quot;)&lt;/script&gt;&amp;')
   })
+})
+
+describe('a button that leads to a signpost', () => {
+  it('has the signpost’s address, and says what it points at now', () => {
+    const html = render(button({ target: { kind: 'signpost', id: 'list' }, label: '', note: '{type}, {size}' }))
+    expect(html).toContain('href="/to/current-list?open&amp;at=aaaaaaaaaa"')
+    expect(html).toContain('Current list')
+    expect(html).toContain('PDF, 240 kB')
+  })
+
+  it.each(['bare', 'gone'])('that points at nothing (%s) is not shown to visitors', id => expect(render(button({ target: { kind: 'signpost', id } }))).toBe(''))
 })
 
 describe('a button that leads elsewhere', () => {

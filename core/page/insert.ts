@@ -5,7 +5,7 @@ import type { Action, ButtonAttrs, CardAttrs, PictureAttrs, ShelfAttrs, ShelfSou
 export const newPlacementId = () => newId(10)
 
 /** What a click does at first: a file leaves the page open (common practice for PDFs), another place comes instead of it. */
-export const firstAction = (target: Target | null): Action => !target || target.kind === 'file' ? 'tab' : 'here'
+export const firstAction = (target: Target | null): Action => !target || target.kind === 'file' || target.kind === 'signpost' ? 'tab' : 'here'
 
 /** What a new button wears and says besides its label. */
 export type ButtonStart = Pick<ButtonAttrs, 'look' | 'note'>

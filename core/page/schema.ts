@@ -14,6 +14,7 @@ export const phoneSchema = z.string().max(40).regex(/^\+?[\d(][\d\s().\-/]{3,}$/
 export const targetSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('file'), id: idSchema }),
   z.object({ kind: z.literal('page'), id: idSchema }),
+  z.object({ kind: z.literal('signpost'), id: idSchema }),
   z.object({ kind: z.literal('address'), href: addressSchema }),
   z.object({ kind: z.literal('email'), address: emailSchema }),
   z.object({ kind: z.literal('phone'), number: phoneSchema }),

@@ -12,7 +12,7 @@ const head = (text: string) => cell('tableHeader', text)
 const data = (text: string, ...marks: Mark[]) => cell('tableCell', text, ...marks)
 const table = (...rows: Cell[][]): TableBlock => ({ type: 'table', content: rows.map(content => ({ type: 'tableRow', content })) })
 
-const known: PageFacts = { file: id => id === 'pdf' ? PDF_FACTS : undefined, page: () => undefined, shelf: () => [], look: () => undefined }
+const known: PageFacts = { file: id => id === 'pdf' ? PDF_FACTS : undefined, page: () => undefined, signpost: () => undefined, shelf: () => [], look: () => undefined }
 const render = (block: TableBlock) => pageRenderer(known).blocks([block])
 
 const HOURS = table([head(''), head('Opens'), head('Closes')], [head('Saturday'), data('9:00'), data('12:00 & later', linkMark('aaaaaaaaaa', 'pdf'))])

@@ -159,3 +159,5 @@ export const fileIds = (references: Reference[]): string[] => idsOf(references, 
 export const folderIds = (references: Reference[]): string[] => idsOf(references, 'folder')
 /** The pages among references. */
 export const pageIds = (references: Reference[]): string[] => idsOf(references, 'page')
+/** The signposts among references. */
+export const signpostIds = (references: Reference[]): string[] => idsOf(references, 'signpost')

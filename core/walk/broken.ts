@@ -2,12 +2,14 @@ import { placementsOf, type Placement } from '../page/targets'
 import type { PageDocument, Reference } from '../page/schema'
 
 /** Why a placement gives visitors nothing. */
-export type Fault = 'no-target' | 'in-bin' | 'not-live'
+export type Fault = 'no-target' | 'in-bin' | 'not-live' | 'points-nowhere'
 
 export interface BrokenPlacement {
   placement: Pick<Placement, 'id' | 'kind' | 'label'>
   fault: Fault
 }
+
+const FAULTS: Partial<Record<Reference['kind'], Fault>> = { page: 'not-live', signpost: 'points-nowhere' }
 
 /** The placements of a document that lead nowhere, given what of the library visitors can reach. */
 export function brokenPlacements(document: PageDocument, reachable: (reference: Reference) => boolean): BrokenPlacement[] {
@@ -15,6 +17,6 @@ export function brokenPlacements(document: PageDocument, reachable: (reference: 
     const placement = { id, kind, label }
     if (!targets.length) return [{ placement, fault: 'no-target' }]
     const missing = targets.find(target => !reachable(target))
-    return missing ? [{ placement, fault: missing.kind === 'page' ? 'not-live' : 'in-bin' }] : []
+    return missing ? [{ placement, fault: FAULTS[missing.kind] ?? 'in-bin' }] : []
   })
 }

@@ -1,5 +1,6 @@
 import type { Appearance } from '../look/appearance'
 import type { Palette } from '../look/palette'
+import type { TargetKnowledge } from '../page/destination'
 import type { TargetFacts } from '../page/placeholders'
 import type { PageDocument, Reference, Target } from '../page/schema'
 
@@ -33,9 +34,12 @@ export interface WalkFacts {
   /** a file that is there for visitors */
   file: (id: string) => WalkedFile | undefined
   /** a page that is live */
-  page: (id: string) => { slug: string, title: string } | undefined
+  page: TargetKnowledge['page']
+  signpost: (id: string) => ReturnType<TargetKnowledge['signpost']> & { /** undefined where nobody asked */ answer?: Answer } | undefined
   /** what lies in the bin, or is not live, by its identity: what it is called */
   away: (reference: Reference) => string | undefined
+  /** the number of the newest edition visitors could get of a file whose current one was withdrawn; undefined where there is none, or it was not */
+  fallback: (fileId: string) => number | undefined
   /** whether visitors find something there */
   reachable: (reference: Reference) => boolean
   /** what an address is that leads to this site, by a host it has now or had: `nothing` where nothing is there, undefined where it is elsewhere */

@@ -22,10 +22,11 @@ export type Mend =
   | { kind: 'level', heading: number, level: 2 | 3 | 4 }
   | { kind: 'rename', file: string, fileName: string }
   | { kind: 'restore', file: string }
+  | { kind: 'edition', file: string, number: number }
   | { kind: 'publish', page: string }
 
 /** Mends that change a page; the others change the library or the site. */
-export type PageMend = Exclude<Mend, { kind: 'rename' | 'restore' | 'publish' }>
+export type PageMend = Exclude<Mend, { kind: 'rename' | 'restore' | 'edition' | 'publish' }>
 
 /** How a button looks where something was found of it. */
 export interface Drawn { look: string, own?: Overrides | null, /** the background it stands on */ tone: Tone }

@@ -33,11 +33,11 @@ function* withTones(blocks: Block[], tone: Tone = 'plain'): Generator<{ block: B
 }
 
 /** All buttons, cards and links of a page that lead somewhere, in their order; links last. */
-export function seenOn({ document, file, page }: WalkFacts): Seen[] {
+export function seenOn({ document, file, page, signpost }: WalkFacts): Seen[] {
   const seen: Seen[] = []
   const add = (target: Target | null, make: (destination: Destination) => Omit<Seen, 'target' | 'destination' | 'file'>) => {
-    const destination = destinationOf(target, { file, page })
-    if (target && destination) seen.push({ ...make(destination), target, destination, file: target.kind === 'file' ? file(target.id) : undefined })
+    const destination = destinationOf(target, { file, page, signpost })
+    if (target && destination) seen.push({ ...make(destination), target, destination, file: destination.file && file(destination.file.id) })
   }
   for (const { block, tone } of withTones(document.content)) {
     if (block.type === 'downloadButton') {

@@ -18,14 +18,16 @@ const FILES: Record<string, WalkedFile> = {
   big: { ...ZIP_FACTS, id: 'big', title: 'Picture pack', size: 24_000_000 },
   badly: { ...PDF_FACTS, id: 'badly', fileName: 'list latest.pdf', betterName: { fileName: 'list-2026-11.pdf', reason: '“latest” will not be true for long.' } },
 }
+const SIGNPOSTS: Record<string, ReturnType<WalkFacts['signpost']>> = { list: { name: 'current-list', title: 'Current list', file: 'pdf' }, bare: { name: 'bare', title: 'Bare', file: null } }
 const AWAY: Record<string, string> = { old: 'Old list', plan: 'Plan' }
 
 function factsOf(document: PageDocument, more: Partial<WalkFacts> = {}): WalkFacts {
   const file = (id: string) => FILES[id]
   const page = (id: string) => id === 'home' ? { slug: '', title: 'Home' } : undefined
-  const reachable = (reference: Reference) => reference.kind === 'file' ? !!file(reference.id) : reference.kind === 'page' ? !!page(reference.id) : reference.kind !== 'folder'
+  const reachable = (reference: Reference) => reference.kind === 'file' ? !!file(reference.id) : reference.kind === 'page' ? !!page(reference.id) : reference.kind === 'signpost' ? !!file(signpost(reference.id)?.file ?? '') : reference.kind !== 'folder'
+  const signpost = (id: string) => SIGNPOSTS[id]
   return {
-    pageId: 'p', edge: false, document, file, page, reachable, away: reference => 'id' in reference ? AWAY[reference.id] : undefined,
+    pageId: 'p', edge: false, document, file, page, signpost, reachable, fallback: id => id === 'withdrawn' ? 2 : undefined, away: reference => 'id' in reference ? AWAY[reference.id] : undefined,
     ownPlace: href => !href.includes('marlpit.example') ? undefined : href.endsWith('/files/list.pdf') ? { target: { kind: 'file', id: 'pdf' }, title: 'Price list' } : 'nothing',
     namesake: said => said === 'Pictures' ? { id: 'zip', title: 'Pictures' } : undefined,
     palette: DEFAULT_PALETTE, look: id => BUILT_IN_LOOKS.find(look => look.id === id)?.appearance, ...more,
@@ -49,6 +51,7 @@ const SLIPS: [check: string, what: string, block: Block | Block[], act: string |
   ['nowhere', 'a picture without its file', picture({ file: 'gone' }), 'Take it off'],
   ['nowhere', 'a shelf with a file that is gone', shelf({ source: { kind: 'files', ids: ['pdf', 'gone'] } }), 'Take it off'],
   ['nowhere', 'a shelf of a folder that is gone', shelf({ source: { kind: 'folder', id: 'gone', order: 'title' } }), 'Take it off'],
+  ['nowhere', 'a signpost that points at nothing', button({ target: { kind: 'signpost', id: 'bare' }, label: 'Pictures' }), 'Lead it to “Pictures”'],
   ['own-address', 'an address of this site', button({ target: { kind: 'address', href: 'http://www.marlpit.example/files/list.pdf' } }), 'Lead it to “Price list” itself'],
   ['own-address', 'an address of this site where nothing is', button({ target: { kind: 'address', href: 'https://www.marlpit.example/gone' } }), 'Take it off'],
   ['insecure', 'an outside address without encryption', button({ target: { kind: 'address', href: 'http://clay.example/' } }), 'Use https'],
@@ -107,6 +110,16 @@ describe('the walk', () => {
     const [found, ...rest] = find(pageOf(button()), { file })
     expect([found!.check, found!.cost, rest]).toEqual(['answers', 'blocked', []])
     expect(found!.words).toMatch(expected)
+  })
+
+  it('gives out an earlier edition in the place of one that was withdrawn', () => {
+    expect(find(pageOf(button({ target: { kind: 'file', id: 'withdrawn' } }))).map(({ mend, act }) => [mend, act])).toEqual([[{ kind: 'edition', file: 'withdrawn', number: 2 }, 'Give out edition 2 instead']])
+  })
+
+  it('tells when a signpost does not give what it points at', () => {
+    const signpost = () => ({ name: 'list', title: 'List', file: 'pdf', answer: { status: 404, mediaType: '', size: 0 } })
+    const [found, ...rest] = find(pageOf(button({ target: { kind: 'signpost', id: 'list' } })), { signpost })
+    expect([found!.check, found!.words, rest]).toEqual(['answers', 'The server answers 404 instead of giving the file.', []])
   })
 
   it('says nothing of a file that arrives as it is', () => {

@@ -1,6 +1,6 @@
 import { defineEventHandler } from 'h3'
-import { siteSchema } from '../services/site/site'
+import { siteChangeSchema } from '../services/site/site'
 import { parseBody } from '../utils/request'
 import { useTrough } from '../utils/trough'
 
-export default defineEventHandler(async event => (await useTrough()).site.set(await parseBody(event, siteSchema)))
+export default defineEventHandler(async event => (await useTrough()).site.set(await parseBody(event, siteChangeSchema)))

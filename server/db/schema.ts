@@ -5,7 +5,8 @@ import type { Appearance } from '../../core/look/appearance'
 import type { Facts, PreviewState, ReadingState, UseKind } from '../../core/files/item'
 import type { Mark } from '../../core/folders/item'
 import type { Edge } from '../../core/page/edges'
-import type { PageDocument } from '../../core/page/schema'
+import type { PageDocument, Target } from '../../core/page/schema'
+import type { TimedAct } from '../../core/timetable/item'
 import type { Cost } from '../../core/walk/finding'
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' })
@@ -93,6 +94,25 @@ export const retiredHandles = pgTable('retired_handles', {
   fileId: text('file_id').references(() => files.id, { onDelete: 'set null' }),
 })
 
+/** Names for what changes: all that leads to one follows where it is turned to. */
+export const signposts = pgTable('signposts', {
+  id: text().primaryKey(),
+  title: text().notNull(),
+  /** the last part of its address */
+  name: text().notNull().unique(),
+  /** the file or bundle it points at */
+  fileId: text('file_id').references(() => files.id, { onDelete: 'set null' }),
+  created: moment('created').notNull().defaultNow(),
+  /** when it was turned last */
+  changed: moment('changed').notNull().defaultNow(),
+}, table => [index('signposts_file').on(table.fileId)])
+
+/** Former names of signposts: they redirect, or say that it is gone. */
+export const retiredSignposts = pgTable('retired_signposts', {
+  name: text().primaryKey(),
+  signpostId: text('signpost_id').references(() => signposts.id, { onDelete: 'set null' }),
+})
+
 export const editions = pgTable('editions', {
   fileId: text('file_id').notNull().references(() => files.id, { onDelete: 'cascade' }),
   number: integer().notNull(),
@@ -103,6 +123,10 @@ export const editions = pgTable('editions', {
   note: text().notNull().default(''),
   /** reachable by its number although it is not the current one */
   pinned: boolean().notNull().default(false),
+  /** visitors no longer get it, by whatever address */
+  withdrawn: boolean().notNull().default(false),
+  /** e-mail of who put it in; empty where nobody was asked */
+  by: text().notNull().default(''),
   /** the upload it came by, so that one upload never makes two */
   uploadId: text('upload_id').unique(),
   created: moment('created').notNull().defaultNow(),
@@ -167,6 +191,27 @@ export const retiredSlugs = pgTable('retired_slugs', {
   pageId: text('page_id').notNull().references(() => pages.id, { onDelete: 'cascade' }),
 })
 
+/** What happens by itself at a set time; a row goes in the step in which it happens. */
+export const timetable = pgTable('timetable', {
+  id: text().primaryKey(),
+  at: moment('at').notNull(),
+  act: jsonb().$type<TimedAct>().notNull(),
+  /** why it did not happen when its time had come */
+  failed: text(),
+})
+
+/** Addresses that a site had before: they redirect for ever to what took their place. */
+export const oldAddresses = pgTable('old_addresses', {
+  /** path, with the query where it had one, starting with a slash */
+  path: text().primaryKey(),
+  /** null as long as nothing took its place */
+  target: jsonb().$type<Target>(),
+  /** how often it was asked for while nothing had */
+  missed: integer().notNull().default(0),
+  lastMissed: moment('last_missed'),
+  created: moment('created').notNull().defaultNow(),
+})
+
 /** Every version of a page that was ever live. */
 export const pageVersions = pgTable('page_versions', {
   pageId: text('page_id').notNull().references(() => pages.id, { onDelete: 'cascade' }),
@@ -192,6 +237,8 @@ export const uses = pgTable('uses', {
   folderId: text('folder_id'),
   /** the page it leads to */
   toPage: text('to_page'),
+  /** the signpost it leads to; where that points is known of the signpost */
+  signpostId: text('signpost_id'),
   /** it leads out of this site, where nothing of ours can be missing */
   elsewhere: boolean().notNull().default(false),
   saveAs: text('save_as').notNull().default(''),
@@ -199,6 +246,7 @@ export const uses = pgTable('uses', {
   primaryKey({ columns: [table.pageId, table.side, table.placement, table.part] }),
   index('uses_file').on(table.fileId),
   index('uses_to_page').on(table.toPage),
+  index('uses_signpost').on(table.signpostId),
   index('uses_placement').on(table.placement),
 ])
 

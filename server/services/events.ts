@@ -9,6 +9,8 @@ interface TroughEvents {
   read: [sha256: string]
   /** where files are used changed, in a draft or live */
   uses: []
+  /** signposts were made, turned, renamed or taken down */
+  signposts: [ids: string[]]
   /** a live page changed */
   live: []
   /** the site's name or address changed */

@@ -10,12 +10,12 @@ function queryOf(search: string): DeliveryQuery {
   return { save: query.has('save'), edition: query.get('edition'), at: query.get('at') }
 }
 
-/** `/files/<handle>`: the file as it is now, or where it moved to. */
-export async function answerFile({ delivery }: Trough, request: IncomingMessage, response: ServerResponse, handle: string, search: string): Promise<void> {
-  const moved = await delivery.deliver(request, response, handle, queryOf(search))
+/** `/files/<handle>` and `/to/<signpost>`: the file as it is now, or where the address moved to. */
+export async function answerFile({ delivery }: Trough, request: IncomingMessage, response: ServerResponse, name: string, search: string, of: { signpost?: boolean } = {}): Promise<void> {
+  const moved = await delivery.deliver(request, response, name, queryOf(search), of)
   if (moved !== undefined) {
     // 308 keeps the method, and lasts (RFC 9110, section 15.4.9).
-    const location = `/files/${moved}${search && `?${search}`}`
+    const location = `${moved}${search && `?${search}`}`
     response.writeHead(308, { 'Location': location, 'Cache-Control': 'no-cache', 'Content-Length': 0 }).end()
   }
 }

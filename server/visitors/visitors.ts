@@ -10,12 +10,13 @@ import { answerPicture } from './picture'
 import { answerShelf } from './shelf'
 
 const FILES = '/files/'
+const TO = '/to/'
 const PICTURES = '/pictures/'
 const SHELVES = shelfHref('')
 
 /** Whether an address is for visitors: a file or a page, not the desk, its API or the desk's own assets. */
 export function isForVisitors(path: string): boolean {
-  if ([FILES, SHELVES, PICTURES].some(start => path.startsWith(start))) return true
+  if ([FILES, TO, SHELVES, PICTURES].some(start => path.startsWith(start))) return true
   const first = /^\/([^/?]*)/.exec(path)?.[1] ?? ''
   return !first.startsWith('_') && !RESERVED_SLUGS.includes(first)
 }
@@ -36,6 +37,7 @@ export async function answerVisitor(event: H3Event): Promise<void> {
   // The walk itself is nobody to make room for.
   if (req.headers['user-agent'] !== WALK_AGENT) trough.traffic.note()
   if (path.startsWith(FILES)) await answerFile(trough, req, res, path.slice(FILES.length), search)
+  else if (path.startsWith(TO)) await answerFile(trough, req, res, path.slice(TO.length), search, { signpost: true })
   else if (path.startsWith(PICTURES)) await answerPicture(trough, req, res, path.slice(PICTURES.length), search)
   else if (path.startsWith(SHELVES)) await answerShelf(trough, req, res, path.slice(SHELVES.length), search)
   else await answerPage(trough, req, res, path.slice(1))

@@ -7,6 +7,7 @@ const { problem, attempt } = useAttempt()
 const open = computed(() => editions.open!)
 const comparison = ref<Comparison>()
 const busy = ref(false)
+const setting = ref(false)
 
 const DOUBT_WORDS: Record<Doubt, string> = {
   'same-bytes': 'It is the same file, byte for byte: nothing would change.',
@@ -52,9 +53,11 @@ const follows = computed(() => open.value.file.uses ? `${counted(open.value.file
       <p v-else-if="!problem" class="hint" role="status">Holding the two against each other…</p>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="acts">
+        <SetTime v-if="setting" label="It goes live at" :act="at => editions.plan(open, at)" @close="setting = false" />
         <p class="hint">{{ follows }}</p>
         <button v-focus type="button" class="main" :disabled="busy" @click="act(editions.show)">Put it live</button>
-        <button type="button" class="plain strong" @click="editions.open = undefined">Keep it waiting</button>
+        <button type="button" class="plain strong" :disabled="busy" @click="setting = true">At a set time…</button>
+        <button type="button" class="plain" @click="editions.open = undefined">Keep it waiting</button>
         <button type="button" class="plain" :disabled="busy" @click="act(editions.split)">It is another file: keep both</button>
         <button type="button" class="plain clay" :disabled="busy" @click="act(editions.discard)">Throw it away</button>
       </div>

@@ -59,9 +59,4 @@ onMounted(() => remove())
 
 <style scoped>
 .places { margin: 0; padding: 0 0 0 18px; max-height: 180px; overflow: auto; line-height: 1.6; }
-.ways { display: grid; gap: 6px; }
-.way { display: grid; gap: 2px; padding: 9px 12px; text-align: left; border: 1px solid var(--line); border-radius: 4px; background: #fff; }
-.way:hover { border-color: var(--water); background: #F3F7F6; }
-.way span { color: var(--soft); }
-.way.clay b { color: #9A4420; }
 </style>

@@ -84,6 +84,7 @@ async function takeName(fileName: string) {
       <div class="content">
         <div class="look">
           <p v-if="file.deleted" class="remark">In the bin since {{ longDate(file.deleted) }}. Visitors are told that it is no longer here. <button type="button" class="plain" @click="selection.attempt(() => selection.restore({ files: [file!.id], folders: [] }))">Restore</button></p>
+          <p v-if="file.withdrawn && !file.deleted" class="remark">Edition {{ file.edition }} was withdrawn: visitors are told so, and its buttons are not shown to them.</p>
           <p v-for="remark in file.remarks" :key="remark" class="remark">{{ remark }}</p>
           <p v-if="file.reading === 'failed'" class="remark">{{ file.readingError }} <button type="button" class="plain" @click="selection.attempt(() => reading.again([file!.id]))">Read it again</button></p>
           <p v-for="twin in file.twins" :key="twin.id" class="remark mild">“<NuxtLink :to="`/desk/files/${twin.id}`">{{ twin.title }}</NuxtLink>” holds the same bytes.</p>
@@ -101,14 +102,8 @@ async function takeName(fileName: string) {
             <HandleForm :file="file" @done="load" />
           </section>
           <section aria-labelledby="uses-head">
-            <h2 id="uses-head">{{ file.usedIn.length ? `Used in ${counted(file.usedIn.length, 'place')}` : 'Not used on any page' }}</h2>
-            <ul class="uses">
-              <li v-for="use in file.usedIn" :key="use.placement">
-                <NuxtLink :to="placeOfUse(use)">{{ use.pageTitle }}</NuxtLink>
-                <span>{{ wordsForUse(use) }}</span>
-                <span class="side">{{ use.live ? use.draft ? 'live' : 'live, not in the draft' : 'in the draft' }}</span>
-              </li>
-            </ul>
+            <h2 id="uses-head">{{ file.usedIn.length ? `Used in ${counted(file.usedIn.length, 'place')}` : 'Not used anywhere' }}</h2>
+            <PlaceList :uses="file.usedIn" />
           </section>
           <section v-if="file.bundles.length" aria-labelledby="bundles-head">
             <h2 id="bundles-head">In {{ counted(file.bundles.length, 'bundle') }}</h2>

@@ -36,8 +36,8 @@ const more = useLocalStorage('trough-note-more', true)
 const lookShown = useLocalStorage('trough-note-look', true)
 const looks = useLooks()
 
-const { file, destination, fault } = useDestination(() => props.attrs.target)
-const there = computed(() => file.value && !file.value.deleted ? file.value : undefined)
+const { file, signpost, destination, fault } = useDestination(() => props.attrs.target)
+const there = computed(() => destination.value?.file && file.value)
 const can = (action: Action) => !destination.value || destination.value.actions.includes(action)
 const action = computed(() => effectiveAction(props.attrs.action, destination.value))
 /** facts of the file; null where there is no file to say anything of */
@@ -82,6 +82,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
           <NuxtLink :to="`/desk/files/${file.id}`" class="title" :title="file.fileName">{{ file.title }}</NuxtLink>
           <span class="facts"><TypeTag :tag="file.tag" :family="file.family" /> {{ formatSize(file.size) }}<template v-if="file.facts.pages">, {{ counted(file.facts.pages, 'page') }}</template></span>
           <span class="facts">added {{ shortDate(file.changed) }}</span>
+          <NuxtLink v-if="signpost" :to="signpostPlace(signpost.id)" class="by"><VIcon :icon="TARGET_ICONS.signpost" size="16" /> by the signpost “{{ signpost.title }}”</NuxtLink>
         </div>
       </template>
       <div v-else-if="destination && attrs.target" class="words elsewhere">

@@ -39,7 +39,7 @@ const options = computed<Option[]>(() => {
   const parts = (props.parts?.(text.value) ?? []).map((part): Option => ({ kind: 'part', part }))
   const computer: Option[] = props.computer ? [{ kind: 'computer' }] : []
   const [sure, unsure] = isPlainlyAddress(text.value) ? [addressed.value, []] : [[], addressed.value]
-  return text.value.trim() ? [...sure, ...files(false), ...foundPages.value, ...unsure, ...parts, ...files(true), ...computer] : [...files(false), ...computer, ...parts]
+  return text.value.trim() ? [...sure, ...foundSignposts.value, ...files(false), ...foundPages.value, ...unsure, ...parts, ...files(true), ...computer] : [...files(false), ...computer, ...parts]
 })
 
 const MOST_PAGES = 4
@@ -49,6 +49,14 @@ const foundPages = computed<Option[]>(() => {
   if (!props.anywhere || !q) return []
   return pages.items.filter(({ title, slug }) => fold(title).includes(q) || slug.includes(q)).slice(0, MOST_PAGES)
     .map(({ id, title, slug }): Option => ({ kind: 'led', led: { target: { kind: 'page', id }, title }, side: `/${slug}` }))
+})
+const signposts = useSignposts()
+/** Signposts come first: who names one wants what is current. */
+const foundSignposts = computed<Option[]>(() => {
+  const q = fold(text.value.trim())
+  if (!props.anywhere || !q) return []
+  return signposts.items.filter(({ title, name }) => fold(title).includes(q) || name.includes(q)).slice(0, MOST_PAGES)
+    .map(({ id, title, name }): Option => ({ kind: 'led', led: { target: { kind: 'signpost', id }, title }, side: `/to/${name}` }))
 })
 /** What the text itself is an address of. */
 const addressed = shallowRef<Option[]>([])

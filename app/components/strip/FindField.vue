@@ -9,12 +9,14 @@ interface Hit { key: string, group: string, words: string, side: string, file?: 
 const SETTINGS = [
   { words: 'Setup: site name and address', to: '/desk/setup' },
   { words: 'Looks: buttons, colours and type', to: '/desk/looks' },
+  { words: 'Signposts: names for what is current', to: '/desk/signposts' },
   { words: 'Checks: what visitors meet on the live pages', to: '/desk/checks' },
   { words: 'All pages', to: '/desk' },
 ]
 
 const pages = usePages()
 const folders = useFolders()
+const signposts = useSignposts()
 const listing = useListing()
 const boards = useBoards()
 const placer = usePlacer()
@@ -61,6 +63,7 @@ const hits = computed<Hit[]>(() => {
     ...files.value.map(file => ({ key: file.id, group: 'Files', words: file.title, side: `${file.tag}, ${formatSize(file.size)}`, file, go: () => navigateTo(`/desk/files/${file.id}`) })),
     ...found.value && total.value ? [{ key: 'all', group: 'Files', words: `${counted(total.value, 'file')} in the library with “${found.value}”`, side: 'show', go: showAll }] : [],
     ...q ? folders.tree.all.filter(folder => matches(folder.name)).slice(0, 5).map(folder => ({ key: folder.id, group: 'Folders', words: folder.name, side: counted(folders.filesBelow.get(folder.id) ?? 0, 'file'), go: () => openFolder(folder.id) })) : [],
+    ...q ? signposts.items.filter(item => matches(item.title) || matches(item.name)).slice(0, 5).map(item => ({ key: item.id, group: 'Signposts', words: item.title, side: `/to/${item.name}`, go: () => navigateTo(signpostPlace(item.id)) })) : [],
     ...pages.edges.filter(page => q && matches(`${page.title}, menu`)).map(page => ({ key: page.id, group: 'Settings', words: `${page.title}, menu`, side: '', go: () => navigateTo(`/desk/pages/${page.id}`) })),
     ...SETTINGS.filter(item => q && matches(item.words)).map(item => ({ key: item.to, group: 'Settings', words: item.words, side: '', go: () => navigateTo(item.to) })),
   ]

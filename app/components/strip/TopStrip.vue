@@ -33,6 +33,7 @@ const others = computed(() => pages.waiting.filter(item => item.id !== page.curr
         </template>
         <div class="menu">
           <p>{{ session.email }}</p>
+          <NuxtLink to="/desk/signposts" @click="menu = false">Signposts</NuxtLink>
           <NuxtLink to="/desk/looks" @click="menu = false">Looks</NuxtLink>
           <NuxtLink to="/desk/setup" @click="menu = false">Setup</NuxtLink>
           <button type="button" @click="boards.keysShown = true; menu = false">Keys</button>

@@ -75,6 +75,7 @@ async function remove(page: { id: string, title: string, published: string | nul
       <h1>Pages</h1>
       <span class="acts">
         <button v-if="pages.waiting.length" type="button" class="plain strong" :disabled="publishing" @click="publishWaiting">{{ publishing ? 'Publishing…' : `Publish ${counted(pages.waiting.length, 'page')} that ${pages.waiting.length === 1 ? 'waits' : 'wait'}` }}</button>
+        <NuxtLink to="/desk/signposts" class="plain">Signposts</NuxtLink>
         <NuxtLink to="/desk/looks" class="plain">Looks</NuxtLink>
         <button type="button" class="plain strong" @click="open">New page</button>
       </span>

@@ -3,7 +3,8 @@ import type { StorageUse } from '~~/core/trust/item'
 useHead({ title: 'Setup' })
 const session = useSession()
 const notices = useNotices()
-const form = reactive({ name: '', address: '' })
+const form = reactive({ name: '', address: '', timeZone: '' })
+const ZONES = Intl.supportedValuesOf('timeZone')
 const error = ref('')
 
 const storage = ref<StorageUse>()
@@ -50,6 +51,9 @@ async function save() {
       <label class="field"><span>Name of the site</span><input v-model="form.name" type="text" maxlength="120" required></label>
       <label class="field"><span>Public address</span><input v-model="form.address" type="text" inputmode="url" placeholder="https://www.example.com" aria-describedby="address-hint"></label>
       <p id="address-hint" class="hint">Only full addresses that you copy contain it. Pages and buttons go on working when it changes.</p>
+      <label class="field"><span>Time zone</span><input v-model="form.timeZone" type="text" list="zones" required aria-describedby="zone-hint" spellcheck="false"></label>
+      <datalist id="zones"><option v-for="zone in ZONES" :key="zone" :value="zone" /></datalist>
+      <p id="zone-hint" class="hint">Set times are meant in it: a price list that goes live at 8 does so by its clocks.</p>
       <p v-if="error" class="problem" role="alert">{{ error }}</p>
       <div class="acts"><button type="submit" class="main">Save</button></div>
     </form>

@@ -17,8 +17,9 @@ function trouble({ answer, mediaType, size }: WalkedFile): string | undefined {
 /** Files that a visitor asked for and did not get as they are. */
 export const answers: Check = {
   name: 'answers', cost: 'blocked', title: 'Does not arrive', why: 'A visitor who clicks it gets an error, or something else than the file.',
-  look: (_, seen) => seen.flatMap((one) => {
-    const words = one.file && trouble(one.file)
-    return words ? [at(one, { words, detail: `${one.file!.id} ${one.file!.edition} ${words}` })] : []
+  look: ({ signpost }, seen) => seen.flatMap((one) => {
+    const { file, target } = one
+    const words = file && (trouble(file) ?? (target.kind === 'signpost' ? trouble({ ...file, answer: signpost(target.id)?.answer }) : undefined))
+    return words ? [at(one, { words, detail: `${file.id} ${file.edition} ${words}` })] : []
   }),
 }

@@ -7,8 +7,10 @@ import type { WalkFacts } from '../facts'
 
 const KIND_WORDS = { button: 'button', link: 'link', shelf: 'shelf', card: 'card', picture: 'picture' }
 
-function mendOf(missing: Reference | undefined, placement: string, words: string, { away, namesake }: WalkFacts): { mend: Mend, act: string } {
+function mendOf(missing: Reference | undefined, placement: string, words: string, { away, fallback, namesake }: WalkFacts): { mend: Mend, act: string } {
   const name = missing && away(missing)
+  const earlier = missing?.kind === 'file' ? fallback(missing.id) : undefined
+  if (missing?.kind === 'file' && earlier !== undefined) return { mend: { kind: 'edition', file: missing.id, number: earlier }, act: `Give out edition ${earlier} instead` }
   if (missing?.kind === 'file' && name) return { mend: { kind: 'restore', file: missing.id }, act: `Bring “${name}” back` }
   if (missing?.kind === 'page' && name) return { mend: { kind: 'publish', page: missing.id }, act: `Publish “${name}”` }
   const file = missing?.kind === 'folder' ? undefined : namesake(words)
@@ -16,7 +18,7 @@ function mendOf(missing: Reference | undefined, placement: string, words: string
   return { mend: { kind: 'off', placement, ...missing && { id: idOf(missing) } }, act: 'Take it off' }
 }
 
-const FAULT_WORDS = { 'no-target': 'leads nowhere', 'in-bin': 'leads to a file or folder that is in the bin or gone', 'not-live': 'leads to a page that is not live' }
+const FAULT_WORDS = { 'no-target': 'leads nowhere', 'in-bin': 'leads to a file or folder that is withdrawn, in the bin or gone', 'not-live': 'leads to a page that is not live', 'points-nowhere': 'leads to a signpost that points at nothing' }
 
 /** Placements without a target, or with one that visitors cannot reach. */
 export const leadsNowhere: Check = {

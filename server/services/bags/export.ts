@@ -56,7 +56,7 @@ export function createBagExport(db: Database, site: SiteService) {
       const path = current ? ['data/files', place, edition.fileName].filter(Boolean).join('/') : `data/editions/${file.handle}/${edition.number}/${edition.fileName}`
       const line: FileLine = {
         path, handle: file.handle, former_handles: (former.get(file.id) ?? []).map(row => row.handle).join('|'), title: file.title, description: file.description, tags: file.tags.join('|'),
-        folder: place, position: String(file.position), picture: file.picture === null ? '' : handles.get(file.picture) ?? '', edition: String(edition.number), current: yes(current), pinned: yes(edition.pinned), note: edition.note,
+        folder: place, position: String(file.position), picture: file.picture === null ? '' : handles.get(file.picture) ?? '', edition: String(edition.number), current: yes(current), pinned: yes(edition.pinned), withdrawn: yes(edition.withdrawn), by: edition.by, note: edition.note,
         file_name: edition.fileName, edition_created: edition.created.toISOString(), created: file.created.toISOString(), changed: file.changed.toISOString(),
       }
       return { line, payload: { path, sha256: blob.sha256, size: blob.size, crc32: blob.crc32, modified: edition.created } }

@@ -113,7 +113,7 @@ export function createBagImport(db: Database, library: LibraryService, store: St
       const parts = partsOf(path).slice(1)
       const name = cleanFileName(parts.pop()!)
       return {
-        path, handle: '', former_handles: [], title: titleFromFileName(name).slice(0, 200), description: '', tags: [], folder: parts.join('/'), position: 0, picture: '', edition: 1, current: true, pinned: false, note: '',
+        path, handle: '', former_handles: [], title: titleFromFileName(name).slice(0, 200), description: '', tags: [], folder: parts.join('/'), position: 0, picture: '', edition: 1, current: true, pinned: false, withdrawn: false, by: '', note: '',
         file_name: name, edition_created: now, created: now, changed: now,
       }
     })
@@ -134,7 +134,7 @@ export function createBagImport(db: Database, library: LibraryService, store: St
       id, handle, title: current.title, description: current.description, tags: current.tags, folder: place, position: current.position, edition: current.edition,
       created: new Date(current.created), changed: new Date(current.changed),
     })
-    await tx.insert(editions).values(rows.map(row => ({ fileId: id, number: row.edition, fileName: cleanFileName(row.file_name), note: row.note, pinned: row.pinned, created: new Date(row.edition_created), ...sniffed.get(row.path)! })))
+    await tx.insert(editions).values(rows.map(row => ({ fileId: id, number: row.edition, fileName: cleanFileName(row.file_name), note: row.note, pinned: row.pinned, withdrawn: row.withdrawn, by: row.by, created: new Date(row.edition_created), ...sniffed.get(row.path)! })))
     await keepFormer(tx, id, current.former_handles)
     return { id, renamed: current.handle && handle !== current.handle ? [current.handle, handle] : undefined }
   }

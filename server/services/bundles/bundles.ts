@@ -72,7 +72,7 @@ export function createBundles(db: Database, events: Events) {
     return db.select({
       id: files.id, folder: files.folder, fileName: editions.fileName, sha256: blobs.sha256, size: blobs.size, crc32: blobs.crc32, created: editions.created,
     }).from(files).innerJoin(editions, and(eq(editions.fileId, files.id), eq(editions.number, files.edition))).innerJoin(blobs, eq(blobs.sha256, editions.sha256))
-      .where(and(isNull(files.deleted), or(fileIds.length ? inArray(files.id, fileIds) : undefined, folderIds.length ? inArray(files.folder, folderIds) : undefined)))
+      .where(and(isNull(files.deleted), eq(editions.withdrawn, false), or(fileIds.length ? inArray(files.id, fileIds) : undefined, folderIds.length ? inArray(files.folder, folderIds) : undefined)))
   }
 
   async function compose(row: Row): Promise<Composed> {

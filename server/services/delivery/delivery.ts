@@ -34,6 +34,11 @@ const boundary = () => randomBytes(18).toString('hex')
 const gone = () => new Problem(410, 'This file is no longer here.', 'It was taken off this site. Look for a newer one on the site\'s pages.')
 const missing = () => new Problem(404, 'There is no such file.', 'Check the address, or look for the file on the site\'s pages.')
 
+function givenOut(edition: Deliverable | 'withdrawn'): Deliverable {
+  if (edition === 'withdrawn') throw new Problem(410, 'This file was withdrawn.', 'It is no longer given out. Look for a newer one on the site\'s pages.')
+  return edition
+}
+
 /** The chosen name, with the file's own ending where the name lacks it: contents and name never disagree. */
 export function nameToSave(fileName: string, chosen: string | undefined): string {
   if (!chosen?.trim()) return fileName
@@ -51,11 +56,12 @@ export function createDeliveryService(directory: Directory, bundles: Bundles, st
   function choose(entry: Entry | undefined, edition: string | null): Deliverable | Promise<Deliverable> {
     if (!entry) throw missing()
     if (entry.kind === 'bundle' && edition === null) return bundles.laidOut(entry.id).then(laid => bundleDeliverable(entry.id, laid))
+    if (entry.kind === 'nowhere') throw new Problem(404, 'Nothing is at this address just now.', 'Look for the file on the site\'s pages, or come back later.')
     if (entry.kind === 'gone' || entry.kind === 'moved') throw gone()
-    if (edition === null && entry.kind === 'file') return entry.current
+    if (edition === null && entry.kind === 'file') return givenOut(entry.current)
     const pinned = entry.kind === 'file' && /^\d{1,9}$/.test(edition!) ? entry.edition(Number(edition)) : undefined
     if (!pinned) throw new Problem(404, 'There is no such edition.', 'Leave "edition" out of the address to get the current one.')
-    return pinned
+    return givenOut(pinned)
   }
 
   /** The representation under the name its button chose, where it chose one. */
@@ -116,15 +122,15 @@ export function createDeliveryService(directory: Directory, bundles: Bundles, st
     showZip: (request: IncomingMessage, response: ServerResponse, zip: LaidOut): Promise<void> => show(request, response, bundleDeliverable('', zip)),
 
     /**
-     * Answers a GET or HEAD for a handle.
+     * Answers a GET or HEAD for a handle, or for the name of a signpost.
      *
-     * @returns the handle to redirect to, where this one is retired
+     * @returns the path to redirect to, where this one is retired
      * @throws Problem 404 or 410
      */
-    async deliver(request: IncomingMessage, response: ServerResponse, handle: string, query: DeliveryQuery): Promise<string | undefined> {
-      const found = directory.find(handle)
+    async deliver(request: IncomingMessage, response: ServerResponse, name: string, query: DeliveryQuery, { signpost = false } = {}): Promise<string | undefined> {
+      const found = directory.find(name, signpost)
       const entry = found instanceof Promise ? await found : found
-      if (entry?.kind === 'moved') return entry.handle
+      if (entry?.kind === 'moved') return entry.path
       const chosen = choose(entry, query.edition)
       await answer(request, response, chosen instanceof Promise ? await chosen : chosen, query)
       return undefined

@@ -1,18 +1,21 @@
 import { and, eq, sql } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
 import type { Database } from '../../db/connection'
-import { blobs, editions, files, retiredHandles, uses } from '../../db/schema'
+import { blobs, editions, files, retiredHandles, retiredSignposts, signposts, uses } from '../../db/schema'
 import type { Events } from '../events'
 import { editionDeliverable, type Deliverable } from './deliverable'
 
-/** What an address in `/files/` leads to. */
+/** What an address in `/files/` or `/to/` leads to. */
 export type Entry =
-  | { kind: 'file', current: Deliverable, edition: (number: number) => Deliverable | undefined }
+  /** `withdrawn` stands in the place of an edition that visitors no longer get */
+  | { kind: 'file', current: Deliverable | 'withdrawn', edition: (number: number) => Deliverable | 'withdrawn' | undefined }
   | { kind: 'bundle', id: string }
-  | { kind: 'moved', handle: string }
+  | { kind: 'moved', path: string }
   | { kind: 'gone' }
+  /** a signpost that points at nothing just now */
+  | { kind: 'nowhere' }
 
-/** Finds what handles lead to; answers from memory until something changes. */
+/** Finds what handles and signposts lead to; answers from memory until something changes. */
 export function createDirectory(db: Database, events: Events) {
   const entries = new LRUCache<string, Entry>({ max: 20_000 })
   let savedNames: Promise<Map<string, string>> | undefined
@@ -32,16 +35,28 @@ export function createDirectory(db: Database, events: Events) {
       const [retired] = await db.select({ fileId: retiredHandles.fileId, handle: files.handle }).from(retiredHandles)
         .leftJoin(files, eq(files.id, retiredHandles.fileId)).where(eq(retiredHandles.handle, handle))
       if (!retired) return undefined
-      return retired.handle === null ? { kind: 'gone' } : { kind: 'moved', handle: retired.handle }
+      return retired.handle === null ? { kind: 'gone' } : { kind: 'moved', path: `/files/${retired.handle}` }
     }
+    return entryOf(file)
+  }
+
+  async function readSignpost(name: string): Promise<Entry | undefined> {
+    const [found] = await db.select({ file: files }).from(signposts).leftJoin(files, eq(files.id, signposts.fileId)).where(eq(signposts.name, name))
+    if (found) return found.file && !found.file.deleted ? entryOf(found.file) : { kind: 'nowhere' }
+    const [former] = await db.select({ name: signposts.name }).from(retiredSignposts).leftJoin(signposts, eq(signposts.id, retiredSignposts.signpostId)).where(eq(retiredSignposts.name, name))
+    if (!former) return undefined
+    return former.name === null ? { kind: 'gone' } : { kind: 'moved', path: `/to/${former.name}` }
+  }
+
+  async function entryOf(file: typeof files.$inferSelect): Promise<Entry> {
     if (file.deleted) return { kind: 'gone' }
     const rows = await db.select({ edition: editions, blob: blobs }).from(editions)
       .innerJoin(blobs, eq(blobs.sha256, editions.sha256))
       .where(and(eq(editions.fileId, file.id), sql`(${editions.pinned} or ${editions.number} = ${file.edition})`))
     const current = rows.find(row => row.edition.number === file.edition)
     if (!current) return { kind: 'bundle', id: file.id }
-    const byNumber = new Map(rows.map(row => [row.edition.number, editionDeliverable(row)]))
-    return { kind: 'file', current: editionDeliverable(current, file.changed), edition: number => byNumber.get(number) }
+    const byNumber = new Map(rows.map(row => [row.edition.number, row.edition.withdrawn ? 'withdrawn' as const : editionDeliverable(row)]))
+    return { kind: 'file', current: current.edition.withdrawn ? 'withdrawn' : editionDeliverable(current, file.changed), edition: number => byNumber.get(number) }
   }
 
   /** The current edition of a file, be it in the bin. */
@@ -61,13 +76,19 @@ export function createDirectory(db: Database, events: Events) {
   return {
     current,
 
-    /** At once from memory where possible, so that a busy file costs no turn of the loop. */
-    find(handle: string): Entry | undefined | Promise<Entry | undefined> {
-      const known = entries.get(handle)
+    /**
+     * At once from memory where possible, so that a busy file costs no turn of the loop.
+     *
+     * @param signpost `name` is that of a signpost, not a handle
+     */
+    find(name: string, signpost: boolean): Entry | undefined | Promise<Entry | undefined> {
+      // No handle has a slash in it.
+      const key = signpost ? `/${name}` : name
+      const known = entries.get(key)
       if (known) return known
       const asked = age
-      return read(handle).then((entry) => {
-        if (entry && asked === age) entries.set(handle, entry)
+      return (signpost ? readSignpost(name) : read(name)).then((entry) => {
+        if (entry && asked === age) entries.set(key, entry)
         return entry
       })
     },

@@ -2,24 +2,26 @@ import { and, eq } from 'drizzle-orm'
 import type { ComparedEdition, Comparison } from '../../../core/editions/comparison'
 import { doubtsAbout } from '../../../core/editions/doubts'
 import { titleFromFileName } from '../../../core/files/fileName'
-import type { EditionItem, FileItem } from '../../../core/files/item'
+import type { EditionChange, EditionItem, FileItem } from '../../../core/files/item'
 import { typeTag } from '../../../core/files/mediaType'
 import { newId } from '../../../core/id'
 import { createQueue } from '../../../core/queue'
 import { Problem, notFound } from '../../../core/problem'
 import type { CompareMessage, CompareTask } from '../../workers/compare'
 import type { Database } from '../../db/connection'
+import { anyGiven } from '../../db/given'
 import { blobs, editions, files } from '../../db/schema'
 import type { Events } from '../events'
 import { freeHandle } from '../library/handles'
 import { nextPosition } from '../library/intake'
 import type { LibraryService } from '../library/library'
+import { unsetEdition } from '../library/showing'
 import type { TextService } from '../reading/texts'
 import { createWorkerHost, workerScript } from '../workerHost'
 
 const PATIENCE = 30_000
 
-/** Editions that wait: held against the one visitors get, and then taken, thrown away or made files of their own. */
+/** Editions: what is said of them and who gets them; those that wait are held against the one visitors get, and then taken, thrown away or made files of their own. */
 export function createEditions(db: Database, library: LibraryService, texts: TextService, events: Events) {
   const host = createWorkerHost<CompareTask, CompareMessage>(workerScript('compare'), PATIENCE)
   const oneAtATime = createQueue()
@@ -64,10 +66,31 @@ export function createEditions(db: Database, library: LibraryService, texts: Tex
       return { now, next, texts: compared, reading: now.reading || next.reading, doubts: doubtsAbout(now, next, compared) }
     },
 
+    /**
+     * Changes what is said of an edition, and whether visitors get it.
+     *
+     * @throws Problem 404
+     */
+    async change(id: string, number: number, changed: EditionChange): Promise<void> {
+      if (anyGiven(changed)) {
+        await db.transaction(async (tx) => {
+          const known = await tx.update(editions).set(changed).where(and(eq(editions.fileId, id), eq(editions.number, number))).returning({ number: editions.number })
+          if (!known.length) throw notFound('edition')
+          if (changed.withdrawn) await unsetEdition(tx, id, number)
+        })
+      }
+      events.emit('library', [id])
+      // What is on pages goes and comes with it, like what goes to the bin.
+      if (changed.withdrawn !== undefined) events.emit('live')
+    },
+
     /** Throws an edition away that visitors do not get. */
     async discard(id: string, number: number): Promise<void> {
       await waiting(id, number)
-      await db.delete(editions).where(and(eq(editions.fileId, id), eq(editions.number, number)))
+      await db.transaction(async (tx) => {
+        await tx.delete(editions).where(and(eq(editions.fileId, id), eq(editions.number, number)))
+        await unsetEdition(tx, id, number)
+      })
       events.emit('library', [id])
     },
 
@@ -79,6 +102,7 @@ export function createEditions(db: Database, library: LibraryService, texts: Tex
         await tx.insert(files).values({
           id: own, title: titleFromFileName(edition.fileName).slice(0, 200), handle: await freeHandle(tx, edition.fileName), edition: 1, folder: file.folder, position: await nextPosition(tx, file.folder),
         })
+        await unsetEdition(tx, id, number)
         await tx.update(editions).set({ fileId: own, number: 1 }).where(and(eq(editions.fileId, id), eq(editions.number, number)))
       })
       events.emit('library', [id, own])

@@ -4,7 +4,7 @@ import type { Selection } from '../../../core/files/selection'
 import { freeName, Tree } from '../../../core/folders/tree'
 import { Problem } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
-import { files, folders, retiredHandles } from '../../db/schema'
+import { files, folders, retiredHandles, signposts } from '../../db/schema'
 import type { Events } from '../events'
 import { bundlesWith, retargetInBundles } from '../bundles/holding'
 import type { PageService } from '../pages/pages'
@@ -19,10 +19,10 @@ export interface Removed { files: string[], folders: string[] }
 /** Things go to the bin and come back; after thirty days they go for good. */
 export function createBin(db: Database, pages: PageService, events: Events) {
   /**
-   * @returns whether a page uses them
+   * @returns whether anything uses them, and the signposts that were turned
    * @throws Problem where the uses of the files that go hold them back
    */
-  async function settleUses(tx: Queryable, going: string[], goneFolders: string[], { replaceBy, takeOff, despite }: DeleteFile): Promise<boolean> {
+  async function settleUses(tx: Queryable, going: string[], goneFolders: string[], { replaceBy, takeOff, despite }: DeleteFile): Promise<{ used: boolean, turned: string[] }> {
     const places = await usesOf(tx, going, goneFolders)
     const held = await bundlesWith(tx, going, goneFolders)
     const total = places.length + held.length
@@ -37,16 +37,21 @@ export function createBin(db: Database, pages: PageService, events: Events) {
       throw new Problem(422, 'That file is in the bin itself.', 'Restore it first, or choose another.')
     }
     const used = new Set(places.flatMap(place => place.fileId ?? []))
+    const turned: string[] = []
     if (replaceBy || takeOff) {
       for (const id of used) {
         await pages.retarget(tx, { kind: 'file', id }, replaceBy ? { kind: 'file', id: replaceBy } : 'remove')
         await refillLooks(tx, id, replaceBy)
       }
+      // What leads there by a signpost follows it, or goes with the rest.
+      const rows = await tx.update(signposts).set({ fileId: replaceBy ?? null, changed: new Date() }).where(inArray(signposts.fileId, going)).returning({ id: signposts.id })
+      turned.push(...rows.map(row => row.id))
+      if (takeOff) for (const id of turned) await pages.retarget(tx, { kind: 'signpost', id }, 'remove')
     }
     // No file can take the place of a folder: its shelf goes when it is asked to, and is pointed out else.
     if (takeOff) for (const id of new Set(places.flatMap(place => place.folderId ?? []))) await pages.retarget(tx, { kind: 'folder', id }, 'remove')
     if (other || takeOff) await retargetInBundles(tx, held, other)
-    return places.length > 0
+    return { used: places.length > 0, turned }
   }
 
   /** Folders that went to the bin at the same moment as one, from it downwards. */
@@ -79,21 +84,22 @@ export function createBin(db: Database, pages: PageService, events: Events) {
      */
     async remove({ files: fileIds, folders: folderIds }: Selection, way: DeleteFile = {}): Promise<Removed> {
       const deleted = new Date()
-      let live = false
+      let settled = { used: false, turned: [] as string[] }
       const removed = await db.transaction(async (tx) => {
         const tree = await readTree(tx)
         const below = topmost(tree, folderIds).flatMap(folder => tree.below(folder.id)).map(folder => folder.id)
         const chosen = await filesById(tx, fileIds)
         if (chosen.length < fileIds.length) throw new Problem(404, 'Some of these files are gone already.', 'Look at the list again and choose anew.')
         const going = [...new Set([...chosen.filter(file => !file.deleted).map(file => file.id), ...(await filesIn(tx, below)).map(file => file.id)])]
-        live = await settleUses(tx, going, below, way)
+        settled = await settleUses(tx, going, below, way)
         if (going.length) await tx.update(files).set({ deleted }).where(inArray(files.id, going))
         if (below.length) await tx.update(folders).set({ deleted }).where(inArray(folders.id, below))
         return { files: going, folders: below }
       })
       events.emit('library', removed.files)
       if (removed.folders.length) events.emit('folders')
-      if (live) {
+      if (settled.turned.length) events.emit('signposts', settled.turned)
+      if (settled.used) {
         events.emit('live')
         events.emit('uses')
       }

@@ -35,6 +35,8 @@ export interface Arrival {
   editionOf?: string
   /** visitors get the earlier edition until this one is shown to them */
   waits?: boolean
+  /** e-mail of who put it in */
+  by?: string
 }
 
 /** The place for one more file in a folder's own order: behind the last. */
@@ -79,7 +81,7 @@ export function createIntake(db: Database, store: Store, events: Events) {
     if (!waits) await tx.update(files).set({ edition: number, changed: new Date() }).where(eq(files.id, fileId))
   }
 
-  async function ingest({ path, sha256, crc32, size, fileName: rawName, uploadId, folder = null, within = [], asEdition, editionOf, waits = false }: Arrival): Promise<FileItem> {
+  async function ingest({ path, sha256, crc32, size, fileName: rawName, uploadId, folder = null, within = [], asEdition, editionOf, waits = false, by }: Arrival): Promise<FileItem> {
     const known = uploadId && await fileOfUpload(uploadId)
     if (known) return known
     const fileName = cleanFileName(rawName)
@@ -98,14 +100,14 @@ export function createIntake(db: Database, store: Store, events: Events) {
       if (old) {
         if ((await getFile(tx, old)).bundle) throw new Problem(422, 'A bundle has no editions.', 'Put the file into the bundle instead.')
         id = old
-        await addEdition(tx, id, { sha256, fileName, mediaType, uploadId }, waits)
+        await addEdition(tx, id, { sha256, fileName, mediaType, uploadId, by }, waits)
         return
       }
       await tx.insert(files).values({
         id, title: titleFromFileName(fileName).slice(0, 200), handle: await freeHandle(tx, fileName), edition: 1,
         folder: place, position: await nextPosition(tx, place),
       })
-      await tx.insert(editions).values({ fileId: id, number: 1, sha256, fileName, mediaType, uploadId })
+      await tx.insert(editions).values({ fileId: id, number: 1, sha256, fileName, mediaType, uploadId, by })
     })
     events.emit('library', [id])
     if (within.length) events.emit('folders')

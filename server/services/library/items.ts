@@ -5,7 +5,7 @@ import { remarksOn } from '../../../core/files/remarks'
 import { Problem, notFound } from '../../../core/problem'
 import { filledLooks } from '../looks/filled'
 import type { Queryable } from '../../db/connection'
-import { blobs, bundles, downloads, editions, files, pages, uses } from '../../db/schema'
+import { blobs, bundles, downloads, editions, files, pages, signposts, uses } from '../../db/schema'
 
 /** A file with its current edition and that one's bytes, or a bundle, as the database writes it in JSON. */
 interface Row {
@@ -23,6 +23,7 @@ interface Row {
   deleted: string | null
   file_name: string
   media_type: string
+  withdrawn: boolean | null
   size: number
   reading_error: string | null
   /** these are null for a bundle, whose bytes are stored nowhere */
@@ -45,7 +46,7 @@ async function readRows(db: Queryable, where: SQL, batch?: { behind: string, lim
   const { rows: [answer] } = await db.execute<{ rows: Row[] | null }>(sql`select json_agg(found) as rows from (
     select ${files.id}, ${files.title}, ${files.handle}, ${files.edition}, ${files.folder}, ${files.position}, ${files.description}, ${files.tags}, ${files.picture},
       ${files.created}, ${files.changed}, ${files.deleted},
-      coalesce(${editions.fileName}, ${bundles.fileName}) as file_name, coalesce(${editions.mediaType}, 'application/zip') as media_type,
+      coalesce(${editions.fileName}, ${bundles.fileName}) as file_name, coalesce(${editions.mediaType}, 'application/zip') as media_type, ${editions.withdrawn},
       ${blobs.sha256}, coalesce(${blobs.size}, ${bundles.size}) as size, ${blobs.crc32}, ${blobs.facts}, ${blobs.preview}, ${blobs.reading}, ${blobs.readingError}, ${bundles.count} as members
     from ${files} left join ${editions} on ${editions.fileId} = ${files.id} and ${editions.number} = ${files.edition} ${behind}
     left join ${blobs} on ${blobs.sha256} = ${editions.sha256} left join ${bundles} on ${bundles.fileId} = ${files.id}
@@ -58,26 +59,28 @@ interface Counts { uses: Map<string, number>, downloads: Map<string, number>, ne
 
 const toMap = (rows: { fileId: string | null, count: number }[]) => new Map(rows.flatMap(({ fileId, count }) => fileId ? [[fileId, count] as const] : []))
 
-/** How many placements lead to each file that is used, pages are shown with it and looks filled with it; of the files named, or of all. */
+/** How many placements lead to each file that is used, straight or by a signpost, signposts point at it, pages are shown with it and looks filled with it; of the files named, or of all. */
 export async function countUses(db: Queryable, ids?: string[]): Promise<Map<string, number>> {
   const counts = toMap(await db.select({ fileId: uses.fileId, count: sql<number>`count(distinct (${uses.pageId}, ${uses.placement}))::int` })
     .from(uses).where(ids && inArray(uses.fileId, ids)).groupBy(uses.fileId))
   const shared = await db.select({ fileId: pages.picture, count: sql<number>`count(*)::int` }).from(pages).where(ids ? inArray(pages.picture, ids) : isNotNull(pages.picture)).groupBy(pages.picture)
   const filled = (await filledLooks(db)).filter(({ fileId }) => !ids || ids.includes(fileId)).map(({ fileId }) => ({ fileId, count: 1 }))
-  for (const { fileId, count } of [...shared, ...filled]) counts.set(fileId!, (counts.get(fileId!) ?? 0) + count)
+  const pointed = await db.select({ fileId: signposts.fileId, count: sql<number>`(count(distinct (${uses.pageId}, ${uses.placement})) filter (where ${uses.pageId} is not null) + count(distinct ${signposts.id}))::int` }).from(signposts)
+    .leftJoin(uses, eq(uses.signpostId, signposts.id)).where(ids ? inArray(signposts.fileId, ids) : isNotNull(signposts.fileId)).groupBy(signposts.fileId)
+  for (const { fileId, count } of [...shared, ...filled, ...pointed]) counts.set(fileId!, (counts.get(fileId!) ?? 0) + count)
   return counts
 }
 
 /** The pages a file is shown with where they are linked to elsewhere. */
 async function sharedWith(db: Queryable, fileIds: string[]): Promise<FileUse[]> {
   const rows = await db.select({ fileId: pages.picture, pageId: pages.id, pageTitle: pages.title, live: pages.live }).from(pages).where(inArray(pages.picture, fileIds)).orderBy(asc(pages.title))
-  return rows.map(({ live, ...row }) => ({ ...row, folderId: null, placement: `shared-${row.pageId}`, kind: 'picture', label: 'with links to this page', draft: true, live: live !== null }))
+  return rows.map(({ live, ...row }) => ({ ...row, folderId: null, placement: `shared-${row.pageId}`, kind: 'picture', label: 'with links to this page', by: null, draft: true, live: live !== null }))
 }
 
 /** The looks that are filled with a file: what wears them shows it at once. */
 async function worn(db: Queryable, fileIds: string[]): Promise<FileUse[]> {
   return (await filledLooks(db)).filter(({ fileId }) => fileIds.includes(fileId)).map(({ fileId, lookId, name }) => ({
-    fileId, folderId: null, pageId: null, pageTitle: 'Looks', placement: `look-${lookId}`, kind: 'look', label: name, draft: true, live: true,
+    fileId, folderId: null, pageId: null, pageTitle: 'Looks', placement: `look-${lookId}`, kind: 'look', label: name, by: null, draft: true, live: true,
   }))
 }
 
@@ -124,6 +127,7 @@ function toItem(row: Row, counts: Counts): FileItem {
     uses: counts.uses.get(id) ?? 0,
     downloads: counts.downloads.get(id) ?? 0,
     waits: (counts.newest.get(id) ?? 1) > edition,
+    withdrawn: row.withdrawn === true,
   }
 }
 
@@ -152,6 +156,9 @@ export async function* allFiles(db: Queryable, batch = 120): AsyncGenerator<File
   }
 }
 
+/** Whether visitors can have a file. */
+export const isOut = ({ deleted, withdrawn }: FileItem): boolean => deleted !== null || withdrawn
+
 /** One file, in the bin or not. */
 export async function getFile(db: Queryable, id: string): Promise<FileItem> {
   const [item] = await filesById(db, [id])
@@ -165,18 +172,35 @@ export function mustBeStored(file: FileItem): FileItem {
   return file
 }
 
-/** Where files and folders are used, drafts and live pages merged by placement. */
-export async function usesOf(db: Queryable, fileIds: string[], folderIds: string[] = []): Promise<FileUse[]> {
-  if (!fileIds.length && !folderIds.length) return []
+/** The signposts that point at a file: their addresses may be anywhere. */
+async function pointing(db: Queryable, fileIds: string[]): Promise<FileUse[]> {
+  const rows = await db.select().from(signposts).where(inArray(signposts.fileId, fileIds)).orderBy(asc(signposts.title))
+  return rows.map(({ id, title, fileId }) => ({ fileId, folderId: null, pageId: null, pageTitle: 'Signposts', placement: `signpost-${id}`, kind: 'signpost', label: title, by: null, draft: true, live: true }))
+}
+
+/** What stands on pages and leans on something, drafts and live pages merged by placement. */
+async function placed(db: Queryable, where: SQL | undefined): Promise<FileUse[]> {
   const rows = await db.select({
-    fileId: uses.fileId, folderId: uses.folderId, pageId: pages.id, pageTitle: pages.title,
-    placement: uses.placement, kind: uses.kind, label: uses.label, side: uses.side,
-  }).from(uses).innerJoin(pages, eq(pages.id, uses.pageId)).where(or(inArray(uses.fileId, fileIds), inArray(uses.folderId, folderIds))).orderBy(asc(pages.title), asc(uses.label), asc(uses.side))
+    fileId: sql<string | null>`coalesce(${uses.fileId}, ${signposts.fileId})`, folderId: uses.folderId, pageId: pages.id, pageTitle: pages.title,
+    placement: uses.placement, kind: uses.kind, label: uses.label, by: signposts.title, side: uses.side,
+  }).from(uses).innerJoin(pages, eq(pages.id, uses.pageId)).leftJoin(signposts, eq(signposts.id, uses.signpostId)).where(where).orderBy(asc(pages.title), asc(uses.label), asc(uses.side))
   const merged = new Map<string, FileUse>()
   for (const { side, ...row } of rows) {
     const key = `${row.pageId} ${row.placement} ${row.fileId ?? row.folderId}`
     const known = merged.get(key)
     merged.set(key, { ...known ?? row, draft: side === 'draft' || !!known?.draft, live: side === 'live' || !!known?.live })
   }
-  return [...merged.values(), ...fileIds.length ? [...await sharedWith(db, fileIds), ...await worn(db, fileIds)] : []]
+  return [...merged.values()]
 }
+
+/** Where files and folders are used, straight or by a signpost. */
+export async function usesOf(db: Queryable, fileIds: string[], folderIds: string[] = []): Promise<FileUse[]> {
+  const straight = fileIds.length || folderIds.length ? await placed(db, or(inArray(uses.fileId, fileIds), inArray(uses.folderId, folderIds))) : []
+  if (!fileIds.length) return straight
+  // Asked by themselves: few files have one, and the index on the files serves each question.
+  const bySignpost = await placed(db, inArray(signposts.fileId, fileIds))
+  return [...straight, ...bySignpost, ...await pointing(db, fileIds), ...await sharedWith(db, fileIds), ...await worn(db, fileIds)]
+}
+
+/** Where signposts are used. */
+export const usesOfSignposts = (db: Queryable, ids: string[]): Promise<FileUse[]> => placed(db, inArray(uses.signpostId, ids))

@@ -3,7 +3,7 @@ import type { Clash, ClashQuery } from '../../../core/files/clash'
 import { monthNamed, nameAdvice, subjectOf, type NameAdvice } from '../../../core/files/nameAdvice'
 import type { EditionItem, FileChange, FileItem, FileUse } from '../../../core/files/item'
 import { sameName } from '../../../core/folders/item'
-import { Problem, notFound } from '../../../core/problem'
+import { Problem } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { anyGiven } from '../../db/given'
 import { blobs, bundles, editions, files, retiredHandles } from '../../db/schema'
@@ -19,6 +19,7 @@ import { createIntake } from './intake'
 import { filesById, filesWithBytes, getFile, usesOf } from './items'
 import { createPlacing } from './placing'
 import { createRegister } from './register'
+import { showEditionIn } from './showing'
 
 export type { Arrival } from './intake'
 
@@ -46,8 +47,8 @@ export function createLibraryService(db: Database, store: Store, pages: PageServ
   async function editionsOf(id: string): Promise<EditionItem[]> {
     const rows = await db.select({ edition: editions, size: blobs.size }).from(editions)
       .innerJoin(blobs, eq(blobs.sha256, editions.sha256)).where(eq(editions.fileId, id)).orderBy(asc(editions.number))
-    return rows.map(({ edition: { number, fileName, mediaType, sha256, note, created }, size }) =>
-      ({ number, fileName, mediaType, size, sha256, note, created: created.toISOString() }))
+    return rows.map(({ edition: { number, fileName, mediaType, sha256, note, pinned, withdrawn, by, created }, size }) =>
+      ({ number, fileName, mediaType, size, sha256, note, pinned, withdrawn, by, created: created.toISOString() }))
   }
 
   /** What could be better about a file's name, from the document's own dates. */
@@ -123,10 +124,15 @@ export function createLibraryService(db: Database, store: Store, pages: PageServ
       return getFile(db, id)
     },
 
+    /** Puts an edition back that was the current one, be it withdrawn. */
+    async showAgain(id: string, number: number): Promise<void> {
+      await db.update(files).set({ edition: number, changed: new Date() }).where(eq(files.id, id))
+      events.emit('library', [id])
+    },
+
     /** Makes another edition the current one; every button follows. */
     async showEdition(id: string, number: number): Promise<FileItem> {
-      if (!(await editionsOf(id)).some(edition => edition.number === number)) throw notFound('edition')
-      await db.update(files).set({ edition: number, changed: new Date() }).where(eq(files.id, id))
+      await db.transaction(tx => showEditionIn(tx, id, number))
       events.emit('library', [id])
       return getFile(db, id)
     },

@@ -12,12 +12,12 @@ import { slugFromTitle } from '../../../core/page/slug'
 import { STARTS } from '../../../core/page/starts'
 import type { LookUse } from '../../../core/look/look'
 import { buttonsIn, mapLooks } from '../../../core/page/looks'
-import { fileIds, folderIds, idOf, mapTargets, pageIds, referencesIn, shelvesIn } from '../../../core/page/targets'
+import { fileIds, folderIds, idOf, mapTargets, pageIds, referencesIn, shelvesIn, signpostIds } from '../../../core/page/targets'
 import { Problem, notFound } from '../../../core/problem'
 import { brokenPlacements } from '../../../core/walk/broken'
 import type { Database, Queryable } from '../../db/connection'
 import { anyGiven } from '../../db/given'
-import { files, folders, pageVersions, pages, retiredSlugs, uses, type Side } from '../../db/schema'
+import { editions, files, folders, pageVersions, pages, retiredSlugs, signposts, uses, type Side } from '../../db/schema'
 import type { Events } from '../events'
 import { getFile } from '../library/items'
 import { recordUses } from './uses'
@@ -37,8 +37,12 @@ const MOST_VERSIONS = 50
 /** A page's draft is not what is live. */
 const differs = sql<boolean>`${pages.liveRevision} is distinct from ${pages.revision}`
 
+/** Visitors can have a file: it is not in the bin, and its current edition was not withdrawn. */
+const isGivenOut = sql`${files.deleted} is null and not exists (select 1 from ${editions} where ${editions.fileId} = ${files.id} and ${editions.number} = ${files.edition} and ${editions.withdrawn})`
+
 const brokenCount = sql<number>`(select count(distinct ${uses.placement})::int from ${uses}
-  left join ${files} on ${files.id} = ${uses.fileId} and ${files.deleted} is null
+  left join ${signposts} on ${signposts.id} = ${uses.signpostId}
+  left join ${files} on ${files.id} = coalesce(${uses.fileId}, ${signposts.fileId}) and ${isGivenOut}
   left join ${folders} on ${folders.id} = ${uses.folderId} and ${folders.deleted} is null
   left join ${pages} as led on led.id = ${uses.toPage} and (led.live is not null or led.id = ${uses.pageId})
   where ${uses.pageId} = ${pages.id} and ${uses.side} = 'draft' and ${uses.kind} <> 'fill' and not ${uses.elsewhere} and ${files.id} is null and ${folders.id} is null and led.id is null)`
@@ -46,9 +50,13 @@ const brokenCount = sql<number>`(select count(distinct ${uses.placement})::int f
 /** Which of the things the document of a page leans on visitors can reach once it is live. */
 async function reachableIn(db: Queryable, pageId: string, document: PageDocument): Promise<(reference: Reference) => boolean> {
   const references = referencesIn(document)
-  const thereIn = async (table: typeof files | typeof folders, ids: string[]) =>
-    ids.length ? (await db.select({ id: table.id }).from(table).where(and(inArray(table.id, ids), isNull(table.deleted)))).map(row => row.id) : []
-  const there = { file: new Set(await thereIn(files, fileIds(references))), folder: new Set(await thereIn(folders, folderIds(references))) }
+  const [fileRefs, folderRefs] = [fileIds(references), folderIds(references)]
+  const filesThere = fileRefs.length ? await db.select({ id: files.id }).from(files).where(and(inArray(files.id, fileRefs), isGivenOut)) : []
+  const foldersThere = folderRefs.length ? await db.select({ id: folders.id }).from(folders).where(and(inArray(folders.id, folderRefs), isNull(folders.deleted))) : []
+  const there = { file: new Set(filesThere.map(row => row.id)), folder: new Set(foldersThere.map(row => row.id)) }
+  const posts = signpostIds(references)
+  const pointing = posts.length ? await db.select({ id: signposts.id }).from(signposts).innerJoin(files, eq(files.id, signposts.fileId)).where(and(inArray(signposts.id, posts), isGivenOut)) : []
+  const turned = new Set(pointing.map(row => row.id))
   const led = pageIds(references)
   const live = led.length ? await db.select({ id: pages.id }).from(pages).where(and(inArray(pages.id, led), isNotNull(pages.live), isNull(pages.edge))) : []
   const livePages = new Set([pageId, ...live.map(row => row.id)])
@@ -57,6 +65,7 @@ async function reachableIn(db: Queryable, pageId: string, document: PageDocument
       case 'file':
       case 'folder': return there[reference.kind].has(reference.id)
       case 'page': return livePages.has(reference.id)
+      case 'signpost': return turned.has(reference.id)
       default: return true
     }
   }
@@ -297,11 +306,12 @@ export function createPageService(db: Database, events: Events) {
     },
 
     /**
-     * Gives every placement of a file another file, or takes it off, in drafts and on live pages alike; a
+     * Gives every placement of a file or signpost another target, or takes it off, in drafts and on live pages alike; a
      * folder's shelves can only be taken off. In the caller's transaction.
      */
-    async retarget(tx: Queryable, from: { kind: 'file' | 'folder', id: string }, to: Target | 'remove'): Promise<void> {
-      const rows = await tx.selectDistinct({ pageId: uses.pageId }).from(uses).where(eq(from.kind === 'file' ? uses.fileId : uses.folderId, from.id))
+    async retarget(tx: Queryable, from: { kind: 'file' | 'folder' | 'signpost', id: string }, to: Target | 'remove'): Promise<void> {
+      const column = { file: uses.fileId, folder: uses.folderId, signpost: uses.signpostId }[from.kind]
+      const rows = await tx.selectDistinct({ pageId: uses.pageId }).from(uses).where(eq(column, from.id))
       const change = (document: PageDocument) => mapTargets(document, target => target && idOf(target) === from.id ? to : target, from.kind === 'folder' && to === 'remove' ? from.id : undefined)
       await rewrite(tx, rows.map(row => row.pageId), change)
       if (from.kind === 'file') await tx.update(pages).set({ picture: to !== 'remove' && to.kind === 'file' ? to.id : null }).where(eq(pages.picture, from.id))

@@ -11,11 +11,13 @@ import { fillPictures } from '../../../core/look/pictures'
 import type { FileItem } from '../../../core/files/item'
 import { targetFacts, tellsDownloads } from '../../../core/page/placeholders'
 import { emptyDocument, type PageDocument, type ShelfSource } from '../../../core/page/schema'
-import { fileIds, folderIds, pageIds, referencesIn, shelvesIn } from '../../../core/page/targets'
+import { fileIds, folderIds, pageIds, referencesIn, shelvesIn, signpostIds } from '../../../core/page/targets'
 import type { Events } from '../events'
+import { isOut } from '../library/items'
 import type { LibraryService } from '../library/library'
 import type { LookService } from '../looks/looks'
 import type { Shelves } from '../shelves/shelves'
+import type { Signposts } from '../signposts/signposts'
 import type { SiteService } from '../site/site'
 import type { PageService } from './pages'
 
@@ -49,7 +51,7 @@ interface Rendered {
 }
 
 /** Live pages as visitors get them, rendered once and kept until something on them may have changed. */
-export function createPublishedPages(pages: PageService, library: LibraryService, shelves: Shelves, looks: LookService, site: SiteService, events: Events) {
+export function createPublishedPages(pages: PageService, library: LibraryService, shelves: Shelves, signposts: Signposts, looks: LookService, site: SiteService, events: Events) {
   const rendered = new LRUCache<string, Rendered>({ max: 2000 })
   // Counts the changes, so that what was rendered before one is not remembered after it.
   let age = 0
@@ -72,8 +74,10 @@ export function createPublishedPages(pages: PageService, library: LibraryService
     const references = documents.flatMap(referencesIn)
     const appearances = await looks.appearances()
     const filled = [...appearances.values()].flatMap(fillPictures)
-    const ids = [...new Set([...fileIds(references), ...filled, ...page?.picture ? [page.picture] : []])]
-    const there = (await library.byId(ids)).filter(file => !file.deleted)
+    const posts = await signposts.some(signpostIds(references))
+    const pointed = [...posts.values()].flatMap(({ file }) => file ?? [])
+    const ids = [...new Set([...fileIds(references), ...pointed, ...filled, ...page?.picture ? [page.picture] : []])]
+    const there = (await library.byId(ids)).filter(file => !isOut(file))
     const facts = new Map(there.map(file => [file.id, targetFacts(file)]))
     const listed = new Map<ShelfSource, FileItem[]>()
     for (const { source } of documents.flatMap(shelvesIn)) if (source) listed.set(source, await shelves.filesOn(source))
@@ -81,6 +85,7 @@ export function createPublishedPages(pages: PageService, library: LibraryService
     const known: PageFacts = {
       file: id => facts.get(id),
       page: id => led.get(id),
+      signpost: id => posts.get(id),
       shelf: source => (listed.get(source) ?? []).map(targetFacts),
       look: id => appearances.get(id),
     }

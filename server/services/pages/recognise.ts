@@ -5,9 +5,11 @@ import { Problem } from '../../../core/problem'
 import type { Database } from '../../db/connection'
 import { files, retiredHandles } from '../../db/schema'
 import type { SiteService } from '../site/site'
+import type { Signposts } from '../signposts/signposts'
 import type { PageService } from './pages'
 
 const FILES = '/files/'
+const TO = '/to/'
 
 /** A path without its escapes; as it is where they are none (RFC 3986, 2.1), for nothing is there. */
 function decoded(path: string): string {
@@ -22,8 +24,8 @@ function decoded(path: string): string {
 /** What an address leads to, and what that is called. */
 export interface Led { target: Target, title: string }
 
-/** Tells what an address that was typed or pasted leads to: to the file or page itself where it is one of our own. */
-export function createRecognising(db: Database, pages: PageService, site: SiteService) {
+/** Tells what an address that was typed or pasted leads to: to the file, signpost or page itself where it is one of our own. */
+export function createRecognising(db: Database, pages: PageService, signposts: Signposts, site: SiteService) {
   /** The file with a handle, or that had it once. */
   async function fileAt(handle: string): Promise<Led | undefined> {
     const [file] = await db.select({ id: files.id, title: files.title }).from(files).leftJoin(retiredHandles, eq(retiredHandles.fileId, files.id))
@@ -36,9 +38,15 @@ export function createRecognising(db: Database, pages: PageService, site: SiteSe
     return page && { target: { kind: 'page', id: page.id }, title: page.title }
   }
 
+  async function signpostAt(name: string): Promise<Led | undefined> {
+    const signpost = await signposts.at(name)
+    return signpost && { target: { kind: 'signpost', id: signpost.id }, title: signpost.title }
+  }
+
   async function ownPlace(path: string): Promise<Led | undefined> {
     const plain = decoded(path)
-    return plain.startsWith(FILES) ? fileAt(plain.slice(FILES.length)) : pageAt(plain.slice(1))
+    if (plain.startsWith(FILES)) return fileAt(plain.slice(FILES.length))
+    return plain.startsWith(TO) ? signpostAt(plain.slice(TO.length)) : pageAt(plain.slice(1))
   }
 
   return {

@@ -7,7 +7,7 @@ import { uses, type Side } from '../../db/schema'
 
 /** What is known of a target by its identity; one elsewhere has none. */
 const columnsOf = (target: Reference | undefined) => ({
-  fileId: target?.kind === 'file' ? target.id : null, folderId: target?.kind === 'folder' ? target.id : null, toPage: target?.kind === 'page' ? target.id : null,
+  fileId: target?.kind === 'file' ? target.id : null, folderId: target?.kind === 'folder' ? target.id : null, toPage: target?.kind === 'page' ? target.id : null, signpostId: target?.kind === 'signpost' ? target.id : null,
   elsewhere: target !== undefined && idOf(target) === undefined,
 })
 

@@ -50,7 +50,7 @@ export function createPictures(db: Database, looking: Looking, reading: ReadingS
     const [row] = await db.select({ sha256: editions.sha256, mediaType: editions.mediaType, preview: blobs.preview, own: ownEdition.sha256, ownType: ownEdition.mediaType }).from(files)
       .innerJoin(editions, and(eq(editions.fileId, files.id), eq(editions.number, files.edition))).innerJoin(blobs, eq(blobs.sha256, editions.sha256))
       .leftJoin(own, and(eq(own.id, files.picture), isNull(own.deleted))).leftJoin(ownEdition, and(eq(ownEdition.fileId, own.id), eq(ownEdition.number, own.edition)))
-      .where(and(eq(files.handle, handle), isNull(files.deleted)))
+      .where(and(eq(files.handle, handle), isNull(files.deleted), eq(editions.withdrawn, false)))
     if (!row) return undefined
     const instead = familyOf(row.mediaType) !== 'picture' && row.own !== null
     return instead ? { sha256: row.own!, mediaType: row.ownType!, drawn: true } : { sha256: row.sha256, mediaType: row.mediaType, drawn: row.preview === 'ready' }

@@ -5,6 +5,7 @@ import { TAKE_ALL, shelfQuery } from '../../../core/page/shelf'
 import { Problem } from '../../../core/problem'
 import type { LaidOut, Pack } from '../bundles/packing'
 import { nameToSave } from '../delivery/delivery'
+import { isOut } from '../library/items'
 import type { LibraryService } from '../library/library'
 import type { PageService } from '../pages/pages'
 
@@ -14,10 +15,10 @@ export function createShelves(pages: PageService, library: LibraryService, pack:
   async function filesOn(source: ShelfSource): Promise<FileItem[]> {
     if (source.kind === 'folder') {
       if (await library.folders.nameOf(source.id) === undefined) return []
-      return (await library.list(fileQuerySchema.parse(shelfQuery(source)))).items
+      return (await library.list(fileQuerySchema.parse(shelfQuery(source)))).items.filter(file => !isOut(file))
     }
     const there = new Map((await library.byId(source.ids)).map(file => [file.id, file]))
-    return source.ids.flatMap(id => there.get(id) ?? []).filter(file => !file.deleted)
+    return source.ids.flatMap(id => there.get(id) ?? []).filter(file => !isOut(file))
   }
 
   return {

@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm'
 import { z } from 'zod'
+import { timeZoneSchema } from '../../../core/timetable/wallTime'
 import type { Database, Queryable } from '../../db/connection'
 import { settings } from '../../db/schema'
 import type { Events } from '../events'
@@ -13,8 +14,13 @@ export const siteSchema = z.object({
       .refine(text => !URL.canParse(text) || new URL(text).pathname === '/', 'Give the address without a path.')
       .transform(text => new URL(text).origin),
   ]),
+  /** in which set times are meant; where it is left out, that of this machine */
+  timeZone: timeZoneSchema.default(() => Intl.DateTimeFormat().resolvedOptions().timeZone),
 })
 export type Site = z.infer<typeof siteSchema>
+/** What is not said of it stays as it is. */
+export const siteChangeSchema = siteSchema.extend({ timeZone: timeZoneSchema.optional() })
+export type SiteChange = z.infer<typeof siteChangeSchema>
 
 const KEY = 'site'
 const FORMER_KEY = 'site-former'
@@ -45,8 +51,10 @@ export function createSiteService(db: Database, events: Events, addressFromEnvir
       return [...new Set([...now ? [now] : [], ...await former()])]
     },
 
-    async set(site: Site): Promise<Site> {
-      const left = hostOf((await this.get()).address)
+    async set(changed: SiteChange): Promise<Site> {
+      const before = await this.get()
+      const site = { ...before, ...changed, timeZone: changed.timeZone ?? before.timeZone }
+      const left = hostOf(before.address)
       await db.transaction(async (tx) => {
         await write(tx, KEY, site)
         if (left && left !== hostOf(site.address)) await write(tx, FORMER_KEY, [...new Set([...await former(tx), left])])

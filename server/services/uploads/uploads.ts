@@ -1,3 +1,4 @@
+import { AsyncLocalStorage } from 'node:async_hooks'
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { Server } from '@tus/server'
 import type { FileItem } from '../../../core/files/item'
@@ -20,6 +21,9 @@ function withinOf({ relativePath }: Metadata): string[] {
   return path && 'folders' in path ? path.folders : []
 }
 
+/** E-mail of who sends what is being handled. */
+const sender = new AsyncLocalStorage<string>()
+
 /** Resumable uploads by the tus 1.0 protocol; a finished one becomes a file of the library. */
 export function createUploadService(incoming: IncomingStore, library: LibraryService) {
   /** Makes a file of a whole upload; again and again gives the same file. */
@@ -33,6 +37,7 @@ export function createUploadService(incoming: IncomingStore, library: LibrarySer
       folder: folderOf(metadata), within: withinOf(metadata), asEdition: metadata.clash === 'edition',
       // It is held against the one that visitors get before it takes over.
       ...metadata.edition && { editionOf: metadata.edition, waits: true },
+      by: metadata.by ?? '',
     })
   }
 
@@ -60,7 +65,8 @@ export function createUploadService(incoming: IncomingStore, library: LibrarySer
         })
       }
       if (upload.metadata?.edition) await mayFollow(upload.metadata.edition)
-      return {}
+      // Whatever the sender says: it is who is signed in.
+      return { metadata: { ...upload.metadata, by: sender.getStore() ?? '' } }
     },
     async onUploadFinish(_request, upload) {
       try {
@@ -75,8 +81,12 @@ export function createUploadService(incoming: IncomingStore, library: LibrarySer
   })
 
   return {
-    /** Answers one request of the protocol. */
-    async handle(request: IncomingMessage, response: ServerResponse): Promise<void> {
+    /**
+     * Answers one request of the protocol.
+     *
+     * @param by e-mail of who sends it
+     */
+    async handle(request: IncomingMessage, response: ServerResponse, by = ''): Promise<void> {
       if (request.method === 'OPTIONS') response.setHeader('Tus-Checksum-Algorithm', CHECKSUM_ALGORITHMS.join(','))
       const header = request.headers['upload-checksum']
       const checksum = typeof header === 'string' ? ChunkChecksum.parse(header) : undefined
@@ -85,7 +95,7 @@ export function createUploadService(incoming: IncomingStore, library: LibrarySer
           .end(`Upload-Checksum needs one of ${CHECKSUM_ALGORITHMS.join(', ')}, a space and the checksum in Base64.`)
         return
       }
-      await expectedChecksum.run(checksum, () => server.handle(request, response))
+      await sender.run(by, () => expectedChecksum.run(checksum, () => server.handle(request, response)))
     },
 
     /** The file a whole upload became; makes it where a fault had kept it from being made. */

@@ -7,14 +7,17 @@ import type { SiteStyle } from '../../../core/look/siteStyle'
 import { groupBy } from '../../../core/group'
 import { targetFacts } from '../../../core/page/placeholders'
 import type { PageDocument } from '../../../core/page/schema'
-import { fileIds, folderIds, idOf, placementsOf, referencesIn } from '../../../core/page/targets'
+import { fileIds, folderIds, idOf, placementsOf, referencesIn, signpostIds } from '../../../core/page/targets'
+import type { SignpostItem } from '../../../core/signposts/item'
 import type { Answer, WalkFacts, WalkedFile } from '../../../core/walk/facts'
 import type { Database } from '../../db/connection'
 import { files, folders } from '../../db/schema'
+import { isOut } from '../library/items'
 import type { LibraryService } from '../library/library'
 import type { LookService } from '../looks/looks'
 import type { PageService } from '../pages/pages'
 import type { Recognising } from '../pages/recognise'
+import type { Signposts } from '../signposts/signposts'
 
 /** One side of a page that is walked. */
 export interface WalkedSide { pageId: string, edge: boolean, document: PageDocument }
@@ -22,6 +25,7 @@ export interface WalkedSide { pageId: string, edge: boolean, document: PageDocum
 /** What is gathered once for all pages of one walk. */
 export interface Ground {
   pages: Map<string, { id: string, slug: string, title: string, live: boolean }>
+  signposts: Map<string, SignpostItem>
   looks: Map<string, Appearance>
   style: SiteStyle
   /** files that were met so far, those in the bin too, and what is known of them */
@@ -30,7 +34,7 @@ export interface Ground {
 }
 
 /** Gathers what the checks of some pages need. */
-export function createGathering(db: Database, library: LibraryService, pages: PageService, looks: LookService, recognising: Recognising) {
+export function createGathering(db: Database, library: LibraryService, pages: PageService, signposts: Signposts, looks: LookService, recognising: Recognising) {
   async function betterName(file: FileItem): Promise<WalkedFile['betterName']> {
     // Most names are good, and what makes the best of a bad one takes longer to find out.
     const first = file.bundle ? undefined : nameAdvice({ ...file, dated: file.changed })
@@ -50,16 +54,31 @@ export function createGathering(db: Database, library: LibraryService, pages: Pa
     return new Set((await db.select({ id: folders.id }).from(folders).where(and(inArray(folders.id, ids), isNull(folders.deleted)))).map(row => row.id))
   }
 
+  /** The newest editions of files that were not withdrawn. */
+  async function fallbacksOf(ids: string[]): Promise<Map<string, number>> {
+    const found = new Map<string, number>()
+    for (const id of ids) {
+      const last = (await library.editions(id)).findLast(edition => !edition.withdrawn)
+      if (last) found.set(id, last.number)
+    }
+    return found
+  }
+
   return {
     async ground(): Promise<Ground> {
-      return { pages: new Map((await pages.titles()).map(page => [page.id, page])), looks: await looks.appearances(), style: await looks.style(), items: new Map(), files: new Map() }
+      return { pages: new Map((await pages.titles()).map(page => [page.id, page])), signposts: new Map((await signposts.list()).map(item => [item.id, item])), looks: await looks.appearances(), style: await looks.style(), items: new Map(), files: new Map() }
     },
 
+    /** The signposts that documents lead to. */
+    signpostsOn: (documents: PageDocument[], ground: Pick<Ground, 'signposts'>): SignpostItem[] =>
+      signpostIds(documents.flatMap(referencesIn)).flatMap(id => ground.signposts.get(id) ?? []),
+
     /** Gets to know the files that documents lean on; gives those that visitors can have. */
-    async meet(documents: PageDocument[], { items }: Ground): Promise<FileItem[]> {
-      const ids = [...new Set(documents.flatMap(document => fileIds(referencesIn(document))))]
+    async meet(documents: PageDocument[], ground: Ground): Promise<FileItem[]> {
+      const { items } = ground
+      const ids = [...new Set([...fileIds(documents.flatMap(referencesIn)), ...this.signpostsOn(documents, ground).flatMap(({ file }) => file ?? [])])]
       for (const file of await library.byId(ids.filter(id => !items.has(id)))) items.set(file.id, file)
-      return ids.flatMap(id => items.get(id) ?? []).filter(file => !file.deleted)
+      return ids.flatMap(id => items.get(id) ?? []).filter(file => !isOut(file))
     },
 
     /** @param answers what visitors are answered, by the identity of the file */
@@ -75,6 +94,7 @@ export function createGathering(db: Database, library: LibraryService, pages: Pa
       const foldersThere = await foldersAmong([...new Set(folderIds(references))])
       const own = await recognising.ownPlaces([...new Set(references.flatMap(reference => reference.kind === 'address' ? [reference.href] : []))])
       const namesakes = await titled(documents.flatMap(placementsOf).filter(({ targets }) => targets.every(target => !there.has(idOf(target) ?? ''))).map(({ label }) => label))
+      const fallbacks = await fallbacksOf(fileIds(references).filter(id => ground.items.get(id)?.withdrawn))
       const page = (id: string) => {
         const found = ground.pages.get(id)
         return found?.live ? { slug: found.slug, title: found.title } : undefined
@@ -82,20 +102,28 @@ export function createGathering(db: Database, library: LibraryService, pages: Pa
 
       return sides.map(({ pageId, edge, document }): WalkFacts => ({
         pageId, edge, document, page,
+        signpost: (id) => {
+          const found = ground.signposts.get(id)
+          return found && { ...found, answer: answers.get(id) }
+        },
         file: id => there.has(id) ? ground.files.get(id) : undefined,
         away: (reference) => {
-          if (reference.kind === 'file') return ground.items.get(reference.id)?.title
+          // One that was withdrawn is where it was: bringing it back is not what it needs.
+          if (reference.kind === 'file') return ground.items.get(reference.id)?.deleted ? ground.items.get(reference.id)!.title : undefined
+          if (reference.kind === 'signpost') return ground.signposts.get(reference.id)?.title
           return reference.kind === 'page' ? ground.pages.get(reference.id)?.title : undefined
         },
         reachable: (reference) => {
           switch (reference.kind) {
             case 'file': return there.has(reference.id)
             case 'folder': return foldersThere.has(reference.id)
+            case 'signpost': return there.has(ground.signposts.get(reference.id)?.file ?? '')
             case 'page': return reference.id === pageId || page(reference.id) !== undefined
             default: return true
           }
         },
         ownPlace: href => own.get(href),
+        fallback: id => fallbacks.get(id),
         namesake: (words) => {
           const [first, ...others] = namesakes.get(words.trim().toLowerCase()) ?? []
           return others.length ? undefined : first

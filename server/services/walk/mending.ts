@@ -11,9 +11,9 @@ import type { Walk } from './walk'
 const MOST_KEPT = 50
 
 /** What takes a mending back. */
-interface Mended { rewritten: Rewritten[], renamed: { id: string, fileName: string }[], restored: string[], published: string[] }
+interface Mended { rewritten: Rewritten[], renamed: { id: string, fileName: string }[], restored: string[], shown: { id: string, number: number }[], published: string[] }
 
-const isPageMend = (mend: Mend): mend is PageMend => !['rename', 'restore', 'publish'].includes(mend.kind)
+const isPageMend = (mend: Mend): mend is PageMend => !['rename', 'restore', 'edition', 'publish'].includes(mend.kind)
 
 /** Mends findings by the one act each of them has, many at once, and takes that back. */
 export function createMending(walk: Walk, pages: PageService, library: LibraryService) {
@@ -34,7 +34,7 @@ export function createMending(walk: Walk, pages: PageService, library: LibrarySe
       const findings = (await walk.some(keys)).filter(finding => finding.mend)
       if (!findings.length) throw new Problem(409, 'That is as it should be by now.', 'Look at the list again.')
       const mends = findings.map(finding => finding.mend!)
-      const done: Mended = { rewritten: [], renamed: [], restored: [], published: [] }
+      const done: Mended = { rewritten: [], renamed: [], restored: [], shown: [], published: [] }
       // Publishing can be refused: first, so that nothing else is done then.
       for (const mend of mends) {
         if (mend.kind !== 'publish') continue
@@ -44,6 +44,10 @@ export function createMending(walk: Walk, pages: PageService, library: LibrarySe
       done.rewritten = await mendPages(findings)
       for (const mend of mends) {
         if (mend.kind === 'restore') done.restored.push(...(await library.restore({ files: [mend.file], folders: [] })).files)
+        if (mend.kind === 'edition') {
+          done.shown.push({ id: mend.file, number: (await library.get(mend.file)).edition })
+          await library.showEdition(mend.file, mend.number)
+        }
         if (mend.kind !== 'rename') continue
         done.renamed.push({ id: mend.file, fileName: (await library.get(mend.file)).fileName })
         await library.change(mend.file, { fileName: mend.fileName })
@@ -61,6 +65,7 @@ export function createMending(walk: Walk, pages: PageService, library: LibrarySe
       await pages.takeBack(done.rewritten)
       for (const { id, fileName } of done.renamed) await library.change(id, { fileName })
       if (done.restored.length) await library.remove({ files: done.restored, folders: [] }, { despite: true })
+      for (const { id, number } of done.shown) await library.showAgain(id, number)
       for (const id of done.published) await pages.unpublish(id, { despite: true })
       kept.delete(undo)
     },

@@ -75,6 +75,7 @@ export function createWalk({ db, pages, gathering, visitor, traffic, events }: {
       }
     }
     await Promise.all(Array.from({ length: AT_ONCE }, lane))
+    for (const { id, name } of gathering.signpostsOn(documents, ground)) if (!answers.has(id)) answers.set(id, await visitor.ask(`/to/${name}`))
   }
 
   /** Walks what has changed since it was walked last. */
@@ -129,7 +130,7 @@ export function createWalk({ db, pages, gathering, visitor, traffic, events }: {
     for (const [index, { row, side, document }] of sides.entries()) {
       const found = walkPage(facts[index]!)
       await nextTurn()
-      const leans = referencesIn(document).flatMap(reference => idOf(reference) ?? [])
+      const leans = [...referencesIn(document).flatMap(reference => idOf(reference) ?? []), ...gathering.signpostsOn([document], ground).flatMap(({ file }) => file ?? [])]
       if (side === 'draft') {
         const known = walked.get(row.id)!
         known.draft = found
@@ -238,6 +239,10 @@ export function createWalk({ db, pages, gathering, visitor, traffic, events }: {
     resting.unref()
   }
   events.on('library', (ids) => {
+    for (const id of ids) changed.add(id)
+    later()
+  })
+  events.on('signposts', (ids) => {
     for (const id of ids) changed.add(id)
     later()
   })

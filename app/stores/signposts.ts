@@ -1,0 +1,66 @@
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import type { FileItem, FileUse } from '~~/core/files/item'
+import type { SignpostChange, SignpostItem } from '~~/core/signposts/item'
+import { ApiProblem, api } from '~/composables/api'
+import { useLibrary } from './library'
+import { useNotices } from './notices'
+
+/** The signposts of the site, and what the owner does with them. */
+export const useSignposts = defineStore('signposts', () => {
+  const items = ref<SignpostItem[]>([])
+  const loaded = ref(false)
+  const byId = computed(() => new Map(items.value.map(item => [item.id, item])))
+
+  async function load() {
+    const answer = await api<{ items: SignpostItem[], files: FileItem[] }>('/signposts')
+    useLibrary().learn(answer.files)
+    items.value = answer.items
+    loaded.value = true
+  }
+
+  /** Signposts, and what the library says of the files they point at. */
+  const refresh = () => Promise.all([load(), useLibrary().refresh()])
+
+  async function create(title: string, file: string | null): Promise<SignpostItem> {
+    const made = await api<SignpostItem>('/signposts', 'POST', { title, file })
+    await refresh()
+    return made
+  }
+
+  async function change(id: string, changed: SignpostChange) {
+    await api(`/signposts/${id}`, 'PATCH', changed)
+    await load()
+  }
+
+  /** Where a signpost is used: what changes when it is turned. */
+  const places = async (id: string) => ofItself((await api<{ places: FileUse[] }>(`/signposts/${id}/places`)).places)
+  /** Beside the signpost its own name says nothing. */
+  const ofItself = (uses: FileUse[]) => uses.map(use => ({ ...use, by: null }))
+
+  /** Points it at another file, or at nothing; can be taken back from the notice. */
+  async function turn({ id, title, file: before }: SignpostItem, file: string | null) {
+    const point = async (at: string | null) => {
+      await api(`/signposts/${id}/turn`, 'POST', { file: at })
+      await refresh()
+    }
+    await point(file)
+    const name = file === null ? undefined : useLibrary().known.get(file)?.title
+    useNotices().say(name === undefined ? `“${title}” points at nothing now.` : `“${title}” points at “${name}” now, wherever it is used.`, { tone: 'works', action: { label: 'Undo', run: () => point(before) } })
+  }
+
+  /** Takes a signpost down; gives the places that lead to it where they hold that back. */
+  async function remove(id: string, way?: 'straight' | 'off' | 'despite'): Promise<FileUse[]> {
+    try {
+      await api(`/signposts/${id}${way ? `?way=${way}` : ''}`, 'DELETE')
+    }
+    catch (error) {
+      if (error instanceof ApiProblem && Array.isArray(error.extra.uses)) return ofItself(error.extra.uses as FileUse[])
+      throw error
+    }
+    await refresh()
+    return []
+  }
+
+  return { items, loaded, byId, load, create, change, places, turn, remove }
+})

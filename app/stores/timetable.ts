@@ -1,0 +1,34 @@
+import { defineStore } from 'pinia'
+import { ref } from 'vue'
+import type { TimedAct, TimedItem } from '~~/core/timetable/item'
+import { api } from '~/composables/api'
+import { momentWords } from '~/composables/format'
+import { useNotices } from './notices'
+import { useSession } from './session'
+
+/** What is set to happen by itself. */
+export const useTimetable = defineStore('timetable', () => {
+  const items = ref<TimedItem[]>([])
+
+  async function load() {
+    items.value = (await api<{ items: TimedItem[] }>('/timetable')).items
+  }
+
+  /** What is set for a file, or for a signpost. */
+  const forFile = (id: string) => items.value.find(({ act }) => act.kind === 'edition' && act.file === id)
+  const forSignpost = (id: string) => items.value.find(({ act }) => act.kind === 'signpost' && act.signpost === id)
+
+  async function drop(id: string) {
+    await api(`/timetable/${id}`, 'DELETE')
+    await load()
+  }
+
+  /** @param at as clocks show it where the site is */
+  async function set(act: TimedAct, at: string) {
+    const made = await api<TimedItem>('/timetable', 'POST', { act, at })
+    await load()
+    useNotices().say(`Set for ${momentWords(made.at, useSession().site.timeZone)}. It happens by itself.`, { tone: 'works', action: { label: 'Undo', run: () => drop(made.id) } })
+  }
+
+  return { items, load, forFile, forSignpost, set, drop }
+})

@@ -1,0 +1,37 @@
+import { z } from 'zod'
+import { firstFree, slugify } from '../files/handle'
+
+/** A name of the site that points at a file or bundle, as the desk's API gives it. */
+export interface SignpostItem {
+  id: string
+  title: string
+  /** the last part of its address, `/to/<name>` */
+  name: string
+  /** identity of what it points at; null where that is nothing */
+  file: string | null
+  /** buttons and links that lead to it, drafts and live pages taken together */
+  uses: number
+  /** when it was turned last, ISO 8601 */
+  changed: string
+}
+
+const titleSchema = z.string().trim().min(1, 'Give the signpost a title, such as Current price list.').max(120, 'Keep the title to 120 characters.')
+const nameSchema = z.string().max(80, 'Keep the address to 80 characters.')
+  .regex(/^[a-z0-9]+(?:-[a-z0-9]+)*$/, 'Use small letters, digits and hyphens only, such as current-price-list.')
+const fileSchema = z.string().max(40).nullable()
+
+export const newSignpostSchema = z.object({ title: titleSchema, file: fileSchema })
+export const signpostChangeSchema = z.object({ title: titleSchema, name: nameSchema }).partial()
+export type SignpostChange = z.infer<typeof signpostChangeSchema>
+export const turnSchema = z.object({ file: fileSchema })
+
+/** What to do with what leads to a signpost when it is deleted. */
+export const deleteSignpostSchema = z.object({
+  /** `straight`: lead to the file it points at; `off`: taken off; `despite`: left as it is */
+  way: z.enum(['straight', 'off', 'despite']).optional(),
+})
+export type DeleteSignpost = z.infer<typeof deleteSignpostSchema>
+
+/** The name a title asks for that is not taken. */
+export const signpostName = (title: string, taken: (name: string) => boolean): string =>
+  firstFree(slugify(title).slice(0, 70).replace(/-+$/, '') || 'signpost', taken)

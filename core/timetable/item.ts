@@ -1,0 +1,21 @@
+import { z } from 'zod'
+import { wallTimeSchema } from './wallTime'
+
+/** What happens by itself: an edition goes live, or a signpost is turned. */
+export const timedActSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('edition'), file: z.string().max(40), number: z.number().int().min(1) }),
+  z.object({ kind: z.literal('signpost'), signpost: z.string().max(40), file: z.string().max(40) }),
+])
+export type TimedAct = z.infer<typeof timedActSchema>
+
+/** One act that is set to happen. */
+export interface TimedItem {
+  id: string
+  act: TimedAct
+  /** ISO 8601 */
+  at: string
+  /** why it did not happen when its time had come; null while it is to come */
+  failed: string | null
+}
+
+export const newTimedSchema = z.object({ act: timedActSchema, /** as clocks show it in the site's time zone */ at: wallTimeSchema })

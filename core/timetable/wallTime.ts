@@ -1,0 +1,46 @@
+import { Temporal } from 'temporal-polyfill'
+import { z } from 'zod'
+import { Problem } from '../problem'
+
+/** A time of day on a clock on the wall, without saying where: `2026-12-01T08:00` (ISO 8601). */
+export const wallTimeSchema = z.string().regex(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/, 'Give a day and a time, such as 2026-12-01T08:00.')
+
+/** The name of a time zone in the IANA database. */
+export const timeZoneSchema = z.string().max(60).refine(isTimeZone, 'Give a time zone by its place, such as Europe/London.')
+
+function isTimeZone(name: string): boolean {
+  try {
+    // Offsets such as +01:00 know no summer time, and are no place.
+    return /^[A-Z]/i.test(name) && !!new Intl.DateTimeFormat('en', { timeZone: name })
+  }
+  catch {
+    return false
+  }
+}
+
+function wallOf(text: string): Temporal.PlainDateTime {
+  try {
+    return Temporal.PlainDateTime.from(text)
+  }
+  catch {
+    throw new Problem(422, 'There is no such day or time.', 'Give a day and a time, such as 2026-12-01T08:00.', { field: 'at' })
+  }
+}
+
+/**
+ * The moment at which clocks in a time zone show a time. Where they show it twice, as summer time ends, the first.
+ *
+ * @param zone of the IANA database
+ * @throws Problem 422 where clocks leave that time out, as summer time begins, naming the one they show instead
+ */
+export function momentOf(text: string, zone: string): Date {
+  const wall = wallOf(text)
+  const moment = wall.toZonedDateTime(zone, { disambiguation: 'compatible' })
+  const shown = moment.toPlainDateTime()
+  if (!shown.equals(wall)) throw new Problem(422, `There is no ${wall.toPlainTime().toString({ smallestUnit: 'minute' })} on that day.`, `Clocks are put on then: choose ${shown.toPlainTime().toString({ smallestUnit: 'minute' })}.`, { field: 'at' })
+  return new Date(moment.epochMilliseconds)
+}
+
+/** What clocks in a time zone show at a moment, as `momentOf` takes it. */
+export const wallTimeAt = (moment: Date, zone: string): string =>
+  Temporal.Instant.fromEpochMilliseconds(moment.getTime()).toZonedDateTimeISO(zone).toPlainDateTime().toString({ smallestUnit: 'minute' })

@@ -1,0 +1,9 @@
+import { defineEventHandler, sendNoContent } from 'h3'
+import { deleteSignpostSchema } from '../../../../core/signposts/item'
+import { idOf, parseQuery } from '../../../utils/request'
+import { useTrough } from '../../../utils/trough'
+
+export default defineEventHandler(async (event) => {
+  await (await useTrough()).signposts.remove(idOf(event), parseQuery(event, deleteSignpostSchema))
+  return sendNoContent(event)
+})
