@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test'
 import { makePdf } from '../demo/pdf'
 import { priceList } from '../demo/texts'
 import { dropFiles, sha256, type RealFile } from './support/files'
-import { openDesk, openFolder, row } from './support/owner'
+import { openDesk, openFolder, openPage, row } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 
 let server: RunningServer
@@ -73,4 +73,29 @@ test('the next edition is chosen in the details, waits, is compared there and th
   await page.keyboard.press('Enter')
   await expect(dialog).toHaveCount(0)
   await expect(compare).toHaveCount(0)
+})
+
+test('dropped on a button, a new file is the next edition of what that leads to; or the button alone leads to it', async ({ page, request }) => {
+  await openDesk(page, server.url)
+  await openPage(page, 'Classes')
+  const button = page.locator('.button-view', { hasText: 'joining form' }).first()
+  const label = button.locator('.tr-button')
+  const dropOnButton = async (file: RealFile) => {
+    await label.evaluate(element => element.id = 'drop-here')
+    const box = (await label.boundingBox())!
+    await dropFiles(page, [file], '#drop-here', { x: box.x + box.width / 2, y: box.y + box.height / 2 })
+  }
+  await dropOnButton({ name: 'joining-form.txt', mimeType: 'text/plain', buffer: Buffer.from('Name, address, evenings.\n') })
+  const dialog = page.getByRole('dialog', { name: 'Next edition of “Class joining form”' })
+  await expect(dialog.locator('.doubts')).toContainText('It is of another type', { timeout: 20_000 })
+  await dialog.getByRole('button', { name: 'Lead only this button to it' }).click()
+  await expect(page.getByText('That button leads to “Joining form” now.')).toBeVisible()
+  await expect(label).toContainText('TXT')
+  expect((await request.get(`${server.url}/files/joining-form.docx`)).status()).toBe(200)
+
+  // Now it leads to a text: the next one follows without a doubt, and is live on the page at once.
+  await dropOnButton({ name: 'joining-form.txt', mimeType: 'text/plain', buffer: Buffer.from('Name, address, evenings, clay.\n') })
+  await page.getByRole('dialog', { name: 'Next edition of “Joining form”' }).getByRole('button', { name: 'Put it live' }).click()
+  await expect(page.getByText('Visitors get the new “Joining form” now')).toBeVisible()
+  expect(await (await request.get(`${server.url}/files/joining-form.txt`)).text()).toBe('Name, address, evenings, clay.\n')
 })

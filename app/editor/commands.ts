@@ -134,6 +134,9 @@ export function pasteLink(editor: Editor, led: { target: Target, title: string }
 }
 
 /** A placement that is a block of its own, and where it stands; undefined where it was removed meanwhile. */
+/** What a button, card or picture leads to now. */
+export const targetAt = (editor: Editor, placement: string): Target | null => (findBlock(editor, placement)?.node.attrs.target ?? null) as Target | null
+
 function findBlock(editor: Editor, placement: string): { position: number, node: Node } | undefined {
   let found: { position: number, node: Node } | undefined
   editor.state.doc.descendants((node, position) => {

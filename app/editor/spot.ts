@@ -45,9 +45,9 @@ function columnUnder(view: EditorView, { node, start }: Holder, x: number, y: nu
   return under
 }
 
-/** The button under the pointer; in a row its sides mean the places beside it. */
+/** The button or card under the pointer; in a row a button's sides mean the places beside it. */
 function buttonAt(view: EditorView, x: number, y: number, origin: DOMRect): Spot | undefined {
-  const element = document.elementsFromPoint(x, y).find(each => each.classList.contains('tr-button') && view.dom.contains(each))
+  const element = document.elementsFromPoint(x, y).find(each => (each.classList.contains('tr-button') || each.classList.contains('tr-card')) && view.dom.contains(each))
   const placement = element?.closest<HTMLElement>('.button-view')?.dataset.placement
   if (!element || !placement) return undefined
   const box = element.getBoundingClientRect()

@@ -10,7 +10,7 @@ const failure = ref('')
 async function load() {
   failure.value = ''
   try {
-    await Promise.all([useSession().load(), library.refresh(), usePages().load(), useSignposts().load(), useTimetable().load(), useReading().load(), useJobs().load()])
+    await Promise.all([useSession().load(), library.refresh(), usePages().load(), useTimetable().load(), useReading().load(), useJobs().load()])
   }
   catch (error) {
     failure.value = wordsOf(error)

@@ -9,21 +9,24 @@ import { useNotices } from './notices'
 import { useTimetable } from './timetable'
 import { useUploads } from './uploads'
 
+/** An edition that waits; `only` lets just the button it was dropped on lead to it, as a file of its own. */
+interface Waiting { file: FileItem, number: number, only?: (made: FileItem) => void }
+
 /** Next editions of files: brought in, held against what visitors get, and let take over. */
 export const useEditions = defineStore('editions', () => {
   /** the edition that is being looked at */
-  const open = ref<{ file: FileItem, number: number }>()
+  const open = ref<Waiting>()
 
   /** Shows an edition beside the one that visitors get. */
-  function look(file: FileItem, number: number) {
-    open.value = { file, number }
+  function look(file: FileItem, number: number, only?: Waiting['only']) {
+    open.value = { file, number, only }
   }
 
   /** Sends a file of the computer as the next edition of another, and shows the two side by side. */
-  function bring({ id }: FileItem, local: LocalFile) {
+  function bring({ id }: Pick<FileItem, 'id'>, local: LocalFile, only?: Waiting['only']) {
     useUploads().add([local], { edition: id, done: async () => {
       const file = await useLibrary().details(id)
-      look(file, Math.max(...file.editions.map(edition => edition.number)))
+      look(file, Math.max(...file.editions.map(edition => edition.number)), only)
     } })
   }
 
@@ -64,11 +67,20 @@ export const useEditions = defineStore('editions', () => {
 
   const discard = ({ file, number }: { file: FileItem, number: number }) => refreshed(() => api(`/files/${file.id}/editions/${number}`, 'DELETE'))
 
-  async function split({ file, number }: { file: FileItem, number: number }) {
+  async function split({ file, number }: Waiting): Promise<FileItem> {
     let made: FileItem | undefined
     await refreshed(async () => made = await api<FileItem>(`/files/${file.id}/editions/${number}/split`, 'POST'))
-    useNotices().say(`“${made!.title}” is a file of its own.`, { action: { label: 'Show it', run: () => navigateTo(`/desk/files/${made!.id}`) } })
+    useLibrary().learn([made!])
+    return made!
   }
 
-  return { open, look, bring, change, showEarlier, plan, compare, show, discard, split }
+  async function keepBoth(waiting: Waiting) {
+    const made = await split(waiting)
+    useNotices().say(`“${made.title}” is a file of its own.`, { action: { label: 'Show it', run: () => navigateTo(`/desk/files/${made.id}`) } })
+  }
+
+  /** Leads just the button to it that it was dropped on. */
+  const leadOnly = async (waiting: Waiting) => waiting.only?.(await split(waiting))
+
+  return { open, look, bring, change, showEarlier, plan, compare, show, discard, keepBoth, leadOnly }
 })

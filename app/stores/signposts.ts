@@ -19,12 +19,9 @@ export const useSignposts = defineStore('signposts', () => {
     loaded.value = true
   }
 
-  /** Signposts, and what the library says of the files they point at. */
-  const refresh = () => Promise.all([load(), useLibrary().refresh()])
-
   async function create(title: string, file: string | null): Promise<SignpostItem> {
     const made = await api<SignpostItem>('/signposts', 'POST', { title, file })
-    await refresh()
+    await useLibrary().refresh()
     return made
   }
 
@@ -42,7 +39,7 @@ export const useSignposts = defineStore('signposts', () => {
   async function turn({ id, title, file: before }: SignpostItem, file: string | null) {
     const point = async (at: string | null) => {
       await api(`/signposts/${id}/turn`, 'POST', { file: at })
-      await refresh()
+      await useLibrary().refresh()
     }
     await point(file)
     const name = file === null ? undefined : useLibrary().known.get(file)?.title
@@ -58,7 +55,7 @@ export const useSignposts = defineStore('signposts', () => {
       if (error instanceof ApiProblem && Array.isArray(error.extra.uses)) return ofItself(error.extra.uses as FileUse[])
       throw error
     }
-    await refresh()
+    await useLibrary().refresh()
     return []
   }
 

@@ -162,6 +162,8 @@ export const deleteFileSchema = z.object({
 })
 export type DeleteFile = z.infer<typeof deleteFileSchema>
 
+/** The file that takes the place of another everywhere. */
+export const replaceSchema = z.object({ by: z.string().max(40) })
 export const showEditionSchema = z.object({ number: z.number().int().min(1) })
 const editionNumberSchema = z.coerce.number().int().min(1)
 export const previewQuerySchema = z.object({ edition: editionNumberSchema.optional() })

@@ -58,7 +58,8 @@ const follows = computed(() => open.value.file.uses ? `${counted(open.value.file
         <button v-focus type="button" class="main" :disabled="busy" @click="act(editions.show)">Put it live</button>
         <button type="button" class="plain strong" :disabled="busy" @click="setting = true">At a set time…</button>
         <button type="button" class="plain" @click="editions.open = undefined">Keep it waiting</button>
-        <button type="button" class="plain" :disabled="busy" @click="act(editions.split)">It is another file: keep both</button>
+        <button v-if="open.only" type="button" class="plain" :disabled="busy" title="It becomes a file of its own; all other places keep theirs" @click="act(editions.leadOnly)">Lead only this button to it</button>
+        <button v-else type="button" class="plain" :disabled="busy" @click="act(editions.keepBoth)">It is another file: keep both</button>
         <button type="button" class="plain clay" :disabled="busy" @click="act(editions.discard)">Throw it away</button>
       </div>
     </div>

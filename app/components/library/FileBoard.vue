@@ -16,6 +16,7 @@ const route = useRoute()
 const file = ref<FileDetails>()
 const failure = ref('')
 const deleting = ref(false)
+const replacing = ref(false)
 const titleField = ref<HTMLInputElement>()
 const title = ref('')
 
@@ -104,6 +105,7 @@ async function takeName(fileName: string) {
           <section aria-labelledby="uses-head">
             <h2 id="uses-head">{{ file.usedIn.length ? `Used in ${counted(file.usedIn.length, 'place')}` : 'Not used anywhere' }}</h2>
             <PlaceList :uses="file.usedIn" />
+            <button v-if="!file.deleted && (file.usedIn.length || file.bundles.length)" type="button" class="plain" @click="replacing = true">Another file in its place…</button>
           </section>
           <section v-if="file.bundles.length" aria-labelledby="bundles-head">
             <h2 id="bundles-head">In {{ counted(file.bundles.length, 'bundle') }}</h2>
@@ -114,6 +116,7 @@ async function takeName(fileName: string) {
           <button v-if="!file.deleted" type="button" class="plain clay" @click="deleting = true">Delete…</button>
         </aside>
       </div>
+      <ReplaceDialog v-if="replacing" :file="file" @close="replacing = false" />
       <DeleteDialog v-if="deleting" :things="{ files: [file.id], folders: [] }" :title="file.title" @close="deleting = false" @done="deleting = false; load()" />
     </template>
   </div>

@@ -296,7 +296,7 @@ function drop(view: Editor['view'], event: DragEvent): boolean {
   if (at.kind === 'button') {
     const [file] = ours
     if (file) retarget(at.placement, file)
-    else if (files[0]) sendFor(at.placement, files[0])
+    else if (files[0] && !asNext(at.placement, files[0])) sendFor(at.placement, files[0])
     return true
   }
   if (at.kind === 'words') {
@@ -347,12 +347,18 @@ function retarget(placement: string, file: FileItem) {
   notices.say(`That button leads to “${file.title}” now.`, { action: { label: 'Undo', run: () => void editor.value?.chain().undo().run() } })
 }
 
+const { followed, asNext } = useButtonDrop(() => editor.value, retarget)
+/** what dropping on a button would do */
+const dropWords = ref('')
 function onDragOver(event: DragEvent) {
   const isMove = moved.value !== undefined
   if (!editor.value || !(isMove || carriesFiles(event, { ours: true }))) return
   event.preventDefault()
   event.dataTransfer!.dropEffect = isMove ? 'move' : 'copy'
-  spot.value = spotAt(editor.value.view, event.clientX, event.clientY, { between: isMove })
+  const at = spotAt(editor.value.view, event.clientX, event.clientY, { between: isMove })
+  spot.value = at
+  const old = at.kind === 'button' && !event.dataTransfer?.types.includes(LIBRARY_DRAG) ? followed(at.placement) : undefined
+  dropWords.value = at.kind !== 'button' ? 'Goes here' : old ? `The next edition of “${old.title}”` : 'This button leads there instead'
 }
 
 /** The margin of the sheet takes drops too: people aim beside the text. */
@@ -519,7 +525,7 @@ useHead({ style: [{ innerHTML: () => contentCss(looks.style) + looks.css, key: '
               <EdgeLine v-if="page.current.edge" :edge="page.current.edge" @order="placePages" />
               <BlockHandle :editor="editor" :area="sheet" @take="moved = $event" @release="moved = undefined; spot = undefined" @select="selectBlock" />
               <div v-if="spot?.kind === 'words'" class="drop-words">These words become a link</div>
-              <div v-else-if="spot" class="drop-mark" :class="spot.kind" :style="{ top: `${spot.mark.top}px`, left: `${spot.mark.left}px`, width: `${spot.mark.width}px`, height: `${spot.mark.height}px` }"><span>{{ spot.kind === 'button' ? 'This button leads there instead' : 'Goes here' }}</span></div>
+              <div v-else-if="spot" class="drop-mark" :class="spot.kind" :style="{ top: `${spot.mark.top}px`, left: `${spot.mark.left}px`, width: `${spot.mark.width}px`, height: `${spot.mark.height}px` }"><span>{{ dropWords }}</span></div>
             </div>
             <FileFinder
               v-if="finder" class="finder-pop" :style="{ top: `${finder.top}px`, left: `${finder.left}px` }" computer

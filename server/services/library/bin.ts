@@ -4,14 +4,14 @@ import type { Selection } from '../../../core/files/selection'
 import { freeName, Tree } from '../../../core/folders/tree'
 import { Problem } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
-import { files, folders, retiredHandles, signposts } from '../../db/schema'
+import { files, folders, retiredHandles } from '../../db/schema'
 import type { Events } from '../events'
-import { bundlesWith, retargetInBundles } from '../bundles/holding'
+import { bundlesWith } from '../bundles/holding'
 import type { PageService } from '../pages/pages'
 import { nameTaken, readTree, type FolderRow } from './folders'
-import { refillLooks } from '../looks/filled'
 import { filesById, getFile, usesOf } from './items'
 import { filesIn, topmost } from './placing'
+import { settle } from './replacing'
 
 /** What went to the bin together. */
 export interface Removed { files: string[], folders: string[] }
@@ -36,22 +36,10 @@ export function createBin(db: Database, pages: PageService, events: Events) {
     if (other?.deleted) {
       throw new Problem(422, 'That file is in the bin itself.', 'Restore it first, or choose another.')
     }
-    const used = new Set(places.flatMap(place => place.fileId ?? []))
-    const turned: string[] = []
-    if (replaceBy || takeOff) {
-      for (const id of used) {
-        await pages.retarget(tx, { kind: 'file', id }, replaceBy ? { kind: 'file', id: replaceBy } : 'remove')
-        await refillLooks(tx, id, replaceBy)
-      }
-      // What leads there by a signpost follows it, or goes with the rest.
-      const rows = await tx.update(signposts).set({ fileId: replaceBy ?? null, changed: new Date() }).where(inArray(signposts.fileId, going)).returning({ id: signposts.id })
-      turned.push(...rows.map(row => row.id))
-      if (takeOff) for (const id of turned) await pages.retarget(tx, { kind: 'signpost', id }, 'remove')
-    }
+    const settled = other || takeOff ? await settle(tx, pages, going, { places, held }, other) : undefined
     // No file can take the place of a folder: its shelf goes when it is asked to, and is pointed out else.
     if (takeOff) for (const id of new Set(places.flatMap(place => place.folderId ?? []))) await pages.retarget(tx, { kind: 'folder', id }, 'remove')
-    if (other || takeOff) await retargetInBundles(tx, held, other)
-    return { used: places.length > 0, turned }
+    return { used: places.length > 0, turned: settled?.turned ?? [] }
   }
 
   /** Folders that went to the bin at the same moment as one, from it downwards. */

@@ -19,6 +19,7 @@ import { createIntake } from './intake'
 import { filesById, filesWithBytes, getFile, usesOf } from './items'
 import { createPlacing } from './placing'
 import { createRegister } from './register'
+import { createReplacing } from './replacing'
 import { showEditionIn } from './showing'
 
 export type { Arrival } from './intake'
@@ -28,6 +29,7 @@ export function createLibraryService(db: Database, store: Store, pages: PageServ
   const register = createRegister(db, events)
   const { list, ids, tags, all } = createFinding(db, register, texts, events)
   const bin = createBin(db, pages, events)
+  const replacing = createReplacing(db, pages, events)
   const intake = createIntake(db, store, events)
 
   /** @throws Problem 409 where another file has or had the handle */
@@ -91,6 +93,8 @@ export function createLibraryService(db: Database, store: Store, pages: PageServ
     collectBytes: intake.collectBytes,
     setStraysAside: intake.setStraysAside,
     holdBytes: intake.holdBytes,
+    replace: replacing.replace,
+    takeReplacementBack: replacing.takeBack,
     remove: bin.remove,
     restore: bin.restore,
     binnedFolders: bin.folders,

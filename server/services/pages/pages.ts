@@ -309,12 +309,13 @@ export function createPageService(db: Database, events: Events) {
      * Gives every placement of a file or signpost another target, or takes it off, in drafts and on live pages alike; a
      * folder's shelves can only be taken off. In the caller's transaction.
      */
-    async retarget(tx: Queryable, from: { kind: 'file' | 'folder' | 'signpost', id: string }, to: Target | 'remove'): Promise<void> {
+    async retarget(tx: Queryable, from: { kind: 'file' | 'folder' | 'signpost', id: string }, to: Target | 'remove'): Promise<Rewritten[]> {
       const column = { file: uses.fileId, folder: uses.folderId, signpost: uses.signpostId }[from.kind]
       const rows = await tx.selectDistinct({ pageId: uses.pageId }).from(uses).where(eq(column, from.id))
       const change = (document: PageDocument) => mapTargets(document, target => target && idOf(target) === from.id ? to : target, from.kind === 'folder' && to === 'remove' ? from.id : undefined)
-      await rewrite(tx, rows.map(row => row.pageId), change)
+      const rewritten = await rewrite(tx, rows.map(row => row.pageId), change)
       if (from.kind === 'file') await tx.update(pages).set({ picture: to !== 'remove' && to.kind === 'file' ? to.id : null }).where(eq(pages.picture, from.id))
+      return rewritten
     },
 
     /** Changes pages, drafts and live versions alike, all or none. */
@@ -331,16 +332,19 @@ export function createPageService(db: Database, events: Events) {
      * @throws Problem 409 where one has been changed since
      */
     async takeBack(rewritten: Rewritten[]): Promise<void> {
-      const before = new Map(rewritten.map(each => [each.pageId, each]))
-      await db.transaction(async (tx) => {
-        for (const { pageId, revision } of rewritten) {
-          const page = await rowOf(tx, pageId)
-          if (page.revision !== revision) throw new Problem(409, `“${page.title}” has been changed since.`, 'Open the page to change it there.')
-        }
-        await rewrite(tx, [...before.keys()], (document, side, pageId) => before.get(pageId)![side] ?? document)
-      })
+      await db.transaction(tx => this.takeBackIn(tx, rewritten))
       events.emit('live')
       events.emit('uses')
+    },
+
+    /** The same in the caller's transaction. */
+    async takeBackIn(tx: Queryable, rewritten: Rewritten[]): Promise<void> {
+      const before = new Map(rewritten.map(each => [each.pageId, each]))
+      for (const { pageId, revision } of rewritten) {
+        const page = await rowOf(tx, pageId)
+        if (page.revision !== revision) throw new Problem(409, `“${page.title}” has been changed since.`, 'Open the page to change it there.')
+      }
+      await rewrite(tx, [...before.keys()], (document, side, pageId) => before.get(pageId)![side] ?? document)
     },
 
     /** Where each look is worn, in drafts and on live pages. */
