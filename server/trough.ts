@@ -21,6 +21,7 @@ import { createUnpacking } from './services/jobs/unpack'
 import { createLibraryService } from './services/library/library'
 import { createZipping } from './services/library/zipping'
 import { createLookService } from './services/looks/looks'
+import { createOldAddresses } from './services/oldAddresses/oldAddresses'
 import { createPageService } from './services/pages/pages'
 import { createRecognising } from './services/pages/recognise'
 import { createPublishedPages } from './services/pages/published'
@@ -121,6 +122,8 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     const delivery = createDeliveryService(directory, bundles, store, checks, tally, { front, fronts: new Set(proxies) })
     const published = createPublishedPages(pages, library, shelves, signposts, looks, site, events)
 
+    const oldAddresses = createOldAddresses({ db, library, pages, signposts, recognising, site })
+
     const gathering = createGathering(db, library, pages, signposts, looks, recognising)
     const walk = createWalk({ db, pages, gathering, visitor: ownAddress === undefined ? undefined : createWalkVisitor(ownAddress), traffic, events })
     const mending = createMending(walk, pages, library)
@@ -149,7 +152,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     tidying.unref()
 
     return {
-      folder, secrets, account, site, pages, signposts, timetable, recognising, looks, pictures, library, editions, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, shelves, bagExport, bagImport, tally, traffic, checks, delivery, published, walk, mending, backups, verifying, cleaner, storageUse, metrics,
+      folder, secrets, account, site, pages, signposts, timetable, oldAddresses, recognising, looks, pictures, library, editions, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, shelves, bagExport, bagImport, tally, traffic, checks, delivery, published, walk, mending, backups, verifying, cleaner, storageUse, metrics,
 
       /** Takes up what an earlier process left undone. */
       async resume(): Promise<void> {
@@ -174,6 +177,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
       async close(): Promise<void> {
         clearInterval(tidying)
         await timetable.close()
+        await oldAddresses.close()
         front?.close()
         await walk.close()
         await jobs.close()

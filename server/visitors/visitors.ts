@@ -3,6 +3,7 @@ import { shelfHref } from '../../core/page/shelf'
 import { RESERVED_SLUGS } from '../../core/page/slug'
 import { Problem } from '../../core/problem'
 import { WALK_AGENT } from '../services/walk/visitor'
+import type { Trough } from '../trough'
 import { useTrough } from '../utils/trough'
 import { answerFile } from './file'
 import { answerPage } from './page'
@@ -36,6 +37,19 @@ export async function answerVisitor(event: H3Event): Promise<void> {
   const trough = await useTrough()
   // The walk itself is nobody to make room for.
   if (req.headers['user-agent'] !== WALK_AGENT) trough.traffic.note()
+  try {
+    await answerAt(trough, event, path, search)
+  }
+  catch (error) {
+    // What the site had before comes last: nothing that is there now is hidden by it.
+    const place = error instanceof Problem && error.status === 404 ? await trough.oldAddresses.find(req.url!) : undefined
+    if (place === undefined) throw error
+    // 308 lasts and keeps the method (RFC 9110, section 15.4.9).
+    res.writeHead(308, { 'Location': place, 'Cache-Control': 'no-cache', 'Content-Length': 0 }).end()
+  }
+}
+
+async function answerAt(trough: Trough, { node: { req, res } }: H3Event, path: string, search: string): Promise<void> {
   if (path.startsWith(FILES)) await answerFile(trough, req, res, path.slice(FILES.length), search)
   else if (path.startsWith(TO)) await answerFile(trough, req, res, path.slice(TO.length), search, { signpost: true })
   else if (path.startsWith(PICTURES)) await answerPicture(trough, req, res, path.slice(PICTURES.length), search)

@@ -10,6 +10,7 @@ const SETTINGS = [
   { words: 'Setup: site name and address', to: '/desk/setup' },
   { words: 'Looks: buttons, colours and type', to: '/desk/looks' },
   { words: 'Signposts: names for what is current', to: '/desk/signposts' },
+  { words: 'Old addresses: what the site had before', to: '/desk/old-addresses' },
   { words: 'Checks: what visitors meet on the live pages', to: '/desk/checks' },
   { words: 'All pages', to: '/desk' },
 ]

@@ -50,7 +50,7 @@ async function save() {
     <form class="form" @submit.prevent="save">
       <label class="field"><span>Name of the site</span><input v-model="form.name" type="text" maxlength="120" required></label>
       <label class="field"><span>Public address</span><input v-model="form.address" type="text" inputmode="url" placeholder="https://www.example.com" aria-describedby="address-hint"></label>
-      <p id="address-hint" class="hint">Only full addresses that you copy contain it. Pages and buttons go on working when it changes.</p>
+      <p id="address-hint" class="hint">Only full addresses that you copy contain it. Pages and buttons go on working when it changes, and addresses that name the old one are still known. <NuxtLink to="/desk/old-addresses">Old addresses of the site</NuxtLink></p>
       <label class="field"><span>Time zone</span><input v-model="form.timeZone" type="text" list="zones" required aria-describedby="zone-hint" spellcheck="false"></label>
       <datalist id="zones"><option v-for="zone in ZONES" :key="zone" :value="zone" /></datalist>
       <p id="zone-hint" class="hint">Set times are meant in it: a price list that goes live at 8 does so by its clocks.</p>

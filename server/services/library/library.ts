@@ -74,6 +74,7 @@ export function createLibraryService(db: Database, store: Store, pages: PageServ
     ...createDescribing(db, events),
     folders: createFolderService(db, register, events),
     list,
+    all,
     ids,
     tags,
     editions: editionsOf,

@@ -1,9 +1,10 @@
-import { and, eq, isNull, or } from 'drizzle-orm'
+import { and, eq, inArray, isNotNull, isNull, or } from 'drizzle-orm'
+import { waysToRead } from '../../../core/oldAddresses/path'
 import { recognise } from '../../../core/page/recognise'
 import type { Target } from '../../../core/page/schema'
 import { Problem } from '../../../core/problem'
 import type { Database } from '../../db/connection'
-import { files, retiredHandles } from '../../db/schema'
+import { files, oldAddresses, pages as pageTable, retiredHandles } from '../../db/schema'
 import type { SiteService } from '../site/site'
 import type { Signposts } from '../signposts/signposts'
 import type { PageService } from './pages'
@@ -44,12 +45,35 @@ export function createRecognising(db: Database, pages: PageService, signposts: S
   }
 
   async function ownPlace(path: string): Promise<Led | undefined> {
-    const plain = decoded(path)
+    return await placeNow(decoded(path)) ?? await formerPlace(path)
+  }
+
+  /** What took the place of an address the site had before. */
+  async function formerPlace(path: string): Promise<Led | undefined> {
+    const rows = await db.select({ target: oldAddresses.target }).from(oldAddresses).where(and(inArray(oldAddresses.path, waysToRead(path)), isNotNull(oldAddresses.target)))
+    const [row] = rows
+    return row?.target ? titled(row.target) : undefined
+  }
+
+  async function titled(target: Target): Promise<Led | undefined> {
+    if (!('id' in target)) return undefined
+    const [row] = target.kind === 'file'
+      ? await db.select({ title: files.title }).from(files).where(and(eq(files.id, target.id), isNull(files.deleted)))
+      : target.kind === 'page' ? await db.select({ title: pageTable.title }).from(pageTable).where(eq(pageTable.id, target.id)) : [await signposts.get(target.id).catch(() => undefined)]
+    return row && { target, title: row.title }
+  }
+
+  async function placeNow(plain: string): Promise<Led | undefined> {
     if (plain.startsWith(FILES)) return fileAt(plain.slice(FILES.length))
     return plain.startsWith(TO) ? signpostAt(plain.slice(TO.length)) : pageAt(plain.slice(1))
   }
 
   return {
+    /** What lies at an address of this site, whatever host it names. */
+    async ownPath(address: string): Promise<Led | undefined> {
+      return URL.canParse(address, 'http://own/') ? ownPlace(new URL(address, 'http://own/').pathname) : undefined
+    },
+
     /**
      * @param host that the desk itself was asked at
      * @throws Problem 422 where the text is no address, 404 where nothing of ours is there

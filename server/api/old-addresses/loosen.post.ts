@@ -1,0 +1,10 @@
+import { defineEventHandler, sendNoContent } from 'h3'
+import { loosenAddressesSchema } from '../../../core/oldAddresses/item'
+import { parseBody } from '../../utils/request'
+import { useTrough } from '../../utils/trough'
+
+/** Leads some old addresses to nothing again. */
+export default defineEventHandler(async (event) => {
+  await (await useTrough()).oldAddresses.loosen((await parseBody(event, loosenAddressesSchema)).paths)
+  return sendNoContent(event)
+})
