@@ -4,7 +4,7 @@ import { wordsOf } from '../find/fold'
 import type { Target } from '../page/schema'
 
 /** What an old address could lead to, with the names it goes by. */
-export interface Candidate { target: Target, title: string, names: string[], /** of its file name, with the dot; empty where it has none */ ending: string }
+export interface Candidate { target: Target, title: string, names: string[], /** of its file name, with the dot; empty where it has none */ ending: string, /** of those that have as much in common the one that weighs most is meant */ weight: number }
 
 export interface Suggestion { target: Target, title: string, /** share of the words that are the same, 0 to 1 */ likeness: number }
 
@@ -43,18 +43,20 @@ export class Suggester {
     }
   }
 
-  /** The best there is; undefined where nothing has enough in common, or two have as much. */
+  /** The best there is; undefined where nothing has enough in common, or two have as much and weigh the same. */
   suggest(path: string): Suggestion | undefined {
     const name = lastName(path)
     const words = subjectWords(name)
     const ending = endingOf(name)
-    const found = [...new Set(words.flatMap(word => [...this.#byWord.get(word) ?? []]))].map((index): Suggestion => {
-      const { target, title, words: named, ending: own } = this.#candidates[index]!
+    const found = [...new Set(words.flatMap(word => [...this.#byWord.get(word) ?? []]))].map((index): Suggestion & { weight: number } => {
+      const { target, title, words: named, ending: own, weight } = this.#candidates[index]!
       // The same words in another kind of file are less alike.
       const apart = ending && own && ending !== own ? 0.2 : 0
-      return { target, title, likeness: Math.max(...named.map(other => likeness(words, other))) - apart }
-    }).sort((one, other) => other.likeness - one.likeness)
+      return { target, title, likeness: Math.max(...named.map(other => likeness(words, other))) - apart, weight }
+    }).sort((one, other) => other.likeness - one.likeness || other.weight - one.weight)
     const [best, second] = found
-    return best && best.likeness >= LEAST && best.likeness !== second?.likeness ? best : undefined
+    if (!best || best.likeness < LEAST || (best.likeness === second?.likeness && best.weight === second.weight)) return undefined
+    const { weight: _, ...suggestion } = best
+    return suggestion
   }
 }

@@ -89,7 +89,8 @@ const { over, takes } = useDropOn(false, async event => bringFile((await dropped
 .board-head { position: sticky; top: 0; z-index: 2; }
 .say { padding: 12px 16px; }
 .missed { color: #9A4420; font-weight: 600; padding-bottom: 4px; }
-.bring { display: grid; gap: 10px; padding: 14px 16px; background: #fff; border-bottom: 1px solid var(--line); line-height: 1.5; max-width: 760px; }
+.bring { display: grid; gap: 10px; padding: 14px 16px; background: #fff; border-bottom: 1px solid var(--line); line-height: 1.5; }
+.bring p { max-width: 640px; }
 .paste { display: grid; gap: 6px; max-width: 560px; }
 .bar { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; padding: 10px 16px; }
 .choices span { padding: 0 10px; }

@@ -67,8 +67,10 @@ export function createOldAddresses({ db, library, pages, signposts, recognising,
   async function suggester(): Promise<Suggester> {
     const files = (await library.all()).filter(file => !isOut(file))
     return new Suggester([
-      ...files.map(file => ({ target: { kind: 'file' as const, id: file.id }, title: file.title, names: [file.title, file.fileName, file.handle], ending: splitExtension(file.fileName)[1].toLowerCase() })),
-      ...(await pages.titles()).filter(page => page.live).map(({ id, title, slug }) => ({ target: { kind: 'page' as const, id }, title, names: [title, slug], ending: '' })),
+      ...files.map(file => ({ target: { kind: 'file' as const, id: file.id }, title: file.title, names: [file.title, file.fileName, file.handle], ending: splitExtension(file.fileName)[1].toLowerCase(), weight: file.uses })),
+      // What is current is what was meant.
+      ...(await signposts.list()).filter(({ file }) => file !== null).map(({ id, title, name }) => ({ target: { kind: 'signpost' as const, id }, title, names: [title, name], ending: '', weight: Infinity })),
+      ...(await pages.titles()).filter(page => page.live).map(({ id, title, slug }) => ({ target: { kind: 'page' as const, id }, title, names: [title, slug], ending: '', weight: 0 })),
     ])
   }
 
