@@ -40,8 +40,8 @@ export default defineNuxtConfig({
       { dir: packageFiles('@fontsource-variable/hanken-grotesk'), baseURL: '/_fonts/hanken', maxAge: YEAR },
     ],
     esbuild: { options: { target: 'node20' } },
-    typescript: { tsConfig: { compilerOptions: { verbatimModuleSyntax: true } } },
+    typescript: { tsConfig: { include: ['../types/*.d.ts'], compilerOptions: { verbatimModuleSyntax: true } } },
   },
-  typescript: { tsConfig: { compilerOptions: { noUnusedLocals: true } } },
+  typescript: { tsConfig: { include: ['../types/*.d.ts'], compilerOptions: { noUnusedLocals: true } } },
   experimental: { appManifest: false },
 })

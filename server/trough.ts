@@ -41,7 +41,9 @@ import { createHashing } from './services/trust/hashing'
 import { createStorage } from './services/trust/storage'
 import { createVerifying } from './services/trust/verify'
 import { createGathering } from './services/walk/gathering'
+import { createMeasuring } from './services/walk/measuring'
 import { createMending } from './services/walk/mending'
+import { createOutside } from './services/walk/outside'
 import { createWalkVisitor } from './services/walk/visitor'
 import { createWalk } from './services/walk/walk'
 import { createMetrics } from './services/watch/metrics'
@@ -124,8 +126,9 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
 
     const oldAddresses = createOldAddresses({ db, library, pages, signposts, recognising, site })
 
-    const gathering = createGathering(db, library, pages, signposts, looks, recognising)
-    const walk = createWalk({ db, pages, gathering, visitor: ownAddress === undefined ? undefined : createWalkVisitor(ownAddress), traffic, events })
+    const outside = createOutside(db, fetching.hosts)
+    const gathering = createGathering(db, library, pages, signposts, looks, recognising, createMeasuring(), outside)
+    const walk = createWalk({ db, pages, gathering, outside, visitor: ownAddress === undefined ? undefined : createWalkVisitor(ownAddress), traffic, events })
     const mending = createMending(walk, pages, library)
 
     const hashing = createHashing()
@@ -152,7 +155,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     tidying.unref()
 
     return {
-      folder, secrets, account, site, pages, signposts, timetable, oldAddresses, recognising, looks, pictures, library, editions, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, shelves, bagExport, bagImport, tally, traffic, checks, delivery, published, walk, mending, backups, verifying, cleaner, storageUse, metrics,
+      folder, secrets, account, site, pages, signposts, timetable, oldAddresses, recognising, looks, pictures, library, editions, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, shelves, bagExport, bagImport, tally, traffic, checks, delivery, published, walk, outside, mending, backups, verifying, cleaner, storageUse, metrics,
 
       /** Takes up what an earlier process left undone. */
       async resume(): Promise<void> {

@@ -63,5 +63,11 @@ export const useChecks = defineStore('checks', () => {
     await load()
   }
 
-  return { state, counts, walking, open, left, urgent, load, walk, count, mend, leave, takeUp }
+  /** Whether addresses elsewhere are asked, too. */
+  async function askOutside(on: boolean) {
+    await api('/walk/outside', 'PUT', { on })
+    await walk()
+  }
+
+  return { state, counts, walking, open, left, urgent, load, walk, count, mend, leave, takeUp, askOutside }
 })

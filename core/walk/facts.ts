@@ -1,4 +1,5 @@
 import type { Appearance } from '../look/appearance'
+import type { Measure } from '../look/fit'
 import type { Palette } from '../look/palette'
 import type { TargetKnowledge } from '../page/destination'
 import type { TargetFacts } from '../page/placeholders'
@@ -13,6 +14,16 @@ export interface Answer {
   size: number
   /** whether the bytes are those that were put in; undefined where they were not read this time */
   whole?: boolean
+}
+
+/** What an address elsewhere answered. */
+export interface OutsideAnswer {
+  /** of HTTP; 0 where no answer came */
+  status: number
+  /** it lies where visitors cannot reach it */
+  private?: boolean
+  /** where it has moved for good */
+  movedTo?: string
 }
 
 /** A file as the walk knows it. */
@@ -49,4 +60,8 @@ export interface WalkFacts {
   /** colours on a plain background */
   palette: Palette
   look: (id: string) => Appearance | undefined
+  /** in the typeface of buttons; undefined where that cannot be measured */
+  measure?: Measure
+  /** what an address elsewhere answered; undefined where nobody asked */
+  outside: (href: string) => OutsideAnswer | undefined
 }

@@ -79,6 +79,8 @@ export interface WalkSummary {
 export interface WalkState extends WalkSummary {
   findings: Finding[]
   checks: CheckWords[]
+  /** addresses elsewhere are asked, too */
+  outside: boolean
   /** earlier walks, the oldest first */
   earlier: WalkSummary[]
 }
@@ -86,4 +88,5 @@ export interface WalkState extends WalkSummary {
 export const mendSchema = z.object({ keys: z.array(z.string().max(200)).min(1).max(1000) })
 export const leaveSchema = z.object({ key: z.string().max(200), because: z.string().trim().min(1, 'Say why it may stay.').max(300, 'Keep the reason to 300 characters.') })
 export const takeUpSchema = z.object({ key: z.string().max(200) })
+export const outsideSchema = z.object({ on: z.boolean() })
 export const takeBackSchema = z.object({ undo: z.string().max(40) })

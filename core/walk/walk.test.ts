@@ -30,6 +30,7 @@ function factsOf(document: PageDocument, more: Partial<WalkFacts> = {}): WalkFac
     pageId: 'p', edge: false, document, file, page, signpost, reachable, fallback: id => id === 'withdrawn' ? 2 : undefined, away: reference => 'id' in reference ? AWAY[reference.id] : undefined,
     ownPlace: href => !href.includes('marlpit.example') ? undefined : href.endsWith('/files/list.pdf') ? { target: { kind: 'file', id: 'pdf' }, title: 'Price list' } : 'nothing',
     namesake: said => said === 'Pictures' ? { id: 'zip', title: 'Pictures' } : undefined,
+    outside: () => undefined, measure: (said, size) => said.length * size / 2,
     palette: DEFAULT_PALETTE, look: id => BUILT_IN_LOOKS.find(look => look.id === id)?.appearance, ...more,
   }
 }
@@ -68,6 +69,8 @@ const SLIPS: [check: string, what: string, block: Block | Block[], act: string |
   ['readable', 'words that hardly stand out', button({ own: { words: '#2F6B68' } }), 'Take the colour #'],
   ['picture-words', 'a picture without words', picture(), 'Say “Price list”'],
   ['heading-order', 'a heading that leaves out a level', [heading(2, 'One'), heading(4, 'Two')], 'Make it level 3'],
+  ['fits', 'words that are too long for an exact width', button({ own: { width: 120 } }), 'Make it 1'],
+  ['fits', 'words that no width holds', button({ own: { width: 400 }, label: 'All that there is to be known about clay, glazes, kilns and classes in one very long line' }), 'Let it take all the width'],
   ['size-shown', 'a large file without its size', button({ label: 'The pack', target: { kind: 'file', id: 'big' }, note: '' }), 'Add its size'],
   ['size-shown', 'a large file in a sentence', words('the pack', linkMark('bbbbbbbbbb', 'big')), undefined],
 ]
@@ -77,7 +80,7 @@ describe('the walk', () => {
     const document = pageOf(...[blocks].flat())
     const found = find(document)
     expect(found.map(one => one.check)).toEqual([check])
-    expect(found[0]!.act?.slice(0, act?.endsWith('#') ? act.length : undefined)).toBe(act)
+    expect(found[0]!.act?.slice(0, act && /[#1]$/.test(act) ? act.length : undefined)).toBe(act)
     expect(CHECK_WORDS.find(({ name }) => name === check)!.cost).toBe(found[0]!.cost)
     const mended = mendAll(document, found)
     expect(pageDocumentSchema.safeParse(mended).success).toBe(true)
@@ -125,6 +128,15 @@ describe('the walk', () => {
   it('says nothing of a file that arrives as it is', () => {
     const file = () => ({ ...FILES.pdf!, answer: { status: 200, mediaType: 'application/pdf', size: 240_000, whole: true } })
     expect(find(pageOf(button()), { file })).toEqual([])
+  })
+
+  it.each([
+    [{ status: 404 }, ['outside', 'clay.example answered 404.', undefined]], [{ status: 0 }, ['outside', 'clay.example gave no answer.', undefined]],
+    [{ status: 0, private: true }, ['outside', 'clay.example lies in a private network, which visitors cannot reach.', undefined]],
+    [{ status: 200, movedTo: 'https://www.clay.example/new' }, ['moved', 'It has moved to https://www.clay.example/new for good.', 'Lead there straight']], [{ status: 200 }, undefined], [{ status: 302 }, undefined],
+  ])('tells what an address elsewhere answered: %j', (answer, expected) => {
+    const found = find(pageOf(button({ target: { kind: 'address', href: 'https://clay.example/' } })), { outside: () => answer })
+    expect(found.map(({ check, words: said, act }) => [check, said, act])).toEqual(expected ? [expected] : [])
   })
 
   it('tells a misleading file name once, however often it is placed', () => {

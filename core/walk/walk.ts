@@ -1,9 +1,11 @@
 import { answers } from './checks/answers'
 import { dateNamed } from './checks/dateNamed'
 import { fileNames } from './checks/fileNames'
+import { fits } from './checks/fits'
 import { headingOrder } from './checks/headingOrder'
 import { insecure } from './checks/insecure'
 import { leadsNowhere } from './checks/leadsNowhere'
+import { moved, outsideAnswers } from './checks/outside'
 import { ownAddress } from './checks/ownAddress'
 import { pictureWords } from './checks/pictureWords'
 import { placeholders } from './checks/placeholders'
@@ -19,7 +21,7 @@ import { drawnOn, seenOn } from './seen'
 
 /** All checks, the dearest first; a new one is added here. */
 const CHECKS: readonly Check[] = [
-  leadsNowhere, answers, ownAddress, dateNamed, typeNamed, placeholders, sameWords, readable, vague, pictureWords, headingOrder, sizeShown, insecure, fileNames,
+  leadsNowhere, answers, ownAddress, dateNamed, typeNamed, placeholders, sameWords, outsideAnswers, readable, vague, fits, pictureWords, headingOrder, sizeShown, insecure, moved, fileNames,
 ]
 
 export const CHECK_WORDS: readonly CheckWords[] = CHECKS.map(({ name, cost, title, why }) => ({ name, cost, title, why }))

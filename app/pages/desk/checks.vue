@@ -52,6 +52,7 @@ useHead({ title: 'Checks', style: [{ innerHTML: () => contentCss(looks.style) + 
         <div>
           <p class="verdict">{{ verdict }}</p>
           <p class="hint">{{ counted(checks.state.placements, 'button, link, picture and shelf', 'buttons, links, pictures and shelves') }} on {{ counted(checks.state.pages, 'live page') }}, the head and foot among them; walked {{ longDate(checks.state.at) }} without being signed in. Each change is walked again by itself, and everything once a day.</p>
+          <label class="tick"><input type="checkbox" :checked="checks.state.outside" :disabled="checks.walking" @change="attempt(() => checks.askOutside(!checks.state!.outside))"> Ask addresses elsewhere, too, whether they answer: once a day each</label>
         </div>
         <WalkHistory v-if="checks.state.earlier.length > 1" :walks="checks.state.earlier" />
       </section>
@@ -79,6 +80,7 @@ useHead({ title: 'Checks', style: [{ innerHTML: () => contentCss(looks.style) + 
 .failure { padding: 20px; }
 .sheet { flex: 1; min-height: 0; overflow: auto; padding: 0 18px 40px; background: #fff; }
 .summary { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 10px 24px; align-items: end; padding: 14px 0; }
+.tick { display: flex; gap: 7px; align-items: start; margin-top: 6px; line-height: 1.35; }
 .verdict { font-size: 17px; font-weight: 650; }
 .stopped .verdict { color: #9A4420; }
 .fine .verdict { color: #3C6530; }

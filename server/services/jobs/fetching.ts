@@ -1,6 +1,4 @@
-import { request as plainRequest, type IncomingMessage } from 'node:http'
-import { request as secureRequest } from 'node:https'
-import { isIP } from 'node:net'
+import type { IncomingMessage } from 'node:http'
 import { parse as parseDisposition } from 'content-disposition'
 import { eq } from 'drizzle-orm'
 import mime from 'mime'
@@ -16,8 +14,9 @@ import { settings } from '../../db/schema'
 import type { Store } from '../../store/store'
 import type { LibraryService } from '../library/library'
 import { keep } from '../uploads/keep'
-import { PrivateAddress, guardedLookup, isPublic } from './hosts'
+import { PrivateAddress } from './hosts'
 import type { Jobs } from './jobs'
+import { askOutside, hostOf } from './outside'
 
 const KEY = 'fetchHosts'
 const MOST_REDIRECTS = 5
@@ -54,8 +53,6 @@ export function nameFromAnswer(url: URL, disposition: string | undefined, conten
   return splitExtension(name)[1] || !ending ? name : `${name}.${ending}`
 }
 
-const hostOf = (url: URL) => url.hostname.replace(/^\[|\]$/g, '')
-
 /** Fetches files from web addresses: only public ones, unless the owner allows a host. */
 export function createFetching(db: Database, library: LibraryService, store: Store, jobs: Jobs, incoming: (id: string) => string) {
   async function hosts(): Promise<string[]> {
@@ -63,21 +60,8 @@ export function createFetching(db: Database, library: LibraryService, store: Sto
     return hostsSchema.parse({ hosts: row?.value ?? [] }).hosts
   }
 
-  function ask(url: URL, allowed: boolean, signal: AbortSignal): Promise<IncomingMessage> {
-    const host = hostOf(url)
-    // An address written out is connected to without a look-up.
-    if (isIP(host) && !allowed && !isPublic(host)) return Promise.reject(new PrivateAddress(url.host))
-    const send = url.protocol === 'https:' ? secureRequest : plainRequest
-    return new Promise((resolve, reject) => {
-      const request = send(url, {
-        signal, lookup: guardedLookup(url.host, allowed), timeout: SILENCE,
-        headers: { 'User-Agent': 'Trough (fetches a file for its owner)', 'Accept': '*/*', 'Accept-Encoding': 'identity' },
-      }, resolve)
-      request.on('timeout', () => request.destroy(new Problem(504, `${url.host} does not answer.`, 'Try again later.')))
-      request.on('error', reject)
-      request.end()
-    })
-  }
+  const ask = (url: URL, allowed: boolean, signal: AbortSignal): Promise<IncomingMessage> =>
+    askOutside(url, { method: 'GET', allowed, signal, silence: SILENCE, agent: 'Trough (fetches a file for its owner)' })
 
   /** Follows redirects, each checked like the first address. */
   async function follow(first: URL, allowed: string[], signal: AbortSignal): Promise<{ url: URL, answer: IncomingMessage }> {

@@ -17,6 +17,8 @@ import type { LibraryService } from '../library/library'
 import type { LookService } from '../looks/looks'
 import type { PageService } from '../pages/pages'
 import type { Recognising } from '../pages/recognise'
+import type { Measuring } from './measuring'
+import type { Outside } from './outside'
 import type { Signposts } from '../signposts/signposts'
 
 /** One side of a page that is walked. */
@@ -34,7 +36,7 @@ export interface Ground {
 }
 
 /** Gathers what the checks of some pages need. */
-export function createGathering(db: Database, library: LibraryService, pages: PageService, signposts: Signposts, looks: LookService, recognising: Recognising) {
+export function createGathering(db: Database, library: LibraryService, pages: PageService, signposts: Signposts, looks: LookService, recognising: Recognising, measuring: Measuring, outside: Outside) {
   async function betterName(file: FileItem): Promise<WalkedFile['betterName']> {
     // Most names are good, and what makes the best of a bad one takes longer to find out.
     const first = file.bundle ? undefined : nameAdvice({ ...file, dated: file.changed })
@@ -94,6 +96,7 @@ export function createGathering(db: Database, library: LibraryService, pages: Pa
       const foldersThere = await foldersAmong([...new Set(folderIds(references))])
       const own = await recognising.ownPlaces([...new Set(references.flatMap(reference => reference.kind === 'address' ? [reference.href] : []))])
       const namesakes = await titled(documents.flatMap(placementsOf).filter(({ targets }) => targets.every(target => !there.has(idOf(target) ?? ''))).map(({ label }) => label))
+      const measure = await measuring.in(ground.style.type.text)
       const fallbacks = await fallbacksOf(fileIds(references).filter(id => ground.items.get(id)?.withdrawn))
       const page = (id: string) => {
         const found = ground.pages.get(id)
@@ -128,6 +131,8 @@ export function createGathering(db: Database, library: LibraryService, pages: Pa
           const [first, ...others] = namesakes.get(words.trim().toLowerCase()) ?? []
           return others.length ? undefined : first
         },
+        outside: outside.known,
+        measure,
         palette: ground.style.palette,
         look: id => ground.looks.get(id),
       }))

@@ -13,6 +13,7 @@ import type { Events } from '../events'
 import type { PageService, WalkablePage } from '../pages/pages'
 import type { Traffic } from '../traffic'
 import type { Gathering, Ground, WalkedSide } from './gathering'
+import type { Outside } from './outside'
 import type { WalkVisitor } from './visitor'
 
 const DAY = 24 * 60 * 60 * 1000
@@ -45,12 +46,13 @@ interface Walked {
 const stampOf = ({ slug, title, live, revision, waiting }: WalkablePage) => JSON.stringify([slug, title, live, waiting && revision])
 
 /** Follows every placement of every live page as an anonymous visitor, and keeps what it finds up to date. */
-export function createWalk({ db, pages, gathering, visitor, traffic, events }: {
+export function createWalk({ db, pages, gathering, visitor, outside, traffic, events }: {
   db: Database
   pages: PageService
   gathering: Gathering
   /** none where no server runs, as in commands */
   visitor: WalkVisitor | undefined
+  outside: Outside
   traffic: Traffic
   events: Events
 }) {
@@ -125,6 +127,7 @@ export function createWalk({ db, pages, gathering, visitor, traffic, events }: {
     // Queries are answered without a turn of the event loop: a row of them would keep visitors waiting to its end.
     await nextTurn()
     await ask(sides.map(side => side.document), ground)
+    await outside.ask(sides.flatMap(side => referencesIn(side.document)).flatMap(reference => reference.kind === 'address' ? [reference.href] : []))
     await nextTurn()
     const facts = await gathering.facts(sides, ground, answers)
     for (const [index, { row, side, document }] of sides.entries()) {
@@ -174,7 +177,7 @@ export function createWalk({ db, pages, gathering, visitor, traffic, events }: {
       if (at.getTime() === 0) await service.run()
       else await fresh()
       const found = await findings()
-      return { ...summarise(found), findings: found, checks: [...CHECK_WORDS], earlier: await earlier() }
+      return { ...summarise(found), findings: found, checks: [...CHECK_WORDS], outside: await outside.isOn(), earlier: await earlier() }
     },
 
     /** Findings by what they cost, as they were known last; without walking. */
