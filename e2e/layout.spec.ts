@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { pageDocumentSchema } from '../core/page/schema'
-import { openDesk, openPage, ownerApi, row } from './support/owner'
+import { add, newPage, openDesk, openPage, ownerApi, row } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 
 let server: RunningServer
@@ -12,22 +12,6 @@ test.beforeEach(({ page }) => openDesk(page, server.url))
 
 const writing = (page: Page) => page.locator('.ProseMirror')
 const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible()
-
-/** A page of its own for a test. */
-async function newPage(page: Page, title: string): Promise<string> {
-  await page.getByRole('button', { name: 'New page' }).click()
-  await page.getByLabel('Title', { exact: true }).fill(title)
-  await page.getByRole('button', { name: 'Make the page' }).click()
-  await page.waitForURL(/\/desk\/pages\//)
-  await writing(page).click()
-  return page.url().split('/').pop()!.split('?')[0]!
-}
-
-async function add(page: Page, words: string): Promise<void> {
-  await page.keyboard.type('/')
-  await page.getByRole('combobox', { name: 'Find a file to place' }).fill(words)
-  await page.getByRole('option', { name: new RegExp(`^${words}`) }).click()
-}
 
 test('parts are put in by typing /, written in, moved by key into and out of columns, and reach the visitor', async ({ page }) => {
   const id = await newPage(page, 'Laid out')

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { pageDocumentSchema } from '../core/page/schema'
-import { openDesk, openPage, ownerApi, row, showInLibrary } from './support/owner'
+import { newPage, openDesk, openPage, ownerApi, row, showInLibrary } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 
 let server: RunningServer
@@ -12,14 +12,6 @@ test.beforeEach(({ page }) => openDesk(page, server.url))
 
 const sheet = (page: Page) => page.getByRole('textbox', { name: 'The page', exact: true })
 const saved = (page: Page) => expect(page.locator('.head .save')).toHaveText('Saved')
-
-async function newPage(page: Page, title: string) {
-  await page.goto(`${server.url}/desk`)
-  await page.getByRole('button', { name: 'New page' }).click()
-  await page.getByLabel('Title').fill(title)
-  await page.getByRole('button', { name: 'Make the page' }).click()
-  await expect(sheet(page)).toBeFocused()
-}
 
 test('write, place by typing /, link words, publish: all of it reaches the visitor', async ({ page, request }) => {
   await newPage(page, 'Guides & more')

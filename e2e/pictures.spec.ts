@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test'
 import sharp from 'sharp'
 import { toHex } from '../core/look/channels'
 import { contrast } from '../core/look/contrast'
-import { openDesk, openPage, row, showInLibrary } from './support/owner'
+import { add, newPage, openDesk, openPage, row, showInLibrary } from './support/owner'
 import { dropFiles } from './support/files'
 import { makeData, startServer, type RunningServer } from './support/server'
 
@@ -12,20 +12,6 @@ test.beforeAll(async () => {
 })
 test.afterAll(() => server.remove())
 test.beforeEach(({ page }) => openDesk(page, server.url))
-
-async function newPage(page: Page, title: string): Promise<void> {
-  await page.getByRole('button', { name: 'New page' }).click()
-  await page.getByLabel('Title', { exact: true }).fill(title)
-  await page.getByRole('button', { name: 'Make the page' }).click()
-  await page.waitForURL(/\/desk\/pages\//)
-  await page.locator('.ProseMirror').click()
-}
-
-async function add(page: Page, words: string): Promise<void> {
-  await page.keyboard.type('/')
-  await page.getByRole('combobox', { name: 'Find a file to place' }).fill(words)
-  await page.getByRole('option', { name: new RegExp(`^${words}`) }).click()
-}
 
 async function publishAndVisit(page: Page, slug: string): Promise<Page> {
   await page.keyboard.press('Control+Enter')

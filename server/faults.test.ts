@@ -9,7 +9,7 @@ import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import { ROOT } from './root'
 import { restoreBackup } from './services/trust/backup'
 import { createHashing } from './services/trust/hashing'
-import { note, type Ledger, type Word } from './testing/ledger'
+import { emptyLedger, note, type Ledger, type Word } from './testing/ledger'
 import { openTrough } from './trough'
 
 /** `TROUGH_KILLS=100` takes some six minutes. */
@@ -56,8 +56,8 @@ async function live(ledger: Ledger, milliseconds: number, untilBackup = false): 
   return { checked: code === null && checked ? checked : [`It ended by itself: ${errors}`], backups }
 }
 
-it(`killed ${ROUNDS} times at random while uploading, replacing, deleting, publishing and backing up, it has all that it acknowledged, byte for byte`, { timeout: 15 * 60 * 1000 }, async () => {
-  const ledger: Ledger = { files: {}, page: null }
+it(`killed ${ROUNDS} times at random while uploading, replacing (one file, and one everywhere), deleting, publishing, backing up and doing what was set for a time, it has all that it acknowledged, byte for byte`, { timeout: 15 * 60 * 1000 }, async () => {
+  const ledger = emptyLedger()
   let backups = 0
   for (let round = 0; round < ROUNDS; round++) {
     // Some live long enough to end a backup.

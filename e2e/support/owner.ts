@@ -25,7 +25,26 @@ export async function ownerApi(url: string) {
 /** Opens a page of the site from the list of pages. */
 export async function openPage(page: Page, title: string): Promise<void> {
   await page.locator('.pages a.row', { hasText: title }).click()
-  await expect(page.getByRole('textbox', { name: 'The page', exact: true })).toBeFocused()
+  await expect(writing(page)).toBeFocused()
+}
+
+const writing = (page: Page) => page.getByRole('textbox', { name: 'The page', exact: true })
+
+/** Makes a page of its own for a test; gives its identity. It can be written on once its draft is there. */
+export async function newPage(page: Page, title: string): Promise<string> {
+  await page.getByRole('button', { name: 'New page' }).click()
+  await page.getByLabel('Title', { exact: true }).fill(title)
+  await page.getByRole('button', { name: 'Make the page' }).click()
+  await page.waitForURL(/\/desk\/pages\//)
+  await expect(writing(page)).toBeFocused()
+  return page.url().split('/').pop()!.split('?')[0]!
+}
+
+/** Puts a part on the page by typing / and its name. */
+export async function add(page: Page, words: string): Promise<void> {
+  await page.keyboard.type('/')
+  await page.getByRole('combobox', { name: 'Find a file to place' }).fill(words)
+  await page.getByRole('option', { name: new RegExp(`^${words}`) }).click()
 }
 
 /** The rows of the library that hold some text. */
