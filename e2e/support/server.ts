@@ -1,17 +1,25 @@
 import { spawn } from 'node:child_process'
 import { once } from 'node:events'
 import { cp, mkdtemp, rm } from 'node:fs/promises'
-import { createServer, type AddressInfo } from 'node:net'
+import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 
+/** Ports of this worker alone, below those the system gives out itself: two servers never meet on one. */
+const PORTS = 5000
+let tried = process.pid
+
 async function freePort(): Promise<number> {
-  const probe = createServer().listen(0, '127.0.0.1')
-  await once(probe, 'listening')
-  const { port } = probe.address() as AddressInfo
-  probe.close()
-  await once(probe, 'close')
-  return port
+  const first = 20_000 + PORTS * Number(process.env.TEST_PARALLEL_INDEX ?? 0)
+  for (;;) {
+    const port = first + tried++ % PORTS
+    const probe = createServer().listen(port, '127.0.0.1')
+    const free = await Promise.race([once(probe, 'listening').then(() => true), once(probe, 'error').then(() => false)])
+    if (!free) continue
+    probe.close()
+    await once(probe, 'close')
+    return port
+  }
 }
 
 /** A data folder: the demo's, or an empty one. */
@@ -42,6 +50,7 @@ export async function startServer(data: string, { port: asked }: { port?: number
   return {
     url,
     port,
+    data,
     output: () => output,
     pid: child.pid!,
     exited,
