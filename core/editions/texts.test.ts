@@ -4,6 +4,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import fc from 'fast-check'
 import { afterAll, describe, expect, it } from 'vitest'
+import { makePdf } from '../../demo/pdf'
+import { priceList } from '../../demo/texts'
 import { compareTexts, type TextPart } from './texts'
 
 const pages = (...bodies: string[]): TextPart[] => bodies.map((body, index) => ({ part: `Page ${index + 1}`, body }))
@@ -57,6 +59,21 @@ describe('comparing texts', () => {
   it('gives up on texts that have nothing to do with each other, soon', () => {
     const [one, other] = ['x', 'y'].map(letter => pages(Array.from({ length: 5000 }, (_, index) => `${letter}${index}`).join('\n')))
     expect(compareTexts(one!, other!)).toMatchObject({ apart: true, inCommon: 0 })
+  })
+
+  it('tells of two price lists, as pdftotext reads them, what diff tells', async () => {
+    const texts = await Promise.all([['October 2026', 1], ['November 2026', 1.02]].map(async ([month, factor], index) => {
+      const path = join(folder, `list-${index}.pdf`)
+      writeFileSync(path, await makePdf(priceList('Price list', month as string, factor as number), new Date('2026-11-01')))
+      return execFileSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' })
+    }))
+    const parts = texts.map(text => text.split('\f').map((body, index) => ({ part: `Page ${index + 1}`, body })))
+    const { changes } = compareTexts(parts[0]!, parts[1]!)
+    const count = (side: 'before' | 'after') => changes.reduce((sum, change) => sum + change[side].length, 0)
+    // What is read as one line: spaces and page ends say nothing.
+    const [before, after] = texts.map(text => text.split(/[\n\f]/).map(line => line.replace(/\s+/g, ' ').trim()).filter(Boolean))
+    expect({ gone: count('before'), come: count('after') }).toEqual(diffOf(before!, after!))
+    expect(count('after')).toBeGreaterThan(20)
   })
 
   it('finds as few lines changed as GNU diff --minimal (property)', () => {

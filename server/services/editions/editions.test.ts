@@ -42,6 +42,42 @@ describe('an edition that waits', () => {
     await expect(editions.compare(file.id, 5)).rejects.toMatchObject({ status: 404 })
   })
 
+  it('of two that put one on the same file at once each has its own number, and nothing is lost', async () => {
+    const { library } = test.trough
+    const file = await test.put('shared.txt', 'first')
+    await Promise.all(['from one', 'from the other'].map(text => test.putInto('shared.txt', text, { editionOf: file.id, waits: true })))
+    expect((await library.editions(file.id)).map(({ number }) => number)).toEqual([1, 2, 3])
+    // Both show theirs: the last one to do so has it, whole.
+    await Promise.all([library.showEdition(file.id, 2), library.showEdition(file.id, 3)])
+    const { edition, sha256 } = await library.get(file.id)
+    expect((await library.editions(file.id)).find(({ number }) => number === edition)!.sha256).toBe(sha256)
+  })
+
+  it('is said something of, by whoever put it in, and is given out by its number or no longer', async () => {
+    const { library, editions } = test.trough
+    const file = await test.putInto('noted.txt', 'first', { by: 'owner@marlpit.example' })
+    await test.putInto('noted.txt', 'second', { editionOf: file.id })
+    await editions.change(file.id, 1, { note: 'Before the new clays', pinned: true })
+    expect((await library.editions(file.id))[0]).toMatchObject({ note: 'Before the new clays', pinned: true, withdrawn: false, by: 'owner@marlpit.example' })
+    await editions.change(file.id, 1, { withdrawn: true })
+    await expect(library.showEdition(file.id, 1)).rejects.toThrow('Edition 1 was withdrawn.')
+    await editions.change(file.id, 1, { withdrawn: false })
+    expect((await library.showEdition(file.id, 1)).edition).toBe(1)
+    await expect(editions.change(file.id, 9, { note: 'x' })).rejects.toMatchObject({ status: 404 })
+  })
+
+  it('that is withdrawn while it is the current one is in no bundle, on no shelf and in no page, until it is given out again', async () => {
+    const { library, editions, bundles, shelves } = test.trough
+    const file = await test.put('member.txt', 'member')
+    const bundle = await bundles.create({ title: 'Pack', folder: null, files: [file.id], folders: [] })
+    const there = async () => [(await bundles.details(bundle.id)).total, (await shelves.filesOn({ kind: 'files', ids: [file.id] })).length, (await library.get(file.id)).withdrawn]
+    expect(await there()).toEqual([1, 1, false])
+    await editions.change(file.id, 1, { withdrawn: true })
+    expect(await there()).toEqual([0, 0, true])
+    await editions.change(file.id, 1, { withdrawn: false })
+    expect(await there()).toEqual([1, 1, false])
+  })
+
   it('is thrown away, or made a file of its own; the one visitors get is neither', async () => {
     const { editions, library } = test.trough
     const file = await waitingEdition()

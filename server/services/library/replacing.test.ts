@@ -44,3 +44,18 @@ it('is refused whole where the other file cannot be put everywhere', async () =>
   expect((await signposts.get(post.id)).file).toBe(one.id)
   await expect(library.replace(one.id, one.id)).rejects.toThrow('cannot take its own place')
 })
+
+it('two who replace the same file at once leave everything with one of the two, never some with each', async () => {
+  const { library, pages } = test.trough
+  const [old, one, other] = await Promise.all(['o.txt', 'p.txt', 'q.txt'].map(name => test.put(name, name)))
+  const made = await Promise.all(['A', 'B', 'C'].map(async (title) => {
+    const page = await pages.create({ title }, { draft: pageOf(button({ target: { kind: 'file', id: old!.id } })) })
+    await pages.publish(page.id)
+    return page.id
+  }))
+  await Promise.all([library.replace(old!.id, one!.id), library.replace(old!.id, other!.id)])
+  const led = new Set<string>()
+  for (const id of made) for (const { target } of buttonsIn((await pages.get(id)).live!.document)) led.add((target as { id: string }).id)
+  expect(led.size).toBe(1)
+  expect(led.has(old!.id)).toBe(false)
+})
