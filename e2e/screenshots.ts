@@ -7,6 +7,7 @@ import { dropFiles } from './support/files'
 import { openDesk, openFolder, openPage, row, showInLibrary } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 
+const OLD_ADDRESSES = ['downloads/price_list_2024.pdf', 'pdf/K60-manual-final.pdf', 'classes.html', 'about-us', 'img/test-tile-oribe.jpg', 'shop/glazes?page=2']
 const FOLDER = join(import.meta.dirname, '../docs/screenshots')
 let server: RunningServer
 test.beforeAll(async () => {
@@ -39,9 +40,6 @@ test('pages, page, finder, file, live', async ({ page }) => {
   await page.locator('.file-row', { hasText: 'K100' }).locator('.cell').first().click()
   await page.locator('.file-row', { hasText: 'Kiln finished' }).locator('.cell').first().click({ modifiers: ['Shift'] })
   await shoot(page, 'library')
-  await page.getByRole('button', { name: 'Move to…' }).click()
-  await shoot(page, 'move')
-  await page.keyboard.press('Escape')
   await page.locator('.file-row a.title', { hasText: 'K60' }).click()
   await page.getByRole('img', { name: /^Page 1 of/ }).waitFor()
   await shoot(page, 'file')
@@ -81,6 +79,16 @@ test('pages, page, finder, file, live', async ({ page }) => {
   await page.goto(`${server.url}/desk/checks`)
   await page.locator('.finding').first().waitFor()
   await shoot(page, 'checks')
+  await page.goto(`${server.url}/desk/signposts`)
+  await page.getByRole('button', { name: /^Class timetable/ }).click()
+  await page.getByRole('heading', { name: 'Used in 1 place' }).waitFor()
+  await shoot(page, 'signposts')
+  await page.goto(`${server.url}/desk/old-addresses`)
+  await page.getByLabel('Or paste addresses, one a line').fill(OLD_ADDRESSES.map(path => `https://old.marlpit.example/${path}`).join('\n'))
+  await page.getByRole('button', { name: 'Bring these in' }).click()
+  await page.locator('.rows li').first().waitFor()
+  await page.locator('.notice .close').click()
+  await shoot(page, 'old-addresses')
   await page.goto(`${server.url}/desk/looks`)
   await page.getByRole('button', { name: 'New look from “Slab”' }).last().click()
   await page.getByRole('region', { name: 'Settings of the look Slab, ours' }).locator('summary', { hasText: 'Fill, border' }).click()
@@ -107,8 +115,6 @@ test('pages, page, finder, file, live', async ({ page }) => {
   await page.setViewportSize({ width: 1280, height: 800 })
   await page.goto(`${server.url}/`)
   await shoot(page, 'live')
-  await page.goto(`${server.url}/studio-photos`)
-  await shoot(page, 'live-pictures')
   await page.setViewportSize({ width: 390, height: 800 })
   await page.goto(`${server.url}/clay-and-glaze`)
   await shoot(page, 'live-phone')

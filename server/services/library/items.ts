@@ -141,6 +141,12 @@ async function read(db: Queryable, where: SQL): Promise<FileItem[]> {
 export const filesById = async (db: Queryable, ids: string[]): Promise<FileItem[]> =>
   ids.length ? read(db, inArray(files.id, ids)) : []
 
+const NOTHING_COUNTED: Counts = { uses: new Map(), downloads: new Map(), newest: new Map() }
+
+/** Files by identity, without what has to be counted for them (uses, downloads, whether an edition waits): one question instead of seven. */
+export const filesUncounted = async (db: Queryable, ids: string[]): Promise<FileItem[]> =>
+  ids.length ? (await readRows(db, inArray(files.id, ids))).map(row => toItem(row, NOTHING_COUNTED)) : []
+
 /** Files whose current edition holds these bytes, those in the bin too. */
 export const filesWithBytes = async (db: Queryable, sha256: string[]): Promise<FileItem[]> =>
   sha256.length ? read(db, inArray(editions.sha256, sha256)) : []

@@ -16,7 +16,7 @@ import { checkPicture, createDescribing } from './describing'
 import { createFinding } from './finding'
 import { createFolderService, readTree } from './folders'
 import { createIntake } from './intake'
-import { filesById, filesWithBytes, getFile, usesOf } from './items'
+import { filesById, filesUncounted, filesWithBytes, getFile, usesOf } from './items'
 import { createPlacing } from './placing'
 import { createRegister } from './register'
 import { createReplacing } from './replacing'
@@ -81,6 +81,7 @@ export function createLibraryService(db: Database, store: Store, pages: PageServ
     adviceOn,
     get: (id: string) => getFile(db, id),
     byId: (fileIds: string[]) => filesById(db, fileIds),
+    byIdUncounted: (fileIds: string[]) => filesUncounted(db, fileIds),
     /** Other files outside the bin that hold the same bytes, the oldest first. */
     async twins({ id, sha256 }: Pick<FileItem, 'id' | 'sha256'>): Promise<FileItem[]> {
       if (!sha256) return []

@@ -1,3 +1,4 @@
+import { setImmediate as nextTurn } from 'node:timers/promises'
 import { and, inArray, isNull, sql } from 'drizzle-orm'
 import { dateIn, nameAdvice } from '../../../core/files/nameAdvice'
 import { splitExtension } from '../../../core/files/fileName'
@@ -68,7 +69,12 @@ export function createGathering(db: Database, library: LibraryService, pages: Pa
 
   return {
     async ground(): Promise<Ground> {
-      return { pages: new Map((await pages.titles()).map(page => [page.id, page])), signposts: new Map((await signposts.list()).map(item => [item.id, item])), looks: await looks.appearances(), style: await looks.style(), items: new Map(), files: new Map() }
+      const titles = new Map((await pages.titles()).map(page => [page.id, page]))
+      // Each question is answered without a turn of the event loop, and visitors would wait for all of them.
+      await nextTurn()
+      const posts = new Map((await signposts.list()).map(item => [item.id, item]))
+      await nextTurn()
+      return { pages: titles, signposts: posts, looks: await looks.appearances(), style: await looks.style(), items: new Map(), files: new Map() }
     },
 
     /** The signposts that documents lead to. */
@@ -79,7 +85,7 @@ export function createGathering(db: Database, library: LibraryService, pages: Pa
     async meet(documents: PageDocument[], ground: Ground): Promise<FileItem[]> {
       const { items } = ground
       const ids = [...new Set([...fileIds(documents.flatMap(referencesIn)), ...this.signpostsOn(documents, ground).flatMap(({ file }) => file ?? [])])]
-      for (const file of await library.byId(ids.filter(id => !items.has(id)))) items.set(file.id, file)
+      for (const file of await library.byIdUncounted(ids.filter(id => !items.has(id)))) items.set(file.id, file)
       return ids.flatMap(id => items.get(id) ?? []).filter(file => !isOut(file))
     },
 
@@ -93,9 +99,12 @@ export function createGathering(db: Database, library: LibraryService, pages: Pa
         if (ground.files.has(file.id)) continue
         ground.files.set(file.id, { ...targetFacts(file), dated: dateIn(splitExtension(file.fileName)[0])?.iso, betterName: await betterName(file), answer: answers.get(file.id) })
       }
+      await nextTurn()
       const foldersThere = await foldersAmong([...new Set(folderIds(references))])
       const own = await recognising.ownPlaces([...new Set(references.flatMap(reference => reference.kind === 'address' ? [reference.href] : []))])
+      await nextTurn()
       const namesakes = await titled(documents.flatMap(placementsOf).filter(({ targets }) => targets.every(target => !there.has(idOf(target) ?? ''))).map(({ label }) => label))
+      await nextTurn()
       const measure = await measuring.in(ground.style.type.text)
       const fallbacks = await fallbacksOf(fileIds(references).filter(id => ground.items.get(id)?.withdrawn))
       const page = (id: string) => {

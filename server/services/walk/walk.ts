@@ -26,8 +26,8 @@ const TRUSTED = 7 * DAY
 /** Changes often come in a row; they are walked together. */
 const REST = 1500
 const MOST_EARLIER = 60
-/** No piece of a walk keeps a visitor waiting for long. */
-const PAGES_AT_ONCE = 2
+/** While visitors come, no piece of a walk keeps them waiting for long; else what pages share is asked for once. */
+const PAGES_AT_ONCE = { busy: 2, quiet: 16 }
 /** While visitors come, a rest of so many times what a piece took. */
 const REST_FOR_VISITORS = 2
 
@@ -87,6 +87,7 @@ export function createWalk({ db, pages, gathering, visitor, outside, traffic, ev
     changed = new Set()
     try {
       const rows = await pages.walkable()
+      await nextTurn()
       const there = new Set(rows.map(page => page.id))
       const gone = [...walked.keys()].filter(id => !there.has(id))
       const outdated = new Set(rows.filter(page => all || walked.get(page.id)?.stamp !== stampOf(page)).map(page => page.id))
@@ -107,15 +108,17 @@ export function createWalk({ db, pages, gathering, visitor, outside, traffic, ev
 
   async function walkPages(rows: WalkablePage[]): Promise<void> {
     const ground = await gathering.ground()
-    for (let start = 0; start < rows.length; start += PAGES_AT_ONCE) {
+    for (let start = 0, some = 0; start < rows.length; start += some) {
+      some = traffic.comes ? PAGES_AT_ONCE.busy : PAGES_AT_ONCE.quiet
       const began = performance.now()
-      await walkSome(rows.slice(start, start + PAGES_AT_ONCE), ground)
+      await walkSome(rows.slice(start, start + some), ground)
       // Visitors come first.
       await wait(traffic.comes ? (performance.now() - began) * REST_FOR_VISITORS : 0)
     }
   }
 
   async function walkSome(rows: WalkablePage[], ground: Ground): Promise<void> {
+    await nextTurn()
     const texts = await pages.documents(rows.map(page => page.id))
     const sides = rows.flatMap((page): (WalkedSide & { row: WalkablePage, side: 'live' | 'draft' })[] => {
       const text = texts.get(page.id)
@@ -171,10 +174,12 @@ export function createWalk({ db, pages, gathering, visitor, outside, traffic, ev
     return rows.reverse().map(({ at: then, pages: pageCount, placements, counts }) => ({ at: then.toISOString(), pages: pageCount, placements, counts }))
   }
 
+  let first: Promise<void> | undefined
   const service = {
     /** What is found now; what has changed is walked first. */
     async state(): Promise<WalkState> {
-      if (at.getTime() === 0) await service.run()
+      // Two who look at once wait for the same first walk.
+      if (at.getTime() === 0) await (first ??= service.run().finally(() => first = undefined))
       else await fresh()
       const found = await findings()
       return { ...summarise(found), findings: found, checks: [...CHECK_WORDS], outside: await outside.isOn(), earlier: await earlier() }
