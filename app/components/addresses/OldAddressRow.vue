@@ -17,9 +17,11 @@ async function lead(target: Target | null, title?: string) {
 
 <template>
   <li>
-    <code :title="address.path">{{ address.path }}</code>
-    <span v-if="address.missed && !address.target" class="asked" :title="address.lastMissed ? `Last ${longDate(address.lastMissed)}` : ''">asked for {{ address.missed === 1 ? 'once' : `${address.missed.toLocaleString()} times` }}, in vain</span>
-    <span v-if="address.target" class="leads"><VIcon :icon="TARGET_ICONS[address.target.kind]" size="16" /> {{ address.title || 'gone, or not given out' }}</span>
+    <div class="what">
+      <code :title="address.path">{{ address.path }}</code>
+      <span v-if="address.missed && !address.target" class="asked" :title="address.lastMissed ? `Last ${longDate(address.lastMissed)}` : ''">asked for {{ address.missed === 1 ? 'once' : `${address.missed.toLocaleString()} times` }}, in vain</span>
+      <span v-if="address.target" class="leads"><VIcon :icon="TARGET_ICONS[address.target.kind]" size="16" /> {{ address.title || 'gone, or not given out' }}</span>
+    </div>
     <div class="acts">
       <button v-if="address.suggestion" type="button" class="plain strong" @click="lead(address.suggestion.target, address.suggestion.title)">Lead it to “{{ address.suggestion.title }}”</button>
       <button type="button" class="plain" :aria-label="`Choose where ${address.path} leads`" @click="finding = !finding">{{ address.suggestion || address.target ? 'Elsewhere…' : 'Choose…' }}</button>
@@ -34,10 +36,11 @@ async function lead(target: Target | null, title?: string) {
 <style scoped>
 li { position: relative; display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 2px 14px; align-items: center; padding: 5px 16px; border-bottom: 1px solid var(--line); background: #fff; }
 code { overflow-wrap: anywhere; }
-.asked { grid-column: 1; color: #9A4420; font-size: 12.5px; }
-.leads { grid-column: 1; color: var(--soft); }
-.acts { grid-column: 2; grid-row: 1 / span 2; justify-content: flex-end; flex-wrap: nowrap; }
+.what { display: grid; gap: 1px; min-width: 0; }
+.asked { color: #9A4420; font-size: 12.5px; }
+.leads { color: var(--soft); }
+.acts { justify-content: flex-end; flex-wrap: nowrap; }
 .pop { grid-column: 1 / -1; padding: 0; width: 100%; max-width: 420px; justify-self: end; }
 .problem { grid-column: 1 / -1; }
-@container (max-width: 560px) { li { grid-template-columns: minmax(0, 1fr); } .acts { grid-column: 1; grid-row: auto; justify-content: flex-start; flex-wrap: wrap; margin-left: -8px; } }
+@container (max-width: 560px) { li { grid-template-columns: minmax(0, 1fr); } .acts { justify-content: flex-start; flex-wrap: wrap; margin-left: -8px; } }
 </style>
