@@ -47,7 +47,8 @@ async function save() {
 <template>
   <div class="setup">
     <header class="board-head"><NuxtLink to="/desk" class="back">Pages</NuxtLink><h1>Setup</h1></header>
-    <form class="form" @submit.prevent="save">
+    <!-- What is written before the site is known would be lost when that arrives. -->
+    <form v-if="session.site.name" class="form" @submit.prevent="save">
       <label class="field"><span>Name of the site</span><input v-model="form.name" type="text" maxlength="120" required></label>
       <label class="field"><span>Public address</span><input v-model="form.address" type="text" inputmode="url" placeholder="https://www.example.com" aria-describedby="address-hint"></label>
       <p id="address-hint" class="hint">Only full addresses that you copy contain it. Pages and buttons go on working when it changes, and addresses that name the old one are still known. <NuxtLink to="/desk/old-addresses">Old addresses of the site</NuxtLink></p>
