@@ -22,7 +22,7 @@ describe('the moment of a wall time', () => {
     for (const wall of walls) expect(wallTimeAt(momentOf(wall, zone), zone)).toBe(wall)
   })
 
-  // RFC 5545, 3.3.5, example of a time that occurs twice: the first, in daylight time, 2007-11-04 01:30 in New York.
+  // RFC 5545, 3.3.5, example of a time that occurs twice (from memory): the first, in daylight time, 2007-11-04 01:30 in New York.
   it('is the first of two, as RFC 5545 has it', () => expect(momentOf('2007-11-04T01:30', 'America/New_York').toISOString()).toBe('2007-11-04T05:30:00.000Z'))
 
   it('is none where clocks leave it out: what they show instead is said', () => {
