@@ -27,7 +27,7 @@ export function roughTime(seconds: number): string {
 }
 
 /** One place a file is used at, by its words. */
-export const wordsForUse = ({ kind, label, by }: Pick<FileUse, 'kind' | 'label' | 'by'>) => {
+export const wordsForUse = ({ kind, label, by }: FileUse) => {
   const what = kind === 'fill' ? 'behind the button' : kind
   return (label ? `${what} “${label}”` : what) + (by === null ? '' : `, by the signpost “${by}”`)
 }

@@ -1,5 +1,6 @@
 import { join } from 'node:path'
 import { Worker } from 'node:worker_threads'
+import { createQueue } from '../../core/queue'
 import { ROOT } from '../root'
 
 /** Megabytes a worker's own objects may take; more ends it, not Trough. */
@@ -59,4 +60,19 @@ export function createWorkerHost<Task, Message>(script: string, patience: number
       await stopping?.terminate()
     },
   }
+}
+
+/** A worker that answers each task with one message; those that ask wait for their turn. */
+export function createAsker<Task, Answer>(script: string, patience: number): { ask: (task: Task) => Promise<Answer>, close: () => Promise<void> } {
+  const host = createWorkerHost<Task, Answer>(script, patience)
+  const oneAtATime = createQueue()
+  const ask = (task: Task): Promise<Answer> => oneAtATime(async () => {
+    let answer: Answer | undefined
+    await host.run(task, (message) => {
+      answer = message
+      return true
+    })
+    return answer!
+  })
+  return { ask, close: () => host.close() }
 }

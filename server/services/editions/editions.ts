@@ -5,7 +5,6 @@ import { titleFromFileName } from '../../../core/files/fileName'
 import type { EditionChange, EditionItem, FileItem } from '../../../core/files/item'
 import { typeTag } from '../../../core/files/mediaType'
 import { newId } from '../../../core/id'
-import { createQueue } from '../../../core/queue'
 import { Problem, notFound } from '../../../core/problem'
 import type { CompareMessage, CompareTask } from '../../workers/compare'
 import type { Database } from '../../db/connection'
@@ -17,23 +16,13 @@ import { nextPosition } from '../library/intake'
 import type { LibraryService } from '../library/library'
 import { unsetEdition } from '../library/showing'
 import type { TextService } from '../reading/texts'
-import { createWorkerHost, workerScript } from '../workerHost'
+import { createAsker, workerScript } from '../workerHost'
 
 const PATIENCE = 30_000
 
 /** Editions: what is said of them and who gets them; those that wait are held against the one visitors get, and then taken, thrown away or made files of their own. */
 export function createEditions(db: Database, library: LibraryService, texts: TextService, events: Events) {
-  const host = createWorkerHost<CompareTask, CompareMessage>(workerScript('compare'), PATIENCE)
-  const oneAtATime = createQueue()
-
-  const compareTexts = (task: CompareTask): Promise<CompareMessage> => oneAtATime(async () => {
-    let answer: CompareMessage | undefined
-    await host.run(task, (message) => {
-      answer = message
-      return true
-    })
-    return answer!
-  })
+  const comparer = createAsker<CompareTask, CompareMessage>(workerScript('compare'), PATIENCE)
 
   async function one(id: string, number: number): Promise<ComparedEdition & { reading: boolean }> {
     const edition = (await library.editions(id)).find(each => each.number === number)
@@ -62,7 +51,7 @@ export function createEditions(db: Database, library: LibraryService, texts: Tex
     async compare(id: string, number: number): Promise<Comparison> {
       const [now, next] = [await one(id, (await library.get(id)).edition), await one(id, number)]
       const [before, after] = [await texts.parts(now.sha256), await texts.parts(next.sha256)]
-      const compared = now.reading || next.reading || (!before.length && !after.length) ? undefined : await compareTexts({ before, after })
+      const compared = now.reading || next.reading || (!before.length && !after.length) ? undefined : await comparer.ask({ before, after })
       return { now, next, texts: compared, reading: now.reading || next.reading, doubts: doubtsAbout(now, next, compared) }
     },
 
@@ -109,7 +98,7 @@ export function createEditions(db: Database, library: LibraryService, texts: Tex
       return library.get(own)
     },
 
-    close: () => host.close(),
+    close: () => comparer.close(),
   }
 }
 export type Editions = ReturnType<typeof createEditions>

@@ -8,7 +8,6 @@ import { Suggester } from '../../../core/oldAddresses/suggest'
 import { pageHref } from '../../../core/page/href'
 import type { Target } from '../../../core/page/schema'
 import { Problem, notFound } from '../../../core/problem'
-import { createQueue } from '../../../core/queue'
 import type { Database } from '../../db/connection'
 import { oldAddresses } from '../../db/schema'
 import { laterTrouble } from '../../log'
@@ -19,7 +18,7 @@ import type { PageService } from '../pages/pages'
 import type { Led, Recognising } from '../pages/recognise'
 import type { Signposts } from '../signposts/signposts'
 import type { SiteService } from '../site/site'
-import { createWorkerHost, workerScript } from '../workerHost'
+import { createAsker, workerScript } from '../workerHost'
 
 const PATIENCE = 60_000
 /** Addresses written in one step; more would keep visitors waiting. */
@@ -40,19 +39,9 @@ export function createOldAddresses({ db, library, pages, signposts, recognising,
   recognising: Recognising
   site: SiteService
 }) {
-  const host = createWorkerHost<AddressesTask, AddressesMessage>(workerScript('addresses'), PATIENCE)
-  const oneAtATime = createQueue()
+  const reader = createAsker<AddressesTask, AddressesMessage>(workerScript('addresses'), PATIENCE)
   let missed = new Map<string, number>()
   let resting: ReturnType<typeof setTimeout> | undefined
-
-  const read = (task: AddressesTask): Promise<AddressesMessage> => oneAtATime(async () => {
-    let answer: AddressesMessage | undefined
-    await host.run(task, (message) => {
-      answer = message
-      return true
-    })
-    return answer!
-  })
 
   /** Where targets are now, by their identity; those that visitors cannot have are left out. */
   async function placesOf(targets: Target[]): Promise<Map<string, { path: string, title: string }>> {
@@ -101,7 +90,7 @@ export function createOldAddresses({ db, library, pages, signposts, recognising,
      * @throws Problem 422 where no address is in it
      */
     async bring(text: string): Promise<{ read: number, added: number, left: number }> {
-      const { addresses, left } = await read({ text, hosts: await site.hosts() })
+      const { addresses, left } = await reader.ask({ text, hosts: await site.hosts() })
       if (!addresses.length) throw new Problem(422, 'No address of a site was found in that.', 'Bring in a sitemap (XML), a page (HTML), or a table (CSV) with an address in its first column.')
       const named = [...new Set(addresses.flatMap(({ leadsTo }) => leadsTo ?? []))]
       const places = new Map<string, Led>()
@@ -189,7 +178,7 @@ export function createOldAddresses({ db, library, pages, signposts, recognising,
     async close(): Promise<void> {
       clearTimeout(resting)
       await note()
-      await host.close()
+      await reader.close()
     },
   }
 }

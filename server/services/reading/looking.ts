@@ -5,8 +5,7 @@ import type { FileItem } from '../../../core/files/item'
 import { Problem } from '../../../core/problem'
 import type { Store } from '../../store/store'
 import type { LookMessage, LookTask } from '../../workers/look'
-import { createQueue } from '../../../core/queue'
-import { createWorkerHost, workerScript } from '../workerHost'
+import { createAsker, workerScript } from '../workerHost'
 
 const PATIENCE = 30_000
 /** Pixels a page of a PDF is drawn wide. */
@@ -14,21 +13,14 @@ const PAGE_WIDTH = 1000
 
 /** Shows owners what is in a file: its pages, its tables, its entries; in a worker of its own. */
 export function createLooking(store: Store, folder: string) {
-  const host = createWorkerHost<LookTask, LookMessage>(workerScript('look'), PATIENCE)
-  const oneAtATime = createQueue()
+  const looker = createAsker<LookTask, LookMessage>(workerScript('look'), PATIENCE)
 
   /** @throws Problem 422 where the file cannot be shown */
-  const run = (task: LookTask): Promise<LookMessage> => oneAtATime(async () => {
-    let answer: LookMessage | undefined
-    await host.run(task, (message) => {
-      answer = message
-      return true
-    }).catch((error: Error) => {
-      answer = { trouble: error.message }
-    })
-    if ('trouble' in answer!) throw new Problem(422, answer.trouble, 'It can still be downloaded.')
-    return answer!
-  })
+  async function run(task: LookTask): Promise<LookMessage> {
+    const answer = await looker.ask(task).catch((error: Error): LookMessage => ({ trouble: error.message }))
+    if ('trouble' in answer) throw new Problem(422, answer.trouble, 'It can still be downloaded.')
+    return answer
+  }
 
   return {
     /** The picture of a page of a PDF, counted from 1; kept once it was drawn. */
@@ -52,7 +44,7 @@ export function createLooking(store: Store, folder: string) {
       return (answer as { contents: Contents }).contents
     },
 
-    close: () => host.close(),
+    close: () => looker.close(),
   }
 }
 export type Looking = ReturnType<typeof createLooking>
