@@ -30,8 +30,5 @@ onMounted(() => first.value?.querySelector('button')?.focus())
 </template>
 
 <style scoped>
-.ways { display: grid; gap: 6px; }
-.way { display: grid; gap: 2px; padding: 9px 12px; text-align: left; border: 1px solid var(--line); border-radius: 4px; background: #fff; }
-.way:hover, .way:focus-visible { border-color: var(--water); background: #F3F7F6; }
-.way span { color: var(--soft); }
+.way:focus-visible { border-color: var(--water); background: #F3F7F6; }
 </style>
