@@ -2,12 +2,14 @@ import { spawn } from 'node:child_process'
 import { once } from 'node:events'
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statfsSync } from 'node:fs'
 import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { join, relative } from 'node:path'
 import { ROOT, ensureBuilt, ensureCommands, ensureInstalled } from './prepare.mjs'
 
 const REPORTS = join(ROOT, 'test-results')
 let passed = 0
 let failed = 0
+/** What is to be read first, told again at the end. */
+const troubles = []
 
 /** A folder for what tests write: in memory where there is room, since copying a database of a thousand small files takes a second on a disk. */
 function scratchFolder() {
@@ -29,17 +31,21 @@ async function step(name, command, args, { readReport, beside = false } = {}) {
   if (readReport) {
     try {
       counts = readReport()
-      // A runner may fail without a failed test, as when a file does not load.
-      if (status !== 0 && counts[1] === 0) counts[1] = 1
     }
     catch (error) {
       console.error(`${name} left no report: ${error.message}`)
       counts = [0, 1]
     }
   }
+  // A runner may fail without a failed test, as when a file does not load.
+  if (status !== 0 && counts[1] === 0) counts[1] = 1
+  if (counts[1] && !troubles.some(trouble => trouble.startsWith(name))) troubles.push(`${name}: failed (exit ${status})`)
   passed += counts[0]
   failed += counts[1]
 }
+
+/** Every test of Playwright's report, however deep its groups. */
+const specsOf = suite => [...suite.specs ?? [], ...(suite.suites ?? []).flatMap(specsOf)]
 
 const report = name => JSON.parse(readFileSync(join(REPORTS, name), 'utf8'))
 
@@ -62,7 +68,12 @@ await step('Demo data', 'node', ['--import', 'tsx', 'demo/build.ts', process.env
 await types
 await step('Unit tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${join(REPORTS, 'unit.json')}`], {
   readReport: () => {
-    const { numPassedTests, numFailedTests } = report('unit.json')
+    const { numPassedTests, numFailedTests, testResults } = report('unit.json')
+    for (const file of testResults) {
+      const names = file.assertionResults.filter(test => test.status === 'failed').map(test => `${test.fullName}: ${test.failureMessages[0]?.split('\n')[0]}`)
+      if (file.status === 'failed' && !names.length) names.push(file.message)
+      troubles.push(...names.map(name => `Unit tests: ${relative(ROOT, file.name)}: ${name}`))
+    }
     return [numPassedTests, numFailedTests]
   },
 })
@@ -71,11 +82,16 @@ ensureBuilt()
 passed++
 await step('End to end', 'npx', ['playwright', 'test'], {
   readReport: () => {
-    const { expected, unexpected, flaky } = report('e2e.json').stats
+    const { suites, stats: { expected, unexpected, flaky } } = report('e2e.json')
+    for (const spec of suites.flatMap(specsOf)) {
+      const { status } = spec.tests[0]
+      if (status === 'unexpected' || status === 'flaky') troubles.push(`End to end: ${spec.file}: ${spec.title}: ${status === 'flaky' ? 'passed at the second try' : 'failed'}`)
+    }
     return [expected + flaky, unexpected]
   },
 })
 rmSync(scratch, { recursive: true, force: true })
 
+if (troubles.length) console.log(`\n${troubles.join('\n')}`)
 console.log(`\n${passed} passed, ${failed} failed`)
 process.exit(failed ? 1 : 0)

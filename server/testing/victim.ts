@@ -88,6 +88,9 @@ async function put(editionOf?: string): Promise<void> {
 const mine: string[] = []
 const takeOne = () => mine.splice(Math.floor(Math.random() * mine.length), 1)[0]
 
+/** Leaves room for the other loops: the database answers without a turn of the event loop, and uploads and backups need many. */
+const pause = () => new Promise(resolve => setTimeout(resolve, 50 + Math.random() * 200))
+
 async function addAndReplace(): Promise<never> {
   for (;;) {
     await put()
@@ -130,13 +133,9 @@ async function publish(): Promise<never> {
     revision = saved.revision
     await pages.publish(page.id)
     await say({ donePage: title })
-    // The database answers without a turn of the loop: the others would never get one.
-    await new Promise(resolve => setTimeout(resolve, 5))
+    await pause()
   }
 }
-
-/** Leaves room for the other loops. */
-const pause = () => new Promise(resolve => setTimeout(resolve, 60))
 
 async function replaceEverywhere(): Promise<never> {
   const names = ['one.txt', 'other.txt']

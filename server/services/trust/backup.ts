@@ -133,15 +133,15 @@ export function createBackups({ db, standStill }: Pick<Connection, 'db' | 'stand
 
   async function copyBlobs(target: Store, rows: List['blobs']): Promise<Pick<BackupReport, 'copied' | 'bytes' | 'unfit'>> {
     const report = { copied: 0, bytes: 0, unfit: [] as string[] }
-    for (const [sha256, size] of rows) {
-      if (await target.has(sha256)) continue
+    await forEach(rows, async ([sha256, size]) => {
+      if (await target.has(sha256)) return
       if (!await copyBlob(store, target, sha256, hashing)) {
         report.unfit.push(sha256)
-        continue
+        return
       }
       report.copied++
       report.bytes += size
-    }
+    })
     return report
   }
 
@@ -224,7 +224,9 @@ export async function restoreBackup(from: string, to: string, hashing: Hashing):
   await copyTree(join(folder, list.db), join(draft, 'db'), undefined)
   await syncTree(join(draft, 'db'))
   const lost: string[] = []
-  for (const [sha256] of list.blobs) if (!await copyBlob(source, target, sha256, hashing)) lost.push(sha256)
+  await forEach(list.blobs, async ([sha256]) => {
+    if (!await copyBlob(source, target, sha256, hashing)) lost.push(sha256)
+  })
   await writeSafely(join(draft, 'secrets.json'), await readFile(join(folder, 'secrets.json'), 'utf8'), 0o600)
   await rm(data, { recursive: true, force: true })
   await rename(draft, data)
