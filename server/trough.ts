@@ -18,6 +18,7 @@ import { createEvents } from './services/events'
 import { createFetching } from './services/jobs/fetching'
 import { createJobs } from './services/jobs/jobs'
 import { createUnpacking } from './services/jobs/unpack'
+import { createReplacing } from './services/targets/replacing'
 import { createLibraryService } from './services/library/library'
 import { createZipping } from './services/library/zipping'
 import { createLookService } from './services/looks/looks'
@@ -124,6 +125,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     const delivery = createDeliveryService(directory, bundles, store, checks, tally, { front, fronts: new Set(proxies) })
     const published = createPublishedPages(pages, library, shelves, signposts, looks, site, events)
 
+    const replacing = createReplacing(db, pages, signposts, events)
     const oldAddresses = createOldAddresses({ db, library, pages, signposts, recognising, site })
 
     const outside = createOutside(db, fetching.hosts)
@@ -155,11 +157,12 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     tidying.unref()
 
     return {
-      folder, secrets, account, site, pages, signposts, timetable, oldAddresses, recognising, looks, pictures, library, editions, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, shelves, bagExport, bagImport, tally, traffic, checks, delivery, published, walk, outside, mending, backups, verifying, cleaner, storageUse, metrics,
+      folder, secrets, account, site, pages, signposts, replacing, timetable, oldAddresses, recognising, looks, pictures, library, editions, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, shelves, bagExport, bagImport, tally, traffic, checks, delivery, published, walk, outside, mending, backups, verifying, cleaner, storageUse, metrics,
 
       /** Takes up what an earlier process left undone. */
       async resume(): Promise<void> {
         reading.start()
+        await pages.readUsesAnew()
         await uploads.recover(started)
         await timetable.run()
         await library.setStraysAside()

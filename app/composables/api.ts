@@ -1,3 +1,5 @@
+import type { Use } from '~~/core/files/item'
+
 /** An error as the API tells it (RFC 9457). */
 export class ApiProblem extends Error {
   constructor(readonly status: number, readonly title: string, readonly detail: string, readonly extra: Record<string, unknown> = {}) {
@@ -27,6 +29,18 @@ export async function api<T>(path: string, method: 'GET' | 'POST' | 'PUT' | 'PAT
   if (response.status === 401 && !path.startsWith('/session')) window.location.assign('/desk/sign-in')
   const { title = 'Something went wrong.', detail = 'Try again.', ...extra } = answer
   throw new ApiProblem(response.status, title, detail, extra)
+}
+
+/** Does what places that lead somewhere may hold back; gives those where they do. */
+export async function heldBy(act: () => Promise<unknown>): Promise<Use[]> {
+  try {
+    await act()
+    return []
+  }
+  catch (error) {
+    if (error instanceof ApiProblem && Array.isArray(error.extra.uses)) return error.extra.uses as Use[]
+    throw error
+  }
 }
 
 /** What to show of an error that was caught. */

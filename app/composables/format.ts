@@ -1,4 +1,4 @@
-import type { FileUse } from '~~/core/files/item'
+import type { Use } from '~~/core/files/item'
 
 const sameYear = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short' })
 const otherYear = new Intl.DateTimeFormat(undefined, { month: 'short', year: 'numeric' })
@@ -27,13 +27,15 @@ export function roughTime(seconds: number): string {
 }
 
 /** One place a file is used at, by its words. */
-export const wordsForUse = ({ kind, label, by }: FileUse) => {
+export const wordsForUse = ({ kind, label, section, by }: Use) => {
   const what = kind === 'fill' ? 'behind the button' : kind
-  return (label ? `${what} “${label}”` : what) + (by === null ? '' : `, by the signpost “${by}”`)
+  // A heading that is a link itself stands under nothing else.
+  const under = section && section !== label ? `, under “${section}”` : ''
+  return (label ? `${what} “${label}”` : what) + under + (by === null ? '' : `, by the signpost “${by}”`)
 }
 
 /** Where on the desk a use is changed. */
-export function placeOfUse({ pageId, placement, kind }: FileUse): string {
+export function placeOfUse({ pageId, placement, kind }: Use): string {
   if (pageId !== null) return placeOnPage(pageId, placement)
   return kind === 'signpost' ? signpostPlace(placement.replace('signpost-', '')) : '/desk/looks'
 }

@@ -1,16 +1,14 @@
 import { defineStore } from 'pinia'
 import { reactive, ref } from 'vue'
-import type { EditionItem, FileChange, FileItem, FileUse, FoundFile } from '~~/core/files/item'
+import type { EditionItem, FileChange, FileItem, Use, FoundFile } from '~~/core/files/item'
 import type { Family } from '~~/core/files/mediaType'
 import type { NameAdvice } from '~~/core/files/nameAdvice'
 import { api } from '~/composables/api'
-import { counted } from '~/composables/format'
 import { useFolders } from './folders'
-import { useNotices } from './notices'
 import { useSignposts } from './signposts'
 
 export interface FileDetails extends FileItem {
-  usedIn: FileUse[]
+  usedIn: Use[]
   editions: EditionItem[]
   advice: NameAdvice | null
   twins: { id: string, title: string, handle: string }[]
@@ -64,21 +62,10 @@ export const useLibrary = defineStore('library', () => {
     await refresh()
   }
 
-  /** Puts another file in the place of one everywhere; can be taken back from the notice. */
-  async function replace({ id, title }: FileItem, by: FileItem) {
-    const { places, undo } = await api<{ places: number, undo: string }>(`/files/${id}/replace`, 'POST', { by: by.id })
-    await refresh()
-    const takeBack = async () => {
-      await api('/files/take-back', 'POST', { undo })
-      await refresh()
-    }
-    useNotices().say(`“${by.title}” is in ${counted(places, 'place')} now where “${title}” was.`, { tone: 'works', action: { label: 'Undo', run: takeBack } })
-  }
-
   async function showEdition(id: string, number: number) {
     learn([await api<FileItem>(`/files/${id}/edition`, 'PUT', { number })])
     await refresh()
   }
 
-  return { known, changes, learn, meet, refresh, search, details, change, replace, showEdition }
+  return { known, changes, learn, meet, refresh, search, details, change, showEdition }
 })

@@ -1,12 +1,11 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import type { FileItem } from '~~/core/files/item'
+import type { FileItem, Use } from '~~/core/files/item'
 import { changesBetween, type PageChange, type PageText } from '~~/core/page/changes'
 import type { PageDetails, PageItem, PageSettings } from '~~/core/page/item'
 import type { PageDocument } from '~~/core/page/schema'
 import { placementsOf } from '~~/core/page/targets'
-import { ApiProblem, api, wordsOf } from '~/composables/api'
-import { despiteLinks } from '~/composables/pageLinks'
+import { ApiProblem, api, heldBy, wordsOf } from '~/composables/api'
 import { useLibrary } from './library'
 import { useNotices } from './notices'
 import { usePages } from './pages'
@@ -114,6 +113,16 @@ export const usePage = defineStore('page', () => {
     if ((state.value as SaveState) === 'changed') await save()
   }
 
+  /** Saves what has changed. @throws ApiProblem where it cannot be saved now */
+  async function settle(): Promise<void> {
+    await save()
+    if (current.value && state.value !== 'saved') throw new ApiProblem(0, 'The page is not saved yet.', problem.value)
+  }
+
+  /** counts how often the open page was changed elsewhere on the desk */
+  const anew = ref(0)
+  const readAnew = () => { anew.value++ }
+
   /** After a conflict: puts this version over the other one. */
   async function keepMine() {
     const page = current.value!
@@ -124,8 +133,7 @@ export const usePage = defineStore('page', () => {
 
   /** Publishes the draft as it stands; throws where some buttons lead nowhere and `despite` is not set. */
   async function publish(despite = false): Promise<PageItem> {
-    await save()
-    if (state.value !== 'saved') throw new ApiProblem(0, 'The page is not saved yet.', problem.value)
+    await settle()
     const document = draft.value!
     const page = await api<PageItem>(`/pages/${current.value!.id}/publish`, 'POST', { despite })
     Object.assign(current.value!, page)
@@ -145,11 +153,11 @@ export const usePage = defineStore('page', () => {
     await take(await api<PageDetails>(`/pages/${current.value!.id}/settings`, 'PATCH', settings))
   }
 
-  /** Takes the page from visitors; its draft stays. False where the owner took it back on hearing which pages lead to it. */
-  async function unpublish(): Promise<boolean> {
-    const done = await despiteLinks(async despite => take(await api<PageDetails>(`/pages/${current.value!.id}/unpublish${despite}`, 'POST')))
-    if (done) useLibrary().refresh().catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' }))
-    return done
+  /** Takes the page from visitors; its draft stays. Gives the places on other pages that lead to it where they hold that back. */
+  async function unpublish(despite = false): Promise<Use[]> {
+    const places = await heldBy(async () => take(await api<PageDetails>(`/pages/${current.value!.id}/unpublish${despite ? '?despite=yes' : ''}`, 'POST')))
+    if (!places.length) useLibrary().refresh().catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' }))
+    return places
   }
 
   watch([state, live], () => {
@@ -159,5 +167,5 @@ export const usePage = defineStore('page', () => {
 
   const liveHref = computed(() => current.value?.published ? current.value.edge ? '/' : `/${current.value.slug}` : undefined)
 
-  return { current, draft, live, changes, downloads, state, problem, liveHref, open, close, change, rename, save, keepMine, publish, setUp, unpublish }
+  return { current, draft, live, anew, changes, downloads, state, problem, liveHref, open, close, change, rename, save, settle, readAnew, keepMine, publish, setUp, unpublish }
 })

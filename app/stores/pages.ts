@@ -1,9 +1,9 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
+import type { Use } from '~~/core/files/item'
 import { EDGES } from '~~/core/page/edges'
 import type { NewPage, PageDetails, PageItem } from '~~/core/page/item'
-import { ApiProblem, api } from '~/composables/api'
-import { despiteLinks } from '~/composables/pageLinks'
+import { ApiProblem, api, heldBy } from '~/composables/api'
 
 /** The list of pages. */
 export const usePages = defineStore('pages', () => {
@@ -47,11 +47,11 @@ export const usePages = defineStore('pages', () => {
     return { live, left }
   }
 
-  /** Removes a page; false where the owner took it back on hearing which pages lead to it. */
-  async function remove(id: string): Promise<boolean> {
-    const gone = await despiteLinks(despite => api(`/pages/${id}${despite}`, 'DELETE'))
-    if (gone) await load()
-    return gone
+  /** Removes a page. Gives the places on other pages that lead to it where they hold that back. */
+  async function remove(id: string, despite = false): Promise<Use[]> {
+    const places = await heldBy(() => api(`/pages/${id}${despite ? '?despite=yes' : ''}`, 'DELETE'))
+    if (!places.length) await load()
+    return places
   }
 
   return { items, edges, loaded, waiting, load, create, duplicate, publishWaiting, remove }

@@ -1,8 +1,8 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
-import type { FileItem, FileUse } from '~~/core/files/item'
+import type { FileItem, Use } from '~~/core/files/item'
 import type { SignpostChange, SignpostItem } from '~~/core/signposts/item'
-import { ApiProblem, api } from '~/composables/api'
+import { api, heldBy } from '~/composables/api'
 import { useLibrary } from './library'
 import { useNotices } from './notices'
 
@@ -31,9 +31,9 @@ export const useSignposts = defineStore('signposts', () => {
   }
 
   /** Where a signpost is used: what changes when it is turned. */
-  const places = async (id: string) => ofItself((await api<{ places: FileUse[] }>(`/signposts/${id}/places`)).places)
+  const places = async (id: string) => ofItself((await api<{ places: Use[] }>(`/signposts/${id}/places`)).places)
   /** Beside the signpost its own name says nothing. */
-  const ofItself = (uses: FileUse[]) => uses.map(use => ({ ...use, by: null }))
+  const ofItself = (uses: Use[]) => uses.map(use => ({ ...use, by: null }))
 
   /** Points it at another file, or at nothing; can be taken back from the notice. */
   async function turn({ id, title, file: before }: SignpostItem, file: string | null) {
@@ -47,16 +47,10 @@ export const useSignposts = defineStore('signposts', () => {
   }
 
   /** Takes a signpost down; gives the places that lead to it where they hold that back. */
-  async function remove(id: string, way?: 'straight' | 'off' | 'despite'): Promise<FileUse[]> {
-    try {
-      await api(`/signposts/${id}${way ? `?way=${way}` : ''}`, 'DELETE')
-    }
-    catch (error) {
-      if (error instanceof ApiProblem && Array.isArray(error.extra.uses)) return ofItself(error.extra.uses as FileUse[])
-      throw error
-    }
-    await useLibrary().refresh()
-    return []
+  async function remove(id: string, way?: 'straight' | 'off' | 'despite'): Promise<Use[]> {
+    const places = await heldBy(() => api(`/signposts/${id}${way ? `?way=${way}` : ''}`, 'DELETE'))
+    if (!places.length) await useLibrary().refresh()
+    return ofItself(places)
   }
 
   return { items, loaded, byId, load, create, change, places, turn, remove }

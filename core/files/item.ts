@@ -115,9 +115,9 @@ export type EditionChange = z.infer<typeof editionChangeSchema>
 /** What a file is to a page: it is led to, or a picture behind the words of a button or of all that wear a look; or a signpost points at it. */
 export type UseKind = PlacementKind | 'fill' | 'look' | 'signpost'
 
-/** One place that leans on a file. */
-export interface FileUse {
-  /** the file that is used; null where a shelf lists a folder */
+/** One place that leans on a file, or leads to something else. */
+export interface Use {
+  /** the file that is used; null where it is something else */
   fileId: string | null
   folderId: string | null
   /** null for a look or a signpost, which are on no page */
@@ -126,6 +126,8 @@ export interface FileUse {
   placement: string
   kind: UseKind
   label: string
+  /** the heading it stands under; empty above the first one */
+  section: string
   /** what the signpost is called that it leads there by; null where it leads there straight */
   by: string | null
   draft: boolean
@@ -162,8 +164,6 @@ export const deleteFileSchema = z.object({
 })
 export type DeleteFile = z.infer<typeof deleteFileSchema>
 
-/** The file that takes the place of another everywhere. */
-export const replaceSchema = z.object({ by: z.string().max(40) })
 export const showEditionSchema = z.object({ number: z.number().int().min(1) })
 const editionNumberSchema = z.coerce.number().int().min(1)
 export const previewQuerySchema = z.object({ edition: editionNumberSchema.optional() })

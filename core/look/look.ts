@@ -24,6 +24,8 @@ export interface LookUse {
   pageTitle: string
   placement: string
   label: string
+  /** the heading it stands under; empty above the first one */
+  section: string
   draft: boolean
   live: boolean
 }

@@ -1,7 +1,7 @@
 import { diffArrays } from 'diff'
 import { canonical } from '../canonical'
-import type { Block, ButtonAttrs, Inline, PageDocument } from './schema'
-import { childrenOf } from './tree'
+import type { Block, ButtonAttrs, PageDocument } from './schema'
+import { childrenOf, textOf } from './tree'
 
 /** A page as it is read: what a version holds. */
 export interface PageText { title: string, document: PageDocument }
@@ -11,8 +11,6 @@ export interface PageChange { kind: 'added' | 'removed' | 'changed' | 'moved', w
 
 const LONGEST = 60
 const BUTTON_WORDS: Partial<Record<keyof ButtonAttrs, string>> = { target: 'leads elsewhere', label: 'another label', note: 'another second line', action: 'another click', saveAs: 'saved under another name', look: 'another look', own: 'looks otherwise', align: 'another place' }
-
-const textOf = (inlines: Inline[] = []): string => inlines.map(inline => inline.type === 'text' ? inline.text : ' ').join('')
 
 function shortened(text: string): string {
   const line = text.replace(/\s+/g, ' ').trim()

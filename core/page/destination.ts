@@ -1,5 +1,6 @@
 import { opensInBrowser } from '../files/mediaType'
 import { fileHref, pageHref, signpostHref } from './href'
+import { dialled } from './outside'
 import type { TargetFacts } from './placeholders'
 import type { Action, Target } from './schema'
 
@@ -30,9 +31,6 @@ const FILES: readonly Action[] = ['tab', 'here', 'save']
 const SAVED: readonly Action[] = ['save']
 /** Another program takes over; there is nothing to show. */
 const HANDED_OVER: readonly Action[] = ['here']
-
-/** Spaces, brackets and dashes are for people (RFC 3966, 3: visual separators). */
-const dialled = (number: string) => number.replace(/[^\d+]/g, '')
 
 export const fileDestination = (file: TargetFacts): Destination => ({
   title: file.title, file, actions: opensInBrowser(file.mediaType) ? FILES : SAVED, href: (action, placement) => fileHref(file, action, placement),

@@ -8,7 +8,7 @@ import { pageRenderer, type PageFacts, type PageRenderer } from './html'
 import type { TargetFacts } from './placeholders'
 import type { PageDocument } from './schema'
 import { idOf } from './targets'
-import { everyBlock, inlinesOf, partsOf } from './tree'
+import { everyBlock, inlinesOf, partsOf, textOf } from './tree'
 
 export interface SiteFacts {
   name: string
@@ -83,7 +83,7 @@ const LONGEST = 160
 /** The first words of a page, whole, as its description where its owner gave none. */
 function firstWords(document: PageDocument): string {
   for (const block of everyBlock(document)) {
-    const text = block.type === 'paragraph' ? inlinesOf(block).map(inline => inline.type === 'text' ? inline.text : ' ').join('').trim() : ''
+    const text = block.type === 'paragraph' ? textOf(inlinesOf(block)).trim() : ''
     if (text) return text.length > LONGEST ? `${text.slice(0, LONGEST).replace(/\s+\S*$/, '')}…` : text
   }
   return ''

@@ -34,9 +34,6 @@ export interface PageDetails extends PageItem {
   live: PageText | null
 }
 
-/** A button or link of another page that leads to a page. */
-export interface PageLink { pageId: string, pageTitle: string, placement: string, label: string, side: 'draft' | 'live' }
-
 /** A version of a page that was live. */
 export interface PageVersion {
   number: number

@@ -20,6 +20,8 @@ export const targetSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('phone'), number: phoneSchema }),
 ])
 export type Target = z.infer<typeof targetSchema>
+/** What takes the place of a target everywhere; nothing does where its places are to be taken off. */
+export const replaceSchema = z.object({ from: targetSchema, to: targetSchema.nullable() })
 /** What a page leans on: the targets of its buttons and links, and the folders its shelves list. */
 export type Reference = Target | { kind: 'folder', id: string }
 

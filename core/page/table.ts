@@ -1,13 +1,13 @@
 import { escapeHtml } from './escape'
 import type { Inline, TableBlock } from './schema'
-import { inlinesOf } from './tree'
+import { inlinesOf, textOf } from './tree'
 
 type Row = TableBlock['content'][number]
 type Cell = Row['content'][number]
 
 const isHeading = (row: Row) => row.content.length > 0 && row.content.every(cell => cell.type === 'tableHeader')
 
-const textOf = (cell: Cell) => cell.content.flatMap(paragraph => inlinesOf(paragraph)).map(inline => inline.type === 'text' ? inline.text : ' ').join('').trim()
+const textIn = (cell: Cell) => textOf(cell.content.flatMap(paragraph => inlinesOf(paragraph))).trim()
 
 /**
  * A table. Cells that name others say whether they name a column or a row (WCAG 2.2, 1.3.1; technique H63). Where it is
@@ -29,7 +29,7 @@ export function tableHtml(table: TableBlock, render: (inlines: Inline[] | undefi
   }
   const rowsHtml = (some: Row[], scope: 'col' | 'row') => some.map(row => `<tr>${row.content.map(cell => cellHtml(cell, scope)).join('')}</tr>`).join('\n')
 
-  const named = rows[0]!.content.map(textOf).filter(Boolean).join(', ')
+  const named = rows[0]!.content.map(textIn).filter(Boolean).join(', ')
   const head = heads ? `<thead>${rowsHtml(rows.slice(0, heads), 'col')}</thead>\n` : ''
   return `<section class="tr-table" tabindex="0" aria-label="${escapeHtml(named ? `Table: ${named}` : 'Table')}"><table>\n${head}<tbody>${rowsHtml(rows.slice(heads), 'row')}</tbody>\n</table></section>`
 }

@@ -1,4 +1,5 @@
-import { everyBlock, inlinesOf, mapBlocks } from './tree'
+import { everyBlock, inlinesOf, mapBlocks, textOf } from './tree'
+import { outsideAddress } from './outside'
 import { fillPictures, mapFillPictures } from '../look/pictures'
 import type { Action, Block, ButtonAttrs, Inline, Mark, PageDocument, Reference, ShelfAttrs, ShelfSource, Target } from './schema'
 
@@ -10,6 +11,8 @@ export interface Placement {
   kind: PlacementKind
   /** what a visitor reads; empty for a shelf, which shows the titles of its files */
   label: string
+  /** the heading it stands under; empty above the first one */
+  section: string
   /** what it leads to; several for a shelf of chosen files, none where nothing was chosen yet */
   targets: Reference[]
   /** identities of pictures behind the words of a button; it leads on without them */
@@ -26,7 +29,7 @@ function referencesOf(source: ShelfSource | null): Reference[] {
 }
 
 /** The placement that a block is itself. */
-function placedBlock(block: Block): Placement | undefined {
+function placedBlock(block: Block): Omit<Placement, 'section'> | undefined {
   if (block.type === 'downloadButton') {
     const { placement: id, label, target, action, saveAs } = block.attrs
     return { id, kind: 'button', label, targets: listed(target), behind: fillPictures(block.attrs.own ?? {}), action, saveAs }
@@ -50,31 +53,33 @@ function placedBlock(block: Block): Placement | undefined {
 /** All placements of a page; a link over several pieces of text is one. */
 export function placementsOf(document: PageDocument): Placement[] {
   const found = new Map<string, Placement>()
+  let section = ''
   for (const block of everyBlock(document)) {
+    if (block.type === 'heading') section = textOf(block.content).trim() || section
     const placed = placedBlock(block)
-    if (placed) found.set(placed.id, placed)
+    if (placed) found.set(placed.id, { ...placed, section })
     for (const inline of inlinesOf(block)) {
       if (inline.type !== 'text') continue
       for (const mark of inline.marks ?? []) {
         if (mark.type !== 'downloadLink') continue
         const { placement, target, action, saveAs } = mark.attrs
         const earlier = found.get(placement)
-        found.set(placement, { id: placement, kind: 'link', label: (earlier?.label ?? '') + inline.text, targets: listed(target), behind: [], action, saveAs })
+        found.set(placement, { id: placement, kind: 'link', label: (earlier?.label ?? '') + inline.text, section, targets: listed(target), behind: [], action, saveAs })
       }
     }
   }
   return [...found.values()]
 }
 
-/** @param behind it is not led to, but a picture behind the words of a button */
-type Decide = (target: Target | null, placement: string, behind?: boolean) => Target | null | 'remove'
+/** @param shown it is not led to: a picture, one behind the words of a button, or a file that is listed on a shelf */
+type Decide = (target: Target | null, placement: string, shown?: boolean) => Target | null | 'remove'
 
 /** A shelf with each file of it decided anew; taken off where nothing is left of what it had. */
 function mapShelf({ source, placement }: ShelfAttrs, decide: Decide, goneFolder?: string): ShelfSource | null | 'remove' {
   if (source?.kind === 'folder' && source.id === goneFolder) return 'remove'
   if (source?.kind !== 'files') return source
   const ids = source.ids.flatMap((id) => {
-    const target = decide({ kind: 'file', id }, placement)
+    const target = decide({ kind: 'file', id }, placement, true)
     return target && target !== 'remove' && target.kind === 'file' ? [target.id] : []
   })
   return source.ids.length && !ids.length ? 'remove' : { kind: 'files', ids: [...new Set(ids)] }
@@ -92,7 +97,7 @@ function mapOwn({ own, placement }: Pick<ButtonAttrs, 'own' | 'placement'>, deci
 /** A picture with its file, and where it leads, decided anew; it goes with its file, and only leads nowhere without its target. */
 function mapPicture(block: Extract<Block, { type: 'picture' }>, decide: Decide): Block[] {
   const { file, target, placement } = block.attrs
-  const shown = file === null ? null : decide({ kind: 'file', id: file }, placement)
+  const shown = file === null ? null : decide({ kind: 'file', id: file }, placement, true)
   if (shown === 'remove') return []
   const led = target && decide(target, placement)
   return [{ ...block, attrs: { ...block.attrs, file: shown?.kind === 'file' ? shown.id : null, target: led === 'remove' ? null : led } }]
@@ -131,7 +136,7 @@ export function mapTargets(document: PageDocument, decide: Decide, goneFolder?: 
 /** The document with a placement leading to what it was waiting for; a picture that waits for its file shows it. */
 export function giveTarget(document: PageDocument, placement: string, target: Target): PageDocument {
   const isPicture = (block: Block) => block.type === 'picture' && block.attrs.placement === placement
-  if (![...everyBlock(document)].some(isPicture)) return mapTargets(document, (old, id, behind) => id === placement && !behind ? target : old)
+  if (![...everyBlock(document)].some(isPicture)) return mapTargets(document, (old, id, shown) => id === placement && !shown ? target : old)
   const content = mapBlocks(document.content, (block) => {
     if (block.type !== 'picture' || !isPicture(block)) return [block]
     const shows = !block.attrs.file && target.kind === 'file'
@@ -149,6 +154,11 @@ export const referencesIn = (document: PageDocument): Reference[] => placementsO
 
 /** The identity of a thing of this site; undefined for one elsewhere. */
 export const idOf = (reference: Reference | null | undefined): string | undefined => reference && 'id' in reference ? reference.id : undefined
+
+/** What tells a target from others, be it of this site or elsewhere; equal for addresses and numbers that are the same however they are written. */
+export function keyOf(reference: Reference): string {
+  return outsideAddress(reference) ?? `${reference.kind} ${idOf(reference)}`
+}
 
 const idsOf = (references: Reference[], wanted: Reference['kind']): string[] =>
   [...new Set(references.flatMap(reference => reference.kind === wanted ? idOf(reference) ?? [] : []))]

@@ -25,6 +25,9 @@ export function* everyBlock(document: { content: Block[] }): Generator<Block> {
 /** The words that stand right in a block. */
 export const inlinesOf = (block: Block): Inline[] => block.type === 'paragraph' || block.type === 'heading' ? block.content ?? [] : []
 
+/** Words as a reader meets them; a line break is a space. */
+export const textOf = (inlines: Inline[] = []): string => inlines.map(inline => inline.type === 'text' ? inline.text : ' ').join('')
+
 export type PartName = Block['type'] | Mark['type']
 
 /** What kinds of blocks and marks a page has. */

@@ -25,4 +25,6 @@ export const linkMark = (placement: string, id: string | null): Mark =>
 
 export const words = (text: string, ...marks: Mark[]): PlainBlock => ({ type: 'paragraph', content: [{ type: 'text', text, ...marks.length && { marks } }] })
 
+export const heading = (text: string, level: 2 | 3 = 2): PlainBlock => ({ type: 'heading', attrs: { level }, content: [{ type: 'text', text }] })
+
 export const pageOf = (...content: Block[]): PageDocument => ({ type: 'doc', content })

@@ -239,14 +239,17 @@ export const uses = pgTable('uses', {
   toPage: text('to_page'),
   /** the signpost it leads to; where that points is known of the signpost */
   signpostId: text('signpost_id'),
-  /** it leads out of this site, where nothing of ours can be missing */
-  elsewhere: boolean().notNull().default(false),
+  /** the address outside this site it leads to, where nothing of ours can be missing */
+  address: text(),
+  /** the heading it stands under; null where that was written down by an earlier version of Trough */
+  section: text(),
   saveAs: text('save_as').notNull().default(''),
 }, table => [
   primaryKey({ columns: [table.pageId, table.side, table.placement, table.part] }),
   index('uses_file').on(table.fileId),
   index('uses_to_page').on(table.toPage),
   index('uses_signpost').on(table.signpostId),
+  index('uses_address').on(table.address),
   index('uses_placement').on(table.placement),
 ])
 

@@ -25,7 +25,7 @@ const MINUTE = 60_000
 /** Times are set to the minute: the clock is put on, so that they come. */
 let ahead = 0
 const trough = await openTrough({ data, now: () => Date.now() + ahead })
-const { library, pages, signposts, timetable, site, verifying, backups, uploads } = trough
+const { library, pages, signposts, replacing, timetable, site, verifying, backups, uploads } = trough
 await uploads.recover(new Date())
 await library.setStraysAside()
 await library.collectBytes()
@@ -160,7 +160,7 @@ async function replaceEverywhere(): Promise<never> {
     at = uses.length ? ids[0]! : ids[1]!
     const to = at === ids[0] ? ids[1]! : ids[0]!
     await say({ beginsLed: to })
-    await library.replace(at, to)
+    await replacing.replace({ kind: 'file', id: at }, { kind: 'file', id: to })
     await say({ doneLed: to })
     await pause()
   }

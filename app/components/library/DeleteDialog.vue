@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { BundleUse } from '~~/core/bundle/retarget'
-import type { DeleteFile, FileUse } from '~~/core/files/item'
+import type { DeleteFile, Use } from '~~/core/files/item'
 import type { Selection } from '~~/core/files/selection'
 
 /** Deletes files and folders; where files are in use, shows the places and three ways on. */
@@ -8,7 +8,7 @@ const props = defineProps<{ things: Selection, /** the title of a single file or
 const emit = defineEmits<{ close: [], done: [] }>()
 
 const selection = useSelection()
-const uses = ref<FileUse[]>()
+const uses = ref<Use[]>()
 const bundles = ref<BundleUse[]>([])
 const replacing = ref(false)
 const problem = ref('')
@@ -28,7 +28,7 @@ async function remove(way: DeleteFile = {}) {
   }
   catch (error) {
     if (error instanceof ApiProblem && Array.isArray(error.extra.uses)) {
-      uses.value = error.extra.uses as FileUse[]
+      uses.value = error.extra.uses as Use[]
       bundles.value = error.extra.bundles as BundleUse[]
     }
     else problem.value = wordsOf(error)

@@ -116,7 +116,7 @@ async function takeName(fileName: string) {
           <button v-if="!file.deleted" type="button" class="plain clay" @click="deleting = true">Delete…</button>
         </aside>
       </div>
-      <ReplaceDialog v-if="replacing" :file="file" @close="replacing = false" />
+      <ReplaceDialog v-if="replacing" :from="{ target: { kind: 'file', id: file.id }, title: file.title }" @close="replacing = false" />
       <DeleteDialog v-if="deleting" :things="{ files: [file.id], folders: [] }" :title="file.title" @close="deleting = false" @done="deleting = false; load()" />
     </template>
   </div>

@@ -386,7 +386,7 @@ function writeOn(event: MouseEvent) {
   focusEnd(editor.value!)
 }
 
-async function load() {
+async function load(at = props.at) {
   failure.value = ''
   try {
     await Promise.all([page.open(props.id), looks.load()])
@@ -396,7 +396,7 @@ async function load() {
     document.title = `${page.current!.title} · Trough`
     if (!editor.value) return
     editor.value.setEditable(true, false)
-    if (props.at && selectPlacement(editor.value, props.at)) return
+    if (at && selectPlacement(editor.value, at)) return
     focusEnd(editor.value)
     settingsCalled.value = true
   }
@@ -405,6 +405,7 @@ async function load() {
   }
 }
 
+watch(() => page.anew, () => load(selected.value?.attrs.placement))
 watch(() => props.at, at => at && editor.value && selectPlacement(editor.value, at))
 
 /** Puts a version that was live into the draft; undo takes it out again. */
@@ -505,7 +506,7 @@ useHead({ style: [{ innerHTML: () => contentCss(looks.style) + looks.css, key: '
       </div>
       <div v-if="page.state === 'conflict'" class="two-versions" role="alert">
         <p>This page was changed in another tab or by someone else. Your version is still here, and not saved.</p>
-        <button type="button" class="plain" @click="load">Load the other version</button>
+        <button type="button" class="plain" @click="load()">Load the other version</button>
         <button type="button" class="plain" @click="keepMine">Keep mine instead</button>
       </div>
       <PagePreview v-if="previewing" @keydown.esc="preview" />

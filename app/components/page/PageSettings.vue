@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import type { Use } from '~~/core/files/item'
+import type { Target } from '~~/core/page/schema'
+
 /** What holds of the open page as a whole; it stands in the margin while nothing on the page is selected. */
 const emit = defineEmits<{ restore: [version: number] }>()
 const page = usePage()
@@ -26,9 +29,20 @@ async function duplicate() {
 }
 
 async function unpublish() {
-  if (!window.confirm(`Take “${current.value.title}” from visitors? The draft and its earlier versions stay here.`)) return
-  await attempt(async () => await page.unpublish() && notices.say(current.value.edge ? 'Visitors no longer see what was placed there.' : `Visitors no longer find /${current.value.slug}.`, {}))
+  if (window.confirm(`Take “${current.value.title}” from visitors? The draft and its earlier versions stay here.`)) await takeOffline()
 }
+/** places on other pages that hold that back */
+const held = shallowRef<Use[]>([])
+const takeOffline = (despite = false) => attempt(async () => {
+  held.value = await page.unpublish(despite)
+  if (!held.value.length) notices.say(current.value.edge ? 'Visitors no longer see what was placed there.' : `Visitors no longer find /${current.value.slug}.`, {})
+})
+
+/** where other pages lead here */
+const uses = shallowRef<Use[]>([])
+const target = computed<Target>(() => ({ kind: 'page', id: current.value.id }))
+watch([() => current.value.id, () => useLibrary().changes, () => page.anew], () => !current.value.edge && attempt(async () => uses.value = (await useTargets().places(target.value)).uses.filter(use => use.pageId !== current.value.id)), { immediate: true })
+const replacing = ref(false)
 </script>
 
 <template>
@@ -44,6 +58,12 @@ async function unpublish() {
         <li v-if="page.changes.length > 12">and {{ page.changes.length - 12 }} more</li>
       </ul>
     </div>
+
+    <details v-if="uses.length">
+      <summary>{{ counted(uses.length, 'place') }} on other pages {{ uses.length === 1 ? 'leads' : 'lead' }} here</summary>
+      <PlaceList :uses="uses" />
+      <button type="button" class="plain" @click="replacing = true">Replace everywhere…</button>
+    </details>
 
     <details :open="showsVersions" @toggle="showsVersions = ($event.target as HTMLDetailsElement).open">
       <summary>Versions that were live</summary>
@@ -62,6 +82,8 @@ async function unpublish() {
       <button v-if="!current.edge" type="button" class="plain" @click="showsHtml = true">Show HTML…</button>
       <button v-if="current.published && current.slug" type="button" class="plain" @click="unpublish">Take offline</button>
     </div>
+    <ReplaceDialog v-if="replacing" :from="{ target, title: current.title }" @close="replacing = false" />
+    <LedToDialog v-if="held.length" :page="current" :uses="held" act="Take it offline" @close="held = []" @go="takeOffline" />
     <HtmlDialog v-if="showsHtml" @close="showsHtml = false" />
   </section>
 </template>

@@ -30,6 +30,8 @@ const emit = defineEmits<{
 }>()
 
 const page = usePage()
+/** all places that lead there are led elsewhere */
+const replacing = ref(false)
 const finding = ref(false)
 const root = ref<HTMLElement>()
 const more = useLocalStorage('trough-note-more', true)
@@ -94,7 +96,9 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
       <div class="ways">
         <button type="button" class="plain" @click="finding = !finding; next = false">{{ attrs.target ? 'Lead elsewhere…' : 'Choose where it leads…' }}</button>
         <button v-if="kind !== 'link' && attrs.target" type="button" class="plain" :title="`The same ${kind} for the next file`" @click="next = !next; finding = false">Same again…</button>
+        <button v-if="attrs.target && destination" type="button" class="plain" title="Something else for all buttons and links of the site that lead there" @click="replacing = true">Replace everywhere…</button>
       </div>
+      <ReplaceDialog v-if="replacing && attrs.target && destination" :from="{ target: attrs.target, title: destination.title }" @close="replacing = false" />
       <FileFinder v-if="next" class="pop" :label="`Find what the next ${kind} leads to`" anywhere @choose="placeNext({ kind: 'file', id: $event.id }, $event.title)" @lead="placeNext" @close="next = false" />
       <FileFinder v-if="finding" class="pop" label="Find what this leads to" computer anywhere @choose="choose" @lead="lead" @computer="finding = false; emit('computer')" @close="finding = false" />
     </div>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import type { FileUse } from '~~/core/files/item'
+import type { Use } from '~~/core/files/item'
 
 /** Places that lean on something, each leading to itself. */
-defineProps<{ uses: FileUse[] }>()
+defineProps<{ uses: Use[] }>()
 </script>
 
 <template>

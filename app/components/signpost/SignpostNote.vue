@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { opensInBrowser } from '~~/core/files/mediaType'
-import type { FileItem, FileUse } from '~~/core/files/item'
+import type { FileItem, Use } from '~~/core/files/item'
 import type { SignpostItem } from '~~/core/signposts/item'
 
 /** The particulars of one signpost, in the margin. */
@@ -14,11 +14,13 @@ const { problem, attempt } = useAttempt()
 
 const file = computed(() => props.signpost.file ? library.known.get(props.signpost.file) : undefined)
 const fault = computed(() => !file.value ? 'Visitors are told that nothing is here just now, and do not see its buttons.' : file.value.deleted ? `“${file.value.title}” is in the bin.` : file.value.withdrawn ? `“${file.value.title}” was withdrawn.` : '')
-const places = ref<FileUse[]>([])
+const places = ref<Use[]>([])
 watch(() => [props.signpost.id, props.signpost.uses, library.changes], () => attempt(async () => places.value = await signposts.places(props.signpost.id)), { immediate: true })
 
 const finding = ref(false)
 const takingDown = ref(false)
+/** what leads to it is led elsewhere */
+const replacing = ref(false)
 const naming = ref(false)
 const name = ref('')
 watch(() => props.signpost.id, () => finding.value = naming.value = takingDown.value = false)
@@ -75,7 +77,11 @@ const links = computed(() => {
     </section>
     <section aria-labelledby="signpost-uses">
       <h3 id="signpost-uses">{{ places.length ? `Used in ${counted(places.length, 'place')}` : 'Used nowhere yet' }}</h3>
-      <PlaceList v-if="places.length" :uses="places" />
+      <template v-if="places.length">
+        <PlaceList :uses="places" />
+        <button type="button" class="plain" @click="replacing = true">Replace everywhere…</button>
+        <ReplaceDialog v-if="replacing" :from="{ target: { kind: 'signpost', id: signpost.id }, title: signpost.title }" @close="replacing = false" />
+      </template>
       <p v-else class="hint">Choose it where a button or link leads, by typing its name. What leads to it follows for good.</p>
     </section>
     <button type="button" class="plain clay" @click="takingDown = true">Take it down…</button>

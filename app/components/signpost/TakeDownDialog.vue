@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { FileUse } from '~~/core/files/item'
+import type { Use } from '~~/core/files/item'
 import type { SignpostItem } from '~~/core/signposts/item'
 
 /** Takes a signpost down; where places lead to it, shows them and three ways on. */
@@ -7,7 +7,7 @@ const props = defineProps<{ signpost: SignpostItem }>()
 const emit = defineEmits<{ close: [], gone: [] }>()
 const signposts = useSignposts()
 const { problem, attempt } = useAttempt()
-const uses = ref<FileUse[]>()
+const uses = ref<Use[]>()
 const file = computed(() => props.signpost.file ? useLibrary().known.get(props.signpost.file) : undefined)
 
 async function remove(way?: 'straight' | 'off' | 'despite') {

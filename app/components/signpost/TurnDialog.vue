@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { FileItem, FileUse } from '~~/core/files/item'
+import type { FileItem, Use } from '~~/core/files/item'
 import type { SignpostItem } from '~~/core/signposts/item'
 
 /** Before a signpost is turned: from what to what, and every place that will change. */
@@ -9,7 +9,7 @@ const signposts = useSignposts()
 const timetable = useTimetable()
 const library = useLibrary()
 const { problem, attempt } = useAttempt()
-const places = ref<FileUse[]>()
+const places = ref<Use[]>()
 const from = computed(() => props.signpost.file ? library.known.get(props.signpost.file) : undefined)
 const setting = ref(false)
 onMounted(() => attempt(async () => places.value = await signposts.places(props.signpost.id)))

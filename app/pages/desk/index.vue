@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Use } from '~~/core/files/item'
 import { slugFromTitle, slugSchema } from '~~/core/page/slug'
 import { STARTS, type StartName } from '~~/core/page/starts'
 
@@ -57,11 +58,17 @@ async function publishWaiting() {
   }
 }
 
+/** a page that shall go, and the places on other pages that hold that back */
+const held = shallowRef<{ page: { id: string, title: string }, uses: Use[] }>()
 async function remove(page: { id: string, title: string, published: string | null }) {
   const live = page.published ? ' Visitors will no longer find it.' : ''
   if (!window.confirm(`Remove the page "${page.title}" with its earlier versions? This cannot be undone.${live}`)) return
+  await removeNow(page)
+}
+async function removeNow(page: { id: string, title: string }, despite = false) {
   try {
-    await pages.remove(page.id)
+    const uses = await pages.remove(page.id, despite)
+    held.value = uses.length ? { page, uses } : undefined
   }
   catch (caught) {
     notices.say(wordsOf(caught), { tone: 'attention' })
@@ -118,6 +125,7 @@ async function remove(page: { id: string, title: string, published: string | nul
         <span class="row-acts" />
       </li>
     </ul>
+    <LedToDialog v-if="held" :page="held.page" :uses="held.uses" act="Remove the page" @close="held = undefined" @go="removeNow(held.page, $event)" />
     <p v-if="pages.loaded" class="hint-line">Open a page and drop a file where its button should be. Publish puts the whole page live in one step.</p>
   </div>
 </template>

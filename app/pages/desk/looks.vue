@@ -137,7 +137,7 @@ useHead({ title: 'Looks', style: [{ innerHTML: () => contentCss(looks.style) + l
               <h3>Where it is</h3>
               <p v-if="!usesOf(chosen).length" class="hint">On no button yet. Choose it in the margin of any button.</p>
               <ul v-else>
-                <li v-for="use in usesOf(chosen)" :key="`${use.pageId} ${use.placement}`"><NuxtLink :to="placeOnPage(use.pageId, use.placement)">{{ use.pageTitle }}</NuxtLink>: {{ use.label || 'without a label' }}<span v-if="!use.live" class="hint"> (draft)</span></li>
+                <li v-for="use in usesOf(chosen)" :key="`${use.pageId} ${use.placement}`"><NuxtLink :to="placeOnPage(use.pageId, use.placement)">{{ use.pageTitle }}</NuxtLink>: {{ use.label || 'without a label' }}<template v-if="use.section">, under “{{ use.section }}”</template><span v-if="!use.live" class="hint"> (draft)</span></li>
               </ul>
             </div>
             <div v-if="!chosen.builtIn" class="acts">

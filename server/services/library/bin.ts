@@ -9,9 +9,10 @@ import type { Events } from '../events'
 import { bundlesWith } from '../bundles/holding'
 import type { PageService } from '../pages/pages'
 import { nameTaken, readTree, type FolderRow } from './folders'
-import { filesById, getFile, usesOf } from './items'
+import { usesOf } from '../targets/uses'
+import { filesById, getFile } from './items'
 import { filesIn, topmost } from './placing'
-import { settle } from './replacing'
+import { settle } from './settling'
 
 /** What went to the bin together. */
 export interface Removed { files: string[], folders: string[] }

@@ -1,7 +1,7 @@
 import { and, asc, eq } from 'drizzle-orm'
 import type { Clash, ClashQuery } from '../../../core/files/clash'
 import { monthNamed, nameAdvice, subjectOf, type NameAdvice } from '../../../core/files/nameAdvice'
-import type { EditionItem, FileChange, FileItem, FileUse } from '../../../core/files/item'
+import type { EditionItem, FileChange, FileItem, Use } from '../../../core/files/item'
 import { sameName } from '../../../core/folders/item'
 import { Problem } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
@@ -11,15 +11,15 @@ import type { Store } from '../../store/store'
 import type { Events } from '../events'
 import type { PageService } from '../pages/pages'
 import type { TextService } from '../reading/texts'
+import { usesOf } from '../targets/uses'
 import { createBin } from './bin'
 import { checkPicture, createDescribing } from './describing'
 import { createFinding } from './finding'
 import { createFolderService, readTree } from './folders'
 import { createIntake } from './intake'
-import { filesById, filesUncounted, filesWithBytes, getFile, usesOf } from './items'
+import { filesById, filesUncounted, filesWithBytes, getFile } from './items'
 import { createPlacing } from './placing'
 import { createRegister } from './register'
-import { createReplacing } from './replacing'
 import { showEditionIn } from './showing'
 
 export type { Arrival } from './intake'
@@ -29,7 +29,6 @@ export function createLibraryService(db: Database, store: Store, pages: PageServ
   const register = createRegister(db, events)
   const { list, ids, tags, all } = createFinding(db, register, texts, events)
   const bin = createBin(db, pages, events)
-  const replacing = createReplacing(db, pages, events)
   const intake = createIntake(db, store, events)
 
   /** @throws Problem 409 where another file has or had the handle */
@@ -88,15 +87,13 @@ export function createLibraryService(db: Database, store: Store, pages: PageServ
       const same = (await filesWithBytes(db, [sha256])).filter(file => file.id !== id && !file.deleted)
       return same.sort((a, b) => a.created < b.created ? -1 : 1)
     },
-    uses: (id: string): Promise<FileUse[]> => usesOf(db, [id]),
+    uses: (id: string): Promise<Use[]> => usesOf(db, [id]),
     fileOfUpload: intake.fileOfUpload,
     ingest: intake.ingest,
     adoptAll: intake.adoptAll,
     collectBytes: intake.collectBytes,
     setStraysAside: intake.setStraysAside,
     holdBytes: intake.holdBytes,
-    replace: replacing.replace,
-    takeReplacementBack: replacing.takeBack,
     remove: bin.remove,
     restore: bin.restore,
     binnedFolders: bin.folders,

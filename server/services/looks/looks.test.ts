@@ -1,7 +1,7 @@
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { BUILT_IN_LOOKS } from '../../../core/look/builtin'
-import type { FileUse } from '../../../core/files/item'
+import type { Use } from '../../../core/files/item'
 import type { Problem } from '../../../core/problem'
 import { DEFAULT_STYLE } from '../../../core/look/siteStyle'
 import { button, pageOf } from '../../../core/testing/pages'
@@ -77,7 +77,7 @@ describe('looks', () => {
 
     const gone = (id: string) => ({ files: [id], folders: [] })
     const held = await library.remove(gone(first.id)).catch((error: unknown) => error) as Problem
-    expect((held.extra.uses as FileUse[]).map(({ kind, label, pageTitle, pageId }) => ({ kind, label, pageTitle, onPage: pageId !== null }))).toEqual([
+    expect((held.extra.uses as Use[]).map(({ kind, label, pageTitle, pageId }) => ({ kind, label, pageTitle, onPage: pageId !== null }))).toEqual([
       { kind: 'fill', label: 'Own', pageTitle: 'Tiled', onPage: true }, { kind: 'look', label: 'Tiled', pageTitle: 'Looks', onPage: false },
     ])
     expect((await library.get(first.id)).uses).toBe(2)

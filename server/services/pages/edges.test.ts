@@ -91,7 +91,7 @@ describe('a page in the menu', () => {
     await livePage('Guides')
     await write('head', '', pageOf(button({ placement: 'menuitem02', target: { kind: 'page', id: page.id }, label: 'Evening school', note: '', look: 'bare' })))
     expect(await html('guides')).toMatch(/Evening school[\s\S]*<main/)
-    await expect(pages.unpublish(page.id)).rejects.toMatchObject({ status: 409, extra: { links: [{ label: 'Evening school' }, { label: 'Evening school' }] } })
+    await expect(pages.unpublish(page.id)).rejects.toMatchObject({ status: 409, extra: { uses: [{ label: 'Evening school', draft: true, live: true }] } })
     await pages.unpublish(page.id, { despite: true })
     expect(await html('guides')).not.toContain('Evening school')
   })

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, isNotNull, isNull, ne, sql, type SQL } from 'drizzle-orm'
+import { and, asc, desc, eq, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm'
 import { canonical } from '../../../core/canonical'
 import { firstFree } from '../../../core/files/handle'
 import { newId } from '../../../core/id'
@@ -6,13 +6,13 @@ import { changesBetween, type PageText } from '../../../core/page/changes'
 import type { SiteFacts } from '../../../core/page/document'
 import type { EdgeDocuments } from '../../../core/page/edges'
 import { withFreshPlacements } from '../../../core/page/copy'
-import type { NewPage, PageDetails, PageItem, PageLink, PageSettings, PageVersion, SaveDraft } from '../../../core/page/item'
+import type { NewPage, PageDetails, PageItem, PageSettings, PageVersion, SaveDraft } from '../../../core/page/item'
 import { emptyDocument, type PageDocument, type Reference, type ShelfAttrs, type Target } from '../../../core/page/schema'
 import { slugFromTitle } from '../../../core/page/slug'
 import { STARTS } from '../../../core/page/starts'
 import type { LookUse } from '../../../core/look/look'
 import { buttonsIn, mapLooks } from '../../../core/page/looks'
-import { fileIds, folderIds, idOf, mapTargets, pageIds, referencesIn, shelvesIn, signpostIds } from '../../../core/page/targets'
+import { fileIds, folderIds, idOf, keyOf, mapTargets, pageIds, placementsOf, referencesIn, shelvesIn, signpostIds } from '../../../core/page/targets'
 import { Problem, notFound } from '../../../core/problem'
 import { brokenPlacements } from '../../../core/walk/broken'
 import type { Database, Queryable } from '../../db/connection'
@@ -20,7 +20,8 @@ import { anyGiven } from '../../db/given'
 import { editions, files, folders, pageVersions, pages, retiredSlugs, signposts, uses, type Side } from '../../db/schema'
 import type { Events } from '../events'
 import { getFile } from '../library/items'
-import { recordUses } from './uses'
+import { usesOfTarget } from '../targets/uses'
+import { leadsTo, recordUses } from './uses'
 
 type PageRow = typeof pages.$inferSelect
 
@@ -45,7 +46,7 @@ const brokenCount = sql<number>`(select count(distinct ${uses.placement})::int f
   left join ${files} on ${files.id} = coalesce(${uses.fileId}, ${signposts.fileId}) and ${isGivenOut}
   left join ${folders} on ${folders.id} = ${uses.folderId} and ${folders.deleted} is null
   left join ${pages} as led on led.id = ${uses.toPage} and (led.live is not null or led.id = ${uses.pageId})
-  where ${uses.pageId} = ${pages.id} and ${uses.side} = 'draft' and ${uses.kind} <> 'fill' and not ${uses.elsewhere} and ${files.id} is null and ${folders.id} is null and led.id is null)`
+  where ${uses.pageId} = ${pages.id} and ${uses.side} = 'draft' and ${uses.kind} <> 'fill' and ${uses.address} is null and ${files.id} is null and ${folders.id} is null and led.id is null)`
 
 /** Which of the things the document of a page leans on visitors can reach once it is live. */
 async function reachableIn(db: Queryable, pageId: string, document: PageDocument): Promise<(reference: Reference) => boolean> {
@@ -159,8 +160,8 @@ export function createPageService(db: Database, events: Events) {
   }
 
   async function refuseWhileLed(id: string, despite: boolean): Promise<void> {
-    const links = despite ? [] : await service.linksTo(id)
-    if (links.length) throw new Problem(409, 'Other pages lead to this one.', 'Change their buttons and links first, or go on all the same: visitors will not see them.', { links })
+    const places = despite ? [] : (await usesOfTarget(db, { kind: 'page', id })).filter(({ pageId }) => pageId !== id)
+    if (places.length) throw new Problem(409, 'Other pages lead to this one.', 'Lead their buttons and links elsewhere, take them off, or go on all the same: visitors will not see them.', { uses: places })
   }
 
   const service = {
@@ -259,7 +260,7 @@ export function createPageService(db: Database, events: Events) {
     /**
      * Takes a page from visitors; its draft and earlier versions stay.
      *
-     * @throws Problem 409 with `links` where other pages lead to it and `despite` is not set
+     * @throws Problem 409 with the places in `uses` where other pages lead to it and `despite` is not set
      */
     async unpublish(id: string, { despite = false } = {}): Promise<PageDetails> {
       await refuseWhileLed(id, despite)
@@ -300,7 +301,7 @@ export function createPageService(db: Database, events: Events) {
     /**
      * Removes a page, its draft and its live versions.
      *
-     * @throws Problem 409 with `links` where other pages lead to it and `despite` is not set
+     * @throws Problem 409 with the places in `uses` where other pages lead to it and `despite` is not set
      */
     async remove(id: string, { despite = false } = {}): Promise<void> {
       const page = await pageRowOf(db, id)
@@ -312,16 +313,23 @@ export function createPageService(db: Database, events: Events) {
     },
 
     /**
-     * Gives every placement of a file or signpost another target, or takes it off, in drafts and on live pages alike; a
-     * folder's shelves can only be taken off. In the caller's transaction.
+     * Gives every placement of a target another one, or takes it off, in drafts and on live pages alike; a folder's
+     * shelves can only be taken off. Where a file is shown, only another file can stand. In the caller's transaction.
+     *
+     * @returns the pages as they were before, and how many places changed
      */
-    async retarget(tx: Queryable, from: { kind: 'file' | 'folder' | 'signpost', id: string }, to: Target | 'remove'): Promise<Rewritten[]> {
-      const column = { file: uses.fileId, folder: uses.folderId, signpost: uses.signpostId }[from.kind]
-      const rows = await tx.selectDistinct({ pageId: uses.pageId }).from(uses).where(eq(column, from.id))
-      const change = (document: PageDocument) => mapTargets(document, target => target && idOf(target) === from.id ? to : target, from.kind === 'folder' && to === 'remove' ? from.id : undefined)
+    async retarget(tx: Queryable, from: Reference, to: Target | 'remove'): Promise<{ rewritten: Rewritten[], places: number }> {
+      const rows = await tx.selectDistinct({ pageId: uses.pageId }).from(uses).where(leadsTo(from))
+      const [key, staysShown] = [keyOf(from), from.kind === 'file' && to !== 'remove' && to.kind !== 'file']
+      const changed = new Set<string>()
+      const change: Rewriting = (document, _side, pageId) => mapTargets(document, (target, placement, shown) => {
+        if (!target || keyOf(target) !== key || (shown && staysShown)) return target
+        changed.add(`${pageId} ${placement}`)
+        return to
+      }, from.kind === 'folder' && to === 'remove' ? from.id : undefined)
       const rewritten = await rewrite(tx, rows.map(row => row.pageId), change)
-      if (from.kind === 'file') await tx.update(pages).set({ picture: to !== 'remove' && to.kind === 'file' ? to.id : null }).where(eq(pages.picture, from.id))
-      return rewritten
+      if (from.kind === 'file' && !staysShown) await tx.update(pages).set({ picture: to === 'remove' ? null : idOf(to) }).where(eq(pages.picture, from.id))
+      return { rewritten, places: changed.size }
     },
 
     /** Changes pages, drafts and live versions alike, all or none. */
@@ -353,6 +361,19 @@ export function createPageService(db: Database, events: Events) {
       await rewrite(tx, [...before.keys()], (document, side, pageId) => before.get(pageId)![side] ?? document)
     },
 
+    /** Writes down anew what stands on pages whose uses an earlier version of Trough wrote down, which knew less of them. */
+    async readUsesAnew(): Promise<void> {
+      const rows = await db.selectDistinct({ id: uses.pageId }).from(uses).where(isNull(uses.section))
+      for (const { id } of rows) {
+        await db.transaction(async (tx) => {
+          const page = await rowOf(tx, id)
+          await recordUses(tx, id, 'draft', page.draft)
+          const version = page.live === null ? undefined : await versionOf(tx, id, page.live)
+          if (version) await recordUses(tx, id, 'live', version.document)
+        })
+      }
+    },
+
     /** Where each look is worn, in drafts and on live pages. */
     async looksWorn(q: Queryable = db): Promise<LookUse[]> {
       const rows = await q.select({ id: pages.id, title: pages.title, draft: pages.draft, live: pageVersions.document }).from(pages)
@@ -360,9 +381,10 @@ export function createPageService(db: Database, events: Events) {
       return rows.flatMap(({ id: pageId, title: pageTitle, draft, live }) => {
         const worn = new Map<string, LookUse>()
         for (const [side, document] of [['draft', draft], ['live', live]] as const) {
+          const sections = new Map(document ? placementsOf(document).map(({ id, section }) => [id, section]) : [])
           for (const { placement, label, look } of document ? buttonsIn(document) : []) {
             const key = `${placement} ${look}`
-            const use = worn.get(key) ?? { look, pageId, pageTitle, placement, label, draft: false, live: false }
+            const use = worn.get(key) ?? { look, pageId, pageTitle, placement, label, section: sections.get(placement) ?? '', draft: false, live: false }
             worn.set(key, { ...use, [side]: true })
           }
         }
@@ -407,12 +429,6 @@ export function createPageService(db: Database, events: Events) {
       const rows = await db.select({ id: pages.id, slug: pages.slug, title: pageVersions.title }).from(pages)
         .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live))).where(and(inArray(pages.id, ids), isNull(pages.edge)))
       return new Map(rows.map(({ id, slug, title }) => [id, { slug, title }]))
-    },
-
-    /** Buttons and links of other pages that lead to a page. */
-    async linksTo(id: string): Promise<PageLink[]> {
-      return db.select({ pageId: uses.pageId, pageTitle: pages.title, placement: uses.placement, label: uses.label, side: uses.side }).from(uses)
-        .innerJoin(pages, eq(pages.id, uses.pageId)).where(and(eq(uses.toPage, id), ne(uses.pageId, id)))
     },
 
     /** All pages that visitors can ask for, or could. */

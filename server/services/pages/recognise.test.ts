@@ -46,7 +46,7 @@ describe('a button that leads to a page', () => {
     expect(await html()).toContain('href="/workshop"')
     await pages.change(to.id, { slug: 'the-workshop' })
     expect(await html()).toContain('href="/the-workshop"')
-    for (const go of [() => pages.unpublish(to.id), () => pages.remove(to.id)]) await expect(go()).rejects.toMatchObject({ status: 409, extra: { links: expect.arrayContaining([expect.objectContaining({ pageTitle: 'Start', label: 'To the workshop', side: 'live' })]) } })
+    for (const go of [() => pages.unpublish(to.id), () => pages.remove(to.id)]) await expect(go()).rejects.toMatchObject({ status: 409, extra: { uses: [{ pageTitle: 'Start', label: 'To the workshop', live: true }] } })
     await pages.unpublish(to.id, { despite: true })
     expect(await html()).not.toContain('To the workshop')
     await pages.remove(to.id, { despite: true })

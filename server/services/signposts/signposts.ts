@@ -1,5 +1,5 @@
 import { asc, eq, inArray, sql, type SQL } from 'drizzle-orm'
-import type { FileUse } from '../../../core/files/item'
+import type { Use } from '../../../core/files/item'
 import { newId } from '../../../core/id'
 import { signpostName, type DeleteSignpost, type SignpostChange, type SignpostItem } from '../../../core/signposts/item'
 import { Problem, notFound } from '../../../core/problem'
@@ -7,7 +7,8 @@ import type { Database, Queryable } from '../../db/connection'
 import { anyGiven } from '../../db/given'
 import { retiredSignposts, signposts, uses } from '../../db/schema'
 import type { Events } from '../events'
-import { getFile, usesOfSignposts } from '../library/items'
+import { getFile } from '../library/items'
+import { usesOfTarget } from '../targets/uses'
 import type { PageService } from '../pages/pages'
 
 /** Signposts: made, turned, renamed and taken down; all that leads to one follows. */
@@ -47,10 +48,10 @@ export function createSignposts(db: Database, pages: PageService, events: Events
   }
 
   return {
-    get: (id: string) => get(id),
+    get: (id: string, tx?: Queryable) => get(id, tx),
     list: () => read(db),
     /** Where a signpost is used, drafts and live pages merged by placement. */
-    places: (id: string): Promise<FileUse[]> => usesOfSignposts(db, [id]),
+    places: (id: string): Promise<Use[]> => usesOfTarget(db, { kind: 'signpost', id }),
 
     async create({ title, file }: { title: string, file: string | null }): Promise<SignpostItem> {
       const id = newId()
@@ -104,7 +105,7 @@ export function createSignposts(db: Database, pages: PageService, events: Events
     async remove(id: string, { way }: DeleteSignpost): Promise<void> {
       const { file, name } = await get(id)
       await db.transaction(async (tx) => {
-        const places = await usesOfSignposts(tx, [id])
+        const places = await usesOfTarget(tx, { kind: 'signpost', id })
         if (places.length && !way) throw new Problem(409, `${places.length === 1 ? '1 place leads' : `${places.length} places lead`} to this signpost.`, 'Lead them straight to its file, take them off, or take it down all the same.', { uses: places })
         if (way === 'straight' && file === null) throw new Problem(422, 'It points at nothing.', 'Turn it first, or take those places off.')
         if (way === 'straight') await pages.retarget(tx, { kind: 'signpost', id }, { kind: 'file', id: file! })

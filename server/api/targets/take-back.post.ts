@@ -5,6 +5,6 @@ import { useTrough } from '../../utils/trough'
 
 /** Takes a replacement back. */
 export default defineEventHandler(async (event) => {
-  await (await useTrough()).library.takeReplacementBack((await parseBody(event, takeBackSchema)).undo)
+  await (await useTrough()).replacing.takeBack((await parseBody(event, takeBackSchema)).undo)
   return sendNoContent(event)
 })

@@ -1,0 +1,71 @@
+import { expect, test } from '@playwright/test'
+import { button, heading, pageOf } from '../core/testing/pages'
+import type { PageDetails } from '../core/page/item'
+import type { Target } from '../core/page/schema'
+import { openDesk, openPage, ownerApi } from './support/owner'
+import { makeData, startServer, type RunningServer } from './support/server'
+
+let server: RunningServer
+test.beforeAll(async () => {
+  server = await startServer(await makeData('demo'))
+})
+test.afterAll(() => server.remove())
+test.beforeEach(({ page }) => openDesk(page, server.url))
+
+/** A live page with a button of its own for each target, and what visitors get of it. */
+async function makePage(title: string, ...targets: Target[]) {
+  const owner = await ownerApi(server.url)
+  const { id, revision, slug } = await owner<PageDetails>('/pages', { method: 'POST', json: { title } })
+  const draft = pageOf(heading('Where to go'), ...targets.map((target, index) => button({ placement: `${slug.replace(/\W/g, '')}${index}aaaa`, target, label: `Way ${index + 1}`, note: '' })))
+  await owner(`/pages/${id}/draft`, { method: 'PUT', json: { title, draft, revision } })
+  await owner(`/pages/${id}/publish`, { method: 'POST', json: {} })
+  return { id, html: async () => (await fetch(`${server.url}/${slug}`)).text() }
+}
+const supplier: Target = { kind: 'address', href: 'https://supplier.example/clay' }
+
+test('an address is replaced everywhere from one button that leads there, with what was just written, and taken back', async ({ page }) => {
+  const [one, other] = [await makePage('Linkage', supplier), await makePage('Otherwise', supplier)]
+  await page.reload()
+  await openPage(page, 'Linkage')
+  await page.keyboard.type('Just written.')
+  await page.locator('.button-view').click()
+  await page.getByRole('button', { name: 'Replace everywhere…' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Something else in the place of “supplier.example/clay”' })
+  await expect(dialog.getByRole('listitem')).toHaveText([/^Linkagebutton “Way 1”, under “Where to go”live$/, /^Otherwisebutton/])
+  await dialog.getByRole('combobox').fill('https://clay.example/new')
+  await dialog.getByRole('option', { name: /clay.example\/new/ }).click()
+  await dialog.getByRole('button', { name: 'Lead all 2 places there' }).click()
+  await expect(page.getByText('2 places lead to “clay.example/new” now')).toBeVisible()
+  for (const made of [one, other]) expect(await made.html()).toContain('href="https://clay.example/new"')
+  // The open page shows it, and has what was written.
+  await expect(page.locator('.margin, .note').getByText('https://clay.example/new')).toBeVisible()
+  await expect(page.getByText('Just written.')).toBeVisible()
+  await page.getByRole('button', { name: 'Undo', exact: true }).last().click()
+  await expect.poll(other.html).toContain('href="https://supplier.example/clay"')
+  await expect(page.locator('.note').getByText('https://supplier.example/clay')).toBeVisible()
+})
+
+test('a page that others lead to shows where, and goes once they lead elsewhere or are taken off', async ({ page }) => {
+  const sale = await makePage('Winter sale')
+  const leading = await makePage('Winter', { kind: 'page', id: sale.id }, supplier)
+  await page.reload()
+  await openPage(page, 'Winter sale')
+  await page.getByText('1 place on other pages leads here').click()
+  await expect(page.getByRole('link', { name: 'Winter', exact: true })).toBeVisible()
+  page.on('dialog', question => question.accept())
+  await page.getByRole('button', { name: 'Take offline' }).click()
+  const dialog = page.getByRole('dialog', { name: '1 place leads to “Winter sale”' })
+  await dialog.getByRole('button', { name: /^Lead it somewhere else/ }).click()
+  await dialog.getByRole('combobox').fill('kilns')
+  await dialog.getByRole('option', { name: /Kilns.*\/kilns/ }).click()
+  await expect(page.getByText('Visitors no longer find /winter-sale.')).toBeVisible()
+  expect(await leading.html()).toContain('href="/kilns"')
+
+  const other = await makePage('Winter clearance')
+  const led = await makePage('Ways', { kind: 'page', id: other.id })
+  await page.goto(`${server.url}/desk`)
+  await page.getByRole('button', { name: 'Remove Winter clearance' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: /^Take it off/ }).click()
+  await expect(page.locator('.pages').getByText('Winter clearance')).toHaveCount(0)
+  expect(await led.html()).not.toContain('Way 1')
+})

@@ -1,0 +1,1 @@
+ALTER TABLE "uses" DROP COLUMN "elsewhere";
