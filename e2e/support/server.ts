@@ -32,8 +32,8 @@ export async function makeData(kind: 'demo' | 'empty'): Promise<string> {
 /** A real server process on a data folder. */
 export async function startServer(data: string, { port: asked }: { port?: number } = {}) {
   const port = asked ?? await freePort()
-  // The database's code is compiled once, not again for speed that a minute of tests would never win back: a third of a start's work.
-  const child = spawn('node', ['--liftoff-only', '.output/server/index.mjs'], {
+  const flags = process.env.TROUGH_TEST_NODE_FLAGS?.split(' ') ?? []
+  const child = spawn('node', [...flags, '.output/server/index.mjs'], {
     env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', TROUGH_DATA: data, NODE_ENV: 'production' },
   })
   let output = ''

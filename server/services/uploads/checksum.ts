@@ -1,12 +1,8 @@
-import { AsyncLocalStorage } from 'node:async_hooks'
 import { createHash, type Hash } from 'node:crypto'
 import { crc32 } from 'node:zlib'
 
 /** Algorithms of the tus checksum extension offered here; a server has to know sha1 at least. */
 export const CHECKSUM_ALGORITHMS = ['sha1', 'sha256', 'crc32']
-
-/** The expected checksum of the request body that is being written. */
-export const expectedChecksum = new AsyncLocalStorage<ChunkChecksum | undefined>()
 
 /** The checksum a client announced for one PATCH (tus 1.0, "Checksum"). */
 export class ChunkChecksum {

@@ -4,7 +4,7 @@ import type { Readable } from 'node:stream'
 import { DataStore, ERRORS, Upload } from '@tus/utils'
 import { isDiskFull } from '../../../core/diskFull'
 import { writeSafely } from '../../store/safely'
-import { expectedChecksum } from './checksum'
+import { sending } from './sending'
 import { RunningDigest } from './digest'
 
 /** What is known of an upload, kept beside its bytes as `<id>.json`. */
@@ -102,7 +102,7 @@ export class IncomingStore extends DataStore {
    */
   override async write(stream: Readable, id: string, offset: number): Promise<number> {
     const digest = await this.digestAt(id, offset)
-    const checksum = expectedChecksum.getStore()
+    const checksum = sending()?.checksum
     const before = checksum && digest.copy()
     const rollBack = async () => {
       this.digests.set(id, before!)

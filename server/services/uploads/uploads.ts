@@ -1,4 +1,3 @@
-import { AsyncLocalStorage } from 'node:async_hooks'
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { Server } from '@tus/server'
 import type { FileItem } from '../../../core/files/item'
@@ -7,8 +6,9 @@ import { innerPath } from '../../../core/files/innerPath'
 import { TOP } from '../../../core/folders/item'
 import { Problem, notFound } from '../../../core/problem'
 import type { LibraryService } from '../library/library'
-import { CHECKSUM_ALGORITHMS, ChunkChecksum, expectedChecksum } from './checksum'
+import { CHECKSUM_ALGORITHMS, ChunkChecksum } from './checksum'
 import type { IncomingStore } from './incoming'
+import { sending, whileSending } from './sending'
 
 const PATH = '/api/uploads'
 
@@ -20,9 +20,6 @@ function withinOf({ relativePath }: Metadata): string[] {
   const path = relativePath ? innerPath(relativePath) : undefined
   return path && 'folders' in path ? path.folders : []
 }
-
-/** E-mail of who sends what is being handled. */
-const sender = new AsyncLocalStorage<string>()
 
 /** Resumable uploads by the tus 1.0 protocol; a finished one becomes a file of the library. */
 export function createUploadService(incoming: IncomingStore, library: LibraryService) {
@@ -66,7 +63,7 @@ export function createUploadService(incoming: IncomingStore, library: LibrarySer
       }
       if (upload.metadata?.edition) await mayFollow(upload.metadata.edition)
       // Whatever the sender says: it is who is signed in.
-      return { metadata: { ...upload.metadata, by: sender.getStore() ?? '' } }
+      return { metadata: { ...upload.metadata, by: sending()?.by ?? '' } }
     },
     async onUploadFinish(_request, upload) {
       try {
@@ -95,7 +92,7 @@ export function createUploadService(incoming: IncomingStore, library: LibrarySer
           .end(`Upload-Checksum needs one of ${CHECKSUM_ALGORITHMS.join(', ')}, a space and the checksum in Base64.`)
         return
       }
-      await sender.run(by, () => expectedChecksum.run(checksum, () => server.handle(request, response)))
+      await whileSending({ by, checksum }, () => server.handle(request, response))
     },
 
     /** The file a whole upload became; makes it where a fault had kept it from being made. */

@@ -21,8 +21,22 @@ export function createMetrics({ reading, jobs, storage, files }: Gauges) {
   const registers = [registry]
   collectDefaultMetrics({ register: registry as unknown as Registry, prefix: 'trough_' })
 
-  const requests = new Counter({ name: 'trough_requests', help: 'Requests answered.', labelNames: ['kind', 'status'], registers })
-  const sent = new Counter({ name: 'trough_sent_bytes', help: 'Bytes of answers, heads included.', labelNames: ['kind'], registers })
+  // Kept here and given to the counters when they are read: their own counting would cost each visitor more than the rest of the measuring.
+  const counted = new Map<string, { kind: RequestKind, status: number, answers: number, bytes: number }>()
+  new Counter({
+    name: 'trough_requests', help: 'Requests answered.', labelNames: ['kind', 'status'], registers,
+    collect() {
+      this.reset()
+      for (const { kind, status, answers } of counted.values()) this.inc({ kind, status }, answers)
+    },
+  })
+  new Counter({
+    name: 'trough_sent_bytes', help: 'Bytes of answers, heads included.', labelNames: ['kind'], registers,
+    collect() {
+      this.reset()
+      for (const { kind, bytes } of counted.values()) this.inc({ kind }, bytes)
+    },
+  })
   const seconds = new Histogram({
     name: 'trough_request_seconds', help: 'From a request to the end of its answer.', labelNames: ['kind'], buckets: [0.001, 0.003, 0.01, 0.03, 0.1, 0.3, 1, 3, 10, 60, 600], registers,
   })
@@ -38,23 +52,19 @@ export function createMetrics({ reading, jobs, storage, files }: Gauges) {
     },
   })
   // Looking labels up for every request would cost more than the rest of the measuring.
-  const known = new Map<string, Counter.Internal>()
-  const requestsOf = (kind: RequestKind, status: number) => {
-    const key = `${kind} ${status}`
-    const counter = known.get(key) ?? requests.labels(kind, String(status))
-    known.set(key, counter)
-    return counter
-  }
-  const byKind = Object.fromEntries((['file', 'page', 'api', 'desk'] as const).map(kind => [kind, { sent: sent.labels(kind), seconds: seconds.labels(kind) }])) as Record<RequestKind, { sent: Counter.Internal, seconds: Histogram.Internal<'kind'> }>
+  const secondsOf = Object.fromEntries((['file', 'page', 'api', 'desk'] as const).map(kind => [kind, seconds.labels(kind)])) as Record<RequestKind, Histogram.Internal<'kind'>>
 
   return {
     contentType: registry.contentType,
 
     /** Counts one answered request. */
     observe(kind: RequestKind, status: number, bytes: number, duration: number): void {
-      requestsOf(kind, status).inc()
-      byKind[kind].sent.inc(bytes)
-      byKind[kind].seconds.observe(duration)
+      const key = kind + status
+      let count = counted.get(key)
+      if (!count) counted.set(key, count = { kind, status, answers: 0, bytes: 0 })
+      count.answers++
+      count.bytes += bytes
+      secondsOf[kind].observe(duration)
     },
 
     /** All measurements as they are now. */
