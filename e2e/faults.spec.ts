@@ -175,19 +175,25 @@ test('a disk without any room refuses each change clearly, goes on serving visit
     const { items } = await api<{ items: PageDetails[] }>('/pages')
     const { id, draft, revision } = await api<PageDetails>(`/pages/${items.find(({ slug }) => slug === 'kilns')!.id}`)
     const { items: [file] } = await api<{ items: FileItem[] }>('/files?folder=top')
+    const { items: [zip] } = await api<{ items: FileItem[] }>('/files?type=archive')
+    const { items: [photo] } = await api<{ items: FileItem[] }>('/files?type=picture')
     await disk.fill()
     const look = { name: 'New', appearance: BUILT_IN_LOOKS[0]!.appearance }
     const changes: [way: string, path: string, json: unknown][] = [
       ['PUT', `/pages/${id}/draft`, { title: 'Kilns, changed', draft, revision }], ['POST', `/pages/${id}/publish`, {}], ['POST', '/pages', { title: 'One more' }],
       ['PATCH', `/pages/${id}/settings`, { description: 'Changed' }], ['POST', '/folders', { name: 'New', parent: null }], ['POST', '/looks', look], ['PUT', '/style', DEFAULT_STYLE],
       ['POST', '/selection/copy', { files: [file!.id], folders: [], to: null }], ['POST', '/fetches', { address: 'https://www.example.com/list.pdf', folder: null }], ['PUT', '/site', { name: 'Other', address: '' }],
+      ['POST', `/files/${zip!.id}/unpack`, { clash: 'both' }], ['POST', `/files/${zip!.id}/bag`, { folder: null }],
       ['POST', `/bundles`, { title: 'Both', folder: null, files: [file!.id], folders: [] }],
     ]
     for (const [method, path, json] of changes) {
       const refused = await api(path, { method, json }).catch((error: unknown) => error) as { status: number, problem: { title: string } }
       expect([path, refused.status, refused.problem?.title]).toEqual([path, 507, 'The disk is full.'])
     }
-    for (const path of ['/', '/kilns', `/files/${file!.handle}`]) expect((await fetch(tight.url + path)).status, path).toBe(200)
+    // A picture that was never drawn at that width is drawn, though it cannot be kept.
+    for (const path of ['/', '/kilns', `/files/${file!.handle}`, `/pictures/${photo!.handle}?width=320`]) expect((await fetch(tight.url + path)).status, path).toBe(200)
+    // Taking things elsewhere writes nothing here.
+    expect(await api('/bag', { method: 'POST', json: { folder: null } })).toMatchObject({ size: expect.any(Number) })
     await disk.empty()
     expect(await api<PageDetails>(`/pages/${id}`)).toMatchObject({ title: 'Kilns', revision })
     await api(`/pages/${id}/draft`, { method: 'PUT', json: { title: 'Kilns, changed', draft, revision } })

@@ -32,6 +32,8 @@ test('by command, with the server running: verify, back up, restore on an empty 
   expect(await trough(data, 'verify')).toMatchObject({ code: 0, said: expect.stringContaining('All stored bytes are as they came in.') })
   const backup = join(outside, 'backup')
   expect((await trough(data, 'backup', backup)).said).toMatch(/^59 stored files are in .*; 59 of them, [\d.]+ MB, are new\.$/m)
+  // Who is only signed in names no folders of the machine.
+  await expect((await ownerApi(server.url))('/backup', { method: 'POST', json: { folder: backup } })).rejects.toMatchObject({ status: 403 })
   expect((await trough(data, 'backup', backup)).said).toMatch(/; 0 of them, 0 B, are new\.$/m)
   const elsewhere = join(outside, 'elsewhere')
   expect(await trough(elsewhere, 'restore', backup)).toMatchObject({ code: 0, said: expect.stringContaining('with 59 stored files') })

@@ -4,11 +4,12 @@ import { parentPort } from 'node:worker_threads'
 import mammoth from 'mammoth'
 import MarkdownIt from 'markdown-it'
 import papa from 'papaparse'
+import { isDiskFull } from '../../core/diskFull'
 import { contentsKind, type Contents, type Sheet } from '../../core/files/contents'
 import { withZip } from './readers/archive'
 import { withPackage } from './readers/package'
 import { drawPage, withPdf } from './readers/pdf'
-import { drawPicture } from './readers/picture'
+import { drawPicture, keepPicture } from './readers/picture'
 import { Unreadable } from './readers/reader'
 import { readOpenSpreadsheet, readWorkbook } from './readers/spreadsheet'
 
@@ -18,7 +19,7 @@ export type LookTask =
   /** draws a picture, at most some pixels wide */
   | { path: string, width: number, picture: string }
   | { path: string, mediaType: string }
-export type LookMessage = { done: true } | { contents: Contents } | { trouble: string }
+export type LookMessage = { drawn: Uint8Array, /** it need not be drawn again */ kept: boolean } | { contents: Contents } | { trouble: string }
 
 const MOST_CHARACTERS = 400_000
 const MOST_ROWS = 500
@@ -104,19 +105,29 @@ export async function contentsOf(path: string, mediaType: string): Promise<Conte
   }
 }
 
+/** What is drawn is shown although a full disk cannot keep it. */
+async function keptWherePossible(path: string, drawn: Buffer): Promise<LookMessage> {
+  try {
+    await keepPicture(path, drawn)
+    return { drawn, kept: true }
+  }
+  catch (error) {
+    if (!isDiskFull(error)) throw error
+    return { drawn, kept: false }
+  }
+}
+
 async function look(task: LookTask): Promise<LookMessage> {
   try {
     if ('mediaType' in task) return { contents: await contentsOf(task.path, task.mediaType) }
     if (!('page' in task)) {
-      await drawPicture(task.path, task.picture, task.width)
-      return { done: true }
+      return await keptWherePossible(task.picture, await drawPicture(task.path, task.width))
     }
-    await withPdf(task.path, async (document) => {
+    const page = await withPdf(task.path, async (document) => {
       if (task.page >= document.getPageCount()) throw new Unreadable('The PDF has no such page.')
-      const write = await drawPage(document, task.page, task.picture, task.width)
-      await write()
+      return (await drawPage(document, task.page, task.width))()
     })
-    return { done: true }
+    return await keptWherePossible(task.picture, page)
   }
   catch (error) {
     if (!(error instanceof Error)) throw error

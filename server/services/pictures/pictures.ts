@@ -37,8 +37,7 @@ export function createPictures(db: Database, looking: Looking, reading: ReadingS
   async function draw({ sha256, mediaType, drawn }: Source, width: number): Promise<Picture> {
     const isPicture = familyOf(mediaType) === 'picture'
     if (!isPicture && !drawn) throw missing()
-    const path = isPicture ? await looking.picture(sha256, width) : reading.pictureOf(sha256)
-    const bytes = await readFile(path)
+    const bytes = isPicture ? await looking.picture(sha256, width) : await readFile(reading.pictureOf(sha256))
     const representation = represent({
       size: bytes.length, contentType: 'image/webp', etag: `"${sha256.slice(0, 24)}-${width}"`,
       extra: { 'X-Content-Type-Options': 'nosniff', 'Content-Security-Policy': 'default-src \'none\'' },

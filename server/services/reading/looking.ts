@@ -1,11 +1,14 @@
-import { access } from 'node:fs/promises'
+import { readFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import type { Contents } from '../../../core/files/contents'
 import type { FileItem } from '../../../core/files/item'
 import { Problem } from '../../../core/problem'
 import type { Store } from '../../store/store'
+import { log } from '../../log'
 import type { LookMessage, LookTask } from '../../workers/look'
 import { createAsker, workerScript } from '../workerHost'
+
+type DrawTask = Extract<LookTask, { picture: string }>
 
 const PATIENCE = 30_000
 /** Pixels a page of a PDF is drawn wide. */
@@ -22,22 +25,28 @@ export function createLooking(store: Store, folder: string) {
     return answer
   }
 
+  const pathOf = (sha256: string, name: string) => join(folder, sha256.slice(0, 2), sha256, `${name}.webp`)
+
+  /** A picture that was kept, or is drawn now. */
+  async function drawn(task: DrawTask): Promise<Buffer> {
+    const known = await readFile(task.picture).catch((error: NodeJS.ErrnoException) => {
+      if (error.code === 'ENOENT') return undefined
+      throw error
+    })
+    if (known) return known
+    const answer = await run(task) as { drawn: Uint8Array, kept: boolean }
+    if (!answer.kept) log.warn({ picture: task.picture }, 'the disk is full: a picture was drawn for once and not kept')
+    return Buffer.from(answer.drawn)
+  }
+
   return {
-    /** The picture of a page of a PDF, counted from 1; kept once it was drawn. */
-    async page({ sha256 }: FileItem, number: number): Promise<string> {
-      const picture = join(folder, sha256.slice(0, 2), sha256, `page-${number}.webp`)
-      const there = await access(picture).then(() => true, () => false)
-      if (!there) await run({ path: store.pathOf(sha256), page: number - 1, width: PAGE_WIDTH, picture })
-      return picture
-    },
+    /** The picture of a page of a PDF as WebP, counted from 1; kept once it was drawn. */
+    page: ({ sha256 }: FileItem, number: number): Promise<Buffer> =>
+      drawn({ path: store.pathOf(sha256), page: number - 1, width: PAGE_WIDTH, picture: pathOf(sha256, `page-${number}`) }),
 
     /** A picture as WebP, at most some pixels wide; kept once it was drawn. */
-    async picture(sha256: string, width: number): Promise<string> {
-      const picture = join(folder, sha256.slice(0, 2), sha256, `wide-${width}.webp`)
-      const there = await access(picture).then(() => true, () => false)
-      if (!there) await run({ path: store.pathOf(sha256), width, picture })
-      return picture
-    },
+    picture: (sha256: string, width: number): Promise<Buffer> =>
+      drawn({ path: store.pathOf(sha256), width, picture: pathOf(sha256, `wide-${width}`) }),
 
     async contents({ sha256, mediaType }: FileItem): Promise<Contents> {
       const answer = await run({ path: store.pathOf(sha256), mediaType })

@@ -1,7 +1,7 @@
 import { readFile, stat } from 'node:fs/promises'
 import { PDFiumLibrary, type PDFiumDocument } from '@hyzyla/pdfium'
 import sharp from 'sharp'
-import { WIDEST, writePicture } from './picture'
+import { WIDEST, keepPicture, toWebp } from './picture'
 import { Unreadable, type Reader } from './reader'
 
 /** The engine takes a PDF into its memory whole, and has two gigabytes of it. */
@@ -79,14 +79,14 @@ export function pdfDay(date: string): string | undefined {
   return year && !Number.isNaN(Date.parse(iso)) ? iso : undefined
 }
 
-/** Draws a page; gives what writes it down as a WebP of some width in pixels, while the engine can go on. */
-export async function drawPage(document: PDFiumDocument, index: number, picture: string, width: number): Promise<() => Promise<void>> {
+/** Draws a page; gives what makes it a WebP of some width in pixels, while the engine can go on. */
+export async function drawPage(document: PDFiumDocument, index: number, width: number): Promise<() => Promise<Buffer>> {
   const page = document.getPage(index)
   const { originalWidth, originalHeight } = page.getOriginalSize()
   const scale = Math.min(4, width / Math.max(1, originalWidth), (width * 3) / Math.max(1, originalHeight))
   // Drawing gives the page back by itself.
   const bitmap = await page.render({ scale, render: 'bitmap' })
-  return () => writePicture(sharp(bitmap.data, { raw: { width: bitmap.width, height: bitmap.height, channels: 4 } }), picture, { width, height: width * 3 })
+  return () => toWebp(sharp(bitmap.data, { raw: { width: bitmap.width, height: bitmap.height, channels: 4 } }), { width, height: width * 3 })
 }
 
 /** Pages, title, author, date, words, and the first page's picture. */
@@ -99,13 +99,15 @@ export const readPdf: Reader = (path, sink) => withPdf(path, async (document) =>
   if (author) sink.facts.author = author
   const dated = pdfDay(modified!) ?? pdfDay(created!)
   if (dated) sink.facts.dated = dated
-  const write = await drawPage(document, 0, sink.picture, WIDEST)
+  const picture = await drawPage(document, 0, WIDEST)
   // A failed picture is met below; the words are read meanwhile.
-  const written = write().then(() => undefined, (error: Error) => error)
+  const kept = picture().then(bytes => keepPicture(sink.picture, bytes)).then(() => undefined, (error: Error) => error)
   sink.pictured = true
   for (let index = 0; index < pages; index++) {
     if (!await sink.take(`Page ${index + 1}`, textOf(document, index))) break
   }
-  const failure = await written
-  if (failure) throw failure
+  const failure = await kept
+  if (!failure) return
+  sink.pictured = false
+  throw failure
 })

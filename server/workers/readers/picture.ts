@@ -1,4 +1,4 @@
-import { mkdir, rename } from 'node:fs/promises'
+import { mkdir, rename, rm, writeFile } from 'node:fs/promises'
 import { dirname } from 'node:path'
 import sharp, { type Sharp } from 'sharp'
 import { Unreadable, type Reader } from './reader'
@@ -11,16 +11,26 @@ const MOST_PIXELS = 150_000_000
 // Reading has one processor at the most; the others are the visitors'.
 sharp.concurrency(1)
 
-/** Writes a picture as WebP, whole or not at all. */
-export async function writePicture(image: Sharp, path: string, { width = WIDEST, height = TALLEST } = {}): Promise<void> {
+/** A picture as WebP, within some pixels. */
+export const toWebp = (image: Sharp, { width, height }: { width: number, height: number }): Promise<Buffer> =>
+  image.resize({ width, height, fit: 'inside', withoutEnlargement: true }).webp({ quality: 80, effort: 1 }).toBuffer()
+
+/** Writes a picture down, whole or not at all. */
+export async function keepPicture(path: string, bytes: Buffer): Promise<void> {
   await mkdir(dirname(path), { recursive: true })
-  await image.resize({ width, height, fit: 'inside', withoutEnlargement: true }).webp({ quality: 80, effort: 1 }).toFile(`${path}.new`)
-  await rename(`${path}.new`, path)
+  try {
+    await writeFile(`${path}.new`, bytes)
+    await rename(`${path}.new`, path)
+  }
+  catch (error) {
+    await rm(`${path}.new`, { force: true })
+    throw error
+  }
 }
 
-/** Draws a picture upright, as wide as is wanted or as it is. */
-export const drawPicture = (path: string, to: string, width?: number): Promise<void> =>
-  writePicture(sharp(path, { limitInputPixels: MOST_PIXELS, animated: false }).autoOrient(), to, width === undefined ? {} : { width, height: 4 * width })
+/** Draws a picture upright as WebP, at most some pixels wide. */
+export const drawPicture = (path: string, width: number, height = 4 * width): Promise<Buffer> =>
+  toWebp(sharp(path, { limitInputPixels: MOST_PIXELS, animated: false }).autoOrient(), { width, height })
 
 const millions = (pixels: number) => Math.round(pixels / 1e6).toLocaleString('en')
 
@@ -32,6 +42,6 @@ export const readPicture: Reader = async (path, sink) => {
   if (width * height > MOST_PIXELS) {
     throw new Unreadable(`The picture has ${millions(width * height)} million pixels; Trough draws up to ${millions(MOST_PIXELS)} million. Visitors can still download it.`)
   }
-  await drawPicture(path, sink.picture)
+  await keepPicture(sink.picture, await drawPicture(path, WIDEST, TALLEST))
   sink.pictured = true
 }

@@ -1,5 +1,4 @@
-import { createReadStream } from 'node:fs'
-import { defineEventHandler, getRouterParam, sendStream, setResponseHeaders } from 'h3'
+import { defineEventHandler, getRouterParam, setResponseHeaders } from 'h3'
 import { notFound } from '../../../../../core/problem'
 import { idOf } from '../../../../utils/request'
 import { useTrough } from '../../../../utils/trough'
@@ -12,5 +11,5 @@ export default defineEventHandler(async (event) => {
   if (!(Number.isInteger(number) && number >= 1 && number <= (file.facts.pages ?? 0))) throw notFound('page')
   const picture = await looking.page(file, number)
   setResponseHeaders(event, { 'Content-Type': 'image/webp', 'Cache-Control': 'private, no-cache', 'ETag': `"${file.sha256.slice(0, 32)}-${number}"` })
-  return sendStream(event, createReadStream(picture))
+  return picture
 })
