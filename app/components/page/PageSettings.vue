@@ -41,7 +41,11 @@ const takeOffline = (despite = false) => attempt(async () => {
 /** where other pages lead here */
 const uses = shallowRef<Use[]>([])
 const target = computed<Target>(() => ({ kind: 'page', id: current.value.id }))
-watch([() => current.value.id, () => useLibrary().changes, () => page.anew], () => !current.value.edge && attempt(async () => uses.value = (await useTargets().places(target.value)).uses.filter(use => use.pageId !== current.value.id)), { immediate: true })
+watch([() => page.current?.id, () => useLibrary().changes, () => page.anew], ([id]) => id && !page.current?.edge && attempt(async () => {
+  const found = (await useTargets().places({ kind: 'page', id })).uses
+  // Another page may have been opened meanwhile.
+  if (page.current?.id === id) uses.value = found.filter(use => use.pageId !== id)
+}), { immediate: true })
 const replacing = ref(false)
 </script>
 

@@ -111,6 +111,16 @@ describe('a target that is no file', () => {
     expect(await targetsOn(id)).toEqual([[{ kind: 'signpost', id: post.id }, fileOf(file)], [{ kind: 'signpost', id: post.id }, fileOf(file)]])
   })
 
+  it('is not led back to once it is gone', async () => {
+    const { replacing, pages } = test.trough
+    const gone = await pages.create({ title: 'Gone soon' })
+    const id = await pageWith('Led away', button({ target: { kind: 'page', id: gone.id } }))
+    const { undo } = await replacing.replace({ kind: 'page', id: gone.id }, shop)
+    await pages.remove(gone.id)
+    await expect(replacing.takeBack(undo)).rejects.toMatchObject({ status: 404 })
+    expect(await targetsOn(id)).toEqual([[shop], [shop]])
+  })
+
   it('is refused where the other is not there', async () => {
     const { replacing, pages } = test.trough
     const gone = { kind: 'page' as const, id: 'gone' }

@@ -23,6 +23,7 @@ type Of<Kind extends Target['kind']> = Extract<Target, { kind: Kind }>
 
 /** A replacement as it has to be known to take it back. */
 interface Replaced {
+  from: Target
   rewritten: Rewritten[]
   /** what else followed where a file took the place of another */
   files?: {
@@ -67,7 +68,7 @@ export function createReplacing(db: Database, pages: PageService, signpostServic
       looks: filled.length ? await tx.select({ id: looks.id, appearance: looks.appearance }).from(looks).where(inArray(looks.id, filled)) : [],
     }
     const { rewritten, turned } = await settle(tx, pages, [from], leaning, other)
-    return { places: leaning.places.length + leaning.held.length, rewritten, files: { from, to, turned, ...before } }
+    return { from: { kind: 'file', id: from }, places: leaning.places.length + leaning.held.length, rewritten, files: { from, to, turned, ...before } }
   }
 
   return {
@@ -89,7 +90,7 @@ export function createReplacing(db: Database, pages: PageService, signpostServic
       const { places, ...done } = await db.transaction(async (tx): Promise<Replaced & { places: number }> => {
         if (from.kind === 'file') await getFile(tx, from.id)
         if (to) await mustBeThere(tx, to)
-        return from.kind === 'file' && to?.kind === 'file' ? replaceFile(tx, from, to) : pages.retarget(tx, from, to ?? 'remove')
+        return from.kind === 'file' && to?.kind === 'file' ? replaceFile(tx, from, to) : { from, ...await pages.retarget(tx, from, to ?? 'remove') }
       })
       const undo = newId()
       kept.set(undo, done)
@@ -98,12 +99,14 @@ export function createReplacing(db: Database, pages: PageService, signpostServic
       return { places, undo }
     },
 
-    /** @throws Problem 404 where that was long ago, 409 where a page has been changed since */
+    /** @throws Problem 404 where that was long ago or the former target is gone, 422 where that is in the bin, 409 where a page has been changed since */
     async takeBack(undo: string): Promise<void> {
       const done = kept.get(undo)
       if (!done) throw new Problem(404, 'That can no longer be taken back here.', 'Put the former one in its place instead.')
-      const { rewritten, files } = done
+      const { from, rewritten, files } = done
       await db.transaction(async (tx) => {
+        // What is gone since is nothing to lead back to.
+        await mustBeThere(tx, from)
         await pages.takeBackIn(tx, rewritten)
         if (!files) return
         if (files.turned.length) await tx.update(signposts).set({ fileId: files.from }).where(and(inArray(signposts.id, files.turned), eq(signposts.fileId, files.to)))
