@@ -10,7 +10,7 @@ import { Upload } from 'tus-js-client'
 import { buildDemo } from '../demo/build'
 import { startServer, type RunningServer } from '../e2e/support/server'
 import { cookieOf, upload } from '../e2e/support/upload'
-import { interleaved, load, median, memoryGrowth, throughput, timed } from './measure'
+import { inTurn, interleaved, load, median, medianRatio, memoryGrowth, throughput, timed } from './measure'
 import { report, sayEnd } from './report'
 
 const SIZE = 500_000_000
@@ -74,7 +74,7 @@ async function measureStream(server: RunningServer): Promise<void> {
 type Asked = 'file' | 'page' | 'bare' | 'unchanged' | 'bareUnchanged'
 
 async function measureRequests(server: RunningServer, smallUrl: string): Promise<void> {
-  console.log('\nRequests a second, by wrk with 200 connections, counting on (medians of 5 rounds in turn)')
+  console.log('\nRequests a second, by wrk with 200 connections, counting on (medians of 15 rounds of a second in turn)')
   const bare = `http://127.0.0.1:${barePort}/`
   const etag = (await fetch(smallUrl, { method: 'HEAD' })).headers.get('etag')!
   const asked: Record<Asked, [url: string, headers?: Record<string, string>]> = {
@@ -83,17 +83,17 @@ async function measureRequests(server: RunningServer, smallUrl: string): Promise
   // Until the code that is measured has been compiled for speed.
   for (const [url, headers] of Object.values(asked)) await load(url, 5, 200, headers)
   const p99: Record<string, number[]> = {}
-  const rate = await interleaved(5, Object.fromEntries(Object.entries(asked).map(([name, [url, headers]]) => [name, async () => {
-    const result = await load(url, 3, 200, headers)
+  const rate = await inTurn(15, Object.fromEntries(Object.entries(asked).map(([name, [url, headers]]) => [name, async () => {
+    const result = await load(url, 1, 200, headers)
     ;(p99[name] ??= []).push(result.p99)
     return result.rate
   }])) as Record<Asked, () => Promise<number>>)
   for (const [name, words] of [['file', 'a 20 kB file'], ['page', 'a published page'], ['bare', 'bare Node server, 20 kB from memory'], ['unchanged', 'the file, unchanged (304)'], ['bareUnchanged', 'bare Node server, 304']] as const) {
-    report(words, rate[name], `/s, p99 ${median(p99[name]!).toFixed(1)} ms`)
+    report(words, median(rate[name]), `/s, p99 ${median(p99[name]!).toFixed(1)} ms`)
   }
-  report('file / bare Node', rate.file / rate.bare, '', { least: 0.5 })
-  report('304 / bare Node', rate.unchanged / rate.bareUnchanged, '', { least: 0.6 })
-  report('page / bare Node', rate.page / rate.bare, '', { least: 0.4 })
+  report('file / bare Node', medianRatio(rate.file, rate.bare), '', { least: 0.5 })
+  report('304 / bare Node', medianRatio(rate.unchanged, rate.bareUnchanged), '', { least: 0.6 })
+  report('page / bare Node', medianRatio(rate.page, rate.bare), '', { least: 0.4 })
 }
 
 try {

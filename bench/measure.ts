@@ -6,13 +6,22 @@ const run = promisify(execFile)
 
 export const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
 
-/** Runs every measurement in turn, `rounds` times, so that a slow moment of the machine falls on all; gives the medians. */
-export async function interleaved<Name extends string>(rounds: number, measurements: Record<Name, () => Promise<number>>): Promise<Record<Name, number>> {
+/** Runs every measurement in turn, `rounds` times, so that a slow moment of the machine falls on all; gives the values of each, round by round. */
+export async function inTurn<Name extends string>(rounds: number, measurements: Record<Name, () => Promise<number>>): Promise<Record<Name, number[]>> {
   const names = Object.keys(measurements) as Name[]
   const values = Object.fromEntries(names.map(name => [name, [] as number[]])) as Record<Name, number[]>
   for (let round = 0; round < rounds; round++) for (const name of names) values[name].push(await measurements[name]())
-  return Object.fromEntries(names.map(name => [name, median(values[name])])) as Record<Name, number>
+  return values
 }
+
+/** The medians of what is measured {@link inTurn}. */
+export async function interleaved<Name extends string>(rounds: number, measurements: Record<Name, () => Promise<number>>): Promise<Record<Name, number>> {
+  const values = await inTurn(rounds, measurements)
+  return Object.fromEntries(Object.entries<number[]>(values).map(([name, all]) => [name, median(all)])) as Record<Name, number>
+}
+
+/** The median of the ratios within each round: nearer the truth than the ratio of two medians, where the machine's speed changes from round to round. */
+export const medianRatio = (ours: number[], theirs: number[]) => median(ours.map((value, round) => value / theirs[round]!))
 
 /** Bytes a second of one download by curl. */
 export async function throughput(url: string): Promise<number> {

@@ -4,6 +4,7 @@ import { diskFull, isDiskFull } from '../core/diskFull'
 import { Problem } from '../core/problem'
 import { PAGE_HEADERS } from './services/pages/published'
 import { useTrough } from './utils/trough'
+import { requestId } from './watch'
 import { log } from './log'
 
 function toProblem(error: H3Error): Problem {
@@ -18,8 +19,7 @@ function toProblem(error: H3Error): Problem {
 /** Errors for programs as problem documents (RFC 9457), for visitors as a page of the site. */
 export default async function answerError(error: H3Error, event: H3Event): Promise<void> {
   const problem = toProblem(error)
-  const { requestId } = event.context as { requestId?: string }
-  if (problem.status >= 500) log.error({ err: error.cause ?? error, request: requestId, method: event.method, url: event.path }, 'a request failed')
+  if (problem.status >= 500) log.error({ err: error.cause ?? error, request: requestId(event), method: event.method, url: event.path }, 'a request failed')
   const { req, res } = event.node
   if (res.headersSent) {
     // The answer has begun: cutting it off is the only way left to say that it is not whole.
@@ -30,7 +30,7 @@ export default async function answerError(error: H3Error, event: H3Event): Promi
   const { retryAfter } = problem.extra
   if (retryAfter) res.setHeader('Retry-After', String(retryAfter))
   res.setHeader('Cache-Control', 'no-store')
-  if (requestId) res.setHeader('X-Request-Id', requestId)
+  res.setHeader('X-Request-Id', requestId(event))
   if (req.url!.startsWith('/api')) {
     res.setHeader('Content-Type', 'application/problem+json')
     res.end(JSON.stringify({ status: problem.status, title: problem.title, detail: problem.detail, ...problem.extra }))

@@ -5,10 +5,10 @@ import type { Metrics, RequestKind } from './services/watch/metrics'
 const started = Date.now().toString(36)
 let count = 0
 
-/** An identity for a request, by which its lines in the log are found; the front server's own where it gives one. */
-function requestId(event: H3Event): string {
-  const given = event.node.req.headers['x-request-id']
-  return typeof given === 'string' && /^[\w.-]{6,64}$/.test(given) ? given : `${started}-${(++count).toString(36)}`
+/** An identity for a request, by which its lines in the log are found; the front server's own where it gives one. Made when it is first asked for: few are. */
+export function requestId({ context, node: { req } }: H3Event): string {
+  const given = req.headers['x-request-id']
+  return context.requestId ??= typeof given === 'string' && /^[\w.-]{6,64}$/.test(given) ? given : `${started}-${(++count).toString(36)}`
 }
 
 const kindOf = (path: string): RequestKind => path.startsWith('/files/') || path.startsWith('/to/') ? 'file' : path.startsWith('/api/') ? 'api' : path.startsWith('/desk') || path.startsWith('/_') ? 'desk' : 'page'
@@ -20,12 +20,11 @@ const logsRequests = process.env.TROUGH_LOG === 'requests'
 export function watchRequest(event: H3Event, metrics: () => Metrics | undefined): void {
   const { req, res } = event.node
   const { socket, url = '', method } = req
-  const id = event.context.requestId = requestId(event)
   const began = performance.now()
   const before = socket.bytesWritten
   res.on('close', () => {
     const [milliseconds, bytes] = [performance.now() - began, socket.bytesWritten - before]
     metrics()?.observe(kindOf(url), res.statusCode, bytes, milliseconds / 1000)
-    if (logsRequests) log.info({ request: id, method, url, status: res.statusCode, bytes, milliseconds: Math.round(milliseconds * 10) / 10, whole: res.writableFinished }, 'answered')
+    if (logsRequests) log.info({ request: requestId(event), method, url, status: res.statusCode, bytes, milliseconds: Math.round(milliseconds * 10) / 10, whole: res.writableFinished }, 'answered')
   })
 }

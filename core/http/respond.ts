@@ -14,8 +14,16 @@ export interface Representation extends Validators {
 
 export type Headers = Record<string, string | number>
 
-/** Fields that a 304 repeats (RFC 9110, section 15.4.5), and the validators of any answer without the bytes. */
-const NOT_MODIFIED_FIELDS = ['ETag', 'Last-Modified', 'Accept-Ranges', 'Cache-Control', 'Content-Location', 'Expires', 'Vary']
+/** Names and values in turn, as Node.js's writeHead takes them. */
+type FieldList = (string | number)[]
+const lists = new WeakMap<Headers, FieldList>()
+
+/** The fields as they are written with the least work: those of a {@link Representation}, which are sent many times, as a list made beforehand. */
+export const readyFields = (headers: Headers): Headers | FieldList => lists.get(headers) ?? headers
+
+/** Fields that a 304 repeats; others, Last-Modified beside an ETag among them, should not be sent with it (RFC 9110, section 15.4.5). */
+const NOT_MODIFIED_FIELDS = ['ETag', 'Cache-Control', 'Content-Location', 'Expires', 'Vary']
+/** The validators of any answer without the bytes. */
 const VALIDATOR_FIELDS = ['ETag', 'Last-Modified', 'Accept-Ranges']
 
 const pick = (headers: Headers, names: string[]): Headers =>
@@ -31,7 +39,9 @@ export function represent({ size, contentType, etag, lastModified, extra }: Vali
 }): Representation {
   const dated = lastModified && { 'Last-Modified': lastModified.toUTCString() }
   const headers = { 'ETag': etag, ...dated, 'Accept-Ranges': 'bytes', ...extra, 'Content-Type': contentType, 'Content-Length': size }
-  return { size, contentType, etag, lastModified, headers, unchanged: pick(headers, NOT_MODIFIED_FIELDS) }
+  const unchanged = pick(headers, NOT_MODIFIED_FIELDS)
+  for (const sentOften of [headers, unchanged]) lists.set(sentOften, Object.entries(sentOften).flat())
+  return { size, contentType, etag, lastModified, headers, unchanged }
 }
 
 /** A piece of the body: literal text, or a stretch of the representation. */

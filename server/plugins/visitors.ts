@@ -1,7 +1,7 @@
 import { defineNitroPlugin } from 'nitropack/runtime'
-import type { Metrics } from '../services/watch/metrics'
+import type { Trough } from '../trough'
 import { useTrough } from '../utils/trough'
-import { answerVisitor, isForVisitors } from '../visitors/visitors'
+import { answerAtOnce, answerVisitor, isForVisitors } from '../visitors/visitors'
 import { watchRequest } from '../watch'
 
 /**
@@ -10,10 +10,11 @@ import { watchRequest } from '../watch'
  */
 export default defineNitroPlugin(({ h3App }) => {
   const desk = h3App.handler
-  let metrics: Metrics | undefined
-  void useTrough().then(trough => metrics = trough.metrics, () => undefined)
+  let trough: Trough | undefined
+  void useTrough().then(opened => trough = opened, () => undefined)
   h3App.handler = Object.assign((event: Parameters<typeof desk>[0]) => {
-    watchRequest(event, () => metrics)
-    return isForVisitors(event.node.req.url!) ? answerVisitor(event) : desk(event)
+    watchRequest(event, () => trough?.metrics)
+    if (!isForVisitors(event.node.req.url!)) return desk(event)
+    if (!trough || !answerAtOnce(trough, event)) return answerVisitor(event)
   }, { __is_handler__: true as const })
 })

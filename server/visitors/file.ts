@@ -10,9 +10,28 @@ function queryOf(search: string): DeliveryQuery {
   return { save: query.has('save'), edition: query.get('edition'), at: query.get('at') }
 }
 
-/** `/files/<handle>` and `/to/<signpost>`: the file as it is now, or where the address moved to. */
-export async function answerFile({ delivery }: Trough, request: IncomingMessage, response: ServerResponse, name: string, search: string, of: { signpost?: boolean } = {}): Promise<void> {
-  const moved = await delivery.deliver(request, response, name, queryOf(search), of)
+const FILES = '/files/'
+const TO = '/to/'
+
+/** Whether a path is a file's, `/files/<handle>`, or a signpost's, `/to/<name>`. */
+export const isFilePath = (path: string): boolean => path.startsWith(FILES) || path.startsWith(TO)
+
+/** What such a path names. */
+function namedBy(path: string): [name: string, signpost: boolean] {
+  const signpost = path.startsWith(TO)
+  return [path.slice(signpost ? TO.length : FILES.length), signpost]
+}
+
+/** Answers from memory, if it can; see `deliverAtOnce` of the delivery. */
+export function answerFileAtOnce({ delivery }: Trough, request: IncomingMessage, response: ServerResponse, path: string, search: string): boolean {
+  const [name, signpost] = namedBy(path)
+  return delivery.deliverAtOnce(request, response, name, queryOf(search), signpost)
+}
+
+/** The file as it is now, or where its address moved to. */
+export async function answerFile({ delivery }: Trough, request: IncomingMessage, response: ServerResponse, path: string, search: string): Promise<void> {
+  const [name, signpost] = namedBy(path)
+  const moved = await delivery.deliver(request, response, name, queryOf(search), signpost)
   if (moved !== undefined) {
     // 308 keeps the method, and lasts (RFC 9110, section 15.4.9).
     const location = `${moved}${search && `?${search}`}`

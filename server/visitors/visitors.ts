@@ -1,3 +1,4 @@
+import type { IncomingMessage } from 'node:http'
 import type { H3Event } from 'h3'
 import { shelfHref } from '../../core/page/shelf'
 import { RESERVED_SLUGS } from '../../core/page/slug'
@@ -5,21 +6,38 @@ import { Problem } from '../../core/problem'
 import { WALK_AGENT } from '../services/walk/visitor'
 import type { Trough } from '../trough'
 import { useTrough } from '../utils/trough'
-import { answerFile } from './file'
+import { answerFile, answerFileAtOnce, isFilePath } from './file'
 import { answerPage } from './page'
 import { answerPicture } from './picture'
 import { answerShelf } from './shelf'
 
-const FILES = '/files/'
-const TO = '/to/'
 const PICTURES = '/pictures/'
 const SHELVES = shelfHref('')
 
 /** Whether an address is for visitors: a file or a page, not the desk, its API or the desk's own assets. */
 export function isForVisitors(path: string): boolean {
-  if ([FILES, TO, SHELVES, PICTURES].some(start => path.startsWith(start))) return true
+  if (isFilePath(path) || path.startsWith(SHELVES) || path.startsWith(PICTURES)) return true
   const first = /^\/([^/?]*)/.exec(path)?.[1] ?? ''
   return !first.startsWith('_') && !RESERVED_SLUGS.includes(first)
+}
+
+/** The walk itself is nobody to make room for. */
+function noteTraffic({ traffic }: Trough, { headers }: IncomingMessage): void {
+  if (headers['user-agent'] !== WALK_AGENT) traffic.note()
+}
+
+function splitUrl(url: string): [path: string, search: string] {
+  const end = url.indexOf('?')
+  return end < 0 ? [url, ''] : [url.slice(0, end), url.slice(end + 1)]
+}
+
+/** Answers a visitor before anything else is done, where all it takes is in memory. */
+export function answerAtOnce(trough: Trough, { node: { req, res } }: H3Event): boolean {
+  if (req.method !== 'GET' && req.method !== 'HEAD' || !isFilePath(req.url!)) return false
+  const [path, search] = splitUrl(req.url!)
+  if (!answerFileAtOnce(trough, req, res, path, search)) return false
+  noteTraffic(trough, req)
+  return true
 }
 
 /**
@@ -33,10 +51,9 @@ export async function answerVisitor(event: H3Event): Promise<void> {
     res.setHeader('Allow', 'GET, HEAD')
     throw new Problem(405, 'Files and pages can only be read.', 'Use GET.')
   }
-  const [path, search = ''] = req.url!.split('?', 2) as [string, string?]
+  const [path, search] = splitUrl(req.url!)
   const trough = await useTrough()
-  // The walk itself is nobody to make room for.
-  if (req.headers['user-agent'] !== WALK_AGENT) trough.traffic.note()
+  noteTraffic(trough, req)
   try {
     await answerAt(trough, event, path, search)
   }
@@ -50,8 +67,7 @@ export async function answerVisitor(event: H3Event): Promise<void> {
 }
 
 async function answerAt(trough: Trough, { node: { req, res } }: H3Event, path: string, search: string): Promise<void> {
-  if (path.startsWith(FILES)) await answerFile(trough, req, res, path.slice(FILES.length), search)
-  else if (path.startsWith(TO)) await answerFile(trough, req, res, path.slice(TO.length), search, { signpost: true })
+  if (isFilePath(path)) await answerFile(trough, req, res, path, search)
   else if (path.startsWith(PICTURES)) await answerPicture(trough, req, res, path.slice(PICTURES.length), search)
   else if (path.startsWith(SHELVES)) await answerShelf(trough, req, res, path.slice(SHELVES.length), search)
   else await answerPage(trough, req, res, path.slice(1))

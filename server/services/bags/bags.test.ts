@@ -97,7 +97,7 @@ describe('a bag', () => {
     await to.trough.verifying.ended()
     expect((await to.trough.verifying.state()).findings).toEqual([])
     // The former address of the price list still leads to it.
-    expect(await to.trough.delivery.deliver({ method: 'HEAD', headers: {}, socket: {} } as never, {} as never, 'price-list.pdf', { save: false, edition: null, at: null })).toBe('/files/prices.pdf')
+    expect(await to.trough.delivery.deliver({ method: 'HEAD', headers: {}, socket: {} } as never, {} as never, 'price-list.pdf', { save: false, edition: null, at: null }, false)).toBe('/files/prices.pdf')
   })
 
   it('of a folder has what is in it and below; where an address is taken another is given, and said', async () => {

@@ -17,7 +17,7 @@ beforeAll(async () => {
   server = await listen((incoming, response) => {
     const { pathname, search } = new URL(incoming.url!, 'http://localhost')
     if (pathname.startsWith('/zips/')) return test.trough.delivery.showZip(incoming, response, test.trough.zipping.open(pathname.slice('/zips/'.length)))
-    return answerFile(test.trough, incoming, response, pathname.slice('/files/'.length), search.slice(1))
+    return answerFile(test.trough, incoming, response, pathname, search.slice(1))
   })
 })
 afterAll(async () => {

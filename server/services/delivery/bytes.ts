@@ -37,6 +37,9 @@ export function createBytes(store: Store) {
     /** Whether an answer is read from the disk while it is sent. */
     areStored: ({ bytes, saved: { size } }: Deliverable): boolean => 'layout' in bytes || size > SMALL,
 
+    /** The whole of a small file, where it is in memory already. */
+    inMemory: ({ bytes }: Deliverable): Buffer | undefined => 'sha256' in bytes ? small.get(bytes.sha256) : undefined,
+
     /** Small files come from memory, others are read as they are sent. */
     readerOf({ bytes, saved: { size } }: Deliverable): ReadRange {
       if ('layout' in bytes) return range => new Filler(store, bytes.layout.stretches(range))

@@ -5,7 +5,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { FileItem } from '../../../core/files/item'
 import { button, pageOf } from '../../../core/testing/pages'
 import { listen, openTestTrough, sha256, type TestTrough } from '../../testing/harness'
-import { answerFile } from '../../visitors/file'
+import { answerFile, answerFileAtOnce } from '../../visitors/file'
 import { nameToSave } from './delivery'
 
 const BROWSER = { 'User-Agent': 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0' }
@@ -18,7 +18,7 @@ beforeAll(async () => {
   test = await openTestTrough()
   server = await listen((incoming, response) => {
     const { pathname, search } = new URL(incoming.url!, 'http://localhost')
-    return answerFile(test.trough, incoming, response, pathname.slice('/files/'.length), search.slice(1))
+    return answerFile(test.trough, incoming, response, pathname, search.slice(1))
   })
   big = await test.put('Big liste ä.pdf', BIG)
 })
@@ -112,6 +112,52 @@ describe('a file', () => {
     expect((await get(`${big.handle}?save&at=saveplace1`, {}, 'HEAD')).headers.get('content-disposition')).toBe('attachment; filename="For you.pdf"')
     expect(nameToSave('list.pdf', 'evil.exe')).toBe('evil.exe.pdf')
     expect(nameToSave('list.pdf', '../Mine.PDF')).toBe('Mine.PDF')
+  })
+})
+
+describe('at once', () => {
+  it('says what would be said anyway, and counts it', async () => {
+    const small = await test.put('Small.pdf', '%PDF-1.7 small')
+    const text = await test.put('words.txt', 'kiln '.repeat(900))
+    const page = await test.trough.pages.create({ title: 'Names it' })
+    const draft = pageOf(button({ placement: 'smallplace', target: { kind: 'file', id: small.id }, action: 'save', saveAs: 'Named' }))
+    await test.trough.pages.saveDraft(page.id, { title: page.title, draft, revision: page.revision })
+    await test.trough.pages.publish(page.id)
+    const atOnce: string[] = []
+    const quick = await listen(async (incoming, response) => {
+      const { pathname, search } = new URL(incoming.url!, 'http://localhost')
+      if (answerFileAtOnce(test.trough, incoming, response, pathname, search.slice(1))) return void atOnce.push(`${incoming.method} ${pathname}${search}`)
+      response.writeHead(501).end()
+    })
+    const asked = async (origin: string, path: string, method: string, headers: Record<string, string>) => {
+      const response = await fetch(`${origin}/files/${path}`, { method, headers: { ...BROWSER, ...headers } })
+      const fields = Object.fromEntries(response.headers)
+      delete fields.date
+      return { status: response.status, fields, body: (await body(response)).toString('latin1') }
+    }
+    const { headers } = await get(small.handle, {}, 'HEAD')
+    const etag = headers.get('etag')!
+    await get(`${small.handle}?save&at=smallplace`)
+    const before = await downloads(small)
+
+    const requests: Record<string, string>[] = [{}, { Range: 'bytes=2-5' }, { 'If-None-Match': etag }, { 'Range': 'bytes=0-', 'If-Range': '"other"' }]
+    for (const query of ['', '?save', '?at=smallplace', '?save&at=smallplace']) {
+      for (const fields of requests) {
+        const path = small.handle + query
+        expect(await asked(quick.url, path, 'GET', fields), `${path} ${JSON.stringify(fields)}`).toEqual(await asked(server.url, path, 'GET', fields))
+      }
+    }
+    expect(atOnce).toHaveLength(16)
+    // Of the four requests for each address two got the whole, here and in the usual way; a range of it is no download.
+    expect(await downloads(small)).toBe(before + 16)
+
+    // What is left to the usual way: other editions, several ranges, what fails, texts with their packed forms, what is not in memory.
+    for (const [path, fields] of [[`${small.handle}?edition=1`, {}], [small.handle, { Range: 'bytes=0-1,4-5' }], [small.handle, { Range: 'bytes=90-' }], [small.handle, { 'If-Match': '"other"' }], [text.handle, {}], [big.handle, {}], ['never.pdf', {}]] as const) {
+      expect((await asked(quick.url, path, 'GET', fields)).status, path).toBe(501)
+    }
+    await test.trough.library.change(small.id, { handle: 'smaller.pdf' })
+    expect((await asked(quick.url, small.handle, 'GET', {})).status).toBe(501)
+    await quick.close()
   })
 })
 

@@ -5,7 +5,7 @@ import { cleanFileName, splitExtension } from '../../../core/files/fileName'
 import { headerOf } from '../../../core/http/conditional'
 import { contentDisposition } from '../../../core/http/disposition'
 import { visitorAddress } from '../../../core/http/forwarded'
-import { respond, type Representation } from '../../../core/http/respond'
+import { readyFields, respond, type Representation } from '../../../core/http/respond'
 import { Problem } from '../../../core/problem'
 import type { Store } from '../../store/store'
 import type { Bundles } from '../bundles/bundles'
@@ -17,7 +17,7 @@ import { bundleDeliverable, type Deliverable } from './deliverable'
 import type { Directory, Entry } from './directory'
 import { createEncodings } from './encodings'
 import type { Front } from './front'
-import { send, type Sent } from './send'
+import { send, sendAtOnce, type Sent } from './send'
 import { Turns } from './turns'
 
 /** The query of a delivery address. */
@@ -30,6 +30,7 @@ export interface DeliveryOptions {
   fronts: ReadonlySet<string>
 }
 
+const NO_NAMES: ReadonlyMap<string, string> = new Map()
 const boundary = () => randomBytes(18).toString('hex')
 const gone = () => new Problem(410, 'This file is no longer here.', 'It was taken off this site. Look for a newer one on the site\'s pages.')
 const missing = () => new Problem(404, 'There is no such file.', 'Check the address, or look for the file on the site\'s pages.')
@@ -41,10 +42,10 @@ function givenOut(edition: Deliverable | 'withdrawn'): Deliverable {
 
 /**
  * Whether a request asks no more than that the tag it was given still holds, and it does: what browsers ask most. The
- * whole of RFC 9110, section 13.2.2, says the same, and takes longer. Packed forms have tags of their own.
+ * whole of RFC 9110, section 13.2.2, says the same, and takes longer.
  */
-const isUnchanged = ({ headers }: IncomingMessage, { shown, textLike }: Deliverable): boolean =>
-  headers['if-none-match'] === shown.etag && !textLike && headers['if-match'] === undefined && headers['if-unmodified-since'] === undefined
+const isUnchanged = ({ headers }: IncomingMessage, { etag }: Representation): boolean =>
+  headers['if-none-match'] === etag && headers['if-match'] === undefined && headers['if-unmodified-since'] === undefined
 
 /** The chosen name, with the file's own ending where the name lacks it: contents and name never disagree. */
 export function nameToSave(fileName: string, chosen: string | undefined): string {
@@ -72,43 +73,37 @@ export function createDeliveryService(directory: Directory, bundles: Bundles, st
   }
 
   /** The representation under the name its button chose, where it chose one. */
-  async function named(saved: Representation, fileName: string, placement: string): Promise<Representation> {
-    const chosen = await directory.savedName(placement)
+  function named(saved: Representation, fileName: string, chosen: string | undefined): Representation {
     if (chosen === undefined) return saved
     return { ...saved, headers: { ...saved.headers, 'Content-Disposition': contentDisposition('attachment', nameToSave(fileName, chosen)) } }
   }
 
-  async function answer(request: IncomingMessage, response: ServerResponse, deliverable: Deliverable, query: Pick<DeliveryQuery, 'save' | 'at'>): Promise<void> {
+  const addressOf = ({ headers, socket }: IncomingMessage): string => visitorAddress(socket.remoteAddress, headerOf(headers, 'x-forwarded-for'), fronts)
+
+  /** What tells the tally what left; made beforehand, since a socket forgets its address when it closes. */
+  function reporter(request: IncomingMessage, { file, edition, contents }: Deliverable, { etag, size }: Representation, at: string | null): (sent: Sent) => void {
+    const [address, userAgent] = [addressOf(request), request.headers['user-agent']]
+    const placement = at && /^[a-z0-9]{6,16}$/.test(at) ? at : undefined
+    return ({ delivered, unsure }) => tally.observe({ file, edition, contents, placement, etag, size, delivered, unsure, address, userAgent })
+  }
+
+  async function answer(request: IncomingMessage, response: ServerResponse, deliverable: Deliverable, { save, at }: Pick<DeliveryQuery, 'save' | 'at'>): Promise<void> {
     const packed = encodings.choose(deliverable, headerOf(request.headers, 'accept-encoding'))
     const { shown, saved } = packed ?? deliverable
-    const representation = !query.save ? shown : query.at === null ? saved : await named(saved, deliverable.fileName, query.at)
+    const representation = !save ? shown : at === null ? saved : named(saved, deliverable.fileName, (await directory.savedNames()).get(at))
     const reply = respond(request.method!, request.headers, representation, boundary)
     // HEAD, 304, 412 and 416 go out without a look at the store.
-    if (!reply.body.length && (request.method !== 'GET' || reply.status > 206)) return void response.writeHead(reply.status, reply.headers).end()
-    // A socket forgets its address when it closes.
-    const address = visitorAddress(request.socket.remoteAddress, headerOf(request.headers, 'x-forwarded-for'), fronts)
-    const report = (sent: Sent) => tally.observe({
-      file: deliverable.file,
-      edition: deliverable.edition,
-      contents: deliverable.contents,
-      placement: query.at && /^[a-z0-9]{6,16}$/.test(query.at) ? query.at : undefined,
-      etag: representation.etag,
-      size: representation.size,
-      ...sent,
-      address,
-      userAgent: request.headers['user-agent'],
-    })
+    if (!reply.body.length && (request.method !== 'GET' || reply.status > 206)) return void response.writeHead(reply.status, readyFields(reply.headers)).end()
+    const report = reporter(request, deliverable, representation, at)
 
-    const checking = checks.isOn()
-    if (typeof checking === 'boolean' ? checking : await checking) await checks.check(deliverable, reply.body.filter(part => typeof part === 'object'))
+    if (await checks.isOn()) await checks.check(deliverable, reply.body.filter(part => typeof part === 'object'))
     const fromDisk = !packed && bytes.areStored(deliverable)
     if (front && fromDisk && 'sha256' in deliverable.bytes && front.canTake(request.headers, reply)) {
       return front.hand(response, reply, store.placeOf(deliverable.bytes.sha256), (delivered, unsure) => report({ delivered, unsure }))
     }
-    const giveTurn = fromDisk ? await turns.take(address) : undefined
+    const giveTurn = fromDisk ? await turns.take(addressOf(request)) : undefined
     try {
-      const sent = await send(response, reply, packed?.read ?? bytes.readerOf(deliverable))
-      report(sent)
+      report(await send(response, reply, packed?.read ?? bytes.readerOf(deliverable)))
     }
     finally {
       giveTurn?.()
@@ -129,21 +124,42 @@ export function createDeliveryService(directory: Directory, bundles: Bundles, st
     showZip: (request: IncomingMessage, response: ServerResponse, zip: LaidOut): Promise<void> => show(request, response, bundleDeliverable('', zip)),
 
     /**
+     * Answers as {@link deliver} would, but without a turn of the loop, where all it takes is in memory: that a file is
+     * unchanged, or a small file. That is what visitors ask most, and the turns would cost more than the rest of it.
+     *
+     * @returns whether it was answered
+     */
+    deliverAtOnce(request: IncomingMessage, response: ServerResponse, name: string, { save, edition, at }: DeliveryQuery, signpost: boolean): boolean {
+      const entry = edition === null ? directory.known(name, signpost) : undefined
+      // Texts have packed forms, with tags of their own.
+      if (entry?.kind !== 'file' || entry.current === 'withdrawn' || entry.current.textLike) return false
+      const deliverable = entry.current
+      const names = save && at !== null ? directory.knownNames() : NO_NAMES
+      if (!names) return false
+      const representation = save ? named(deliverable.saved, deliverable.fileName, names.get(at!)) : deliverable.shown
+      if (isUnchanged(request, representation)) {
+        response.writeHead(304, readyFields(representation.unchanged)).end()
+        return true
+      }
+      const whole = bytes.inMemory(deliverable)
+      if (!whole || checks.isOn() !== false) return false
+      const reply = respond(request.method!, request.headers, representation, boundary)
+      const [part] = reply.body
+      if (reply.body.length !== 1 || typeof part !== 'object') return false
+      sendAtOnce(response, reply, part, whole.subarray(part.start, part.end), reporter(request, deliverable, representation, at))
+      return true
+    },
+
+    /**
      * Answers a GET or HEAD for a handle, or for the name of a signpost.
      *
      * @returns the path to redirect to, where this one is retired
      * @throws Problem 404 or 410
      */
-    async deliver(request: IncomingMessage, response: ServerResponse, name: string, query: DeliveryQuery, { signpost = false } = {}): Promise<string | undefined> {
-      const found = directory.find(name, signpost)
-      if (!query.save && query.edition === null && !(found instanceof Promise) && found?.kind === 'file' && found.current !== 'withdrawn' && isUnchanged(request, found.current)) {
-        response.writeHead(304, found.current.shown.unchanged).end()
-        return undefined
-      }
-      const entry = found instanceof Promise ? await found : found
+    async deliver(request: IncomingMessage, response: ServerResponse, name: string, query: DeliveryQuery, signpost: boolean): Promise<string | undefined> {
+      const entry = await directory.find(name, signpost)
       if (entry?.kind === 'moved') return entry.path
-      const chosen = choose(entry, query.edition)
-      await answer(request, response, chosen instanceof Promise ? await chosen : chosen, query)
+      await answer(request, response, await choose(entry, query.edition), query)
       return undefined
     },
 

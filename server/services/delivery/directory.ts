@@ -15,16 +15,21 @@ export type Entry =
   /** a signpost that points at nothing just now */
   | { kind: 'nowhere' }
 
+type SavedNames = ReadonlyMap<string, string>
+
+// No handle has a slash in it.
+const keyOf = (name: string, signpost: boolean) => signpost ? `/${name}` : name
+
 /** Finds what handles and signposts lead to; answers from memory until something changes. */
 export function createDirectory(db: Database, events: Events) {
   const entries = new LRUCache<string, Entry>({ max: 20_000 })
-  let savedNames: Promise<Map<string, string>> | undefined
+  let names: SavedNames | undefined
   // Counts the changes, so that an answer read before one is not remembered after it.
   let age = 0
   const forget = () => {
     age++
     entries.clear()
-    savedNames = undefined
+    names = undefined
   }
   events.on('library', forget)
   events.on('live', forget)
@@ -67,7 +72,7 @@ export function createDirectory(db: Database, events: Events) {
     return row && editionDeliverable(row, row.changed)
   }
 
-  async function readSavedNames(): Promise<Map<string, string>> {
+  async function readSavedNames(): Promise<SavedNames> {
     const rows = await db.select({ placement: uses.placement, saveAs: uses.saveAs }).from(uses)
       .where(and(eq(uses.side, 'live'), sql`${uses.saveAs} <> ''`))
     return new Map(rows.map(({ placement, saveAs }) => [placement, saveAs]))
@@ -77,30 +82,33 @@ export function createDirectory(db: Database, events: Events) {
     current,
 
     /**
-     * At once from memory where possible, so that a busy file costs no turn of the loop.
+     * The entry, where it is in memory: a busy file costs no turn of the loop.
      *
      * @param signpost `name` is that of a signpost, not a handle
      */
-    find(name: string, signpost: boolean): Entry | undefined | Promise<Entry | undefined> {
-      // No handle has a slash in it.
-      const key = signpost ? `/${name}` : name
+    known: (name: string, signpost: boolean): Entry | undefined => entries.get(keyOf(name, signpost)),
+
+    /** The entry; see {@link known}. */
+    async find(name: string, signpost: boolean): Promise<Entry | undefined> {
+      const key = keyOf(name, signpost)
       const known = entries.get(key)
       if (known) return known
       const asked = age
-      return (signpost ? readSignpost(name) : read(name)).then((entry) => {
-        if (entry && asked === age) entries.set(key, entry)
-        return entry
-      })
+      const entry = await (signpost ? readSignpost(name) : read(name))
+      if (entry && asked === age) entries.set(key, entry)
+      return entry
     },
 
-    /** The name a live button saves under, where its owner chose one. */
-    async savedName(placement: string): Promise<string | undefined> {
-      const names = await (savedNames ??= readSavedNames().catch((error: unknown) => {
-        // A failure is not remembered: the next visitor asks again.
-        savedNames = undefined
-        throw error
-      }))
-      return names.get(placement)
+    /** The names that live buttons save under, by placement, where their owner chose one; undefined unless they are in memory. */
+    knownNames: (): SavedNames | undefined => names,
+
+    /** The same; see {@link knownNames}. */
+    async savedNames(): Promise<SavedNames> {
+      if (names) return names
+      const asked = age
+      const read = await readSavedNames()
+      if (asked === age) names = read
+      return read
     },
   }
 }

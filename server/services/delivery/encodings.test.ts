@@ -9,7 +9,7 @@ let test: TestTrough
 let server: Awaited<ReturnType<typeof listen>>
 beforeAll(async () => {
   test = await openTestTrough()
-  server = await listen((incoming, response) => answerFile(test.trough, incoming, response, new URL(incoming.url!, 'http://x').pathname.slice('/files/'.length), ''))
+  server = await listen((incoming, response) => answerFile(test.trough, incoming, response, new URL(incoming.url!, 'http://x').pathname, ''))
 })
 afterAll(async () => {
   await server.close()

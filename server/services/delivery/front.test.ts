@@ -19,7 +19,7 @@ beforeAll(async () => {
   test = await openTestTrough({ front: { prefix: '/_trough-store/', port: REPORT }, proxies: ['127.0.0.1'] })
   server = await listen((incoming, response) => {
     const { pathname, search } = new URL(incoming.url!, 'http://localhost')
-    return answerFile(test.trough, incoming, response, pathname.slice('/files/'.length), search.slice(1))
+    return answerFile(test.trough, incoming, response, pathname, search.slice(1))
   })
   nginx = await startNginx({ port: PORT, trough: Number(new URL(server.url).port), report: REPORT, store: join(test.folder, 'store') })
   big = await test.put('big.pdf', BIG)

@@ -1,6 +1,6 @@
 import type { ServerResponse } from 'node:http'
 import type { ByteRange } from '../../../core/http/range'
-import type { Answer, Part } from '../../../core/http/respond'
+import { readyFields, type Answer, type Part } from '../../../core/http/respond'
 import { Filler } from './filler'
 import { pour } from './pour'
 
@@ -40,15 +40,11 @@ export async function send(response: ServerResponse, { status, headers, body }: 
   if (response.destroyed) return { delivered: [] }
   const first = body.find(isRange)
   const source = first && read(first)
-  if (body.length === 1 && Buffer.isBuffer(source)) {
-    response.writeHead(status, headers).end(source)
-    await finished(response)
-    return response.writableFinished ? { delivered: [first!] } : { delivered: [], unsure: first }
-  }
+  if (body.length === 1 && Buffer.isBuffer(source)) return new Promise(resolve => sendAtOnce(response, { status, headers }, first!, source, resolve))
   const ahead = source && await opened(source)
   const delivered: ByteRange[] = []
   let unsure: ByteRange | undefined
-  response.writeHead(status, headers)
+  response.writeHead(status, readyFields(headers))
   try {
     for (const part of body) {
       if (response.destroyed) break
@@ -83,6 +79,12 @@ async function sendRange(response: ServerResponse, source: Source, taken: (bytes
   response.write(source, (error) => {
     if (!error) taken(source.length)
   })
+}
+
+/** Sends an answer whose one range is in memory; `report` learns what left this machine, when it has or the client has gone away. */
+export function sendAtOnce(response: ServerResponse, { status, headers }: Pick<Answer, 'status' | 'headers'>, range: ByteRange, bytes: Buffer, report: (sent: Sent) => void): void {
+  response.writeHead(status, readyFields(headers)).end(bytes)
+  response.once('close', () => report(response.writableFinished ? { delivered: [range] } : { delivered: [], unsure: range }))
 }
 
 /** Until the last byte is handed to the system, or the client is gone. */

@@ -20,7 +20,7 @@ beforeAll(async () => {
   server = createServer((request, response) => {
     const [path, search = ''] = request.url!.split('?') as [string, string?]
     asked.push(`${request.method} ${path}`)
-    answerFile(test.trough, request, response, path.replace('/files/', ''), search).catch((error: { status?: number }) => response.writeHead(error.status ?? 500).end())
+    answerFile(test.trough, request, response, path, search).catch((error: { status?: number }) => response.writeHead(error.status ?? 500).end())
   })
   await new Promise<void>(resolve => server.listen(0, '127.0.0.1', resolve))
   test = await openTestTrough({ ownAddress: `http://127.0.0.1:${(server.address() as AddressInfo).port}` })
