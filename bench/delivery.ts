@@ -74,7 +74,7 @@ async function measureStream(server: RunningServer): Promise<void> {
 type Asked = 'file' | 'page' | 'bare' | 'unchanged' | 'bareUnchanged'
 
 async function measureRequests(server: RunningServer, smallUrl: string): Promise<void> {
-  console.log('\nRequests a second, by wrk with 200 connections, counting on (medians of 15 rounds of a second in turn)')
+  console.log('\nRequests a second, by wrk with 200 connections, counting on (medians of 25 rounds of a second in turn)')
   const bare = `http://127.0.0.1:${barePort}/`
   const etag = (await fetch(smallUrl, { method: 'HEAD' })).headers.get('etag')!
   const asked: Record<Asked, [url: string, headers?: Record<string, string>]> = {
@@ -83,7 +83,7 @@ async function measureRequests(server: RunningServer, smallUrl: string): Promise
   // Until the code that is measured has been compiled for speed.
   for (const [url, headers] of Object.values(asked)) await load(url, 5, 200, headers)
   const p99: Record<string, number[]> = {}
-  const rate = await inTurn(15, Object.fromEntries(Object.entries(asked).map(([name, [url, headers]]) => [name, async () => {
+  const rate = await inTurn(25, Object.fromEntries(Object.entries(asked).map(([name, [url, headers]]) => [name, async () => {
     const result = await load(url, 1, 200, headers)
     ;(p99[name] ??= []).push(result.p99)
     return result.rate
