@@ -10,7 +10,7 @@ import { startServer, type RunningServer } from '../e2e/support/server'
 import { cookieOf } from '../e2e/support/upload'
 import { startNginx } from '../server/testing/nginx'
 import { openTrough } from '../server/trough'
-import { BROWSER, interleaved, median, memoryGrowth, pacedP99, throughput, timed } from './measure'
+import { BROWSER, inTurn, interleaved, median, medianRatio, memoryGrowth, pacedP99, throughput, timed } from './measure'
 import { putRandom } from './putRandom'
 import { report, sayEnd } from './report'
 
@@ -54,18 +54,18 @@ async function partTimes(url: string, range: string | undefined, rounds: number)
 }
 
 async function measureBundle(server: RunningServer): Promise<void> {
-  console.log('\nA bundle of 500 files, 1 GB, by curl (medians of 5 rounds in turn)')
+  console.log('\nA bundle of 500 files, 1 GB, by curl (medians of 15 rounds in turn, of 3 for the libraries)')
   const bundle = `${server.url}/files/bundle.zip`
   const zips = `http://127.0.0.1:${zipPort}`
-  let speed = { bundle: 0, file: 0, archiver: 0, yazl: 0 }
+  let speed: Record<'bundle' | 'file', number[]> = { bundle: [], file: [] }
   const growth = await memoryGrowth(server.pid, async () => {
-    speed = await interleaved(5, {
-      bundle: () => throughput(bundle), file: () => throughput(`${server.url}/files/whole.bin`), archiver: () => throughput(`${zips}/archiver`), yazl: () => throughput(`${zips}/yazl`),
-    })
+    speed = await inTurn(15, { bundle: () => throughput(bundle), file: () => throughput(`${server.url}/files/whole.bin`) })
   })
-  for (const [name, words] of [['bundle', 'the bundle'], ['file', 'one file of 1 GB'], ['archiver', 'archiver, nothing packed'], ['yazl', 'yazl, nothing packed']] as const) report(words, speed[name] / 1e6, 'MB/s')
-  report('bundle / file', speed.bundle / speed.file, '', { least: 0.8 })
-  report('bundle / the better of archiver and yazl', speed.bundle / Math.max(speed.archiver, speed.yazl), 'times', { least: 4 })
+  const libraries = await interleaved(3, { archiver: () => throughput(`${zips}/archiver`), yazl: () => throughput(`${zips}/yazl`) })
+  const ours = median(speed.bundle)
+  for (const [words, bytes] of [['the bundle', ours], ['one file of 1 GB', median(speed.file)], ['archiver, nothing packed', libraries.archiver], ['yazl, nothing packed', libraries.yazl]] as const) report(words, bytes / 1e6, 'MB/s')
+  report('bundle / file', medianRatio(speed.bundle, speed.file), '', { least: 0.8 })
+  report('bundle / the better of archiver and yazl', ours / Math.max(libraries.archiver, libraries.yazl), 'times', { least: 4 })
   report('growth of the server\'s memory', growth / 1e6, 'MB', { most: 64 })
   report('first byte', (await partTimes(bundle, '0-999999', 15)).first, 'ms', { most: 20 })
   const size = Number((await fetch(bundle, { method: 'HEAD' })).headers.get('content-length'))
@@ -74,16 +74,16 @@ async function measureBundle(server: RunningServer): Promise<void> {
 }
 
 async function measureFront(big: string): Promise<void> {
-  console.log('\nBehind nginx, which sends stored bytes itself (medians of 7 rounds in turn)')
+  console.log('\nBehind nginx, which sends stored bytes itself (medians of 15 rounds in turn)')
   process.env.TROUGH_FRONT_PREFIX = '/_trough-store/'
   process.env.TROUGH_FRONT_LOG_PORT = String(reportPort)
   const server = await startServer(data)
   const nginx = await startNginx({ port: nginxPort, trough: server.port, report: reportPort, store: join(data, 'store'), plain: big })
   try {
-    const speed = await interleaved(7, { ours: () => throughput(`${nginx.url}/files/whole.bin`), nginx: () => throughput(`${nginx.url}/plain`) })
-    report('Trough behind nginx', speed.ours / 1e6, 'MB/s')
-    report('nginx alone', speed.nginx / 1e6, 'MB/s')
-    report('Trough behind nginx / nginx alone', speed.ours / speed.nginx, '', { least: 0.9 })
+    const speed = await inTurn(15, { ours: () => throughput(`${nginx.url}/files/whole.bin`), nginx: () => throughput(`${nginx.url}/plain`) })
+    report('Trough behind nginx', median(speed.ours) / 1e6, 'MB/s')
+    report('nginx alone', median(speed.nginx) / 1e6, 'MB/s')
+    report('Trough behind nginx / nginx alone', medianRatio(speed.ours, speed.nginx), '', { least: 0.9 })
   }
   finally {
     await nginx.stop()
@@ -92,13 +92,14 @@ async function measureFront(big: string): Promise<void> {
 }
 
 async function measureSlow(): Promise<void> {
-  console.log('\n500 clients at once that take 1 kB/s each, and a quick one')
+  console.log('\n500 clients at once that take 1 kB/s each, and a quick one (medians of 5 spells of 10 s)')
   process.env.TROUGH_PROXIES = '127.0.0.1'
   const server = await startServer(data)
   try {
     const small = `${server.url}/files/quick.bin`
     await pacedP99(small, 20, 2)
-    const idle = await pacedP99(small, 20, 10)
+    const spells = async () => median((await inTurn(5, { p99: () => pacedP99(small, 20, 10) })).p99)
+    const idle = await spells()
     let busy = 0
     const growth = await memoryGrowth(server.pid, async () => {
       const clients = spawn('node', ['--import', 'tsx', 'bench/slowClients.ts', `${server.url}/files/whole.bin`, '500'], { stdio: ['ignore', 'pipe', 'inherit'] })
@@ -106,7 +107,7 @@ async function measureSlow(): Promise<void> {
       await once(clients.stdout!, 'data')
       // The system takes some megabytes for each of them at once; measured is what comes after.
       await wait(20_000)
-      busy = await pacedP99(small, 20, 10)
+      busy = await spells()
       clients.kill('SIGKILL')
     })
     report('p99 of a 200 kB file at 20/s, alone', idle, 'ms')
