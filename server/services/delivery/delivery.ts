@@ -78,11 +78,12 @@ export function createDeliveryService(directory: Directory, bundles: Bundles, st
     return { ...saved, headers: { ...saved.headers, 'Content-Disposition': contentDisposition('attachment', nameToSave(fileName, chosen)) } }
   }
 
+  /** Asked for before anything is sent: a socket forgets its address when it closes. */
   const addressOf = ({ headers, socket }: IncomingMessage): string => visitorAddress(socket.remoteAddress, headerOf(headers, 'x-forwarded-for'), fronts)
 
-  /** What tells the tally what left; made beforehand, since a socket forgets its address when it closes. */
-  function reporter(request: IncomingMessage, { file, edition, contents }: Deliverable, { etag, size }: Representation, at: string | null): (sent: Sent) => void {
-    const [address, userAgent] = [addressOf(request), request.headers['user-agent']]
+  /** What tells the tally what left for an address. */
+  function reporter(address: string, { headers }: IncomingMessage, { file, edition, contents }: Deliverable, { etag, size }: Representation, at: string | null): (sent: Sent) => void {
+    const userAgent = headers['user-agent']
     const placement = at && /^[a-z0-9]{6,16}$/.test(at) ? at : undefined
     return ({ delivered, unsure }) => tally.observe({ file, edition, contents, placement, etag, size, delivered, unsure, address, userAgent })
   }
@@ -94,14 +95,15 @@ export function createDeliveryService(directory: Directory, bundles: Bundles, st
     const reply = respond(request.method!, request.headers, representation, boundary)
     // HEAD, 304, 412 and 416 go out without a look at the store.
     if (!reply.body.length && (request.method !== 'GET' || reply.status > 206)) return void response.writeHead(reply.status, readyFields(reply.headers)).end()
-    const report = reporter(request, deliverable, representation, at)
+    const address = addressOf(request)
+    const report = reporter(address, request, deliverable, representation, at)
 
     if (await checks.isOn()) await checks.check(deliverable, reply.body.filter(part => typeof part === 'object'))
     const fromDisk = !packed && bytes.areStored(deliverable)
     if (front && fromDisk && 'sha256' in deliverable.bytes && front.canTake(request.headers, reply)) {
       return front.hand(response, reply, store.placeOf(deliverable.bytes.sha256), (delivered, unsure) => report({ delivered, unsure }))
     }
-    const giveTurn = fromDisk ? await turns.take(addressOf(request)) : undefined
+    const giveTurn = fromDisk ? await turns.take(address) : undefined
     try {
       report(await send(response, reply, packed?.read ?? bytes.readerOf(deliverable)))
     }
@@ -146,7 +148,7 @@ export function createDeliveryService(directory: Directory, bundles: Bundles, st
       const reply = respond(request.method!, request.headers, representation, boundary)
       const [part] = reply.body
       if (reply.body.length !== 1 || typeof part !== 'object') return false
-      sendAtOnce(response, reply, part, whole.subarray(part.start, part.end), reporter(request, deliverable, representation, at))
+      sendAtOnce(response, reply, part, whole.subarray(part.start, part.end), reporter(addressOf(request), request, deliverable, representation, at))
       return true
     },
 

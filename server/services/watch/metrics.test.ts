@@ -20,3 +20,14 @@ print(json.dumps({s.name + json.dumps(s.labels, sort_keys=True): s.value for f i
     'trough_reading_waiting{}': 3, 'trough_jobs_running{}': 1, 'trough_files{}': 58, 'trough_store_bytes{"state": "stored"}': 5_000_000_000, 'trough_store_bytes{"state": "free"}': 7,
   })
 })
+
+it('miss none, however many come between two readings', async () => {
+  const metrics = createMetrics({ reading: async () => 0, jobs: () => 0, storage: async () => ({ stored: 0, free: 0 }), files: async () => 0 })
+  const count = async () => Number(/^trough_request_seconds_count\{kind="page"\} (\d+)$/m.exec(await metrics.read())![1])
+  for (const [more, all] of [[1, 1], [1234, 1235], [500, 1735]] as const) {
+    for (let asked = 0; asked < more; asked++) metrics.observe('page', 200, 900, 0.004)
+    expect(await count()).toBe(all)
+    expect(await metrics.read()).toContain(`trough_requests_total{kind="page",status="200"} ${all}\n`)
+    expect(await metrics.read()).toContain(`trough_sent_bytes_total{kind="page"} ${all * 900}\n`)
+  }
+})
