@@ -14,7 +14,7 @@ import { createDeliveryService } from './services/delivery/delivery'
 import { createDirectory } from './services/delivery/directory'
 import { createFront, type FrontOptions } from './services/delivery/front'
 import { createEditions } from './services/editions/editions'
-import { createEvents } from './services/events'
+import { createEvents, passOn } from './services/events'
 import { createFetching } from './services/jobs/fetching'
 import { createJobs } from './services/jobs/jobs'
 import { createUnpacking } from './services/jobs/unpack'
@@ -84,23 +84,23 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
   const unlock = await lockFolder(folder)
   try {
     const secrets = await loadSecrets(folder)
-    const connection = await openDatabase(join(folder, 'db'))
-    const { db, close: closeDatabase } = connection
     const events = createEvents()
+    const connection = await openDatabase(join(folder, 'db'), touched => passOn(events, touched))
+    const { db, close: closeDatabase } = connection
     const store = localStore(storeFolder)
 
     const account = createAccountService(db)
     const site = createSiteService(db, events, siteAddress)
-    const pages = createPageService(db, events)
-    const signposts = createSignposts(db, pages, events)
+    const pages = createPageService(db)
+    const signposts = createSignposts(db, pages)
     const recognising = createRecognising(db, pages, signposts, site)
-    const timetable = createTimetable(db, signposts, site, events, now)
-    const looks = createLookService(db, pages, events)
+    const timetable = createTimetable(db, signposts, site, now)
+    const looks = createLookService(db, pages)
     const texts = createTextService(db)
     const library = createLibraryService(db, store, pages, texts, events)
     const incoming = new IncomingStore(incomingFolder, store.free)
     const uploads = createUploadService(incoming, library)
-    const editions = createEditions(db, library, texts, events)
+    const editions = createEditions(db, library, texts)
     const derivedFolder = join(folder, 'derived')
     const traffic = createTraffic()
     const reading = createReadingService(db, store, derivedFolder, texts, events, traffic)
@@ -114,21 +114,21 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     const zipping = createZipping(db, pack)
     const shelves = createShelves(pages, library, pack)
     const bagExport = createBagExport(db, site)
-    const bagImport = createBagImport(db, library, store, jobs, incoming.partOf, events)
-    const tally = createTallyService(db, secrets.visitors, events)
+    const bagImport = createBagImport(db, library, store, jobs, incoming.partOf)
+    const tally = createTallyService(db, secrets.visitors)
     const directory = createDirectory(db, events)
     const front = frontOptions && createFront(frontOptions)
     await front?.open()
     // Of its own: who waits for a download does not wait for everything to be verified.
     const deliveryHashing = createHashing()
-    const checks = createDeliveryChecks(db, store, deliveryHashing)
+    const checks = createDeliveryChecks(db, store, deliveryHashing, events)
     const delivery = createDeliveryService(directory, bundles, store, checks, tally, { front, fronts: new Set(proxies) })
     const published = createPublishedPages(pages, library, shelves, signposts, looks, site, events)
 
-    const replacing = createReplacing(db, pages, signposts, events)
+    const replacing = createReplacing(db, pages, signposts)
     const oldAddresses = createOldAddresses({ db, library, pages, signposts, recognising, site })
 
-    const outside = createOutside(db, fetching.hosts)
+    const outside = createOutside(db, fetching.hosts, events)
     const gathering = createGathering(db, library, pages, signposts, looks, recognising, createMeasuring(), outside)
     const walk = createWalk({ db, pages, gathering, outside, visitor: ownAddress === undefined ? undefined : createWalkVisitor(ownAddress), traffic, events })
     const mending = createMending(walk, pages, library)
@@ -136,7 +136,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     const hashing = createHashing()
     const backups = createBackups(connection, folder, store, hashing, library)
     const verifying = createVerifying(db, store, hashing, library, createBackupReader(hashing))
-    const cleaner = createCleaner(db, store, library, events)
+    const cleaner = createCleaner(db, store, library)
     const storageUse = createStorage(db, store)
 
     const metrics = createMetrics({

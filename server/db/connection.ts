@@ -1,9 +1,11 @@
-import { join } from 'node:path'
-import { PGlite } from '@electric-sql/pglite'
+import { cp, mkdir, readdir, rename, rm } from 'node:fs/promises'
+import { dirname, join } from 'node:path'
 import { drizzle, type PgliteDatabase } from 'drizzle-orm/pglite'
 import { migrate } from 'drizzle-orm/pglite/migrator'
-import { log } from '../log'
+import { readMigrationFiles } from 'drizzle-orm/migrator'
 import { ROOT } from '../root'
+import { syncFolder } from '../store/safely'
+import { asPGlite, openPGlite, type PGliteThread } from './drivers/pglite'
 import * as schema from './schema'
 
 export type Database = PgliteDatabase<typeof schema>
@@ -17,38 +19,79 @@ export interface Connection {
   close: () => Promise<void>
 }
 
-/**
- * Ends the process where the database gave up, as it does when it cannot write its log any more (PostgreSQL, severity
- * PANIC): all that asks it afterwards would wait for ever. What it has acknowledged is there again after the next start.
- */
-function endWith(client: PGlite): void {
-  const watched = <Message extends unknown[], Answer>(execute: (...message: Message) => Promise<Answer>) => async (...message: Message): Promise<Answer> => {
-    try {
-      return await execute.apply(client, message)
-    }
-    catch (error) {
-      if ((error as { severity?: string }).severity !== 'PANIC') throw error
-      log.fatal({ err: error }, 'the database cannot go on; see that the disk has room, and start Trough again')
-      process.exit(1)
-    }
-  }
-  client.execProtocol = watched(client.execProtocol)
-  client.execProtocolStream = watched(client.execProtocolStream)
+const MIGRATIONS = { migrationsFolder: join(ROOT, 'server/db/migrations') }
+
+/** Where the database lies as it was before its tables were changed last. */
+export const beforeMigrationOf = (folder: string) => `${folder}-before-update`
+
+/** What stops a start, in words for the console: what is wrong, with which file, and what helps. */
+export class CannotOpen extends Error {}
+
+async function standStill(client: PGliteThread, work: () => Promise<void>): Promise<void> {
+  // Most of what is to be written is written before the others have to wait.
+  await client.exec('checkpoint')
+  await client.runExclusive(work)
 }
 
-/** Opens PGlite in a folder, which is made if missing, and brings its tables up to date. */
-export async function openDatabase(folder: string): Promise<Connection> {
-  const client = await PGlite.create(folder)
-  endWith(client)
-  const db = drizzle(client, { schema })
-  await migrate(db, { migrationsFolder: join(ROOT, 'server/db/migrations') })
-  return {
-    db,
-    async standStill(work) {
-      // Most of what is to be written is written before the others have to wait.
-      await client.exec('checkpoint')
-      await client.runExclusive(work)
-    },
-    close: () => client.close(),
+/** Moments of the steps that were taken with this database, in milliseconds since the epoch; none for a new one. */
+async function stepsTaken(client: PGliteThread): Promise<number[]> {
+  const { rows: [there] } = await client.query('select to_regclass(\'drizzle.__drizzle_migrations\') as name')
+  if (!(there as { name: string | null }).name) return []
+  const { rows } = await client.query('select created_at from drizzle.__drizzle_migrations')
+  return (rows as { created_at: string }[]).map(row => Number(row.created_at))
+}
+
+/** Copies the database beside itself, whole or not at all. */
+async function keepCopy(client: PGliteThread, folder: string): Promise<void> {
+  const [copy, draft] = [beforeMigrationOf(folder), `${beforeMigrationOf(folder)}.new`]
+  await rm(draft, { recursive: true, force: true })
+  await standStill(client, () => cp(folder, draft, { recursive: true, preserveTimestamps: true, mode: 0 }))
+  await rm(copy, { recursive: true, force: true })
+  await rename(draft, copy)
+  await syncFolder(dirname(copy))
+}
+
+/** @throws CannotOpen where a newer Trough has changed the tables in a way this one does not know */
+async function bringUpToDate(client: PGliteThread, db: Database, folder: string): Promise<void> {
+  const taken = await stepsTaken(client)
+  const newest = Math.max(...readMigrationFiles(MIGRATIONS).map(step => step.folderMillis))
+  if (Math.max(0, ...taken) > newest) {
+    throw new CannotOpen(`The data folder ${dirname(folder)} was last used by a newer Trough, and this one would damage it. Start the newer one, or restore a backup that was made before: npm run trough restore FOLDER.`)
   }
+  if (taken.length && Math.max(...taken) < newest) await keepCopy(client, folder)
+  await migrate(db, MIGRATIONS)
+}
+
+async function openClient(folder: string, onTouched: (touched: string) => void): Promise<PGliteThread> {
+  const there = await readdir(folder)
+  const missing = there.length ? ['PG_VERSION', 'global', 'pg_wal', 'base'].filter(name => !there.includes(name)) : []
+  const helps = 'Put a backup in its place (npm run trough restore FOLDER), or go back to the copy made before the last update where there is one (npm run trough repair).'
+  if (missing.length) throw new CannotOpen(`The database in ${folder} is not whole: ${missing.join(', ')} missing. ${helps}`)
+  return openPGlite(folder, onTouched).catch((error: NodeJS.ErrnoException) => {
+    if (error.code === 'EACCES' || error.code === 'EROFS' || error.code === 'EPERM') {
+      throw new CannotOpen(`The database in ${folder} cannot be written. Give the user Trough runs as the right to write there, or mount that disk for writing.`)
+    }
+    throw new CannotOpen(`The database in ${folder} does not open: ${error.message} ${helps}`, { cause: error })
+  })
+}
+
+/**
+ * Opens the database in a folder, which is made if missing, and brings its tables up to date; before they are changed,
+ * a copy is kept beside it.
+ *
+ * @param onTouched is told what each change touched, after its commit
+ * @throws CannotOpen with a message for the console
+ */
+export async function openDatabase(folder: string, onTouched: (touched: string) => void = () => undefined): Promise<Connection> {
+  await mkdir(folder, { recursive: true, mode: 0o700 })
+  const client = await openClient(folder, onTouched)
+  const db = drizzle(asPGlite(client), { schema })
+  try {
+    await bringUpToDate(client, db, folder)
+  }
+  catch (error) {
+    await client.close()
+    throw error
+  }
+  return { db, standStill: work => standStill(client, work), close: () => client.close() }
 }

@@ -5,20 +5,39 @@ interface TroughEvents {
   library: [fileIds: string[]]
   /** the tree of folders changed */
   folders: []
-  /** the contents of a blob were looked into */
-  read: [sha256: string]
+  /** the contents of blobs were looked into */
+  read: [sha256: string[]]
   /** where files are used changed, in a draft or live */
   uses: []
   /** signposts were made, turned, renamed or taken down */
   signposts: [ids: string[]]
   /** a live page changed */
   live: []
-  /** the site's name or address changed */
+  /** the site's name, address or style changed */
   site: []
+  /** settings of the site changed */
+  settings: [keys: string[]]
   /** downloads of files were counted */
   downloads: [fileIds: string[]]
+  /** addresses the site had before were noted, led elsewhere or missed */
+  oldAddresses: []
+}
+export type Topic = keyof TroughEvents
+
+/**
+ * Tells the parts that keep something in memory that what they keep is out of date. Nobody sends these by hand: the
+ * database does, after the commit and to every process (the triggers in `migrations/0014_touched.sql`).
+ */
+export type Events = EventEmitter<TroughEvents>
+
+export function createEvents(): Events {
+  const events: Events = new EventEmitter<TroughEvents>()
+  events.setMaxListeners(50)
+  return events
 }
 
-/** Tells the parts that keep something in memory that what they keep is out of date. */
-export type Events = EventEmitter<TroughEvents>
-export const createEvents = (): Events => new EventEmitter<TroughEvents>()
+/** Passes on what the database says was touched: a topic, and the identities where it has some. */
+export function passOn(events: Events, touched: string): void {
+  const [topic, ...ids] = touched.split(' ')
+  events.emit(topic as 'library', ids)
+}

@@ -17,7 +17,6 @@ import { bundles, editions, files, folders, retiredHandles } from '../../db/sche
 import type { Store } from '../../store/store'
 import { withZip } from '../../workers/readers/archive'
 import { Unreadable } from '../../workers/readers/reader'
-import type { Events } from '../events'
 import type { Jobs } from '../jobs/jobs'
 import { ensurePath } from '../library/folders'
 import { freeHandle } from '../library/handles'
@@ -45,7 +44,7 @@ function parseRows<Schema extends z.ZodType>(text: string | undefined, schema: S
 }
 
 /** Brings BagIt bags (RFC 8493) into the library: ours with all that was said of their files, others by their paths. */
-export function createBagImport(db: Database, library: LibraryService, store: Store, jobs: Jobs, incoming: (id: string) => string, events: Events) {
+export function createBagImport(db: Database, library: LibraryService, store: Store, jobs: Jobs, incoming: (id: string) => string) {
   /** Unpacks a bag beside the store and holds every byte against its checksums. */
   async function open(path: string, job: JobItem, signal: AbortSignal): Promise<Opened> {
     const opened: Opened = { tags: new Map(), payload: new Map() }
@@ -205,8 +204,6 @@ export function createBagImport(db: Database, library: LibraryService, store: St
       })
       job.files.push(...made)
     })
-    events.emit('folders')
-    events.emit('library', job.files)
   }
 
   return {

@@ -52,6 +52,8 @@ export function createBundles(db: Database, events: Events) {
   const oneAtATime = createQueue()
   let suspects = new Set<string>()
   let allSuspect = true
+  /** what was in doubt is being looked at: what is laid out may be out of date until that has ended */
+  let looking = false
 
   const soon = () => void setImmediate(() => freshen().catch(laterTrouble('bundles could not be brought up to date yet')))
   events.on('library', (ids) => {
@@ -99,13 +101,13 @@ export function createBundles(db: Database, events: Events) {
     return { row, tree, stored, members, reach: { files: new Set([...explicit, ...stored.keys()]), folders } }
   }
 
-  /** Brings what is said of a bundle up to date; gives whether it changed. */
-  async function layOut(id: string): Promise<boolean> {
+  /** Brings what is said of a bundle up to date. */
+  async function layOut(id: string): Promise<void> {
     const row = await rowOf(db, id)
     if (!row) {
       reaches.delete(id)
       laid.delete(id)
-      return false
+      return
     }
     const { members, reach } = await compose(row)
     const zipMembers = members.map(member => toZipMember(member, row.composed))
@@ -116,7 +118,6 @@ export function createBundles(db: Database, events: Events) {
     if (!same) await db.update(bundles).set({ fingerprint, changed, size: layout.size, count: members.length }).where(eq(bundles.fileId, id))
     reaches.set(id, reach)
     laid.set(id, { layout, fileName: row.fileName, fingerprint, changed })
-    return !same
   }
 
   /** Of the files that changed, the bundles they are in, were in, or are. */
@@ -136,17 +137,19 @@ export function createBundles(db: Database, events: Events) {
     const [ids, all] = [suspects, allSuspect]
     suspects = new Set()
     allSuspect = false
+    looking = true
     try {
       const stale = all ? new Set((await db.select({ id: bundles.fileId }).from(bundles)).map(row => row.id)) : ids.size ? await affected(ids) : new Set<string>()
-      const changed: string[] = []
-      for (const id of stale) if (await layOut(id)) changed.push(id)
-      if (changed.length) events.emit('library', changed)
+      for (const id of stale) await layOut(id)
     }
     catch (error) {
       // What could not be looked at is still in doubt.
       ids.forEach(id => suspects.add(id))
       allSuspect ||= all
       throw error
+    }
+    finally {
+      looking = false
     }
   }
 
@@ -156,7 +159,7 @@ export function createBundles(db: Database, events: Events) {
 
   /** @throws Problem 404 where it is no bundle */
   async function laidOut(id: string): Promise<LaidOut> {
-    if (suspects.size || allSuspect) await freshen()
+    if (suspects.size || allSuspect || looking) await freshen()
     const known = laid.get(id)
     if (known) return known
     await oneAtATime(() => layOut(id))
@@ -209,7 +212,6 @@ export function createBundles(db: Database, events: Events) {
       await tx.update(bundles).set({ entries, revision: row.revision + 1, composed: new Date() }).where(eq(bundles.fileId, id))
       await tx.update(files).set({ changed: new Date() }).where(eq(files.id, id))
     })
-    events.emit('library', [id])
     return details(id)
   }
 
@@ -227,7 +229,6 @@ export function createBundles(db: Database, events: Events) {
         await tx.insert(files).values({ id, title, handle: await freeHandle(tx, fileName), edition: 1, folder, position: await nextPosition(tx, folder) })
         await tx.insert(bundles).values({ fileId: id, fileName, entries: await entriesFor(tx, { files: fileIds, folders: folderIds }), size: 0, count: 0, fingerprint: '' })
       })
-      events.emit('library', [id])
       await freshen()
       return getFile(db, id)
     },

@@ -5,6 +5,7 @@ import type { ByteRange } from '../../../core/http/range'
 import type { Database } from '../../db/connection'
 import { settings } from '../../db/schema'
 import type { Store } from '../../store/store'
+import type { Events } from '../events'
 import type { Hashing } from '../trust/hashing'
 import type { Deliverable } from './deliverable'
 import { Damaged } from './filler'
@@ -20,9 +21,10 @@ export type DeliverySettings = z.infer<typeof deliverySettingsSchema>
 const TRUSTED = 10 * 60 * 1000
 
 /** Holds stored bytes against their SHA-256 before they are sent, where the owner has chosen so: it costs a second for each gigabyte. */
-export function createDeliveryChecks(db: Database, store: Store, hashing: Hashing) {
+export function createDeliveryChecks(db: Database, store: Store, hashing: Hashing, events: Events) {
   const whole = new LRUCache<string, true>({ max: 10_000, ttl: TRUSTED })
   let known: DeliverySettings | undefined
+  events.on('settings', keys => keys.includes(KEY) && (known = undefined))
 
   async function get(): Promise<DeliverySettings> {
     if (!known) {
@@ -41,7 +43,6 @@ export function createDeliveryChecks(db: Database, store: Store, hashing: Hashin
     get,
     async set(changed: DeliverySettings): Promise<DeliverySettings> {
       await db.insert(settings).values({ key: KEY, value: changed }).onConflictDoUpdate({ target: settings.key, set: { value: changed } })
-      known = changed
       return changed
     },
 

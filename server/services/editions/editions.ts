@@ -10,7 +10,6 @@ import type { CompareMessage, CompareTask } from '../../workers/compare'
 import type { Database } from '../../db/connection'
 import { anyGiven } from '../../db/given'
 import { blobs, editions, files } from '../../db/schema'
-import type { Events } from '../events'
 import { freeHandle } from '../library/handles'
 import { nextPosition } from '../library/intake'
 import type { LibraryService } from '../library/library'
@@ -21,7 +20,7 @@ import { createAsker, workerScript } from '../workerHost'
 const PATIENCE = 30_000
 
 /** Editions: what is said of them and who gets them; those that wait are held against the one visitors get, and then taken, thrown away or made files of their own. */
-export function createEditions(db: Database, library: LibraryService, texts: TextService, events: Events) {
+export function createEditions(db: Database, library: LibraryService, texts: TextService) {
   const comparer = createAsker<CompareTask, CompareMessage>(workerScript('compare'), PATIENCE)
 
   async function one(id: string, number: number): Promise<ComparedEdition & { reading: boolean }> {
@@ -68,9 +67,6 @@ export function createEditions(db: Database, library: LibraryService, texts: Tex
           if (changed.withdrawn) await unsetEdition(tx, id, number)
         })
       }
-      events.emit('library', [id])
-      // What is on pages goes and comes with it, like what goes to the bin.
-      if (changed.withdrawn !== undefined) events.emit('live')
     },
 
     /** Throws an edition away that visitors do not get. */
@@ -80,7 +76,6 @@ export function createEditions(db: Database, library: LibraryService, texts: Tex
         await tx.delete(editions).where(and(eq(editions.fileId, id), eq(editions.number, number)))
         await unsetEdition(tx, id, number)
       })
-      events.emit('library', [id])
     },
 
     /** Makes an edition that visitors do not get a file of its own, beside the one it was put on. */
@@ -94,7 +89,6 @@ export function createEditions(db: Database, library: LibraryService, texts: Tex
         await unsetEdition(tx, id, number)
         await tx.update(editions).set({ fileId: own, number: 1 }).where(and(eq(editions.fileId, id), eq(editions.number, number)))
       })
-      events.emit('library', [id, own])
       return library.get(own)
     },
 

@@ -5,7 +5,6 @@ import { freeName, Tree } from '../../../core/folders/tree'
 import { Problem } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { files, folders, retiredHandles } from '../../db/schema'
-import type { Events } from '../events'
 import { bundlesWith } from '../bundles/holding'
 import type { PageService } from '../pages/pages'
 import { nameTaken, readTree, type FolderRow } from './folders'
@@ -18,12 +17,9 @@ import { settle } from './settling'
 export interface Removed { files: string[], folders: string[] }
 
 /** Things go to the bin and come back; after thirty days they go for good. */
-export function createBin(db: Database, pages: PageService, events: Events) {
-  /**
-   * @returns whether anything uses them, and the signposts that were turned
-   * @throws Problem where the uses of the files that go hold them back
-   */
-  async function settleUses(tx: Queryable, going: string[], goneFolders: string[], { replaceBy, takeOff, despite }: DeleteFile): Promise<{ used: boolean, turned: string[] }> {
+export function createBin(db: Database, pages: PageService) {
+  /** @throws Problem where the uses of the files that go hold them back */
+  async function settleUses(tx: Queryable, going: string[], goneFolders: string[], { replaceBy, takeOff, despite }: DeleteFile): Promise<void> {
     const places = await usesOf(tx, going, goneFolders)
     const held = await bundlesWith(tx, going, goneFolders)
     const total = places.length + held.length
@@ -37,10 +33,9 @@ export function createBin(db: Database, pages: PageService, events: Events) {
     if (other?.deleted) {
       throw new Problem(422, 'That file is in the bin itself.', 'Restore it first, or choose another.')
     }
-    const settled = other || takeOff ? await settle(tx, pages, going, { places, held }, other) : undefined
+    if (other || takeOff) await settle(tx, pages, going, { places, held }, other)
     // No file can take the place of a folder: its shelf goes when it is asked to, and is pointed out else.
     if (takeOff) for (const id of new Set(places.flatMap(place => place.folderId ?? []))) await pages.retarget(tx, { kind: 'folder', id }, 'remove')
-    return { used: places.length > 0, turned: settled?.turned ?? [] }
   }
 
   /** Folders that went to the bin at the same moment as one, from it downwards. */
@@ -73,31 +68,22 @@ export function createBin(db: Database, pages: PageService, events: Events) {
      */
     async remove({ files: fileIds, folders: folderIds }: Selection, way: DeleteFile = {}): Promise<Removed> {
       const deleted = new Date()
-      let settled = { used: false, turned: [] as string[] }
-      const removed = await db.transaction(async (tx) => {
+      return db.transaction(async (tx) => {
         const tree = await readTree(tx)
         const below = topmost(tree, folderIds).flatMap(folder => tree.below(folder.id)).map(folder => folder.id)
         const chosen = await filesById(tx, fileIds)
         if (chosen.length < fileIds.length) throw new Problem(404, 'Some of these files are gone already.', 'Look at the list again and choose anew.')
         const going = [...new Set([...chosen.filter(file => !file.deleted).map(file => file.id), ...(await filesIn(tx, below)).map(file => file.id)])]
-        settled = await settleUses(tx, going, below, way)
+        await settleUses(tx, going, below, way)
         if (going.length) await tx.update(files).set({ deleted }).where(inArray(files.id, going))
         if (below.length) await tx.update(folders).set({ deleted }).where(inArray(folders.id, below))
         return { files: going, folders: below }
       })
-      events.emit('library', removed.files)
-      if (removed.folders.length) events.emit('folders')
-      if (settled.turned.length) events.emit('signposts', settled.turned)
-      if (settled.used) {
-        events.emit('live')
-        events.emit('uses')
-      }
-      return removed
     },
 
     /** Takes files and folders out of the bin; a folder comes back with what went with it. */
     async restore({ files: fileIds, folders: folderIds }: Selection): Promise<Removed> {
-      const back = await db.transaction(async (tx) => {
+      return db.transaction(async (tx) => {
         const result: Removed = { files: [], folders: [] }
         for (const id of folderIds) {
           const { folders: these, files: inside } = await restoreFolder(tx, id)
@@ -113,10 +99,6 @@ export function createBin(db: Database, pages: PageService, events: Events) {
         }
         return result
       })
-      events.emit('library', back.files)
-      if (back.folders.length) events.emit('folders')
-      if (back.files.length) events.emit('live')
-      return back
     },
 
     /** Folders in the bin that went there by themselves, not with one above. */
@@ -134,7 +116,7 @@ export function createBin(db: Database, pages: PageService, events: Events) {
 
     /** What is in the bin since before a moment goes for good; its bytes are collected afterwards. */
     async emptyOld(before: Date): Promise<void> {
-      const gone = await db.transaction(async (tx) => {
+      await db.transaction(async (tx) => {
         const rows = await tx.delete(files).where(and(isNotNull(files.deleted), lt(files.deleted, before))).returning({ id: files.id, handle: files.handle })
         if (rows.length) await tx.insert(retiredHandles).values(rows.map(({ handle }) => ({ handle, fileId: null })))
         const old = new Tree(await tx.select().from(folders).where(and(isNotNull(folders.deleted), lt(folders.deleted, before))))
@@ -144,9 +126,7 @@ export function createBin(db: Database, pages: PageService, events: Events) {
             sql`not exists (select 1 from ${files} where ${files.folder} = ${id})`,
             sql`not exists (select 1 from ${folders} as child where child.parent = ${id})`))
         }
-        return rows
       })
-      if (gone.length) events.emit('library', gone.map(row => row.id))
     },
   }
 }

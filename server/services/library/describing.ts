@@ -4,7 +4,6 @@ import { Problem } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { anyGiven } from '../../db/given'
 import { files } from '../../db/schema'
-import type { Events } from '../events'
 import { filesById } from './items'
 
 /** @throws Problem 422 where it is no picture of the library */
@@ -15,7 +14,7 @@ export async function checkPicture(tx: Queryable, picture: string | null | undef
 }
 
 /** What owners say of their files: descriptions, tags, pictures; of one or of many at once. */
-export function createDescribing(db: Database, events: Events) {
+export function createDescribing(db: Database) {
   return {
     /** @returns what was said before, to be said again where the change is undone */
     async describe({ files: fileIds, description, picture, addTags = [], removeTags = [], each }: Describe): Promise<Described[]> {
@@ -35,7 +34,6 @@ export function createDescribing(db: Database, events: Events) {
         for (const { id, ...said } of each) if (anyGiven(said)) await tx.update(files).set(said).where(eq(files.id, id))
         return items.map(({ id, description: said, tags, picture: own }) => ({ id, description: said, tags, picture: own }))
       })
-      events.emit('library', ids)
       return before
     },
   }

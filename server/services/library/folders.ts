@@ -6,7 +6,6 @@ import { Problem, notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { anyGiven } from '../../db/given'
 import { folders } from '../../db/schema'
-import type { Events } from '../events'
 import type { Register } from './register'
 
 export type FolderRow = typeof folders.$inferSelect
@@ -47,7 +46,7 @@ export async function ensurePath(tx: Queryable, parent: string | null, names: st
 }
 
 /** The folders of the library. */
-export function createFolderService(db: Database, register: Register, events: Events) {
+export function createFolderService(db: Database, register: Register) {
   async function list(): Promise<FolderItem[]> {
     const [{ all }, cards] = [await readTree(db), await register.cards()]
     const counts = new Map<string | null, number>()
@@ -78,7 +77,6 @@ export function createFolderService(db: Database, register: Register, events: Ev
         if (nameTaken(tree, parent, name)) throw new Problem(409, `There is a folder "${name}" here already.`, 'Choose another name.', { field: 'name' })
         await tx.insert(folders).values({ id, parent, name })
       })
-      events.emit('folders')
       return get(id)
     },
 
@@ -92,7 +90,6 @@ export function createFolderService(db: Database, register: Register, events: Ev
         }
         if (anyGiven(change)) await tx.update(folders).set(change).where(eq(folders.id, id))
       })
-      events.emit('folders')
       return get(id)
     },
   }

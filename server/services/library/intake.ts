@@ -6,7 +6,6 @@ import { Problem } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { blobs, editions, files } from '../../db/schema'
 import type { Store } from '../../store/store'
-import type { Events } from '../events'
 import { createQueue } from '../../../core/queue'
 import { ensurePath, readTree } from './folders'
 import { freeHandle } from './handles'
@@ -50,7 +49,7 @@ export async function nextPosition(tx: Queryable, folder: string | null): Promis
 const blobRow = (bytes: Pick<Arrival, 'sha256' | 'size' | 'crc32'>): typeof blobs.$inferInsert => bytes.size ? bytes : { ...bytes, preview: 'none', reading: 'done' }
 
 /** Makes files of bytes that arrived, and collects bytes that nothing refers to any more. */
-export function createIntake(db: Database, store: Store, events: Events) {
+export function createIntake(db: Database, store: Store) {
   // Bytes that are just arriving must not be collected as unused by the run that began before.
   const oneAtATime = createQueue()
   let held = 0
@@ -109,8 +108,6 @@ export function createIntake(db: Database, store: Store, events: Events) {
       })
       await tx.insert(editions).values({ fileId: id, number: 1, sha256, fileName, mediaType, uploadId, by })
     })
-    events.emit('library', [id])
-    if (within.length) events.emit('folders')
     return getFile(db, id)
   }
 

@@ -28,8 +28,8 @@ export type { Arrival } from './intake'
 export function createLibraryService(db: Database, store: Store, pages: PageService, texts: TextService, events: Events) {
   const register = createRegister(db, events)
   const { list, ids, tags, all } = createFinding(db, register, texts, events)
-  const bin = createBin(db, pages, events)
-  const intake = createIntake(db, store, events)
+  const bin = createBin(db, pages)
+  const intake = createIntake(db, store)
 
   /** @throws Problem 409 where another file has or had the handle */
   async function changeHandle(tx: Queryable, file: FileItem, handle: string): Promise<void> {
@@ -69,9 +69,9 @@ export function createLibraryService(db: Database, store: Store, pages: PageServ
       const cards = await register.cards()
       for (const column of ['changed', 'title']) cards.sortBy(column)
     },
-    ...createPlacing(db, events),
-    ...createDescribing(db, events),
-    folders: createFolderService(db, register, events),
+    ...createPlacing(db),
+    ...createDescribing(db),
+    folders: createFolderService(db, register),
     list,
     all,
     ids,
@@ -123,20 +123,17 @@ export function createLibraryService(db: Database, store: Store, pages: PageServ
         else if (fileName !== undefined) await tx.update(editions).set({ fileName }).where(and(eq(editions.fileId, id), eq(editions.number, file.edition)))
         if (handle !== undefined && handle !== file.handle) await changeHandle(tx, file, handle)
       })
-      events.emit('library', [id])
       return getFile(db, id)
     },
 
     /** Puts an edition back that was the current one, be it withdrawn. */
     async showAgain(id: string, number: number): Promise<void> {
       await db.update(files).set({ edition: number, changed: new Date() }).where(eq(files.id, id))
-      events.emit('library', [id])
     },
 
     /** Makes another edition the current one; every button follows. */
     async showEdition(id: string, number: number): Promise<FileItem> {
       await db.transaction(tx => showEditionIn(tx, id, number))
-      events.emit('library', [id])
       return getFile(db, id)
     },
   }

@@ -6,7 +6,6 @@ import { newId } from '../../../core/id'
 import { Problem } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { bundles, editions, files, folders } from '../../db/schema'
-import type { Events } from '../events'
 import { mustHave, nameTaken, readTree, type FolderRow } from './folders'
 import { createHandleGiver } from './handles'
 import { nextPosition } from './intake'
@@ -28,7 +27,7 @@ async function copyBundle(tx: Queryable, from: string, fileId: string): Promise<
 }
 
 /** Where things lie: moving and copying files and folders, and a folder's own order. */
-export function createPlacing(db: Database, events: Events) {
+export function createPlacing(db: Database) {
   /** In a folder's own order: puts files in front of another, or at the end. */
   async function arrange(tx: Queryable, folder: string | null, moved: string[], before?: string): Promise<string[]> {
     const rows = await tx.select({ id: files.id, position: files.position }).from(files)
@@ -81,9 +80,6 @@ export function createPlacing(db: Database, events: Events) {
         const order = target?.ownOrder && fileIds.length ? await arrange(tx, to, fileIds, before) : null
         return { groups: groupsOf(chosen), renamed, order }
       })
-      // A new order gives other files other places, too.
-      events.emit('library', moved.order ? [...new Set([...fileIds, ...moved.order])] : fileIds)
-      if (folderIds.length) events.emit('folders')
       return moved
     },
 
@@ -94,7 +90,6 @@ export function createPlacing(db: Database, events: Events) {
         const rows = await tx.select({ id: files.id, position: files.position }).from(files).where(eq(files.folder, folder))
         await writeOrder(tx, rows, order)
       })
-      events.emit('library', order)
     },
 
     /** Copies a selection into a folder: new files with handles of their own, sharing the bytes. */
@@ -130,8 +125,6 @@ export function createPlacing(db: Database, events: Events) {
           for (const file of items) if (copies.has(file.folder!)) await copyFile(file, copies.get(file.folder!)!)
         }
       })
-      events.emit('library', made.files)
-      if (made.folders.length) events.emit('folders')
       return made
     },
   }

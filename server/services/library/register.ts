@@ -20,7 +20,7 @@ export function createRegister(db: Database, events: Events) {
   const outdate = (ids: string[]) => ids.forEach(id => staleFiles.add(id))
   events.on('library', outdate)
   events.on('downloads', outdate)
-  events.on('read', sha256 => staleBytes.add(sha256))
+  events.on('read', hashes => hashes.forEach(sha256 => staleBytes.add(sha256)))
   events.on('uses', () => usesStale = true)
   async function freshenUses(): Promise<void> {
     usesStale = false

@@ -8,14 +8,13 @@ import { DEFAULT_STYLE, siteStyleSchema, type SiteStyle } from '../../../core/lo
 import { Problem, notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { looks, settings } from '../../db/schema'
-import type { Events } from '../events'
 import type { PageService } from '../pages/pages'
 
 const STYLE_KEY = 'style'
 const isBuiltIn = (id: string) => BUILT_IN_LOOKS.some(look => look.id === id)
 
 /** The looks of a site, and the colours and type that feed them. */
-export function createLookService(db: Database, pages: PageService, events: Events) {
+export function createLookService(db: Database, pages: PageService) {
   async function own(): Promise<Look[]> {
     const rows = await db.select().from(looks).orderBy(asc(looks.created))
     return rows.map(({ id, name, appearance }) => ({ id, name, appearance, builtIn: false }))
@@ -79,7 +78,6 @@ export function createLookService(db: Database, pages: PageService, events: Even
         if (!row) throw notFound('look')
         return row
       })
-      events.emit('site')
       return { id, name: changed.name, appearance: changed.appearance, builtIn: false }
     },
 
@@ -104,7 +102,6 @@ export function createLookService(db: Database, pages: PageService, events: Even
         if (instead !== undefined) await pages.changeLook(tx, id, instead)
         await tx.delete(looks).where(eq(looks.id, id))
       })
-      events.emit('live')
     },
 
     async style(): Promise<SiteStyle> {
@@ -115,7 +112,6 @@ export function createLookService(db: Database, pages: PageService, events: Even
     /** Sets colours and type of the site; every look and page follows at once. */
     async setStyle(style: SiteStyle): Promise<SiteStyle> {
       await db.insert(settings).values({ key: STYLE_KEY, value: style }).onConflictDoUpdate({ target: settings.key, set: { value: style } })
-      events.emit('site')
       return style
     },
   }

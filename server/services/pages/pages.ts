@@ -18,7 +18,6 @@ import { brokenPlacements } from '../../../core/walk/broken'
 import type { Database, Queryable } from '../../db/connection'
 import { anyGiven } from '../../db/given'
 import { editions, files, folders, pageVersions, pages, retiredSlugs, signposts, uses, type Side } from '../../db/schema'
-import type { Events } from '../events'
 import { getFile } from '../library/items'
 import { usesOfTarget } from '../targets/uses'
 import { leadsTo, recordUses } from './uses'
@@ -79,7 +78,7 @@ async function inOneText<Row>(db: Queryable, rows: SQL): Promise<Row[]> {
 }
 
 /** Pages: their drafts, and the live versions made from them. */
-export function createPageService(db: Database, events: Events) {
+export function createPageService(db: Database) {
   const selectItems = (q: Queryable) => q.select({ page: pages, published: pageVersions.published, broken: brokenCount }).from(pages)
     .leftJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
 
@@ -199,7 +198,7 @@ export function createPageService(db: Database, events: Events) {
      * @throws Problem 409 where another tab or person has; nothing is overwritten
      */
     async saveDraft(id: string, { title, draft, revision }: SaveDraft): Promise<{ revision: number }> {
-      const saved = await db.transaction(async (tx) => {
+      return db.transaction(async (tx) => {
         const page = await rowOf(tx, id)
         if (page.revision !== revision) {
           throw new Problem(409, 'This page was changed somewhere else.', 'Load that version, or keep yours and replace it.', { revision: page.revision })
@@ -208,8 +207,6 @@ export function createPageService(db: Database, events: Events) {
         await recordUses(tx, id, 'draft', draft)
         return { revision: revision + 1 }
       })
-      events.emit('uses')
-      return saved
     },
 
     /**
@@ -227,17 +224,13 @@ export function createPageService(db: Database, events: Events) {
         }
         await goLive(tx, page, page.title, page.draft, page.revision)
       })
-      events.emit('live')
-      events.emit('uses')
       return this.get(id)
     },
 
     /** Makes a page like another, as it is drafted; its buttons are counted by themselves. */
     async duplicate(id: string): Promise<PageDetails> {
       const { title, draft } = await pageRowOf(db, id)
-      const copy = await this.create({ title: `${title.slice(0, 190)}, copy` }, { draft: withFreshPlacements(draft) })
-      events.emit('uses')
-      return copy
+      return this.create({ title: `${title.slice(0, 190)}, copy` }, { draft: withFreshPlacements(draft) })
     },
 
     /**
@@ -252,8 +245,6 @@ export function createPageService(db: Database, events: Events) {
         if (said.picture) await mustBePicture(tx, said.picture)
         if (anyGiven(said)) await tx.update(pages).set(said).where(eq(pages.id, id))
       })
-      events.emit('live')
-      if (said.picture !== undefined) events.emit('uses')
       return this.get(id)
     },
 
@@ -270,8 +261,6 @@ export function createPageService(db: Database, events: Events) {
         await tx.update(pages).set({ live: null, liveRevision: null }).where(eq(pages.id, id))
         await tx.delete(uses).where(and(eq(uses.pageId, id), eq(uses.side, 'live')))
       })
-      events.emit('live')
-      events.emit('uses')
       return this.get(id)
     },
 
@@ -308,8 +297,6 @@ export function createPageService(db: Database, events: Events) {
       if (page.slug === '') throw new Problem(409, 'The home page stays.', 'Change what is on it instead.')
       await refuseWhileLed(id, despite)
       await db.delete(pages).where(eq(pages.id, id))
-      events.emit('live')
-      events.emit('uses')
     },
 
     /**
@@ -333,11 +320,8 @@ export function createPageService(db: Database, events: Events) {
     },
 
     /** Changes pages, drafts and live versions alike, all or none. */
-    async edit(ids: string[], change: Rewriting): Promise<Rewritten[]> {
-      const rewritten = await db.transaction(tx => rewrite(tx, ids, change))
-      events.emit('live')
-      events.emit('uses')
-      return rewritten
+    edit(ids: string[], change: Rewriting): Promise<Rewritten[]> {
+      return db.transaction(tx => rewrite(tx, ids, change))
     },
 
     /**
@@ -347,8 +331,6 @@ export function createPageService(db: Database, events: Events) {
      */
     async takeBack(rewritten: Rewritten[]): Promise<void> {
       await db.transaction(tx => this.takeBackIn(tx, rewritten))
-      events.emit('live')
-      events.emit('uses')
     },
 
     /** The same in the caller's transaction. */

@@ -64,7 +64,7 @@ export function createPublishedPages(pages: PageService, library: LibraryService
   events.on('library', ids => forget(page => page.lists || ids.some(id => page.files.has(id))))
   events.on('downloads', ids => forget(page => page.counts && ids.some(id => page.files.has(id))))
   events.on('folders', () => forget(page => page.lists))
-  events.on('read', sha256 => forget(page => page.bytes.has(sha256)))
+  events.on('read', hashes => forget(page => hashes.some(sha256 => page.bytes.has(sha256))))
 
   const siteFacts = async (): Promise<SiteFacts> => ({ ...await site.get(), menu: await pages.menu(), style: await looks.style(), edges: await pages.edges() })
 

@@ -5,16 +5,17 @@ import { afterAll, beforeAll, expect, it } from 'vitest'
 import { openDatabase, type Connection } from '../../db/connection'
 import { blobs, editions, files } from '../../db/schema'
 import { localStore } from '../../store/local'
-import { createEvents } from '../events'
+import { createEvents, passOn } from '../events'
 import { createReadingService } from './reading'
 import { createTraffic } from '../traffic'
 import { createTextService } from './texts'
 
 let folder: string
 let connection: Connection
+const events = createEvents()
 beforeAll(async () => {
   folder = await mkdtemp(join(tmpdir(), 'trough-derive-service-'))
-  connection = await openDatabase(join(folder, 'db'))
+  connection = await openDatabase(join(folder, 'db'), touched => passOn(events, touched))
 })
 afterAll(async () => {
   await connection.close()
@@ -43,9 +44,8 @@ it('a file that crashes, hangs or breaks its reader is marked, and the queue goe
     await db.insert(files).values({ id, title: type, handle: type, edition: 1 })
     await db.insert(editions).values({ fileId: id, number: 1, sha256, fileName: type, mediaType: `test/${type}` })
   }
-  const events = createEvents()
   let told = 0
-  events.on('read', () => told++)
+  events.on('read', hashes => told += hashes.length)
   const service = createReadingService(db, localStore(join(folder, 'store')), join(folder, 'derived'), createTextService(db), events, createTraffic(), { script, patience: 6000 })
   await service.idle()
   await service.close()

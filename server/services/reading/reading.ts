@@ -94,7 +94,6 @@ export function createReadingService(db: Database, store: Store, folder: string,
       const change = await readOne(now)
       if (closed) return
       await db.update(blobs).set(change).where(and(eq(blobs.sha256, sha256), eq(blobs.reading, 'waiting')))
-      events.emit('read', sha256)
     }
   }
 
@@ -134,8 +133,7 @@ export function createReadingService(db: Database, store: Store, folder: string,
     /** Reads contents again; all that failed, where none are named. */
     async again(sha256?: string[]): Promise<void> {
       const which = sha256 ? inArray(blobs.sha256, sha256) : eq(blobs.reading, 'failed')
-      const rows = await db.update(blobs).set({ reading: 'waiting', readingError: null }).where(which).returning({ sha256: blobs.sha256 })
-      for (const row of rows) events.emit('read', row.sha256)
+      await db.update(blobs).set({ reading: 'waiting', readingError: null }).where(which)
       onLibrary()
     },
 

@@ -6,13 +6,12 @@ import { Problem, notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { anyGiven } from '../../db/given'
 import { retiredSignposts, signposts, uses } from '../../db/schema'
-import type { Events } from '../events'
 import { getFile } from '../library/items'
 import { usesOfTarget } from '../targets/uses'
 import type { PageService } from '../pages/pages'
 
 /** Signposts: made, turned, renamed and taken down; all that leads to one follows. */
-export function createSignposts(db: Database, pages: PageService, events: Events) {
+export function createSignposts(db: Database, pages: PageService) {
   async function read(q: Queryable, where?: SQL): Promise<SignpostItem[]> {
     const counted = sql<number>`(select count(distinct (${uses.pageId}, ${uses.placement}))::int from ${uses} where ${uses.signpostId} = ${signposts.id})`
     const rows = await q.select({ signpost: signposts, uses: counted }).from(signposts).where(where).orderBy(asc(sql`lower(${signposts.title})`))
@@ -39,14 +38,6 @@ export function createSignposts(db: Database, pages: PageService, events: Events
     return name => names.has(name) && names.get(name) !== but
   }
 
-  /** Tells those who keep pages and addresses in memory. */
-  function tell(id: string, files: (string | null)[]): void {
-    events.emit('signposts', [id])
-    events.emit('library', files.filter(file => file !== null))
-    events.emit('live')
-    events.emit('uses')
-  }
-
   return {
     get: (id: string, tx?: Queryable) => get(id, tx),
     list: () => read(db),
@@ -59,7 +50,6 @@ export function createSignposts(db: Database, pages: PageService, events: Events
         await mustBeThere(tx, file)
         await tx.insert(signposts).values({ id, title, name: signpostName(title, await nameTaken(tx)), fileId: file })
       })
-      tell(id, [file])
       return get(id)
     },
 
@@ -78,22 +68,19 @@ export function createSignposts(db: Database, pages: PageService, events: Events
         await tx.delete(retiredSignposts).where(eq(retiredSignposts.name, name))
         await tx.insert(retiredSignposts).values({ name: before.name, signpostId: id })
       })
-      tell(id, [before.file])
       return get(id)
     },
 
-    /** Points it at another file, in the caller's transaction; `tell` is to follow. */
-    async turnIn(tx: Queryable, id: string, file: string | null): Promise<(string | null)[]> {
-      const before = await get(id, tx)
+    /** Points it at another file, in the caller's transaction. */
+    async turnIn(tx: Queryable, id: string, file: string | null): Promise<void> {
+      await get(id, tx)
       await mustBeThere(tx, file)
       await tx.update(signposts).set({ fileId: file, changed: new Date() }).where(eq(signposts.id, id))
-      return [before.file, file]
     },
-    tell,
 
     /** Points it at another file or bundle, or at nothing: all that leads to it follows at once. */
     async turn(id: string, file: string | null): Promise<SignpostItem> {
-      tell(id, await db.transaction(tx => this.turnIn(tx, id, file)))
+      await db.transaction(tx => this.turnIn(tx, id, file))
       return get(id)
     },
 
@@ -113,7 +100,6 @@ export function createSignposts(db: Database, pages: PageService, events: Events
         await tx.delete(signposts).where(eq(signposts.id, id))
         await tx.insert(retiredSignposts).values({ name, signpostId: null })
       })
-      tell(id, [file])
     },
 
     /** Those of some signposts that are there. */

@@ -30,6 +30,7 @@ const hostOf = (address: string): string | undefined => address ? new URL(addres
 /** The site's name and public address. */
 export function createSiteService(db: Database, events: Events, addressFromEnvironment: string) {
   let known: Site | undefined
+  events.on('site', () => known = undefined)
 
   const write = (tx: Queryable, key: string, value: unknown) => tx.insert(settings).values({ key, value }).onConflictDoUpdate({ target: settings.key, set: { value } })
 
@@ -59,8 +60,6 @@ export function createSiteService(db: Database, events: Events, addressFromEnvir
         await write(tx, KEY, site)
         if (left && left !== hostOf(site.address)) await write(tx, FORMER_KEY, [...new Set([...await former(tx), left])])
       })
-      known = site
-      events.emit('site')
       return site
     },
   }

@@ -1,7 +1,6 @@
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import type { Database } from '../../db/connection'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
-import { createEvents } from '../events'
 import { createTallyService } from './tally'
 
 let test: TestTrough
@@ -29,7 +28,7 @@ it('keeps what could not be written for the next time', async () => {
     if (full) throw new Error('no space left on device')
     written.push(query)
   } } as unknown as Database
-  const tally = createTallyService(db, 'secret', createEvents())
+  const tally = createTallyService(db, 'secret')
   tally.observe(seen('f'))
   await expect(tally.flush()).rejects.toThrow('no space left')
   full = false

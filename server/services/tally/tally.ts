@@ -7,7 +7,6 @@ import { mergeDownloads, type CountedDownload } from '../../../core/tally/merge'
 import { Transfers, type Delivery, type Download } from '../../../core/tally/transfers'
 import type { Database } from '../../db/connection'
 import { downloads } from '../../db/schema'
-import type { Events } from '../events'
 import { laterTrouble } from '../../log'
 
 /** A delivery as the server saw it, before who it was is made unreadable. */
@@ -23,7 +22,7 @@ const FLUSH_AFTER = 250
 const BATCH = 200
 
 /** Counts completed downloads, after the answer and off its path. */
-export function createTallyService(db: Database, secret: string, events: Events, now: () => number = Date.now) {
+export function createTallyService(db: Database, secret: string, now: () => number = Date.now) {
   const transfers = new Transfers()
   const robots = new LRUCache<string, boolean>({ max: 5000 })
   let observed: Observation[] = []
@@ -67,7 +66,6 @@ export function createTallyService(db: Database, secret: string, events: Events,
     while (completed.length) {
       const batch = completed.slice(0, BATCH)
       await insert(batch)
-      events.emit('downloads', [...new Set(batch.map(download => download.file))])
       completed = completed.slice(batch.length)
       await setImmediate()
     }

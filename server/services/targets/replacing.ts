@@ -8,7 +8,6 @@ import { Problem, notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { bundles, looks, pages as pageTable, signposts } from '../../db/schema'
 import { bundlesWith } from '../bundles/holding'
-import type { Events } from '../events'
 import { getFile } from '../library/items'
 import { settle } from '../library/settling'
 import { filledLooks } from '../looks/filled'
@@ -37,15 +36,8 @@ interface Replaced {
 }
 
 /** Puts one target in the place of another everywhere, and takes that back. */
-export function createReplacing(db: Database, pages: PageService, signpostService: Pick<Signposts, 'get'>, events: Events) {
+export function createReplacing(db: Database, pages: PageService, signpostService: Pick<Signposts, 'get'>) {
   const kept = new Map<string, Replaced>()
-
-  function tell({ files }: Replaced): void {
-    if (files) events.emit('library', [files.from, files.to, ...files.bundles.map(bundle => bundle.id)])
-    if (files?.turned.length) events.emit('signposts', files.turned)
-    events.emit('live')
-    events.emit('uses')
-  }
 
   /** @throws Problem 404 where a target is not there, 422 where it is in the bin */
   async function mustBeThere(tx: Queryable, target: Target): Promise<void> {
@@ -95,7 +87,6 @@ export function createReplacing(db: Database, pages: PageService, signpostServic
       const undo = newId()
       kept.set(undo, done)
       for (const oldest of [...kept.keys()].slice(0, -MOST_KEPT)) kept.delete(oldest)
-      tell(done)
       return { places, undo }
     },
 
@@ -115,7 +106,6 @@ export function createReplacing(db: Database, pages: PageService, signpostServic
         for (const { id, appearance } of files.looks) await tx.update(looks).set({ appearance }).where(eq(looks.id, id))
       })
       kept.delete(undo)
-      tell(done)
     },
   }
 }

@@ -7,7 +7,6 @@ import { momentOf } from '../../../core/timetable/wallTime'
 import type { Database, Queryable } from '../../db/connection'
 import { timetable } from '../../db/schema'
 import { laterTrouble } from '../../log'
-import type { Events } from '../events'
 import { getFile } from '../library/items'
 import { showEditionIn } from '../library/showing'
 import type { Signposts } from '../signposts/signposts'
@@ -19,31 +18,26 @@ const GLANCE = 250
 const about = (act: TimedAct) => act.kind === 'edition' ? act.file : act.signpost
 
 /** Acts that are set to happen: each happens once, whole, within a second of its time, or when the process is next there. */
-export function createTimetable(db: Database, signposts: Signposts, site: SiteService, events: Events, now: () => number = Date.now) {
+export function createTimetable(db: Database, signposts: Signposts, site: SiteService, now: () => number = Date.now) {
   const inTurn = createQueue()
   let glancing: ReturnType<typeof setInterval> | undefined
   /** when the first is due; infinite where nothing is to come */
   let next = Infinity
 
-  /** Does an act in the caller's transaction; gives what tells of it once that is done. */
-  async function perform(tx: Queryable, act: TimedAct): Promise<() => void> {
-    if (act.kind === 'signpost') {
-      const files = await signposts.turnIn(tx, act.signpost, act.file)
-      return () => signposts.tell(act.signpost, files)
-    }
+  /** Does an act in the caller's transaction. */
+  async function perform(tx: Queryable, act: TimedAct): Promise<void> {
+    if (act.kind === 'signpost') return signposts.turnIn(tx, act.signpost, act.file)
     const file = await getFile(tx, act.file)
     if (file.deleted) throw new Problem(409, `“${file.title}” is in the bin.`, 'Restore it first.')
     await showEditionIn(tx, act.file, act.number)
-    return () => void events.emit('library', [act.file])
   }
 
   async function fire({ id, act }: { id: string, act: TimedAct }): Promise<void> {
     try {
-      const tell = await db.transaction(async (tx) => {
+      await db.transaction(async (tx) => {
         const rows = await tx.delete(timetable).where(eq(timetable.id, id)).returning({ id: timetable.id })
-        return rows.length ? perform(tx, act) : undefined
+        if (rows.length) await perform(tx, act)
       })
-      tell?.()
     }
     catch (error) {
       if (!(error instanceof Problem)) throw error

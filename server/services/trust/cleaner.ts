@@ -4,7 +4,6 @@ import { outdatedEditions, type EditionFacts } from '../../../core/trust/cleanin
 import type { Database, Queryable } from '../../db/connection'
 import { blobs, editions, files, settings } from '../../db/schema'
 import type { Store } from '../../store/store'
-import type { Events } from '../events'
 import type { LibraryService } from '../library/library'
 
 const KEY = 'cleaning'
@@ -13,7 +12,7 @@ const DAY = 24 * 60 * 60 * 1000
 const ASIDE_DAYS = 30
 
 /** Cleans away what its owner no longer wants: the old bin, earlier editions, and bytes nothing needs. */
-export function createCleaner(db: Database, store: Store, library: Pick<LibraryService, 'emptyOldBin' | 'collectBytes'>, events: Events, now: () => number = Date.now) {
+export function createCleaner(db: Database, store: Store, library: Pick<LibraryService, 'emptyOldBin' | 'collectBytes'>, now: () => number = Date.now) {
   async function rules(): Promise<Cleaning> {
     const [row] = await db.select().from(settings).where(eq(settings.key, KEY))
     return cleaningSchema.parse(row?.value ?? {})
@@ -30,12 +29,10 @@ export function createCleaner(db: Database, store: Store, library: Pick<LibraryS
   const inBinSince = (cleaning: Cleaning) => new Date(now() - cleaning.binDays * DAY)
 
   async function dropEditions(cleaning: Cleaning): Promise<void> {
-    const touched = await db.transaction(async (tx) => {
+    await db.transaction(async (tx) => {
       const old = await outdated(tx, cleaning)
       for (const { file, number } of old) await tx.delete(editions).where(and(eq(editions.fileId, file), eq(editions.number, number)))
-      return [...new Set(old.map(edition => edition.file))]
     })
-    if (touched.length) events.emit('library', touched)
   }
 
   return {

@@ -3,6 +3,7 @@ import { eq } from 'drizzle-orm'
 import type { OutsideAnswer } from '../../../core/walk/facts'
 import type { Database } from '../../db/connection'
 import { settings } from '../../db/schema'
+import type { Events } from '../events'
 import { PrivateAddress } from '../jobs/hosts'
 import { askOutside, hostOf } from '../jobs/outside'
 import { WALK_AGENT } from './visitor'
@@ -19,9 +20,10 @@ const REDIRECTS = [...LASTING, 302, 303, 307]
 const ASK_WITH_GET = [403, 404, 405, 501]
 
 /** Asks the addresses elsewhere that pages lead to, where the owner wants that; each once a day. */
-export function createOutside(db: Database, allowedHosts: () => Promise<string[]>) {
+export function createOutside(db: Database, allowedHosts: () => Promise<string[]>, events: Events) {
   const answers = new Map<string, { at: number, answer: OutsideAnswer }>()
   let on: boolean | undefined
+  events.on('settings', keys => keys.includes(KEY) && (on = undefined))
 
   async function isOn(): Promise<boolean> {
     on ??= (await db.select().from(settings).where(eq(settings.key, KEY)))[0]?.value === true
@@ -65,7 +67,6 @@ export function createOutside(db: Database, allowedHosts: () => Promise<string[]
     isOn,
     async switch(wanted: boolean): Promise<void> {
       await db.insert(settings).values({ key: KEY, value: wanted }).onConflictDoUpdate({ target: settings.key, set: { value: wanted } })
-      on = wanted
       if (!wanted) answers.clear()
     },
 
