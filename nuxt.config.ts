@@ -29,6 +29,7 @@ export default defineNuxtConfig({
   vuetify: { vuetifyOptions: './vuetify.config.ts', moduleOptions: { styles: true } },
   nitro: {
     preset: 'node-server',
+    entry: fileURLToPath(new URL('./server/entry.ts', import.meta.url)),
     // The server runs beside its node_modules; copying them would only break PGlite's and pdfium's own files.
     externals: { trace: false },
     replace: { 'process.env.TROUGH_ROOT': JSON.stringify(fileURLToPath(new URL('.', import.meta.url)).replace(/\/$/, '')) },

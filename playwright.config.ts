@@ -14,8 +14,6 @@ export default defineConfig({
   // A test waits most of its time: two at once take two thirds of what they take one after the other.
   workers: 2,
   timeout: 60_000,
-  // A browser on a busy machine may lose a key. What passes only at its second try, with data of its own, is named at the end of the run.
-  retries: 1,
   expect: { timeout: 10_000 },
   use: {
     viewport: { width: 1280, height: 800 },

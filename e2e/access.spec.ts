@@ -56,7 +56,9 @@ test.describe('the demo', () => {
 
   test('seals its session in an http-only SameSite cookie, and signs out', async ({ request }) => {
     const response = await request.post(`${server.url}/api/session`, { data: OWNER })
-    expect(response.headers()['set-cookie']).toMatch(/^trough=Fe26\.2\*.*HttpOnly; SameSite=Lax$/i)
+    const [cookie, device] = response.headersArray().filter(({ name }) => name.toLowerCase() === 'set-cookie').map(({ value }) => value)
+    expect(cookie).toMatch(/^trough=[\w-]{43}; .*HttpOnly; SameSite=Lax$/i)
+    expect(device).toMatch(/^trough-device=[\w-]+\.[\w-]+; .*HttpOnly; SameSite=Lax$/i)
     expect((await request.get(`${server.url}/api/files`)).status()).toBe(200)
     await request.delete(`${server.url}/api/session`)
     expect((await request.get(`${server.url}/api/files`)).status()).toBe(401)

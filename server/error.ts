@@ -2,14 +2,17 @@ import { STATUS_CODES } from 'node:http'
 import type { H3Error, H3Event } from 'h3'
 import { diskFull, isDiskFull } from '../core/diskFull'
 import { Problem } from '../core/problem'
+import { Damaged } from './services/delivery/filler'
 import { PAGE_HEADERS } from './services/pages/published'
 import { useTrough } from './utils/trough'
 import { requestId } from './watch'
 import { log } from './log'
 
-function toProblem(error: H3Error): Problem {
+async function toProblem(error: H3Error): Promise<Problem> {
   if (error.cause instanceof Problem) return error.cause
-  if (isDiskFull(error)) return diskFull()
+  if (isDiskFull(error)) return diskFull(await useTrough().then(trough => trough.folder, () => undefined))
+  // RFC 9110, section 15.6.4: it is thought to be for a while, until its owner has put it right.
+  if (error.cause instanceof Damaged) return new Problem(503, 'This file is not here just now.', 'It will be put right. Come back later, or look for it on the site\'s pages.', { retryAfter: 3600 })
   if (!error.unhandled && error.statusCode < 500) {
     return new Problem(error.statusCode, STATUS_CODES[error.statusCode] ?? 'That did not work.', 'Check the address and try again.')
   }
@@ -18,7 +21,7 @@ function toProblem(error: H3Error): Problem {
 
 /** Errors for programs as problem documents (RFC 9457), for visitors as a page of the site. */
 export default async function answerError(error: H3Error, event: H3Event): Promise<void> {
-  const problem = toProblem(error)
+  const problem = await toProblem(error)
   if (problem.status >= 500) log.error({ err: error.cause ?? error, request: requestId(event), method: event.method, url: event.path }, 'a request failed')
   const { req, res } = event.node
   if (res.headersSent) {
@@ -31,6 +34,8 @@ export default async function answerError(error: H3Error, event: H3Event): Promi
   if (retryAfter) res.setHeader('Retry-After', String(retryAfter))
   res.setHeader('Cache-Control', 'no-store')
   res.setHeader('X-Request-Id', requestId(event))
+  // What is left of the body is not waited for.
+  if (!req.complete) res.setHeader('Connection', 'close')
   if (req.url!.startsWith('/api')) {
     res.setHeader('Content-Type', 'application/problem+json')
     res.end(JSON.stringify({ status: problem.status, title: problem.title, detail: problem.detail, ...problem.extra }))

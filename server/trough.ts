@@ -5,6 +5,9 @@ import { openDatabase } from './db/connection'
 import { lockFolder } from './db/lock'
 import { loadSecrets } from './secrets'
 import { createAccountService } from './services/account/account'
+import { createHasher } from './services/account/hasher'
+import { createJournal } from './services/account/journal'
+import { createSessions } from './services/account/sessions'
 import { createBagExport } from './services/bags/export'
 import { createBagImport } from './services/bags/import'
 import { createBundles } from './services/bundles/bundles'
@@ -25,6 +28,7 @@ import { createLookService } from './services/looks/looks'
 import { createOldAddresses } from './services/oldAddresses/oldAddresses'
 import { createPageService } from './services/pages/pages'
 import { createRecognising } from './services/pages/recognise'
+import { createPlaces } from './services/pages/places'
 import { createPublishedPages } from './services/pages/published'
 import { createPictures } from './services/pictures/pictures'
 import { createLooking } from './services/reading/looking'
@@ -36,6 +40,7 @@ import { createSiteService } from './services/site/site'
 import { createTallyService } from './services/tally/tally'
 import { createTimetable } from './services/timetable/timetable'
 import { createTraffic } from './services/traffic'
+import { createVisitors } from './services/visitors'
 import { createBackupReader, createBackups } from './services/trust/backup'
 import { createCleaner } from './services/trust/cleaner'
 import { createHashing } from './services/trust/hashing'
@@ -89,7 +94,11 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     const { db, close: closeDatabase } = connection
     const store = localStore(storeFolder)
 
-    const account = createAccountService(db)
+    const visitors = createVisitors(new Set(proxies))
+    const hasher = createHasher()
+    const account = createAccountService(db, hasher)
+    const sessions = createSessions(db, events)
+    const journal = createJournal(db)
     const site = createSiteService(db, events, siteAddress)
     const pages = createPageService(db)
     const signposts = createSignposts(db, pages)
@@ -99,7 +108,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     const texts = createTextService(db)
     const library = createLibraryService(db, store, pages, texts, events)
     const incoming = new IncomingStore(incomingFolder, store.free)
-    const uploads = createUploadService(incoming, library)
+    const uploads = createUploadService(incoming, library, journal)
     const editions = createEditions(db, library, texts)
     const derivedFolder = join(folder, 'derived')
     const traffic = createTraffic()
@@ -122,11 +131,12 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     // Of its own: who waits for a download does not wait for everything to be verified.
     const deliveryHashing = createHashing()
     const checks = createDeliveryChecks(db, store, deliveryHashing, events)
-    const delivery = createDeliveryService(directory, bundles, store, checks, tally, { front, fronts: new Set(proxies) })
+    const delivery = createDeliveryService(directory, bundles, store, checks, tally, { front, visitors })
+    const places = createPlaces(db, events)
     const published = createPublishedPages(pages, library, shelves, signposts, looks, site, events)
 
     const replacing = createReplacing(db, pages, signposts)
-    const oldAddresses = createOldAddresses({ db, library, pages, signposts, recognising, site })
+    const oldAddresses = createOldAddresses({ db, events, library, pages, signposts, recognising, site })
 
     const outside = createOutside(db, fetching.hosts, events)
     const gathering = createGathering(db, library, pages, signposts, looks, recognising, createMeasuring(), outside)
@@ -149,6 +159,8 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     async function tidy(): Promise<void> {
       await uploads.dropExpired()
       await cleaner.clean()
+      await sessions.tidy()
+      await journal.tidy()
     }
     const tidying = setInterval(() => {
       tidy().catch(laterTrouble('tidying up failed'))
@@ -157,7 +169,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     tidying.unref()
 
     return {
-      folder, secrets, account, site, pages, signposts, replacing, timetable, oldAddresses, recognising, looks, pictures, library, editions, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, shelves, bagExport, bagImport, tally, traffic, checks, delivery, published, walk, outside, mending, backups, verifying, cleaner, storageUse, metrics,
+      folder, secrets, visitors, account, sessions, journal, site, pages, places, signposts, replacing, timetable, oldAddresses, recognising, looks, pictures, library, editions, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, shelves, bagExport, bagImport, tally, traffic, checks, delivery, published, walk, outside, mending, backups, verifying, cleaner, storageUse, metrics,
 
       /** Takes up what an earlier process left undone. */
       async resume(): Promise<void> {
@@ -169,6 +181,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
         await tidy()
         await bundles.settled()
         await library.warm()
+        await oldAddresses.warm()
       },
 
       /** Bytes that can still be written. */
@@ -192,6 +205,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
         await editions.close()
         await verifying.stop()
         await hashing.close()
+        await hasher.close()
         await deliveryHashing.close()
         await tally.flush()
         await bundles.settled()

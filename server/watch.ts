@@ -12,7 +12,7 @@ export function requestId({ context, node: { req } }: H3Event): string {
   return context.requestId ??= typeof given === 'string' && /^[\w.-]{6,64}$/.test(given) ? given : `${started}-${(++count).toString(36)}`
 }
 
-const kindOf = (path: string): RequestKind => isFilePath(path) ? 'file' : path.startsWith('/api/') ? 'api' : path.startsWith('/desk') || path.startsWith('/_') ? 'desk' : 'page'
+const kindOf = (path: string): RequestKind => isFilePath(path) ? 'file' : path.startsWith('/api/') ? 'api' : /^\/desk(?:[/?]|$)|^\/_/.test(path) ? 'desk' : 'page'
 
 /** Whether each request is logged, or only what went wrong. */
 const logsRequests = process.env.TROUGH_LOG === 'requests'

@@ -41,6 +41,9 @@ export const describeSchema = z.object({
 export type Describe = z.infer<typeof describeSchema>
 export type Described = Describe['each'][number]
 
+/** Files of the bin that go for good; null: all of it. */
+export const forGoodSchema = z.object({ files: ids.nullable() })
+
 export const someFilesSchema = z.object({ files: ids })
 
 /** Left out: all that could not be read. */

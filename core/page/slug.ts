@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { slugify } from '../files/handle'
 
 /** First parts of addresses that belong to Trough itself. */
-export const RESERVED_SLUGS = ['desk', 'api', 'files', 'shelves', 'to', 'robots.txt', 'favicon.ico', 'index']
+export const RESERVED_SLUGS = ['desk', 'api', 'files', 'shelves', 'to', 'pictures', 'see', 'pass', 'index']
 
 /** The slug of a page; the home page's is empty. */
 export const slugSchema = z.string().max(80, 'Keep the address to 80 characters.')

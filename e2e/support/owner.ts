@@ -3,8 +3,8 @@ import { cookieOf } from './upload'
 
 /** Signs in, with the session of the tests before, and waits for the desk. */
 export async function openDesk(page: Page, url: string): Promise<void> {
-  const [name, value] = (await cookieOf(url)).split('=') as [string, string]
-  await page.context().addCookies([{ name, value, url, httpOnly: true, sameSite: 'Lax' }])
+  const cookies = (await cookieOf(url)).split('; ').map(pair => pair.split('=') as [string, string])
+  await page.context().addCookies(cookies.map(([name, value]) => ({ name, value, url, httpOnly: true, sameSite: 'Lax' })))
   await page.goto(`${url}/desk`)
   await page.getByRole('grid', { name: 'Files' }).waitFor()
 }

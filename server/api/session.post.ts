@@ -1,13 +1,22 @@
 import { defineEventHandler } from 'h3'
-import { signInSchema } from '../services/account/account'
-import { parseBody } from '../utils/request'
-import { originOf, signIn } from '../utils/session'
+import { signInSchema } from '../../core/account/item'
+import { SECRET, parseBody } from '../utils/request'
+import { attemptOf, signIn } from '../utils/session'
 import { useTrough } from '../utils/trough'
 
 export default defineEventHandler(async (event) => {
-  const input = await parseBody(event, signInSchema)
-  const { account: service } = await useTrough()
-  const account = await service.signIn(input, originOf(event))
+  const { account: service, journal } = await useTrough()
+  const attempt = await attemptOf(event)
+  // Counted before a word of it is read.
+  const succeeded = await service.begin(attempt)
+  const input = await parseBody(event, signInSchema, { most: SECRET })
+  const told = { who: input.email, place: attempt.place }
+  const account = await service.signIn(input, attempt).catch((error: unknown) => {
+    journal.note('sign-in-refused', told)
+    throw error
+  })
+  await succeeded()
   await signIn(event, account)
+  journal.note('signed-in', told)
   return { account }
 })

@@ -24,8 +24,42 @@ export const accounts = pgTable('accounts', {
   id: text().primaryKey(),
   email: text().notNull().unique(),
   passwordHash: text('password_hash').notNull(),
+  /** Base32; set while one-time codes are asked for (RFC 6238) */
+  codeSecret: text('code_secret'),
+  /** the step of time of the last code that was taken: none is taken twice (RFC 6238, section 5.2) */
+  codeStep: bigint('code_step', { mode: 'number' }),
+  /** SHA-256 of the recovery codes that are left */
+  recoveryCodes: text('recovery_codes').array().notNull().default([]),
   created: moment('created').notNull().defaultNow(),
 })
+
+/** Who is signed in where; a row that goes ends it at once. */
+export const sessions = pgTable('sessions', {
+  /** what it is called in its owner's list; says nothing of the cookie */
+  id: text().primaryKey(),
+  /** SHA-256 of the cookie's token: who reads the database cannot sign in with it */
+  token: text().notNull().unique(),
+  accountId: text('account_id').notNull().references(() => accounts.id, { onDelete: 'cascade' }),
+  /** browser and system in broad words */
+  device: text().notNull(),
+  /** address it was used from last */
+  place: text().notNull(),
+  created: moment('created').notNull().defaultNow(),
+  used: moment('used').notNull().defaultNow(),
+}, table => [index('sessions_account').on(table.accountId)])
+
+/** Who signed in, and who changed what. */
+export const journal = pgTable('journal', {
+  id: bigserial({ mode: 'number' }).primaryKey(),
+  at: moment('at').notNull().defaultNow(),
+  /** e-mail; empty where nobody was known */
+  who: text().notNull(),
+  /** a key of `core/journal` */
+  act: text().notNull(),
+  /** identity of what it was done to, or words */
+  about: text().notNull().default(''),
+  place: text().notNull().default(''),
+}, table => [index('journal_at').on(table.at)])
 
 /** Bytes on disk, once per SHA-256. */
 export const blobs = pgTable('blobs', {

@@ -7,7 +7,7 @@ const OPEN_API = ['/api/session', '/api/setup', '/api/health']
 const DOORS = ['/desk/sign-in', '/desk/set-up']
 const under = (path: string, base: string) => path === base || path.startsWith(`${base}/`)
 
-/** Closes the desk and its API to strangers, and shows them the right door. */
+/** Closes the desk and its API to strangers, and shows them the right door; nothing else is here. */
 export default defineEventHandler(async (event) => {
   const path = event.path.split('?')[0]!
   if (under(path, '/api')) {
@@ -20,4 +20,6 @@ export default defineEventHandler(async (event) => {
     if (signedIn && DOORS.includes(path)) return sendRedirect(event, '/desk', 303)
     if (!signedIn && path !== door) return sendRedirect(event, door, 303)
   }
+  // The desk's own assets have been answered before; the framework would show its own page for what is none.
+  else throw new Problem(404, 'There is nothing at this address.', 'Check it, or start from the first page.')
 })

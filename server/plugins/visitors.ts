@@ -1,6 +1,9 @@
 import { defineNitroPlugin } from 'nitropack/runtime'
+import { namesTwoHosts, originForm } from '../../core/http/target'
+import { Problem } from '../../core/problem'
 import type { Trough } from '../trough'
 import { useTrough } from '../utils/trough'
+import { DESK_HEADERS } from '../deskHeaders'
 import { answerAtOnce, answerVisitor, isForVisitors } from '../visitors/visitors'
 import { watchRequest } from '../watch'
 
@@ -13,8 +16,17 @@ export default defineNitroPlugin(({ h3App }) => {
   let trough: Trough | undefined
   void useTrough().then(opened => trough = opened, () => undefined)
   h3App.handler = Object.assign((event: Parameters<typeof desk>[0]) => {
+    const { req, res } = event.node
     watchRequest(event, () => trough?.metrics)
-    if (!isForVisitors(event.node.req.url!)) return desk(event)
-    if (!trough || !answerAtOnce(trough, event)) return answerVisitor(event)
+    if (namesTwoHosts(req.rawHeaders)) throw new Problem(400, 'The request names two hosts.', 'Name one.')
+    const target = originForm(req.url!)
+    if (target === undefined) throw new Problem(400, 'That is no address on this site.', 'Begin the path with a slash.')
+    req.url = target
+    // No name, title or path has it in it, and no database takes it.
+    if (target.includes('%00')) throw new Problem(400, 'There is a character in the address that none can have (NUL).', 'Leave it out.')
+    if (isForVisitors(target)) return trough && answerAtOnce(trough, event) ? undefined : answerVisitor(event)
+    for (const [name, value] of Object.entries(DESK_HEADERS)) res.setHeader(name, value)
+    if (target.startsWith('/api')) res.setHeader('Cache-Control', 'no-store')
+    return desk(event)
   }, { __is_handler__: true as const })
 })

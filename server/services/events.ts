@@ -21,6 +21,8 @@ interface TroughEvents {
   downloads: [fileIds: string[]]
   /** addresses the site had before were noted, led elsewhere or missed */
   oldAddresses: []
+  /** somebody signed in or out, or an account changed */
+  sessions: []
 }
 export type Topic = keyof TroughEvents
 

@@ -1,10 +1,22 @@
-import { getQuery, getRouterParam, getRouterParams, type H3Event } from 'h3'
+import { getQuery, getRequestHeader, getRouterParam, getRouterParams, type H3Event } from 'h3'
 import type { z } from 'zod'
 import { editionPathSchema } from '../../core/files/item'
+import { DEEPEST, holdsNul, isDeeperThan } from '../../core/http/nesting'
+import { formatSize } from '../../core/files/size'
 import { Problem } from '../../core/problem'
 
-/** Larger than any page document may be. */
-const MAX_BODY = 8 * 1000 * 1000
+/** Bytes of a body where a route says nothing else: forms and choices. */
+const MOST = 256_000
+/** A sign-in or set-up. */
+export const SECRET = 4_000
+/** A page's document, or a file of looks. */
+export const DOCUMENT = 1_000_000
+/** A choice of many things by their identities or names. */
+export const MANY = 4_000_000
+/** A list that somebody brings along. */
+export const TEXT = 8_500_000
+/** Milliseconds in which a body of that kind has to be there. */
+const WITHIN = 30_000
 
 /** @throws Problem 422 naming the first thing that is wrong, with all of them in `issues` */
 export function parse<Schema extends z.ZodType>(schema: Schema, input: unknown): z.output<Schema> {
@@ -15,22 +27,44 @@ export function parse<Schema extends z.ZodType>(schema: Schema, input: unknown):
   throw new Problem(422, 'That cannot be used as it is.', field ? `${message} (${field})` : message, { field, issues })
 }
 
-/** The JSON body of a request. */
-export async function parseBody<Schema extends z.ZodType>(event: H3Event, schema: Schema): Promise<z.output<Schema>> {
-  const chunks: Buffer[] = []
-  let size = 0
-  for await (const chunk of event.node.req as AsyncIterable<Buffer>) {
-    size += chunk.length
-    if (size > MAX_BODY) throw new Problem(413, 'That is too much at once.', 'Send at most 8 MB.')
-    chunks.push(chunk)
+async function readBody(event: H3Event, most: number): Promise<Buffer> {
+  const tooMuch = () => new Problem(413, 'That is too much at once.', `Send at most ${formatSize(most)}.`)
+  if (Number(getRequestHeader(event, 'content-length') ?? 0) > most) throw tooMuch()
+  const { req } = event.node
+  const late = setTimeout(() => req.destroy(new Problem(408, 'The request took too long to come.', 'Try again.')), WITHIN)
+  try {
+    const chunks: Buffer[] = []
+    let size = 0
+    for await (const chunk of req as AsyncIterable<Buffer>) {
+      size += chunk.length
+      if (size > most) throw tooMuch()
+      chunks.push(chunk)
+    }
+    return Buffer.concat(chunks)
   }
+  finally {
+    clearTimeout(late)
+  }
+}
+
+/**
+ * The JSON body of a request.
+ *
+ * @param most bytes it may have
+ * @throws Problem 400, 408, 413 or 422, each before anything is done with it
+ */
+export async function parseBody<Schema extends z.ZodType>(event: H3Event, schema: Schema, { most = MOST } = {}): Promise<z.output<Schema>> {
+  const bytes = await readBody(event, most)
+  if (isDeeperThan(bytes, DEEPEST)) throw new Problem(400, 'That is nested too deeply.', `Send lists and objects at most ${DEEPEST} deep.`)
+  const text = bytes.toString('utf8')
   let body: unknown
   try {
-    body = JSON.parse(Buffer.concat(chunks).toString('utf8') || '{}')
+    body = JSON.parse(text || '{}')
   }
   catch {
     throw new Problem(400, 'The request is not JSON.', 'Send a JSON object.')
   }
+  if (text.includes('\\u0000') && holdsNul(body)) throw new Problem(422, 'There is a character in that which no text may hold (NUL).', 'Leave it out.')
   return parse(schema, body)
 }
 

@@ -1,59 +1,79 @@
-import { timingSafeEqual } from 'node:crypto'
-import { clearSession, getCookie, getRequestHeader, getRequestProtocol, unsealSession, updateSession, type H3Event, type SessionConfig } from 'h3'
-import { LRUCache } from 'lru-cache'
+import { createHmac, randomBytes, timingSafeEqual } from 'node:crypto'
+import { getCookie, getRequestHeader, setCookie, deleteCookie, type H3Event } from 'h3'
+import type { Account } from '../../core/account/item'
+import { Problem } from '../../core/problem'
+import type { Attempt } from '../services/account/limits'
+import { LASTS, type Session } from '../services/account/sessions'
 import { useTrough } from './trough'
-import type { Account } from '../services/account/account'
 
-const DAYS_30 = 30 * 24 * 60 * 60
 const COOKIE = 'trough'
+const DEVICE_COOKIE = 'trough-device'
+const YEAR = 365 * 24 * 60 * 60
 
-async function configOf(event: H3Event): Promise<SessionConfig> {
-  const { secrets } = await useTrough()
-  const secure = getRequestProtocol(event, { xForwardedProto: true }) === 'https'
-  return { name: COOKIE, password: secrets.session, maxAge: DAYS_30, cookie: { httpOnly: true, sameSite: 'lax', path: '/', secure } }
+function sameBytes(given: string, own: string): boolean {
+  const [a, b] = [Buffer.from(given), Buffer.from(own)]
+  return a.length === b.length && timingSafeEqual(a, b)
 }
 
-/** Opening a sealed cookie takes longer than all the rest of a small answer: what was opened is kept for a while. */
-const opened = new LRUCache<string, string>({ max: 500, ttl: 5 * 60 * 1000 })
-
-/** The account a sealed cookie names; undefined for one that is broken, foreign or too old. */
-async function openCookie(event: H3Event, sealed: string): Promise<string | undefined> {
-  const known = opened.get(sealed)
-  if (known !== undefined) return known
-  const config = await configOf(event)
-  const session = await unsealSession(event, config, sealed).catch(() => undefined)
-  const id = session?.data?.account
-  if (typeof id !== 'string') return undefined
-  const left = session!.createdAt! + DAYS_30 * 1000 - Date.now()
-  opened.set(sealed, id, { ttl: Math.min(left, 5 * 60 * 1000) })
-  return id
+/** Cookies that only this host, and only by https, gets to see have a name that browsers hold them to (RFC 6265bis, section 4.1.3.2). */
+async function cookieOf(event: H3Event, name: string) {
+  const secure = (await useTrough()).visitors.isSecure(event.node.req)
+  return { name: secure ? `__Host-${name}` : name, options: { httpOnly: true, sameSite: 'lax' as const, path: '/', secure } }
 }
 
-/** Whoever is signed in; a cookie that is broken, foreign or too old counts as none. */
-export async function accountOf(event: H3Event): Promise<Account | undefined> {
-  const sealed = getCookie(event, COOKIE)
-  // h3 would set a cookie on every stranger when asked for a session that is not there.
-  if (!sealed) return undefined
-  const id = await openCookie(event, sealed)
-  return id === undefined ? undefined : (await useTrough()).account.find(id)
+const placeOf = async ({ node: { req } }: H3Event): Promise<string> => (await useTrough()).visitors.addressOf(req)
+
+/** The session a request carries; a cookie that is broken, foreign or too old counts as none. */
+export async function sessionOf(event: H3Event): Promise<Session | undefined> {
+  const token = getCookie(event, (await cookieOf(event, COOKIE)).name)
+  // No cookie, no question to the database.
+  return token ? (await useTrough()).sessions.find(token, await placeOf(event)) : undefined
+}
+
+/** Whoever is signed in. */
+export const accountOf = async (event: H3Event): Promise<Account | undefined> => (await sessionOf(event))?.account
+
+/** @throws Problem 401 for a program that has the secret of the data folder, and is nobody */
+export async function mustBeSignedIn(event: H3Event): Promise<Session> {
+  const session = await sessionOf(event)
+  if (!session) throw new Problem(401, 'Sign in first.', 'Open /desk and sign in.')
+  return session
 }
 
 export async function signIn(event: H3Event, account: Account): Promise<void> {
-  await updateSession(event, await configOf(event), { account: account.id })
+  const { sessions } = await useTrough()
+  const token = await sessions.begin(account.id, await placeOf(event), getRequestHeader(event, 'user-agent'))
+  const { name, options } = await cookieOf(event, COOKIE)
+  setCookie(event, name, token, { ...options, maxAge: LASTS / 1000 })
+  await rememberDevice(event)
 }
 
 export async function signOut(event: H3Event): Promise<void> {
-  await clearSession(event, await configOf(event))
+  const session = await sessionOf(event)
+  if (session) await (await useTrough()).sessions.end(session.account.id, session.id)
+  const { name, options } = await cookieOf(event, COOKIE)
+  deleteCookie(event, name, options)
+}
+
+const sealOf = async (device: string): Promise<string> => createHmac('sha256', (await useTrough()).secrets.session).update(`device ${device}`).digest('base64url')
+
+/** Marks a browser as one that somebody has signed in from: it keeps an allowance of its own. */
+async function rememberDevice(event: H3Event): Promise<void> {
+  const device = await deviceOf(event) ?? randomBytes(12).toString('base64url')
+  const { name, options } = await cookieOf(event, DEVICE_COOKIE)
+  setCookie(event, name, `${device}.${await sealOf(device)}`, { ...options, maxAge: YEAR })
+}
+
+async function deviceOf(event: H3Event): Promise<string | undefined> {
+  const [device, seal] = (getCookie(event, (await cookieOf(event, DEVICE_COOKIE)).name) ?? '').split('.')
+  return device && seal && sameBytes(seal, await sealOf(device)) ? device : undefined
 }
 
 /** Where an attempt to sign in comes from. */
-export const originOf = (event: H3Event) => event.node.req.socket.remoteAddress ?? 'unknown'
+export const attemptOf = async (event: H3Event): Promise<Attempt> => ({ place: await placeOf(event), device: await deviceOf(event) })
 
 /** Whether a request carries the secret of the data folder: a command on this machine, or a program that reads the measurements. */
 export async function hasControl(event: H3Event): Promise<boolean> {
   const [scheme, token = ''] = (getRequestHeader(event, 'authorization') ?? '').split(' ')
-  if (scheme !== 'Bearer') return false
-  const { secrets } = await useTrough()
-  const [given, own] = [Buffer.from(token), Buffer.from(secrets.control)]
-  return given.length === own.length && timingSafeEqual(given, own)
+  return scheme === 'Bearer' && sameBytes(token, (await useTrough()).secrets.control)
 }

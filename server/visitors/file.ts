@@ -22,6 +22,12 @@ function namedBy(path: string): [name: string, signpost: boolean] {
   return [path.slice(signpost ? TO.length : FILES.length), signpost]
 }
 
+/** Whether there is, or was, something at such a path. */
+export async function fileIsAt({ delivery }: Trough, path: string): Promise<boolean> {
+  const [name, signpost] = namedBy(path)
+  return delivery.isAt(name, signpost)
+}
+
 /** Answers from memory, if it can; see `deliverAtOnce` of the delivery. */
 export function answerFileAtOnce({ delivery }: Trough, request: IncomingMessage, response: ServerResponse, path: string, search: string): boolean {
   const [name, signpost] = namedBy(path)

@@ -5,17 +5,20 @@ import { respond } from '../../core/http/respond'
 import { send } from '../services/delivery/send'
 import type { Trough } from '../trough'
 
+/** Whether a page is live at a slug, or was before it moved. */
+export const pageIsAt = async ({ places }: Trough, slug: string): Promise<boolean> => await places.find(slug) !== undefined
+
 /** `/` and `/<slug>`: a published page. */
-export async function answerPage({ published, pages }: Trough, request: IncomingMessage, response: ServerResponse, slug: string): Promise<void> {
+export async function answerPage({ published, places }: Trough, request: IncomingMessage, response: ServerResponse, slug: string): Promise<void> {
   const accept = request.headers['accept-encoding']
-  const page = await published.find(slug, typeof accept === 'string' ? accept : undefined)
+  const place = await places.find(slug)
+  if (place !== undefined && place !== slug) {
+    // 308 lasts and keeps the method (RFC 9110, section 15.4.9).
+    response.writeHead(308, { 'Location': pageHref(place), 'Cache-Control': 'no-cache', 'Content-Length': 0 }).end()
+    return
+  }
+  const page = place === undefined ? undefined : await published.find(slug, typeof accept === 'string' ? accept : undefined)
   if (!page) {
-    const moved = await pages.movedTo(slug)
-    if (moved !== undefined) {
-      // 308 lasts and keeps the method (RFC 9110, section 15.4.9).
-      response.writeHead(308, { 'Location': pageHref(moved), 'Cache-Control': 'no-cache', 'Content-Length': 0 }).end()
-      return
-    }
     throw slug === ''
       ? new Problem(404, 'Nothing is published here yet.', 'Come back soon.')
       : new Problem(404, 'There is no such page.', 'It may have moved. Start from the first page.')

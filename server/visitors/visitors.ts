@@ -1,25 +1,26 @@
 import type { IncomingMessage } from 'node:http'
 import type { H3Event } from 'h3'
+import { headerOf } from '../../core/http/conditional'
+import { meantPath } from '../../core/http/target'
 import { shelfHref } from '../../core/page/shelf'
-import { RESERVED_SLUGS } from '../../core/page/slug'
 import { Problem } from '../../core/problem'
 import { WALK_AGENT } from '../services/walk/visitor'
 import type { Trough } from '../trough'
 import { useTrough } from '../utils/trough'
-import { answerFile, answerFileAtOnce, isFilePath } from './file'
-import { answerPage } from './page'
+import { answerFile, answerFileAtOnce, fileIsAt, isFilePath } from './file'
+import { answerPage, pageIsAt } from './page'
 import { answerPicture } from './picture'
 import { answerShelf } from './shelf'
+import { answerSiteFile, isSiteFile } from './siteFile'
 
 const PICTURES = '/pictures/'
 const SHELVES = shelfHref('')
 
+/** First parts of addresses that are the desk's: itself, its API, and its own assets. */
+const DESKS = /^\/(?:desk|api)(?:[/?]|$)|^\/_/
+
 /** Whether an address is for visitors: a file or a page, not the desk, its API or the desk's own assets. */
-export function isForVisitors(path: string): boolean {
-  if (isFilePath(path) || path.startsWith(SHELVES) || path.startsWith(PICTURES)) return true
-  const first = /^\/([^/?]*)/.exec(path)?.[1] ?? ''
-  return !first.startsWith('_') && !RESERVED_SLUGS.includes(first)
-}
+export const isForVisitors = (path: string): boolean => !DESKS.test(path)
 
 /** The walk itself is nobody to make room for. */
 function noteTraffic({ traffic }: Trough, { headers }: IncomingMessage): void {
@@ -58,17 +59,26 @@ export async function answerVisitor(event: H3Event): Promise<void> {
     await answerAt(trough, event, path, search)
   }
   catch (error) {
-    // What the site had before comes last: nothing that is there now is hidden by it.
-    const place = error instanceof Problem && error.status === 404 ? await trough.oldAddresses.find(req.url!) : undefined
+    const place = error instanceof Problem && error.status === 404 ? await placeMeant(trough, req, path, search) : undefined
     if (place === undefined) throw error
     // 308 lasts and keeps the method (RFC 9110, section 15.4.9).
     res.writeHead(308, { 'Location': place, 'Cache-Control': 'no-cache', 'Content-Length': 0 }).end()
   }
 }
 
+/** Where somebody wanted to go who asks for what is not there: what the address was meant to be, then what the site had before. */
+async function placeMeant(trough: Trough, request: IncomingMessage, path: string, search: string): Promise<string | undefined> {
+  const meant = meantPath(path)
+  if (meant !== path && await isThere(trough, meant)) return search ? `${meant}?${search}` : meant
+  return trough.oldAddresses.find(request.url!)
+}
+
+const isThere = (trough: Trough, path: string): boolean | Promise<boolean> => isFilePath(path) ? fileIsAt(trough, path) : isSiteFile(path) || pageIsAt(trough, path.slice(1))
+
 async function answerAt(trough: Trough, { node: { req, res } }: H3Event, path: string, search: string): Promise<void> {
   if (isFilePath(path)) await answerFile(trough, req, res, path, search)
   else if (path.startsWith(PICTURES)) await answerPicture(trough, req, res, path.slice(PICTURES.length), search)
   else if (path.startsWith(SHELVES)) await answerShelf(trough, req, res, path.slice(SHELVES.length), search)
+  else if (isSiteFile(path)) await answerSiteFile(trough, req, res, path, headerOf(req.headers, 'host'))
   else await answerPage(trough, req, res, path.slice(1))
 }

@@ -1,7 +1,7 @@
 import { defineEventHandler } from 'h3'
 import { someFilesSchema } from '../../../core/files/selection'
-import { parseBody } from '../../utils/request'
+import { MANY, parseBody } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 
 /** Files by identity. */
-export default defineEventHandler(async event => ({ items: await (await useTrough()).library.byId((await parseBody(event, someFilesSchema)).files) }))
+export default defineEventHandler(async event => ({ items: await (await useTrough()).library.byId((await parseBody(event, someFilesSchema, { most: MANY })).files) }))

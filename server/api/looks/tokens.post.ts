@@ -1,7 +1,7 @@
 import { defineEventHandler } from 'h3'
 import { z } from 'zod'
 import { fromTokens } from '../../../core/look/tokens'
-import { parseBody } from '../../utils/request'
+import { DOCUMENT, parseBody } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 
 const bodySchema = z.object({ tokens: z.unknown(), /** whether the colours of the site become those of the file */ palette: z.boolean() })
@@ -9,7 +9,7 @@ const bodySchema = z.object({ tokens: z.unknown(), /** whether the colours of th
 /** Takes looks in from a file of design tokens. */
 export default defineEventHandler(async (event) => {
   const { looks } = await useTrough()
-  const { tokens, palette: wanted } = await parseBody(event, bodySchema)
+  const { tokens, palette: wanted } = await parseBody(event, bodySchema, { most: DOCUMENT })
   const { looks: given, palette } = fromTokens(tokens)
   const added = await looks.take(given)
   if (wanted && palette) await looks.setStyle({ ...await looks.style(), palette })

@@ -1,9 +1,9 @@
 import { defineEventHandler } from 'h3'
 import { copySchema } from '../../../core/files/selection'
-import { parseBody } from '../../utils/request'
+import { MANY, parseBody } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 
 export default defineEventHandler(async (event) => {
-  const { to, ...selection } = await parseBody(event, copySchema)
+  const { to, ...selection } = await parseBody(event, copySchema, { most: MANY })
   return (await useTrough()).library.copy(selection, to)
 })

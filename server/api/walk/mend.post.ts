@@ -1,6 +1,6 @@
 import { defineEventHandler } from 'h3'
 import { mendSchema } from '../../../core/walk/finding'
-import { parseBody } from '../../utils/request'
+import { MANY, parseBody } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 
-export default defineEventHandler(async event => (await useTrough()).mending.mend((await parseBody(event, mendSchema)).keys))
+export default defineEventHandler(async event => (await useTrough()).mending.mend((await parseBody(event, mendSchema, { most: MANY })).keys))

@@ -135,4 +135,4 @@ end $$;
 --> statement-breakpoint
 create trigger told_insert after insert on downloads referencing new table as new_rows for each statement execute function told_downloads();
 --> statement-breakpoint
-create trigger told after insert or update or delete on old_addresses for each statement execute function told_topics('oldAddresses');
+create trigger told after insert or delete on old_addresses for each statement execute function told_topics('oldAddresses');

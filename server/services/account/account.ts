@@ -1,27 +1,14 @@
 import { randomInt, timingSafeEqual } from 'node:crypto'
 import { eq } from 'drizzle-orm'
-import { z } from 'zod'
+import type { Account, SetUp, SignIn } from '../../../core/account/item'
 import { newId } from '../../../core/id'
-import { Problem } from '../../../core/problem'
+import { Problem, notFound } from '../../../core/problem'
 import type { Database } from '../../db/connection'
-import { accounts } from '../../db/schema'
-import { Attempts } from './attempts'
-import { hashPassword, verifyPassword } from './password'
-
-export const signInSchema = z.object({
-  email: z.string().trim().toLowerCase().max(254),
-  password: z.string().max(1000),
-})
-
-export const setUpSchema = z.object({
-  code: z.string().trim().max(40),
-  email: z.email('Give an e-mail address, such as me@example.com.').max(254).toLowerCase(),
-  // NIST SP 800-63B, section 5.1.1: length matters, composition rules do not.
-  password: z.string().min(8, 'Use at least 8 characters.').max(1000),
-  siteName: z.string().trim().min(1, 'Give the site a name.').max(120),
-})
-
-export interface Account { id: string, email: string }
+import { accounts, sessions } from '../../db/schema'
+import { refuseCommon } from './common'
+import type { Hasher } from './hasher'
+import { createLimits, type Attempt } from './limits'
+import { newRecoveryCodes, newSecret, stepOf, withoutRecoveryCode } from './secondFactor'
 
 const LETTERS = 'ABCDEFGHJKMNPQRSTUVWXYZ23456789'
 const newCode = () => Array.from({ length: 3 }, () => Array.from({ length: 4 }, () => LETTERS[randomInt(LETTERS.length)]).join('')).join('-')
@@ -31,25 +18,55 @@ function sameText(a: string, b: string): boolean {
   return x.length === y.length && timingSafeEqual(x, y)
 }
 
+type Row = typeof accounts.$inferSelect
+const toAccount = ({ id, email, codeSecret }: Row): Account => ({ id, email, secondFactor: codeSecret !== null })
+
+const wrongCode = () => new Problem(401, 'That code does not fit.', 'Wait for the next one in your app, or use one of your recovery codes.', { secondFactor: true })
+const wrongPassword = () => new Problem(403, 'That is not your password.', 'Type the one you sign in with.', { field: 'old' })
+
 /** The owner's account: made once with the code from the console, then signed in to. */
-export function createAccountService(db: Database) {
-  const attempts = new Attempts()
+export function createAccountService(db: Database, hasher: Hasher) {
+  const limits = createLimits()
   const code = newCode()
-  // Verified against when the e-mail is unknown, so that the answer takes as long.
-  const decoy = hashPassword(newId())
+  let decoy: Promise<string> | undefined
 
   const isSetUp = async () => (await db.select({ id: accounts.id }).from(accounts).limit(1)).length > 0
 
+  async function rowOf(id: string): Promise<Row> {
+    const [row] = await db.select().from(accounts).where(eq(accounts.id, id))
+    if (!row) throw notFound('account')
+    return row
+  }
+
   async function create(email: string, password: string): Promise<Account> {
-    const passwordHash = await hashPassword(password)
+    refuseCommon(password, email)
+    const passwordHash = await hasher.hash(password)
     return db.transaction(async (tx) => {
       if ((await tx.select().from(accounts).limit(1)).length) {
         throw new Problem(409, 'This site already has an owner.', 'Sign in instead.')
       }
       const account = { id: newId(), email }
       await tx.insert(accounts).values({ ...account, passwordHash })
-      return account
+      return { ...account, secondFactor: false }
     })
+  }
+
+  /** @throws Problem 401 where the code is asked for, or does not fit */
+  async function passSecondFactor(row: Row, given: string | undefined): Promise<void> {
+    if (row.codeSecret === null) return
+    if (!given) throw new Problem(401, 'One more step.', 'Type the code that your app shows now, or one of your recovery codes.', { secondFactor: true })
+    await db.transaction(async (tx) => {
+      // Two who send the same code at once: only one of them finds it unused.
+      const [now] = await tx.select().from(accounts).where(eq(accounts.id, row.id)).for('update')
+      const step = stepOf(now!.codeSecret!, given, now!.codeStep)
+      const left = step === undefined ? withoutRecoveryCode(now!.recoveryCodes, given) : undefined
+      if (step === undefined && !left) throw wrongCode()
+      await tx.update(accounts).set(step === undefined ? { recoveryCodes: left } : { codeStep: step }).where(eq(accounts.id, row.id))
+    })
+  }
+
+  async function mustKnow(row: Row, password: string): Promise<void> {
+    if (!await hasher.verify(password, row.passwordHash, { known: true })) throw wrongPassword()
   }
 
   return {
@@ -58,31 +75,84 @@ export function createAccountService(db: Database) {
     /** The one-time set-up code; worthless once there is an account. */
     code,
 
-    /** @param from where the attempt comes from, for the limit on attempts */
-    async setUp(input: z.infer<typeof setUpSchema>, from: string): Promise<Account> {
-      attempts.check(from)
-      if (!sameText(input.code.toUpperCase(), code)) {
-        attempts.failed(from)
-        throw new Problem(403, 'That is not the set-up code.', 'Copy it from the console where Trough was started.')
-      }
+    /**
+     * Counts an attempt to get in, before its words are read.
+     *
+     * @throws Problem 429 while one has to wait
+     */
+    begin: limits.begin,
+
+    async setUp(input: SetUp): Promise<Account> {
+      if (!sameText(input.code.toUpperCase(), code)) throw new Problem(403, 'That is not the set-up code.', 'Copy it from the console where Trough was started.')
       return create(input.email, input.password)
     },
 
-    async signIn({ email, password }: z.infer<typeof signInSchema>, from: string): Promise<Account> {
-      attempts.check(from)
-      // Counted before anything is waited for, so that many at once do not slip past the limit.
-      attempts.failed(from)
-      const [account] = await db.select().from(accounts).where(eq(accounts.email, email))
-      if (!await verifyPassword(password, account?.passwordHash ?? await decoy) || !account) {
+    /** @throws Problem 401, or 429 where too many tried this account, or are signing in just now */
+    async signIn({ email, password, code: given }: SignIn, attempt: Attempt): Promise<Account> {
+      const succeeded = await limits.on(email, attempt)
+      const known = attempt.device !== undefined
+      const [row] = await db.select().from(accounts).where(eq(accounts.email, email))
+      // Verified where the e-mail is unknown, too, so that the answer takes as long.
+      decoy ??= hasher.hash(newId())
+      if (!await hasher.verify(password, row?.passwordHash ?? await decoy, { known }) || !row) {
         throw new Problem(401, 'E-mail and password do not match.', 'Check both and try again.')
       }
-      attempts.succeeded(from)
-      return { id: account.id, email: account.email }
+      await passSecondFactor(row, given)
+      await succeeded()
+      return toAccount(row)
     },
 
-    async find(id: string): Promise<Account | undefined> {
-      const [account] = await db.select({ id: accounts.id, email: accounts.email }).from(accounts).where(eq(accounts.id, id))
-      return account
+    /** @throws Problem 403 where the old password is not right, 422 where the new one is common */
+    async changePassword(id: string, old: string, password: string): Promise<void> {
+      const row = await rowOf(id)
+      await mustKnow(row, old)
+      refuseCommon(password, row.email)
+      await db.update(accounts).set({ passwordHash: await hasher.hash(password) }).where(eq(accounts.id, id))
+    },
+
+    /** The owner's e-mail, for those who have found a hole in the site. */
+    contact: async (): Promise<string | undefined> => (await db.select({ email: accounts.email }).from(accounts).limit(1))[0]?.email,
+
+    /**
+     * Gives the owner another password, without the old one: for who has the machine. Whoever is signed in is signed out.
+     *
+     * @returns the owner's e-mail
+     */
+    async resetPassword(password: string, endSecondFactor: boolean): Promise<string> {
+      const [row] = await db.select().from(accounts).limit(1)
+      if (!row) throw new Problem(409, 'There is no owner yet.', 'Start Trough and set it up with the code it prints.')
+      refuseCommon(password, row.email)
+      const passwordHash = await hasher.hash(password)
+      await db.transaction(async (tx) => {
+        await tx.update(accounts).set({ passwordHash, ...endSecondFactor && { codeSecret: null, codeStep: null, recoveryCodes: [] } }).where(eq(accounts.id, row.id))
+        await tx.delete(sessions).where(eq(sessions.accountId, row.id))
+      })
+      return row.email
+    },
+
+    /** A secret for an app that shows codes; nothing is changed yet. */
+    proposeSecondFactor: async (id: string, site: string) => newSecret(site, (await rowOf(id)).email),
+
+    /**
+     * From now on a code is asked for, too.
+     *
+     * @returns recovery codes, told this once
+     * @throws Problem 401 where the code does not fit the secret, 403 where the password is not right
+     */
+    async beginSecondFactor(id: string, { secret, code: given, password }: { secret: string, code: string, password: string }): Promise<string[]> {
+      await mustKnow(await rowOf(id), password)
+      const step = stepOf(secret, given, null)
+      if (step === undefined) throw new Problem(422, 'That code does not fit.', 'See that the clock of your phone is right, and type the code that the app shows now.', { field: 'code' })
+      const { codes, hashes } = newRecoveryCodes()
+      await db.update(accounts).set({ codeSecret: secret, codeStep: step, recoveryCodes: hashes }).where(eq(accounts.id, id))
+      return codes
+    },
+
+    /** @throws Problem 403 where the password is not right */
+    async endSecondFactor(id: string, password: string): Promise<void> {
+      await mustKnow(await rowOf(id), password)
+      await db.update(accounts).set({ codeSecret: null, codeStep: null, recoveryCodes: [] }).where(eq(accounts.id, id))
     },
   }
 }
+export type AccountService = ReturnType<typeof createAccountService>

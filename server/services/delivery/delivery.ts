@@ -4,13 +4,13 @@ import type { FileItem } from '../../../core/files/item'
 import { cleanFileName, splitExtension } from '../../../core/files/fileName'
 import { headerOf } from '../../../core/http/conditional'
 import { contentDisposition } from '../../../core/http/disposition'
-import { visitorAddress } from '../../../core/http/forwarded'
 import { readyFields, respond, type Representation } from '../../../core/http/respond'
 import { Problem } from '../../../core/problem'
 import type { Store } from '../../store/store'
 import type { Bundles } from '../bundles/bundles'
 import type { LaidOut } from '../bundles/packing'
 import type { TallyService } from '../tally/tally'
+import type { Visitors } from '../visitors'
 import { createBytes } from './bytes'
 import type { DeliveryChecks } from './checks'
 import { bundleDeliverable, type Deliverable } from './deliverable'
@@ -26,8 +26,7 @@ export interface DeliveryQuery { save: boolean, edition: string | null, at: stri
 export interface DeliveryOptions {
   /** sends stored bytes in our place, where there is one */
   front?: Front
-  /** addresses of servers of ours that visitors come through */
-  fronts: ReadonlySet<string>
+  visitors: Pick<Visitors, 'addressOf'>
 }
 
 const NO_NAMES: ReadonlyMap<string, string> = new Map()
@@ -56,7 +55,7 @@ export function nameToSave(fileName: string, chosen: string | undefined): string
 }
 
 /** Delivers files and bundles to visitors by RFC 9110, and tells the tally what left. */
-export function createDeliveryService(directory: Directory, bundles: Bundles, store: Store, checks: DeliveryChecks, tally: TallyService, { front, fronts }: DeliveryOptions) {
+export function createDeliveryService(directory: Directory, bundles: Bundles, store: Store, checks: DeliveryChecks, tally: TallyService, { front, visitors }: DeliveryOptions) {
   const bytes = createBytes(store)
   const encodings = createEncodings(bytes)
   const turns = new Turns()
@@ -78,8 +77,7 @@ export function createDeliveryService(directory: Directory, bundles: Bundles, st
     return { ...saved, headers: { ...saved.headers, 'Content-Disposition': contentDisposition('attachment', nameToSave(fileName, chosen)) } }
   }
 
-  /** Asked for before anything is sent: a socket forgets its address when it closes. */
-  const addressOf = ({ headers, socket }: IncomingMessage): string => visitorAddress(socket.remoteAddress, headerOf(headers, 'x-forwarded-for'), fronts)
+  const { addressOf } = visitors
 
   /** What tells the tally what left for an address. */
   function reporter(address: string, { headers }: IncomingMessage, { file, edition, contents }: Deliverable, { etag, size }: Representation, at: string | null): (sent: Sent) => void {
@@ -164,6 +162,9 @@ export function createDeliveryService(directory: Directory, bundles: Bundles, st
       await answer(request, response, await choose(entry, query.edition), query)
       return undefined
     },
+
+    /** Whether there is something at a handle, or at the name of a signpost. */
+    isAt: async (name: string, signpost: boolean): Promise<boolean> => await directory.find(name, signpost) !== undefined,
 
     /** Answers a GET or HEAD for a zip of files picked from a shelf; each of them counts as downloaded from there. */
     async deliverPicked(request: IncomingMessage, response: ServerResponse, { zip, files }: { zip: LaidOut, files: FileItem[] }, shelf: string): Promise<void> {

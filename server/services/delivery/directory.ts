@@ -4,6 +4,7 @@ import type { Database } from '../../db/connection'
 import { blobs, editions, files, retiredHandles, retiredSignposts, signposts, uses } from '../../db/schema'
 import type { Events } from '../events'
 import { editionDeliverable, type Deliverable } from './deliverable'
+import { createNames, keyOfName } from './names'
 
 /** What an address in `/files/` or `/to/` leads to. */
 export type Entry =
@@ -17,12 +18,10 @@ export type Entry =
 
 type SavedNames = ReadonlyMap<string, string>
 
-// No handle has a slash in it.
-const keyOf = (name: string, signpost: boolean) => signpost ? `/${name}` : name
-
 /** Finds what handles and signposts lead to; answers from memory until something changes. */
 export function createDirectory(db: Database, events: Events) {
   const entries = new LRUCache<string, Entry>({ max: 20_000 })
+  const given = createNames(db, events)
   let names: SavedNames | undefined
   // Counts the changes, so that an answer read before one is not remembered after it.
   let age = 0
@@ -86,13 +85,14 @@ export function createDirectory(db: Database, events: Events) {
      *
      * @param signpost `name` is that of a signpost, not a handle
      */
-    known: (name: string, signpost: boolean): Entry | undefined => entries.get(keyOf(name, signpost)),
+    known: (name: string, signpost: boolean): Entry | undefined => entries.get(keyOfName(name, signpost)),
 
     /** The entry; see {@link known}. */
     async find(name: string, signpost: boolean): Promise<Entry | undefined> {
-      const key = keyOf(name, signpost)
+      const key = keyOfName(name, signpost)
       const known = entries.get(key)
       if (known) return known
+      if (!await given.has(key)) return undefined
       const asked = age
       const entry = await (signpost ? readSignpost(name) : read(name))
       if (entry && asked === age) entries.set(key, entry)

@@ -1,4 +1,4 @@
-import { and, eq, inArray, isNotNull, lt, sql } from 'drizzle-orm'
+import { and, eq, inArray, isNotNull, lt, sql, type SQL } from 'drizzle-orm'
 import type { DeleteFile } from '../../../core/files/item'
 import type { Selection } from '../../../core/files/selection'
 import { freeName, Tree } from '../../../core/folders/tree'
@@ -60,6 +60,22 @@ export function createBin(db: Database, pages: PageService) {
     return { folders: ids, files: back.map(file => file.id) }
   }
 
+  /** Files and folders of the bin go for good; their handles say so from then on. */
+  async function forGood(whichFiles: SQL | undefined, whichFolders: SQL | undefined): Promise<number> {
+    return db.transaction(async (tx) => {
+      const rows = await tx.delete(files).where(and(isNotNull(files.deleted), whichFiles)).returning({ handle: files.handle })
+      if (rows.length) await tx.insert(retiredHandles).values(rows.map(({ handle }) => ({ handle, fileId: null })))
+      const old = new Tree(await tx.select().from(folders).where(and(isNotNull(folders.deleted), whichFolders)))
+      // The lowest first: a folder goes once nothing lies in it any more.
+      for (const { id } of old.all.toSorted((a, b) => old.pathTo(b.id).length - old.pathTo(a.id).length)) {
+        await tx.delete(folders).where(and(eq(folders.id, id),
+          sql`not exists (select 1 from ${files} where ${files.folder} = ${id})`,
+          sql`not exists (select 1 from ${folders} as child where child.parent = ${id})`))
+      }
+      return rows.length
+    })
+  }
+
   return {
     /**
      * Puts files and folders in the bin, with all that is in the folders.
@@ -115,19 +131,10 @@ export function createBin(db: Database, pages: PageService) {
     },
 
     /** What is in the bin since before a moment goes for good; its bytes are collected afterwards. */
-    async emptyOld(before: Date): Promise<void> {
-      await db.transaction(async (tx) => {
-        const rows = await tx.delete(files).where(and(isNotNull(files.deleted), lt(files.deleted, before))).returning({ id: files.id, handle: files.handle })
-        if (rows.length) await tx.insert(retiredHandles).values(rows.map(({ handle }) => ({ handle, fileId: null })))
-        const old = new Tree(await tx.select().from(folders).where(and(isNotNull(folders.deleted), lt(folders.deleted, before))))
-        // The lowest first: a folder goes once nothing lies in it any more.
-        for (const { id } of old.all.toSorted((a, b) => old.pathTo(b.id).length - old.pathTo(a.id).length)) {
-          await tx.delete(folders).where(and(eq(folders.id, id),
-            sql`not exists (select 1 from ${files} where ${files.folder} = ${id})`,
-            sql`not exists (select 1 from ${folders} as child where child.parent = ${id})`))
-        }
-      })
-    },
+    emptyOld: (before: Date): Promise<number> => forGood(lt(files.deleted, before), lt(folders.deleted, before)),
+
+    /** Deletes for good what lies in the bin: some files, or all of it. Gives how many went. */
+    empty: (fileIds: string[] | null): Promise<number> => fileIds === null ? forGood(undefined, undefined) : forGood(inArray(files.id, fileIds), sql`false`),
   }
 }
 

@@ -98,6 +98,7 @@ export function createLibraryService(db: Database, store: Store, pages: PageServ
     restore: bin.restore,
     binnedFolders: bin.folders,
     emptyOldBin: bin.emptyOld,
+    emptyBin: bin.empty,
 
     /** Which of some names are taken already where they would go. */
     async clashes({ folder, names }: ClashQuery): Promise<Clash[]> {

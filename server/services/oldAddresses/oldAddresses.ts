@@ -12,6 +12,7 @@ import type { Database } from '../../db/connection'
 import { oldAddresses } from '../../db/schema'
 import { laterTrouble } from '../../log'
 import type { AddressesMessage, AddressesTask } from '../../workers/addresses'
+import type { Events } from '../events'
 import type { LibraryService } from '../library/library'
 import { isOut } from '../library/items'
 import type { PageService } from '../pages/pages'
@@ -19,6 +20,7 @@ import type { Led, Recognising } from '../pages/recognise'
 import type { Signposts } from '../signposts/signposts'
 import type { SiteService } from '../site/site'
 import { createAsker, workerScript } from '../workerHost'
+import { createKnownPaths } from './knownPaths'
 
 const PATIENCE = 60_000
 /** Addresses written in one step; more would keep visitors waiting. */
@@ -31,14 +33,16 @@ const REST = 2000
 const MOST_NOTED = 1000
 
 /** Addresses a site had before: taken in from lists, led to what took their place, and counted while nothing has. */
-export function createOldAddresses({ db, library, pages, signposts, recognising, site }: {
+export function createOldAddresses({ db, library, pages, signposts, recognising, site, events }: {
   db: Database
+  events: Events
   library: Pick<LibraryService, 'byId' | 'all'>
   pages: PageService
   signposts: Signposts
   recognising: Recognising
   site: SiteService
 }) {
+  const known = createKnownPaths(db, events)
   const reader = createAsker<AddressesTask, AddressesMessage>(workerScript('addresses'), PATIENCE)
   let missed = new Map<string, number>()
   let resting: ReturnType<typeof setTimeout> | undefined
@@ -162,6 +166,7 @@ export function createOldAddresses({ db, library, pages, signposts, recognising,
      */
     async find(asked: string): Promise<string | undefined> {
       const ways = waysToRead(asked)
+      if (!ways.some(way => known.mayHave(way))) return undefined
       const rows = await db.select().from(oldAddresses).where(inArray(oldAddresses.path, ways))
       const row = ways.flatMap(way => rows.find(each => each.path === way) ?? [])[0]
       if (!row) return undefined
@@ -174,6 +179,9 @@ export function createOldAddresses({ db, library, pages, signposts, recognising,
       }, REST).unref()
       return undefined
     },
+
+    /** Reads in which addresses there are. */
+    warm: known.warm,
 
     async close(): Promise<void> {
       clearTimeout(resting)

@@ -280,12 +280,9 @@ export function createPageService(db: Database) {
       return version
     },
 
-    /** The slug a live page has now that was at this one. */
-    async movedTo(slug: string): Promise<string | undefined> {
-      const [row] = await db.select({ slug: pages.slug }).from(retiredSlugs).innerJoin(pages, eq(pages.id, retiredSlugs.pageId))
-        .where(and(eq(retiredSlugs.slug, slug), isNotNull(pages.live)))
-      return row?.slug
-    },
+    /** Where pages are live, with when each was published last. */
+    livePlaces: (): Promise<{ slug: string, published: Date }[]> => db.select({ slug: pages.slug, published: pageVersions.published }).from(pages)
+      .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live))).where(isNull(pages.edge)).orderBy(sql`${pages.slug} <> ''`, asc(pages.created)),
 
     /**
      * Removes a page, its draft and its live versions.

@@ -53,10 +53,12 @@ interface Rendered {
 /** Live pages as visitors get them, rendered once and kept until something on them may have changed. */
 export function createPublishedPages(pages: PageService, library: LibraryService, shelves: Shelves, signposts: Signposts, looks: LookService, site: SiteService, events: Events) {
   const rendered = new LRUCache<string, Rendered>({ max: 2000 })
+  const messages = new LRUCache<string, string>({ max: 50 })
   // Counts the changes, so that what was rendered before one is not remembered after it.
   let age = 0
   const forget = (outdated: (page: Rendered) => boolean) => {
     age++
+    messages.clear()
     for (const [slug, page] of rendered.entries()) if (outdated(page)) rendered.delete(slug)
   }
   events.on('live', () => forget(() => true))
@@ -154,8 +156,14 @@ export function createPublishedPages(pages: PageService, library: LibraryService
 
     /** A page with a message for visitors, in the site's look. */
     async message(title: string, text: string): Promise<string> {
+      const key = `${title}\n${text}`
+      const known = messages.get(key)
+      if (known !== undefined) return known
+      const asked = age
       const facts = await siteFacts()
-      return renderMessage(facts, title, text, (await gather(facts.edges)).known)
+      const html = renderMessage(facts, title, text, (await gather(facts.edges)).known)
+      if (asked === age) messages.set(key, html)
+      return html
     },
   }
 }

@@ -1,4 +1,4 @@
-import { and, eq, inArray, isNotNull, lt, sql } from 'drizzle-orm'
+import { and, eq, inArray, isNotNull, lt, sql, type SQL } from 'drizzle-orm'
 import { cleaningSchema, type Cleaning, type Freed } from '../../../core/trust/item'
 import { outdatedEditions, type EditionFacts } from '../../../core/trust/cleaning'
 import type { Database, Queryable } from '../../db/connection'
@@ -12,7 +12,7 @@ const DAY = 24 * 60 * 60 * 1000
 const ASIDE_DAYS = 30
 
 /** Cleans away what its owner no longer wants: the old bin, earlier editions, and bytes nothing needs. */
-export function createCleaner(db: Database, store: Store, library: Pick<LibraryService, 'emptyOldBin' | 'collectBytes'>, now: () => number = Date.now) {
+export function createCleaner(db: Database, store: Store, library: Pick<LibraryService, 'emptyOldBin' | 'emptyBin' | 'collectBytes'>, now: () => number = Date.now) {
   async function rules(): Promise<Cleaning> {
     const [row] = await db.select().from(settings).where(eq(settings.key, KEY))
     return cleaningSchema.parse(row?.value ?? {})
@@ -35,6 +35,23 @@ export function createCleaner(db: Database, store: Store, library: Pick<LibraryS
     })
   }
 
+  const binned = async (which: SQL | undefined): Promise<string[]> => (await db.select({ id: files.id }).from(files).where(and(isNotNull(files.deleted), which))).map(row => row.id)
+
+  /** What is freed where some editions go, and some files with all of theirs. */
+  async function frees(old: EditionFacts[], goneFiles: string[]): Promise<Freed> {
+    const going = new Set(old.map(({ file, number }) => `${file} ${number}`))
+    const gone = new Set(goneFiles)
+    const fileIds = [...new Set([...old.map(edition => edition.file), ...gone])]
+    if (!fileIds.length) return { editions: 0, binned: 0, bytes: 0 }
+    // Bytes are freed where every edition that has them goes.
+    const hashes = db.select({ sha256: editions.sha256 }).from(editions).where(inArray(editions.fileId, fileIds))
+    const rows = await db.select({ sha256: editions.sha256, file: editions.fileId, number: editions.number, size: blobs.size }).from(editions)
+      .innerJoin(blobs, eq(blobs.sha256, editions.sha256)).where(inArray(editions.sha256, hashes))
+    const staying = new Set(rows.filter(({ file, number }) => !gone.has(file) && !going.has(`${file} ${number}`)).map(row => row.sha256))
+    const freed = new Map(rows.filter(row => !staying.has(row.sha256)).map(row => [row.sha256, row.size]))
+    return { editions: old.filter(({ file }) => !gone.has(file)).length, binned: gone.size, bytes: [...freed.values()].reduce((sum, size) => sum + size, 0) }
+  }
+
   return {
     rules,
 
@@ -45,19 +62,20 @@ export function createCleaner(db: Database, store: Store, library: Pick<LibraryS
 
     /** What cleaning by some rules would free now. */
     async preview(cleaning: Cleaning): Promise<Freed> {
-      const old = await outdated(db, cleaning)
-      const binned = await db.select({ id: files.id }).from(files).where(and(isNotNull(files.deleted), lt(files.deleted, inBinSince(cleaning))))
-      const going = new Set(old.map(({ file, number }) => `${file} ${number}`))
-      const gone = new Set(binned.map(row => row.id))
-      const fileIds = [...new Set([...old.map(edition => edition.file), ...gone])]
-      if (!fileIds.length) return { editions: 0, binned: 0, bytes: 0 }
-      // Bytes are freed where every edition that has them goes.
-      const hashes = db.select({ sha256: editions.sha256 }).from(editions).where(inArray(editions.fileId, fileIds))
-      const rows = await db.select({ sha256: editions.sha256, file: editions.fileId, number: editions.number, size: blobs.size }).from(editions)
-        .innerJoin(blobs, eq(blobs.sha256, editions.sha256)).where(inArray(editions.sha256, hashes))
-      const staying = new Set(rows.filter(({ file, number }) => !gone.has(file) && !going.has(`${file} ${number}`)).map(row => row.sha256))
-      const freed = new Map(rows.filter(row => !staying.has(row.sha256)).map(row => [row.sha256, row.size]))
-      return { editions: old.filter(({ file }) => !gone.has(file)).length, binned: gone.size, bytes: [...freed.values()].reduce((sum, size) => sum + size, 0) }
+      return frees(await outdated(db, cleaning), await binned(lt(files.deleted, inBinSince(cleaning))))
+    },
+
+    /** What deleting files of the bin for good would free; all of it, where none are named. */
+    async wouldFree(fileIds: string[] | null): Promise<Freed> {
+      return frees([], await binned(fileIds === null ? undefined : inArray(files.id, fileIds)))
+    },
+
+    /** Deletes files of the bin for good, and their bytes where nothing else has them; all of it, where none are named. */
+    async emptyBin(fileIds: string[] | null): Promise<Freed> {
+      const freed = await this.wouldFree(fileIds)
+      await library.emptyBin(fileIds)
+      await library.collectBytes()
+      return freed
     },
 
     /** Cleans by the rules that are set. */

@@ -5,6 +5,7 @@ import { newId } from '../../../core/id'
 import { innerPath } from '../../../core/files/innerPath'
 import { TOP } from '../../../core/folders/item'
 import { Problem, notFound } from '../../../core/problem'
+import type { Journal } from '../account/journal'
 import type { LibraryService } from '../library/library'
 import { CHECKSUM_ALGORITHMS, ChunkChecksum } from './checksum'
 import type { IncomingStore } from './incoming'
@@ -22,7 +23,7 @@ function withinOf({ relativePath }: Metadata): string[] {
 }
 
 /** Resumable uploads by the tus 1.0 protocol; a finished one becomes a file of the library. */
-export function createUploadService(incoming: IncomingStore, library: LibraryService) {
+export function createUploadService(incoming: IncomingStore, library: LibraryService, journal: Pick<Journal, 'note'>) {
   /** Makes a file of a whole upload; again and again gives the same file. */
   async function finish(id: string): Promise<FileItem> {
     const record = await incoming.record(id)
@@ -68,6 +69,7 @@ export function createUploadService(incoming: IncomingStore, library: LibrarySer
     async onUploadFinish(_request, upload) {
       try {
         const file = await finish(upload.id)
+        journal.note('uploaded', { who: sending()?.by ?? '', about: file.id })
         return { headers: { 'Trough-File': file.id } }
       }
       catch (error) {

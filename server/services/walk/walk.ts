@@ -1,5 +1,5 @@
 import { setImmediate as nextTurn, setTimeout as wait } from 'node:timers/promises'
-import { desc, eq } from 'drizzle-orm'
+import { desc, eq, inArray } from 'drizzle-orm'
 import { createQueue } from '../../../core/queue'
 import { placementsOf, referencesIn, idOf } from '../../../core/page/targets'
 import type { PageDocument } from '../../../core/page/schema'
@@ -7,7 +7,7 @@ import { COSTS, type Cost, type Finding, type WalkState, type WalkSummary } from
 import type { Answer } from '../../../core/walk/facts'
 import { CHECK_WORDS, walkPage, type PageFinding } from '../../../core/walk/walk'
 import type { Database } from '../../db/connection'
-import { leftFindings, walks } from '../../db/schema'
+import { editions, leftFindings, walks } from '../../db/schema'
 import { laterTrouble } from '../../log'
 import type { Events } from '../events'
 import type { PageService, WalkablePage } from '../pages/pages'
@@ -64,28 +64,38 @@ export function createWalk({ db, pages, gathering, visitor, outside, traffic, ev
   let everything = true
   /** identities of files and pages that have changed since */
   let changed = new Set<string>()
+  /** SHA-256 of contents that were looked into since */
+  let looked = new Set<string>()
 
-  async function ask(documents: PageDocument[], ground: Ground): Promise<void> {
+  async function ask(documents: PageDocument[], ground: Ground, known: Map<string, Answer>): Promise<void> {
     if (!visitor) return
-    const waiting = (await gathering.meet(documents, ground)).filter(file => !answers.has(file.id))
+    const waiting = (await gathering.meet(documents, ground)).filter(file => !known.has(file.id))
     const lane = async () => {
       for (let file = waiting.pop(); file; file = waiting.pop()) {
         const read = file.sha256 && file.size <= MOST_READ && Date.now() - (trusted.get(file.sha256) ?? 0) > TRUSTED
         const answer = await visitor.ask(`/files/${file.handle}`, read ? file.sha256 : undefined)
         if (answer.whole) trusted.set(file.sha256, Date.now())
-        answers.set(file.id, answer)
+        known.set(file.id, answer)
       }
     }
     await Promise.all(Array.from({ length: AT_ONCE }, lane))
-    for (const { id, name } of gathering.signpostsOn(documents, ground)) if (!answers.has(id)) answers.set(id, await visitor.ask(`/to/${name}`))
+    for (const { id, name } of gathering.signpostsOn(documents, ground)) if (!known.has(id)) known.set(id, await visitor.ask(`/to/${name}`))
+  }
+
+  /** The files whose contents were looked into since: what is known of them may be said of their buttons. */
+  async function filesLookedInto(hashes: Set<string>): Promise<string[]> {
+    if (!hashes.size) return []
+    return (await db.selectDistinct({ id: editions.fileId }).from(editions).where(inArray(editions.sha256, [...hashes]))).map(row => row.id)
   }
 
   /** Walks what has changed since it was walked last. */
   async function freshen(): Promise<void> {
-    const [all, touched] = [everything, changed]
+    const [all, touched, read] = [everything, changed, looked]
     everything = false
     changed = new Set()
+    looked = new Set()
     try {
+      for (const id of await filesLookedInto(read)) touched.add(id)
       const rows = await pages.walkable()
       await nextTurn()
       const there = new Set(rows.map(page => page.id))
@@ -102,6 +112,7 @@ export function createWalk({ db, pages, gathering, visitor, outside, traffic, ev
       // What was not walked is still to be walked.
       everything ||= all
       for (const id of touched) changed.add(id)
+      for (const sha256 of read) looked.add(sha256)
       throw error
     }
   }
@@ -129,7 +140,7 @@ export function createWalk({ db, pages, gathering, visitor, outside, traffic, ev
     })
     // Queries are answered without a turn of the event loop: a row of them would keep visitors waiting to its end.
     await nextTurn()
-    await ask(sides.map(side => side.document), ground)
+    await ask(sides.map(side => side.document), ground, answers)
     await outside.ask(sides.flatMap(side => referencesIn(side.document)).flatMap(reference => reference.kind === 'address' ? [reference.href] : []))
     await nextTurn()
     const facts = await gathering.facts(sides, ground, answers)
@@ -209,8 +220,10 @@ export function createWalk({ db, pages, gathering, visitor, outside, traffic, ev
     async blocking(pageId: string): Promise<Finding[]> {
       const page = await pages.get(pageId)
       const ground = await gathering.ground()
-      await ask([page.draft], ground)
-      const [facts] = await gathering.facts([{ pageId, edge: page.edge !== null, document: page.draft }], ground, answers)
+      // Asked afresh: what was answered a moment ago may have been replaced since.
+      const now = new Map<string, Answer>()
+      await ask([page.draft], ground, now)
+      const [facts] = await gathering.facts([{ pageId, edge: page.edge !== null, document: page.draft }], ground, now)
       return walkPage(facts!).filter(one => one.cost === 'blocked').map(one => ({ ...one, page: { id: pageId, title: page.title, edge: page.edge }, draftOnly: true, left: null }))
     },
 
@@ -252,6 +265,10 @@ export function createWalk({ db, pages, gathering, visitor, outside, traffic, ev
   })
   events.on('signposts', (ids) => {
     for (const id of ids) changed.add(id)
+    later()
+  })
+  events.on('read', (hashes) => {
+    for (const sha256 of hashes) looked.add(sha256)
     later()
   })
   for (const event of ['site', 'folders'] as const) {

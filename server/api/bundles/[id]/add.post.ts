@@ -1,7 +1,7 @@
 import { defineEventHandler } from 'h3'
 import { selectionSchema } from '../../../../core/files/selection'
-import { idOf, parseBody } from '../../../utils/request'
+import { MANY, idOf, parseBody } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 
 /** Puts files and folders into a bundle. */
-export default defineEventHandler(async event => (await useTrough()).bundles.add(idOf(event), await parseBody(event, selectionSchema)))
+export default defineEventHandler(async event => (await useTrough()).bundles.add(idOf(event), await parseBody(event, selectionSchema, { most: MANY })))

@@ -1,7 +1,7 @@
 import { defineEventHandler } from 'h3'
 import { bundleChangeSchema } from '../../../../core/bundle/contents'
-import { idOf, parseBody } from '../../../utils/request'
+import { MANY, idOf, parseBody } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 
 /** Composes a bundle anew. */
-export default defineEventHandler(async event => (await useTrough()).bundles.change(idOf(event), await parseBody(event, bundleChangeSchema)))
+export default defineEventHandler(async event => (await useTrough()).bundles.change(idOf(event), await parseBody(event, bundleChangeSchema, { most: MANY })))

@@ -1,6 +1,6 @@
 import { defineEventHandler } from 'h3'
 import { saveDraftSchema } from '../../../../core/page/item'
-import { idOf, parseBody } from '../../../utils/request'
+import { DOCUMENT, idOf, parseBody } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 
-export default defineEventHandler(async event => (await useTrough()).pages.saveDraft(idOf(event), await parseBody(event, saveDraftSchema)))
+export default defineEventHandler(async event => (await useTrough()).pages.saveDraft(idOf(event), await parseBody(event, saveDraftSchema, { most: DOCUMENT })))

@@ -1,0 +1,119 @@
+/** What an act was done to, where that can be looked up by its identity. */
+export type Subject = 'file' | 'page' | 'signpost' | 'look' | 'folder' | null
+
+/** Acts that are not requests to the API. */
+export const OWN_ACTS = {
+  'signed-in': 'signed in',
+  'sign-in-refused': 'could not sign in',
+  'signed-out': 'signed out',
+  'set-up': 'set this Trough up',
+  'password-changed': 'changed the password',
+  'password-reset': 'set the password anew on the machine',
+  'session-ended': 'ended a session',
+  'second-factor-begun': 'began to ask for one-time codes',
+  'second-factor-ended': 'no longer asks for one-time codes',
+  'uploaded': 'put in a file',
+} as const
+export type OwnAct = keyof typeof OWN_ACTS
+
+interface RequestAct { method: string, path: string, words: string, subject: Subject }
+
+/** Requests that change something worth knowing, with what is said of them. `:id` is what it was done to. */
+const REQUESTS: RequestAct[] = [
+  ['POST', '/bag', 'made a bag', null],
+  ['POST', '/backup', 'made a backup', null],
+  ['POST', '/bundles', 'made a bundle', null],
+  ['PUT', '/bundles/:id', 'changed a bundle', 'file'],
+  ['POST', '/bundles/:id/add', 'put more into a bundle', 'file'],
+  ['PUT', '/cleaning', 'changed what is cleaned away', null],
+  ['POST', '/cleaning/now', 'cleaned up', null],
+  ['PUT', '/delivery-settings', 'changed how files are checked', null],
+  ['PUT', '/fetch-hosts', 'changed what may be fetched from', null],
+  ['POST', '/fetches', 'fetched a file', null],
+  ['PATCH', '/files/:id', 'changed a file', 'file'],
+  ['POST', '/files/:id/bag', 'brought in a bag', 'file'],
+  ['PUT', '/files/:id/edition', 'put another edition live', 'file'],
+  ['PATCH', '/files/:id/editions/:number', 'changed an edition', 'file'],
+  ['DELETE', '/files/:id/editions/:number', 'threw an edition away', 'file'],
+  ['POST', '/files/:id/editions/:number/split', 'made an edition a file of its own', 'file'],
+  ['POST', '/files/:id/unpack', 'unpacked a zip', 'file'],
+  ['POST', '/folders', 'made a folder', null],
+  ['PATCH', '/folders/:id', 'changed a folder', 'folder'],
+  ['PUT', '/folders/:id/order', 'ordered a folder', 'folder'],
+  ['POST', '/looks', 'made a look', null],
+  ['PATCH', '/looks/:id', 'changed a look', 'look'],
+  ['DELETE', '/looks/:id', 'deleted a look', 'look'],
+  ['POST', '/looks/tokens', 'took in looks', null],
+  ['POST', '/old-addresses', 'brought in old addresses', null],
+  ['PUT', '/old-addresses', 'led an old address elsewhere', null],
+  ['DELETE', '/old-addresses', 'forgot an old address', null],
+  ['POST', '/old-addresses/loosen', 'led old addresses to nothing', null],
+  ['POST', '/old-addresses/suggestions', 'took what was suggested for old addresses', null],
+  ['POST', '/pages', 'made a page', null],
+  ['DELETE', '/pages/:id', 'removed a page', 'page'],
+  ['POST', '/pages/:id/duplicate', 'copied a page', 'page'],
+  ['POST', '/pages/:id/publish', 'put a page live', 'page'],
+  ['POST', '/pages/:id/unpublish', 'took a page offline', 'page'],
+  ['PATCH', '/pages/:id/settings', 'changed the settings of a page', 'page'],
+  ['POST', '/selection/copy', 'copied files', null],
+  ['POST', '/selection/describe', 'described files', null],
+  ['POST', '/selection/move', 'moved files', null],
+  ['POST', '/selection/remove', 'put files in the bin', null],
+  ['POST', '/selection/for-good', 'deleted files for good', null],
+  ['POST', '/selection/restore', 'took files out of the bin', null],
+  ['POST', '/signposts', 'made a signpost', null],
+  ['PATCH', '/signposts/:id', 'changed a signpost', 'signpost'],
+  ['DELETE', '/signposts/:id', 'took a signpost down', 'signpost'],
+  ['POST', '/signposts/:id/turn', 'turned a signpost', 'signpost'],
+  ['PUT', '/site', 'changed the site', null],
+  ['PUT', '/style', 'changed colours and type', null],
+  ['POST', '/targets/replace', 'put one thing in the place of another everywhere', null],
+  ['POST', '/targets/take-back', 'took a replacement back', null],
+  ['POST', '/timetable', 'set something to happen', null],
+  ['DELETE', '/timetable/:id', 'took back what was set to happen', null],
+  ['POST', '/verify', 'had all bytes read again', null],
+  ['POST', '/walk/mend', 'mended what the walk found', null],
+  ['POST', '/walk/take-back', 'took a mend back', null],
+  ['POST', '/walk/leave', 'left a finding as it is', null],
+  ['POST', '/walk/take-up', 'took a finding up again', null],
+  ['PUT', '/walk/outside', 'changed whether addresses elsewhere are asked', null],
+].map(([method, path, words, subject]) => ({ method, path, words, subject }) as RequestAct)
+
+/** Requests that change nothing to speak of, or are told otherwise. */
+export const UNTOLD = [
+  // Saved as it is typed.
+  'PUT /pages/:id/draft',
+  // They only ask.
+  'POST /files/clashes', 'POST /files/some', 'POST /targets/places', 'POST /cleaning/preview', 'POST /selection/zip', 'POST /selection/frees',
+  'POST /reading/again', 'POST /walk', 'DELETE /verify', 'DELETE /jobs/:id',
+  // Told by what they are, in words of their own.
+  'POST /session', 'DELETE /session', 'POST /setup', 'ALL /uploads', 'ALL /uploads/:id',
+  'PUT /account/password', 'POST /account/password-reset', 'POST /account/second-factor', 'PUT /account/second-factor', 'POST /account/second-factor/end', 'DELETE /account/sessions/:id', 'POST /account/sessions/end-others',
+]
+
+const keyOf = ({ method, path }: Pick<RequestAct, 'method' | 'path'>) => `${method} ${path}`
+const BY_KEY = new Map(REQUESTS.map(act => [keyOf(act), act]))
+const PATTERNS = REQUESTS.map(act => ({ act, pattern: new RegExp(`^${act.path.replace(/:\w+/g, '([^/]+)')}$`) }))
+export const TOLD = [...BY_KEY.keys()]
+
+/**
+ * What a request does, as the journal keeps it.
+ *
+ * @param path below `/api`, without its query
+ */
+export function actOf(method: string, path: string): { act: string, about: string } | undefined {
+  for (const { act, pattern } of PATTERNS) {
+    const match = act.method === method ? pattern.exec(path) : null
+    if (match) return { act: keyOf(act), about: act.subject === null ? '' : match[1]! }
+  }
+  return undefined
+}
+
+/** What is said of an act in the journal, and what it was done to. */
+export function wordsOfAct(act: string): { words: string, subject: Subject } {
+  const known = BY_KEY.get(act)
+  return known ? { words: known.words, subject: known.subject } : { words: OWN_ACTS[act as OwnAct] ?? act, subject: act === 'uploaded' ? 'file' : null }
+}
+
+/** A line of the journal. */
+export interface JournalItem { id: number, /** ISO 8601 */ at: string, who: string, words: string, about: string, /** where on the desk that is; null where it is gone, or has no place */ leadsTo: string | null, place: string }

@@ -1,0 +1,16 @@
+import { defineEventHandler } from 'h3'
+import { confirmPasswordSchema } from '../../../../core/account/item'
+import { SECRET, parseBody } from '../../../utils/request'
+import { attemptOf, mustBeSignedIn } from '../../../utils/session'
+import { useTrough } from '../../../utils/trough'
+
+/** No code is asked for any more. */
+export default defineEventHandler(async (event) => {
+  const { account: { id, email } } = await mustBeSignedIn(event)
+  const { account, journal } = await useTrough()
+  const succeeded = await account.begin(await attemptOf(event))
+  await account.endSecondFactor(id, (await parseBody(event, confirmPasswordSchema, { most: SECRET })).password)
+  await succeeded()
+  journal.note('second-factor-ended', { who: email })
+  return {}
+})

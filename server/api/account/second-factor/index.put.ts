@@ -1,0 +1,16 @@
+import { defineEventHandler } from 'h3'
+import { secondFactorSchema } from '../../../../core/account/item'
+import { SECRET, parseBody } from '../../../utils/request'
+import { attemptOf, mustBeSignedIn } from '../../../utils/session'
+import { useTrough } from '../../../utils/trough'
+
+/** From now on a one-time code is asked for, too. */
+export default defineEventHandler(async (event) => {
+  const { account: { id, email } } = await mustBeSignedIn(event)
+  const { account, journal } = await useTrough()
+  const succeeded = await account.begin(await attemptOf(event))
+  const recoveryCodes = await account.beginSecondFactor(id, await parseBody(event, secondFactorSchema, { most: SECRET }))
+  await succeeded()
+  journal.note('second-factor-begun', { who: email })
+  return { recoveryCodes }
+})

@@ -1,0 +1,54 @@
+import PQueue from 'p-queue'
+import { Problem } from '../../../core/problem'
+import type { PasswordMessage, PasswordTask } from '../../workers/password'
+import { createAsker, workerScript } from '../workerHost'
+
+/** Hashes at once, each in a thread of its own: a burst of sign-ins leaves a core to visitors. */
+const AT_ONCE = 2
+/** Sign-ins that wait for theirs. */
+const MOST_WAITING = 6
+const PATIENCE = 60_000
+
+/** Hashes passwords and holds them against hashes, off the threads that answer visitors and read files for them. */
+export function createHasher() {
+  const idle = Array.from({ length: AT_ONCE }, () => createAsker<PasswordTask, PasswordMessage>(workerScript('password'), PATIENCE))
+  const all = [...idle]
+  const queue = new PQueue({ concurrency: AT_ONCE })
+
+  async function ask(task: PasswordTask): Promise<PasswordMessage> {
+    const worker = idle.pop()!
+    try {
+      const answer = await worker.ask(task)
+      if ('error' in answer) throw new Error(answer.error)
+      return answer
+    }
+    finally {
+      idle.push(worker)
+    }
+  }
+
+  return {
+    /** A salted, memory-hard hash of a password, with its parameters in front. */
+    hash: async (password: string): Promise<string> => {
+      const answer = await queue.add(() => ask({ password }), { priority: 1 })
+      return (answer as { hash: string }).hash
+    },
+
+    /**
+     * Whether a password is the one that was hashed.
+     *
+     * @param known somebody who has been here before: comes first, and is never refused
+     * @throws Problem 429 where too many wait already
+     */
+    async verify(password: string, hash: string, { known = false } = {}): Promise<boolean> {
+      if (!known && queue.size >= MOST_WAITING) throw new Problem(429, 'Too many are signing in just now.', 'Try again in a few seconds.', { retryAfter: 5 })
+      const answer = await queue.add(() => ask({ password, hash }), { priority: known ? 1 : 0 })
+      return (answer as { matches: boolean }).matches
+    },
+
+    close: async (): Promise<void> => {
+      await Promise.all(all.map(worker => worker.close()))
+    },
+  }
+}
+export type Hasher = ReturnType<typeof createHasher>

@@ -1,0 +1,37 @@
+import { createHash } from 'node:crypto'
+import type { IncomingMessage, ServerResponse } from 'node:http'
+import { represent, respond } from '../../core/http/respond'
+import { robotsTxt, securityTxt, sitemapXml } from '../../core/page/siteFiles'
+import { Problem } from '../../core/problem'
+import { send } from '../services/delivery/send'
+import type { Trough } from '../trough'
+
+/** What programs look for on every site. */
+type SiteFile = (trough: Trough, origin: string) => Promise<{ bytes: Buffer, contentType: string } | undefined>
+
+const text = (contentType: string, words: string | undefined) => words === undefined ? undefined : { contentType, bytes: Buffer.from(words) }
+
+const SITE_FILES: Record<string, SiteFile> = {
+  '/robots.txt': async (_trough, origin) => text('text/plain; charset=utf-8', robotsTxt(origin)),
+  '/sitemap.xml': async ({ pages }, origin) => text('application/xml; charset=utf-8', sitemapXml(origin, await pages.livePlaces())),
+  '/.well-known/security.txt': async ({ account }, origin) => text('text/plain; charset=utf-8', securityTxt(await account.contact(), origin, new Date())),
+}
+
+export const isSiteFile = (path: string): boolean => Object.hasOwn(SITE_FILES, path)
+
+/**
+ * Answers with one of the files that programs look for on every site.
+ *
+ * @param host the one the request names, for a site that has no address of its own yet
+ */
+export async function answerSiteFile(trough: Trough, request: IncomingMessage, response: ServerResponse, path: string, host = 'localhost'): Promise<void> {
+  const { address } = await trough.site.get()
+  const found = await SITE_FILES[path]!(trough, address || `${trough.visitors.isSecure(request) ? 'https' : 'http'}://${host}`)
+  if (!found) throw new Problem(404, 'There is nothing at this address.', 'Start from the first page.')
+  const { bytes, contentType } = found
+  const representation = represent({
+    size: bytes.length, contentType, etag: `"${createHash('sha256').update(bytes).digest('hex').slice(0, 24)}"`,
+    extra: { 'Cache-Control': 'public, max-age=3600', 'X-Content-Type-Options': 'nosniff' },
+  })
+  await send(response, respond(request.method!, request.headers, representation, () => representation.etag.replace(/\W/g, '')), ({ start, end }) => bytes.subarray(start, end))
+}
