@@ -56,7 +56,7 @@ test('by command, with the server running: verify, back up, restore on an empty 
   const bytes = await readFile(blobPath(data, file!.sha256))
   await writeFile(blobPath(data, file!.sha256), bytes.subarray(0, 100))
   const gone = await fetch(`${server.url}/files/${file!.handle}`, { headers: { Range: 'bytes=0-50' } })
-  expect([gone.status, gone.headers.get('x-request-id') !== null]).toEqual([500, true])
+  expect([gone.status, gone.headers.get('x-request-id') !== null]).toEqual([503, true])
   // Its line in the log is found by the identity that was answered.
   expect(server.output().split('\n').filter(line => line.includes(gone.headers.get('x-request-id')!)).map(line => JSON.parse(line).err.message)).toEqual([`The stored bytes ${file!.sha256} are cut off after 100 bytes.`])
   expect(await trough(data, 'verify')).toMatchObject({ code: 1, said: expect.stringContaining('“Wedging clay”, edition 1') })

@@ -5,11 +5,10 @@ import { toNodeListener } from 'h3'
 import { useNitroApp } from 'nitropack/runtime'
 import { ownAddress } from './environment'
 import { log } from './log'
+import { watchStanding } from './standing'
 
 /** Milliseconds in which a client has to have sent the fields of its request (OWASP, slow HTTP attacks). */
 const FIELDS_WITHIN = 15_000
-/** Milliseconds for which a request's body may stand still; however slow it comes, what comes counts. */
-const BODY_STANDS = 30_000
 /** Milliseconds a stop waits for answers under way, so that visitors are let in again soon. */
 const STOP_WITHIN = 5_000
 
@@ -27,18 +26,8 @@ function refuse(response: ServerResponse, status: number, text: string, fields: 
 function take(request: IncomingMessage, response: ServerResponse): void {
   if (!KNOWN.has(request.method!)) return refuse(response, 501, `Use one of ${METHODS}.`, { Allow: METHODS })
   if (request.url === '*') return void response.writeHead(204, { Allow: METHODS, 'Content-Length': 0 }).end()
-  if (request.headers['content-length'] !== undefined || request.headers['transfer-encoding'] !== undefined) watchBody(request, response)
+  watch(request, response)
   answer(request, response)
-}
-
-function watchBody(request: IncomingMessage, response: ServerResponse): void {
-  const { socket } = request
-  socket.setTimeout(BODY_STANDS, () => {
-    if (request.complete) return
-    if (!response.headersSent) refuse(response, 408, 'The rest of the request did not come.', { Connection: 'close' })
-    request.destroy()
-  })
-  request.once('end', () => socket.setTimeout(0))
 }
 
 /** What the parser could not read: an unknown method is one that is not implemented, anything else is not HTTP. */
@@ -49,6 +38,7 @@ function answerBroken(error: NodeJS.ErrnoException, socket: Duplex): void {
 }
 
 const server = createServer({ headersTimeout: FIELDS_WITHIN, requestTimeout: 0, connectionsCheckingInterval: 5_000 }, take)
+const watch = watchStanding(server)
 server.on('clientError', answerBroken)
 
 const started = process.env.LISTEN_FDS === '1' && Number(process.env.LISTEN_PID) === process.pid

@@ -45,6 +45,7 @@ import { createBackupReader, createBackups } from './services/trust/backup'
 import { createCleaner } from './services/trust/cleaner'
 import { createHashing } from './services/trust/hashing'
 import { createStorage } from './services/trust/storage'
+import { createTroubles } from './services/trust/troubles'
 import { createVerifying } from './services/trust/verify'
 import { createGathering } from './services/walk/gathering'
 import { createMeasuring } from './services/walk/measuring'
@@ -96,6 +97,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
 
     const visitors = createVisitors(new Set(proxies))
     const hasher = createHasher()
+    const troubles = createTroubles(db)
     const account = createAccountService(db, hasher)
     const sessions = createSessions(db, events)
     const journal = createJournal(db)
@@ -131,7 +133,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     // Of its own: who waits for a download does not wait for everything to be verified.
     const deliveryHashing = createHashing()
     const checks = createDeliveryChecks(db, store, deliveryHashing, events)
-    const delivery = createDeliveryService(directory, bundles, store, checks, tally, { front, visitors })
+    const delivery = createDeliveryService(directory, bundles, store, checks, tally, { front, visitors, events, troubles })
     const places = createPlaces(db, events)
     const published = createPublishedPages(pages, library, shelves, signposts, looks, site, events)
 
@@ -145,7 +147,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
 
     const hashing = createHashing()
     const backups = createBackups(connection, folder, store, hashing, library)
-    const verifying = createVerifying(db, store, hashing, library, createBackupReader(hashing))
+    const verifying = createVerifying(db, store, hashing, library, createBackupReader(hashing), troubles)
     const cleaner = createCleaner(db, store, library)
     const storageUse = createStorage(db, store)
 

@@ -1,3 +1,4 @@
+import type { Trouble } from '../trust/item'
 import { UNKNOWN_TYPE, familyOf, typeFromName, typeTag } from './mediaType'
 
 export interface EditionFacts {
@@ -6,6 +7,8 @@ export interface EditionFacts {
   mediaType: string
   /** bytes */
   size: number
+  /** what is wrong with the bytes as they lie in the store */
+  trouble?: Trouble | null
 }
 
 // Names for the same thing, or containers whose bytes do not tell what is inside.
@@ -22,7 +25,8 @@ function alike(a: string, b: string): boolean {
 }
 
 /** What the owner should know about an edition, a sentence each; empty where all is well. */
-export function remarksOn({ fileName, mediaType, size }: EditionFacts): string[] {
+export function remarksOn({ fileName, mediaType, size, trouble }: EditionFacts): string[] {
+  if (trouble) return [`The bytes of this file are ${trouble}: visitors do not get it. Drop the same file here again, or mend it from a backup (Setup, Verify).`]
   if (size === 0) return ['This file is empty (0 bytes): a visitor would get nothing. Export it again and drop it here.']
   const promised = typeFromName(fileName)
   if (promised === UNKNOWN_TYPE || alike(promised, mediaType)) return []

@@ -32,6 +32,8 @@ const UNFIT = /[\u0000-\u001F\u007F-\u009F\u200E\u200F\u202A-\u202E\u2066-\u2069
 /** A folder name that is safe in a path; empty where nothing is left of it. */
 export function cleanFolderName(raw: string): string {
   const name = raw.normalize('NFC').toWellFormed().replace(UNFIT, ' ').replace(/\s+/g, ' ').trim()
+    // A letter and a colon are a drive to many who unpack.
+    .replace(/^([a-z]):/i, '$1')
   return /^\.+$/.test(name) ? '' : name.slice(0, 120).trim()
 }
 

@@ -1,6 +1,9 @@
 import { z } from 'zod'
 import type { Family } from '../files/mediaType'
 
+/** What can be wrong with the bytes of a file in the store. */
+export type Trouble = 'missing' | 'damaged'
+
 /** Something wrong with stored bytes. */
 export interface StoreFinding {
   /** `missing`: a record without bytes; `damaged`: bytes other than their checksum says; `stray`: bytes without a record */

@@ -1,5 +1,6 @@
 import type { ByteRange } from '../http/range'
 import type { Stretch } from '../http/stretch'
+import { isSafePath } from './names'
 import { ZipRecords, type ZipFacts } from './records'
 
 /** A file that goes into a zip; its bytes are stored as they are. */
@@ -25,8 +26,13 @@ export class ZipLayout {
   private readonly centrals: Float64Array
   private readonly end: Uint8Array
 
-  /** @param always64 writes zip64 where it is not needed, too */
+  /**
+   * @param always64 writes zip64 where it is not needed, too
+   * @throws RangeError where the path of a member leads out of the zip
+   */
   constructor(readonly members: readonly ZipMember[], always64 = false) {
+    const unsafe = members.find(({ name }) => !isSafePath(name))
+    if (unsafe) throw new RangeError(`“${unsafe.name}” is no path in a zip.`)
     this.records = new ZipRecords(always64)
     this.locals = new Float64Array(members.length + 1)
     this.centrals = new Float64Array(members.length + 1)

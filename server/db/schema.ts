@@ -7,6 +7,7 @@ import type { Mark } from '../../core/folders/item'
 import type { Edge } from '../../core/page/edges'
 import type { PageDocument, Target } from '../../core/page/schema'
 import type { TimedAct } from '../../core/timetable/item'
+import type { Trouble } from '../../core/trust/item'
 import type { Cost } from '../../core/walk/finding'
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' })
@@ -70,6 +71,8 @@ export const blobs = pgTable('blobs', {
   preview: text().$type<PreviewState>().notNull().default('waiting'),
   reading: text().$type<ReadingState>().notNull().default('waiting'),
   readingError: text('reading_error'),
+  /** what is wrong with the bytes as they lie in the store, since that was seen; null where nothing is known to be */
+  trouble: text().$type<Trouble>(),
   created: moment('created').notNull().defaultNow(),
 }, table => [index('blobs_waiting').on(table.created).where(sql`${table.reading} <> 'done'`)])
 

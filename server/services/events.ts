@@ -7,6 +7,8 @@ interface TroughEvents {
   folders: []
   /** the contents of blobs were looked into */
   read: [sha256: string[]]
+  /** what lies in the store under some hashes was found wrong, mended or replaced */
+  bytes: [sha256: string[]]
   /** where files are used changed, in a draft or live */
   uses: []
   /** signposts were made, turned, renamed or taken down */

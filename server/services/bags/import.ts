@@ -17,6 +17,7 @@ import { bundles, editions, files, folders, retiredHandles } from '../../db/sche
 import type { Store } from '../../store/store'
 import { withZip } from '../../workers/readers/archive'
 import { Unreadable } from '../../workers/readers/reader'
+import { refuseBombs } from '../jobs/bombs'
 import type { Jobs } from '../jobs/jobs'
 import { ensurePath } from '../library/folders'
 import { freeHandle } from '../library/handles'
@@ -24,8 +25,10 @@ import { mustBeStored } from '../library/items'
 import type { LibraryService } from '../library/library'
 import { keep, type Kept } from '../uploads/keep'
 
-/** Tag files are read into memory; larger ones are not ours. */
-const MOST_TAG_BYTES = 200 * 1000 * 1000
+/** The tag files that are looked into, and the most bytes each may have: they are read into memory. */
+const TAG_FILES: Record<string, number> = {
+  'bagit.txt': 10_000, 'manifest-sha256.txt': 50_000_000, [FILES_CSV]: 50_000_000, [FOLDERS_CSV]: 20_000_000, [BUNDLES_JSON]: 20_000_000,
+}
 
 const unfit = (what: string) => new Problem(422, `The bag cannot be brought in: ${what}`, 'Nothing was changed. Take another copy of the bag.')
 
@@ -60,13 +63,14 @@ export function createBagImport(db: Database, library: LibraryService, store: St
           const inner = innerPath(name)
           if ('refused' in inner) throw unfit(`${name}: ${inner.refused}`)
           if (entry.encrypted) throw unfit(`${name} is locked with a password.`)
-          const stream = await entry.open()
           if (name.startsWith('data/')) {
-            opened.payload.set(name, await keep(stream, incoming(newId()), count => job.done += count))
+            opened.payload.set(name, await keep(await entry.open(), incoming(newId()), count => job.done += count))
             continue
           }
-          if (entry.size > MOST_TAG_BYTES) throw unfit(`${name} is too large.`)
-          opened.tags.set(name, await readText(stream))
+          const most = TAG_FILES[name]
+          if (most === undefined) continue
+          if (entry.size > most) throw unfit(`${name} is too large.`)
+          opened.tags.set(name, await readText(await entry.open()))
         }
       })
       check(opened)
@@ -102,14 +106,20 @@ export function createBagImport(db: Database, library: LibraryService, store: St
     for (const { path } of payload.values()) await rm(path, { force: true })
   }
 
-  const partsOf = (path: string) => path.split('/').filter(Boolean)
+  /** The folders of a path that somebody else wrote, cleaned like those in a zip. */
+  function foldersOf(path: string): string[] {
+    if (!path) return []
+    const inner = innerPath(`${path}/file`)
+    if ('refused' in inner) throw unfit(`the folder “${path.slice(0, 80)}”: ${inner.refused}`)
+    return inner.folders
+  }
 
   /** Rows for files of which the bag says nothing but where they lie. */
   function rowsOfOthers(payload: Map<string, Kept>, told: FileRow[]): FileRow[] {
     const known = new Set(told.map(row => row.path))
     const now = new Date().toISOString()
     return [...payload.keys()].filter(path => !known.has(path)).map((path): FileRow => {
-      const parts = partsOf(path).slice(1)
+      const parts = path.split('/').filter(Boolean).slice(1)
       const name = cleanFileName(parts.pop()!)
       return {
         path, handle: '', former_handles: [], title: titleFromFileName(name).slice(0, 200), description: '', tags: [], folder: parts.join('/'), position: 0, picture: '', edition: 1, current: true, pinned: false, withdrawn: false, by: '', note: '',
@@ -177,7 +187,7 @@ export function createBagImport(db: Database, library: LibraryService, store: St
       const made = await db.transaction(async (tx) => {
         const places = new Map<string, Promise<string | null>>()
         const folderOf = (path: string) => {
-          const known = places.get(path) ?? ensurePath(tx, folder, partsOf(path).map(part => part.slice(0, 120)))
+          const known = places.get(path) ?? ensurePath(tx, folder, foldersOf(path))
           places.set(path, known)
           return known
         }
@@ -217,6 +227,9 @@ export function createBagImport(db: Database, library: LibraryService, store: St
       const path = store.pathOf(file.sha256)
       return jobs.start('bag', file.title, 'bytes', async (job, signal) => {
         job.total = file.size
+        await withZip(path, async files => refuseBombs(files, file.size, await store.free())).catch((error: unknown) => {
+          throw error instanceof Unreadable ? unfit(error.message) : error
+        })
         const opened = await open(path, job, signal)
         try {
           await bringIn(opened, folder, job)

@@ -1,7 +1,9 @@
+import { createHash } from 'node:crypto'
 import { LRUCache } from 'lru-cache'
 import type { Store } from '../../store/store'
+import type { Events } from '../events'
 import type { Deliverable } from './deliverable'
-import { Filler } from './filler'
+import { Damaged, Filler } from './filler'
 import type { ReadRange } from './send'
 
 /** Files this small, in bytes, are kept in memory after their first delivery. */
@@ -9,10 +11,16 @@ const SMALL = 64 * 1024
 const MEMORY = 32 * 1024 * 1024
 
 /** Where the bytes of an answer come from. */
-export function createBytes(store: Store) {
+export function createBytes(store: Store, events: Events) {
   const small = new LRUCache<string, Buffer>({ maxSize: MEMORY, sizeCalculation: bytes => bytes.length + 1 })
+  // Counts the changes, so that what was read before one is not remembered after it.
+  let age = 0
+  events.on('bytes', (hashes) => {
+    age++
+    for (const sha256 of hashes) small.delete(sha256)
+  })
 
-  /** @throws Damaged where there are fewer bytes than their record says */
+  /** @throws Damaged where they are not what they were: what is kept in memory is given out many times */
   async function readWhole(sha256: string, size: number): Promise<Buffer> {
     const bytes = Buffer.allocUnsafeSlow(size)
     const filler = new Filler(store, [{ source: sha256, start: 0, end: size }])
@@ -22,12 +30,14 @@ export function createBytes(store: Store) {
     finally {
       await filler.close()
     }
+    if (createHash('sha256').update(bytes).digest('hex') !== sha256) throw new Damaged(sha256, 'damaged', 'are not what they were')
     return bytes
   }
 
   async function remember(sha256: string, size: number): Promise<Buffer> {
+    const asked = age
     const bytes = await readWhole(sha256, size)
-    small.set(sha256, bytes)
+    if (asked === age) small.set(sha256, bytes)
     return bytes
   }
 

@@ -6,6 +6,7 @@ import type { Database } from '../../db/connection'
 import { settings } from '../../db/schema'
 import type { Store } from '../../store/store'
 import type { Events } from '../events'
+import { kept } from '../kept'
 import type { Hashing } from '../trust/hashing'
 import type { Deliverable } from './deliverable'
 import { Damaged } from './filler'
@@ -22,17 +23,13 @@ const TRUSTED = 10 * 60 * 1000
 
 /** Holds stored bytes against their SHA-256 before they are sent, where the owner has chosen so: it costs a second for each gigabyte. */
 export function createDeliveryChecks(db: Database, store: Store, hashing: Hashing, events: Events) {
+  const known = kept(async (): Promise<DeliverySettings> => {
+    const [row] = await db.select().from(settings).where(eq(settings.key, KEY))
+    return deliverySettingsSchema.parse(row?.value ?? {})
+  })
   const whole = new LRUCache<string, true>({ max: 10_000, ttl: TRUSTED })
-  let known: DeliverySettings | undefined
-  events.on('settings', keys => keys.includes(KEY) && (known = undefined))
-
-  async function get(): Promise<DeliverySettings> {
-    if (!known) {
-      const [row] = await db.select().from(settings).where(eq(settings.key, KEY))
-      known ??= deliverySettingsSchema.parse(row?.value ?? {})
-    }
-    return known
-  }
+  events.on('bytes', hashes => hashes.forEach(sha256 => whole.delete(sha256)))
+  events.on('settings', keys => keys.includes(KEY) && known.forget())
 
   function* sourcesOf({ bytes }: Deliverable, ranges: ByteRange[]): Generator<string> {
     if ('sha256' in bytes) yield bytes.sha256
@@ -40,14 +37,14 @@ export function createDeliveryChecks(db: Database, store: Store, hashing: Hashin
   }
 
   return {
-    get,
+    get: known.get,
     async set(changed: DeliverySettings): Promise<DeliverySettings> {
       await db.insert(settings).values({ key: KEY, value: changed }).onConflictDoUpdate({ target: settings.key, set: { value: changed } })
       return changed
     },
 
     /** Whether bytes are checked; at once where that is known. */
-    isOn: (): boolean | Promise<boolean> => known ? known.check : get().then(({ check }) => check),
+    isOn: (): boolean | Promise<boolean> => known.now()?.check ?? known.get().then(({ check }) => check),
 
     /** @throws Damaged where bytes of these ranges are not what they were */
     async check(deliverable: Deliverable, ranges: ByteRange[]): Promise<void> {
@@ -56,7 +53,7 @@ export function createDeliveryChecks(db: Database, store: Store, hashing: Hashin
         if (found === sha256) whole.set(sha256, true)
       })
       const damaged = doubtful.find(sha256 => !whole.has(sha256))
-      if (damaged) throw new Damaged(damaged, 'are not what they were')
+      if (damaged) throw new Damaged(damaged, 'damaged', 'are not what they were')
     },
   }
 }

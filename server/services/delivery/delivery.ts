@@ -9,13 +9,16 @@ import { Problem } from '../../../core/problem'
 import type { Store } from '../../store/store'
 import type { Bundles } from '../bundles/bundles'
 import type { LaidOut } from '../bundles/packing'
+import type { Events } from '../events'
 import type { TallyService } from '../tally/tally'
+import type { Troubles } from '../trust/troubles'
 import type { Visitors } from '../visitors'
 import { createBytes } from './bytes'
 import type { DeliveryChecks } from './checks'
 import { bundleDeliverable, type Deliverable } from './deliverable'
 import type { Directory, Entry } from './directory'
 import { createEncodings } from './encodings'
+import { Damaged } from './filler'
 import type { Front } from './front'
 import { send, sendAtOnce, type Sent } from './send'
 import { Turns } from './turns'
@@ -27,6 +30,9 @@ export interface DeliveryOptions {
   /** sends stored bytes in our place, where there is one */
   front?: Front
   visitors: Pick<Visitors, 'addressOf'>
+  events: Events
+  /** is told of bytes that turn out not to be what they were */
+  troubles: Pick<Troubles, 'note'>
 }
 
 const NO_NAMES: ReadonlyMap<string, string> = new Map()
@@ -55,9 +61,9 @@ export function nameToSave(fileName: string, chosen: string | undefined): string
 }
 
 /** Delivers files and bundles to visitors by RFC 9110, and tells the tally what left. */
-export function createDeliveryService(directory: Directory, bundles: Bundles, store: Store, checks: DeliveryChecks, tally: TallyService, { front, visitors }: DeliveryOptions) {
-  const bytes = createBytes(store)
-  const encodings = createEncodings(bytes)
+export function createDeliveryService(directory: Directory, bundles: Bundles, store: Store, checks: DeliveryChecks, tally: TallyService, { front, visitors, events, troubles }: DeliveryOptions) {
+  const bytes = createBytes(store, events)
+  const encodings = createEncodings(bytes, events)
   const turns = new Turns()
 
   function choose(entry: Entry | undefined, edition: string | null): Deliverable | Promise<Deliverable> {
@@ -86,6 +92,17 @@ export function createDeliveryService(directory: Directory, bundles: Bundles, st
     return ({ delivered, unsure }) => tally.observe({ file, edition, contents, placement, etag, size, delivered, unsure, address, userAgent })
   }
 
+  /** The owner learns of what a visitor could not have, at once. */
+  async function watched<T>(work: Promise<T>): Promise<T> {
+    try {
+      return await work
+    }
+    catch (error) {
+      if (error instanceof Damaged) await troubles.note(error.sha256, error.trouble)
+      throw error
+    }
+  }
+
   async function answer(request: IncomingMessage, response: ServerResponse, deliverable: Deliverable, { save, at }: Pick<DeliveryQuery, 'save' | 'at'>): Promise<void> {
     const packed = encodings.choose(deliverable, headerOf(request.headers, 'accept-encoding'))
     const { shown, saved } = packed ?? deliverable
@@ -111,7 +128,7 @@ export function createDeliveryService(directory: Directory, bundles: Bundles, st
   }
 
   async function show(request: IncomingMessage, response: ServerResponse, deliverable: Deliverable): Promise<void> {
-    await send(response, respond(request.method!, request.headers, deliverable.shown, boundary), bytes.readerOf(deliverable))
+    await watched(send(response, respond(request.method!, request.headers, deliverable.shown, boundary), bytes.readerOf(deliverable)))
   }
 
   return {
@@ -159,7 +176,7 @@ export function createDeliveryService(directory: Directory, bundles: Bundles, st
     async deliver(request: IncomingMessage, response: ServerResponse, name: string, query: DeliveryQuery, signpost: boolean): Promise<string | undefined> {
       const entry = await directory.find(name, signpost)
       if (entry?.kind === 'moved') return entry.path
-      await answer(request, response, await choose(entry, query.edition), query)
+      await watched(answer(request, response, await choose(entry, query.edition), query))
       return undefined
     },
 
@@ -169,7 +186,7 @@ export function createDeliveryService(directory: Directory, bundles: Bundles, st
     /** Answers a GET or HEAD for a zip of files picked from a shelf; each of them counts as downloaded from there. */
     async deliverPicked(request: IncomingMessage, response: ServerResponse, { zip, files }: { zip: LaidOut, files: FileItem[] }, shelf: string): Promise<void> {
       const contents = files.map(({ id, edition, size }) => ({ file: id, edition, size }))
-      await answer(request, response, { ...bundleDeliverable(`shelf ${shelf}`, zip), contents }, { save: false, at: shelf })
+      await watched(answer(request, response, { ...bundleDeliverable(`shelf ${shelf}`, zip), contents }, { save: false, at: shelf }))
     },
   }
 }

@@ -5,6 +5,7 @@ import { LRUCache } from 'lru-cache'
 import { CODINGS, chooseEncoding, type Coding } from '../../../core/http/encoding'
 import type { Representation } from '../../../core/http/respond'
 import { createQueue } from '../../../core/queue'
+import type { Events } from '../events'
 import type { Bytes } from './bytes'
 import { reprDigest, type Deliverable } from './deliverable'
 import type { ReadRange } from './send'
@@ -25,10 +26,11 @@ type Packed = Record<Coding, { bytes: Buffer, digest: string }>
 export interface Form { shown: Representation, saved: Representation, read: ReadRange }
 
 /** Text-like files, packed for the way; made beside the first delivery, which goes out as it is. */
-export function createEncodings(bytes: Bytes) {
+export function createEncodings(bytes: Bytes, events: Events) {
   const packed = new LRUCache<string, Packed | 'no smaller'>({
     maxSize: MEMORY, sizeCalculation: known => known === 'no smaller' ? 1 : known.br.bytes.length + known.gzip.bytes.length,
   })
+  events.on('bytes', hashes => hashes.forEach(sha256 => packed.delete(sha256)))
   const waiting = new Set<string>()
   const oneAtATime = createQueue()
 

@@ -1,4 +1,5 @@
 import type { Stretch } from '../../../core/http/stretch'
+import type { Trouble } from '../../../core/trust/item'
 import { laterTrouble } from '../../log'
 import type { OpenBlob, Store } from '../../store/store'
 
@@ -9,7 +10,7 @@ type Blob = { source: string, start: number, end: number, opened: Promise<OpenBl
 
 /** Stored bytes that are not as their record says. */
 export class Damaged extends Error {
-  constructor(readonly sha256: string, what: string, options?: ErrorOptions) {
+  constructor(readonly sha256: string, readonly trouble: Trouble, what: string, options?: ErrorOptions) {
     super(`The stored bytes ${sha256} ${what}.`, options)
   }
 }
@@ -43,7 +44,7 @@ export class Filler {
 
   private open({ source }: Exclude<Stretch, Uint8Array>): Promise<OpenBlob> {
     return this.store.open(source).catch((error: NodeJS.ErrnoException) => {
-      throw error.code === 'ENOENT' ? new Damaged(source, 'are missing', { cause: error }) : error
+      throw error.code === 'ENOENT' ? new Damaged(source, 'missing', 'are missing', { cause: error }) : error
     })
   }
 
@@ -52,7 +53,7 @@ export class Filler {
     const first = this.waiting.find(piece => !(piece instanceof Uint8Array)) as Blob | undefined
     if (!first) return
     const size = await (await first.opened).size()
-    if (size < first.end) throw new Damaged(first.source, `are cut off after ${size} bytes`)
+    if (size < first.end) throw new Damaged(first.source, 'damaged', `are cut off after ${size} bytes`)
   }
 
   /**
@@ -84,7 +85,7 @@ export class Filler {
     const blob = await piece.opened
     const wanted = Math.min(into.length, piece.end - piece.start)
     const count = await blob.read(into.subarray(0, wanted), piece.start)
-    if (wanted && !count) throw new Damaged(piece.source, `are cut off after ${piece.start} bytes`)
+    if (wanted && !count) throw new Damaged(piece.source, 'damaged', `are cut off after ${piece.start} bytes`)
     piece.start += count
     if (piece.start >= piece.end) {
       this.advance()

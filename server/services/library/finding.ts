@@ -4,6 +4,7 @@ import type { Cards, Hits } from '../../../core/find/cards'
 import { notFound } from '../../../core/problem'
 import type { Database } from '../../db/connection'
 import type { Events } from '../events'
+import { kept } from '../kept'
 import { MOST_FOUND, type TextService } from '../reading/texts'
 import { readTree } from './folders'
 import type { Register } from './register'
@@ -17,16 +18,13 @@ export interface Found {
 
 /** Finds files by where they lie, what they are, and words in their names and inside them. */
 export function createFinding(db: Database, register: Register, texts: TextService, events: Events) {
-  let tree: ReturnType<typeof readTree> | undefined
-  events.on('folders', () => tree = undefined)
+  const tree = kept(() => readTree(db))
+  events.on('folders', tree.forget)
 
   async function foldersOf({ folder, below }: FileFilter): Promise<ReadonlySet<string | null> | undefined> {
     if (folder === undefined || (folder === null && below)) return undefined
     if (folder === null) return new Set([null])
-    const folders = await (tree ??= readTree(db).catch((error: unknown) => {
-      tree = undefined
-      throw error
-    }))
+    const folders = await tree.get()
     if (!folders.get(folder)) throw notFound('folder')
     return new Set(below ? folders.below(folder).map(({ id }) => id) : [folder])
   }

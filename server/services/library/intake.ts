@@ -1,4 +1,5 @@
-import { and, eq, isNull, sql } from 'drizzle-orm'
+import { access } from 'node:fs/promises'
+import { and, eq, isNotNull, isNull, sql } from 'drizzle-orm'
 import type { FileItem } from '../../../core/files/item'
 import { cleanFileName, titleFromFileName } from '../../../core/files/fileName'
 import { newId } from '../../../core/id'
@@ -38,6 +39,8 @@ export interface Arrival {
   by?: string
 }
 
+const isThere = (path: string) => access(path).then(() => true, () => false)
+
 /** The place for one more file in a folder's own order: behind the last. */
 export async function nextPosition(tx: Queryable, folder: string | null): Promise<number> {
   const [row] = await tx.select({ last: sql<number>`coalesce(max(${files.position}), 0)::int` }).from(files)
@@ -47,6 +50,9 @@ export async function nextPosition(tx: Queryable, folder: string | null): Promis
 
 /** A new blob; there is nothing to be read in an empty one. */
 const blobRow = (bytes: Pick<Arrival, 'sha256' | 'size' | 'crc32'>): typeof blobs.$inferInsert => bytes.size ? bytes : { ...bytes, preview: 'none', reading: 'done' }
+
+/** Bytes that came again take the place of those that were found wrong. */
+const NO_LONGER_TROUBLED = { target: blobs.sha256, set: { trouble: null }, setWhere: isNotNull(blobs.trouble) }
 
 /** Makes files of bytes that arrived, and collects bytes that nothing refers to any more. */
 export function createIntake(db: Database, store: Store) {
@@ -80,6 +86,13 @@ export function createIntake(db: Database, store: Store) {
     if (!waits) await tx.update(files).set({ edition: number, changed: new Date() }).where(eq(files.id, fileId))
   }
 
+  /** Puts arrived bytes into the store; what lies there and was found damaged makes room for them. */
+  async function adopt(sha256: string, path: string): Promise<void> {
+    const [known] = await db.select({ trouble: blobs.trouble }).from(blobs).where(eq(blobs.sha256, sha256))
+    if (known?.trouble && await isThere(path) && await store.has(sha256)) await store.setAside(sha256)
+    await store.adopt(sha256, path)
+  }
+
   async function ingest({ path, sha256, crc32, size, fileName: rawName, uploadId, folder = null, within = [], asEdition, editionOf, waits = false, by }: Arrival): Promise<FileItem> {
     const known = uploadId && await fileOfUpload(uploadId)
     if (known) return known
@@ -87,11 +100,11 @@ export function createIntake(db: Database, store: Store) {
     // After a restart the bytes may have been adopted already; the type is then read where they are.
     const adopted = await store.has(sha256)
     const mediaType = await sniffType(adopted ? store.pathOf(sha256) : path, fileName)
-    await store.adopt(sha256, path)
+    await adopt(sha256, path)
 
     let id = newId()
     await db.transaction(async (tx) => {
-      await tx.insert(blobs).values(blobRow({ sha256, size, crc32 })).onConflictDoNothing()
+      await tx.insert(blobs).values(blobRow({ sha256, size, crc32 })).onConflictDoUpdate(NO_LONGER_TROUBLED)
       // The folder may have gone to the bin while its file was on the way: nothing is lost.
       const base = folder !== null && (await readTree(tx)).get(folder) ? folder : null
       const place = await ensurePath(tx, base, within)
@@ -115,8 +128,8 @@ export function createIntake(db: Database, store: Store) {
     const found = new Map<string, { sha256: string, mediaType: string }>()
     for (const { key, path, sha256, crc32, size, fileName } of arrivals) {
       const mediaType = await sniffType(await store.has(sha256) ? store.pathOf(sha256) : path, fileName)
-      await store.adopt(sha256, path)
-      await db.insert(blobs).values(blobRow({ sha256, size, crc32 })).onConflictDoNothing()
+      await adopt(sha256, path)
+      await db.insert(blobs).values(blobRow({ sha256, size, crc32 })).onConflictDoUpdate(NO_LONGER_TROUBLED)
       found.set(key, { sha256, mediaType })
     }
     await then(found)

@@ -3,6 +3,7 @@ import type { Facts, FileItem, PreviewState, ReadingState } from '../../../core/
 import { familyOf, typeTag } from '../../../core/files/mediaType'
 import { remarksOn } from '../../../core/files/remarks'
 import { Problem, notFound } from '../../../core/problem'
+import type { Trouble } from '../../../core/trust/item'
 import { filledLooks } from '../looks/filled'
 import type { Queryable } from '../../db/connection'
 import { blobs, bundles, downloads, editions, files, pages, signposts, uses } from '../../db/schema'
@@ -26,6 +27,7 @@ interface Row {
   withdrawn: boolean | null
   size: number
   reading_error: string | null
+  trouble: Trouble | null
   /** these are null for a bundle, whose bytes are stored nowhere */
   sha256: string | null
   crc32: number | null
@@ -47,7 +49,7 @@ async function readRows(db: Queryable, where: SQL, batch?: { behind: string, lim
     select ${files.id}, ${files.title}, ${files.handle}, ${files.edition}, ${files.folder}, ${files.position}, ${files.description}, ${files.tags}, ${files.picture},
       ${files.created}, ${files.changed}, ${files.deleted},
       coalesce(${editions.fileName}, ${bundles.fileName}) as file_name, coalesce(${editions.mediaType}, 'application/zip') as media_type, ${editions.withdrawn},
-      ${blobs.sha256}, coalesce(${blobs.size}, ${bundles.size}) as size, ${blobs.crc32}, ${blobs.facts}, ${blobs.preview}, ${blobs.reading}, ${blobs.readingError}, ${bundles.count} as members
+      ${blobs.sha256}, coalesce(${blobs.size}, ${bundles.size}) as size, ${blobs.crc32}, ${blobs.facts}, ${blobs.preview}, ${blobs.reading}, ${blobs.readingError}, ${blobs.trouble}, ${bundles.count} as members
     from ${files} left join ${editions} on ${editions.fileId} = ${files.id} and ${editions.number} = ${files.edition} ${behind}
     left join ${blobs} on ${blobs.sha256} = ${editions.sha256} left join ${bundles} on ${bundles.fileId} = ${files.id}
     where ${batch ? sql`${files.id} > ${batch.behind} order by ${files.id} limit ${batch.limit}` : where}) as found`)
@@ -110,7 +112,7 @@ function toItem(row: Row, counts: Counts): FileItem {
     created: iso(row.created),
     changed: iso(row.changed),
     deleted: row.deleted === null ? null : iso(row.deleted),
-    remarks: remarksOn({ fileName, mediaType, size }),
+    remarks: remarksOn({ fileName, mediaType, size, trouble: row.trouble }),
     uses: counts.uses.get(id) ?? 0,
     downloads: counts.downloads.get(id) ?? 0,
     waits: (counts.newest.get(id) ?? 1) > edition,

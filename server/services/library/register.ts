@@ -16,6 +16,8 @@ export function createRegister(db: Database, events: Events) {
   let staleFiles = new Set<string>()
   let staleBytes = new Set<string>()
   let usesStale = false
+  /** what is out of date is being read: the cards are not yet as the database has them */
+  let freshening = false
 
   const outdate = (ids: string[]) => ids.forEach(id => staleFiles.add(id))
   events.on('library', outdate)
@@ -24,7 +26,10 @@ export function createRegister(db: Database, events: Events) {
   events.on('uses', () => usesStale = true)
   async function freshenUses(): Promise<void> {
     usesStale = false
-    const counts = await countUses(db)
+    const counts = await countUses(db).catch((error: unknown) => {
+      usesStale = true
+      throw error
+    })
     const changed: FileItem[] = []
     for (const item of cards.items()) {
       const count = counts.get(item.id) ?? 0
@@ -55,12 +60,18 @@ export function createRegister(db: Database, events: Events) {
       for await (const items of allFiles(db)) cards.update(items)
       loaded = true
     }
-    if (staleFiles.size || staleBytes.size) await freshenFiles()
-    if (usesStale) await freshenUses()
+    freshening = true
+    try {
+      if (staleFiles.size || staleBytes.size) await freshenFiles()
+      if (usesStale) await freshenUses()
+    }
+    finally {
+      freshening = false
+    }
     return cards
   }
 
-  const isFresh = () => loaded && !staleFiles.size && !staleBytes.size && !usesStale
+  const isFresh = () => loaded && !freshening && !staleFiles.size && !staleBytes.size && !usesStale
 
   return {
     /** The cards as the database has them now. */

@@ -32,6 +32,7 @@ export function createPictures(db: Database, looking: Looking, reading: ReadingS
   }
   events.on('library', forget)
   events.on('read', forget)
+  events.on('bytes', () => kept.clear())
   const [own, ownEdition] = [alias(files, 'own'), alias(editions, 'own_edition')]
 
   async function draw({ sha256, mediaType, drawn }: Source, width: number): Promise<Picture> {
@@ -48,7 +49,7 @@ export function createPictures(db: Database, looking: Looking, reading: ReadingS
   async function read(handle: string): Promise<Source | undefined> {
     const [row] = await db.select({ sha256: editions.sha256, mediaType: editions.mediaType, preview: blobs.preview, own: ownEdition.sha256, ownType: ownEdition.mediaType }).from(files)
       .innerJoin(editions, and(eq(editions.fileId, files.id), eq(editions.number, files.edition))).innerJoin(blobs, eq(blobs.sha256, editions.sha256))
-      .leftJoin(own, and(eq(own.id, files.picture), isNull(own.deleted))).leftJoin(ownEdition, and(eq(ownEdition.fileId, own.id), eq(ownEdition.number, own.edition)))
+      .leftJoin(own, and(eq(own.id, files.picture), isNull(own.deleted))).leftJoin(ownEdition, and(eq(ownEdition.fileId, own.id), eq(ownEdition.number, own.edition), eq(ownEdition.withdrawn, false)))
       .where(and(eq(files.handle, handle), isNull(files.deleted), eq(editions.withdrawn, false)))
     if (!row) return undefined
     const instead = familyOf(row.mediaType) !== 'picture' && row.own !== null
@@ -74,8 +75,10 @@ export function createPictures(db: Database, looking: Looking, reading: ReadingS
       const key = `${source.sha256} ${width}`
       const known = kept.get(key) ?? draw(source, width)
       kept.set(key, known)
-      // A failure is not remembered: what is not drawn yet may be the next time.
-      known.catch(() => kept.delete(key))
+      known.catch((error: unknown) => {
+        // That it cannot be drawn is remembered until its bytes are others: each try takes the one who draws for seconds. What else failed may do the next time.
+        if (!(error instanceof Problem && error.status === 422)) kept.delete(key)
+      })
       return known
     },
   }

@@ -4,6 +4,7 @@ import { timeZoneSchema } from '../../../core/timetable/wallTime'
 import type { Database, Queryable } from '../../db/connection'
 import { settings } from '../../db/schema'
 import type { Events } from '../events'
+import { kept } from '../kept'
 
 export const siteSchema = z.object({
   name: z.string().trim().min(1, 'Give the site a name.').max(120, 'Keep the name to 120 characters.'),
@@ -29,8 +30,11 @@ const hostOf = (address: string): string | undefined => address ? new URL(addres
 
 /** The site's name and public address. */
 export function createSiteService(db: Database, events: Events, addressFromEnvironment: string) {
-  let known: Site | undefined
-  events.on('site', () => known = undefined)
+  const known = kept(async (): Promise<Site> => {
+    const [saved] = await db.select().from(settings).where(eq(settings.key, KEY))
+    return siteSchema.parse({ name: 'My site', address: addressFromEnvironment, ...saved?.value as object })
+  })
+  events.on('site', known.forget)
 
   const write = (tx: Queryable, key: string, value: unknown) => tx.insert(settings).values({ key, value }).onConflictDoUpdate({ target: settings.key, set: { value } })
 
@@ -40,12 +44,8 @@ export function createSiteService(db: Database, events: Events, addressFromEnvir
   }
 
   return {
-    async get(): Promise<Site> {
-      const rows = known ? [] : await db.select().from(settings)
-      const saved = rows.find(row => row.key === KEY)
-      known ??= siteSchema.parse({ name: 'My site', address: addressFromEnvironment, ...saved?.value as object })
-      return known
-    },
+    get: known.get,
+
     /** Hosts, with their ports, that the site answers at or once did: addresses that name one are its own. */
     async hosts(): Promise<string[]> {
       const now = hostOf((await this.get()).address)

@@ -7,6 +7,7 @@ import type { Store } from '../../store/store'
 import type { LibraryService } from '../library/library'
 import type { BackupReader } from './backup'
 import type { Hashed, Hashing } from './hashing'
+import type { Troubles } from './troubles'
 import { log } from '../../log'
 
 const KEY = 'verify'
@@ -16,7 +17,7 @@ const BATCH = 64
 const NEVER: VerifyState = { state: 'never', done: 0, total: 0, bytes: 0, started: null, finished: null, error: null, findings: [] }
 
 /** Reads every stored byte again and holds it against its SHA-256; mends what it can. */
-export function createVerifying(db: Database, store: Store, hashing: Hashing, library: Pick<LibraryService, 'setStraysAside'>, backups: BackupReader) {
+export function createVerifying(db: Database, store: Store, hashing: Hashing, library: Pick<LibraryService, 'setStraysAside'>, backups: BackupReader, troubles: Troubles) {
   let state: VerifyState | undefined
   let running: Promise<void> | undefined
   let stopping = false
@@ -31,10 +32,14 @@ export function createVerifying(db: Database, store: Store, hashing: Hashing, li
   }
 
   async function look({ sha256, found }: Hashed, size: number, from: string | undefined): Promise<void> {
-    if (found === sha256) return
+    if (found === sha256) return troubles.clear(sha256)
     // Never sent again, and in nobody's way: the same bytes uploaded once more take their place.
     if (found !== null) await store.setAside(sha256)
-    state!.findings.push({ kind: found === null ? 'missing' : 'damaged', sha256, size, files: await filesOf(sha256), mended: await mend(sha256, from) })
+    const kind = found === null ? 'missing' : 'damaged'
+    await troubles.note(sha256, kind)
+    const mended = await mend(sha256, from)
+    if (mended) await troubles.clear(sha256)
+    state!.findings.push({ kind, sha256, size, files: await filesOf(sha256), mended })
   }
 
   async function verify(from: string | undefined): Promise<void> {

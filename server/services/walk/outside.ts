@@ -4,6 +4,7 @@ import type { OutsideAnswer } from '../../../core/walk/facts'
 import type { Database } from '../../db/connection'
 import { settings } from '../../db/schema'
 import type { Events } from '../events'
+import { kept } from '../kept'
 import { PrivateAddress } from '../jobs/hosts'
 import { askOutside, hostOf } from '../jobs/outside'
 import { WALK_AGENT } from './visitor'
@@ -22,13 +23,8 @@ const ASK_WITH_GET = [403, 404, 405, 501]
 /** Asks the addresses elsewhere that pages lead to, where the owner wants that; each once a day. */
 export function createOutside(db: Database, allowedHosts: () => Promise<string[]>, events: Events) {
   const answers = new Map<string, { at: number, answer: OutsideAnswer }>()
-  let on: boolean | undefined
-  events.on('settings', keys => keys.includes(KEY) && (on = undefined))
-
-  async function isOn(): Promise<boolean> {
-    on ??= (await db.select().from(settings).where(eq(settings.key, KEY)))[0]?.value === true
-    return on
-  }
+  const on = kept(async (): Promise<boolean> => (await db.select().from(settings).where(eq(settings.key, KEY)))[0]?.value === true)
+  events.on('settings', keys => keys.includes(KEY) && on.forget())
 
   async function once(url: URL, allowed: string[]): Promise<IncomingMessage> {
     const how = { allowed: allowed.includes(url.host) || allowed.includes(hostOf(url)), agent: WALK_AGENT, silence: SILENCE, signal: AbortSignal.timeout(SILENCE) }
@@ -64,7 +60,7 @@ export function createOutside(db: Database, allowedHosts: () => Promise<string[]
   }
 
   return {
-    isOn,
+    isOn: on.get,
     async switch(wanted: boolean): Promise<void> {
       await db.insert(settings).values({ key: KEY, value: wanted }).onConflictDoUpdate({ target: settings.key, set: { value: wanted } })
       if (!wanted) answers.clear()
@@ -72,7 +68,7 @@ export function createOutside(db: Database, allowedHosts: () => Promise<string[]
 
     /** Asks those that were not asked within a day. */
     async ask(hrefs: string[]): Promise<void> {
-      if (!await isOn()) return
+      if (!await on.get()) return
       const waiting = [...new Set(hrefs)].filter(href => Date.now() - (answers.get(href)?.at ?? 0) > DAY)
       const allowed = waiting.length ? await allowedHosts() : []
       const lane = async () => {
