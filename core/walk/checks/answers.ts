@@ -7,6 +7,7 @@ import type { WalkedFile } from '../facts'
 function trouble({ answer, mediaType, size }: WalkedFile): string | undefined {
   if (!answer) return undefined
   if (answer.status === 0) return 'The server gave no answer.'
+  if (answer.status === 503) return 'Its stored bytes are missing or damaged. Put the file in again, or verify the store in Setup.'
   if (answer.status !== 200) return `The server answers ${answer.status} instead of giving the file.`
   if (answer.whole === false) return 'The bytes that arrive are not those that were put in. Verify the store in Setup, or put the file in again.'
   if (answer.size !== size) return `${formatSize(answer.size)} arrive instead of ${formatSize(size)}.`

@@ -1,5 +1,5 @@
 import sharp from 'sharp'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
 
 let test: TestTrough
@@ -48,6 +48,15 @@ describe('pictures on pages', () => {
     expect(await sharp((await find('follows.png', 320)).bytes).metadata()).toMatchObject({ height: 200 })
   })
 
+  it('that were withdrawn stand for nothing', async () => {
+    const face = await test.put('withdrawn.png', await png(64, 64))
+    const list = await test.put('with-face.txt', 'eight to five')
+    await test.trough.library.change(list.id, { picture: face.id })
+    await find('with-face.txt', 320)
+    await test.trough.editions.change(face.id, 1, { withdrawn: true })
+    await expect(find('with-face.txt', 320)).rejects.toMatchObject({ status: 404 })
+  })
+
   it('of a file in the bin are gone', async () => {
     const file = await test.put('brief.png', await png(64, 64))
     await find('brief.png', 320)
@@ -57,6 +66,11 @@ describe('pictures on pages', () => {
 
   it('that cannot be drawn say so', async () => {
     await test.put('broken.png', Buffer.concat([(await png(64, 64)).subarray(0, 60), Buffer.alloc(40)]))
+    const drawing = vi.spyOn(test.trough.looking, 'picture')
     await expect(find('broken.png', 320)).rejects.toMatchObject({ status: 422 })
+    await expect(find('broken.png', 320)).rejects.toMatchObject({ status: 422 })
+    // Each try would take the one who draws for seconds.
+    expect(drawing).toHaveBeenCalledTimes(1)
+    drawing.mockRestore()
   })
 })

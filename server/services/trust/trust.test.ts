@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { FileItem } from '../../../core/files/item'
-import { openTestTrough, sha256, type TestTrough } from '../../testing/harness'
+import { listen, openTestTrough, sha256, type TestTrough } from '../../testing/harness'
 import { openTrough } from '../../trough'
 import { restoreBackup } from './backup'
 import { createHashing } from './hashing'
@@ -203,5 +203,47 @@ describe('cleaning', () => {
     expect([after.stored - before.stored, after.unshared - before.unshared]).toEqual([7000, 14_000])
     const of = (folder: string) => after.folders.find(row => row.folder === folder)
     expect([of(top.id), of(below.id)]).toEqual([{ folder: top.id, files: 2, bytes: 14_000 }, { folder: below.id, files: 1, bytes: 7000 }])
+  })
+})
+
+/** What a visitor gets of a file: its status and bytes. */
+async function get(file: FileItem): Promise<[number, Buffer]> {
+  const server = await listen((request, response) => test.trough.delivery.deliver(request, response, file.handle, { save: true, edition: null, at: null }, false))
+  try {
+    const response = await fetch(server.url)
+    return [response.status, Buffer.from(await response.arrayBuffer())]
+  }
+  finally {
+    await server.close()
+  }
+}
+
+describe('bytes that are not what they were', () => {
+  const remarks = async (file: FileItem) => (await test.trough.library.get(file.id)).remarks
+
+  it.each([['a small file', 5000], ['one that is read as it is sent', 500_000]])('of %s are said at the file, and given again as soon as they are mended from a backup', async (_, size) => {
+    const file = await test.put(`mended-${size}.bin`, randomBytes(size))
+    const [, before] = await get(file)
+    const backup = join(outside, `mending-${size}`)
+    await test.trough.backups.make(backup)
+    await rm(blobPath(test.folder, file.sha256))
+    await verify()
+    // What was in memory is not given on.
+    expect((await get(file))[0]).not.toBe(200)
+    expect(await remarks(file)).toEqual([expect.stringContaining('are missing')])
+    await verify(backup)
+    expect(await get(file)).toEqual([200, before])
+    expect(await remarks(file)).toEqual([])
+  })
+
+  it('are said when a visitor could not have them, and the same file put in again takes their place', async () => {
+    const bytes = randomBytes(5000)
+    const file = await test.put('again.bin', bytes)
+    await damage(file)
+    expect((await get(file))[0]).not.toBe(200)
+    expect(await remarks(file)).toEqual([expect.stringContaining('are damaged')])
+    const twin = await test.put('again-2.bin', bytes)
+    expect([await get(file), await get(twin)]).toEqual([[200, bytes], [200, bytes]])
+    expect(await remarks(file)).toEqual([])
   })
 })

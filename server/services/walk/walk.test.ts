@@ -10,6 +10,7 @@ import { button, pageOf, words } from '../../../core/testing/pages'
 import { buttonsIn } from '../../../core/page/looks'
 import { answerFile } from '../../visitors/file'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
+import { Damaged } from '../delivery/filler'
 
 /** A site that visitors can ask, as far as the walk does. */
 let test: TestTrough
@@ -20,7 +21,7 @@ beforeAll(async () => {
   server = createServer((request, response) => {
     const [path, search = ''] = request.url!.split('?') as [string, string?]
     asked.push(`${request.method} ${path}`)
-    answerFile(test.trough, request, response, path, search).catch((error: { status?: number }) => response.writeHead(error.status ?? 500).end())
+    answerFile(test.trough, request, response, path, search).catch((error: { status?: number }) => response.writeHead(error instanceof Damaged ? 503 : error.status ?? 500).end())
   })
   await new Promise<void>(resolve => server.listen(0, '127.0.0.1', resolve))
   test = await openTestTrough({ ownAddress: `http://127.0.0.1:${(server.address() as AddressInfo).port}` })
@@ -72,11 +73,15 @@ describe('the walk', () => {
   })
 
   it('finds bytes that are not those that were put in', async () => {
-    const damaged = await test.put('kiln-2026-11.pdf', '%PDF-1.7 kiln')
-    const { sha256 } = damaged
-    await writeFile(join(test.folder, 'store/sha256', sha256.slice(0, 2), sha256.slice(2, 4), sha256), '%PDF-1.7 kilm')
-    const page = await put(pageOf(button({ target: { kind: 'file', id: damaged.id }, label: 'Kiln' })))
-    expect((await found(page)).map(({ check, cost, words: said }) => [check, cost, said])).toEqual([['answers', 'blocked', expect.stringMatching(/not those that were put in/)]])
+    const long = ' clay'.repeat(20_000)
+    // A small file is checked before it is given; of a long one the walk sees it.
+    for (const [text, said] of [['%PDF-1.7 kiln', /are missing or damaged/], [`%PDF-1.7 kiln${long}`, /not those that were put in/]] as const) {
+      const damaged = await test.put('kiln-2026-11.pdf', text)
+      const { sha256 } = damaged
+      await writeFile(join(test.folder, 'store/sha256', sha256.slice(0, 2), sha256.slice(2, 4), sha256), text.replace('kiln', 'kilm'))
+      const page = await put(pageOf(button({ target: { kind: 'file', id: damaged.id }, label: 'Kiln' })))
+      expect((await found(page)).map(({ check, cost, words: told }) => [check, cost, told])).toEqual([['answers', 'blocked', expect.stringMatching(said)]])
+    }
   })
 
   it('notices by itself what a change of the library, of another page or of the address means', async () => {
