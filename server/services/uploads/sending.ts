@@ -5,6 +5,8 @@ import type { ChunkChecksum } from './checksum'
 export interface Sending {
   /** e-mail of who sends it */
   by: string
+  /** Upload-Concat, where it is sent */
+  concat?: string
   /** what the body has to match, where the sender says so */
   checksum?: ChunkChecksum
 }

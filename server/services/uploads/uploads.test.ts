@@ -58,7 +58,7 @@ describe('tus 1.0', () => {
   it('offers creation, termination, checksum and expiration', async () => {
     const { headers } = await fetch(`${server.url}/api/uploads`, { method: 'OPTIONS' })
     expect(headers.get('tus-version')).toContain('1.0.0')
-    expect(headers.get('tus-extension')!.split(',')).toEqual(expect.arrayContaining(['creation', 'termination', 'checksum', 'expiration']))
+    expect(headers.get('tus-extension')!.split(',')).toEqual(['creation', 'creation-with-upload', 'creation-defer-length', 'termination', 'checksum', 'expiration', 'concatenation'])
     expect(headers.get('tus-checksum-algorithm')!.split(',')).toContain('sha1')
   })
 
@@ -122,6 +122,98 @@ describe('tus 1.0', () => {
 
   it.each(['../../etc/passwd', '..%2f..%2fsecrets', '%00'])('knows no upload called %s', async (id) => {
     expect((await fetch(`${server.url}/api/uploads/${id}`, { method: 'HEAD', headers: TUS })).status).toBe(404)
+  })
+
+  // tus 1.0, core protocol and extensions; the section is named in each.
+  it.each(['HEAD', 'PATCH', 'POST', 'DELETE', 'GET'])('answers %s without a version, or with another, by 412 and its own (Tus-Resumable)', async (method) => {
+    const url = await create(3)
+    const address = method === 'POST' ? `${server.url}/api/uploads` : url
+    for (const version of [{}, { 'Tus-Resumable': '0.2.2' }]) {
+      const response = await fetch(address, { method, headers: { ...version, 'Upload-Offset': '0', 'Upload-Length': '3', 'Content-Type': 'application/offset+octet-stream' }, ...method === 'PATCH' && { body: 'abc' } })
+      expect([response.status, response.headers.get('tus-version')]).toEqual([412, '1.0.0'])
+    }
+    expect(await offsetOf(url)).toBe(0)
+  })
+
+  it('takes POST for another method where it is told to (X-HTTP-Method-Override)', async () => {
+    const url = await create(3)
+    const sent = await fetch(url, { method: 'POST', headers: { ...TUS, 'X-HTTP-Method-Override': 'PATCH', 'Upload-Offset': '0', 'Content-Type': 'application/offset+octet-stream' }, body: 'abc' })
+    expect([sent.status, sent.headers.get('upload-offset')]).toEqual([204, '3'])
+  })
+
+  it('takes bytes of one content type alone (PATCH: 415)', async () => {
+    const url = await create(3)
+    expect((await patch(url, 0, Buffer.from('abc'), { 'Content-Type': 'text/plain' })).status).toBe(415)
+    expect(await offsetOf(url)).toBe(0)
+  })
+
+  it('lets nobody keep the answer to HEAD (Cache-Control)', async () => {
+    expect((await fetch(await create(3), { method: 'HEAD', headers: TUS })).headers.get('cache-control')).toBe('no-store')
+  })
+
+  it('learns later how long it is (Creation, Upload-Defer-Length)', async () => {
+    const response = await fetch(`${server.url}/api/uploads`, { method: 'POST', headers: { ...TUS, 'Upload-Defer-Length': '1', 'Upload-Metadata': name('later.bin') } })
+    expect(response.status).toBe(201)
+    const url = server.url + response.headers.get('location')!
+    await patch(url, 0, Buffer.from('abc'))
+    const head = await fetch(url, { method: 'HEAD', headers: TUS })
+    expect([head.headers.get('upload-defer-length'), head.headers.get('upload-length'), head.headers.get('upload-offset')]).toEqual(['1', null, '3'])
+    const last = await patch(url, 3, Buffer.from('def'), { 'Upload-Length': '6' })
+    expect((await test.trough.library.get(last.headers.get('trough-file')!)).sha256).toBe(sha256('abcdef'))
+  })
+
+  it('puts parts together (Concatenation)', async () => {
+    const concat = (value: string, more: Record<string, string>) => fetch(`${server.url}/api/uploads`, { method: 'POST', headers: { ...TUS, 'Upload-Concat': value, ...more } })
+    const part = async (text: string) => {
+      const response = await concat('partial', { 'Upload-Length': String(text.length) })
+      const url = server.url + response.headers.get('location')!
+      const done = await patch(url, 0, Buffer.from(text))
+      // A part is no file.
+      expect([response.status, done.status, done.headers.get('trough-file')]).toEqual([201, 204, null])
+      expect((await fetch(url, { method: 'HEAD', headers: TUS })).headers.get('upload-concat')).toBe('partial')
+      return new URL(url).pathname
+    }
+    const [one, two] = [await part('first, '), await part('second')]
+    expect((await concat(`final;${one} ${two}`, { 'Upload-Metadata': name('x'), 'Upload-Length': '13' })).status).toBe(400)
+    expect((await concat('final;/api/uploads/never', { 'Upload-Metadata': name('x') })).status).toBe(404)
+    const whole = await concat(`final;${one} ${two}`, { 'Upload-Metadata': name('whole.txt') })
+    expect(whole.status).toBe(201)
+    expect((await test.trough.library.get(whole.headers.get('trough-file')!)).sha256).toBe(sha256('first, second'))
+    const head = await fetch(server.url + whole.headers.get('location')!, { method: 'HEAD', headers: TUS })
+    expect([head.headers.get('upload-concat'), head.headers.get('upload-length')]).toEqual([`final;${one} ${two}`, '13'])
+  })
+
+  it('is taken from a client of others that sends its parts side by side', async () => {
+    const bytes = randomBytes(900_000)
+    const { url } = await new Promise<TusUpload>((resolve, reject) => {
+      const upload: TusUpload = new TusUpload(bytes, { endpoint: `${server.url}/api/uploads`, parallelUploads: 3, metadata: { filename: 'parallel.bin' }, onSuccess: () => resolve(upload), onError: reject })
+      upload.start()
+    })
+    expect((await test.trough.uploads.fileOf(url!.split('/').at(-1)!)).sha256).toBe(sha256(bytes))
+  })
+
+  it('answers a client that comes once more to what is finished, also while that is just being done', async () => {
+    const url = await create(3)
+    const done = await patch(url, 0, Buffer.from('abc'))
+    const again = await patch(url, 3, Buffer.alloc(0))
+    expect([again.status, again.headers.get('upload-offset'), again.headers.get('trough-file')]).toEqual([204, '3', done.headers.get('trough-file')])
+    expect((await patch(url, 0, Buffer.from('abc'))).status).toBe(409)
+    const id = url.split('/').at(-1)!
+    const both = await Promise.all([test.trough.uploads.fileOf(id), test.trough.uploads.fileOf(id), test.trough.uploads.recover(new Date())])
+    expect(both[0].id).toBe(both[1].id)
+  })
+
+  it('refuses when it is announced what there is no room for, together with what was promised before', async () => {
+    const folder = join(test.folder, 'tight')
+    await mkdir(folder)
+    const store = new IncomingStore(folder, async () => 64_000_000 + 1000)
+    const announce = (id: string, size: number) => store.create(new Upload({ id, size, offset: 0 }))
+    await announce('a', 600)
+    await expect(announce('b', 600)).rejects.toMatchObject({ status_code: 507 })
+    await announce('c', 400)
+    // What has arrived is on the disk, and no promise any more.
+    await store.write(Readable.from([Buffer.alloc(600)]), 'a', 0)
+    await announce('d', 600)
   })
 
   it('takes an empty file, marked', async () => {
