@@ -1,4 +1,4 @@
-import { mkdir } from 'node:fs/promises'
+import { access, chmod, mkdir } from 'node:fs/promises'
 import { join, resolve } from 'node:path'
 import { fileFilterSchema } from '../core/files/query'
 import { openDatabase } from './db/connection'
@@ -57,9 +57,12 @@ import { createMetrics } from './services/watch/metrics'
 import { IncomingStore } from './services/uploads/incoming'
 import { createUploadService } from './services/uploads/uploads'
 import { localStore } from './store/local'
+import { createReserve } from './store/reserve'
 import { laterTrouble } from './log'
 
 const HOUR = 60 * 60 * 1000
+
+const isThere = (path: string) => access(path).then(() => true, () => false)
 
 export interface Options {
   /** the data folder; created if missing */
@@ -85,13 +88,20 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
   const started = new Date()
   const folder = resolve(data)
   const [storeFolder, incomingFolder] = [join(folder, 'store'), join(folder, 'incoming')]
-  await mkdir(storeFolder, { recursive: true })
-  await mkdir(incomingFolder, { recursive: true })
-  const unlock = await lockFolder(folder)
+  await mkdir(folder, { recursive: true, mode: 0o700 })
+  // Whatever made it, and whatever the files in it are allowed: nobody else of this machine reaches them.
+  await chmod(folder, 0o700)
+  const reserve = createReserve(folder)
+  await reserve.release()
+  const lock = await lockFolder(folder)
   try {
-    const secrets = await loadSecrets(folder)
+    await mkdir(storeFolder, { recursive: true })
+    await mkdir(incomingFolder, { recursive: true })
+    const databaseFolder = join(folder, 'db')
+    const secrets = await loadSecrets(folder, !await isThere(databaseFolder))
     const events = createEvents()
-    const connection = await openDatabase(join(folder, 'db'), touched => passOn(events, touched))
+    const connection = await openDatabase(databaseFolder, touched => passOn(events, touched))
+    await lock.holdDatabase()
     const { db, close: closeDatabase } = connection
     const store = localStore(storeFolder)
 
@@ -159,6 +169,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     })
 
     async function tidy(): Promise<void> {
+      await reserve.keep()
       await uploads.dropExpired()
       await cleaner.clean()
       await sessions.tidy()
@@ -212,12 +223,12 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
         await tally.flush()
         await bundles.settled()
         await closeDatabase()
-        await unlock()
+        await lock.release()
       },
     }
   }
   catch (error) {
-    await unlock()
+    await lock.release()
     throw error
   }
 }

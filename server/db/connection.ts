@@ -1,11 +1,13 @@
-import { cp, mkdir, readdir, rename, rm } from 'node:fs/promises'
+import { chmod, cp, mkdir, readdir, rename, rm } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { drizzle, type PgliteDatabase } from 'drizzle-orm/pglite'
 import { migrate } from 'drizzle-orm/pglite/migrator'
 import { readMigrationFiles } from 'drizzle-orm/migrator'
 import { ROOT } from '../root'
 import { syncFolder } from '../store/safely'
+import { syncTree } from '../store/trees'
 import { asPGlite, openPGlite, type PGliteThread } from './drivers/pglite'
+import { CannotOpen, TooNew } from './cannotOpen'
 import * as schema from './schema'
 
 export type Database = PgliteDatabase<typeof schema>
@@ -23,9 +25,6 @@ const MIGRATIONS = { migrationsFolder: join(ROOT, 'server/db/migrations') }
 
 /** Where the database lies as it was before its tables were changed last. */
 export const beforeMigrationOf = (folder: string) => `${folder}-before-update`
-
-/** What stops a start, in words for the console: what is wrong, with which file, and what helps. */
-export class CannotOpen extends Error {}
 
 async function standStill(client: PGliteThread, work: () => Promise<void>): Promise<void> {
   // Most of what is to be written is written before the others have to wait.
@@ -51,15 +50,15 @@ async function keepCopy(client: PGliteThread, folder: string): Promise<void> {
   await syncFolder(dirname(copy))
 }
 
-/** @throws CannotOpen where a newer Trough has changed the tables in a way this one does not know */
-async function bringUpToDate(client: PGliteThread, db: Database, folder: string): Promise<void> {
+/** @throws TooNew where a newer Trough has changed the tables in a way this one does not know */
+async function bringUpToDate(client: PGliteThread, db: Database, folder: string, steps: typeof MIGRATIONS): Promise<void> {
   const taken = await stepsTaken(client)
-  const newest = Math.max(...readMigrationFiles(MIGRATIONS).map(step => step.folderMillis))
+  const newest = Math.max(...readMigrationFiles(steps).map(step => step.folderMillis))
   if (Math.max(0, ...taken) > newest) {
-    throw new CannotOpen(`The data folder ${dirname(folder)} was last used by a newer Trough, and this one would damage it. Start the newer one, or restore a backup that was made before: npm run trough restore FOLDER.`)
+    throw new TooNew(`The data folder ${dirname(folder)} was last used by a newer Trough, and this one would damage it. Start the newer one, or go back to how it was before: npm run trough repair before-update, or a backup: npm run trough restore FOLDER.`)
   }
   if (taken.length && Math.max(...taken) < newest) await keepCopy(client, folder)
-  await migrate(db, MIGRATIONS)
+  await migrate(db, steps)
 }
 
 async function openClient(folder: string, onTouched: (touched: string) => void): Promise<PGliteThread> {
@@ -80,14 +79,21 @@ async function openClient(folder: string, onTouched: (touched: string) => void):
  * a copy is kept beside it.
  *
  * @param onTouched is told what each change touched, after its commit
+ * @param steps where the steps lie that bring its tables up to date
  * @throws CannotOpen with a message for the console
  */
-export async function openDatabase(folder: string, onTouched: (touched: string) => void = () => undefined): Promise<Connection> {
+export async function openDatabase(folder: string, onTouched: (touched: string) => void = () => undefined, steps = MIGRATIONS): Promise<Connection> {
   await mkdir(folder, { recursive: true, mode: 0o700 })
+  await chmod(folder, 0o700)
+  const isNew = (await readdir(folder)).length === 0
   const client = await openClient(folder, onTouched)
   const db = drizzle(asPGlite(client), { schema })
   try {
-    await bringUpToDate(client, db, folder)
+    await bringUpToDate(client, db, folder, steps)
+    if (isNew) {
+      // What makes a database anew does not sync what it writes.
+      await standStill(client, () => syncTree(folder))
+    }
   }
   catch (error) {
     await client.close()

@@ -1,46 +1,49 @@
-import { spawn } from 'node:child_process'
+import { spawn, type ChildProcess } from 'node:child_process'
 import { once } from 'node:events'
-import { mkdtemp, readFile, readdir, rm, writeFile } from 'node:fs/promises'
+import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, expect, it } from 'vitest'
+import { ROOT } from '../root'
 import { lockFolder } from './lock'
 
 let folder: string
 beforeAll(async () => {
   folder = await mkdtemp(join(tmpdir(), 'trough-lock-'))
+  await mkdir(join(folder, 'db/global'), { recursive: true })
+  await writeFile(join(folder, 'db/global/pg_control'), 'control')
 })
 afterAll(() => rm(folder, { recursive: true }))
 
-it('refuses a second holder while the first lives, and says what to do', async () => {
-  const unlock = await lockFolder(folder)
+/** Another process that holds the lock. */
+async function holder(): Promise<ChildProcess> {
+  const program = `import { lockFolder } from ${JSON.stringify(join(ROOT, 'server/db/lock.ts'))}; await lockFolder(${JSON.stringify(folder)}); console.log('held'); setInterval(() => {}, 1000)`
+  await writeFile(join(folder, 'holder.mts'), program)
+  const child = spawn('node', ['--import', 'tsx', join(folder, 'holder.mts')], { cwd: ROOT, stdio: ['ignore', 'pipe', 'inherit'] })
+  await once(child.stdout!, 'data')
+  return child
+}
+
+it('refuses a second holder in the same process, and says what to do', async () => {
+  const lock = await lockFolder(folder)
   await expect(lockFolder(folder)).rejects.toThrow(`in use by process ${process.pid}. Stop that one first, or set TROUGH_DATA`)
-  await unlock()
-  await (await lockFolder(folder))()
-  expect(await readdir(folder)).toEqual([])
+  await lock.release()
+  await (await lockFolder(folder)).release()
 })
 
-it('takes over from a process that died', async () => {
-  const dead = spawn('true')
-  await once(dead, 'exit')
-  for (const left of [`${dead.pid} 12345\n`, '', 'nonsense', `${process.pid} 1\n`]) {
+it('refuses a second process, also where the file of the lock was removed by hand, and takes over as soon as it was killed', async () => {
+  const child = await holder()
+  await expect(lockFolder(folder)).rejects.toThrow(`in use by process ${child.pid}.`)
+  await rm(join(folder, 'lock'))
+  await expect(lockFolder(folder)).rejects.toThrow('in use by another process.')
+  child.kill('SIGKILL')
+  await once(child, 'exit')
+  await (await lockFolder(folder)).release()
+})
+
+it('takes no word for it: what an earlier process, a container or somebody wrote there is no lock', async () => {
+  for (const left of ['1 12345\n', '', 'nonsense', `${process.pid}\n`]) {
     await writeFile(join(folder, 'lock'), left)
-    const unlock = await lockFolder(folder)
-    expect(await readFile(join(folder, 'lock'), 'utf8')).toMatch(new RegExp(`^${process.pid} `))
-    await unlock()
-  }
-})
-
-it('takes over from a process that has ended, though its parent has not taken note', async () => {
-  // The child ends after its parent has become a program that takes no note of it.
-  const parent = spawn('sh', ['-c', 'sleep 0.5 & echo $!; exec sleep 30'], { stdio: ['ignore', 'pipe', 'ignore'] })
-  try {
-    const [pid] = await once(parent.stdout, 'data') as [Buffer]
-    await expect.poll(() => readFile(`/proc/${String(pid).trim()}/stat`, 'utf8'), { timeout: 10_000 }).toMatch(/\) Z /)
-    await writeFile(join(folder, 'lock'), `${String(pid).trim()} \n`)
-    await (await lockFolder(folder))()
-  }
-  finally {
-    parent.kill('SIGKILL')
+    await (await lockFolder(folder)).release()
   }
 })

@@ -1,65 +1,65 @@
-import { readFile, rename, rm, writeFile } from 'node:fs/promises'
+import { access, open, type FileHandle } from 'node:fs/promises'
 import { join } from 'node:path'
+import { tryLock } from 'fs-native-extensions'
+import { CannotOpen } from './cannotOpen'
 
-interface Holder { pid: number, started: string }
+const isThere = (path: string) => access(path).then(() => true, () => false)
 
-/** What the system says of a process behind its name: its state first (proc(5), /proc/pid/stat); nothing where it does not say. */
-async function statOf(pid: number): Promise<string[]> {
-  const stat = await readFile(`/proc/${pid}/stat`, 'utf8').catch(() => '')
-  return stat.slice(stat.lastIndexOf(')') + 2).split(' ')
+/** Opens a file for writing; said in words where that is not allowed. */
+async function openToWrite(path: string, folder: string): Promise<FileHandle> {
+  return open(path, 'a+', 0o600).catch((error: NodeJS.ErrnoException) => {
+    if (!['EACCES', 'EPERM', 'EROFS'].includes(error.code ?? '')) throw error
+    throw new CannotOpen(`The data folder ${folder} cannot be written (${path}). Give the user Trough runs as the right to write there, or mount that disk for writing.`)
+  })
 }
 
-/** When a process started, in clock ticks since boot, so that a reused number is not taken for it; '' where unknown. */
-const startOf = async (pid: number): Promise<string> => (await statOf(pid))[19] ?? ''
-
-/** Whether a process has ended and only waits for its parent to take note. */
-const isZombie = async (pid: number): Promise<boolean> => (await statOf(pid))[0] === 'Z'
-
-function isRunning(pid: number): boolean {
-  try {
-    process.kill(pid, 0)
-    return true
-  }
-  catch (error) {
-    return (error as NodeJS.ErrnoException).code === 'EPERM'
-  }
+/** Who wrote that it holds the lock: for words alone, since what counts is the system's. */
+async function holderIn(file: FileHandle): Promise<string> {
+  const { bytesRead, buffer } = await file.read(Buffer.alloc(40), 0, 40, 0)
+  const pid = /^\d+/.exec(buffer.subarray(0, bytesRead).toString('latin1'))?.[0]
+  return pid ? `process ${pid}` : 'another process'
 }
 
-/** The process that holds the lock and still lives. */
-async function liveHolder(text: string): Promise<Holder | undefined> {
-  const [pid = 0, started = ''] = text.trim().split(' ').map((part, index) => index ? part : Number(part)) as [number, string]
-  // A lock of this very process number is left over from before a restart (containers reuse 1).
-  const alive = Number.isInteger(pid) && pid > 0 && isRunning(pid) && !await isZombie(pid) && (!started || started === await startOf(pid))
-  return alive ? { pid, started } : undefined
+export interface FolderLock {
+  /** Locks the database's own file too, once there is one. */
+  holdDatabase: () => Promise<void>
+  /** Gives the folder back. */
+  release: () => Promise<void>
 }
 
 /**
- * Takes the data folder for this process alone; PGlite would let a second one in and lose data.
+ * Takes the data folder for this process alone; PGlite would let a second one in and lose data. The lock is one that the
+ * system holds (fcntl(2), open file description locks): it ends with the process, however that ends, and no file that
+ * is deleted by hand lets a second one in, since a file the database cannot do without is locked, too.
  *
- * @returns gives it back
- * @throws Error with a message for the console where another process has it
+ * @throws CannotOpen with a message for the console where another process has it
  */
-export async function lockFolder(folder: string): Promise<() => Promise<void>> {
-  const path = join(folder, 'lock')
-  const mine = `${process.pid} ${await startOf(process.pid)}\n`
-  for (let attempt = 0; attempt < 5; attempt++) {
-    try {
-      await writeFile(path, mine, { flag: 'wx', mode: 0o600 })
-      return () => rm(path, { force: true })
-    }
-    catch (error) {
-      if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error
-    }
-    const text = await readFile(path, 'utf8').catch(() => '')
-    const holder = await liveHolder(text)
-    if (holder) {
-      throw new Error(`The data folder ${folder} is in use by process ${holder.pid}. Stop that one first, or set TROUGH_DATA to another folder.`)
-    }
-    // Moved aside rather than removed: only one of two starting processes can move the same file.
-    const aside = `${path}.${process.pid}`
-    await rename(path, aside).then(() => rm(aside, { force: true }), (error: NodeJS.ErrnoException) => {
-      if (error.code !== 'ENOENT') throw error
-    })
+export async function lockFolder(folder: string): Promise<FolderLock> {
+  const held: FileHandle[] = []
+  const release = async () => {
+    for (const file of held.splice(0)) await file.close()
   }
-  throw new Error(`The lock ${path} could not be taken. If no Trough is running on this folder, remove that file and start again.`)
+  try {
+    const own = await openToWrite(join(folder, 'lock'), folder)
+    held.push(own)
+    const refuse = async () => {
+      throw new CannotOpen(`The data folder ${folder} is in use by ${await holderIn(own)}. Stop that one first, or set TROUGH_DATA to another folder.`)
+    }
+    if (!tryLock(own.fd)) await refuse()
+    const holdDatabase = async () => {
+      const control = join(folder, 'db/global/pg_control')
+      if (held.length > 1 || !await isThere(control)) return
+      const file = await openToWrite(control, folder)
+      held.push(file)
+      if (!tryLock(file.fd)) await refuse()
+    }
+    await holdDatabase()
+    await own.truncate(0)
+    await own.write(`${process.pid}\n`, 0)
+    return { holdDatabase, release }
+  }
+  catch (error) {
+    await release()
+    throw error
+  }
 }

@@ -1,7 +1,9 @@
-import { fsyncSync } from 'node:fs'
+import { fsyncSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
 import { parentPort, workerData } from 'node:worker_threads'
 import { PGlite, types } from '@electric-sql/pglite'
 import { amcheck } from '@electric-sql/pglite/contrib/amcheck'
+import { NodeFS } from '@electric-sql/pglite/nodefs'
 
 /** What the thread is started with. */
 export interface DatabaseStart { folder: string }
@@ -20,22 +22,37 @@ const say = (message: DatabaseMessage) => port.postMessage(message)
 const asText = (text: string) => text
 const parsers = Object.fromEntries([types.TIMESTAMP, types.TIMESTAMPTZ, types.INTERVAL, types.DATE, 1231, 1115, 1185, 1187, 1182].map(type => [type, asText]))
 
+type Streams = Record<string, (stream: { nfd: number }) => number>
+
 /**
- * Opens PGlite so that what it acknowledges is on the disk: its own defaults leave PostgreSQL's fsync out (`-F`), and its
- * file system has none (PostgreSQL, WAL reliability). `fdatasync` does nothing in its build, so the method is `fsync`.
+ * The folder of the database as PGlite sees it, with an fsync, which its own has not: what PostgreSQL asks to be on the
+ * disk is there when it goes on, from the recovery at its start to its last checkpoint.
+ */
+class SyncedFolder extends NodeFS {
+  override async init(pg: Parameters<NodeFS['init']>[0], options: Parameters<NodeFS['init']>[1]): ReturnType<NodeFS['init']> {
+    const giveFsync = (module: { NODEFS: { stream_ops: Streams } }) => {
+      module.NODEFS.stream_ops.fsync = ({ nfd }) => {
+        fsyncSync(nfd)
+        return 0
+      }
+    }
+    const preRun = [...options.preRun as (() => void)[] ?? [], giveFsync] as typeof options.preRun
+    return super.init(pg, { ...options, preRun })
+  }
+}
+
+/**
+ * Opens PGlite so that what it acknowledges is on the disk: its own defaults leave PostgreSQL's fsync out (`-F`;
+ * PostgreSQL, WAL reliability). `fdatasync` does nothing in its build, so the method is `fsync`.
  */
 async function open(folder: string): Promise<PGlite> {
-  const client = await PGlite.create(folder, {
+  // PostgreSQL's own lock file, which a power cut may leave empty: that nobody else is here is known by ours.
+  rmSync(join(folder, 'postmaster.pid'), { force: true })
+  const client = await PGlite.create({
+    fs: new SyncedFolder(folder),
     startParams: [...PGlite.defaultStartParams.filter(parameter => parameter !== '-F'), '-c', 'wal_sync_method=fsync'],
     extensions: { amcheck },
   })
-  const fileSystem = client.Module.FS as unknown as {
-    lookupPath: (path: string) => { node: { mount: { type: { stream_ops: Record<string, (stream: { nfd: number }) => number> } } } }
-  }
-  fileSystem.lookupPath('/pglite/data').node.mount.type.stream_ops.fsync = ({ nfd }) => {
-    fsyncSync(nfd)
-    return 0
-  }
   client.onNotification((_channel, payload) => say({ touched: payload }))
   await client.exec('listen touched')
   return client

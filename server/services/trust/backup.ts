@@ -1,13 +1,15 @@
 import { constants } from 'node:fs'
-import { copyFile, link, mkdir, readFile, readdir, rename, rm, stat, utimes } from 'node:fs/promises'
+import { chmod, copyFile, link, mkdir, readFile, readdir, rename, rm, stat, utimes } from 'node:fs/promises'
 import { dirname, join, resolve } from 'node:path'
 import { z } from 'zod'
 import { isDiskFull } from '../../../core/diskFull'
 import { Problem } from '../../../core/problem'
 import type { Connection } from '../../db/connection'
 import { blobs } from '../../db/schema'
+import { readSecrets, withFresh, writeSecrets } from '../../secrets'
 import { localStore } from '../../store/local'
-import { syncFile, syncFolder, writeSafely } from '../../store/safely'
+import { syncFolder, writeSafely } from '../../store/safely'
+import { forEach, listTree, syncTree } from '../../store/trees'
 import type { Store } from '../../store/store'
 import { createQueue } from '../../../core/queue'
 import type { LibraryService } from '../library/library'
@@ -55,25 +57,8 @@ async function mustHaveList(folder: string): Promise<List> {
   return list
 }
 
-/** Files copied, or made safe, side by side: a disk does several as fast as one. */
-const SIDE_BY_SIDE = 16
-
 /** Milliseconds after which a file that was not written to is taken to be as it was. */
 const SETTLED = 2000
-
-async function forEach<Item>(items: Item[], work: (item: Item) => Promise<void>): Promise<void> {
-  const queue = items.values()
-  await Promise.all(Array.from({ length: SIDE_BY_SIDE }, async () => {
-    for (const item of queue) await work(item)
-  }))
-}
-
-/** The files of a tree, and its folders, as paths below it. */
-async function listTree(folder: string): Promise<{ files: string[], folders: string[] }> {
-  const entries = await readdir(folder, { recursive: true, withFileTypes: true })
-  const pathOf = ({ parentPath, name }: (typeof entries)[number]) => join(parentPath, name).slice(folder.length + 1)
-  return { files: entries.filter(entry => !entry.isDirectory()).map(pathOf), folders: ['', ...entries.filter(entry => entry.isDirectory()).map(pathOf)] }
-}
 
 /** Copies a tree; files unchanged since an earlier copy are linked to it instead. What was copied is not safe on disk yet: {@link syncTree}. */
 async function copyTree(from: string, to: string, earlier: string | undefined): Promise<void> {
@@ -89,12 +74,6 @@ async function copyTree(from: string, to: string, earlier: string | undefined): 
     await copyFile(source, target, constants.COPYFILE_FICLONE)
     await utimes(target, atime, mtime)
   })
-}
-
-async function syncTree(folder: string): Promise<void> {
-  const { files, folders } = await listTree(folder)
-  await forEach(files, path => syncFile(join(folder, path)))
-  await forEach(folders, path => syncFolder(join(folder, path)))
 }
 
 /** Copies bytes from one store to another; gives whether they were there, and whole: damaged bytes would only look like a copy. */
@@ -211,7 +190,7 @@ export type Backups = ReturnType<typeof createBackups>
  *
  * @throws Problem where the folder is no backup, or the target is not empty
  */
-export async function restoreBackup(from: string, to: string, hashing: Hashing): Promise<{ made: string, blobs: number, /** SHA-256 of what is missing or damaged in the backup */ lost: string[] }> {
+export async function restoreBackup(from: string, to: string, hashing: Hashing): Promise<{ made: string, blobs: number, /** everybody has to sign in anew */ newSecrets: boolean, /** SHA-256 of what is missing or damaged in the backup */ lost: string[] }> {
   const [folder, data] = [resolve(from), resolve(to)]
   const list = await mustHaveList(folder)
   const there = await readdir(data).catch(() => [])
@@ -227,9 +206,12 @@ export async function restoreBackup(from: string, to: string, hashing: Hashing):
   await forEach(list.blobs, async ([sha256]) => {
     if (!await copyBlob(source, target, sha256, hashing)) lost.push(sha256)
   })
-  await writeSafely(join(draft, 'secrets.json'), await readFile(join(folder, 'secrets.json'), 'utf8'), 0o600)
+  // What cannot be read of them costs the sessions, and no file.
+  const secrets = await readSecrets(folder).catch(() => ({}))
+  await writeSecrets(draft, withFresh(secrets))
+  await chmod(draft, 0o700)
   await rm(data, { recursive: true, force: true })
   await rename(draft, data)
   await syncFolder(dirname(data))
-  return { made: list.made, blobs: list.blobs.length - lost.length, lost }
+  return { made: list.made, blobs: list.blobs.length - lost.length, newSecrets: Object.keys(secrets).length < 3, lost }
 }

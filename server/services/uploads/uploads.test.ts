@@ -128,7 +128,7 @@ describe('tus 1.0', () => {
   it.each(['HEAD', 'PATCH', 'POST', 'DELETE', 'GET'])('answers %s without a version, or with another, by 412 and its own (Tus-Resumable)', async (method) => {
     const url = await create(3)
     const address = method === 'POST' ? `${server.url}/api/uploads` : url
-    for (const version of [{}, { 'Tus-Resumable': '0.2.2' }]) {
+    for (const version of [{}, { 'Tus-Resumable': '0.2.2' }] as Record<string, string>[]) {
       const response = await fetch(address, { method, headers: { ...version, 'Upload-Offset': '0', 'Upload-Length': '3', 'Content-Type': 'application/offset+octet-stream' }, ...method === 'PATCH' && { body: 'abc' } })
       expect([response.status, response.headers.get('tus-version')]).toEqual([412, '1.0.0'])
     }
