@@ -143,7 +143,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     // Of its own: who waits for a download does not wait for everything to be verified.
     const deliveryHashing = createHashing()
     const checks = createDeliveryChecks(db, store, deliveryHashing, events)
-    const delivery = createDeliveryService(directory, bundles, store, checks, tally, { front, visitors, events, troubles })
+    const delivery = createDeliveryService(directory, bundles, store, checks, tally, { front, visitors, isOwn: request => sessions.isSignedIn(request.headers.cookie), events, troubles })
     const places = createPlaces(db, events)
     const published = createPublishedPages(pages, library, shelves, signposts, looks, site, events)
 

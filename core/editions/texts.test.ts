@@ -54,6 +54,23 @@ describe('comparing texts', () => {
     expect(compareTexts(pages('a b c d'), pages('a b x y')).inCommon).toBe(0.5)
     expect(compareTexts(pages('a a a'), pages('a')).inCommon).toBe(0.5)
     expect(compareTexts(pages('some words'), pages()).inCommon).toBe(0)
+    // A word that one of them lacks is in common never, however often the other has it.
+    expect(compareTexts(pages('a b'), pages('x x x x')).inCommon).toBe(0)
+    expect(compareTexts(pages('a b'), pages('a a a a x x')).inCommon).toBe(0.25)
+  })
+
+  it('counts the words in common as sort and comm do (POSIX), for two price lists and for two unlike texts', () => {
+    const words = (text: string) => text.toLowerCase().match(/[a-z0-9]+/g) ?? []
+    const sorted = (name: string, text: string) => {
+      const path = join(folder, name)
+      writeFileSync(path, words(text).sort().map(word => `${word}\n`).join(''))
+      return path
+    }
+    const [kiln, clay] = ['the kiln is fired to the cone and the lid is closed '.repeat(40), 'clay and water make slip and slip makes a pot in a mould '.repeat(90)]
+    for (const [one, other] of [[kiln, clay], [clay, kiln], [kiln, `${kiln} ${clay}`], ['slip', clay]] as const) {
+      const shared = execFileSync('comm', ['-12', sorted('one', one), sorted('other', other)], { encoding: 'utf8', env: { ...process.env, LC_ALL: 'C' } }).split('\n').filter(Boolean).length
+      expect(compareTexts(pages(one), pages(other)).inCommon).toBeCloseTo(2 * shared / (words(one).length + words(other).length), 10)
+    }
   })
 
   it('gives up on texts that have nothing to do with each other, soon', () => {

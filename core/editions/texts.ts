@@ -43,7 +43,8 @@ function shareInCommon(before: readonly TextPart[], after: readonly TextPart[]):
   let common = 0
   for (const word of now) {
     const left = counts.get(word) ?? 0
-    if (left) common++
+    if (!left) continue
+    common++
     counts.set(word, left - 1)
   }
   return 2 * common / (old.length + now.length)

@@ -7,7 +7,12 @@ describe('handleFromFileName', () => {
     ['Prüfbericht Straße.pdf', 'prufbericht-strasse.pdf'],
     ['Owner\'s manual.pdf', 'owners-manual.pdf'],
     ['🏺.pdf', 'file.pdf'],
-    ['قائمة.pdf', 'file.pdf'],
+    ['قائمة.pdf', 'قائمة.pdf'],
+    ['Прайс-лист 2026.pdf', 'прайс-лист-2026.pdf'],
+    ['価格表.pdf', '価格表.pdf'],
+    ['Ценa für März.pdf', 'ценa-fur-marz.pdf'],
+    ['मूल्य सूची.pdf', 'मूल्य-सूची.pdf'],
+    ['Τιμές.PDF', 'τιμές.pdf'],
     ['backup.tar.gz', 'backup-tar.gz'],
     ['no extension', 'no-extension'],
     [`${'x'.repeat(300)}.pdf`, `${'x'.repeat(76)}.pdf`],
@@ -33,7 +38,7 @@ describe('firstFree', () => {
 })
 
 describe('handleSchema', () => {
-  it.each(['', '-a', 'a-', 'a--b', 'A', 'a/b', '../x', 'a b', '.pdf', 'ä.pdf', 'x'.repeat(81)])('refuses %j', (handle) => {
+  it.each(['', '-a', 'a-', 'a--b', 'A', 'a/b', '../x', 'a b', '.pdf', 'ä.pdf', 'Ж', 'а б', 'а/б', 'x'.repeat(81)])('refuses %j', (handle) => {
     expect(handleSchema.safeParse(handle).success).toBe(false)
   })
 })

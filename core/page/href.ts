@@ -3,8 +3,11 @@ import type { Action } from './schema'
 
 const byPlacement = (path: string, action: Action, placement: string): string => `${path}?${action === 'save' ? 'save' : 'open'}&at=${placement}`
 
+/** The path of a file: letters of other scripts are percent-encoded on the wire (RFC 3987, section 3.1). */
+export const filePath = (handle: string): string => `/files/${encodeURI(handle)}`
+
 /** The root-relative address of a file by a placement; it holds on any domain and scheme. */
-export const fileHref = ({ handle }: TargetFacts, action: Action, placement: string): string => byPlacement(`/files/${handle}`, action, placement)
+export const fileHref = ({ handle }: TargetFacts, action: Action, placement: string): string => byPlacement(filePath(handle), action, placement)
 
 /** The root-relative address of whatever a signpost points at, by a placement. */
 export const signpostHref = (name: string, action: Action, placement: string): string => byPlacement(`/to/${name}`, action, placement)
@@ -14,7 +17,7 @@ export const PICTURE_WIDTHS = [320, 640, 960, 1440, 1920] as const
 
 /** The root-relative address of what shows a file, some pixels wide. */
 export const pictureHref = ({ handle, picture }: TargetFacts, width: number): string =>
-  `/pictures/${handle}?width=${width}${picture?.version ? `&v=${picture.version}` : ''}`
+  `/pictures/${encodeURI(handle)}?width=${width}${picture?.version ? `&v=${picture.version}` : ''}`
 
 /** Pixels across of a picture behind the words of a button: few buttons are wider, on screens of twice as many pixels. */
 const FILL_WIDTH = 960

@@ -52,6 +52,17 @@ describe('Transfers', () => {
     expect(transfers.add(delivery([[50, 100]], { at: 25 * 60 * 60 * 1000 }))).toBeUndefined()
   })
 
+  it('goes on with what an earlier process had', () => {
+    const before = new Transfers()
+    before.add(delivery([[0, 60]]))
+    const { open, ended } = before.changes()
+    expect([open.length, ended]).toEqual([1, []])
+    const after = new Transfers(JSON.parse(JSON.stringify(open)) as typeof open)
+    expect(after.add(delivery([[60, 100]]))).toMatchObject({ bytes: 100 })
+    expect(after.changes()).toEqual({ open: [], ended: [open[0]![0]] })
+    expect(after.changes()).toEqual({ open: [], ended: [] })
+  })
+
   it('counts an empty file when its answer was sent', () => {
     expect(new Transfers().add(delivery([], { size: 0 }))).toBeDefined()
   })

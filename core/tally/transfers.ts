@@ -31,10 +31,11 @@ export interface Download {
   bytes: number
 }
 
-interface Transfer { have: ByteRange[], unsure: ByteRange | undefined, bytes: number, placement: string | undefined, last: number }
+/** What one visitor has of one state of a file, until it is all of it. */
+export interface Transfer { have: ByteRange[], unsure: ByteRange | undefined, bytes: number, placement: string | undefined, last: number }
 
 /** A transfer that stands still this long is given up; a resumption after it starts a new one. */
-const FORGET_AFTER = 24 * 60 * 60 * 1000
+export const FORGOTTEN_AFTER = 24 * 60 * 60 * 1000
 const MOST_OPEN = 20_000
 
 /**
@@ -42,7 +43,20 @@ const MOST_OPEN = 20_000
  * sent every byte of one edition, however many requests that took and in whatever order.
  */
 export class Transfers {
-  private open = new Map<string, Transfer>()
+  private open: Map<string, Transfer>
+  private touched = new Set<string>()
+
+  /** @param open those that an earlier process had not seen the end of, the oldest first */
+  constructor(open: Iterable<[string, Transfer]> = []) {
+    this.open = new Map(open)
+  }
+
+  /** What changed since it was asked last: transfers as they are now, and those that have ended. */
+  changes(): { open: [string, Transfer][], ended: string[] } {
+    const touched = [...this.touched]
+    this.touched.clear()
+    return { open: touched.flatMap(key => this.open.has(key) ? [[key, this.open.get(key)!] as [string, Transfer]] : []), ended: touched.filter(key => !this.open.has(key)) }
+  }
 
   /** Takes one delivery in; gives the download it completes, if it does. */
   add(delivery: Delivery): Download | undefined {
@@ -54,7 +68,7 @@ export class Transfers {
 
     const key = `${delivery.visitor()}\n${file}\n${edition}\n${etag}`
     const known = this.open.get(key)
-    const transfer = known && at - known.last < FORGET_AFTER ? known : { have: [], unsure: undefined, bytes: 0, placement: undefined, last: at }
+    const transfer = known && at - known.last < FORGOTTEN_AFTER ? known : { have: [], unsure: undefined, bytes: 0, placement: undefined, last: at }
     for (const stretch of delivered) {
       // Who goes on from within the unsure stretch has all before that point.
       const { unsure } = transfer
@@ -69,6 +83,7 @@ export class Transfers {
     transfer.last = at
     // Re-inserting keeps the map in order of last use, oldest first.
     this.open.delete(key)
+    this.touched.add(key)
     if (coversAll(transfer.have, size)) return { file, edition, placement: transfer.placement, at, bytes: transfer.bytes }
     this.open.set(key, transfer)
     this.forget(at)
@@ -77,8 +92,9 @@ export class Transfers {
 
   private forget(now: number): void {
     for (const [key, { last }] of this.open) {
-      if (this.open.size <= MOST_OPEN && now - last < FORGET_AFTER) return
+      if (this.open.size <= MOST_OPEN && now - last < FORGOTTEN_AFTER) return
       this.open.delete(key)
+      this.touched.add(key)
     }
   }
 }

@@ -6,6 +6,7 @@ import type { Facts, PreviewState, ReadingState, UseKind } from '../../core/file
 import type { Mark } from '../../core/folders/item'
 import type { Edge } from '../../core/page/edges'
 import type { PageDocument, Target } from '../../core/page/schema'
+import type { Transfer } from '../../core/tally/transfers'
 import type { TimedAct } from '../../core/timetable/item'
 import type { Trouble } from '../../core/trust/item'
 import type { Cost } from '../../core/walk/finding'
@@ -301,6 +302,13 @@ export const downloads = pgTable('downloads', {
   /** that left this machine for them, repeats included */
   bytes: bigint({ mode: 'number' }).notNull(),
 }, table => [index('downloads_file').on(table.fileId, table.at), index('downloads_placement').on(table.placement)])
+
+/** Downloads under way: what of a file one visitor has, for a day at most; the key is a hash that says nothing of who it is. */
+export const transfers = pgTable('transfers', {
+  key: text().primaryKey(),
+  state: jsonb().$type<Transfer>().notNull(),
+  at: moment('at').notNull(),
+}, table => [index('transfers_at').on(table.at)])
 
 /** Walks over the whole site, and what they found. */
 export const walks = pgTable('walks', {

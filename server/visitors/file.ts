@@ -16,10 +16,21 @@ const TO = '/to/'
 /** Whether a path is a file's, `/files/<handle>`, or a signpost's, `/to/<name>`. */
 export const isFilePath = (path: string): boolean => path.startsWith(FILES) || path.startsWith(TO)
 
+/** A name as it was given out: percent-encoding undone where it is UTF-8, letters in one form. */
+export function decodedName(text: string): string {
+  if (!text.includes('%')) return text
+  try {
+    return decodeURIComponent(text).normalize('NFC')
+  }
+  catch {
+    return text
+  }
+}
+
 /** What such a path names. */
 function namedBy(path: string): [name: string, signpost: boolean] {
   const signpost = path.startsWith(TO)
-  return [path.slice(signpost ? TO.length : FILES.length), signpost]
+  return [decodedName(path.slice(signpost ? TO.length : FILES.length)), signpost]
 }
 
 /** Whether there is, or was, something at such a path. */

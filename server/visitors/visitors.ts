@@ -7,7 +7,7 @@ import { Problem } from '../../core/problem'
 import { WALK_AGENT } from '../services/walk/visitor'
 import type { Trough } from '../trough'
 import { useTrough } from '../utils/trough'
-import { answerFile, answerFileAtOnce, fileIsAt, isFilePath } from './file'
+import { answerFile, answerFileAtOnce, decodedName, fileIsAt, isFilePath } from './file'
 import { answerPage, pageIsAt } from './page'
 import { answerPicture } from './picture'
 import { answerShelf } from './shelf'
@@ -77,7 +77,7 @@ const isThere = (trough: Trough, path: string): boolean | Promise<boolean> => is
 
 async function answerAt(trough: Trough, { node: { req, res } }: H3Event, path: string, search: string): Promise<void> {
   if (isFilePath(path)) await answerFile(trough, req, res, path, search)
-  else if (path.startsWith(PICTURES)) await answerPicture(trough, req, res, path.slice(PICTURES.length), search)
+  else if (path.startsWith(PICTURES)) await answerPicture(trough, req, res, decodedName(path.slice(PICTURES.length)), search)
   else if (path.startsWith(SHELVES)) await answerShelf(trough, req, res, path.slice(SHELVES.length), search)
   else if (isSiteFile(path)) await answerSiteFile(trough, req, res, path, headerOf(req.headers, 'host'))
   else await answerPage(trough, req, res, path.slice(1))

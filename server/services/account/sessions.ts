@@ -63,6 +63,14 @@ export function createSessions(db: Database, events: Events, now: () => number =
       return known
     },
 
+    /** Whether a Cookie field carries a session; nothing is noted of its use. */
+    async isSignedIn(cookies: string | undefined): Promise<boolean> {
+      const [, token] = /(?:^|;\s*)(?:__Host-)?trough=([\w-]+)/.exec(cookies ?? '') ?? []
+      if (token === undefined) return false
+      const known = opened.get(token) ?? await read(token)
+      return known !== undefined && known.until > now()
+    },
+
     async list(accountId: string, own: string): Promise<SessionItem[]> {
       const rows = await db.select().from(sessions).where(eq(sessions.accountId, accountId)).orderBy(desc(sessions.used))
       return rows.map(({ id, device, place, created, used }) => ({ id, device, place, created: created.toISOString(), used: used.toISOString(), own: id === own }))

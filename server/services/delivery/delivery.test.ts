@@ -129,8 +129,10 @@ describe('at once', () => {
       if (answerFileAtOnce(test.trough, incoming, response, pathname, search.slice(1))) return void atOnce.push(`${incoming.method} ${pathname}${search}`)
       response.writeHead(501).end()
     })
+    let visitors = 0
     const asked = async (origin: string, path: string, method: string, headers: Record<string, string>) => {
-      const response = await fetch(`${origin}/files/${path}`, { method, headers: { ...BROWSER, ...headers } })
+      // Each is somebody else: of one visitor's clicks within 30 seconds one counts.
+      const response = await fetch(`${origin}/files/${path}`, { method, headers: { 'User-Agent': `${BROWSER['User-Agent']} ${++visitors}`, ...headers } })
       const fields = Object.fromEntries(response.headers)
       delete fields.date
       return { status: response.status, fields, body: (await body(response)).toString('latin1') }
@@ -162,6 +164,17 @@ describe('at once', () => {
 })
 
 describe('counting', () => {
+  it('leaves out what whoever is signed in tries, and goes on with others', async () => {
+    const { account, sessions } = test.trough
+    const { id } = await account.create('owner@marlpit.example', 'kiln glaze marl')
+    const token = await sessions.begin(id, '127.0.0.1', undefined)
+    const file = await test.put('tried.pdf', '%PDF-1.7 tried')
+    await body(await get(file.handle, { Cookie: `a=b; trough=${token}` }))
+    expect(await downloads(file)).toBe(0)
+    await body(await get(file.handle, { Cookie: `trough=${'x'.repeat(43)}` }))
+    expect(await downloads(file)).toBe(1)
+  })
+
   it('counts a whole download with its button, and nothing of HEAD, 304, 416 or robots', async () => {
     const before = await downloads()
     const { headers } = await get(big.handle, {}, 'HEAD')
@@ -169,7 +182,12 @@ describe('counting', () => {
     await body(await get(big.handle, { Range: 'bytes=9999999-' }))
     await body(await get(big.handle, { 'User-Agent': 'Examplebot/1.0' }))
     expect(await downloads()).toBe(before)
-    await body(await get(`${big.handle}?open&at=saveplace1`))
+    const visitor = { 'User-Agent': `${BROWSER['User-Agent']} whole` }
+    await body(await get(`${big.handle}?open&at=saveplace1`, visitor))
+    expect(await downloads()).toBe(before + 1)
+    // Clicked twice, and fetched ahead of a click.
+    await body(await get(`${big.handle}?open&at=saveplace1`, visitor))
+    await body(await get(big.handle, { 'User-Agent': `${BROWSER['User-Agent']} ahead`, 'Sec-Purpose': 'prefetch' }))
     expect(await downloads()).toBe(before + 1)
     const [page] = (await test.trough.pages.list()).filter(item => item.title === 'Saves')
     expect(await test.trough.pages.downloads(page!.id)).toEqual({ saveplace1: 1 })
@@ -179,7 +197,7 @@ describe('counting', () => {
     const before = await downloads()
     const third = Math.ceil(BIG.length / 3)
     const ranges = [0, 1, 2].map(part => `bytes=${part * third}-${Math.min(BIG.length, (part + 1) * third) - 1}`)
-    await Promise.all(ranges.map(async Range => body(await get(big.handle, { Range }))))
+    await Promise.all(ranges.map(async Range => body(await get(big.handle, { Range, 'User-Agent': `${BROWSER['User-Agent']} parts` }))))
     expect(await downloads()).toBe(before + 1)
   })
 

@@ -6,6 +6,7 @@ import { headerOf } from '../../../core/http/conditional'
 import { contentDisposition } from '../../../core/http/disposition'
 import { readyFields, respond, type Representation } from '../../../core/http/respond'
 import { Problem } from '../../../core/problem'
+import { isAhead } from '../../../core/tally/purpose'
 import type { Store } from '../../store/store'
 import type { Bundles } from '../bundles/bundles'
 import type { LaidOut } from '../bundles/packing'
@@ -30,6 +31,8 @@ export interface DeliveryOptions {
   /** sends stored bytes in our place, where there is one */
   front?: Front
   visitors: Pick<Visitors, 'addressOf'>
+  /** whether a request comes from somebody who is signed in at the desk */
+  isOwn: (request: IncomingMessage) => Promise<boolean>
   events: Events
   /** is told of bytes that turn out not to be what they were */
   troubles: Pick<Troubles, 'note'>
@@ -61,7 +64,7 @@ export function nameToSave(fileName: string, chosen: string | undefined): string
 }
 
 /** Delivers files and bundles to visitors by RFC 9110, and tells the tally what left. */
-export function createDeliveryService(directory: Directory, bundles: Bundles, store: Store, checks: DeliveryChecks, tally: TallyService, { front, visitors, events, troubles }: DeliveryOptions) {
+export function createDeliveryService(directory: Directory, bundles: Bundles, store: Store, checks: DeliveryChecks, tally: TallyService, { front, visitors, isOwn, events, troubles }: DeliveryOptions) {
   const bytes = createBytes(store, events)
   const encodings = createEncodings(bytes, events)
   const turns = new Turns()
@@ -85,11 +88,17 @@ export function createDeliveryService(directory: Directory, bundles: Bundles, st
 
   const { addressOf } = visitors
 
-  /** What tells the tally what left for an address. */
-  function reporter(address: string, { headers }: IncomingMessage, { file, edition, contents }: Deliverable, { etag, size }: Representation, at: string | null): (sent: Sent) => void {
+  /** What tells the tally what left for an address: nothing of what a browser fetches ahead, or whoever works at the desk tries. */
+  function reporter(address: string, request: IncomingMessage, { file, edition, contents }: Deliverable, { etag, size }: Representation, at: string | null): (sent: Sent) => void {
+    const { headers } = request
+    if (isAhead(headers)) return () => undefined
     const userAgent = headers['user-agent']
     const placement = at && /^[a-z0-9]{6,16}$/.test(at) ? at : undefined
-    return ({ delivered, unsure }) => tally.observe({ file, edition, contents, placement, etag, size, delivered, unsure, address, userAgent })
+    return ({ delivered, unsure }) => {
+      const observe = () => tally.observe({ file, edition, contents, placement, etag, size, delivered, unsure, address, userAgent })
+      if (headers.cookie === undefined) observe()
+      else void isOwn(request).then(own => own || observe(), observe)
+    }
   }
 
   /** The owner learns of what a visitor could not have, at once. */

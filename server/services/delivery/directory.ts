@@ -1,5 +1,6 @@
 import { and, eq, sql } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
+import { filePath } from '../../../core/page/href'
 import type { Database } from '../../db/connection'
 import { blobs, editions, files, retiredHandles, retiredSignposts, signposts, uses } from '../../db/schema'
 import type { Events } from '../events'
@@ -39,7 +40,7 @@ export function createDirectory(db: Database, events: Events) {
       const [retired] = await db.select({ fileId: retiredHandles.fileId, handle: files.handle }).from(retiredHandles)
         .leftJoin(files, eq(files.id, retiredHandles.fileId)).where(eq(retiredHandles.handle, handle))
       if (!retired) return undefined
-      return retired.handle === null ? { kind: 'gone' } : { kind: 'moved', path: `/files/${retired.handle}` }
+      return retired.handle === null ? { kind: 'gone' } : { kind: 'moved', path: filePath(retired.handle) }
     }
     return entryOf(file)
   }

@@ -5,7 +5,7 @@ import type { OldAddressList, OldAddressQuery } from '../../../core/oldAddresses
 import { normalPath, waysToRead } from '../../../core/oldAddresses/path'
 import type { ListedAddress } from '../../../core/oldAddresses/read'
 import { Suggester } from '../../../core/oldAddresses/suggest'
-import { pageHref } from '../../../core/page/href'
+import { filePath, pageHref } from '../../../core/page/href'
 import type { Target } from '../../../core/page/schema'
 import { Problem, notFound } from '../../../core/problem'
 import type { Database } from '../../db/connection'
@@ -51,7 +51,7 @@ export function createOldAddresses({ db, library, pages, signposts, recognising,
   async function placesOf(targets: Target[]): Promise<Map<string, { path: string, title: string }>> {
     const ids = (kind: Target['kind']) => targets.flatMap(target => target.kind === kind && 'id' in target ? [target.id] : [])
     const found = new Map<string, { path: string, title: string }>()
-    for (const file of await library.byId(ids('file'))) if (!isOut(file)) found.set(file.id, { path: `/files/${file.handle}`, title: file.title })
+    for (const file of await library.byId(ids('file'))) if (!isOut(file)) found.set(file.id, { path: filePath(file.handle), title: file.title })
     for (const [id, { slug, title }] of await pages.livePages(ids('page'))) found.set(id, { path: pageHref(slug), title })
     for (const [id, { name, title }] of await signposts.some(ids('signpost'))) found.set(id, { path: `/to/${name}`, title })
     return found

@@ -1,5 +1,9 @@
+import { mkdtemp } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import type { Database } from '../../db/connection'
+import { openDatabase, type Database } from '../../db/connection'
+import { downloads, transfers } from '../../db/schema'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
 import { createTallyService } from './tally'
 
@@ -9,14 +13,14 @@ beforeAll(async () => {
 })
 afterAll(() => test.close())
 
-const seen = (file: string) => ({
+const seen = (file: string, visitor = 7) => ({
   file, etag: '"e"', edition: 1, placement: 'aaaaaaaaaa', size: 10, delivered: [{ start: 0, end: 10 }],
-  address: '192.0.2.7', userAgent: 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0',
+  address: `192.0.2.${visitor}`, userAgent: 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0',
 })
 
 it('writes a thousand downloads, each once', async () => {
   const file = await test.put('counted.pdf', '%PDF-1.7 counted')
-  for (let count = 0; count < 1000; count++) test.trough.tally.observe(seen(file.id))
+  for (let count = 0; count < 1000; count++) test.trough.tally.observe(seen(file.id, count))
   await Promise.all([test.trough.tally.flush(), test.trough.tally.flush()])
   expect((await test.trough.library.get(file.id)).downloads).toBe(1000)
 })
@@ -24,10 +28,14 @@ it('writes a thousand downloads, each once', async () => {
 it('keeps what could not be written for the next time', async () => {
   let full = true
   const written: unknown[] = []
-  const db = { execute: async (query: unknown) => {
-    if (full) throw new Error('no space left on device')
-    written.push(query)
-  } } as unknown as Database
+  const db = {
+    execute: async (query: unknown) => {
+      if (full) throw new Error('no space left on device')
+      written.push(query)
+    },
+    delete: () => ({ where: async () => undefined }),
+    select: () => ({ from: () => ({ orderBy: async () => [] }) }),
+  } as unknown as Database
   const tally = createTallyService(db, 'secret')
   tally.observe(seen('f'))
   await expect(tally.flush()).rejects.toThrow('no space left')
@@ -35,4 +43,20 @@ it('keeps what could not be written for the next time', async () => {
   await tally.flush()
   await tally.flush()
   expect(written).toHaveLength(1)
+})
+
+it('goes on after a restart with downloads that were under way', async () => {
+  const file = await test.put('resumed.pdf', '%PDF-1.7 resumed')
+  const { db, close } = await openDatabase(`${(await mkdtemp(join(tmpdir(), 'trough-tally-')))}/db`)
+  const part = (start: number, end: number) => ({ ...seen(file.id), delivered: [{ start, end }] })
+  const before = createTallyService(db, 'secret')
+  before.observe(part(0, 6))
+  await before.flush()
+  // Nothing of it names the visitor.
+  expect(JSON.stringify(await db.select().from(transfers))).not.toMatch(/192\.0\.2\.7|Firefox/)
+  const after = createTallyService(db, 'secret')
+  after.observe(part(6, 10))
+  await after.flush()
+  expect([await db.select().from(transfers), (await db.select().from(downloads)).map(row => [row.fileId, row.bytes])]).toEqual([[], [[file.id, 10]]])
+  await close()
 })

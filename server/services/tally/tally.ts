@@ -1,12 +1,13 @@
 import { createHmac } from 'node:crypto'
 import { setImmediate } from 'node:timers/promises'
-import { sql } from 'drizzle-orm'
+import { asc, inArray, lt, sql } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
+import { DoubleClicks } from '../../../core/tally/doubleClicks'
 import { isRobot } from '../../../core/tally/robots'
 import { mergeDownloads, type CountedDownload } from '../../../core/tally/merge'
-import { Transfers, type Delivery, type Download } from '../../../core/tally/transfers'
+import { FORGOTTEN_AFTER, Transfers, type Delivery, type Download } from '../../../core/tally/transfers'
 import type { Database } from '../../db/connection'
-import { downloads } from '../../db/schema'
+import { downloads, transfers as transferTable } from '../../db/schema'
 import { laterTrouble } from '../../log'
 
 /** A delivery as the server saw it, before who it was is made unreadable. */
@@ -23,7 +24,8 @@ const BATCH = 200
 
 /** Counts completed downloads, after the answer and off its path. */
 export function createTallyService(db: Database, secret: string, now: () => number = Date.now) {
-  const transfers = new Transfers()
+  const doubleClicks = new DoubleClicks()
+  let transfers: Transfers | undefined
   const robots = new LRUCache<string, boolean>({ max: 5000 })
   let observed: Observation[] = []
   let completed: CountedDownload[] = []
@@ -41,11 +43,27 @@ export function createTallyService(db: Database, secret: string, now: () => numb
     return robot
   }
 
-  function take({ address, userAgent, file, edition, etag, placement, size, delivered, unsure, contents }: Observation): Download | Download[] {
+  /** Goes on with what an earlier process had of downloads under way. */
+  async function begin(): Promise<Transfers> {
+    await db.delete(transferTable).where(lt(transferTable.at, new Date(now() - FORGOTTEN_AFTER)))
+    const rows = await db.select().from(transferTable).orderBy(asc(transferTable.at))
+    return new Transfers(rows.map(({ key, state }) => [key, state]))
+  }
+
+  async function keepUnfinished(known: Transfers): Promise<void> {
+    const { open, ended } = known.changes()
+    const rows = open.map(([key, state]) => ({ key, state, at: new Date(state.last) }))
+    if (rows.length) await db.insert(transferTable).values(rows).onConflictDoUpdate({ target: transferTable.key, set: { state: sql`excluded.state`, at: sql`excluded.at` } })
+    if (ended.length) await db.delete(transferTable).where(inArray(transferTable.key, ended))
+  }
+
+  function take(known: Transfers, { address, userAgent, file, edition, etag, placement, size, delivered, unsure, contents }: Observation): Download | Download[] {
     if (isRobotAgent(userAgent)) return []
+    const at = now()
+    const visitor = () => markOf(address, userAgent)
     // Written out: spreading costs more than all the rest of counting a download.
-    const download = transfers.add({ file, edition, etag, placement, size, delivered, unsure, visitor: () => markOf(address, userAgent), at: now() })
-    if (!download) return []
+    const download = known.add({ file, edition, etag, placement, size, delivered, unsure, visitor, at })
+    if (!download || doubleClicks.repeats(visitor(), file, at)) return []
     // Every item that a request gives is an item requested (COUNTER Code of Practice, section 3.3, from memory).
     return contents ? contents.map(one => ({ ...download, file: one.file, edition: one.edition, bytes: one.size })) : download
   }
@@ -60,8 +78,11 @@ export function createTallyService(db: Database, secret: string, now: () => numb
   }
 
   async function write(): Promise<void> {
-    completed = [...completed, ...mergeDownloads(observed.flatMap(take))]
+    const known = transfers ??= await begin()
+    const taken = observed
     observed = []
+    completed = [...completed, ...mergeDownloads(taken.flatMap(one => take(known, one)))]
+    await keepUnfinished(known)
     // A batch at a time, with a turn for visitors in between.
     while (completed.length) {
       const batch = completed.slice(0, BATCH)

@@ -2,6 +2,7 @@ import { setImmediate as nextTurn, setTimeout as wait } from 'node:timers/promis
 import { desc, eq, inArray } from 'drizzle-orm'
 import { createQueue } from '../../../core/queue'
 import { placementsOf, referencesIn, idOf } from '../../../core/page/targets'
+import { filePath } from '../../../core/page/href'
 import type { PageDocument } from '../../../core/page/schema'
 import { COSTS, type Cost, type Finding, type WalkState, type WalkSummary } from '../../../core/walk/finding'
 import type { Answer } from '../../../core/walk/facts'
@@ -73,7 +74,7 @@ export function createWalk({ db, pages, gathering, visitor, outside, traffic, ev
     const lane = async () => {
       for (let file = waiting.pop(); file; file = waiting.pop()) {
         const read = file.sha256 && file.size <= MOST_READ && Date.now() - (trusted.get(file.sha256) ?? 0) > TRUSTED
-        const answer = await visitor.ask(`/files/${file.handle}`, read ? file.sha256 : undefined)
+        const answer = await visitor.ask(filePath(file.handle), read ? file.sha256 : undefined)
         if (answer.whole) trusted.set(file.sha256, Date.now())
         known.set(file.id, answer)
       }
