@@ -22,6 +22,11 @@ export default defineVuetifyConfiguration({
   },
   defaults: {
     global: { ripple: false },
+    VBtn: { variant: 'outlined', color: 'primary', density: 'compact', height: 30, class: 'text-none', elevation: 0 },
+    VTextField: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
+    VTable: { density: 'compact' },
+    VDataTableServer: { density: 'compact' },
+    VAlert: { variant: 'flat', density: 'compact', rounded: '0' },
     VMenu: { transition: false },
     VDialog: { transition: false, maxWidth: 520 },
   },

@@ -14,7 +14,7 @@ test.beforeAll(async () => {
 test.afterAll(() => server.remove())
 
 /** Somebody else, in an ordinary browser: headless ones are counted as robots. */
-const newVisitor = async (browser: Browser) => (await browser.newContext({ acceptDownloads: true, userAgent: VISITOR })).newPage()
+const newVisitor = async (browser: Browser, mark = '') => (await browser.newContext({ acceptDownloads: true, userAgent: VISITOR + mark })).newPage()
 
 /** The most actions a new file may take from the open desk to a live button. */
 const MOST_ACTIONS = 5
@@ -65,7 +65,8 @@ test('a visitor\'s click saves the very bytes, under the chosen name, and is cou
   await page.getByRole('button', { name: 'Publish all the same' }).click()
   await expect(page.getByText('“Trade” is live.')).toBeVisible()
 
-  const visitor = await newVisitor(browser)
+  // Somebody else than the one before: of one visitor's clicks within 30 seconds one counts.
+  const visitor = await newVisitor(browser, ' Another/1.0')
   await visitor.goto(`${server.url}/trade`)
   const [download] = await Promise.all([visitor.waitForEvent('download'), visitor.getByRole('link', { name: /K90 manual/ }).click()])
   expect(download.suggestedFilename()).toBe('Marlpit K90.pdf')

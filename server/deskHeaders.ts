@@ -22,7 +22,7 @@ export const deskPolicy = (scriptHashes: string[]): string => [
   'style-src \'self\' \'unsafe-inline\'',
   'img-src \'self\' data: blob:',
   'media-src \'self\' blob:',
-  'font-src \'self\'',
+  'font-src \'self\' data:',
   'connect-src \'self\'',
   'frame-src \'self\' blob:',
   'worker-src \'self\' blob:',

@@ -1,7 +1,7 @@
 import { ref } from 'vue'
 import { wordsOf } from './api'
 
-/** Sends a door's form and leads to the desk; what is wrong is shown, and the form stays as it was. */
+/** Sends a door's form and leads to the desk; what is wrong is shown, and the form stays as it was. Sending gives false where more is asked for. */
 export function useDoor(send: () => Promise<unknown>) {
   const error = ref('')
   const busy = ref(false)
@@ -10,8 +10,8 @@ export function useDoor(send: () => Promise<unknown>) {
     busy.value = true
     error.value = ''
     try {
-      await send()
-      window.location.assign('/desk')
+      if (await send() === false) busy.value = false
+      else window.location.assign('/desk')
     }
     catch (caught) {
       error.value = wordsOf(caught)

@@ -92,6 +92,7 @@ watch(() => JSON.stringify(listing.address), () => {
   <div class="desk" :class="[`folded-${boards.folded}`, `front-${boards.front}`]" :style="{ '--library': `${boards.width}px` }">
     <a class="skip" href="#work">To the page</a>
     <TopStrip />
+    <StandingWarnings />
     <p v-if="failure" class="offline" role="alert">{{ failure }} <button type="button" class="plain" @click="load">Try again</button></p>
     <div class="boards">
       <button v-if="boards.folded === 'library'" type="button" class="unfold" @click="boards.folded = 'none'">Library</button>

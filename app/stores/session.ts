@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
+import type { Account } from '~~/core/account/item'
 import type { Cleaning } from '~~/core/trust/item'
 import { api } from '~/composables/api'
 
@@ -10,12 +11,23 @@ export const useSession = defineStore('session', () => {
   const email = ref('')
   const site = ref<Site>({ name: '', address: '', timeZone: 'UTC' })
 
+  /** a code is asked for beside the password */
+  const secondFactor = ref(false)
+  /** what the owner should know of how this Trough stands */
+  const warnings = ref<{ unnamedFront: string | null, diskFull: boolean }>({ unnamedFront: null, diskFull: false })
+
+  async function loadWarnings() {
+    warnings.value = await api('/warnings')
+  }
+
   /** days a deleted file stays in the bin */
   const binDays = ref(30)
 
   async function load() {
-    const { account } = await api<{ account: { email: string } | null }>('/session')
+    const { account } = await api<{ account: Account | null }>('/session')
     email.value = account?.email ?? ''
+    secondFactor.value = account?.secondFactor ?? false
+    await loadWarnings()
     site.value = await api<Site>('/site')
     binDays.value = (await api<Cleaning>('/cleaning')).binDays
   }
@@ -32,5 +44,5 @@ export const useSession = defineStore('session', () => {
   /** A root-relative address with the site's own in front; this desk's until the site has one. */
   const fullAddress = (path: string) => `${site.value.address || window.location.origin}${path}`
 
-  return { email, site, binDays, load, saveSite, signOut, fullAddress }
+  return { email, secondFactor, warnings, site, binDays, loadWarnings, load, saveSite, signOut, fullAddress }
 })

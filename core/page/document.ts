@@ -3,11 +3,12 @@ import { fontsOf } from '../look/typefaces'
 import { pageCss } from './css'
 import { blocksOfEdge, menuTitle, splitHead, type EdgeDocuments } from './edges'
 import { escapeHtml } from './escape'
-import { pageHref, pictureHref } from './href'
+import { pageHref } from './href'
+import { metaHtml, type PageMeta } from './meta'
 import { pageRenderer, type PageFacts, type PageRenderer } from './html'
 import type { TargetFacts } from './placeholders'
 import type { PageDocument } from './schema'
-import { idOf } from './targets'
+import { fileIds, idOf, referencesIn } from './targets'
 import { everyBlock, inlinesOf, partsOf, textOf } from './tree'
 
 export interface SiteFacts {
@@ -20,20 +21,7 @@ export interface SiteFacts {
   edges: EdgeDocuments
 }
 
-interface Head { /** left out where the page has no address of its own */ slug?: string, title: string, description?: string, picture?: TargetFacts }
-
-/** Pixels across of the picture that goes with a link: previews are drawn some 600 wide, on screens of up to twice as many pixels. */
-const SHARED_WIDTH = 1440
-
-/** For search engines, and for the previews that other programs make of a link (the Open Graph protocol). */
-function headWords({ address }: SiteFacts, { slug, title, description = '', picture }: Head): string {
-  const named: [attribute: 'name' | 'property', of: string, content: string][] = [['property', 'og:title', title]]
-  if (description) named.unshift(['name', 'description', description], ['property', 'og:description', description])
-  // Whoever shows the link stands on another host: these have to be whole addresses.
-  if (address && slug !== undefined) named.push(['property', 'og:url', address + pageHref(slug)])
-  if (address && picture?.picture) named.push(['property', 'og:image', address + pictureHref(picture, SHARED_WIDTH)], ['property', 'og:image:alt', picture.description || picture.title])
-  return named.map(([attribute, of, content]) => `\n<meta ${attribute}="${of}" content="${escapeHtml(content)}">`).join('')
-}
+type Head = Omit<PageMeta, 'site' | 'address'>
 
 /** The site's name with its menu: what the owner placed in the head, then the pages that are listed by themselves. */
 function headHtml(site: SiteFacts, slug: string | undefined, renderer: PageRenderer): string {
@@ -48,7 +36,8 @@ function headHtml(site: SiteFacts, slug: string | undefined, renderer: PageRende
 
 const withLineBefore = (html: string) => html && `\n${html}\n`
 
-function frame(site: SiteFacts, { slug, title, description = '', picture }: Head, main: { html: string, document?: PageDocument }, renderer: PageRenderer): string {
+function frame(site: SiteFacts, meta: Head, main: { html: string, document?: PageDocument }, renderer: PageRenderer): string {
+  const { slug, title } = meta
   const name = escapeHtml(site.name)
   const head = headHtml(site, slug, renderer)
   const foot = renderer.blocks(blocksOfEdge(site.edges.foot))
@@ -59,8 +48,8 @@ function frame(site: SiteFacts, { slug, title, description = '', picture }: Head
 <head>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
-<title>${escapeHtml(title)}${title === site.name ? '' : ` · ${name}`}</title>${headWords(site, { slug, title, description, picture })}
-<link rel="icon" href="data:,">${fonts}
+<title>${escapeHtml(title)}${title === site.name ? '' : ` · ${name}`}</title>${metaHtml({ ...meta, site: site.name, address: site.address })}
+<link rel="icon" href="/icon.svg" type="image/svg+xml">${fonts}
 <style>
 ${pageCss(site.style, parts)}
 ${renderer.css}
@@ -96,7 +85,8 @@ const firstAtOnce = (html: string) => html.replace(' loading="lazy"', '')
 export function renderPage(site: SiteFacts, page: { slug: string, title: string, description: string, /** shown with links to it elsewhere */ picture?: TargetFacts, document: PageDocument }, known: PageFacts): string {
   const { document } = page
   const renderer = pageRenderer(known)
-  return frame(site, { ...page, description: page.description || firstWords(document) }, { html: `<h1>${escapeHtml(page.title)}</h1>\n${firstAtOnce(renderer.blocks(document.content))}`, document }, renderer)
+  const files = fileIds(referencesIn(document)).flatMap(id => known.file(id) ?? [])
+  return frame(site, { ...page, description: page.description || firstWords(document), files }, { html: `<h1>${escapeHtml(page.title)}</h1>\n${firstAtOnce(renderer.blocks(document.content))}`, document }, renderer)
 }
 
 /** A page that says something to a visitor who asked for what is not there. */

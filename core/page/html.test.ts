@@ -261,20 +261,32 @@ describe('layout', () => {
 describe('a link to the page that is shown elsewhere', () => {
   const moved = { ...site, address: 'https://www.marlpit.example' }
   const page = { slug: 'trade', title: 'Trade', description: 'For the trade', document: pageOf(words('x')) }
-  const metaOf = (html: string) => Object.fromEntries([...html.matchAll(/<meta property="og:([a-z:]+)" content="([^"]*)">/g)].map(([, name, content]) => [name, content]))
+  const metaOf = (html: string) => Object.fromEntries([...html.matchAll(/<meta property="og:([a-z:_]+)" content="([^"]*)">/g)].map(([, name, content]) => [name, content]))
 
   it('has its title, words, address and picture, whole addresses all (the Open Graph protocol)', async () => {
     const html = renderPage(moved, { ...page, picture: { ...FILES.tile, description: 'A blue "tile"' } }, known)
-    expect(metaOf(html)).toEqual({
-      'title': 'Trade', 'description': 'For the trade', 'url': 'https://www.marlpit.example/trade',
-      'image': 'https://www.marlpit.example/pictures/tile.png?width=1440&amp;v=bbbbbbbb', 'image:alt': 'A blue &quot;tile&quot;',
+    expect(metaOf(html)).toMatchObject({
+      'title': 'Trade', 'type': 'website', 'site_name': 'Marlpit &amp; daughters', 'description': 'For the trade', 'url': 'https://www.marlpit.example/trade',
+      'image': 'https://www.marlpit.example/pictures/tile.png?width=1440&amp;v=bbbbbbbb&amp;jpeg', 'image:type': 'image/jpeg', 'image:alt': 'A blue &quot;tile&quot;',
     })
+    expect(html).toContain('<link rel="canonical" href="https://www.marlpit.example/trade">')
     expect(await problemsOf(html)).toEqual([])
   })
 
+  it('says what it is and what documents are on it (schema.org), in JSON that ends no element', () => {
+    const file = { ...FILES.tile, title: '</script><b>' }
+    const html = renderPage(moved, { ...page, document: pageOf(button({ target: { kind: 'file', id: 'tile' } })) }, { ...known, file: () => file })
+    const [, json] = /<script type="application\/ld\+json">(.*?)<\/script>/.exec(html)!
+    const { '@context': context, '@graph': graph } = JSON.parse(json!) as { '@context': string, '@graph': Record<string, unknown>[] }
+    expect(context).toBe('https://schema.org')
+    expect(graph.map(part => part['@type'])).toEqual(['BreadcrumbList', 'DigitalDocument'])
+    expect(graph[1]).toMatchObject({ name: file.title, url: 'https://www.marlpit.example/files/tile.png', encodingFormat: file.mediaType })
+    expect(JSON.stringify(graph[0])).toContain('"position":2,"name":"Trade","item":"https://www.marlpit.example/trade"')
+  })
+
   it('names no address while the site has none, and no picture that is not there', () => {
-    expect(metaOf(renderPage(site, { ...page, picture: FILES.tile }, known))).toEqual({ title: 'Trade', description: 'For the trade' })
+    expect(metaOf(renderPage(site, { ...page, picture: FILES.tile }, known))).toEqual({ title: 'Trade', description: 'For the trade', type: 'website', site_name: 'Marlpit &amp; daughters' })
     expect(metaOf(renderPage(site, page, known))).not.toHaveProperty('image')
-    expect(metaOf(renderMessage(moved, 'Gone', 'Not here', known))).toEqual({ title: 'Gone' })
+    expect(metaOf(renderMessage(moved, 'Gone', 'Not here', known))).toEqual({ title: 'Gone', type: 'website', site_name: 'Marlpit &amp; daughters' })
   })
 })

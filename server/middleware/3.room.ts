@@ -1,9 +1,7 @@
 import { defineEventHandler } from 'h3'
 import { diskFull } from '../../core/diskFull'
+import { LEAST_FREE } from '../store/reserve'
 import { useTrough } from '../utils/trough'
-
-/** The database begins a new stretch of its log when one is full, and cannot go on without room for it: 16 MiB (PostgreSQL, WAL internals). */
-const LEAST_FREE = 3 * 16 * 1024 * 1024
 
 /** What frees room, takes things elsewhere, only asks, or adds nothing to speak of; uploads keep more room than this, and say how they go on. */
 const ALWAYS = ['/api/session', '/api/uploads', '/api/selection/remove', '/api/selection/for-good', '/api/selection/frees', '/api/selection/zip', '/api/account', '/api/backup', '/api/bag', '/api/targets/places', '/api/cleaning', '/api/verify']

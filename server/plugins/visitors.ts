@@ -26,6 +26,11 @@ export default defineNitroPlugin(({ h3App }) => {
     if (target.includes('%00')) throw new Problem(400, 'There is a character in the address that none can have (NUL).', 'Leave it out.')
     if (isForVisitors(target)) return trough && answerAtOnce(trough, event) ? undefined : answerVisitor(event)
     for (const [name, value] of Object.entries(DESK_HEADERS)) res.setHeader(name, value)
+    // Pages set in them are shown in frames that are nobody's, the preview among them.
+    if (target.startsWith('/_fonts/')) {
+      res.setHeader('Access-Control-Allow-Origin', '*')
+      res.setHeader('Cross-Origin-Resource-Policy', 'cross-origin')
+    }
     if (target.startsWith('/api')) res.setHeader('Cache-Control', 'no-store')
     return desk(event)
   }, { __is_handler__: true as const })

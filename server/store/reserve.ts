@@ -2,6 +2,9 @@ import { open, rm, stat, statfs } from 'node:fs/promises'
 import { join } from 'node:path'
 import { isDiskFull } from '../../core/diskFull'
 
+/** The database begins a new stretch of its log when one is full, and cannot go on without room for it: 16 MiB (PostgreSQL, WAL internals). With less than this free nothing is changed. */
+export const LEAST_FREE = 3 * 16 * 1024 * 1024
+
 const NAME = 'reserve'
 /** Bytes: twice what the database's log takes in one step (PostgreSQL, WAL internals: 16 MiB), and a little. */
 const SIZE = 40 * 1024 * 1024

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { represent, respond } from '../../core/http/respond'
+import { iconSvg } from '../../core/page/icon'
 import { robotsTxt, securityTxt, sitemapXml } from '../../core/page/siteFiles'
 import { Problem } from '../../core/problem'
 import { send } from '../services/delivery/send'
@@ -11,8 +12,13 @@ type SiteFile = (trough: Trough, origin: string) => Promise<{ bytes: Buffer, con
 
 const text = (contentType: string, words: string | undefined) => words === undefined ? undefined : { contentType, bytes: Buffer.from(words) }
 
+const siteIcon: SiteFile = async ({ site, looks }) => text('image/svg+xml', iconSvg((await site.get()).name, (await looks.style()).palette))
+
 const SITE_FILES: Record<string, SiteFile> = {
   '/robots.txt': async (_trough, origin) => text('text/plain; charset=utf-8', robotsTxt(origin)),
+  '/icon.svg': siteIcon,
+  // Asked for by name, and served as what it is.
+  '/favicon.ico': siteIcon,
   '/sitemap.xml': async ({ pages }, origin) => text('application/xml; charset=utf-8', sitemapXml(origin, await pages.livePlaces())),
   '/.well-known/security.txt': async ({ account }, origin) => text('text/plain; charset=utf-8', securityTxt(await account.contact(), origin, new Date())),
 }
@@ -31,7 +37,7 @@ export async function answerSiteFile(trough: Trough, request: IncomingMessage, r
   const { bytes, contentType } = found
   const representation = represent({
     size: bytes.length, contentType, etag: `"${createHash('sha256').update(bytes).digest('hex').slice(0, 24)}"`,
-    extra: { 'Cache-Control': 'public, max-age=3600', 'X-Content-Type-Options': 'nosniff' },
+    extra: { 'Cache-Control': 'public, max-age=3600', 'X-Content-Type-Options': 'nosniff', 'Content-Security-Policy': 'default-src \'none\'' },
   })
   await send(response, respond(request.method!, request.headers, representation, () => representation.etag.replace(/\W/g, '')), ({ start, end }) => bytes.subarray(start, end))
 }

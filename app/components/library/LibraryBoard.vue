@@ -16,6 +16,8 @@ const moving = ref(false)
 const describing = ref(false)
 const bundling = ref<Selection>()
 const session = useSession()
+/** files of the bin that are asked about before they go for good */
+const forGood = ref<string[] | 'all'>()
 const fetching = ref<string>()
 const deleting = ref<{ things: Selection, title?: string }>()
 /** the folder whose settings are open; "new" for one that is made */
@@ -107,6 +109,7 @@ const total = computed(() => {
     <header class="board-head">
       <h2 class="h1">{{ listing.bin ? 'Bin' : 'Library' }}</h2>
       <span class="count">{{ total === undefined ? '' : counted(total, 'file') }}{{ listing.filtered ? ' found' : '' }}</span>
+      <VBtn v-if="listing.bin && total" color="error" @click="forGood = 'all'">Empty the bin…</VBtn>
       <span v-if="!listing.bin" class="put-in">
         <button type="button" class="plain strong" @click="choose">Put files in…</button>
         <VMenu location="bottom end">
@@ -148,7 +151,7 @@ const total = computed(() => {
       </template>
     </LibraryFileList>
     <ReadingLine />
-    <SelectionBar @bundle="bundling = selection.chosen" @move="moving = true" @describe="describing = true" @remove="startRemoving" />
+    <SelectionBar @bundle="bundling = selection.chosen" @move="moving = true" @describe="describing = true" @remove="startRemoving" @for-good="forGood = selection.chosen.files" />
     <div v-if="over > 0" class="veil"><span>Drop to put into {{ listing.openFolder ? `“${listing.openFolder.name}”` : 'the library' }}; on a file, to be its next edition</span></div>
     <BundleDialog v-if="bundling" :things="bundling" @close="bundling = undefined" />
     <MoveDialog v-if="moving" @close="moving = false; list?.focus()" />
@@ -156,6 +159,7 @@ const total = computed(() => {
     <FetchDialog v-if="fetching !== undefined" :address="fetching" @close="fetching = undefined" />
     <FolderDialog v-if="folderOpen" :key="folderOpen" :folder="folderOpen === 'new' ? undefined : folders.tree.get(folderOpen)" @close="folderOpen = undefined" @remove="removeFolder(folderOpen)" @inside="makeInside(folderOpen)" />
     <DeleteDialog v-if="deleting" v-bind="deleting" @close="deleting = undefined" @done="deleting = undefined; list?.focus()" />
+    <ForGoodDialog v-if="forGood" :files="forGood === 'all' ? undefined : forGood" @close="forGood = undefined" @done="forGood = undefined; selection.clear(); list?.focus()" />
     <ClashDialog />
   </section>
 </template>

@@ -3,7 +3,7 @@ import { mdiClose } from '@mdi/js'
 import { LINK_FORMATS, type LinkFormat } from '~~/core/files/links'
 
 /** What can be done with the files and folders that are chosen. */
-const emit = defineEmits<{ bundle: [], move: [], describe: [], remove: [] }>()
+const emit = defineEmits<{ bundle: [], move: [], describe: [], remove: [], forGood: [] }>()
 const selection = useSelection()
 const listing = useListing()
 const placer = usePlacer()
@@ -16,6 +16,7 @@ const anyFiles = computed(() => selection.files.size > 0)
     <b aria-live="polite">{{ selection.words }}</b>
     <template v-if="listing.bin">
       <button type="button" class="plain" @click="selection.attempt(() => selection.restore(selection.chosen))">Restore</button>
+      <VBtn v-if="anyFiles" variant="text" color="error" @click="emit('forGood')">Delete for good…</VBtn>
     </template>
     <template v-else>
       <button type="button" class="plain" title="Move, or copy (M)" @click="emit('move')">Move to…</button>

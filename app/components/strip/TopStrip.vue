@@ -36,6 +36,7 @@ const others = computed(() => pages.waiting.filter(item => item.id !== page.curr
           <NuxtLink to="/desk/signposts" @click="menu = false">Signposts</NuxtLink>
           <NuxtLink to="/desk/looks" @click="menu = false">Looks</NuxtLink>
           <NuxtLink to="/desk/setup" @click="menu = false">Setup</NuxtLink>
+          <NuxtLink to="/desk/account" @click="menu = false">Account</NuxtLink>
           <button type="button" @click="boards.keysShown = true; menu = false">Keys</button>
           <button type="button" @click="session.signOut()">Sign out</button>
         </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { SHORTEST_PASSWORD } from '~~/core/account/item'
 definePageMeta({ layout: 'door' })
 useHead({ title: 'Set up' })
 
@@ -13,7 +14,7 @@ const { error, busy, enter } = useDoor(() => api('/setup', 'POST', input))
     <p id="code-hint" class="hint">It stands in the console where Trough was started, as in ABCD-EFGH-JKLM.</p>
     <label class="field"><span>Name of your site</span><input v-model="input.siteName" type="text" maxlength="120" required></label>
     <label class="field"><span>Your e-mail</span><input v-model="input.email" type="email" autocomplete="username" required></label>
-    <label class="field"><span>A password, at least 8 characters</span><input v-model="input.password" type="password" autocomplete="new-password" minlength="8" required></label>
+    <label class="field"><span>A password, at least {{ SHORTEST_PASSWORD }} characters</span><input v-model="input.password" type="password" autocomplete="new-password" :minlength="SHORTEST_PASSWORD" required></label>
     <p v-if="error" class="problem" role="alert">{{ error }}</p>
     <button type="submit" class="main" :disabled="busy">{{ busy ? 'One moment…' : 'Begin' }}</button>
   </form>

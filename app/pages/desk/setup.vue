@@ -46,7 +46,7 @@ async function save() {
 
 <template>
   <div class="setup">
-    <header class="board-head"><NuxtLink to="/desk" class="back">Pages</NuxtLink><h1>Setup</h1></header>
+    <header class="board-head"><NuxtLink to="/desk" class="back">Pages</NuxtLink><h1>Setup</h1><NuxtLink to="/desk/account" class="plain">Account</NuxtLink><NuxtLink to="/desk/journal" class="plain">Who did what</NuxtLink></header>
     <!-- What is written before the site is known would be lost when that arrives. -->
     <form v-if="session.site.name" class="form" @submit.prevent="save">
       <label class="field"><span>Name of the site</span><input v-model="form.name" type="text" maxlength="120" required></label>

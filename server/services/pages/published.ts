@@ -31,7 +31,7 @@ type Encoding = keyof typeof encoders
 type Variants = Record<Encoding, { bytes: Buffer, representation: Representation }>
 
 /** A page may load its own pictures and fonts and nothing else, and never runs script; what looks at a page from within it may ask this site for more (robots.txt). */
-const POLICY = 'default-src \'none\'; style-src \'unsafe-inline\'; img-src \'self\' data:; font-src \'self\'; connect-src \'self\'; media-src \'self\'; form-action \'self\'; base-uri \'none\'; frame-ancestors \'self\''
+const POLICY = 'default-src \'none\'; script-src \'none\'; style-src \'unsafe-inline\'; img-src \'self\' data:; font-src \'self\'; connect-src \'self\'; media-src \'self\'; form-action \'self\'; base-uri \'none\'; frame-ancestors \'self\''
 
 export const PAGE_HEADERS = {
   'Content-Security-Policy': POLICY,

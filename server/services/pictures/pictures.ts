@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises'
 import { and, eq, isNull } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/pg-core'
 import { LRUCache } from 'lru-cache'
+import sharp from 'sharp'
 import { familyOf } from '../../../core/files/mediaType'
 import { represent, type Representation } from '../../../core/http/respond'
 import { PICTURE_WIDTHS } from '../../../core/page/href'
@@ -35,12 +36,13 @@ export function createPictures(db: Database, looking: Looking, reading: ReadingS
   events.on('bytes', () => kept.clear())
   const [own, ownEdition] = [alias(files, 'own'), alias(editions, 'own_edition')]
 
-  async function draw({ sha256, mediaType, drawn }: Source, width: number): Promise<Picture> {
+  async function draw({ sha256, mediaType, drawn }: Source, width: number, jpeg: boolean): Promise<Picture> {
     const isPicture = familyOf(mediaType) === 'picture'
     if (!isPicture && !drawn) throw missing()
-    const bytes = isPicture ? await looking.picture(sha256, width) : await readFile(reading.pictureOf(sha256))
+    const webp = isPicture ? await looking.picture(sha256, width) : await readFile(reading.pictureOf(sha256))
+    const bytes = jpeg ? await sharp(webp).flatten({ background: '#FFFFFF' }).jpeg({ quality: 82 }).toBuffer() : webp
     const representation = represent({
-      size: bytes.length, contentType: 'image/webp', etag: `"${sha256.slice(0, 24)}-${width}"`,
+      size: bytes.length, contentType: jpeg ? 'image/jpeg' : 'image/webp', etag: `"${sha256.slice(0, 24)}-${width}${jpeg ? '-jpeg' : ''}"`,
       extra: { 'X-Content-Type-Options': 'nosniff', 'Content-Security-Policy': 'default-src \'none\'' },
     })
     return { bytes, representation }
@@ -61,9 +63,10 @@ export function createPictures(db: Database, looking: Looking, reading: ReadingS
      * What shows the file with a handle: itself where it is a picture, the picture it was given, or its first page.
      *
      * @param width in pixels, one of those that are served
+     * @param jpeg for programs that know no WebP
      * @throws Problem 404
      */
-    async find(handle: string, width: number): Promise<Picture> {
+    async find(handle: string, width: number, { jpeg = false } = {}): Promise<Picture> {
       if (!(PICTURE_WIDTHS as readonly number[]).includes(width)) throw missing()
       let source = sources.get(handle)
       if (!source) {
@@ -72,8 +75,8 @@ export function createPictures(db: Database, looking: Looking, reading: ReadingS
         if (!source) throw missing()
         if (asked === age) sources.set(handle, source)
       }
-      const key = `${source.sha256} ${width}`
-      const known = kept.get(key) ?? draw(source, width)
+      const key = `${source.sha256} ${width} ${jpeg}`
+      const known = kept.get(key) ?? draw(source, width, jpeg)
       kept.set(key, known)
       known.catch((error: unknown) => {
         // That it cannot be drawn is remembered until its bytes are others: each try takes the one who draws for seconds. What else failed may do the next time.
