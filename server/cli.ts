@@ -73,8 +73,9 @@ async function verify(from: string | undefined): Promise<number> {
     console.log(`${kind}  ${sha256}  ${formatSize(size)}  ${mended ?? 'not mended'}${files.map(file => `\n    “${file.title}”, edition ${file.edition}`).join('')}`)
   }
   if (state.error) console.error(state.error)
-  const open = state.findings.filter(finding => !finding.mended)
-  console.log(open.length ? `${open.length} not mended.` : state.state === 'done' ? 'All stored bytes are as they came in.' : `Verifying was ${state.state}.`)
+  for (const words of state.database ?? []) console.log(`database  ${words} Restore a backup: npm run trough restore FOLDER.`)
+  const open = [...state.findings.filter(finding => !finding.mended), ...state.database ?? []]
+  console.log(open.length ? `${open.length} not mended.` : state.state === 'done' ? 'All stored bytes are as they came in, and the database is whole.' : `Verifying was ${state.state}.`)
   return open.length || state.state !== 'done' ? 1 : 0
 }
 

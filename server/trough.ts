@@ -45,6 +45,7 @@ import { createBackupReader, createBackups } from './services/trust/backup'
 import { createCleaner } from './services/trust/cleaner'
 import { createHashing } from './services/trust/hashing'
 import { createStorage } from './services/trust/storage'
+import { isClockPlausible } from './services/trust/clock'
 import { createTroubles } from './services/trust/troubles'
 import { createVerifying } from './services/trust/verify'
 import { createGathering } from './services/walk/gathering'
@@ -58,7 +59,7 @@ import { IncomingStore } from './services/uploads/incoming'
 import { createUploadService } from './services/uploads/uploads'
 import { localStore } from './store/local'
 import { createReserve } from './store/reserve'
-import { laterTrouble } from './log'
+import { laterTrouble, log } from './log'
 
 const HOUR = 60 * 60 * 1000
 
@@ -86,6 +87,7 @@ export interface Options {
  */
 export async function openTrough({ data, siteAddress = '', front: frontOptions, proxies = [], now, ownAddress }: Options) {
   const started = new Date()
+  const began = performance.now()
   const folder = resolve(data)
   const [storeFolder, incomingFolder] = [join(folder, 'store'), join(folder, 'incoming')]
   await mkdir(folder, { recursive: true, mode: 0o700 })
@@ -157,7 +159,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
 
     const hashing = createHashing()
     const backups = createBackups(connection, folder, store, hashing, library)
-    const verifying = createVerifying(db, store, hashing, library, createBackupReader(hashing), troubles)
+    const verifying = createVerifying(connection, databaseFolder, store, hashing, library, createBackupReader(hashing), troubles)
     const cleaner = createCleaner(db, store, library)
     const storageUse = createStorage(db, store)
 
@@ -170,6 +172,11 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
 
     async function tidy(): Promise<void> {
       await reserve.keep()
+      // What is old by a clock that was set wrong is not old.
+      if (!await isClockPlausible(db, Date.now(), performance.now() - began)) {
+        log.warn('the clock is far ahead of what was done here last: nothing is cleaned away until it has gone on for a day')
+        return
+      }
       await uploads.dropExpired()
       await cleaner.clean()
       await sessions.tidy()
@@ -196,6 +203,9 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
         await library.warm()
         await oldAddresses.warm()
       },
+
+      /** For what looks after the database itself. */
+      database: db,
 
       /** Bytes that can still be written. */
       free: store.free,

@@ -30,6 +30,8 @@ export interface VerifyState {
   finished: string | null
   error: string | null
   findings: StoreFinding[]
+  /** what is wrong with the database, a sentence each; missing where an earlier version looked */
+  database?: string[]
 }
 
 export const verifyRequestSchema = z.object({

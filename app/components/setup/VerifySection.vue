@@ -43,6 +43,8 @@ const words = computed(() => {
   const when = finished ? longDate(finished) : ''
   if (how === 'failed') return `Verifying failed on ${when}: ${state.value!.error}`
   if (how === 'stopped') return `Stopped on ${when} after ${done.toLocaleString()} of ${total.toLocaleString()}.`
+  const wrong = state.value!.database ?? []
+  if (wrong.length) return `${when}: the database is damaged. ${wrong.join(' ')} Restore a backup on the machine: npm run trough restore FOLDER.`
   return findings.length ? `${when}: ${counted(findings.length, 'finding')} in ${total.toLocaleString()} stored files.` : `${when}: all ${total.toLocaleString()} stored files, ${formatSize(bytes)}, are byte for byte as they came in.`
 })
 </script>
@@ -50,7 +52,7 @@ const words = computed(() => {
 <template>
   <section v-if="state" class="verify" aria-labelledby="verify-head">
     <h2 id="verify-head">Are all bytes as they came in?</h2>
-    <p :class="{ fine: state.state === 'done' && !state.findings.length }" aria-live="polite">{{ words }}</p>
+    <p :class="{ fine: state.state === 'done' && !state.findings.length && !state.database?.length }" aria-live="polite">{{ words }}</p>
     <div v-if="running" class="bar" role="progressbar" aria-label="Verifying" :aria-valuenow="Math.round(100 * state.done / Math.max(1, state.total))" aria-valuemin="0" aria-valuemax="100"><i :style="{ width: `${100 * state.done / Math.max(1, state.total)}%` }" /></div>
     <table v-if="state.findings.length">
       <thead><tr><th scope="col">What</th><th scope="col">Needed by</th><th scope="col">Mended</th></tr></thead>

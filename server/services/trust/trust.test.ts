@@ -2,11 +2,13 @@ import { randomBytes } from 'node:crypto'
 import { cp, mkdir, mkdtemp, readFile, readdir, rm, stat, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { sql } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { FileItem } from '../../../core/files/item'
 import { listen, openTestTrough, sha256, type TestTrough } from '../../testing/harness'
 import { openTrough } from '../../trough'
 import { restoreBackup } from './backup'
+import { isClockPlausible } from './clock'
 import { createHashing } from './hashing'
 
 let test: TestTrough
@@ -217,6 +219,35 @@ async function get(file: FileItem): Promise<[number, Buffer]> {
     await server.close()
   }
 }
+
+describe('the database', () => {
+  it('is read through and found whole, and a damaged page of it is found', async () => {
+    expect((await verify()).database).toEqual([])
+    const own = await openTestTrough()
+    const { rows: [place] } = await own.trough.database.execute<{ path: string }>(sql`select pg_relation_filepath('files') as path`)
+    await own.put('row.txt', 'a row')
+    await own.trough.close()
+    // In the middle of the first page, where its rows lie (PostgreSQL, database page layout).
+    const path = join(own.folder, 'db', place!.path)
+    const bytes = await readFile(path)
+    bytes.fill(0xAB, 8192 - 200, 8192 - 120)
+    await writeFile(path, bytes)
+    const damaged = await openTrough({ data: own.folder })
+    await damaged.verifying.start()
+    await damaged.verifying.ended()
+    const { database, error } = await damaged.verifying.state()
+    expect([database, error]).toEqual([[`Page 0 of db/${place!.path} is damaged.`], null])
+    await damaged.close()
+    await rm(own.folder, { recursive: true, force: true })
+  })
+
+  it('says whether the clock can be believed before anything is thrown away by it', async () => {
+    const [db, year] = [test.trough.database, 365 * 24 * 60 * 60 * 1000]
+    expect(await isClockPlausible(db, Date.now(), 0)).toBe(true)
+    expect(await isClockPlausible(db, Date.now() + 3 * year, 60_000)).toBe(false)
+    expect(await isClockPlausible(db, Date.now() + 3 * year, 24 * 60 * 60 * 1000)).toBe(true)
+  })
+})
 
 describe('bytes that are not what they were', () => {
   const remarks = async (file: FileItem) => (await test.trough.library.get(file.id)).remarks

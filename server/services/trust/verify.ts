@@ -1,11 +1,12 @@
 import { asc, eq } from 'drizzle-orm'
 import type { StoreFinding, VerifyState } from '../../../core/trust/item'
 import { Problem } from '../../../core/problem'
-import type { Database } from '../../db/connection'
+import type { Connection } from '../../db/connection'
 import { blobs, editions, files, settings } from '../../db/schema'
 import type { Store } from '../../store/store'
 import type { LibraryService } from '../library/library'
 import type { BackupReader } from './backup'
+import { verifyDatabase } from './database'
 import type { Hashed, Hashing } from './hashing'
 import type { Troubles } from './troubles'
 import { log } from '../../log'
@@ -17,7 +18,8 @@ const BATCH = 64
 const NEVER: VerifyState = { state: 'never', done: 0, total: 0, bytes: 0, started: null, finished: null, error: null, findings: [] }
 
 /** Reads every stored byte again and holds it against its SHA-256; mends what it can. */
-export function createVerifying(db: Database, store: Store, hashing: Hashing, library: Pick<LibraryService, 'setStraysAside'>, backups: BackupReader, troubles: Troubles) {
+export function createVerifying(connection: Pick<Connection, 'db' | 'standStill'>, databaseFolder: string, store: Store, hashing: Hashing, library: Pick<LibraryService, 'setStraysAside'>, backups: BackupReader, troubles: Troubles) {
+  const { db } = connection
   let state: VerifyState | undefined
   let running: Promise<void> | undefined
   let stopping = false
@@ -55,6 +57,8 @@ export function createVerifying(db: Database, store: Store, hashing: Hashing, li
       })
       for (const [index, one] of hashed.entries()) await look(one, batch[index]!.size, from)
     }
+    if (stopping) return
+    state!.database = await verifyDatabase(connection, databaseFolder, () => !stopping)
     if (stopping) return
     for (const stray of await library.setStraysAside()) state!.findings.push({ kind: 'stray', ...stray, files: [], mended: 'set aside' })
   }
