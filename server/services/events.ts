@@ -15,7 +15,7 @@ interface TroughEvents {
   signposts: [ids: string[]]
   /** a live page changed */
   live: []
-  /** the site's name, address or style changed */
+  /** the site's name, address, style or looks changed */
   site: []
   /** settings of the site changed */
   settings: [keys: string[]]

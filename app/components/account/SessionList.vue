@@ -34,7 +34,7 @@ onMounted(() => attempt(async () => undefined))
       </tbody>
     </VTable>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <div v-if="others > 1" class="acts"><VBtn @click="attempt(() => api('/account/sessions/end-others', 'POST'))">End all others</VBtn></div>
+    <div v-if="others" class="acts"><VBtn @click="attempt(() => api('/account/sessions/end-others', 'POST'))">End all others</VBtn></div>
   </section>
 </template>
 

@@ -71,7 +71,7 @@ end $$;
 --> statement-breakpoint
 create trigger told after insert or update or delete on folders for each statement execute function told_topics('folders');
 --> statement-breakpoint
-create trigger told after insert or update or delete on looks for each statement execute function told_topics('live', 'uses');
+create trigger told after insert or update or delete on looks for each statement execute function told_topics('site', 'live', 'uses');
 --> statement-breakpoint
 create trigger told after insert or update or delete on uses for each statement execute function told_topics('uses');
 --> statement-breakpoint
