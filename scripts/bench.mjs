@@ -6,7 +6,7 @@ ensureBuilt()
 ensureCommands({ nginx: 'nginx-light', wrk: 'wrk', curl: 'curl', chromium: 'chromium', pdftotext: 'poppler-utils', unzip: 'unzip' })
 // One part alone by its name: npm run bench library
 const asked = process.argv.slice(2)
-const parts = asked.length ? asked : ['delivery', 'bundles', 'large', 'library', 'page', 'walk', 'editions']
+const parts = asked.length ? asked : ['delivery', 'bundles', 'large', 'library', 'page', 'walk', 'editions', 'attack']
 const missed = parts.filter(part => spawnSync('node', ['--import', 'tsx', `bench/${part}.ts`], { cwd: ROOT, stdio: 'inherit' }).status)
 if (missed.length) console.log(`\nMissed something: ${missed.join(', ')}.`)
 process.exitCode = missed.length ? 1 : 0
