@@ -29,7 +29,7 @@ const blobPath = (folder: string, hash: string) => join(folder, 'store/sha256', 
 
 test('by command, with the server running: verify, back up, restore on an empty machine', async () => {
   test.setTimeout(120_000)
-  expect(await trough(data, 'verify')).toMatchObject({ code: 0, said: expect.stringContaining('All stored bytes are as they came in.') })
+  expect(await trough(data, 'verify')).toMatchObject({ code: 0, said: expect.stringContaining('All stored bytes are as they came in, and the database is whole.') })
   const backup = join(outside, 'backup')
   expect((await trough(data, 'backup', backup)).said).toMatch(/^59 stored files are in .*; 59 of them, [\d.]+ MB, are new\.$/m)
   // Who is only signed in names no folders of the machine.

@@ -87,12 +87,15 @@ export const usePage = defineStore('page', () => {
     const sent = draft.value!
     state.value = 'saving'
     try {
-      const { revision } = await api<{ revision: number }>(`/pages/${page.id}/draft`, 'PUT', {
+      const { revision, waiting } = await api<{ revision: number, waiting: boolean }>(`/pages/${page.id}/draft`, 'PUT', {
         title: page.title.trim() || 'Untitled', draft: sent, revision: page.revision,
       })
       page.revision = revision
       refreshUses(sent)
-      if (state.value === 'saving') state.value = 'saved'
+      if (state.value === 'saving') {
+        state.value = 'saved'
+        page.waiting = waiting
+      }
     }
     catch (error) {
       problem.value = wordsOf(error)

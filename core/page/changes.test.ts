@@ -35,3 +35,12 @@ describe('what has changed on a page', () => {
   it('sees what was only moved', () => expect(between([button(), words('a'), words('b')], [words('a'), words('b'), button()])).toEqual(['moved button “Price list”']))
   it('keeps long texts short', () => expect(between([words('a')], [words('a'), words('long '.repeat(40))])[0]!.length).toBeLessThan(80))
 })
+
+it('what the editor writes and others leave out is no change', () => {
+  const table = (attrs: object | undefined): Block => ({ type: 'table', content: [{ type: 'tableRow', content: [{ type: 'tableCell', ...attrs && { attrs }, content: [{ type: 'paragraph' }] }] }] } as Block)
+  const text = (...content: Block[]) => ({ title: 'A', document: pageOf(...content) })
+  expect(changesBetween(text(table(undefined)), text(table({ colspan: 1, rowspan: 1 })))).toEqual([])
+  expect(changesBetween(text(table(undefined)), text(table({ colspan: 1, rowspan: 1, colwidth: null })))).toEqual([])
+  expect(changesBetween(text(table(undefined)), text(table({ colspan: 2, rowspan: 1 })))).toHaveLength(1)
+  expect(changesBetween(text({ type: 'paragraph' }), text({ type: 'paragraph', content: [] }))).toEqual([])
+})

@@ -69,7 +69,16 @@ function inPlace(gone: Block[], come: Block[]): PageChange[] {
 const withoutEmpty = (value: unknown): unknown => {
   if (Array.isArray(value)) return value.map(withoutEmpty)
   if (typeof value !== 'object' || value === null) return value ?? undefined
-  return Object.fromEntries(Object.entries(value).filter(([, inner]) => inner !== null).map(([name, inner]) => [name, withoutEmpty(inner)]))
+  const parts = Object.entries(value).filter(([name, inner]) => inner !== null && !(name === 'attrs' && isUsual(value as { type?: string }, inner as object)) && !(name === 'content' && (inner as unknown[]).length === 0))
+  return Object.fromEntries(parts.map(([name, inner]) => [name, withoutEmpty(inner)]))
+}
+
+/** Settings that the editor writes and others leave out, for they say what is usual: a cell of one row and column, a list from 1. */
+const USUAL: Record<string, Record<string, unknown>> = { tableCell: { colspan: 1, rowspan: 1 }, tableHeader: { colspan: 1, rowspan: 1 }, orderedList: { start: 1 } }
+
+function isUsual({ type = '' }: { type?: string }, attrs: object): boolean {
+  const usual = USUAL[type]
+  return usual !== undefined && Object.entries(attrs).every(([name, value]) => value === null || value === usual[name])
 }
 const keyOf = (value: unknown) => canonical(withoutEmpty(value))
 

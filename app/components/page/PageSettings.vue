@@ -56,7 +56,7 @@ const replacing = ref(false)
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
 
     <div class="waits">
-      <h2>{{ page.changes.length ? 'Visitors do not see yet' : 'Visitors see it as it stands' }}</h2>
+      <h2>{{ page.live === null ? 'Visitors do not see this page' : page.changes.length ? 'Visitors do not see yet' : 'Visitors see it as it stands' }}</h2>
       <ul v-if="page.changes.length">
         <li v-for="(change, index) in page.changes.slice(0, 12)" :key="index"><b>{{ KIND_WORDS[change.kind] }}</b> {{ change.what }}</li>
         <li v-if="page.changes.length > 12">and {{ page.changes.length - 12 }} more</li>

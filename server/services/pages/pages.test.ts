@@ -2,6 +2,7 @@ import { brotliDecompressSync, gunzipSync } from 'node:zlib'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { saveDraftSchema } from '../../../core/page/item'
+import type { PageDocument } from '../../../core/page/schema'
 import { button, pageOf, words } from '../../../core/testing/pages'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
 
@@ -50,6 +51,19 @@ describe('pages', () => {
     expect(versions.map(({ number, live }) => [number, live])).toEqual([[3, true], [2, false], [1, false]])
     expect(await html('contested')).toContain('Two')
     expect(await pages.get(page.id)).toMatchObject({ waiting: false })
+  })
+
+  it('that are as what is live again wait no more, in the list as on the page', async () => {
+    const { pages } = test.trough
+    const page = await pages.create({ title: 'Undone' })
+    const save = async (draft: PageDocument, revision: number) => pages.saveDraft(page.id, { title: 'Undone', draft, revision })
+    const first = await save(pageOf(words('As it is')), page.revision)
+    expect(first.waiting).toBe(true)
+    await pages.publish(page.id)
+    const changed = await save(pageOf(words('Otherwise')), first.revision)
+    expect([changed.waiting, (await pages.get(page.id)).waiting]).toEqual([true, true])
+    const undone = await save(pageOf(words('As it is')), changed.revision)
+    expect([undone.waiting, (await pages.get(page.id)).waiting]).toEqual([false, false])
   })
 
   it('of 2,000 blocks are saved, published and read; one of more than 5,000 is refused and what was there stays', async () => {

@@ -197,7 +197,7 @@ export function createPageService(db: Database) {
      *
      * @throws Problem 409 where another tab or person has; nothing is overwritten
      */
-    async saveDraft(id: string, { title, draft, revision }: SaveDraft): Promise<{ revision: number }> {
+    async saveDraft(id: string, { title, draft, revision }: SaveDraft): Promise<{ revision: number, /** it is not what is live */ waiting: boolean }> {
       return db.transaction(async (tx) => {
         const page = await rowOf(tx, id)
         if (page.revision !== revision) {
@@ -205,7 +205,11 @@ export function createPageService(db: Database) {
         }
         await tx.update(pages).set({ ...!page.edge && { title }, draft, revision: revision + 1, changed: new Date() }).where(eq(pages.id, id))
         await recordUses(tx, id, 'draft', draft)
-        return { revision: revision + 1 }
+        // What was undone waits no more: whoever looks at the list and whoever looks at the page sees the same. The database
+        // compares: long documents would keep visitors waiting.
+        const asLive = await tx.update(pages).set({ liveRevision: revision + 1 }).where(and(eq(pages.id, id), sql`exists (select 1 from ${pageVersions}
+          where ${pageVersions.pageId} = ${id} and ${pageVersions.number} = ${pages.live} and ${pageVersions.title} = ${pages.title} and ${pageVersions.document} = ${pages.draft})`)).returning({ id: pages.id })
+        return { revision: revision + 1, waiting: !asLive.length }
       })
     },
 
