@@ -11,7 +11,7 @@ import { BUILT_IN_LOOKS } from '../core/look/builtin'
 import { DEFAULT_STYLE } from '../core/look/siteStyle'
 import type { PageDetails } from '../core/page/item'
 import { sha256 } from './support/files'
-import { ownerApi } from './support/owner'
+import { openDesk, ownerApi } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 import { beginUpload, cookieOf, offsetOf, sendFrom, upload } from './support/upload'
 
@@ -163,6 +163,41 @@ async function smallDisk(size: string) {
     },
   }
 }
+
+test('started on a disk without any room it serves visitors, says so on the desk, and files deleted for good make room', async ({ page }) => {
+  const disk = await smallDisk('700m')
+  const own = join(disk.mount, 'data')
+  await cp(process.env.TROUGH_DEMO_TEMPLATE!, own, { recursive: true })
+  let tight = await startServer(own)
+  try {
+    const large = await upload(tight.url, 'large.bin', randomBytes(60_000_000))
+    await expect.poll(() => readdir(own)).toContain('reserve')
+    await tight.stop('SIGKILL')
+    await disk.fill()
+    expect((await statfs(disk.mount)).bavail).toBe(0)
+    tight = await startServer(own, tight)
+    for (const path of ['/', '/kilns', '/files/price-list-2026-05.pdf']) expect((await fetch(tight.url + path)).status, path).toBe(200)
+    const api = await ownerApi(tight.url)
+    const refused = await api('/pages', { method: 'POST', json: { title: 'One more' } }).catch((error: unknown) => error) as { status: number, problem: { detail: string } }
+    expect([refused.status, refused.problem.detail]).toEqual([507, expect.stringContaining(`the disk with ${own}`)])
+    await openDesk(page, tight.url)
+    await expect(page.getByText('The disk with the data folder is full')).toBeVisible()
+
+    await api('/selection/remove', { method: 'POST', json: { files: [large], folders: [] } })
+    await page.reload()
+    await page.getByRole('button', { name: 'Bin', exact: true }).click()
+    await page.getByRole('button', { name: 'Empty the bin…' }).click()
+    await expect(page.getByRole('dialog')).toContainText('That frees 60 MB')
+    await page.getByRole('button', { name: 'Delete for good' }).click()
+    await expect(page.getByText('1 file deleted for good, 60 MB freed.')).toBeVisible()
+    await expect(page.getByText('The disk with the data folder is full')).toHaveCount(0)
+    await api('/pages', { method: 'POST', json: { title: 'One more' } })
+  }
+  finally {
+    await tight.stop('SIGKILL')
+    await disk.remove()
+  }
+})
 
 test('a disk without any room refuses each change clearly, goes on serving visitors, and takes changes again when there is room', async () => {
   const disk = await smallDisk('400m')

@@ -4,6 +4,16 @@ import type { TextChange, TextComparison } from '~~/core/editions/texts'
 /** What changed in the words of a document, line by line. */
 defineProps<{ texts: TextComparison }>()
 
+/** Lines of one change, and characters of a line, that are shown before somebody asks for the rest. */
+const [FEW_LINES, FEW_CHARACTERS] = [6, 240]
+const unfolded = ref(new Set<number>())
+const shortened = (line: string) => line.length > FEW_CHARACTERS ? `${line.slice(0, FEW_CHARACTERS)}…` : line
+const isLong = ({ before, after }: TextChange) => before.length + after.length > 2 * FEW_LINES || [...before, ...after].some(line => line.length > FEW_CHARACTERS)
+/** A change as it is shown: long ones folded, whatever they say. */
+const shown = (change: TextChange, index: number): TextChange => unfolded.value.has(index) || !isLong(change)
+  ? change
+  : { ...change, before: change.before.slice(0, FEW_LINES).map(shortened), after: change.after.slice(0, FEW_LINES).map(shortened) }
+
 /** As many lines for as many: each stands below the one it takes the place of. */
 const pairs = ({ before, after }: TextChange): TextChange[] =>
   before.length === after.length ? before.map((line, at) => ({ part: '', before: [line], after: [after[at]!] })) : [{ part: '', before, after }]
@@ -18,10 +28,11 @@ const pairs = ({ before, after }: TextChange): TextChange[] =>
       <li v-for="(change, index) in texts.changes" :key="index">
         <span class="part">{{ change.part }}</span>
         <div>
-          <template v-for="(pair, line) in pairs(change)" :key="line">
+          <template v-for="(pair, line) in pairs(shown(change, index))" :key="line">
             <del v-for="(words, at) in pair.before" :key="`b${at}`"><span class="tr-spoken">Gone: </span>{{ words }}</del>
             <ins v-for="(words, at) in pair.after" :key="`a${at}`"><span class="tr-spoken">New: </span>{{ words }}</ins>
           </template>
+          <VBtn v-if="isLong(change) && !unfolded.has(index)" variant="text" @click="unfolded.add(index)">All {{ counted(Math.max(change.before.length, change.after.length), 'line') }}</VBtn>
         </div>
       </li>
     </ol>

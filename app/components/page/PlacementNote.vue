@@ -147,7 +147,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
         <LookFields v-if="lookShown" :attrs="(attrs as ButtonAttrs)" :label="parts.label" :note="parts.note" :tone="tone" @change="emit('change', $event)" />
       </details>
 
-      <p class="tally">{{ count ? `${counted(count, 'download')} from here` : 'No downloads from here yet' }}</p>
+      <p class="tally" title="Of visitors: what you try while you are signed in is not counted">{{ count ? `${counted(count, 'download')} from here` : 'No downloads from here yet' }}</p>
       <BlockActs v-if="kind !== 'link'" @duplicate="emit('duplicate')" @move="emit('move', $event)" @remove="emit('remove')" />
       <button v-else type="button" class="plain" @click="emit('remove')">Remove link</button>
     </div>
