@@ -10,6 +10,12 @@ let passed = 0
 let failed = 0
 /** What is to be read first, told again at the end. */
 const troubles = []
+/** How long each step and each test took, in seconds. */
+const times = { steps: [], tests: [] }
+/** "npm test -- quick": what a change is tried with while it is made; the whole is asked before it is handed in. */
+const quick = process.argv.includes('quick')
+/** Processes that are killed, disks that fill up, databases made anew: they take most of the time. */
+const SLOW = ['server/faults.test.ts', 'server/powerCuts.test.ts', 'server/troubles.test.ts', 'server/services/caches.test.ts', 'server/services/jobs/fullDisk.test.ts', 'server/services/trust/trust.test.ts', 'server/workers/read.test.ts']
 
 /** A folder for what tests write: in memory where there is room, since copying a database of a thousand small files takes a second on a disk. */
 function scratchFolder() {
@@ -20,11 +26,13 @@ function scratchFolder() {
 
 /** Runs one step; it counts as one test, or as what its report says. */
 async function step(name, command, args, { readReport, beside = false } = {}) {
+  const began = performance.now()
   if (!beside) console.log(`\n== ${name}`)
   const child = spawn(command, args, { cwd: ROOT, stdio: ['inherit', ...beside ? ['pipe', 'pipe'] : ['inherit', 'inherit']] })
   let output = ''
   for (const stream of [child.stdout, child.stderr]) stream?.on('data', chunk => output += chunk)
   const [status] = await once(child, 'close')
+  times.steps.push([name, (performance.now() - began) / 1000])
   // What ran beside another step is told when it has ended, so that the two do not mix.
   if (beside) console.log(`\n== ${name}\n${output}`)
   let counts = status === 0 ? [1, 0] : [0, 1]
@@ -66,10 +74,11 @@ const types = step('Types', 'npx', ['vue-tsc', '-b', '--noEmit'], { beside: true
 await step('Lint', 'npx', ['eslint', '.'])
 await step('Demo data', 'node', ['--import', 'tsx', 'demo/build.ts', process.env.TROUGH_DEMO_TEMPLATE])
 await types
-await step('Unit tests', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${join(REPORTS, 'unit.json')}`], {
+await step('Unit tests', 'npx', ['vitest', 'run', ...quick ? SLOW.flatMap(path => ['--exclude', path]) : [], '--reporter=default', '--reporter=json', `--outputFile.json=${join(REPORTS, 'unit.json')}`], {
   readReport: () => {
     const { numPassedTests, numFailedTests, testResults } = report('unit.json')
     for (const file of testResults) {
+      times.tests.push(...file.assertionResults.map(test => [`${relative(ROOT, file.name)}: ${test.title}`, (test.duration ?? 0) / 1000]))
       const names = file.assertionResults.filter(test => test.status === 'failed').map(test => `${test.fullName}: ${test.failureMessages[0]?.split('\n')[0]}`)
       if (file.status === 'failed' && !names.length) names.push(file.message)
       troubles.push(...names.map(name => `Unit tests: ${relative(ROOT, file.name)}: ${name}`))
@@ -77,14 +86,19 @@ await step('Unit tests', 'npx', ['vitest', 'run', '--reporter=default', '--repor
     return [numPassedTests, numFailedTests]
   },
 })
-console.log('\n== Build')
-ensureBuilt()
-passed++
-await step('End to end', 'npx', ['playwright', 'test'], {
+if (!quick) {
+  console.log('\n== Build')
+  const began = performance.now()
+  ensureBuilt()
+  times.steps.push(['Build', (performance.now() - began) / 1000])
+  passed++
+}
+if (!quick) await step('End to end', 'npx', ['playwright', 'test'], {
   readReport: () => {
     const { suites, stats: { expected, unexpected } } = report('e2e.json')
     for (const spec of suites.flatMap(specsOf)) {
-      const { status } = spec.tests[0]
+      const { status, results } = spec.tests[0]
+      times.tests.push([`${spec.file}: ${spec.title}`, results.reduce((sum, result) => sum + result.duration, 0) / 1000])
       if (status === 'unexpected') troubles.push(`End to end: ${spec.file}: ${spec.title}: failed`)
     }
     return [expected, unexpected]
@@ -92,6 +106,11 @@ await step('End to end', 'npx', ['playwright', 'test'], {
 })
 rmSync(scratch, { recursive: true, force: true })
 
+const seconds = value => `${value.toFixed(1).padStart(7)} s`
+console.log('\nHow long it took')
+for (const [name, took] of times.steps) console.log(`${seconds(took)}  ${name}`)
+console.log('\nThe slowest tests')
+for (const [name, took] of times.tests.sort(([, one], [, other]) => other - one).slice(0, 20)) console.log(`${seconds(took)}  ${name}`)
 if (troubles.length) console.log(`\n${troubles.join('\n')}`)
 console.log(`\n${passed} passed, ${failed} failed`)
 process.exit(failed ? 1 : 0)
