@@ -1,16 +1,29 @@
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
+import { placementsOf } from '~~/core/page/targets'
 import type { Finding } from '~~/core/walk/finding'
 
 const busy = ref(false)
 const blocking = ref<Finding[]>()
+/** the page that goes live when the files of its buttons are in */
+const awaited = ref<{ page: string, title: string, placements: string[] }>()
 
 /** Publishes the open page; what would stop visitors holds it back until it is seen. */
 export function usePublish() {
   const page = usePage()
   const notices = useNotices()
+  const uploads = useUploads()
+
+  /** Buttons of the open page whose files are still on their way. */
+  const arriving = () => page.draft ? placementsOf(page.draft).map(({ id }) => id).filter(id => uploads.forPlacement(id)) : []
 
   async function publish(despite = false) {
     if (busy.value || !page.current) return
+    const placements = despite ? [] : arriving()
+    if (placements.length) {
+      awaited.value = { page: page.current.id, title: page.current.title, placements }
+      return
+    }
+    awaited.value = undefined
     busy.value = true
     blocking.value = undefined
     try {
@@ -32,5 +45,25 @@ export function usePublish() {
     if (page.liveHref) window.open(page.liveHref, '_blank', 'noopener')
   }
 
-  return { busy: computed(() => busy.value), blocking: computed(() => blocking.value), publish, viewLive, dismiss: () => blocking.value = undefined }
+  /** Files of the page that goes live when they are in, as far as they are still on their way. */
+  const waitsFor = computed(() => awaited.value?.page === page.current?.id ? awaited.value?.placements.filter(id => uploads.forPlacement(id)).length ?? 0 : 0)
+
+  /** To be called once: puts the page live as soon as its files are in, and says so where that cannot be. */
+  function watchArrivals() {
+    watch(() => awaited.value && { ...awaited.value, left: awaited.value.placements.flatMap(id => uploads.forPlacement(id) ?? []), open: page.current?.id === awaited.value.page }, async (now) => {
+      if (!now) return
+      const failed = now.left.find(entry => entry.state === 'failed')
+      if (!now.open || failed) {
+        awaited.value = undefined
+        notices.say(failed ? `“${now.title}” is not live: “${failed.name}” did not come in.` : `“${now.title}” was closed before its files were in, and is not live.`, { tone: 'attention' })
+      }
+      else if (!now.left.length) {
+        awaited.value = undefined
+        await page.settle().catch(() => undefined)
+        await publish()
+      }
+    }, { deep: true })
+  }
+
+  return { waitsFor, watchArrivals, stopWaiting: () => awaited.value = undefined, busy: computed(() => busy.value), blocking: computed(() => blocking.value), publish, viewLive, dismiss: () => blocking.value = undefined }
 }

@@ -1,8 +1,15 @@
 <script setup lang="ts">
 import type { PageItem } from '~~/core/page/item'
+import { placementsOf } from '~~/core/page/targets'
 
 /** Whether visitors see a page as it is drafted, and what on it leads nowhere. */
-defineProps<{ page: PageItem }>()
+const props = defineProps<{ page: PageItem }>()
+
+const open = usePage()
+const uploads = useUploads()
+/** Buttons whose files are still on their way: they lead somewhere as soon as those are in. */
+const coming = computed(() => open.current?.id === props.page.id && open.draft ? placementsOf(open.draft).filter(({ id }) => uploads.forPlacement(id)).length : 0)
+const broken = computed(() => Math.max(0, props.page.broken - coming.value))
 </script>
 
 <template>
@@ -12,7 +19,7 @@ defineProps<{ page: PageItem }>()
     <template v-else-if="page.waiting"><i class="mark waits" />Live, changes wait</template>
     <template v-else><i class="mark live" />Live since {{ shortDate(page.published) }}</template>
   </span>
-  <span v-if="page.broken" class="broken">{{ counted(page.broken, 'place') }} {{ page.broken === 1 ? 'leads' : 'lead' }} nowhere</span>
+  <span v-if="broken" class="broken">{{ counted(broken, 'place') }} {{ broken === 1 ? 'leads' : 'lead' }} nowhere</span>
 </template>
 
 <style scoped>

@@ -38,7 +38,11 @@ const more = useLocalStorage('trough-note-more', true)
 const lookShown = useLocalStorage('trough-note-look', true)
 const looks = useLooks()
 
-const { file, signpost, destination, fault } = useDestination(() => props.attrs.target)
+const uploads = useUploads()
+const { file, signpost, destination, fault: trouble } = useDestination(() => props.attrs.target)
+/** its file is still on its way */
+const arriving = computed(() => !!uploads.forPlacement(props.attrs.placement))
+const fault = computed(() => arriving.value ? undefined : trouble.value)
 const there = computed(() => destination.value?.file && file.value)
 const can = (action: Action) => !destination.value || destination.value.actions.includes(action)
 const action = computed(() => effectiveAction(props.attrs.action, destination.value))
@@ -93,6 +97,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
         <code v-if="attrs.target.kind === 'address' || attrs.target.kind === 'page'">{{ address }}</code>
       </div>
       <p v-if="fault" class="empty">{{ fault }}</p>
+      <p v-else-if="arriving" class="facts">Its file is coming in.</p>
       <div class="ways">
         <button type="button" class="plain" @click="finding = !finding; next = false">{{ attrs.target ? 'Lead elsewhere…' : 'Choose where it leads…' }}</button>
         <button v-if="kind !== 'link' && attrs.target" type="button" class="plain" :title="`The same ${kind} for the next file`" @click="next = !next; finding = false">Same again…</button>
