@@ -16,4 +16,6 @@ const session = useSession()
 
 <style scoped>
 .warnings { display: grid; gap: 1px; }
+.warnings :deep(.v-alert) { background: #F8EFD6; border-left: 5px solid var(--straw); padding: 7px 14px; }
+.warnings :deep(.v-alert__prepend) { display: none; }
 </style>
