@@ -1,5 +1,6 @@
 import { join } from 'node:path'
 import { Worker } from 'node:worker_threads'
+import { withoutPlaces } from '../../core/files/withoutPlaces'
 import { createQueue } from '../../core/queue'
 import { ROOT } from '../root'
 
@@ -45,7 +46,7 @@ export function createWorkerHost<Task, Message>(script: string, patience: number
         timer = setTimeout(outOfTime, patience)
         if (onMessage(message, answer => current.postMessage(answer))) settle(resolve)
       }
-      const onError = (error: unknown) => fail(`Reading it stopped: ${error instanceof Error ? error.message : String(error)}`)
+      const onError = (error: unknown) => fail(`Reading it stopped: ${withoutPlaces(error instanceof Error ? error.message : String(error))}`)
       const onExit = () => fail('Reading it stopped the reader.')
       current.on('message', hear).on('error', onError).on('exit', onExit)
       current.postMessage(task)

@@ -5,6 +5,7 @@ import mammoth from 'mammoth'
 import MarkdownIt from 'markdown-it'
 import papa from 'papaparse'
 import { isDiskFull } from '../../core/diskFull'
+import { withoutPlaces } from '../../core/files/withoutPlaces'
 import { contentsKind, type Contents, type Sheet } from '../../core/files/contents'
 import { withZip } from './readers/archive'
 import { withPackage } from './readers/package'
@@ -131,7 +132,7 @@ async function look(task: LookTask): Promise<LookMessage> {
   }
   catch (error) {
     if (!(error instanceof Error)) throw error
-    return { trouble: error instanceof Unreadable ? error.message : `It could not be opened: ${error.message}` }
+    return { trouble: error instanceof Unreadable ? error.message : `It could not be opened: ${withoutPlaces(error.message)}` }
   }
 }
 

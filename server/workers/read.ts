@@ -4,6 +4,7 @@ import { basename } from 'node:path'
 import { parentPort } from 'node:worker_threads'
 import { isDiskFull } from '../../core/diskFull'
 import type { Facts } from '../../core/files/item'
+import { withoutPlaces } from '../../core/files/withoutPlaces'
 import { wordsOf } from '../../core/find/fold'
 import { readerFor } from './readers'
 import { Unreadable, type Part, type Sink } from './readers/reader'
@@ -60,7 +61,7 @@ export async function read({ path, mediaType, picture }: ReadTask, handOn: (part
   }
   catch (error) {
     if (!(error instanceof Error)) throw error
-    const trouble = error instanceof Unreadable ? error.message : isDiskFull(error) ? 'The disk was full, and could not keep its picture. Free some space, then read it again.' : `It could not be read: ${error.message}`
+    const trouble = error instanceof Unreadable ? error.message : isDiskFull(error) ? 'The disk was full, and could not keep its picture. Free some space, then read it again.' : `It could not be read: ${withoutPlaces(error.message)}`
     await flush()
     return { facts: sink.facts, picture: sink.pictured, trouble }
   }
