@@ -1,12 +1,11 @@
-import { access, rename, rm } from 'node:fs/promises'
+import { rename, rm } from 'node:fs/promises'
 import { join } from 'node:path'
 import { CannotOpen, TooNew } from './db/cannotOpen'
 import { beforeMigrationOf, openDatabase } from './db/connection'
 import { lockFolder } from './db/lock'
 import { readSecrets, withFresh, writeSecrets } from './secrets'
-import { syncFolder } from './store/safely'
+import { isThere, syncFolder } from './store/safely'
 
-const isThere = (path: string) => access(path).then(() => true, () => false)
 const aside = (path: string) => `${path}-damaged-${new Date().toISOString().replace(/[:.]/g, '-')}`
 
 async function repairSecrets(folder: string): Promise<string> {

@@ -1,4 +1,4 @@
-import { access, chmod, mkdir } from 'node:fs/promises'
+import { chmod, mkdir } from 'node:fs/promises'
 import { join, resolve } from 'node:path'
 import { fileFilterSchema } from '../core/files/query'
 import { openDatabase } from './db/connection'
@@ -59,11 +59,11 @@ import { IncomingStore } from './services/uploads/incoming'
 import { createUploadService } from './services/uploads/uploads'
 import { localStore } from './store/local'
 import { createReserve } from './store/reserve'
+import { isThere } from './store/safely'
 import { laterTrouble, log } from './log'
 
 const HOUR = 60 * 60 * 1000
-
-const isThere = (path: string) => access(path).then(() => true, () => false)
+const DAY = 24 * HOUR
 
 export interface Options {
   /** the data folder; created if missing */
@@ -170,10 +170,12 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
       files: async () => (await library.ids(fileFilterSchema.parse({}))).length,
     })
 
+    let clockPlausible: Promise<boolean> | undefined
     async function tidy(): Promise<void> {
       await reserve.keep()
       // What is old by a clock that was set wrong is not old.
-      if (!await isClockPlausible(db, Date.now(), performance.now() - began)) {
+      // Asked once, before much is written by this clock: what is done from then on would make it plausible.
+      if (!await (clockPlausible ??= isClockPlausible(db, Date.now())) && performance.now() - began < DAY) {
         log.warn('the clock is far ahead of what was done here last: nothing is cleaned away until it has gone on for a day')
         return
       }

@@ -1,9 +1,8 @@
-import { access, open, type FileHandle } from 'node:fs/promises'
+import { open, type FileHandle } from 'node:fs/promises'
 import { join } from 'node:path'
 import { tryLock } from 'fs-native-extensions'
+import { isThere } from '../store/safely'
 import { CannotOpen } from './cannotOpen'
-
-const isThere = (path: string) => access(path).then(() => true, () => false)
 
 /** Opens a file for writing; said in words where that is not allowed. */
 async function openToWrite(path: string, folder: string): Promise<FileHandle> {

@@ -1,5 +1,8 @@
-import { open, rename } from 'node:fs/promises'
+import { access, open, rename } from 'node:fs/promises'
 import { dirname } from 'node:path'
+
+/** Whether something lies at a path. */
+export const isThere = (path: string): Promise<boolean> => access(path).then(() => true, () => false)
 
 async function sync(path: string): Promise<void> {
   const handle = await open(path, 'r')

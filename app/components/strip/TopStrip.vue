@@ -23,7 +23,7 @@ const others = computed(() => pages.waiting.filter(item => item.id !== page.curr
       <NuxtLink v-if="others && !page.current" to="/desk" class="waiting">{{ counted(others, 'page') }} not live as drafted</NuxtLink>
       <template v-if="page.current">
         <span v-if="!page.current.waiting" class="all-live"><i />Live as it stands</span>
-        <span v-else-if="waitsFor" class="waiting" role="status">Goes live when {{ waitsFor === 1 ? 'its file is' : `its ${waitsFor} files are` }} in <button type="button" class="plain" @click="stopWaiting()">Not yet</button></span>
+        <span v-else-if="waitsFor" class="waiting" role="status">Goes live when {{ waitsFor === 1 ? 'its file is' : `its ${waitsFor} files are` }} in <VBtn variant="text" @click="stopWaiting()">Not yet</VBtn></span>
         <button v-else type="button" class="main" title="Publish this page (Ctrl+Enter)" :disabled="busy" @click="publish()">
           {{ busy ? 'Publishing…' : 'Publish' }}<span class="which">&nbsp;“{{ page.current.title }}”</span>
         </button>

@@ -1,4 +1,3 @@
-import { access } from 'node:fs/promises'
 import { and, eq, isNotNull, isNull, sql } from 'drizzle-orm'
 import type { FileItem } from '../../../core/files/item'
 import { cleanFileName, titleFromFileName } from '../../../core/files/fileName'
@@ -6,6 +5,7 @@ import { newId } from '../../../core/id'
 import { Problem } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { blobs, editions, files } from '../../db/schema'
+import { isThere } from '../../store/safely'
 import type { Store } from '../../store/store'
 import { createQueue } from '../../../core/queue'
 import { ensurePath, readTree } from './folders'
@@ -38,8 +38,6 @@ export interface Arrival {
   /** e-mail of who put it in */
   by?: string
 }
-
-const isThere = (path: string) => access(path).then(() => true, () => false)
 
 /** The place for one more file in a folder's own order: behind the last. */
 export async function nextPosition(tx: Queryable, folder: string | null): Promise<number> {

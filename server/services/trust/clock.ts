@@ -6,13 +6,10 @@ const DAY = 24 * 60 * 60 * 1000
 const PLAUSIBLE = 60 * DAY
 
 /**
- * Whether the clock can be believed before anything is thrown away by it: it is not far ahead of the newest record, or
- * has gone on by itself for a day. A clock that is years ahead at one start would empty the bin at once.
- *
- * @param uptime milliseconds this process has run, by a clock nobody sets
+ * Whether the clock can be believed before anything is thrown away by it: it is not far ahead of the newest record. One
+ * that is years ahead at one start would empty the bin at once.
  */
-export async function isClockPlausible(db: Database, now: number, uptime: number): Promise<boolean> {
-  if (uptime >= DAY) return true
+export async function isClockPlausible(db: Database, now: number): Promise<boolean> {
   const { rows: [row] } = await db.execute<{ newest: string | null }>(sql`select greatest(
     (select max(created) from editions), (select max(changed) from files), (select max(changed) from pages), (select max(at) from downloads), (select max(at) from journal), (select max(used) from sessions)) as newest`)
   // Where nothing was ever done, nothing is old.
