@@ -92,6 +92,10 @@ test('an edition gets a note and an address of its own, and is withdrawn; the wa
   await page.goto(`${server.url}/desk/files/${file.id}`)
   await page.getByRole('button', { name: /^Edition 2,/ }).click()
   await page.getByLabel('Note, for yourself').fill('With the new clays')
+  // What somebody else changes meanwhile is shown, and does not take away what is being typed.
+  await api(`/files/${file.id}`, { method: 'PATCH', json: { description: 'All we sell by weight.' } })
+  await page.evaluate(() => window.dispatchEvent(new Event('focus')))
+  await expect(page.getByRole('textbox', { name: 'Description' })).toHaveValue('All we sell by weight.')
   await page.getByLabel('Note, for yourself').press('Tab')
   await expect(page.getByRole('button', { name: /^Edition 2,/ })).toContainText('With the new clays')
   await page.getByRole('checkbox', { name: 'Anyone can have this edition, by its number' }).click()

@@ -31,7 +31,7 @@ function type(event: Event) {
       <label class="own" :class="{ held: isOwn }" title="A colour of its own">
         <input type="color" :value="hex.toLowerCase()" :aria-label="`${words}: a colour of its own`" @input="emit('change', ($event.target as HTMLInputElement).value.toUpperCase())">
       </label>
-      <input class="hex" type="text" maxlength="7" spellcheck="false" :value="value === null ? '' : hex" :aria-label="`${words}, as # and six digits`" @change="type">
+      <VTextField class="hex small" maxlength="7" spellcheck="false" :model-value="value === null ? '' : hex" :aria-label="`${words}, as # and six digits`" @change="type" />
     </div>
     <p v-if="problem" class="hint clay" role="alert">{{ problem }}</p>
   </fieldset>
@@ -49,5 +49,5 @@ legend { color: var(--soft); font-size: 12.5px; padding: 0; margin-bottom: 3px; 
 .own:focus-within { outline: 2px solid var(--water); outline-offset: 1px; }
 .none { height: 24px; padding: 0 6px; border: 1px solid #95A39F; border-radius: 3px; background: #fff; font-size: 12px; }
 .none[aria-pressed='true'] { background: #CFE2DF; font-weight: 600; }
-.hex { box-sizing: border-box; width: 66px; min-height: 0; height: 22px; padding: 0 4px; border: 1px solid #95A39F; border-radius: 3px; background: #fff; font: 12px 'IBM Plex Mono', monospace; }
+.hex { flex: none; width: 72px; }
 </style>

@@ -15,7 +15,7 @@ function set(event: Event) {
   <div class="number">
     <span class="words">{{ words }}</span>
     <input type="range" :min="least" :max="most" :step="step" :value="value" :aria-label="`${words}, slider`" tabindex="-1" @input="set">
-    <label><span class="tr-spoken">{{ words }}</span><input type="number" :min="least" :max="most" :step="step" :value="value" @change="set"></label>
+    <VTextField class="small" type="number" :min="least" :max="most" :step="step" :model-value="value" :aria-label="words" @change="set" />
     <span class="unit">{{ unit }}</span>
   </div>
 </template>
@@ -24,6 +24,5 @@ function set(event: Event) {
 .number { display: grid; grid-template-columns: 82px minmax(30px, 1fr) 54px 18px; gap: 6px; align-items: center; font-size: 12.5px; }
 .words { color: var(--soft); }
 input[type=range] { width: 100%; accent-color: var(--water); height: 24px; margin: 0; }
-input[type=number] { box-sizing: border-box; width: 54px; min-height: 0; height: 24px; padding: 0 2px 0 5px; border: 1px solid #95A39F; border-radius: 3px; background: #fff; font: 12px 'IBM Plex Mono', monospace; }
 .unit { color: var(--soft); }
 </style>

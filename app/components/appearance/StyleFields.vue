@@ -48,7 +48,7 @@ const valueOf = (event: Event) => (event.target as HTMLInputElement).value
       <div v-for="role in ROLES" :key="role" class="role">
         <span aria-hidden="true">{{ ROLE_WORDS[role] }}</span>
         <label class="patch" :style="{ background: palette[role] }"><span class="tr-spoken">{{ ROLE_WORDS[role] }}</span><input type="color" :value="palette[role].toLowerCase()" @input="setColour(role, valueOf($event))"></label>
-        <input class="hex" type="text" maxlength="7" spellcheck="false" :aria-label="`${ROLE_WORDS[role]}, as # and six digits`" :value="palette[role]" @change="setColour(role, valueOf($event))">
+        <VTextField class="hex small" maxlength="7" spellcheck="false" :aria-label="`${ROLE_WORDS[role]}, as # and six digits`" :model-value="palette[role]" @change="setColour(role, valueOf($event))" />
       </div>
     </div>
     <p v-for="{ words, ground, ratio, nearest } in failing" :key="`${words} ${ground}`" class="hint clay" role="status">
@@ -77,7 +77,6 @@ h2 span { font-weight: 400; font-size: 12.5px; color: var(--soft); margin-left: 
 .patch { display: block; height: 36px; border: 1px solid #7E8D89; border-radius: 4px; }
 .patch:focus-within { outline: 2px solid var(--water); outline-offset: 2px; }
 .patch input { width: 100%; height: 100%; opacity: 0; cursor: pointer; padding: 0; border: 0; }
-.hex { width: 100%; height: 24px; padding: 0 5px; border: 1px solid #95A39F; border-radius: 3px; font: 12px 'IBM Plex Mono', monospace; }
 .type { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; max-width: 440px; }
 select { height: 30px; border: 1px solid #95A39F; border-radius: 4px; background: #fff; padding: 0 6px; }
 </style>

@@ -44,7 +44,7 @@ async function withdraw() {
     <TimeLine v-if="planned" :item="planned" words="Goes live" />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div v-if="open" class="more">
-      <label class="field"><span>Note, for yourself</span><input type="text" maxlength="500" :value="edition.note" placeholder="What is new in it" @change="change({ note: ($event.target as HTMLInputElement).value })"></label>
+      <label class="field"><span>Note, for yourself</span><VTextField maxlength="500" :model-value="edition.note" placeholder="What is new in it" @change="change({ note: $event.target.value })" /></label>
       <p class="hint">Came in {{ longDate(edition.created) }}<template v-if="edition.by"> from {{ edition.by }}</template>.</p>
       <label v-if="!edition.withdrawn" class="tick"><input type="checkbox" :checked="edition.pinned" @change="change({ pinned: !edition.pinned })"> Anyone can have this edition, by its number</label>
       <CopyLine v-if="edition.pinned && !edition.withdrawn" name="This edition, for ever" :address="address" />

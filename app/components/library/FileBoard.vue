@@ -20,9 +20,14 @@ const replacing = ref(false)
 const titleField = ref<HTMLInputElement>()
 const title = ref('')
 
+let turn = 0
+
 async function load() {
+  const mine = ++turn
   try {
     const fresh = await library.details(props.id)
+    // What was asked for first may come last.
+    if (mine !== turn) return
     if (document.activeElement !== titleField.value) title.value = fresh.title
     file.value = fresh
     document.title = `${fresh.title} · Trough`

@@ -47,8 +47,8 @@ function setSize(key: 'least' | 'most', event: Event) {
     <fieldset class="pair"><legend>Changed</legend><label><span>from</span><input v-model="listing.filters.changedFrom" type="date"></label><label><span>to</span><input v-model="listing.filters.changedTo" type="date"></label></fieldset>
     <fieldset class="pair"><legend>Added</legend><label><span>from</span><input v-model="listing.filters.addedFrom" type="date"></label><label><span>to</span><input v-model="listing.filters.addedTo" type="date"></label></fieldset>
     <fieldset class="pair"><legend>Size in MB</legend>
-      <label><span>from</span><input type="number" min="0" step="any" :value="inMegabytes(listing.filters.least)" @change="setSize('least', $event)"></label>
-      <label><span>to</span><input type="number" min="0" step="any" :value="inMegabytes(listing.filters.most)" @change="setSize('most', $event)"></label>
+      <label><span>from</span><VTextField class="small" type="number" min="0" step="any" :model-value="inMegabytes(listing.filters.least)" @change="setSize('least', $event)" /></label>
+      <label><span>to</span><VTextField class="small" type="number" min="0" step="any" :model-value="inMegabytes(listing.filters.most)" @change="setSize('most', $event)" /></label>
     </fieldset>
     <label class="check"><input v-model="listing.filters.waits" type="checkbox"> Newer edition waiting</label>
     <button type="button" class="plain done" @click="$emit('close')">Close</button>
@@ -69,8 +69,8 @@ legend, .field > span { color: var(--soft); font-size: 12.5px; padding: 0 0 3px;
 .pair legend { float: left; width: 76px; padding: 0; }
 .pair label { display: flex; align-items: center; gap: 4px; }
 .pair span { color: var(--soft); font-size: 12.5px; }
-.pair input { height: 28px; width: 124px; padding: 0 6px; font: inherit; border: 1px solid #95A39F; border-radius: 4px; background: #fff; }
-.pair input[type='number'] { width: 76px; }
+.pair input[type='date'] { height: 28px; width: 124px; padding: 0 6px; font: inherit; border: 1px solid #95A39F; border-radius: 4px; background: #fff; }
+.pair .small { width: 76px; }
 @media (max-width: 520px) {
   .pair legend { width: 100%; }
   .field { flex: 1 1 90px; }

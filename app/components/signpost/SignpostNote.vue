@@ -49,7 +49,7 @@ const links = computed(() => {
 
 <template>
   <section class="note" :aria-label="`The signpost ${signpost.title}`">
-    <label class="field"><span>Name</span><input :key="signpost.id" type="text" maxlength="120" :value="signpost.title" @change="rename"></label>
+    <label class="field"><span>Name</span><VTextField :key="signpost.id" maxlength="120" :model-value="signpost.title" @change="rename" /></label>
     <div class="points">
       <span class="hint">Points at</span>
       <template v-if="file">

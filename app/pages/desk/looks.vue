@@ -124,7 +124,7 @@ useHead({ title: 'Looks', style: [{ innerHTML: () => contentCss(looks.style) + l
         </div>
         <section class="margin" :aria-label="`Settings of the look ${chosen.name}`">
           <div class="note">
-            <label v-if="!chosen.builtIn" class="field"><span>Name</span><input :key="chosen.id" type="text" maxlength="60" :value="chosen.name" @change="rename"></label>
+            <label v-if="!chosen.builtIn" class="field"><span>Name</span><VTextField :key="chosen.id" maxlength="60" :model-value="chosen.name" @change="rename" /></label>
             <template v-else>
               <h2>{{ chosen.name }}</h2>
               <p class="hint">It comes with Trough and stays as it is. Its colours follow yours. Make a look from it to change more.</p>
