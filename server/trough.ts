@@ -36,6 +36,8 @@ import { createReadingService } from './services/reading/reading'
 import { createTextService } from './services/reading/texts'
 import { createShelves } from './services/shelves/shelves'
 import { createSignposts } from './services/signposts/signposts'
+import { createSiteIcon } from './services/site/icon'
+import { createSharedPictures } from './services/site/sharedPictures'
 import { createSiteService } from './services/site/site'
 import { createTallyService } from './services/tally/tally'
 import { createTimetable } from './services/timetable/timetable'
@@ -49,7 +51,7 @@ import { isClockPlausible } from './services/trust/clock'
 import { createTroubles } from './services/trust/troubles'
 import { createVerifying } from './services/trust/verify'
 import { createGathering } from './services/walk/gathering'
-import { createMeasuring } from './services/walk/measuring'
+import { createMeasuring } from './services/lettering/measuring'
 import { createMending } from './services/walk/mending'
 import { createOutside } from './services/walk/outside'
 import { createWalkVisitor } from './services/walk/visitor'
@@ -129,6 +131,8 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     const reading = createReadingService(db, store, derivedFolder, texts, events, traffic)
     const looking = createLooking(store, derivedFolder)
     const pictures = createPictures(db, looking, reading, events)
+    const icon = createSiteIcon(db, events, site, looks, pictures)
+    const sharedPictures = createSharedPictures(site, looks)
     const jobs = createJobs()
     const unpacking = createUnpacking(library, store, jobs, incoming.partOf)
     const fetching = createFetching(db, library, store, jobs, incoming.partOf)
@@ -191,7 +195,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     tidying.unref()
 
     return {
-      folder, secrets, visitors, account, sessions, journal, site, pages, places, signposts, replacing, timetable, oldAddresses, recognising, looks, pictures, library, editions, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, shelves, bagExport, bagImport, tally, traffic, checks, delivery, published, walk, outside, mending, backups, verifying, cleaner, storageUse, metrics,
+      folder, secrets, visitors, account, sessions, journal, site, icon, sharedPictures, pages, places, signposts, replacing, timetable, oldAddresses, recognising, looks, pictures, library, editions, uploads, reading, looking, jobs, unpacking, fetching, bundles, zipping, shelves, bagExport, bagImport, tally, traffic, checks, delivery, published, walk, outside, mending, backups, verifying, cleaner, storageUse, metrics,
 
       /** Takes up what an earlier process left undone. */
       async resume(): Promise<void> {

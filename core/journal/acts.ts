@@ -66,6 +66,7 @@ const REQUESTS: RequestAct[] = [
   ['DELETE', '/signposts/:id', 'took a signpost down', 'signpost'],
   ['POST', '/signposts/:id/turn', 'turned a signpost', 'signpost'],
   ['PUT', '/site', 'changed the site', null],
+  ['PUT', '/site/icon', 'changed the icon of the site', null],
   ['PUT', '/style', 'changed colours and type', null],
   ['POST', '/targets/replace', 'put one thing in the place of another everywhere', null],
   ['POST', '/targets/take-back', 'took a replacement back', null],

@@ -49,7 +49,7 @@ function frame(site: SiteFacts, meta: Head, main: { html: string, document?: Pag
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
 <title>${escapeHtml(title)}${title === site.name ? '' : ` · ${name}`}</title>${metaHtml({ ...meta, site: site.name, address: site.address })}
-<link rel="icon" href="/icon.svg" type="image/svg+xml">${fonts}
+<link rel="icon" href="/favicon.ico">${fonts}
 <style>
 ${pageCss(site.style, parts)}
 ${renderer.css}

@@ -27,3 +27,7 @@ export const fillHref = (facts: TargetFacts | undefined): string | undefined => 
 
 /** The root-relative address of a page. */
 export const pageHref = (slug: string): string => `/${slug}`
+
+/** Where the picture is that stands for pages without one of their own. */
+export const SHARED_PICTURE = '/shared.png'
+export const sharedPictureHref = (slug: string): string => slug === '' ? SHARED_PICTURE : `${SHARED_PICTURE}?page=${encodeURIComponent(slug)}`

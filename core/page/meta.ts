@@ -1,5 +1,6 @@
 import { escapeHtml } from './escape'
-import { filePath, pageHref, pictureHref } from './href'
+import { filePath, pageHref, pictureHref, sharedPictureHref } from './href'
+import { SHARED_SIZE } from './sharedPicture'
 import type { TargetFacts } from './placeholders'
 
 export interface PageMeta {
@@ -50,6 +51,11 @@ export function metaHtml(meta: PageMeta): string {
     named.push(['property', 'og:image', `${address}${pictureHref(picture, SHARED_WIDTH)}&jpeg`], ['property', 'og:image:type', 'image/jpeg'])
     if (width && height) named.push(['property', 'og:image:width', String(Math.round(width * scale))], ['property', 'og:image:height', String(Math.round(height * scale))])
     named.push(['property', 'og:image:alt', picture.description || picture.title], ['name', 'twitter:card', 'summary_large_image'])
+  }
+  else if (address && slug !== undefined) {
+    named.push(['property', 'og:image', address + sharedPictureHref(slug)], ['property', 'og:image:type', 'image/png'])
+    named.push(['property', 'og:image:width', String(SHARED_SIZE.width)], ['property', 'og:image:height', String(SHARED_SIZE.height)])
+    named.push(['property', 'og:image:alt', title], ['name', 'twitter:card', 'summary_large_image'])
   }
   const tags = named.map(([attribute, of, content]) => `\n<meta ${attribute}="${of}" content="${escapeHtml(content)}">`)
   if (address && slug !== undefined) {

@@ -70,7 +70,7 @@ async function seen(trough: Trough) {
     pointing: await Promise.all(['current-list', 'list-now', ...posts.map(post => post.name)].map(async name => [name, ...await ask(name, 'yes')])),
     html: await Promise.all(slugs.map(async slug => [slug, (await trough.published.find(slug, undefined))?.bytes.toString(), await trough.places.find(slug)])),
     pictures: await Promise.all(known.map(async file => trough.pictures.find(file.handle, 320).then(picture => picture.representation.etag, (error: { status: number }) => error.status))),
-    message: await trough.published.message('Gone', 'It is gone.'), outside: await trough.outside.isOn(), checks: await trough.checks.get(),
+    icon: (await trough.icon.get()).bytes.toString('base64'), message: await trough.published.message('Gone', 'It is gone.'), outside: await trough.outside.isOn(), checks: await trough.checks.get(),
     found: (await trough.walk.state()).findings.map(({ key, words: said }) => [key, said]).sort(),
   }
   await server.close()
@@ -142,6 +142,7 @@ const CHANGES: [string, () => Promise<unknown>][] = [
   ['settings change', async () => {
     await test.trough.outside.switch(true)
     await test.trough.checks.set({ check: true })
+    await test.trough.icon.choose(made.tile.id)
   }],
   ['a signpost is taken down', () => test.trough.signposts.remove(made.signpost, { way: 'off' } as never)],
   ['a look is deleted', () => test.trough.looks.remove(made.look, BUILT_IN_LOOKS[0]!.id)],

@@ -1,24 +1,28 @@
 import { createHash } from 'node:crypto'
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { represent, respond } from '../../core/http/respond'
-import { iconSvg } from '../../core/page/icon'
+import { SHARED_PICTURE } from '../../core/page/href'
 import { robotsTxt, securityTxt, sitemapXml } from '../../core/page/siteFiles'
 import { Problem } from '../../core/problem'
 import { send } from '../services/delivery/send'
 import type { Trough } from '../trough'
 
 /** What programs look for on every site. */
-type SiteFile = (trough: Trough, origin: string) => Promise<{ bytes: Buffer, contentType: string } | undefined>
+type SiteFile = (trough: Trough, origin: string, query: URLSearchParams) => Promise<{ bytes: Buffer, contentType: string } | undefined>
 
 const text = (contentType: string, words: string | undefined) => words === undefined ? undefined : { contentType, bytes: Buffer.from(words) }
 
-const siteIcon: SiteFile = async ({ site, looks }) => text('image/svg+xml', iconSvg((await site.get()).name, (await looks.style()).palette))
+/** What stands for a live page without a picture where others link to it. */
+const sharedPicture: SiteFile = async ({ pages, sharedPictures }, _origin, query) => {
+  const page = await pages.live(query.get('page') ?? '')
+  return page && { bytes: await sharedPictures.of(page.title), contentType: 'image/png' }
+}
 
 const SITE_FILES: Record<string, SiteFile> = {
   '/robots.txt': async (_trough, origin) => text('text/plain; charset=utf-8', robotsTxt(origin)),
-  '/icon.svg': siteIcon,
-  // Asked for by name, and served as what it is.
-  '/favicon.ico': siteIcon,
+  // Asked for by this name, and served as what it is.
+  '/favicon.ico': ({ icon }) => icon.get(),
+  [SHARED_PICTURE]: sharedPicture,
   '/sitemap.xml': async ({ pages }, origin) => text('application/xml; charset=utf-8', sitemapXml(origin, await pages.livePlaces())),
   '/.well-known/security.txt': async ({ account }, origin) => text('text/plain; charset=utf-8', securityTxt(await account.contact(), origin, new Date())),
 }
@@ -30,9 +34,9 @@ export const isSiteFile = (path: string): boolean => Object.hasOwn(SITE_FILES, p
  *
  * @param host the one the request names, for a site that has no address of its own yet
  */
-export async function answerSiteFile(trough: Trough, request: IncomingMessage, response: ServerResponse, path: string, host = 'localhost'): Promise<void> {
+export async function answerSiteFile(trough: Trough, request: IncomingMessage, response: ServerResponse, path: string, search: string, host = 'localhost'): Promise<void> {
   const { address } = await trough.site.get()
-  const found = await SITE_FILES[path]!(trough, address || `${trough.visitors.isSecure(request) ? 'https' : 'http'}://${host}`)
+  const found = await SITE_FILES[path]!(trough, address || `${trough.visitors.isSecure(request) ? 'https' : 'http'}://${host}`, new URLSearchParams(search))
   if (!found) throw new Problem(404, 'There is nothing at this address.', 'Start from the first page.')
   const { bytes, contentType } = found
   const representation = represent({

@@ -79,6 +79,6 @@ async function answerAt(trough: Trough, { node: { req, res } }: H3Event, path: s
   if (isFilePath(path)) await answerFile(trough, req, res, path, search)
   else if (path.startsWith(PICTURES)) await answerPicture(trough, req, res, decodedName(path.slice(PICTURES.length)), search)
   else if (path.startsWith(SHELVES)) await answerShelf(trough, req, res, path.slice(SHELVES.length), search)
-  else if (isSiteFile(path)) await answerSiteFile(trough, req, res, path, headerOf(req.headers, 'host'))
+  else if (isSiteFile(path)) await answerSiteFile(trough, req, res, path, search, headerOf(req.headers, 'host'))
   else await answerPage(trough, req, res, path.slice(1))
 }

@@ -55,6 +55,7 @@ async function save() {
       <label class="field"><span>Time zone</span><input v-model="form.timeZone" type="text" list="zones" required aria-describedby="zone-hint" spellcheck="false"></label>
       <datalist id="zones"><option v-for="zone in ZONES" :key="zone" :value="zone" /></datalist>
       <p id="zone-hint" class="hint">Set times are meant in it: a price list that goes live at 8 does so by its clocks.</p>
+      <SiteIcon />
       <p v-if="error" class="problem" role="alert">{{ error }}</p>
       <div class="acts"><button type="submit" class="main">Save</button></div>
     </form>

@@ -18,7 +18,7 @@ import type { LibraryService } from '../library/library'
 import type { LookService } from '../looks/looks'
 import type { PageService } from '../pages/pages'
 import type { Recognising } from '../pages/recognise'
-import type { Measuring } from './measuring'
+import type { Measuring } from '../lettering/measuring'
 import type { Outside } from './outside'
 import type { Signposts } from '../signposts/signposts'
 

@@ -1,0 +1,37 @@
+import { readFile } from 'node:fs/promises'
+import { join } from 'node:path'
+import * as fontkit from 'fontkit'
+import wawoff2 from 'wawoff2'
+import type { TypefaceName } from '../../../core/look/typefaces'
+import { ROOT } from '../../root'
+
+/** Where the files of a typeface lie, by the scripts they hold; none of one that only readers have. */
+const FILES: Partial<Record<TypefaceName, (script: string) => string>> = {
+  literata: script => `@fontsource-variable/literata/files/literata-${script}-wght-normal.woff2`,
+  hanken: script => `@fontsource-variable/hanken-grotesk/files/hanken-grotesk-${script}-wght-normal.woff2`,
+}
+
+/** A font at a weight, of 100 to 900. */
+export type Font = (weight: number) => fontkit.Font
+
+async function open(file: string): Promise<Font> {
+  const bytes = await wawoff2.decompress(await readFile(join(ROOT, 'node_modules', file)))
+  const font = fontkit.create(Buffer.from(bytes)) as fontkit.Font
+  const weights = new Map<number, fontkit.Font>()
+  return (weight) => {
+    const heavy = weights.get(weight) ?? font.getVariation({ wght: weight })
+    weights.set(weight, heavy)
+    return heavy
+  }
+}
+
+const opened = new Map<string, Promise<Font>>()
+
+/** The part of a typeface for a script, such as `latin-ext`; undefined for a typeface that only the reader's computer has. */
+export function openFont(typeface: TypefaceName, script: string): Promise<Font> | undefined {
+  const file = FILES[typeface]?.(script)
+  if (!file) return undefined
+  const known = opened.get(file) ?? open(file)
+  opened.set(file, known)
+  return known
+}
