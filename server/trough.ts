@@ -237,7 +237,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
         await hasher.close()
         await deliveryHashing.close()
         await tally.flush()
-        await bundles.settled()
+        await bundles.close()
         await closeDatabase()
         await lock.release()
       },

@@ -1,11 +1,9 @@
-import { readlinkSync } from 'node:fs'
-import { setPriority } from 'node:os'
-import { basename } from 'node:path'
 import { parentPort } from 'node:worker_threads'
 import { isDiskFull } from '../../core/diskFull'
 import type { Facts } from '../../core/files/item'
 import { withoutPlaces } from '../../core/files/withoutPlaces'
 import { wordsOf } from '../../core/find/fold'
+import { comeAfterVisitors } from './courtesy'
 import { readerFor } from './readers'
 import { Unreadable, type Part, type Sink } from './readers/reader'
 
@@ -70,8 +68,7 @@ export async function read({ path, mediaType, picture }: ReadTask, handOn: (part
 
 if (parentPort) {
   const port = parentPort
-  // On Linux a priority holds for one thread: visitors and the desk come first.
-  if (process.platform === 'linux') setPriority(Number(basename(readlinkSync('/proc/thread-self'))), 10)
+  comeAfterVisitors()
   let goOn = () => {}
   port.on('message', async (message: ReadTask | 'on') => {
     if (message === 'on') return goOn()

@@ -1,52 +1,39 @@
-import { crc32 } from 'node:zlib'
-import { and, eq, inArray, isNull, or } from 'drizzle-orm'
+import { eq, inArray } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
 import { broughtBy, type BundleChange, type BundleDetails, type BundleEntry, type NewBundle } from '../../../core/bundle/contents'
-import { resolveBundle, type BundleMember } from '../../../core/bundle/members'
 import type { FileItem } from '../../../core/files/item'
 import { cleanFileName } from '../../../core/files/fileName'
 import type { Selection } from '../../../core/files/selection'
-import type { Tree } from '../../../core/folders/tree'
-import { groupBy } from '../../../core/group'
 import { newId } from '../../../core/id'
 import { Problem, notFound } from '../../../core/problem'
-import { ZipLayout, type ZipMember } from '../../../core/zip/layout'
+import { ZipLayout } from '../../../core/zip/layout'
 import type { Database, Queryable } from '../../db/connection'
-import { blobs, bundles, editions, files } from '../../db/schema'
+import { bundles, files } from '../../db/schema'
 import type { Events } from '../events'
 import { freeHandle } from '../library/handles'
-import { mustHave, readTree, type FolderRow } from '../library/folders'
+import { mustHave, readTree } from '../library/folders'
 import { nextPosition } from '../library/intake'
 import { filesById, getFile } from '../library/items'
 import { createQueue } from '../../../core/queue'
-import { fingerprintOf, type LaidOut } from './packing'
+import { createComposing, type BundleRow, type Reach } from './composing'
+import type { LaidOut } from './packing'
+import { unpackMembers } from './zipMembers'
 import { laterTrouble } from '../../log'
 
 /** Members told to the desk; more would only be scrolled past. */
 const MOST_LISTED = 2000
 
-type Row = typeof bundles.$inferSelect
-type Stored = { id: string, folder: string | null, fileName: string, sha256: string, size: number, crc32: number, created: Date }
-
-/** What a bundle depends on: a change of any of these may change it. */
-interface Reach { files: Set<string>, folders: Set<string> }
-
-interface Composed { row: Row, tree: Tree<FolderRow>, stored: Map<string, Stored>, members: BundleMember<Stored>[], reach: Reach }
-
-function toZipMember(member: BundleMember<Stored>, composed: Date): ZipMember {
-  if ('file' in member) {
-    const { size, crc32: crc, created, sha256 } = member.file
-    return { name: member.path, size, crc32: crc, modified: created, source: sha256 }
-  }
-  // Readers of texts on any desktop know these line ends.
-  const bytes = Buffer.from(member.body.replace(/\r?\n/g, '\r\n'))
-  return { name: member.path, size: bytes.length, crc32: crc32(bytes), modified: composed, source: bytes }
+/** A zip is laid out for the first who has it; most bundles change more often than they are downloaded. */
+function layOutWhenAsked(packed: string, facts: Omit<LaidOut, 'layout'>): LaidOut {
+  let layout: ZipLayout | undefined
+  return { ...facts, get layout() { return layout ??= new ZipLayout(unpackMembers(packed)) } }
 }
 
 const meet = (large: ReadonlySet<string>, small: ReadonlySet<string>) => [...small].some(id => large.has(id))
 
 /** Zips composed of files and folders of the library, put together as they are sent; kept true to what is in them. */
 export function createBundles(db: Database, events: Events) {
+  const composing = createComposing(db)
   const laid = new LRUCache<string, LaidOut>({ max: 200 })
   const reaches = new Map<string, Reach>()
   const oneAtATime = createQueue()
@@ -65,40 +52,8 @@ export function createBundles(db: Database, events: Events) {
     soon()
   })
 
-  async function rowOf(tx: Queryable, id: string): Promise<Row | undefined> {
+  async function rowOf(tx: Queryable, id: string): Promise<BundleRow | undefined> {
     return (await tx.select().from(bundles).where(eq(bundles.fileId, id)))[0]
-  }
-
-  async function readStored(fileIds: string[], folderIds: string[]): Promise<Stored[]> {
-    if (!fileIds.length && !folderIds.length) return []
-    return db.select({
-      id: files.id, folder: files.folder, fileName: editions.fileName, sha256: blobs.sha256, size: blobs.size, crc32: blobs.crc32, created: editions.created,
-    }).from(files).innerJoin(editions, and(eq(editions.fileId, files.id), eq(editions.number, files.edition))).innerJoin(blobs, eq(blobs.sha256, editions.sha256))
-      .where(and(isNull(files.deleted), eq(editions.withdrawn, false), or(fileIds.length ? inArray(files.id, fileIds) : undefined, folderIds.length ? inArray(files.folder, folderIds) : undefined)))
-  }
-
-  async function compose(row: Row): Promise<Composed> {
-    const tree = await readTree(db)
-    const belowOf = (folder: string) => tree.below(folder).map(({ id }) => id)
-    const explicit = row.entries.flatMap(entry => entry.kind === 'file' ? [entry.file] : [])
-    const tops = row.entries.flatMap(entry => entry.kind === 'folder' ? [entry.folder] : [])
-    const folders = new Set([...tops, ...tops.flatMap(belowOf)])
-    const rows = await readStored(explicit, [...folders])
-    const stored = new Map(rows.map(file => [file.id, file]))
-    const byFolder = groupBy(rows, file => file.folder)
-    const folderOf = (id: string) => {
-      const top = tree.get(id)
-      if (!top) return undefined
-      const depth = tree.pathTo(id).length
-      const inside = belowOf(id).flatMap((folder) => {
-        const way = tree.pathTo(folder).slice(depth).map(({ name }) => `${name}/`).join('')
-        return (byFolder.get(folder) ?? []).map(file => ({ path: way + file.fileName, file }))
-      })
-      // In one order wherever and whenever it is made; files of the same name in the order of their identities.
-      return { name: top.name, files: inside.sort((a, b) => a.path === b.path ? a.file.id < b.file.id ? -1 : 1 : a.path < b.path ? -1 : 1) }
-    }
-    const members = resolveBundle(row.entries, { file: id => stored.get(id), folder: folderOf })
-    return { row, tree, stored, members, reach: { files: new Set([...explicit, ...stored.keys()]), folders } }
   }
 
   /** Brings what is said of a bundle up to date. */
@@ -109,15 +64,12 @@ export function createBundles(db: Database, events: Events) {
       laid.delete(id)
       return
     }
-    const { members, reach } = await compose(row)
-    const zipMembers = members.map(member => toZipMember(member, row.composed))
-    const fingerprint = fingerprintOf(zipMembers)
-    const layout = new ZipLayout(zipMembers)
+    const { packed, fingerprint, size, total, reach } = await composing.compose(row)
     const same = fingerprint === row.fingerprint
     const changed = same ? row.changed : new Date()
-    if (!same) await db.update(bundles).set({ fingerprint, changed, size: layout.size, count: members.length }).where(eq(bundles.fileId, id))
+    if (!same) await db.update(bundles).set({ fingerprint, changed, size, count: total }).where(eq(bundles.fileId, id))
     reaches.set(id, reach)
-    laid.set(id, { layout, fileName: row.fileName, fingerprint, changed })
+    laid.set(id, layOutWhenAsked(packed, { fileName: row.fileName, fingerprint, changed }))
   }
 
   /** Of the files that changed, the bundles they are in, were in, or are. */
@@ -172,19 +124,8 @@ export function createBundles(db: Database, events: Events) {
     await freshen()
     const row = await rowOf(db, id)
     if (!row) throw notFound('bundle')
-    const { tree, stored, members } = await compose(row)
-    const byEntry = groupBy(members, member => member.entry)
-    const sizeOf = (member: BundleMember<Stored>) => 'file' in member ? member.file.size : Buffer.byteLength(member.body)
-    const now = Object.fromEntries(row.entries.map((entry) => {
-      const own = entry.kind === 'text' ? entry.name : (entry.kind === 'file' ? stored.get(entry.file)?.fileName : tree.get(entry.folder)?.name)
-      const inside = byEntry.get(entry.id) ?? []
-      const path = entry.kind === 'folder' ? [entry.within, entry.name ?? own].filter(Boolean).join('/') : inside[0]?.path ?? ''
-      return [entry.id, { gone: own === undefined, own: own ?? '', path, files: inside.length, size: inside.reduce((sum, member) => sum + sizeOf(member), 0) }]
-    }))
-    return {
-      file: await getFile(db, id), revision: row.revision, entries: row.entries, now, total: members.length,
-      members: members.slice(0, MOST_LISTED).map(member => ({ path: member.path, size: sizeOf(member) })),
-    }
+    const { now, members, total } = await composing.compose(row, MOST_LISTED)
+    return { file: await getFile(db, id), revision: row.revision, entries: row.entries, now, members, total }
   }
 
   /** @throws Problem 422 where one of the files is a bundle itself */
@@ -251,6 +192,11 @@ export function createBundles(db: Database, events: Events) {
 
     /** Waits until every change so far is taken in. */
     settled: freshen,
+
+    async close(): Promise<void> {
+      await freshen()
+      await composing.close()
+    },
   }
 }
 export type Bundles = ReturnType<typeof createBundles>

@@ -1,8 +1,8 @@
-import { createHash } from 'node:crypto'
 import { splitExtension } from '../../../core/files/fileName'
 import type { FileItem } from '../../../core/files/item'
 import { ZipLayout, type ZipMember } from '../../../core/zip/layout'
 import { distinctPaths } from '../../../core/zip/names'
+import { fingerprintOf } from './zipMembers'
 
 /** A zip as it would be sent now. */
 export interface LaidOut {
@@ -12,15 +12,6 @@ export interface LaidOut {
   fingerprint: string
   /** when its contents last changed, where that is kept */
   changed?: Date
-}
-
-/** What tells the contents of a zip from any others: the same for the same, to the byte. */
-export function fingerprintOf(members: ZipMember[]): string {
-  const hash = createHash('sha256')
-  for (const { name, size, crc32: crc, modified, source } of members) {
-    hash.update(JSON.stringify([name, size, crc, Math.floor(modified.getTime() / 1000), typeof source === 'string' ? source : createHash('sha256').update(source).digest('hex')]))
-  }
-  return hash.digest('hex').slice(0, 32)
 }
 
 /** Lays out zips of the library's files as they are now; of a bundle among them all that is in it, in a folder of its name. */

@@ -10,7 +10,7 @@ import { createNames, keyOfName } from './names'
 /** What an address in `/files/` or `/to/` leads to. */
 export type Entry =
   /** `withdrawn` stands in the place of an edition that visitors no longer get */
-  | { kind: 'file', current: Deliverable | 'withdrawn', edition: (number: number) => Deliverable | 'withdrawn' | undefined }
+  | { kind: 'file', id: string, current: Deliverable | 'withdrawn', edition: (number: number) => Deliverable | 'withdrawn' | undefined }
   | { kind: 'bundle', id: string }
   | { kind: 'moved', path: string }
   | { kind: 'gone' }
@@ -22,17 +22,42 @@ type SavedNames = ReadonlyMap<string, string>
 /** Finds what handles and signposts lead to; answers from memory until something changes. */
 export function createDirectory(db: Database, events: Events) {
   const entries = new LRUCache<string, Entry>({ max: 20_000 })
+  /** under which names the files are kept: one of many that change costs the others nothing */
+  const keysOf = new Map<string, Set<string>>()
+  /** names that lead to no file, or by a signpost: what they lead to may change with any file */
+  const others = new Set<string>()
   const given = createNames(db, events)
   let names: SavedNames | undefined
-  // Counts the changes, so that an answer read before one is not remembered after it.
-  let age = 0
-  const forget = () => {
-    age++
-    entries.clear()
-    names = undefined
+  let namesAge = 0
+  /** files and signposts that changed while something is read, for each reading: what was read before is not remembered after */
+  const readings = new Set<Set<string>>()
+
+  const drop = (key: string) => entries.delete(key)
+  function forget(ids: string[]): void {
+    for (const id of ids) {
+      for (const touched of readings) touched.add(id)
+      keysOf.get(id)?.forEach(drop)
+      keysOf.delete(id)
+    }
+    others.forEach(drop)
+    others.clear()
   }
   events.on('library', forget)
-  events.on('live', forget)
+  events.on('signposts', forget)
+  const forgetNames = () => {
+    namesAge++
+    names = undefined
+  }
+  events.on('live', forgetNames)
+  events.on('uses', forgetNames)
+
+  function remember(key: string, entry: Entry, signpost: boolean, touched: Set<string>): void {
+    const id = signpost ? undefined : entry.kind === 'bundle' || entry.kind === 'file' ? entry.id : undefined
+    if (id === undefined ? touched.size : touched.has(id)) return
+    entries.set(key, entry)
+    if (id === undefined) others.add(key)
+    else keysOf.set(id, (keysOf.get(id) ?? new Set()).add(key))
+  }
 
   async function read(handle: string): Promise<Entry | undefined> {
     const [file] = await db.select().from(files).where(eq(files.handle, handle))
@@ -61,7 +86,7 @@ export function createDirectory(db: Database, events: Events) {
     const current = rows.find(row => row.edition.number === file.edition)
     if (!current) return { kind: 'bundle', id: file.id }
     const byNumber = new Map(rows.map(row => [row.edition.number, row.edition.withdrawn ? 'withdrawn' as const : editionDeliverable(row)]))
-    return { kind: 'file', current: current.edition.withdrawn ? 'withdrawn' : editionDeliverable(current, file.changed), edition: number => byNumber.get(number) }
+    return { kind: 'file', id: file.id, current: current.edition.withdrawn ? 'withdrawn' : editionDeliverable(current, file.changed), edition: number => byNumber.get(number) }
   }
 
   /** The current edition of a file, be it in the bin. */
@@ -94,10 +119,16 @@ export function createDirectory(db: Database, events: Events) {
       const known = entries.get(key)
       if (known) return known
       if (!await given.has(key)) return undefined
-      const asked = age
-      const entry = await (signpost ? readSignpost(name) : read(name))
-      if (entry && asked === age) entries.set(key, entry)
-      return entry
+      const touched = new Set<string>()
+      readings.add(touched)
+      try {
+        const entry = await (signpost ? readSignpost(name) : read(name))
+        if (entry) remember(key, entry, signpost, touched)
+        return entry
+      }
+      finally {
+        readings.delete(touched)
+      }
     },
 
     /** The names that live buttons save under, by placement, where their owner chose one; undefined unless they are in memory. */
@@ -106,9 +137,9 @@ export function createDirectory(db: Database, events: Events) {
     /** The same; see {@link knownNames}. */
     async savedNames(): Promise<SavedNames> {
       if (names) return names
-      const asked = age
+      const asked = namesAge
       const read = await readSavedNames()
-      if (asked === age) names = read
+      if (asked === namesAge) names = read
       return read
     },
   }
