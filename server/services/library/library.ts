@@ -1,6 +1,5 @@
 import { and, asc, eq } from 'drizzle-orm'
 import type { Clash, ClashQuery } from '../../../core/files/clash'
-import { monthNamed, nameAdvice, subjectOf, type NameAdvice } from '../../../core/files/nameAdvice'
 import type { EditionItem, FileChange, FileItem, Use } from '../../../core/files/item'
 import { sameName } from '../../../core/folders/item'
 import { Problem } from '../../../core/problem'
@@ -18,6 +17,7 @@ import { createFinding } from './finding'
 import { createFolderService, readTree } from './folders'
 import { createIntake } from './intake'
 import { filesById, filesUncounted, filesWithBytes, getFile } from './items'
+import { createNaming } from './naming'
 import { createPlacing } from './placing'
 import { createRegister } from './register'
 import { showEditionIn } from './showing'
@@ -52,17 +52,6 @@ export function createLibraryService(db: Database, store: Store, pages: PageServ
       ({ number, fileName, mediaType, size, sha256, note, pinned, withdrawn, by, created: created.toISOString() }))
   }
 
-  /** What could be better about a file's name, from the document's own dates. */
-  async function adviceOn(file: FileItem): Promise<NameAdvice | null> {
-    const [own, named] = [file.facts.dated ?? file.changed.slice(0, 10), monthNamed(await texts.beginning(file.sha256))]
-    const dated = named && !own.startsWith(named) ? named : own
-    const month = dated.slice(0, 7)
-    const subject = subjectOf(file.fileName)
-    const sisters = (await all()).filter(other => other.id !== file.id && subjectOf(other.fileName) === subject && (other.facts.dated ?? other.changed).startsWith(month))
-    const earlier = (await editionsOf(file.id)).filter(edition => edition.number !== file.edition && edition.created.startsWith(month))
-    return nameAdvice({ ...file, dated, oftenIssued: sisters.length + earlier.length > 0 }) ?? null
-  }
-
   return {
     /** Reads in what lists are made of, so that the first of them is quick. */
     async warm(): Promise<void> {
@@ -77,7 +66,7 @@ export function createLibraryService(db: Database, store: Store, pages: PageServ
     ids,
     tags,
     editions: editionsOf,
-    adviceOn,
+    adviceOn: createNaming(texts, { all, editions: editionsOf }),
     get: (id: string) => getFile(db, id),
     byId: (fileIds: string[]) => filesById(db, fileIds),
     byIdUncounted: (fileIds: string[]) => filesUncounted(db, fileIds),
