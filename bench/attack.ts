@@ -9,7 +9,7 @@ import { ownerApi } from '../e2e/support/owner'
 import { startServer } from '../e2e/support/server'
 import { upload } from '../e2e/support/upload'
 import { putRandom } from './putRandom'
-import { median, pacedP99 } from './measure'
+import { inTurn, load, median, medianRatio, pacedP99 } from './measure'
 import { report, sayEnd } from './report'
 import { openTrough } from '../server/trough'
 
@@ -70,6 +70,12 @@ async function bringOldAddresses(): Promise<void> {
   }
   oldAddressesAreIn = true
 }
+
+/** How many pages are answered in the time of one answer that there is nothing. */
+async function costOfNothing(): Promise<number> {
+  const { page, nothing } = await inTurn(ROUNDS, { page: async () => (await load(server.url, 1, 20)).rate, nothing: async () => (await load(`${server.url}/nowhere`, 1, 20, {}, { missing: true })).rate })
+  return medianRatio(page, nothing)
+}
 let backups = 0
 
 /** The whole data folder, copied by the command's way. */
@@ -111,6 +117,7 @@ try {
     report(`${name}: meanwhile`, median(under), 'ms')
     report(`${name}: ratio`, median(ratios), 'times', { most: 2 })
   }
+  if (oldAddressesAreIn) report('what is nowhere against a page, with 300,000 old addresses', await costOfNothing(), 'times', { most: 2 })
 }
 finally {
   await server.remove()

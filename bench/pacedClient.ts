@@ -1,3 +1,4 @@
+import { setPriority } from 'node:os'
 import { setTimeout as wait } from 'node:timers/promises'
 import { BROWSER } from './measure'
 
@@ -12,6 +13,13 @@ async function timeOfOne(): Promise<number> {
   return performance.now() - start
 }
 
+try {
+  // On one machine with the server and those who attack it, a client that has to wait for its own turn measures itself.
+  setPriority(-10)
+}
+catch {
+  console.warn('  (the measuring client may not come first here: only root may say so)')
+}
 for (let count = 0; count < WARM_UP; count++) await timeOfOne()
 const times: Promise<number>[] = []
 const begin = performance.now()

@@ -15,7 +15,11 @@ export class Problem extends Error {
     readonly detail: string,
     readonly extra: Record<string, unknown> = {},
   ) {
+    // Where a request asks for what it cannot have is no news: looking the stack up would be the dearest part of telling it so.
+    const depth = Error.stackTraceLimit
+    if (status < 500) Error.stackTraceLimit = 0
     super(`${title} ${detail}`)
+    Error.stackTraceLimit = depth
     this.name = 'Problem'
   }
 }

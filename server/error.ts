@@ -1,6 +1,7 @@
 import { STATUS_CODES } from 'node:http'
 import type { H3Error, H3Event } from 'h3'
 import { diskFull, isDiskFull } from '../core/diskFull'
+import { headerOf } from '../core/http/conditional'
 import { Problem } from '../core/problem'
 import { Damaged } from './services/delivery/filler'
 import { PAGE_HEADERS } from './services/pages/published'
@@ -23,6 +24,11 @@ async function toProblem(error: H3Error): Promise<Problem> {
 export default async function answerError(error: H3Error, event: H3Event): Promise<void> {
   const problem = await toProblem(error)
   if (problem.status >= 500) log.error({ err: error.cause ?? error, request: requestId(event), method: event.method, url: event.path }, 'a request failed')
+  await answerProblem(problem, event)
+}
+
+/** Says what is wrong, and what to do. */
+export async function answerProblem(problem: Problem, event: H3Event): Promise<void> {
   const { req, res } = event.node
   if (res.headersSent) {
     // The answer has begun: cutting it off is the only way left to say that it is not whole.
@@ -41,9 +47,10 @@ export default async function answerError(error: H3Error, event: H3Event): Promi
     res.end(JSON.stringify({ status: problem.status, title: problem.title, detail: problem.detail, ...problem.extra }))
     return
   }
-  const html = await useTrough().then(({ published }) => published.message(problem.title, problem.detail))
-    .catch(() => `<!DOCTYPE html><title>${problem.title}</title>`)
-  for (const [name, value] of Object.entries(PAGE_HEADERS)) res.setHeader(name, value)
-  res.setHeader('Content-Type', 'text/html; charset=utf-8')
-  res.end(req.method === 'HEAD' ? undefined : html)
+  const { bytes, encoding } = await useTrough().then(({ published }) => published.message(problem.title, problem.detail, headerOf(req.headers, 'accept-encoding')))
+    .catch(() => ({ bytes: Buffer.from(`<!DOCTYPE html><title>${problem.title}</title>`), encoding: 'identity' }))
+  res.writeHead(problem.status, {
+    ...PAGE_HEADERS, 'Content-Type': 'text/html; charset=utf-8', 'Content-Length': bytes.length, 'Vary': 'Accept-Encoding', ...encoding !== 'identity' && { 'Content-Encoding': encoding },
+  })
+  res.end(req.method === 'HEAD' ? undefined : bytes)
 }

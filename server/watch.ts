@@ -1,6 +1,7 @@
 import type { H3Event } from 'h3'
 import { log } from './log'
 import type { Metrics, RequestKind } from './services/watch/metrics'
+import { isForVisitors } from './visitors/audience'
 import { isFilePath } from './visitors/file'
 
 const started = Date.now().toString(36)
@@ -12,7 +13,7 @@ export function requestId({ context, node: { req } }: H3Event): string {
   return context.requestId ??= typeof given === 'string' && /^[\w.-]{6,64}$/.test(given) ? given : `${started}-${(++count).toString(36)}`
 }
 
-const kindOf = (path: string): RequestKind => isFilePath(path) ? 'file' : path.startsWith('/api/') ? 'api' : /^\/desk(?:[/?]|$)|^\/_/.test(path) ? 'desk' : 'page'
+const kindOf = (path: string): RequestKind => isFilePath(path) ? 'file' : path.startsWith('/api/') ? 'api' : isForVisitors(path) ? 'page' : 'desk'
 
 /** Whether each request is logged, or only what went wrong. */
 const logsRequests = process.env.TROUGH_LOG === 'requests'

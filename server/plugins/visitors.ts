@@ -1,11 +1,20 @@
+import type { H3Event } from 'h3'
 import { defineNitroPlugin } from 'nitropack/runtime'
 import { namesTwoHosts, originForm } from '../../core/http/target'
 import { Problem } from '../../core/problem'
 import type { Trough } from '../trough'
 import { useTrough } from '../utils/trough'
 import { DESK_HEADERS } from '../deskHeaders'
-import { answerAtOnce, answerVisitor, isForVisitors } from '../visitors/visitors'
+import { answerProblem } from '../error'
+import { isForVisitors } from '../visitors/audience'
+import { answerAtOnce, answerVisitor } from '../visitors/visitors'
 import { watchRequest } from '../watch'
+
+/** What is not there is asked for more than anything else: it does not go the long way of other errors. */
+const sayWhatIsWrong = (event: H3Event) => (error: unknown): Promise<void> => {
+  if (!(error instanceof Problem) || error.status >= 500) throw error
+  return answerProblem(error, event)
+}
 
 /**
  * Puts visitors in front of Nitro's own chain of assets, route rules and middleware, which costs more
@@ -24,7 +33,7 @@ export default defineNitroPlugin(({ h3App }) => {
     req.url = target
     // No name, title or path has it in it, and no database takes it.
     if (target.includes('%00')) throw new Problem(400, 'There is a character in the address that none can have (NUL).', 'Leave it out.')
-    if (isForVisitors(target)) return trough && answerAtOnce(trough, event) ? undefined : answerVisitor(event)
+    if (isForVisitors(target)) return trough && answerAtOnce(trough, event) ? undefined : answerVisitor(event).catch(sayWhatIsWrong(event))
     for (const [name, value] of Object.entries(DESK_HEADERS)) res.setHeader(name, value)
     // Pages set in them are shown in frames that are nobody's, the preview among them.
     if (target.startsWith('/_fonts/')) {

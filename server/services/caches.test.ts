@@ -70,7 +70,7 @@ async function seen(trough: Trough) {
     pointing: await Promise.all(['current-list', 'list-now', ...posts.map(post => post.name)].map(async name => [name, ...await ask(name, 'yes')])),
     html: await Promise.all(slugs.map(async slug => [slug, (await trough.published.find(slug, undefined))?.bytes.toString(), await trough.places.find(slug)])),
     pictures: await Promise.all(known.map(async file => trough.pictures.find(file.handle, 320).then(picture => picture.representation.etag, (error: { status: number }) => error.status))),
-    icon: (await trough.icon.get()).bytes.toString('base64'), message: await trough.published.message('Gone', 'It is gone.'), outside: await trough.outside.isOn(), checks: await trough.checks.get(),
+    icon: (await trough.icon.get()).bytes.toString('base64'), message: (await trough.published.message('Gone', 'It is gone.')).bytes.toString(), outside: await trough.outside.isOn(), checks: await trough.checks.get(),
     found: (await trough.walk.state()).findings.map(({ key, words: said }) => [key, said]).sort(),
   }
   await server.close()

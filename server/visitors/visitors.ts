@@ -17,12 +17,6 @@ import { answerSiteFile, isSiteFile } from './siteFile'
 const PICTURES = '/pictures/'
 const SHELVES = shelfHref('')
 
-/** First parts of addresses that are the desk's: itself, its API, and its own assets. */
-const DESKS = /^\/(?:desk|api)(?:[/?]|$)|^\/_/
-
-/** Whether an address is for visitors: a file or a page, not the desk, its API or the desk's own assets. */
-export const isForVisitors = (path: string): boolean => !DESKS.test(path)
-
 /** The walk itself is nobody to make room for. */
 function noteTraffic({ traffic }: Trough, { headers }: IncomingMessage): void {
   if (headers['user-agent'] !== WALK_AGENT) traffic.note()

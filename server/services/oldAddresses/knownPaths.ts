@@ -1,20 +1,20 @@
-import { createHash } from 'node:crypto'
-import { setImmediate as nextTurn } from 'node:timers/promises'
-import { asc, gt } from 'drizzle-orm'
+import { asc, gt, sql } from 'drizzle-orm'
 import type { Database } from '../../db/connection'
 import { oldAddresses } from '../../db/schema'
 import { laterTrouble } from '../../log'
+import type { ShortPathsMessage, ShortPathsTask } from '../../workers/shortPaths'
 import type { Events } from '../events'
+import { createAsker, workerScript } from '../workerHost'
+import { includes, shortOf } from './shortPaths'
 
-/** Paths read in one question: more would keep visitors waiting. */
-const AT_ONCE = 1000
-
-/** 48 bits of a path's SHA-1: hundreds of thousands of paths in a few megabytes. Two that fall together cost a question, no more. */
-const shortOf = (path: string): number => createHash('sha1').update(path).digest().readUIntBE(0, 6)
+/** Paths read in one question: the database answers nobody else meanwhile. */
+const AT_ONCE = 5000
+/** Milliseconds a worker may take for them. */
+const PATIENCE = 60_000
 
 /** Which addresses the site had before, so that asking for what was never there costs no question to the database. */
 export function createKnownPaths(db: Database, events: Events) {
-  let paths: Set<number> | undefined
+  let paths: Float64Array[] | undefined
   let age = 0
   let reading: Promise<void> | undefined
 
@@ -24,20 +24,33 @@ export function createKnownPaths(db: Database, events: Events) {
     void warm().catch(laterTrouble('the old addresses could not be read in'))
   })
 
+  /** The paths behind one, as lines: as one text they cost visitors nothing. */
+  async function linesAfter(last: string): Promise<{ lines: string, last: string, count: number }> {
+    const some = db.select({ path: oldAddresses.path }).from(oldAddresses).where(gt(oldAddresses.path, last)).orderBy(asc(oldAddresses.path)).limit(AT_ONCE).as('some')
+    const [row] = await db.select({
+      lines: sql<string>`coalesce(string_agg(${some.path}, E'\\n'), '')`, last: sql<string>`coalesce(max(${some.path}), '')`, count: sql<number>`count(*)::int`,
+    }).from(some)
+    return row!
+  }
+
   async function read(): Promise<void> {
-    for (;;) {
-      const began = age
-      const found = new Set<number>()
-      for (let last = '', count = AT_ONCE; count === AT_ONCE && began === age;) {
-        const rows = await db.select({ path: oldAddresses.path }).from(oldAddresses).where(gt(oldAddresses.path, last)).orderBy(asc(oldAddresses.path)).limit(AT_ONCE)
-        for (const { path } of rows) found.add(shortOf(path))
-        count = rows.length
-        last = rows.at(-1)?.path ?? last
-        await nextTurn()
+    const worker = createAsker<ShortPathsTask, ShortPathsMessage>(workerScript('shortPaths'), PATIENCE)
+    try {
+      for (;;) {
+        const began = age
+        const found: Float64Array[] = []
+        for (let last = '', count = AT_ONCE; count === AT_ONCE && began === age;) {
+          const some = await linesAfter(last)
+          if (some.count) found.push(await worker.ask(some.lines));
+          ({ last, count } = some)
+        }
+        if (began !== age) continue
+        paths = found
+        return
       }
-      if (began !== age) continue
-      paths = found
-      return
+    }
+    finally {
+      await worker.close()
     }
   }
 
@@ -45,7 +58,14 @@ export function createKnownPaths(db: Database, events: Events) {
 
   return {
     warm,
+    /** Waits until nothing is read any more. */
+    settled: async (): Promise<void> => { await reading },
     /** Whether an address may be one of them; any may, as long as they are not read in. */
-    mayHave: (path: string): boolean => paths === undefined || paths.has(shortOf(path)),
+    mayHave(path: string): boolean {
+      if (!paths) return true
+      if (!paths.length) return false
+      const short = shortOf(path)
+      return paths.some(some => includes(some, short))
+    },
   }
 }

@@ -184,6 +184,7 @@ export function createOldAddresses({ db, library, pages, signposts, recognising,
     warm: known.warm,
 
     async close(): Promise<void> {
+      await known.settled()
       clearTimeout(resting)
       await note()
       await reader.close()

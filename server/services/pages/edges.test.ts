@@ -40,7 +40,7 @@ describe('an edge', () => {
     expect(await test.trough.published.preview('foot')).toContain('Open on Saturdays')
     await pages.publish('foot')
     expect(await html('kilns')).toMatch(/Read of Kilns[\s\S]*Open on Saturdays/)
-    expect(await test.trough.published.message('Gone', 'Look elsewhere.')).toContain('Open on Saturdays')
+    expect((await test.trough.published.message('Gone', 'Look elsewhere.')).bytes.toString()).toContain('Open on Saturdays')
     await pages.unpublish('foot')
     expect(await html('kilns')).not.toContain('Open on Saturdays')
   })

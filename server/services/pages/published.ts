@@ -53,7 +53,7 @@ interface Rendered {
 /** Live pages as visitors get them, rendered once and kept until something on them may have changed. */
 export function createPublishedPages(pages: PageService, library: LibraryService, shelves: Shelves, signposts: Signposts, looks: LookService, site: SiteService, events: Events) {
   const rendered = new LRUCache<string, Rendered>({ max: 2000 })
-  const messages = new LRUCache<string, string>({ max: 50 })
+  const messages = new LRUCache<string, Variants>({ max: 50 })
   // Counts the changes, so that what was rendered before one is not remembered after it.
   let age = 0
   const forget = (outdated: (page: Rendered) => boolean) => {
@@ -154,16 +154,18 @@ export function createPublishedPages(pages: PageService, library: LibraryService
       return (await compose(home, { ...facts, edges: { ...facts.edges, [edge]: draft } })).html
     },
 
-    /** A page with a message for visitors, in the site's look. */
-    async message(title: string, text: string): Promise<string> {
+    /** A page with a message for visitors, in the site's look, in the encoding the client likes best. */
+    async message(title: string, text: string, acceptEncoding?: string): Promise<{ bytes: Buffer, encoding: Encoding }> {
       const key = `${title}\n${text}`
-      const known = messages.get(key)
-      if (known !== undefined) return known
-      const asked = age
-      const facts = await siteFacts()
-      const html = renderMessage(facts, title, text, (await gather(facts.edges)).known)
-      if (asked === age) messages.set(key, html)
-      return html
+      let variants = messages.get(key)
+      if (!variants) {
+        const asked = age
+        const facts = await siteFacts()
+        variants = await encode(renderMessage(facts, title, text, (await gather(facts.edges)).known))
+        if (asked === age) messages.set(key, variants)
+      }
+      const encoding = chooseEncoding(acceptEncoding)
+      return { bytes: variants[encoding].bytes, encoding }
     },
   }
 }
