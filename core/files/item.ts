@@ -16,6 +16,8 @@ export interface Facts {
   /** pixels */
   width?: number
   height?: number
+  /** pixels of the picture of its first page */
+  cover?: { width: number, height: number }
   seconds?: number
   sheets?: number
   /** files in an archive */
@@ -55,6 +57,8 @@ export interface FileItem {
   facts: Facts
   /** the picture of its first page */
   preview: PreviewState
+  /** pixels of what it was given to be shown with */
+  pictureExtent: { width: number, height: number } | null
   /** whether its words and facts are known yet */
   reading: ReadingState
   /** why it could not be read */

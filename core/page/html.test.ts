@@ -284,6 +284,13 @@ describe('a link to the page that is shown elsewhere', () => {
     expect(JSON.stringify(graph[0])).toContain('"position":2,"name":"Trade","item":"https://www.marlpit.example/trade"')
   })
 
+  it('has a drawn picture where it has none of its own, by its whole address and with its size', () => {
+    expect(metaOf(renderPage(moved, page, known))).toMatchObject({
+      'image': 'https://www.marlpit.example/shared.png?page=trade', 'image:type': 'image/png', 'image:width': '1200', 'image:height': '630', 'image:alt': 'Trade',
+    })
+    expect(metaOf(renderPage(moved, { ...page, slug: '' }, known)).image).toBe('https://www.marlpit.example/shared.png')
+  })
+
   it('names no address while the site has none, and no picture that is not there', () => {
     expect(metaOf(renderPage(site, { ...page, picture: FILES.tile }, known))).toEqual({ title: 'Trade', description: 'For the trade', type: 'website', site_name: 'Marlpit &amp; daughters' })
     expect(metaOf(renderPage(site, page, known))).not.toHaveProperty('image')

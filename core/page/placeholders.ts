@@ -31,11 +31,11 @@ export interface FilePicture {
   height?: number
 }
 
-function pictureOf({ family, picture, preview, sha256, facts: { width, height } }: FileItem): FilePicture | undefined {
+function pictureOf({ family, picture, pictureExtent, preview, sha256, facts: { width, height, cover } }: FileItem): FilePicture | undefined {
   const version = sha256.slice(0, 8)
   if (family === 'picture') return width && height ? { version, width, height } : undefined
-  if (picture) return { version: '' }
-  return preview === 'ready' ? { version } : undefined
+  if (picture) return { version: '', ...pictureExtent }
+  return preview === 'ready' ? { version, ...cover } : undefined
 }
 
 /** What a page needs to know of a file. */

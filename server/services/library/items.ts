@@ -34,6 +34,8 @@ interface Row {
   facts: Facts | null
   preview: PreviewState | null
   reading: ReadingState | null
+  /** of the file that is its picture */
+  picture_facts: Facts | null
   /** files in a bundle; null for other files */
   members: number | null
 }
@@ -49,7 +51,9 @@ async function readRows(db: Queryable, where: SQL, batch?: { behind: string, lim
     select ${files.id}, ${files.title}, ${files.handle}, ${files.edition}, ${files.folder}, ${files.position}, ${files.description}, ${files.tags}, ${files.picture},
       ${files.created}, ${files.changed}, ${files.deleted},
       coalesce(${editions.fileName}, ${bundles.fileName}) as file_name, coalesce(${editions.mediaType}, 'application/zip') as media_type, ${editions.withdrawn},
-      ${blobs.sha256}, coalesce(${blobs.size}, ${bundles.size}) as size, ${blobs.crc32}, ${blobs.facts}, ${blobs.preview}, ${blobs.reading}, ${blobs.readingError}, ${blobs.trouble}, ${bundles.count} as members
+      ${blobs.sha256}, coalesce(${blobs.size}, ${bundles.size}) as size, ${blobs.crc32}, ${blobs.facts}, ${blobs.preview}, ${blobs.reading}, ${blobs.readingError}, ${blobs.trouble}, ${bundles.count} as members,
+      case when ${files.picture} is null then null else (select shown.facts from ${files} given join ${editions} current on current.file_id = given.id and current.number = given.edition
+        join ${blobs} shown on shown.sha256 = current.sha256 where given.id = ${files.picture}) end as picture_facts
     from ${files} left join ${editions} on ${editions.fileId} = ${files.id} and ${editions.number} = ${files.edition} ${behind}
     left join ${blobs} on ${blobs.sha256} = ${editions.sha256} left join ${bundles} on ${bundles.fileId} = ${files.id}
     where ${batch ? sql`${files.id} > ${batch.behind} order by ${files.id} limit ${batch.limit}` : where}) as found`)
@@ -84,6 +88,11 @@ async function countAll(db: Queryable, ids?: string[]): Promise<Counts> {
 
 const iso = (moment: string) => new Date(moment).toISOString()
 
+/** Pixels of what shows a file: itself, or its first page. */
+function extentOf({ width, height, cover }: Facts): FileItem['pictureExtent'] {
+  return width && height ? { width, height } : cover ?? null
+}
+
 function toItem(row: Row, counts: Counts): FileItem {
   const { id, title, handle, folder, position, description, tags, picture, edition, size } = row
   const [fileName, mediaType] = [row.file_name, row.media_type]
@@ -107,6 +116,7 @@ function toItem(row: Row, counts: Counts): FileItem {
     crc32: (row.crc32 ?? 0).toString(16).padStart(8, '0'),
     facts: row.facts ?? { entries: row.members ?? 0 },
     preview: row.preview ?? 'none',
+    pictureExtent: row.picture_facts && extentOf(row.picture_facts),
     reading: row.reading ?? 'done',
     readingError: row.reading_error,
     created: iso(row.created),

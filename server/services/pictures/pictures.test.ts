@@ -1,5 +1,8 @@
+import { buffer } from 'node:stream/consumers'
+import PDFDocument from 'pdfkit'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
+import { targetFacts } from '../../../core/page/placeholders'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
 
 let test: TestTrough
@@ -46,6 +49,23 @@ describe('pictures on pages', () => {
     expect(await sharp((await find('follows.png', 320)).bytes).metadata()).toMatchObject({ height: 100 })
     await test.putInto('follows.png', await png(320, 200), { editionOf: file.id })
     expect(await sharp((await find('follows.png', 320)).bytes).metadata()).toMatchObject({ height: 200 })
+  })
+
+  it('are first pages as wide as they are asked for, with their extent', async () => {
+    const pdf = new PDFDocument({ size: 'A4' }).text('Price list').addPage()
+    pdf.end()
+    const list = await test.put('a4.pdf', await buffer(pdf))
+    const guide = await test.put('guide.txt', 'eight to five')
+    await test.trough.library.change(guide.id, { picture: (await test.put('face.png', await png(200, 100))).id })
+    test.trough.reading.start()
+    await test.trough.reading.idle()
+    const read = await test.trough.library.get(list.id)
+    // ISO 216: one to the square root of two.
+    expect(read.facts.cover!.height / read.facts.cover!.width).toBeCloseTo(Math.SQRT2, 2)
+    expect(targetFacts(read).picture).toMatchObject(read.facts.cover!)
+    expect(targetFacts(await test.trough.library.get(guide.id)).picture).toMatchObject({ width: 200, height: 100 })
+    expect(await sharp((await find('a4.pdf', 320)).bytes).metadata()).toMatchObject({ format: 'webp', width: 320 })
+    expect(await sharp((await find('a4.pdf', 640)).bytes).metadata()).toMatchObject(read.facts.cover!)
   })
 
   it('that were withdrawn stand for nothing', async () => {

@@ -19,6 +19,12 @@ interface Source { sha256: string, mediaType: string, drawn: boolean }
 export interface Picture { bytes: Buffer, representation: Representation }
 
 const MEMORY = 24 * 1000 * 1000
+/** A first page, no wider than it is asked for. */
+async function narrowed(webp: Buffer, width: number): Promise<Buffer> {
+  const { width: own } = await sharp(webp).metadata()
+  return own <= width ? webp : sharp(webp).resize({ width }).webp({ quality: 80 }).toBuffer()
+}
+
 const missing = () => new Problem(404, 'There is no picture here.', 'It may not be drawn yet, or its file is gone.')
 
 /** What shows files on pages: pictures in the widths that browsers ask for, and first pages of documents. */
@@ -39,7 +45,7 @@ export function createPictures(db: Database, looking: Looking, reading: ReadingS
   async function draw({ sha256, mediaType, drawn }: Source, width: number, jpeg: boolean): Promise<Picture> {
     const isPicture = familyOf(mediaType) === 'picture'
     if (!isPicture && !drawn) throw missing()
-    const webp = isPicture ? await looking.picture(sha256, width) : await readFile(reading.pictureOf(sha256))
+    const webp = isPicture ? await looking.picture(sha256, width) : await narrowed(await readFile(reading.pictureOf(sha256)), width)
     const bytes = jpeg ? await sharp(webp).flatten({ background: '#FFFFFF' }).jpeg({ quality: 82 }).toBuffer() : webp
     const representation = represent({
       size: bytes.length, contentType: jpeg ? 'image/jpeg' : 'image/webp', etag: `"${sha256.slice(0, 24)}-${width}${jpeg ? '-jpeg' : ''}"`,

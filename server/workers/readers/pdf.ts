@@ -101,7 +101,11 @@ export const readPdf: Reader = (path, sink) => withPdf(path, async (document) =>
   if (dated) sink.facts.dated = dated
   const picture = await drawPage(document, 0, WIDEST)
   // A failed picture is met below; the words are read meanwhile.
-  const kept = picture().then(bytes => keepPicture(sink.picture, bytes)).then(() => undefined, (error: Error) => error)
+  const kept = picture().then(async (bytes) => {
+    const { width, height } = await sharp(bytes).metadata()
+    sink.facts.cover = { width, height }
+    await keepPicture(sink.picture, bytes)
+  }).then(() => undefined, (error: Error) => error)
   sink.pictured = true
   for (let index = 0; index < pages; index++) {
     if (!await sink.take(`Page ${index + 1}`, textOf(document, index))) break
