@@ -70,7 +70,8 @@ legend, .field > span { color: var(--soft); font-size: 12.5px; padding: 0 0 3px;
 .pair label { display: flex; align-items: center; gap: 4px; }
 .pair span { color: var(--soft); font-size: 12.5px; }
 .pair input[type='date'] { height: 28px; width: 124px; padding: 0 6px; font: inherit; border: 1px solid #95A39F; border-radius: 4px; background: #fff; }
-.pair .small { width: 76px; }
+.pair .small { width: 76px; font-family: inherit; font-size: inherit; }
+.pair .small :deep(.v-field__input) { height: 28px; }
 @media (max-width: 520px) {
   .pair legend { width: 100%; }
   .field { flex: 1 1 90px; }
