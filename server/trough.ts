@@ -144,7 +144,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
     const bagImport = createBagImport(db, library, store, jobs, incoming.partOf)
     const tally = createTallyService(db, secrets.visitors)
     const directory = createDirectory(db, events)
-    const front = frontOptions && createFront(frontOptions)
+    const front = frontOptions && createFront(frontOptions, store)
     await front?.open()
     // Of its own: who waits for a download does not wait for everything to be verified.
     const deliveryHashing = createHashing()

@@ -4,11 +4,10 @@ import { join } from 'node:path'
 import { text } from 'node:stream/consumers'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { sha256 } from '../testing/harness'
-import { localStore } from './local'
-import type { Store } from './store'
+import { localStore, type LocalStore } from './local'
 
 let folder: string
-let store: Store
+let store: LocalStore
 beforeAll(async () => {
   folder = await mkdtemp(join(tmpdir(), 'trough-store-'))
   await mkdir(join(folder, 'store'))

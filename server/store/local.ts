@@ -18,8 +18,16 @@ async function namesIn(folder: string): Promise<string[]> {
   })
 }
 
+/** A store whose bytes lie on this machine, for those who can only work with such a one. */
+export interface LocalStore extends Store {
+  /** Where a blob lies below the store's own folder, with `/` between folders. */
+  placeOf(sha256: string): string
+  /** Where a blob lies. */
+  pathOf(sha256: string): string
+}
+
 /** Bytes in a folder of this machine: `sha256/ab/cd/<hex>`. Whatever is adopted must lie on the same disk. */
-export function localStore(folder: string): Store {
+export function localStore(folder: string): LocalStore {
   const base = join(folder, 'sha256')
   const aside = join(folder, 'set-aside')
   const placeOf = (sha256: string) => {
@@ -36,6 +44,7 @@ export function localStore(folder: string): Store {
     has,
     placeOf,
     pathOf,
+    withFile: (sha256, use) => use(pathOf(sha256)),
     async adopt(sha256, path) {
       const final = pathOf(sha256)
       if (await has(sha256)) {

@@ -19,10 +19,11 @@ export interface Store {
   open(sha256: string): Promise<OpenBlob>
   /** The bytes of a stretch, as they are read. */
   read(sha256: string, range: ByteRange): Readable
-  /** Where a blob lies below the store's own folder, with `/` between folders. */
-  placeOf(sha256: string): string
-  /** Where a blob can be opened by a worker. */
-  pathOf(sha256: string): string
+  /**
+   * Lends the bytes as a file to a tool that needs one: its path is good until `use` has ended, and for reading only.
+   * Where the store has no such bytes, opening it fails with ENOENT.
+   */
+  withFile<Result>(sha256: string, use: (path: string) => Promise<Result>): Promise<Result>
   remove(sha256: string): Promise<void>
   /** Takes bytes out of the store without losing them: they lie beside it until {@link emptySetAside}. */
   setAside(sha256: string): Promise<void>

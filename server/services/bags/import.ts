@@ -224,8 +224,7 @@ export function createBagImport(db: Database, library: LibraryService, store: St
      */
     async bringIn(fileId: string, folder: string | null): Promise<JobItem> {
       const file = mustBeStored(await library.get(fileId))
-      const path = store.pathOf(file.sha256)
-      return jobs.start('bag', file.title, 'bytes', async (job, signal) => {
+      return jobs.start('bag', file.title, 'bytes', (job, signal) => store.withFile(file.sha256, async (path) => {
         job.total = file.size
         await withZip(path, async files => refuseBombs(files, file.size, await store.free())).catch((error: unknown) => {
           throw error instanceof Unreadable ? unfit(error.message) : error
@@ -238,7 +237,7 @@ export function createBagImport(db: Database, library: LibraryService, store: St
           await drop(opened)
         }
         job.done = job.total
-      })
+      }))
     },
   }
 }

@@ -125,7 +125,7 @@ export function createDeliveryService(directory: Directory, bundles: Bundles, st
     if (await checks.isOn()) await checks.check(deliverable, reply.body.filter(part => typeof part === 'object'))
     const fromDisk = !packed && bytes.areStored(deliverable)
     if (front && fromDisk && 'sha256' in deliverable.bytes && front.canTake(request.headers, reply)) {
-      return front.hand(response, reply, store.placeOf(deliverable.bytes.sha256), (delivered, unsure) => report({ delivered, unsure }))
+      return front.hand(response, reply, deliverable.bytes.sha256, (delivered, unsure) => report({ delivered, unsure }))
     }
     const giveTurn = fromDisk ? await turns.take(address) : undefined
     try {

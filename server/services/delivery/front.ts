@@ -6,6 +6,7 @@ import { LRUCache } from 'lru-cache'
 import { headerOf, type RequestHeaders } from '../../../core/http/conditional'
 import type { ByteRange } from '../../../core/http/range'
 import type { Answer } from '../../../core/http/respond'
+import type { LocalStore } from '../../store/local'
 
 /** Deliveries the front server has in hand, at the most; the oldest are no longer counted. */
 const MOST_IN_HAND = 100_000
@@ -28,7 +29,7 @@ const LINE = /\b([0-9a-f]{24}) (200|206) (\d+) (?:-|bytes (\d+)-\d+\/\d+)/
  * Hands stored bytes over to a front server (`X-Accel-Redirect`, nginx), which sends them from the disk itself.
  * It reports each delivery in a line of its log, so that counting stays right: what was broken off is known as such.
  */
-export function createFront({ prefix, port }: FrontOptions) {
+export function createFront({ prefix, port }: FrontOptions, store: Pick<LocalStore, 'placeOf'>) {
   const inHand = new LRUCache<string, { length: number, report: Report }>({ max: MOST_IN_HAND, ttl: DAY })
   let socket: Socket | undefined
 
@@ -59,13 +60,13 @@ export function createFront({ prefix, port }: FrontOptions) {
     canTake: (request: RequestHeaders, { status, body }: Answer): boolean =>
       (status === 200 || status === 206) && body.length === 1 && headerOf(request, 'if-match') === undefined && headerOf(request, 'if-unmodified-since') === undefined,
 
-    /** @param path of the bytes in the store, such as `ab/cd/<hex>` */
-    hand(response: ServerResponse, { headers, body }: Answer, path: string, report: Report): void {
+    /** Hands stored bytes over. */
+    hand(response: ServerResponse, { headers, body }: Answer, sha256: string, report: Report): void {
       const delivery = randomBytes(12).toString('hex')
       const [range] = body as [ByteRange]
       inHand.set(delivery, { length: range.end - range.start, report })
       const { 'Content-Length': _, 'Content-Range': __, 'Accept-Ranges': ___, ...rest } = headers
-      response.writeHead(200, { ...rest, 'X-Accel-Redirect': prefix + path, 'X-Trough-Delivery': delivery, 'Content-Length': 0 }).end()
+      response.writeHead(200, { ...rest, 'X-Accel-Redirect': prefix + store.placeOf(sha256), 'X-Trough-Delivery': delivery, 'Content-Length': 0 }).end()
     },
 
     close(): void {

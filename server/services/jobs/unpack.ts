@@ -51,9 +51,8 @@ export function createUnpacking(library: LibraryService, store: Store, jobs: Job
     async unpack(fileId: string, { clash }: { clash: ClashWay }): Promise<JobItem> {
       const file = mustBeStored(await library.get(fileId))
       if (contentsKind(file.mediaType) !== 'entries') throw new Problem(422, `"${file.title}" is no zip.`, 'Only zips can be unpacked.')
-      const path = store.pathOf(file.sha256)
       const base = cleanFolderName(splitExtension(file.fileName)[0]) || 'Unpacked'
-      return jobs.start('unpack', file.title, 'files', async (job, signal) => {
+      return jobs.start('unpack', file.title, 'files', (job, signal) => store.withFile(file.sha256, async (path) => {
         try {
           job.total = await withZip(path, async files => refuseBombs(files, file.size, await store.free()))
           await withZip(path, async (files) => {
@@ -68,7 +67,7 @@ export function createUnpacking(library: LibraryService, store: Store, jobs: Job
           if (error instanceof Unreadable) throw new Problem(422, error.message, 'Make the zip again on your computer and put it in.')
           throw error
         }
-      })
+      }))
     },
   }
 }

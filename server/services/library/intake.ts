@@ -91,13 +91,15 @@ export function createIntake(db: Database, store: Store) {
     await store.adopt(sha256, path)
   }
 
+  /** After a restart the bytes may have been adopted already; the type is then read where they are. */
+  const typeOf = async (path: string, sha256: string, fileName: string): Promise<string> =>
+    await store.has(sha256) ? store.withFile(sha256, kept => sniffType(kept, fileName)) : sniffType(path, fileName)
+
   async function ingest({ path, sha256, crc32, size, fileName: rawName, uploadId, folder = null, within = [], asEdition, editionOf, waits = false, by }: Arrival): Promise<FileItem> {
     const known = uploadId && await fileOfUpload(uploadId)
     if (known) return known
     const fileName = cleanFileName(rawName)
-    // After a restart the bytes may have been adopted already; the type is then read where they are.
-    const adopted = await store.has(sha256)
-    const mediaType = await sniffType(adopted ? store.pathOf(sha256) : path, fileName)
+    const mediaType = await typeOf(path, sha256, fileName)
     await adopt(sha256, path)
 
     let id = newId()
@@ -125,7 +127,7 @@ export function createIntake(db: Database, store: Store) {
   async function adoptAll(arrivals: (Pick<Arrival, 'path' | 'sha256' | 'crc32' | 'size' | 'fileName'> & { key: string })[], then: (found: Map<string, { sha256: string, mediaType: string }>) => Promise<void>): Promise<void> {
     const found = new Map<string, { sha256: string, mediaType: string }>()
     for (const { key, path, sha256, crc32, size, fileName } of arrivals) {
-      const mediaType = await sniffType(await store.has(sha256) ? store.pathOf(sha256) : path, fileName)
+      const mediaType = await typeOf(path, sha256, fileName)
       await adopt(sha256, path)
       await db.insert(blobs).values(blobRow({ sha256, size, crc32 })).onConflictDoUpdate(NO_LONGER_TROUBLED)
       found.set(key, { sha256, mediaType })

@@ -8,7 +8,7 @@ import { log } from '../../log'
 import type { LookMessage, LookTask } from '../../workers/look'
 import { createAsker, workerScript } from '../workerHost'
 
-type DrawTask = Extract<LookTask, { picture: string }>
+type DrawTask = { width: number, picture: string, page?: number }
 
 const PATIENCE = 30_000
 /** Pixels a page of a PDF is drawn wide. */
@@ -28,13 +28,13 @@ export function createLooking(store: Store, folder: string) {
   const pathOf = (sha256: string, name: string) => join(folder, sha256.slice(0, 2), sha256, `${name}.webp`)
 
   /** A picture that was kept, or is drawn now. */
-  async function drawn(task: DrawTask): Promise<Buffer> {
+  async function drawn(sha256: string, task: DrawTask): Promise<Buffer> {
     const known = await readFile(task.picture).catch((error: NodeJS.ErrnoException) => {
       if (error.code === 'ENOENT') return undefined
       throw error
     })
     if (known) return known
-    const answer = await run(task) as { drawn: Uint8Array, kept: boolean }
+    const answer = await store.withFile(sha256, path => run({ ...task, path } as LookTask)) as { drawn: Uint8Array, kept: boolean }
     if (!answer.kept) log.warn({ picture: task.picture }, 'the disk is full: a picture was drawn for once and not kept')
     return Buffer.from(answer.drawn)
   }
@@ -42,14 +42,14 @@ export function createLooking(store: Store, folder: string) {
   return {
     /** The picture of a page of a PDF as WebP, counted from 1; kept once it was drawn. */
     page: ({ sha256 }: FileItem, number: number): Promise<Buffer> =>
-      drawn({ path: store.pathOf(sha256), page: number - 1, width: PAGE_WIDTH, picture: pathOf(sha256, `page-${number}`) }),
+      drawn(sha256, { page: number - 1, width: PAGE_WIDTH, picture: pathOf(sha256, `page-${number}`) }),
 
     /** A picture as WebP, at most some pixels wide; kept once it was drawn. */
     picture: (sha256: string, width: number): Promise<Buffer> =>
-      drawn({ path: store.pathOf(sha256), width, picture: pathOf(sha256, `wide-${width}`) }),
+      drawn(sha256, { width, picture: pathOf(sha256, `wide-${width}`) }),
 
     async contents({ sha256, mediaType }: FileItem): Promise<Contents> {
-      const answer = await run({ path: store.pathOf(sha256), mediaType })
+      const answer = await store.withFile(sha256, path => run({ path, mediaType }))
       return (answer as { contents: Contents }).contents
     },
 

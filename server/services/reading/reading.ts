@@ -27,7 +27,7 @@ const inPieces = <Item>(items: Item[], most: number): Item[][] => {
 }
 
 interface Options { script?: string, patience?: number }
-interface Waiting extends ReadTask { sha256: string, fileId: string }
+interface Waiting extends Omit<ReadTask, 'path'> { sha256: string, fileId: string }
 
 /** Looks into files one after another, in a worker: facts, first-page pictures and words. */
 export function createReadingService(db: Database, store: Store, folder: string, texts: TextService, events: Events, traffic: Traffic, { script = workerScript('read'), patience = PATIENCE }: Options = {}) {
@@ -42,7 +42,7 @@ export function createReadingService(db: Database, store: Store, folder: string,
   async function next(): Promise<Waiting | undefined> {
     const [row] = await db.select({ sha256: blobs.sha256, mediaType: editions.mediaType, fileId: editions.fileId }).from(blobs)
       .innerJoin(editions, eq(editions.sha256, blobs.sha256)).where(eq(blobs.reading, 'waiting')).orderBy(blobs.created).limit(1)
-    return row && { ...row, path: store.pathOf(row.sha256), picture: pictureOf(row.sha256) }
+    return row && { ...row, picture: pictureOf(row.sha256) }
   }
 
   /** Writes some parts, and rests. */
@@ -53,8 +53,8 @@ export function createReadingService(db: Database, store: Store, folder: string,
     await wait(traffic.comes ? Math.min(took * REST, LONGEST_REST) : PAUSE)
   }
 
-  /** One file: its words are written as they come, and what is known of it at the end. */
-  async function readOne({ sha256, path, mediaType, picture }: Waiting) {
+  /** One file, lent by the store: its words are written as they come, and what is known of it at the end. */
+  async function readOne({ sha256, mediaType, picture }: Waiting, path: string) {
     let written = 0
     let writing = Promise.resolve()
     let before = writing
@@ -91,7 +91,8 @@ export function createReadingService(db: Database, store: Store, folder: string,
   async function drain(): Promise<void> {
     for (now = await next(); now && !closed; now = await next()) {
       const { sha256 } = now
-      const change = await readOne(now)
+      const waiting = now
+      const change = await store.withFile(sha256, path => readOne(waiting, path))
       if (closed) return
       await db.update(blobs).set(change).where(and(eq(blobs.sha256, sha256), eq(blobs.reading, 'waiting')))
     }

@@ -7,7 +7,7 @@ import { Problem } from '../../../core/problem'
 import type { Connection } from '../../db/connection'
 import { blobs } from '../../db/schema'
 import { readSecrets, withFresh, writeSecrets } from '../../secrets'
-import { localStore } from '../../store/local'
+import { localStore, type LocalStore } from '../../store/local'
 import { syncFolder, writeSafely } from '../../store/safely'
 import { forEach, listTree, syncTree } from '../../store/trees'
 import type { Store } from '../../store/store'
@@ -77,10 +77,10 @@ async function copyTree(from: string, to: string, earlier: string | undefined): 
 }
 
 /** Copies bytes from one store to another; gives whether they were there, and whole: damaged bytes would only look like a copy. */
-async function copyBlob(from: Store, to: Store, sha256: string, hashing: Hashing): Promise<boolean> {
+async function copyBlob(from: Store, to: LocalStore, sha256: string, hashing: Hashing): Promise<boolean> {
   const path = `${to.pathOf(sha256)}.coming`
   await mkdir(dirname(path), { recursive: true })
-  const there = await copyFile(from.pathOf(sha256), path, constants.COPYFILE_FICLONE).then(() => true, (error: NodeJS.ErrnoException) => {
+  const there = await from.withFile(sha256, source => copyFile(source, path, constants.COPYFILE_FICLONE)).then(() => true, (error: NodeJS.ErrnoException) => {
     if (error.code === 'ENOENT') return false
     throw error
   })
@@ -101,7 +101,7 @@ export function createBackupReader(hashing: Hashing) {
     },
 
     /** Fetches bytes into a store; gives whether the backup has them whole. */
-    fetch: (folder: string, sha256: string, store: Store): Promise<boolean> => copyBlob(localStore(join(resolve(folder), 'store')), store, sha256, hashing),
+    fetch: (folder: string, sha256: string, store: LocalStore): Promise<boolean> => copyBlob(localStore(join(resolve(folder), 'store')), store, sha256, hashing),
   }
 }
 export type BackupReader = ReturnType<typeof createBackupReader>
@@ -110,7 +110,7 @@ export type BackupReader = ReturnType<typeof createBackupReader>
 export function createBackups({ db, standStill }: Pick<Connection, 'db' | 'standStill'>, data: string, store: Store, hashing: Hashing, library: Pick<LibraryService, 'holdBytes'>) {
   const oneAtATime = createQueue()
 
-  async function copyBlobs(target: Store, rows: List['blobs']): Promise<Pick<BackupReport, 'copied' | 'bytes' | 'unfit'>> {
+  async function copyBlobs(target: LocalStore, rows: List['blobs']): Promise<Pick<BackupReport, 'copied' | 'bytes' | 'unfit'>> {
     const report = { copied: 0, bytes: 0, unfit: [] as string[] }
     await forEach(rows, async ([sha256, size]) => {
       if (await target.has(sha256)) return
@@ -124,7 +124,7 @@ export function createBackups({ db, standStill }: Pick<Connection, 'db' | 'stand
     return report
   }
 
-  async function clear(folder: string, target: Store, { db: current, blobs: rows }: List): Promise<void> {
+  async function clear(folder: string, target: LocalStore, { db: current, blobs: rows }: List): Promise<void> {
     for (const name of await readdir(folder)) if (/^db-\d+$/.test(name) && name !== current) await rm(join(folder, name), { recursive: true, force: true })
     const known = new Set(rows.map(([sha256]) => sha256))
     for await (const name of target.list()) {

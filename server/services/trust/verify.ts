@@ -3,7 +3,8 @@ import type { StoreFinding, VerifyState } from '../../../core/trust/item'
 import { Problem } from '../../../core/problem'
 import type { Connection } from '../../db/connection'
 import { blobs, editions, files, settings } from '../../db/schema'
-import type { Store } from '../../store/store'
+import { withFiles } from '../../store/lending'
+import type { LocalStore } from '../../store/local'
 import type { LibraryService } from '../library/library'
 import type { BackupReader } from './backup'
 import { verifyDatabase } from './database'
@@ -18,7 +19,7 @@ const BATCH = 64
 const NEVER: VerifyState = { state: 'never', done: 0, total: 0, bytes: 0, started: null, finished: null, error: null, findings: [] }
 
 /** Reads every stored byte again and holds it against its SHA-256; mends what it can. */
-export function createVerifying(connection: Pick<Connection, 'db' | 'standStill'>, databaseFolder: string, store: Store, hashing: Hashing, library: Pick<LibraryService, 'setStraysAside'>, backups: BackupReader, troubles: Troubles) {
+export function createVerifying(connection: Pick<Connection, 'db' | 'standStill'>, databaseFolder: string, store: LocalStore, hashing: Hashing, library: Pick<LibraryService, 'setStraysAside'>, backups: BackupReader, troubles: Troubles) {
   const { db } = connection
   let state: VerifyState | undefined
   let running: Promise<void> | undefined
@@ -50,11 +51,11 @@ export function createVerifying(connection: Pick<Connection, 'db' | 'standStill'
     for (let start = 0; start < rows.length && !stopping; start += BATCH) {
       const batch = rows.slice(start, start + BATCH)
       const hashed: Hashed[] = []
-      await hashing.run(batch.map(({ sha256 }) => ({ sha256, path: store.pathOf(sha256) })), (one) => {
+      await withFiles(store, batch.map(({ sha256 }) => sha256), files => hashing.run(files, (one) => {
         hashed.push(one)
         state!.done++
         state!.bytes += one.size
-      })
+      }))
       for (const [index, one] of hashed.entries()) await look(one, batch[index]!.size, from)
     }
     if (stopping) return
