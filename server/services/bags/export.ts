@@ -12,7 +12,7 @@ import { distinctPaths } from '../../../core/zip/names'
 import type { Database } from '../../db/connection'
 import { blobs, bundles, editions, files, retiredHandles } from '../../db/schema'
 import type { LaidOut } from '../bundles/packing'
-import { mustHave, readTree } from '../library/folders'
+import { mustHave, readTree } from '../files/tree'
 import type { SiteService } from '../site/site'
 
 const yes = (value: boolean) => value ? 'yes' : ''

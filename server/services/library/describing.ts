@@ -4,7 +4,7 @@ import { Problem } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { anyGiven } from '../../db/given'
 import { files } from '../../db/schema'
-import { filesById } from './items'
+import { filesById } from '../files/items'
 
 /** @throws Problem 422 where it is no picture of the library */
 export async function checkPicture(tx: Queryable, picture: string | null | undefined): Promise<void> {

@@ -6,7 +6,7 @@ import type { Database } from '../../db/connection'
 import type { Events } from '../events'
 import { kept } from '../kept'
 import { MOST_FOUND, type TextService } from '../reading/texts'
-import { readTree } from './folders'
+import { readTree } from '../files/tree'
 import type { Register } from './register'
 
 export interface Found {

@@ -1,3 +1,4 @@
+import { nextPosition } from '../files/position'
 import { and, eq, isNotNull, isNull, sql } from 'drizzle-orm'
 import type { FileItem } from '../../../core/files/item'
 import { cleanFileName, titleFromFileName } from '../../../core/files/fileName'
@@ -8,9 +9,9 @@ import { blobs, editions, files } from '../../db/schema'
 import { isThere } from '../../store/safely'
 import type { Store } from '../../store/store'
 import { createQueue } from '../../../core/queue'
-import { ensurePath, readTree } from './folders'
-import { freeHandle } from './handles'
-import { getFile } from './items'
+import { ensurePath, readTree } from '../files/tree'
+import { freeHandle } from '../files/handles'
+import { getFile } from '../files/items'
 import { sniffType } from './sniff'
 
 /** Bytes that arrived whole, with what was computed while they came in. */
@@ -37,13 +38,6 @@ export interface Arrival {
   waits?: boolean
   /** e-mail of who put it in */
   by?: string
-}
-
-/** The place for one more file in a folder's own order: behind the last. */
-export async function nextPosition(tx: Queryable, folder: string | null): Promise<number> {
-  const [row] = await tx.select({ last: sql<number>`coalesce(max(${files.position}), 0)::int` }).from(files)
-    .where(folder === null ? isNull(files.folder) : eq(files.folder, folder))
-  return row!.last + 1
 }
 
 /** A new blob; there is nothing to be read in an empty one. */

@@ -6,10 +6,10 @@ import { newId } from '../../../core/id'
 import { Problem } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { bundles, editions, files, folders } from '../../db/schema'
-import { mustHave, nameTaken, readTree, type FolderRow } from './folders'
-import { createHandleGiver } from './handles'
-import { nextPosition } from './intake'
-import { filesById } from './items'
+import { mustHave, nameTaken, readTree, type FolderRow } from '../files/tree'
+import { createHandleGiver } from '../files/handles'
+import { nextPosition } from '../files/position'
+import { filesById } from '../files/items'
 
 /** Files outside the bin that lie in some folders. */
 export const filesIn = (tx: Queryable, folderIds: string[]) =>

@@ -3,7 +3,7 @@ import { Cards } from '../../../core/find/cards'
 import type { Database } from '../../db/connection'
 import type { Events } from '../events'
 import { createQueue } from '../../../core/queue'
-import { allFiles, countUses, filesById, filesWithBytes } from './items'
+import { allFiles, countUses, filesById, filesWithBytes } from '../files/items'
 
 /**
  * Every file of the library in memory, so that lists of tens of thousands are filtered and sorted in

@@ -4,7 +4,7 @@ import type { FileItem, Use } from '../../../core/files/item'
 import type { Queryable } from '../../db/connection'
 import { signposts } from '../../db/schema'
 import { retargetInBundles } from '../bundles/holding'
-import { refillLooks } from '../looks/filled'
+import { refillLooks } from '../uses/filled'
 import type { PageService, Rewritten } from '../pages/pages'
 
 /** What leans on files. */

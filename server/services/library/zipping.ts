@@ -4,8 +4,8 @@ import { newId } from '../../../core/id'
 import { Problem, notFound } from '../../../core/problem'
 import type { Database } from '../../db/connection'
 import type { LaidOut, Pack } from '../bundles/packing'
-import { readTree } from './folders'
-import { filesById } from './items'
+import { readTree } from '../files/tree'
+import { filesById } from '../files/items'
 import { filesIn, topmost } from './placing'
 
 const HOUR = 60 * 60 * 1000

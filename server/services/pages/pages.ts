@@ -18,9 +18,9 @@ import { brokenPlacements } from '../../../core/walk/broken'
 import type { Database, Queryable } from '../../db/connection'
 import { anyGiven } from '../../db/given'
 import { editions, files, folders, pageVersions, pages, retiredSlugs, signposts, uses, type Side } from '../../db/schema'
-import { getFile } from '../library/items'
-import { usesOfTarget } from '../targets/uses'
-import { leadsTo, recordUses } from './uses'
+import { getFile } from '../files/items'
+import { usesOfTarget } from '../uses/places'
+import { leadsTo, recordUses } from '../uses/recording'
 
 type PageRow = typeof pages.$inferSelect
 

@@ -5,7 +5,7 @@ import { TAKE_ALL, shelfQuery } from '../../../core/page/shelf'
 import { Problem } from '../../../core/problem'
 import type { LaidOut, Pack } from '../bundles/packing'
 import { nameToSave } from '../delivery/delivery'
-import { isOut } from '../library/items'
+import { isOut } from '../files/items'
 import type { LibraryService } from '../library/library'
 import type { PageService } from '../pages/pages'
 

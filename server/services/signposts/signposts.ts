@@ -6,8 +6,8 @@ import { Problem, notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { anyGiven } from '../../db/given'
 import { retiredSignposts, signposts, uses } from '../../db/schema'
-import { getFile } from '../library/items'
-import { usesOfTarget } from '../targets/uses'
+import { getFile } from '../files/items'
+import { usesOfTarget } from '../uses/places'
 import type { PageService } from '../pages/pages'
 
 /** Signposts: made, turned, renamed and taken down; all that leads to one follows. */

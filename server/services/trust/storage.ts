@@ -4,7 +4,7 @@ import type { StorageUse } from '../../../core/trust/item'
 import type { Database } from '../../db/connection'
 import { blobs, editions, files } from '../../db/schema'
 import type { Store } from '../../store/store'
-import { readTree } from '../library/folders'
+import { readTree } from '../files/tree'
 
 const bytes = sql<number>`coalesce(sum(${blobs.size}), 0)::float8`
 const count = sql<number>`count(*)::int`

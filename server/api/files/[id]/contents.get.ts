@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { mustBeStored } from '../../../services/library/items'
+import { mustBeStored } from '../../../services/files/items'
 import { idOf } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 

@@ -3,8 +3,8 @@ import type { Use } from '../../../core/files/item'
 import type { Target } from '../../../core/page/schema'
 import type { Queryable } from '../../db/connection'
 import { pages, signposts, uses } from '../../db/schema'
-import { filledLooks } from '../looks/filled'
-import { leadsTo } from '../pages/uses'
+import { filledLooks } from './filled'
+import { leadsTo } from './recording'
 
 /** The pages a file is shown with where they are linked to elsewhere. */
 async function sharedWith(db: Queryable, fileIds: string[]): Promise<Use[]> {

@@ -4,7 +4,7 @@ import { familyOf, typeTag } from '../../../core/files/mediaType'
 import { remarksOn } from '../../../core/files/remarks'
 import { Problem, notFound } from '../../../core/problem'
 import type { Trouble } from '../../../core/trust/item'
-import { filledLooks } from '../looks/filled'
+import { filledLooks } from '../uses/filled'
 import type { Queryable } from '../../db/connection'
 import { blobs, bundles, downloads, editions, files, pages, signposts, uses } from '../../db/schema'
 

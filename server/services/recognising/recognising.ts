@@ -7,7 +7,7 @@ import type { Database } from '../../db/connection'
 import { files, oldAddresses, pages as pageTable, retiredHandles } from '../../db/schema'
 import type { SiteService } from '../site/site'
 import type { Signposts } from '../signposts/signposts'
-import type { PageService } from './pages'
+import type { PageService } from '../pages/pages'
 
 const FILES = '/files/'
 const TO = '/to/'

@@ -8,12 +8,12 @@ import { Problem, notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { bundles, looks, pages as pageTable, signposts } from '../../db/schema'
 import { bundlesWith } from '../bundles/holding'
-import { getFile } from '../library/items'
+import { getFile } from '../files/items'
 import { settle } from '../library/settling'
-import { filledLooks } from '../looks/filled'
+import { filledLooks } from '../uses/filled'
 import type { PageService, Rewritten } from '../pages/pages'
 import type { Signposts } from '../signposts/signposts'
-import { usesOf, usesOfTarget } from './uses'
+import { usesOf, usesOfTarget } from '../uses/places'
 
 /** Replacements that can be taken back, the newest ones. */
 const MOST_KEPT = 20

@@ -13,13 +13,13 @@ import { targetFacts, tellsDownloads } from '../../../core/page/placeholders'
 import { emptyDocument, type PageDocument, type ShelfSource } from '../../../core/page/schema'
 import { fileIds, folderIds, pageIds, referencesIn, shelvesIn, signpostIds } from '../../../core/page/targets'
 import type { Events } from '../events'
-import { isOut } from '../library/items'
+import { isOut } from '../files/items'
 import type { LibraryService } from '../library/library'
 import type { LookService } from '../looks/looks'
 import type { Shelves } from '../shelves/shelves'
 import type { Signposts } from '../signposts/signposts'
 import type { SiteService } from '../site/site'
-import type { PageService } from './pages'
+import type { PageService } from '../pages/pages'
 
 const encoders = {
   br: promisify((text: string, done: (error: Error | null, bytes: Buffer) => void) =>
