@@ -1,7 +1,36 @@
 import js from '@eslint/js'
 import ts from 'typescript-eslint'
+import { fileURLToPath } from 'node:url'
+import { createNodeResolver, importX } from 'eslint-plugin-import-x'
 import vue from 'eslint-plugin-vue'
 import globals from 'globals'
+
+const ROOT = fileURLToPath(new URL('.', import.meta.url))
+
+/** The services, by the floor they stand on: each may lean on those below it, and on none beside or above. */
+const FLOORS = [
+  ['lettering', 'tally', 'uses', 'watch'],
+  ['account', 'files', 'reading'],
+  ['bundles', 'pages', 'pictures'],
+  ['library', 'looks', 'signposts'],
+  ['editions', 'replacing', 'site', 'trust', 'uploads'],
+  ['delivery', 'jobs', 'recognising', 'timetable'],
+  ['bags', 'oldAddresses', 'shelves', 'walk'],
+  ['published'],
+]
+/** What no file of the server may know. */
+const ABOVE_SERVER = ['**/app/**', 'vue']
+const floorRules = FLOORS.flatMap((floor, height) => floor.map(service => ({
+  files: [`server/services/${service}/**/*.ts`],
+  // Tests open everything.
+  ignores: ['**/*.test.ts'],
+  rules: {
+    'no-restricted-imports': ['error', { patterns: [
+      ...ABOVE_SERVER, '**/server/api/**', '../../api/**', '../../visitors/**', '../../utils/**', '../../trough',
+      ...FLOORS.slice(height).flat().filter(other => other !== service).map(other => `../${other}/**`),
+    ] }],
+  },
+})))
 
 export default ts.config(
   { ignores: ['node_modules/', '.nuxt/', '.output/', 'demo-data/', 'data/', 'test-results/', 'server/db/migrations/'] },
@@ -41,6 +70,18 @@ export default ts.config(
   },
   {
     files: ['server/**/*.ts'],
-    rules: { 'no-restricted-imports': ['error', { patterns: ['**/app/**', 'vue'] }] },
+    rules: { 'no-restricted-imports': ['error', { patterns: ABOVE_SERVER }] },
+  },
+  ...floorRules,
+  {
+    // What both sides share lies in core.
+    files: ['app/**/*.ts', 'app/**/*.vue'],
+    rules: { 'no-restricted-imports': ['error', { patterns: ['**/server/**'] }] },
+  },
+  {
+    files: ['app/**/*.ts', 'core/**/*.ts', 'server/**/*.ts'],
+    plugins: { 'import-x': importX },
+    settings: { 'import-x/resolver-next': [createNodeResolver({ extensions: ['.ts', '.mjs', '.js'], alias: { '~~': [ROOT], '~': [`${ROOT}app`] } })], 'import-x/parsers': { '@typescript-eslint/parser': ['.ts'] } },
+    rules: { 'import-x/no-cycle': ['error', { ignoreExternal: true }] },
   },
 )

@@ -13,6 +13,29 @@ test.beforeEach(({ page }) => openDesk(page, server.url))
 const sheet = (page: Page) => page.getByRole('textbox', { name: 'The page', exact: true })
 const saved = (page: Page) => expect(page.locator('.head .save')).toHaveText('Saved')
 
+test('what is pressed in the finder is what is placed, though other answers come before the release', async ({ page }) => {
+  await newPage(page, 'Pressed')
+  await page.keyboard.type('/')
+  const options = page.getByRole('dialog', { name: 'Find a file to place' }).getByRole('option')
+  await expect(options.nth(3)).toBeVisible()
+  let answer = () => {}
+  const asked = new Promise<void>(resolve => answer = resolve)
+  await page.route('**/api/files?*', async (route) => {
+    await asked
+    await route.continue()
+  })
+  const answered = page.waitForResponse(/api\/files\?.*q=stock/)
+  await page.getByRole('combobox', { name: 'Find a file to place' }).fill('stock')
+  const title = await options.nth(3).locator('.title').innerText()
+  await options.nth(3).hover()
+  await page.mouse.down()
+  answer()
+  await (await answered).finished()
+  await page.evaluate(() => new Promise(resolve => requestAnimationFrame(() => requestAnimationFrame(resolve))))
+  await page.mouse.up()
+  await expect(page.locator('.button-view.selected')).toContainText(title)
+})
+
 test('write, place by typing /, link words, publish: all of it reaches the visitor', async ({ page, request }) => {
   await newPage(page, 'Guides & more')
   await page.keyboard.type('Read the firing chart first.')

@@ -2,6 +2,8 @@
 import { NavigationFailureType, isNavigationFailure } from 'vue-router'
 const boards = useBoards()
 const library = useLibrary()
+// From the start: they are read with the library.
+useSignposts()
 const placer = usePlacer()
 const editions = useEditions()
 const { publish, viewLive } = usePublish()

@@ -5,7 +5,6 @@ import type { Family } from '~~/core/files/mediaType'
 import type { NameAdvice } from '~~/core/files/nameAdvice'
 import { api } from '~/composables/api'
 import { useFolders } from './folders'
-import { useSignposts } from './signposts'
 
 export interface FileDetails extends FileItem {
   usedIn: Use[]
@@ -35,12 +34,17 @@ export const useLibrary = defineStore('library', () => {
   }
 
   /** Lists ask anew, and so does what is known of single files. */
+  /** what else is read anew with the library */
+  const followers: (() => Promise<unknown>)[] = []
+  /** Has something read anew whenever the library is. */
+  const refreshWith = (load: () => Promise<unknown>) => void followers.push(load)
+
   async function refresh() {
     changes.value++
     const ids = [...known.keys()]
     await Promise.all([
       useFolders().load(),
-      useSignposts().load(),
+      ...followers.map(load => load()),
       ids.length ? api<{ items: FileItem[] }>('/files/some', 'POST', { files: ids }).then(({ items }) => learn(items)) : undefined,
     ])
   }
@@ -67,5 +71,5 @@ export const useLibrary = defineStore('library', () => {
     await refresh()
   }
 
-  return { known, changes, learn, meet, refresh, search, details, change, showEdition }
+  return { known, changes, learn, meet, refresh, refreshWith, search, details, change, showEdition }
 })

@@ -18,6 +18,8 @@ export const useSignposts = defineStore('signposts', () => {
     items.value = answer.items
     loaded.value = true
   }
+  // What signposts point at changes with the library.
+  useLibrary().refreshWith(load)
 
   async function create(title: string, file: string | null): Promise<SignpostItem> {
     const made = await api<SignpostItem>('/signposts', 'POST', { title, file })

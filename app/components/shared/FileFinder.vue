@@ -66,12 +66,15 @@ async function readAddress(q: string) {
 }
 
 const { search, settled } = useFileSearch(8, () => props.family)
+const { press, held } = usePressing()
 let reading = Promise.resolve()
 watch(text, async (q) => {
   addressed.value = []
   reading = readAddress(q)
   const answer = await search(q)
-  if (!answer) return
+  const pressed = held()
+  if (pressed) await pressed
+  if (!answer || text.value !== q) return
   found.value = answer.items.filter(file => !props.except?.includes(file.id) && !(props.noBundles && file.bundle))
   active.value = 0
 }, { immediate: true })
@@ -108,7 +111,7 @@ watch(active, async () => {
       ref="field" v-model="text" type="text" role="combobox" aria-expanded="true" aria-autocomplete="list" :aria-controls="list"
       :aria-activedescendant="options.length ? `${list}-${active}` : undefined" :aria-label="label" :placeholder="anywhere ? 'A name, words inside, an address' : 'A name, or words inside'" autocomplete="off" spellcheck="false"
     >
-    <ul :id="list" role="listbox" :aria-label="label">
+    <ul :id="list" role="listbox" :aria-label="label" @pointerdown="press">
       <li
         v-for="(option, index) in options" :id="`${list}-${index}`" :key="option.kind === 'file' ? option.file.id : option.kind === 'part' ? option.part.name : option.kind === 'led' ? JSON.stringify(option.led.target) : 'computer'"
         role="option" :class="option.kind" :aria-selected="index === active" @mousemove="active = index" @mousedown.prevent @click="take(index)"

@@ -32,12 +32,15 @@ const open = ref(false)
 const list = useId()
 
 const { search, settled } = useFileSearch(8)
+const { press, held } = usePressing()
 watch([text, open], async () => {
   active.value = 0
   if (!open.value) return
   const q = text.value.trim()
   const answer = await search(q)
-  if (!answer) return
+  const pressed = held()
+  if (pressed) await pressed
+  if (!answer || text.value.trim() !== q) return
   files.value = answer.items
   total.value = answer.total
   found.value = q
@@ -117,7 +120,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onGlobalKey))
     >
     <kbd aria-hidden="true">Ctrl K</kbd>
     <div v-show="open" class="results">
-      <ul :id="list" role="listbox" aria-label="Found">
+      <ul :id="list" role="listbox" aria-label="Found" @pointerdown="press">
         <li
           v-for="(hit, index) in hits" :id="`${list}-${index}`" :key="hit.key" role="option" :aria-selected="index === active"
           :class="{ first: index > 0 && hits[index - 1]!.group !== hit.group }" @mousemove="active = index" @mousedown.prevent @click="take(hit, $event.shiftKey)"
