@@ -3,7 +3,7 @@ import { createServer, type IncomingMessage, type ServerResponse } from 'node:ht
 import type { Duplex } from 'node:stream'
 import { toNodeListener } from 'h3'
 import { useNitroApp } from 'nitropack/runtime'
-import { ownAddress } from './environment'
+import { listenOn, ownAddress } from './environment'
 import { log } from './log'
 import { watchStanding } from './standing'
 
@@ -41,15 +41,17 @@ const server = createServer({ headersTimeout: FIELDS_WITHIN, requestTimeout: 0, 
 const watch = watchStanding(server)
 server.on('clientError', answerBroken)
 
-const started = process.env.LISTEN_FDS === '1' && Number(process.env.LISTEN_PID) === process.pid
-  // The socket is systemd's (sd_listen_fds(3)): while Trough starts again, visitors wait in it instead of being refused.
-  ? { fd: 3 }
-  : { port: Number(process.env.NITRO_PORT || process.env.PORT || 3000), host: process.env.NITRO_HOST || process.env.HOST }
 server.on('error', (error: NodeJS.ErrnoException) => {
   console.error(error.code === 'EADDRINUSE' ? `\nTrough cannot start. Another program listens at ${ownAddress(process.env)} already. Stop it, or set PORT to another number.\n` : `\nTrough cannot start. ${error.message}\n`)
   process.exit(1)
 })
-server.listen(started, () => console.log(`Listening on ${ownAddress(process.env)}`))
+try {
+  server.listen(listenOn(process.env, process.pid), () => console.log(`Listening on ${ownAddress(process.env)}`))
+}
+catch (error) {
+  console.error(`\nTrough cannot start. ${(error as Error).message}\n`)
+  process.exit(1)
+}
 
 let stopping = false
 async function stop(): Promise<void> {

@@ -1,34 +1,56 @@
 import { z } from 'zod'
 import type { Options } from './trough'
 
+type Environment = Record<string, string | undefined>
+
+const port = (name: string, fallback: number) => z.coerce.number({ error: `${name} is a port, such as ${fallback}.` }).int(`${name} is a port, such as ${fallback}.`).min(1, `${name} is 1 at the least.`).max(65535, `${name} is 65535 at the most.`).default(fallback)
+
+/** Every setting of the process; what each is for stands in the table of README.md, and what systemd sets in docs/server.md. */
 const environmentSchema = z.object({
+  PORT: port('PORT', 4180),
+  HOST: z.string().default('').transform(host => host || '127.0.0.1'),
   TROUGH_DATA: z.string().default('').transform(path => path || './data'),
   TROUGH_SITE_URL: z.string().default(''),
   TROUGH_FRONT_PREFIX: z.string().regex(/^\/[\w/-]*\/$/, 'TROUGH_FRONT_PREFIX begins and ends with a slash, such as /_trough-store/.').optional(),
-  TROUGH_FRONT_LOG_PORT: z.coerce.number({ error: 'TROUGH_FRONT_LOG_PORT is a port, such as 4181.' }).int().min(1).max(65535).default(4181),
+  TROUGH_FRONT_LOG_PORT: port('TROUGH_FRONT_LOG_PORT', 4181),
   TROUGH_PROXIES: z.string().default('').transform(list => list.split(',').map(address => address.trim()).filter(Boolean)),
+  TROUGH_LOG: z.enum(['', 'requests'], 'TROUGH_LOG is “requests”, or is left out.').default(''),
+  LISTEN_FDS: z.string().optional(),
+  LISTEN_PID: z.string().optional(),
 })
 
-/** Where a server started with this environment is reached on this machine (the variables are Nitro's own). */
-export function ownAddress({ NITRO_HOST, HOST, NITRO_PORT, PORT }: Record<string, string | undefined>): string {
-  const host = NITRO_HOST || HOST || 'localhost'
-  return `http://${['0.0.0.0', '::'].includes(host) ? 'localhost' : host}:${NITRO_PORT || PORT || 3000}`
+/** @throws Error with a message for the console where a variable makes no sense */
+function read(environment: Environment): z.output<typeof environmentSchema> {
+  // One that is set to nothing is one that is not set.
+  const given = Object.fromEntries(Object.entries(environment).filter(([, value]) => value !== ''))
+  const { data, error } = environmentSchema.safeParse(given)
+  if (!data) throw new Error(error.issues.map(issue => issue.message).join(' '))
+  return data
 }
 
-/**
- * What the environment asks for.
- *
- * @throws Error with a message for the console where a variable makes no sense
- */
-export function readEnvironment(environment: Record<string, string | undefined>): Options {
-  const { data, error } = environmentSchema.safeParse(environment)
-  if (!data) throw new Error(error.issues.map(issue => issue.message).join(' '))
-  const { TROUGH_FRONT_PREFIX: prefix, TROUGH_FRONT_LOG_PORT: port } = data
+/** Where a server started with this environment is reached on this machine. */
+export function ownAddress(environment: Environment): string {
+  const { HOST, PORT } = read(environment)
+  return `http://${['0.0.0.0', '::'].includes(HOST) ? 'localhost' : HOST}:${PORT}`
+}
+
+/** What the server listens on: a port, or the socket that systemd holds for it (sd_listen_fds(3)), in which visitors wait while Trough starts again. */
+export function listenOn(environment: Environment, pid: number): { fd: number } | { port: number, host: string } {
+  const { PORT, HOST, LISTEN_FDS, LISTEN_PID } = read(environment)
+  return LISTEN_FDS === '1' && Number(LISTEN_PID) === pid ? { fd: 3 } : { port: PORT, host: HOST }
+}
+
+/** Whether each request is logged, or only what went wrong. */
+export const logsRequests = (environment: Environment): boolean => read(environment).TROUGH_LOG === 'requests'
+
+/** The options that services are opened with. */
+export function readEnvironment(environment: Environment): Options {
+  const { TROUGH_FRONT_PREFIX: prefix, TROUGH_FRONT_LOG_PORT, TROUGH_DATA, TROUGH_SITE_URL, TROUGH_PROXIES } = read(environment)
   return {
-    data: data.TROUGH_DATA,
-    siteAddress: data.TROUGH_SITE_URL,
+    data: TROUGH_DATA,
+    siteAddress: TROUGH_SITE_URL,
     // A front server stands on this machine unless it is said where.
-    proxies: data.TROUGH_PROXIES.length ? data.TROUGH_PROXIES : prefix ? ['127.0.0.1', '::1'] : [],
-    front: prefix === undefined ? undefined : { prefix, port },
+    proxies: TROUGH_PROXIES.length ? TROUGH_PROXIES : prefix ? ['127.0.0.1', '::1'] : [],
+    front: prefix === undefined ? undefined : { prefix, port: TROUGH_FRONT_LOG_PORT },
   }
 }

@@ -1,4 +1,5 @@
 import type { H3Event } from 'h3'
+import { logsRequests } from './environment'
 import { log } from './log'
 import type { Metrics, RequestKind } from './services/watch/metrics'
 import { isForVisitors } from './visitors/audience'
@@ -15,8 +16,7 @@ export function requestId({ context, node: { req } }: H3Event): string {
 
 const kindOf = (path: string): RequestKind => isFilePath(path) ? 'file' : path.startsWith('/api/') ? 'api' : isForVisitors(path) ? 'page' : 'desk'
 
-/** Whether each request is logged, or only what went wrong. */
-const logsRequests = process.env.TROUGH_LOG === 'requests'
+let logging: boolean | undefined
 
 /** Measures a request until its answer has ended. */
 export function watchRequest(event: H3Event, metrics: () => Metrics | undefined): void {
@@ -27,6 +27,6 @@ export function watchRequest(event: H3Event, metrics: () => Metrics | undefined)
   res.on('close', () => {
     const [milliseconds, bytes] = [performance.now() - began, socket.bytesWritten - before]
     metrics()?.observe(kindOf(url), res.statusCode, bytes, milliseconds / 1000)
-    if (logsRequests) log.info({ request: requestId(event), method, url, status: res.statusCode, bytes, milliseconds: Math.round(milliseconds * 10) / 10, whole: res.writableFinished }, 'answered')
+    if (logging ??= logsRequests(process.env)) log.info({ request: requestId(event), method, url, status: res.statusCode, bytes, milliseconds: Math.round(milliseconds * 10) / 10, whole: res.writableFinished }, 'answered')
   })
 }

@@ -220,9 +220,8 @@ describe('reading the rest', () => {
 })
 
 describe('text of real PDFs', () => {
-  const manuals = execFileSync('sh', ['-c', 'find /usr/share/doc -name "*.pdf" -o -name "*.pdf.gz" | sort'], { encoding: 'utf8' }).trim().split('\n').filter(Boolean)
-
-  it.runIf(manuals.length).each(manuals)('%s has the words pdftotext finds', async (manual) => {
+  // Those that `npm test` installs by name.
+  it.each(['bzip2/manual.pdf.gz', 'libtasn1-doc/libtasn1.pdf', 'shared-mime-info/shared-mime-info-spec.pdf'].map(name => `/usr/share/doc/${name}`))('%s has the words pdftotext finds', async (manual) => {
     execFileSync('sh', ['-c', 'case "$1" in *.gz) gzip -dc "$1";; *) cat "$1";; esac > "$2"', 'sh', manual, path])
     const { parts } = await readBytes(await readFile(path), 'application/pdf')
     const words = (text: string) => new Set(text.toLowerCase().match(/[a-z]{3,}/g))
