@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Frame, type Page } from '@playwright/test'
 import { pageDocumentSchema } from '../core/page/schema'
 import { newPage, openDesk, openPage, ownerApi, row, showInLibrary } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
@@ -34,6 +34,20 @@ test('what is pressed in the finder is what is placed, though other answers come
   await page.evaluate(() => new Promise(resolve => requestAnimationFrame(() => requestAnimationFrame(resolve))))
   await page.mouse.up()
   await expect(page.locator('.button-view.selected')).toContainText(title)
+})
+
+test('the preview is set in the type that visitors see', async ({ page }) => {
+  const fontsOf = (frame: Frame) => frame.evaluate(async () => {
+    await document.fonts.ready
+    return [...document.fonts].filter(font => font.status === 'loaded').map(font => font.family)
+  })
+  await openPage(page, 'Kilns')
+  await page.getByRole('button', { name: 'Preview' }).click()
+  await expect(page.frameLocator('iframe').getByRole('heading', { name: 'Kilns' })).toBeVisible()
+  const preview = await fontsOf(page.frames().find(frame => frame.url().includes('/preview'))!)
+  await page.goto(`${server.url}/kilns`)
+  expect(preview).toEqual(await fontsOf(page.mainFrame()))
+  expect(preview.length).toBeGreaterThan(0)
 })
 
 test('write, place by typing /, link words, publish: all of it reaches the visitor', async ({ page, request }) => {
