@@ -27,6 +27,7 @@ export function watchRequest(event: H3Event, metrics: () => Metrics | undefined)
   res.on('close', () => {
     const [milliseconds, bytes] = [performance.now() - began, socket.bytesWritten - before]
     metrics()?.observe(kindOf(url), res.statusCode, bytes, milliseconds / 1000)
-    if (logging ??= logsRequests(process.env)) log.info({ request: requestId(event), method, url, status: res.statusCode, bytes, milliseconds: Math.round(milliseconds * 10) / 10, whole: res.writableFinished }, 'answered')
+    logging ??= logsRequests(process.env)
+    if (logging) log.info({ request: requestId(event), method, url, status: res.statusCode, bytes, milliseconds: Math.round(milliseconds * 10) / 10, whole: res.writableFinished }, 'answered')
   })
 }

@@ -7,6 +7,7 @@ import { useTrough } from '../utils/trough'
 import { DESK_HEADERS } from '../deskHeaders'
 import { answerProblem } from '../error'
 import { isForVisitors } from '../visitors/audience'
+import { oneATurn } from '../visitors/oneATurn'
 import { answerAtOnce, answerVisitor } from '../visitors/visitors'
 import { watchRequest } from '../watch'
 
@@ -40,7 +41,9 @@ export default defineNitroPlugin(({ h3App }) => {
       res.setHeader('Access-Control-Allow-Origin', '*')
       res.setHeader('Cross-Origin-Resource-Policy', 'cross-origin')
     }
-    if (target.startsWith('/api')) res.setHeader('Cache-Control', 'no-store')
-    return desk(event)
+    if (!target.startsWith('/api')) return desk(event)
+    res.setHeader('Cache-Control', 'no-store')
+    // However many ask at once: visitors come in between.
+    return oneATurn().then(() => desk(event))
   }, { __is_handler__: true as const })
 })

@@ -1,5 +1,6 @@
 import { randomBytes, scryptSync, timingSafeEqual } from 'node:crypto'
 import { parentPort } from 'node:worker_threads'
+import { comeAfterVisitors } from './courtesy'
 
 /** A password to be hashed, or to be held against a hash. */
 export interface PasswordTask { password: string, hash?: string }
@@ -24,6 +25,7 @@ function matches(password: string, hash: string): boolean {
   return timingSafeEqual(actual, expected)
 }
 
+comeAfterVisitors()
 parentPort!.on('message', ({ password, hash }: PasswordTask) => {
   const say = (message: PasswordMessage) => parentPort!.postMessage(message)
   try {

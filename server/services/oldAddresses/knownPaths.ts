@@ -14,7 +14,7 @@ const PATIENCE = 60_000
 
 /** Which addresses the site had before, so that asking for what was never there costs no question to the database. */
 export function createKnownPaths(db: Database, events: Events) {
-  let paths: Float64Array[] | undefined
+  let paths: Float64Array | undefined
   let age = 0
   let reading: Promise<void> | undefined
 
@@ -34,23 +34,23 @@ export function createKnownPaths(db: Database, events: Events) {
   }
 
   async function read(): Promise<void> {
-    const worker = createAsker<ShortPathsTask, ShortPathsMessage>(workerScript('shortPaths'), PATIENCE)
-    try {
-      for (;;) {
-        const began = age
-        const found: Float64Array[] = []
+    for (;;) {
+      const began = age
+      const worker = createAsker<ShortPathsTask, ShortPathsMessage>(workerScript('shortPaths'), PATIENCE)
+      try {
         for (let last = '', count = AT_ONCE; count === AT_ONCE && began === age;) {
           const some = await linesAfter(last)
-          if (some.count) found.push(await worker.ask(some.lines));
+          if (some.count) await worker.ask(some.lines);
           ({ last, count } = some)
         }
+        const { all } = await worker.ask('all')
         if (began !== age) continue
-        paths = found
+        paths = all
         return
       }
-    }
-    finally {
-      await worker.close()
+      finally {
+        await worker.close()
+      }
     }
   }
 
@@ -63,9 +63,7 @@ export function createKnownPaths(db: Database, events: Events) {
     /** Whether an address may be one of them; any may, as long as they are not read in. */
     mayHave(path: string): boolean {
       if (!paths) return true
-      if (!paths.length) return false
-      const short = shortOf(path)
-      return paths.some(some => includes(some, short))
+      return paths.length > 0 && includes(paths, shortOf(path))
     },
   }
 }
