@@ -3,7 +3,11 @@ import type { Options } from './trough'
 
 type Environment = Record<string, string | undefined>
 
-const port = (name: string, fallback: number) => z.coerce.number({ error: `${name} is a port, such as ${fallback}.` }).int(`${name} is a port, such as ${fallback}.`).min(1, `${name} is 1 at the least.`).max(65535, `${name} is 65535 at the most.`).default(fallback)
+/** 0 is any that is free. */
+const port = (name: string, fallback: number) => {
+  const words = `${name} is a port, such as ${fallback}.`
+  return z.coerce.number(words).int(words).min(0, words).max(65535, words).default(fallback)
+}
 
 /** Every setting of the process; what each is for stands in the table of README.md, and what systemd sets in docs/server.md. */
 const environmentSchema = z.object({

@@ -15,6 +15,7 @@ import { Problem } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { bundles, editions, files, folders, retiredHandles } from '../../db/schema'
 import type { Store } from '../../store/store'
+import type { Bundles } from '../bundles/bundles'
 import { withZip } from '../../workers/readers/archive'
 import { Unreadable } from '../../workers/readers/reader'
 import { refuseBombs } from '../jobs/bombs'
@@ -46,8 +47,12 @@ function parseRows<Schema extends z.ZodType>(text: string | undefined, schema: S
   })
 }
 
-/** Brings BagIt bags (RFC 8493) into the library: ours with all that was said of their files, others by their paths. */
-export function createBagImport(db: Database, library: LibraryService, store: Store, jobs: Jobs, incoming: (id: string) => string) {
+/**
+ * Brings BagIt bags (RFC 8493) into the library: ours with all that was said of their files, others by their paths.
+ *
+ * @param bundles what lies in those that came is known when the bag is in
+ */
+export function createBagImport(db: Database, library: LibraryService, store: Store, jobs: Jobs, incoming: (id: string) => string, bundles: Pick<Bundles, 'settled'>) {
   /** Unpacks a bag beside the store and holds every byte against its checksums. */
   async function open(path: string, job: JobItem, signal: AbortSignal): Promise<Opened> {
     const opened: Opened = { tags: new Map(), payload: new Map() }
@@ -232,6 +237,7 @@ export function createBagImport(db: Database, library: LibraryService, store: St
         const opened = await open(path, job, signal)
         try {
           await bringIn(opened, folder, job)
+          await bundles.settled()
         }
         finally {
           await drop(opened)
