@@ -15,7 +15,6 @@ import { Problem } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { bundles, editions, files, folders, retiredHandles } from '../../db/schema'
 import type { Store } from '../../store/store'
-import type { Bundles } from '../bundles/bundles'
 import { withZip } from '../../workers/readers/archive'
 import { Unreadable } from '../../workers/readers/reader'
 import { refuseBombs } from '../jobs/bombs'
@@ -50,9 +49,9 @@ function parseRows<Schema extends z.ZodType>(text: string | undefined, schema: S
 /**
  * Brings BagIt bags (RFC 8493) into the library: ours with all that was said of their files, others by their paths.
  *
- * @param bundles what lies in those that came is known when the bag is in
+ * @param bundlesSettled waits until it is known what lies in the bundles that came
  */
-export function createBagImport(db: Database, library: LibraryService, store: Store, jobs: Jobs, incoming: (id: string) => string, bundles: Pick<Bundles, 'settled'>) {
+export function createBagImport(db: Database, library: LibraryService, store: Store, jobs: Jobs, incoming: (id: string) => string, bundlesSettled: () => Promise<void>) {
   /** Unpacks a bag beside the store and holds every byte against its checksums. */
   async function open(path: string, job: JobItem, signal: AbortSignal): Promise<Opened> {
     const opened: Opened = { tags: new Map(), payload: new Map() }
@@ -237,7 +236,7 @@ export function createBagImport(db: Database, library: LibraryService, store: St
         const opened = await open(path, job, signal)
         try {
           await bringIn(opened, folder, job)
-          await bundles.settled()
+          await bundlesSettled()
         }
         finally {
           await drop(opened)
