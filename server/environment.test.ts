@@ -18,7 +18,8 @@ it('listens on a port, or on the socket that is handed over to this very process
   expect(listenOn({ PORT: '0' }, 42)).toEqual({ port: 0, host: '127.0.0.1' })
   expect(listenOn({ LISTEN_FDS: '1', LISTEN_PID: '42' }, 42)).toEqual({ fd: 3 })
   expect(listenOn({ LISTEN_FDS: '1', LISTEN_PID: '41', PORT: '80' }, 42)).toEqual({ port: 80, host: '127.0.0.1' })
-  expect([ownAddress({ HOST: '::', PORT: '80' }), ownAddress({})]).toEqual(['http://localhost:80', 'http://127.0.0.1:4180'])
+  // A literal of IPv6 stands in brackets (RFC 3986, section 3.2.2).
+  expect([{ HOST: '::', PORT: '80' }, {}, { HOST: '::1' }].map(ownAddress)).toEqual(['http://localhost:80', 'http://127.0.0.1:4180', 'http://[::1]:4180'])
 })
 
 it.each([[{ PORT: 'http' }, /PORT is a port/], [{ PORT: '70000' }, /PORT is a port/], [{ TROUGH_LOG: 'all' }, /TROUGH_LOG is/]] as const)('says what is wrong with %j', (environment, words) => {

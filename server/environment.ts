@@ -1,3 +1,4 @@
+import { isIPv6 } from 'node:net'
 import { z } from 'zod'
 import type { Options } from './trough'
 
@@ -12,13 +13,13 @@ const port = (name: string, fallback: number) => {
 /** Every setting of the process; what each is for stands in the table of README.md, and what systemd sets in docs/server.md. */
 const environmentSchema = z.object({
   PORT: port('PORT', 4180),
-  HOST: z.string().default('').transform(host => host || '127.0.0.1'),
-  TROUGH_DATA: z.string().default('').transform(path => path || './data'),
+  HOST: z.string().default('127.0.0.1'),
+  TROUGH_DATA: z.string().default('./data'),
   TROUGH_SITE_URL: z.string().default(''),
   TROUGH_FRONT_PREFIX: z.string().regex(/^\/[\w/-]*\/$/, 'TROUGH_FRONT_PREFIX begins and ends with a slash, such as /_trough-store/.').optional(),
   TROUGH_FRONT_LOG_PORT: port('TROUGH_FRONT_LOG_PORT', 4181),
   TROUGH_PROXIES: z.string().default('').transform(list => list.split(',').map(address => address.trim()).filter(Boolean)),
-  TROUGH_LOG: z.enum(['', 'requests'], 'TROUGH_LOG is “requests”, or is left out.').default(''),
+  TROUGH_LOG: z.literal('requests', 'TROUGH_LOG is “requests”, or is left out.').optional(),
   LISTEN_FDS: z.string().optional(),
   LISTEN_PID: z.string().optional(),
 })
@@ -35,7 +36,8 @@ function read(environment: Environment): z.output<typeof environmentSchema> {
 /** Where a server started with this environment is reached on this machine. */
 export function ownAddress(environment: Environment): string {
   const { HOST, PORT } = read(environment)
-  return `http://${['0.0.0.0', '::'].includes(HOST) ? 'localhost' : HOST}:${PORT}`
+  const host = ['0.0.0.0', '::'].includes(HOST) ? 'localhost' : isIPv6(HOST) ? `[${HOST}]` : HOST
+  return `http://${host}:${PORT}`
 }
 
 /** What the server listens on: a port, or the socket that systemd holds for it (sd_listen_fds(3)), in which visitors wait while Trough starts again. */

@@ -237,6 +237,7 @@ export async function openTrough({ data, siteAddress = '', front: frontOptions, 
         await hasher.close()
         await deliveryHashing.close()
         await tally.flush()
+        await sharedPictures.close()
         await bundles.close()
         await closeDatabase()
         await lock.release()

@@ -51,6 +51,11 @@ describe('the local store', () => {
     expect(() => store.pathOf(hash)).toThrow(RangeError)
   })
 
+  it('lends as many at once as a bundle has files (APPNOTE.TXT 4.4.22: 65,535 and, with zip64, more)', async () => {
+    const hashes = Array.from({ length: 70_000 }, (_, index) => index.toString(16).padStart(64, '0'))
+    expect(await store.withFiles(hashes, async files => files.map(file => file.sha256))).toEqual(hashes)
+  })
+
   it('knows how much can still be written', async () => expect(await store.free()).toBeGreaterThan(0))
 
   it('lists nothing where nothing was ever stored', async () => {

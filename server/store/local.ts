@@ -45,6 +45,7 @@ export function localStore(folder: string): LocalStore {
     placeOf,
     pathOf,
     withFile: (sha256, use) => use(pathOf(sha256)),
+    withFiles: (hashes, use) => use(hashes.map(sha256 => ({ sha256, path: pathOf(sha256) }))),
     async adopt(sha256, path) {
       const final = pathOf(sha256)
       if (await has(sha256)) {

@@ -4,7 +4,6 @@ import { z } from 'zod'
 import type { ByteRange } from '../../../core/http/range'
 import type { Database } from '../../db/connection'
 import { settings } from '../../db/schema'
-import { withFiles } from '../../store/lending'
 import type { Store } from '../../store/store'
 import type { Events } from '../events'
 import { kept } from '../kept'
@@ -50,7 +49,7 @@ export function createDeliveryChecks(db: Database, store: Store, hashing: Hashin
     /** @throws Damaged where bytes of these ranges are not what they were */
     async check(deliverable: Deliverable, ranges: ByteRange[]): Promise<void> {
       const doubtful = [...new Set(sourcesOf(deliverable, ranges))].filter(sha256 => !whole.has(sha256))
-      await withFiles(store, doubtful, files => hashing.run(files, ({ sha256, found }) => {
+      await store.withFiles(doubtful, files => hashing.run(files, ({ sha256, found }) => {
         if (found === sha256) whole.set(sha256, true)
       }))
       const damaged = doubtful.find(sha256 => !whole.has(sha256))

@@ -33,5 +33,7 @@ export function openFont(typeface: TypefaceName, script: string): Promise<Font> 
   if (!file) return undefined
   const known = opened.get(file) ?? open(file)
   opened.set(file, known)
+  // One that could not be read may be the next time.
+  known.catch(() => opened.delete(file))
   return known
 }

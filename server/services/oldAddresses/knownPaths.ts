@@ -58,8 +58,10 @@ export function createKnownPaths(db: Database, events: Events) {
 
   return {
     warm,
-    /** Waits until nothing is read any more. */
-    settled: async (): Promise<void> => { await reading },
+    /** Waits until nothing is read any more; what went wrong with it was told when it did. */
+    settled: async (): Promise<void> => {
+      await reading?.catch(() => undefined)
+    },
     /** Whether an address may be one of them; any may, as long as they are not read in. */
     mayHave(path: string): boolean {
       if (!paths) return true

@@ -53,7 +53,7 @@ interface Rendered {
 /** Live pages as visitors get them, rendered once and kept until something on them may have changed. */
 export function createPublishedPages(pages: PageService, library: LibraryService, shelves: Shelves, signposts: Signposts, looks: LookService, site: SiteService, events: Events) {
   const rendered = new LRUCache<string, Rendered>({ max: 2000 })
-  const messages = new LRUCache<string, Variants>({ max: 50 })
+  const messages = new LRUCache<string, Promise<Variants>>({ max: 50 })
   // Counts the changes, so that what was rendered before one is not remembered after it.
   let age = 0
   const forget = (outdated: (page: Rendered) => boolean) => {
@@ -132,6 +132,11 @@ export function createPublishedPages(pages: PageService, library: LibraryService
     return Object.fromEntries(pairs) as Variants
   }
 
+  async function writeMessage(title: string, text: string): Promise<Variants> {
+    const facts = await siteFacts()
+    return encode(renderMessage(facts, title, text, (await gather(facts.edges)).known))
+  }
+
   return {
     /** The live page at a slug in the encoding the client likes best; undefined where none is. */
     async find(slug: string, acceptEncoding: string | undefined) {
@@ -157,15 +162,12 @@ export function createPublishedPages(pages: PageService, library: LibraryService
     /** A page with a message for visitors, in the site's look, in the encoding the client likes best. */
     async message(title: string, text: string, acceptEncoding?: string): Promise<{ bytes: Buffer, encoding: Encoding }> {
       const key = `${title}\n${text}`
-      let variants = messages.get(key)
-      if (!variants) {
-        const asked = age
-        const facts = await siteFacts()
-        variants = await encode(renderMessage(facts, title, text, (await gather(facts.edges)).known))
-        if (asked === age) messages.set(key, variants)
-      }
+      // Many ask for what is not there at once: it is written for all of them together.
+      const variants = messages.get(key) ?? writeMessage(title, text)
+      messages.set(key, variants)
+      variants.catch(() => messages.delete(key))
       const encoding = chooseEncoding(acceptEncoding)
-      return { bytes: variants[encoding].bytes, encoding }
+      return { bytes: (await variants)[encoding].bytes, encoding }
     },
   }
 }

@@ -3,7 +3,6 @@ import type { StoreFinding, VerifyState } from '../../../core/trust/item'
 import { Problem } from '../../../core/problem'
 import type { Connection } from '../../db/connection'
 import { blobs, editions, files, settings } from '../../db/schema'
-import { withFiles } from '../../store/lending'
 import type { LocalStore } from '../../store/local'
 import type { LibraryService } from '../library/library'
 import type { BackupReader } from './backup'
@@ -51,7 +50,7 @@ export function createVerifying(connection: Pick<Connection, 'db' | 'standStill'
     for (let start = 0; start < rows.length && !stopping; start += BATCH) {
       const batch = rows.slice(start, start + BATCH)
       const hashed: Hashed[] = []
-      await withFiles(store, batch.map(({ sha256 }) => sha256), files => hashing.run(files, (one) => {
+      await store.withFiles(batch.map(({ sha256 }) => sha256), files => hashing.run(files, (one) => {
         hashed.push(one)
         state!.done++
         state!.bytes += one.size
