@@ -9,9 +9,11 @@ const AT_ONCE = 2
 const MOST_WAITING = 6
 const PATIENCE = 60_000
 
+const startWorker = () => createAsker<PasswordTask, PasswordMessage>(workerScript('password'), PATIENCE)
+
 /** Hashes passwords and holds them against hashes, off the threads that answer visitors and read files for them. */
-export function createHasher() {
-  const idle = Array.from({ length: AT_ONCE }, () => createAsker<PasswordTask, PasswordMessage>(workerScript('password'), PATIENCE))
+export function createHasher(start = startWorker) {
+  const idle = Array.from({ length: AT_ONCE }, start)
   const all = [...idle]
   const queue = new PQueue({ concurrency: AT_ONCE })
 
