@@ -11,8 +11,8 @@ export default defineConfig({
   globalSetup: './e2e/support/globalSetup.ts',
   outputDir: './test-results/e2e',
   reporter: [['list'], ['json', { outputFile: './test-results/e2e.json' }]],
-  // A test waits most of its time: two at once take two thirds of what they take one after the other.
-  workers: 2,
+  // A test waits for a third of its time: three at once keep two cores at work.
+  workers: 3,
   timeout: 60_000,
   expect: { timeout: 10_000 },
   use: {
