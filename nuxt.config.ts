@@ -1,4 +1,5 @@
 import { fileURLToPath } from 'node:url'
+import { defineNuxtConfig } from 'nuxt/config'
 
 const packageFiles = (name: string) => fileURLToPath(new URL(`./node_modules/${name}/files`, import.meta.url))
 const YEAR = 365 * 24 * 60 * 60
@@ -26,8 +27,6 @@ export default defineNuxtConfig({
       link: [{ rel: 'icon', type: 'image/svg+xml', href: '/_desk/mark.svg' }],
     },
   },
-  // A hundred scripts of a kilobyte cost a browser more than the bytes do.
-  vite: { build: { rollupOptions: { output: { experimentalMinChunkSize: 50_000 } } } },
   vuetify: { vuetifyOptions: './vuetify.config.ts', moduleOptions: { styles: true } },
   nitro: {
     preset: 'node-server',

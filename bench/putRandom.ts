@@ -2,7 +2,7 @@ import { createHash, randomFillSync } from 'node:crypto'
 import { open } from 'node:fs/promises'
 import { join } from 'node:path'
 import { crc32 } from 'node:zlib'
-import type { FileItem } from '../core/files/item'
+import type { FileItem } from '../core/files/fileItem'
 import type { Trough } from '../server/trough'
 
 const CHUNK = 2_000_000

@@ -1,4 +1,4 @@
-import type { BundleEntry } from '../core/bundle/contents'
+import type { BundleEntry } from '../core/bundle/bundleEntry'
 import { newId } from '../core/id'
 import type { Trough } from '../server/trough'
 import type { FileIds } from './pages'

@@ -1,6 +1,6 @@
 import type { Block, ButtonAttrs, CardAttrs, Inline, PictureAttrs, PageDocument, PlainBlock, TableBlock } from '../core/page/schema'
 import { BUILT_IN_LOOKS } from '../core/look/builtin'
-import { withFill } from '../core/look/pictures'
+import { withFill } from '../core/look/fillPictures'
 import { newId } from '../core/id'
 import { newButton, newCard, newPicture, newShelf } from '../core/page/insert'
 

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { button, heading, pageOf } from '../core/testing/pages'
-import type { PageDetails } from '../core/page/item'
+import type { PageDetails } from '../core/page/pageItem'
 import type { Target } from '../core/page/schema'
 import { openDesk, openPage, ownerApi } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'

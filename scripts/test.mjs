@@ -74,7 +74,7 @@ process.env.TMPDIR = scratch
 process.env.TROUGH_DEMO_TEMPLATE = join(scratch, 'demo')
 
 await step('Prepare types', 'npx', ['nuxt', 'prepare', '--logLevel=silent'])
-const types = step('Types', 'npx', ['vue-tsc', '-b', '--noEmit'], { beside: true })
+const types = step('Types', 'npx', ['vue-tsc', '--noEmit'], { beside: true })
 await step('Lint', 'npx', ['eslint', '.'])
 await step('Demo data', 'node', ['--import', 'tsx', 'demo/build.ts', process.env.TROUGH_DEMO_TEMPLATE])
 await types

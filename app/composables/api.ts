@@ -1,4 +1,4 @@
-import type { Use } from '~~/core/files/item'
+import type { Use } from '~~/core/files/fileItem'
 
 /** An error as the API tells it (RFC 9457). */
 export class ApiProblem extends Error {

@@ -1,6 +1,6 @@
 import { ref, watch } from 'vue'
-import type { BundleDetails, BundleEntry } from '~~/core/bundle/contents'
-import type { FileItem } from '~~/core/files/item'
+import type { BundleDetails, BundleEntry } from '~~/core/bundle/bundleEntry'
+import type { FileItem } from '~~/core/files/fileItem'
 import type { Selection } from '~~/core/files/selection'
 import { api, wordsOf } from './api'
 

@@ -1,4 +1,4 @@
-import type { FileItem } from '~~/core/files/item'
+import type { FileItem } from '~~/core/files/fileItem'
 import type { Selection } from '~~/core/files/selection'
 import { api } from './api'
 import { droppedFiles, droppedThings } from './drag'

@@ -1,5 +1,5 @@
 import type { Editor } from '@tiptap/vue-3'
-import type { FileItem } from '~~/core/files/item'
+import type { FileItem } from '~~/core/files/fileItem'
 import type { Target } from '~~/core/page/schema'
 import { targetAt } from '~/editor/commands'
 

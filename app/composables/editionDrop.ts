@@ -1,4 +1,4 @@
-import type { FileItem } from '~~/core/files/item'
+import type { FileItem } from '~~/core/files/fileItem'
 import { droppedFiles } from './drag'
 import { useDropOn } from './dropOn'
 

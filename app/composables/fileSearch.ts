@@ -1,5 +1,5 @@
 import { nextTick } from 'vue'
-import type { FoundFile } from '~~/core/files/item'
+import type { FoundFile } from '~~/core/files/fileItem'
 import type { Family } from '~~/core/files/mediaType'
 import { wordsOf } from './api'
 

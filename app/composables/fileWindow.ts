@@ -1,5 +1,5 @@
 import { reactive, shallowReactive } from 'vue'
-import type { FoundFile } from '~~/core/files/item'
+import type { FoundFile } from '~~/core/files/fileItem'
 import { api, wordsOf } from './api'
 
 interface Answer { items: FoundFile[], total: number, named: number }

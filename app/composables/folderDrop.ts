@@ -1,5 +1,5 @@
 import { ref } from 'vue'
-import { TOP } from '~~/core/folders/item'
+import { TOP } from '~~/core/folders/folderItem'
 import { carriesFiles, dragged, droppedFiles, droppedThings } from './drag'
 
 /** Lets folders take what is dropped on them: files of the computer come in there, things of the library move there. */

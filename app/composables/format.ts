@@ -1,4 +1,4 @@
-import type { Use } from '~~/core/files/item'
+import type { Use } from '~~/core/files/fileItem'
 
 const sameYear = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short' })
 const otherYear = new Intl.DateTimeFormat(undefined, { month: 'short', year: 'numeric' })

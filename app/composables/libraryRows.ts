@@ -1,5 +1,5 @@
 import { computed, shallowRef, watch } from 'vue'
-import type { FolderItem } from '~~/core/folders/item'
+import type { FolderItem } from '~~/core/folders/folderItem'
 import { Rows, type Segment } from '~/library/rows'
 import { FileWindow } from './fileWindow'
 import { wordsOf } from './api'

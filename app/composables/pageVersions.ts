@@ -1,6 +1,6 @@
 import { ref } from 'vue'
 import type { PageText } from '~~/core/page/changes'
-import type { PageVersion } from '~~/core/page/item'
+import type { PageVersion } from '~~/core/page/pageItem'
 import { api } from './api'
 
 /** The versions of a page that were live. */

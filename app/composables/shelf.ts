@@ -1,5 +1,5 @@
 import { shallowRef, watch, type Ref } from 'vue'
-import type { FileItem } from '~~/core/files/item'
+import type { FileItem } from '~~/core/files/fileItem'
 import type { ShelfSource } from '~~/core/page/schema'
 import { shelfQuery } from '~~/core/page/shelf'
 import { useFolders } from '~/stores/folders'

@@ -1,5 +1,5 @@
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
-import { appearanceCss } from '~~/core/look/css'
+import { appearanceCss } from '~~/core/look/buttonCss'
 import { appearanceOf, hasOverrides, type Worn } from '~~/core/look/styles'
 
 /** How a button of the open page looks: its appearance, its class, and rules of its own where it differs from its look. */

@@ -1,5 +1,5 @@
 import type { Role } from '~~/core/look/colour'
-import type { CheckedPart, State } from '~~/core/look/check'
+import type { CheckedPart, State } from '~~/core/look/contrastCheck'
 
 /** What the desk calls the choices of a page's blocks, in the order they are offered. */
 export const ACTION_CHOICES = [['tab', 'New tab'], ['here', 'This tab'], ['save', 'Save']] as const

@@ -1,8 +1,8 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { FileWindow } from '~/composables/fileWindow'
 import { fileItem } from '~~/core/testing/items'
-import type { FolderItem } from '~~/core/folders/item'
-import { COLUMNS, columnsThatFit, minutes } from './columns'
+import type { FolderItem } from '~~/core/folders/folderItem'
+import { COLUMNS, columnsThatFit, minutes } from './fileColumns'
 import { filterWords } from './filterWords'
 import { Rows } from './rows'
 

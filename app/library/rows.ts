@@ -1,5 +1,5 @@
-import type { FoundFile } from '~~/core/files/item'
-import type { FolderItem } from '~~/core/folders/item'
+import type { FoundFile } from '~~/core/files/fileItem'
+import type { FolderItem } from '~~/core/folders/folderItem'
 import type { FileWindow } from '~/composables/fileWindow'
 
 /** One line of the library board. */

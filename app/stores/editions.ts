@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import type { Comparison } from '~~/core/editions/comparison'
-import type { EditionChange, FileItem } from '~~/core/files/item'
+import type { EditionChange, FileItem } from '~~/core/files/fileItem'
 import { api, wordsOf } from '~/composables/api'
 import type { LocalFile } from '~/composables/drag'
 import { useLibrary } from './library'

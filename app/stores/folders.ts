@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import type { FolderChange, FolderItem } from '~~/core/folders/item'
-import { Tree } from '~~/core/folders/tree'
+import type { FolderChange, FolderItem } from '~~/core/folders/folderItem'
+import { Tree } from '~~/core/folders/folderTree'
 import { api } from '~/composables/api'
 
 export interface BinnedFolder { id: string, name: string, deleted: string, files: number }

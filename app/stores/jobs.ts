@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import type { ClashWay } from '~~/core/files/clash'
-import type { JobItem } from '~~/core/jobs/item'
+import type { JobItem } from '~~/core/jobs/jobItem'
 import { api, wordsOf } from '~/composables/api'
 import { counted } from '~/composables/format'
 import { useLibrary } from './library'

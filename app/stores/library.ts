@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { reactive, ref } from 'vue'
-import type { EditionItem, FileChange, FileItem, Use, FoundFile } from '~~/core/files/item'
+import type { EditionItem, FileChange, FileItem, Use, FoundFile } from '~~/core/files/fileItem'
 import type { Family } from '~~/core/files/mediaType'
 import type { NameAdvice } from '~~/core/files/nameAdvice'
 import { api } from '~/composables/api'

@@ -2,8 +2,8 @@ import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, reactive, ref, watch } from 'vue'
 import { FAMILIES, type Family } from '~~/core/files/mediaType'
-import { TOP } from '~~/core/folders/item'
-import { DEFAULT_COLUMNS, type ColumnKey } from '~/library/columns'
+import { TOP } from '~~/core/folders/folderItem'
+import { DEFAULT_COLUMNS, type ColumnKey } from '~/library/fileColumns'
 import { useFolders } from './folders'
 
 /** What narrows the list down. */

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
-import type { OldAddress, OldAddressList } from '~~/core/oldAddresses/item'
+import type { OldAddress, OldAddressList } from '~~/core/oldAddresses/oldAddressItem'
 import type { Target } from '~~/core/page/schema'
 import { api } from '~/composables/api'
 import { counted } from '~/composables/format'

@@ -1,8 +1,8 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
-import type { Use } from '~~/core/files/item'
+import type { Use } from '~~/core/files/fileItem'
 import { EDGES } from '~~/core/page/edges'
-import type { NewPage, PageDetails, PageItem } from '~~/core/page/item'
+import type { NewPage, PageDetails, PageItem } from '~~/core/page/pageItem'
 import { ApiProblem, api, heldBy } from '~/composables/api'
 
 /** The list of pages. */

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
-import type { DeleteFile, FileItem } from '~~/core/files/item'
+import type { DeleteFile, FileItem } from '~~/core/files/fileItem'
 import { writeLinks, type LinkFormat } from '~~/core/files/links'
 import type { Describe, Described, Moved, Selection } from '~~/core/files/selection'
 import { api, wordsOf } from '~/composables/api'

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
-import type { Account } from '~~/core/account/item'
-import type { Cleaning } from '~~/core/trust/item'
+import type { Account } from '~~/core/account/accountForms'
+import type { Cleaning } from '~~/core/trust/trustReports'
 import { api } from '~/composables/api'
 
 interface Site { name: string, address: string, /** of the IANA database */ timeZone: string }

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import type { BundleUse } from '~~/core/bundle/retarget'
-import type { Use } from '~~/core/files/item'
+import type { Use } from '~~/core/files/fileItem'
 import type { Target } from '~~/core/page/schema'
 import { api } from '~/composables/api'
 import { counted } from '~/composables/format'

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
-import type { TimedAct, TimedItem } from '~~/core/timetable/item'
+import type { TimedAct, TimedItem } from '~~/core/timetable/timedItem'
 import { api } from '~/composables/api'
 import { momentWords } from '~/composables/format'
 import { useNotices } from './notices'

@@ -1,7 +1,7 @@
 import { z } from 'zod'
-import { bundleEntrySchema } from '../bundle/contents'
+import { bundleEntrySchema } from '../bundle/bundleEntry'
 import { handleSchema } from '../files/handle'
-import { MARKS } from '../folders/item'
+import { MARKS } from '../folders/folderItem'
 
 /** Where in a bag what checksums do not say is written down. */
 export const FILES_CSV = 'metadata/files.csv'

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { bundleEntriesSchema, type BundleEntry } from './contents'
+import { bundleEntriesSchema, type BundleEntry } from './bundleEntry'
 import { entryPath, withPath } from './entryPath'
 import { resolveBundle } from './members'
 import { retargetEntries } from './retarget'

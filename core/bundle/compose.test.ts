@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { composeBundle, foldersBrought, sizeOfMember, type BundledFile } from './compose'
-import type { BundleEntry } from './contents'
-import { Tree } from '../folders/tree'
+import type { BundleEntry } from './bundleEntry'
+import { Tree } from '../folders/folderTree'
 
 const file = (id: string, folder: string | null, fileName: string): BundledFile => ({ id, folder, fileName, sha256: id.repeat(64).slice(0, 64), size: 10, crc32: 1, created: 0 })
 const FOLDERS = [{ id: 'sheets', parent: null, name: 'Sheets' }, { id: 'old', parent: 'sheets', name: '2025' }, { id: 'aside', parent: null, name: 'Aside' }]

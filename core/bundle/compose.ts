@@ -1,6 +1,6 @@
-import { Tree, type Node } from '../folders/tree'
+import { Tree, type Node } from '../folders/folderTree'
 import { groupBy } from '../group'
-import type { BundleDetails, BundleEntry } from './contents'
+import type { BundleDetails, BundleEntry } from './bundleEntry'
 import { resolveBundle, type BundleMember } from './members'
 
 /** A file as a bundle sends it: its current edition. */

@@ -1,4 +1,4 @@
-import type { BundleEntry } from './contents'
+import type { BundleEntry } from './bundleEntry'
 
 /** Where an entry lies in the zip and what it is called there, as one path: `Sheets/first.pdf`; own names where none is given. */
 export function entryPath({ within, name }: BundleEntry, own: string): string {

@@ -1,5 +1,5 @@
-import { distinctPaths } from '../zip/names'
-import type { BundleEntry } from './contents'
+import { distinctPaths } from '../zip/safePaths'
+import type { BundleEntry } from './bundleEntry'
 
 /** What is asked of the library to lay a bundle out. */
 export interface BundleLibrary<File> {

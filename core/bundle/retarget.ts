@@ -1,4 +1,4 @@
-import type { BundleEntry } from './contents'
+import type { BundleEntry } from './bundleEntry'
 
 /** A bundle that holds a file or folder by itself, not as part of a folder it takes in whole. */
 export interface BundleUse { bundleId: string, bundleTitle: string, fileId: string | null, folderId: string | null }

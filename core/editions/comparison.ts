@@ -1,5 +1,5 @@
-import type { EditionItem, Facts, PreviewState } from '../files/item'
-import type { TextComparison } from './texts'
+import type { EditionItem, Facts, PreviewState } from '../files/fileItem'
+import type { TextComparison } from './compareTexts'
 
 /** An edition as it is held against another. */
 export interface ComparedEdition extends EditionItem {

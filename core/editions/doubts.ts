@@ -1,7 +1,7 @@
 import { dateIn } from '../files/nameAdvice'
 import { splitExtension } from '../files/fileName'
 import type { ComparedEdition, Doubt } from './comparison'
-import type { TextComparison } from './texts'
+import type { TextComparison } from './compareTexts'
 
 /** Less than this share of the pages, or where there are none of the bytes, looks like a part of it. */
 const FAR_SMALLER = { pages: 0.5, bytes: 0.2 }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { placeSchema } from '../folders/item'
+import { placeSchema } from '../folders/folderItem'
 
 /** Names that are about to come in, with the folders they come in below `folder`: `manuals/K60.pdf`. */
 export const clashQuerySchema = z.object({

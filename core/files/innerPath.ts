@@ -1,4 +1,4 @@
-import { cleanFolderName } from '../folders/item'
+import { cleanFolderName } from '../folders/folderItem'
 import { cleanFileName } from './fileName'
 
 /** Where a thing goes below a folder, from a path that somebody else wrote. */

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { placeSchema } from '../folders/item'
+import { placeSchema } from '../folders/folderItem'
 
 /** Columns files can be sorted by; with a hyphen before it, the other way round. */
 const FILE_SORTS = ['title', 'type', 'size', 'added', 'changed', 'used', 'downloads', 'pages', 'tags', 'own'] as const

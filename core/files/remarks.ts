@@ -1,4 +1,4 @@
-import type { Trouble } from '../trust/item'
+import type { Trouble } from '../trust/trustReports'
 import { UNKNOWN_TYPE, familyOf, typeFromName, typeTag } from './mediaType'
 
 export interface EditionFacts {

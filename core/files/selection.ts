@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { placeSchema } from '../folders/item'
-import { deleteFileSchema, descriptionSchemas } from './item'
+import { placeSchema } from '../folders/folderItem'
+import { deleteFileSchema, descriptionSchemas } from './fileItem'
 
 const ids = z.array(z.string().min(1).max(40)).max(100_000, 'Choose at most 100,000 at a time.').default([])
 

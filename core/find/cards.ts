@@ -1,8 +1,8 @@
-import type { FileItem } from '../files/item'
+import type { FileItem } from '../files/fileItem'
 import type { FileFilter } from '../files/query'
 import { Columns } from './columns'
 import { fold, wordsOf } from './fold'
-import { NameIndex } from './names'
+import { NameIndex } from './nameIndex'
 import { Orders } from './orders'
 import { Vocabulary } from './vocabulary'
 

@@ -1,4 +1,4 @@
-import type { FileItem } from '../files/item'
+import type { FileItem } from '../files/fileItem'
 import type { FileFilter } from '../files/query'
 
 /** Numbers for texts that repeat, such as folders and types. */

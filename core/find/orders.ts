@@ -1,4 +1,4 @@
-import type { FileItem } from '../files/item'
+import type { FileItem } from '../files/fileItem'
 import { fold } from './fold'
 
 /** More changes than this at once, and sorting anew is quicker than putting each in its place. */

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { ICONS } from '../../app/editor/icons'
 import { appearanceSchema, overridesBetween } from './appearance'
 import { BUILT_IN_LOOKS } from './builtin'
-import { appearanceCss } from './css'
+import { appearanceCss } from './buttonCss'
 import { ButtonStyles } from './styles'
 
 const slab = BUILT_IN_LOOKS[0]!.appearance

@@ -1,7 +1,7 @@
 import { withOverrides, type Appearance, type Overrides } from './appearance'
 import { DEFAULT_LOOK } from './builtin'
-import { appearanceCss } from './css'
-import type { PictureOf } from './pictures'
+import { appearanceCss } from './buttonCss'
+import type { PictureOf } from './fillPictures'
 
 /** What is worn on a button: a look by its identity, and what this one has otherwise. */
 export interface Worn { look: string, own?: Overrides | null }

@@ -1,7 +1,7 @@
 import { diffArrays } from 'diff'
 import { canonical } from '../canonical'
 import type { Block, ButtonAttrs, PageDocument } from './schema'
-import { childrenOf, textOf } from './tree'
+import { childrenOf, textOf } from './blocks'
 
 /** A page as it is read: what a version holds. */
 export interface PageText { title: string, document: PageDocument }

@@ -1,6 +1,6 @@
 import { opensInBrowser } from '../files/mediaType'
 import { fileHref, pageHref, signpostHref } from './href'
-import { dialled } from './outside'
+import { dialled } from './outsideAddress'
 import type { TargetFacts } from './placeholders'
 import type { Action, Target } from './schema'
 

@@ -1,6 +1,6 @@
 import type { SiteStyle } from '../look/siteStyle'
 import { fontsOf } from '../look/typefaces'
-import { pageCss } from './css'
+import { pageCss } from './pageCss'
 import { blocksOfEdge, menuTitle, splitHead, type EdgeDocuments } from './edges'
 import { escapeHtml } from './escape'
 import { pageHref } from './href'
@@ -9,7 +9,7 @@ import { pageRenderer, type PageFacts, type PageRenderer } from './html'
 import type { TargetFacts } from './placeholders'
 import type { PageDocument } from './schema'
 import { fileIds, idOf, referencesIn } from './targets'
-import { everyBlock, inlinesOf, partsOf, textOf } from './tree'
+import { everyBlock, inlinesOf, partsOf, textOf } from './blocks'
 
 export interface SiteFacts {
   name: string

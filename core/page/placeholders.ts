@@ -1,6 +1,6 @@
 import { formatSize } from '../files/size'
 import { typeTag } from '../files/mediaType'
-import type { FileItem } from '../files/item'
+import type { FileItem } from '../files/fileItem'
 
 /** What a page needs to know of the file a placement leads to. */
 export interface TargetFacts {

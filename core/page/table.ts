@@ -1,6 +1,6 @@
 import { escapeHtml } from './escape'
 import type { Inline, TableBlock } from './schema'
-import { inlinesOf, textOf } from './tree'
+import { inlinesOf, textOf } from './blocks'
 
 type Row = TableBlock['content'][number]
 type Cell = Row['content'][number]

@@ -1,6 +1,6 @@
-import { everyBlock, inlinesOf, mapBlocks, textOf } from './tree'
-import { outsideAddress } from './outside'
-import { fillPictures, mapFillPictures } from '../look/pictures'
+import { everyBlock, inlinesOf, mapBlocks, textOf } from './blocks'
+import { outsideAddress } from './outsideAddress'
+import { fillPictures, mapFillPictures } from '../look/fillPictures'
 import type { Action, Block, ButtonAttrs, Inline, Mark, PageDocument, Reference, ShelfAttrs, ShelfSource, Target } from './schema'
 
 export type PlacementKind = 'button' | 'link' | 'shelf' | 'card' | 'picture'

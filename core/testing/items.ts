@@ -1,4 +1,4 @@
-import type { FileItem } from '../files/item'
+import type { FileItem } from '../files/fileItem'
 
 let last = 0
 

@@ -1,4 +1,4 @@
-import type { Cleaning } from './item'
+import type { Cleaning } from './trustReports'
 
 const DAY = 24 * 60 * 60 * 1000
 

@@ -1,5 +1,5 @@
 import type { PageDocument } from '../page/schema'
-import { everyBlock, inlinesOf } from '../page/tree'
+import { everyBlock, inlinesOf } from '../page/blocks'
 
 /** The headings of a page that have words, in their order; visitors do not get empty ones. */
 export const headingsOf = (document: PageDocument): { level: 2 | 3 | 4, words: string }[] =>

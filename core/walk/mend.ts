@@ -1,6 +1,6 @@
 import type { Block, CardAttrs, Inline, PageDocument } from '../page/schema'
 import { giveTarget, idOf, mapTargets } from '../page/targets'
-import { inlinesOf, mapBlocks } from '../page/tree'
+import { inlinesOf, mapBlocks } from '../page/blocks'
 import type { PageMend } from './finding'
 
 const LONGEST_LABEL = 200

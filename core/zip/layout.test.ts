@@ -8,7 +8,7 @@ import { unzipSync } from 'fflate'
 import { afterAll, describe, expect, it } from 'vitest'
 import type { ByteRange } from '../http/range'
 import { ZipLayout, type ZipMember } from './layout'
-import { distinctPaths } from './names'
+import { distinctPaths } from './safePaths'
 import { dosTime } from './records'
 
 const folder = mkdtempSync(join(tmpdir(), 'trough-zip-'))

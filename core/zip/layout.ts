@@ -1,6 +1,6 @@
 import type { ByteRange } from '../http/range'
 import type { Stretch } from '../http/stretch'
-import { isSafePath } from './names'
+import { isSafePath } from './safePaths'
 import { ZipRecords, type ZipFacts } from './records'
 
 /** A file that goes into a zip; its bytes are stored as they are. */

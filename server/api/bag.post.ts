@@ -1,6 +1,6 @@
 import { defineEventHandler } from 'h3'
 import { z } from 'zod'
-import { placeSchema } from '../../core/folders/item'
+import { placeSchema } from '../../core/folders/folderItem'
 import { parseBody } from '../utils/request'
 import { useTrough } from '../utils/trough'
 

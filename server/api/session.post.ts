@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { signInSchema } from '../../core/account/item'
+import { signInSchema } from '../../core/account/accountForms'
 import { SECRET, parseBody } from '../utils/request'
 import { attemptOf, signIn } from '../utils/session'
 import { useTrough } from '../utils/trough'

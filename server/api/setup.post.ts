@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { setUpSchema } from '../../core/account/item'
+import { setUpSchema } from '../../core/account/accountForms'
 import { SECRET, parseBody } from '../utils/request'
 import { attemptOf, signIn } from '../utils/session'
 import { useTrough } from '../utils/trough'

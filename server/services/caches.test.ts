@@ -1,27 +1,19 @@
-import { cp, mkdtemp, rm } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { sql } from 'drizzle-orm'
 import sharp from 'sharp'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import type { FileItem } from '../../core/files/item'
+import type { FileItem } from '../../core/files/fileItem'
 import { BUILT_IN_LOOKS } from '../../core/look/builtin'
-import type { PageDetails } from '../../core/page/item'
+import type { PageDetails } from '../../core/page/pageItem'
 import { button, pageOf, shelf, words } from '../../core/testing/pages'
 import { listen, openTestTrough, type TestTrough } from '../testing/harness'
-import { openTrough, type Trough } from '../trough'
+import { openServices, type Services } from '../trough'
+import { createEvents } from './events'
 
 let test: TestTrough
-let scratch: string
 beforeAll(async () => {
   test = await openTestTrough()
-  scratch = await mkdtemp(join(tmpdir(), 'trough-caches-'))
   await build()
 })
-afterAll(async () => {
-  await test.close()
-  await rm(scratch, { recursive: true, force: true })
-})
+afterAll(() => test.close())
 
 const made = {} as { list: FileItem, plan: FileItem, tile: FileItem, folder: string, bundle: FileItem, page: PageDetails, signpost: string, look: string }
 
@@ -50,7 +42,7 @@ async function build(): Promise<void> {
 }
 
 /** All that is kept in memory, as somebody sees it who asks. */
-async function seen(trough: Trough) {
+async function seen(trough: Services) {
   await trough.reading.idle()
   await trough.bundles.settled()
   const { items } = await trough.library.list({ type: [], tag: [], sort: 'title', from: 0, limit: 500 } as never)
@@ -68,7 +60,7 @@ async function seen(trough: Trough) {
     files: known, tags: await trough.library.tags(), folders: await trough.library.folders.list(), pages, posts, site: await trough.site.get(),
     answers: await Promise.all([...known.map(file => file.handle), 'price-list-2026-11.pdf', 'renamed.pdf', 'never.pdf'].map(async handle => [handle, ...await ask(handle)])),
     pointing: await Promise.all(['current-list', 'list-now', ...posts.map(post => post.name)].map(async name => [name, ...await ask(name, 'yes')])),
-    html: await Promise.all(slugs.map(async slug => [slug, (await trough.published.find(slug, undefined))?.bytes.toString(), await trough.places.find(slug)])),
+    html: await Promise.all(slugs.map(async slug => [slug, (await trough.published.find(slug, undefined))?.bytes.toString(), await trough.knownSlugs.find(slug)])),
     pictures: await Promise.all(known.map(async file => trough.pictures.find(file.handle, 320).then(picture => picture.representation.etag, (error: { status: number }) => error.status))),
     icon: (await trough.icon.get()).bytes.toString('base64'), message: (await trough.published.message('Gone', 'It is gone.')).bytes.toString(), outside: await trough.outside.isOn(), checks: await trough.checks.get(),
     found: (await trough.walk.state()).findings.map(({ key, words: said }) => [key, said]).sort(),
@@ -77,13 +69,9 @@ async function seen(trough: Trough) {
   return result
 }
 
-/** The same data folder, as a process sees it that has just started. */
+/** The same data, as services see it that have just started and remember nothing. */
 async function seenAnew() {
-  await test.trough.database.execute(sql`checkpoint`)
-  const data = join(scratch, 'copy')
-  await rm(data, { recursive: true, force: true })
-  await cp(test.folder, data, { recursive: true })
-  const trough = await openTrough({ data })
+  const trough = await openServices({ ...test.trough.ground, events: createEvents() })
   try {
     return await seen(trough)
   }

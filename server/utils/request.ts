@@ -1,6 +1,6 @@
 import { getQuery, getRequestHeader, getRouterParam, getRouterParams, type H3Event } from 'h3'
 import type { z } from 'zod'
-import { editionPathSchema } from '../../core/files/item'
+import { editionPathSchema } from '../../core/files/fileItem'
 import { DEEPEST, holdsNul, isDeeperThan } from '../../core/http/nesting'
 import { formatSize } from '../../core/files/size'
 import { Problem } from '../../core/problem'

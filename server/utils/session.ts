@@ -1,6 +1,6 @@
 import { createHmac, randomBytes, timingSafeEqual } from 'node:crypto'
 import { getCookie, getRequestHeader, setCookie, deleteCookie, type H3Event } from 'h3'
-import type { Account } from '../../core/account/item'
+import type { Account } from '../../core/account/accountForms'
 import { Problem } from '../../core/problem'
 import type { Attempt } from '../services/account/limits'
 import { LASTS, type Session } from '../services/account/sessions'

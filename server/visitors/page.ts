@@ -6,12 +6,12 @@ import { send } from '../services/delivery/send'
 import type { Trough } from '../trough'
 
 /** Whether a page is live at a slug, or was before it moved. */
-export const pageIsAt = async ({ places }: Trough, slug: string): Promise<boolean> => await places.find(slug) !== undefined
+export const pageIsAt = async ({ knownSlugs }: Trough, slug: string): Promise<boolean> => await knownSlugs.find(slug) !== undefined
 
 /** `/` and `/<slug>`: a published page. */
-export async function answerPage({ published, places }: Trough, request: IncomingMessage, response: ServerResponse, slug: string): Promise<void> {
+export async function answerPage({ published, knownSlugs }: Trough, request: IncomingMessage, response: ServerResponse, slug: string): Promise<void> {
   const accept = request.headers['accept-encoding']
-  const place = await places.find(slug)
+  const place = await knownSlugs.find(slug)
   if (place !== undefined && place !== slug) {
     // 308 lasts and keeps the method (RFC 9110, section 15.4.9).
     response.writeHead(308, { 'Location': pageHref(place), 'Cache-Control': 'no-cache', 'Content-Length': 0 }).end()

@@ -1,5 +1,5 @@
 import { parentPort } from 'node:worker_threads'
-import { readAddresses, type ReadList } from '../../core/oldAddresses/read'
+import { readAddresses, type ReadList } from '../../core/oldAddresses/readAddressList'
 
 export interface AddressesTask { text: string, hosts: string[] }
 export type AddressesMessage = ReadList

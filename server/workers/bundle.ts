@@ -1,6 +1,6 @@
 import { parentPort } from 'node:worker_threads'
 import { composeBundle, sizeOfMember, type BundledFile, type BundledFolder } from '../../core/bundle/compose'
-import type { BundleDetails, BundleEntry } from '../../core/bundle/contents'
+import type { BundleDetails, BundleEntry } from '../../core/bundle/bundleEntry'
 import { ZipLayout } from '../../core/zip/layout'
 import { fingerprintOf, packMembers, unpackMembers } from '../services/bundles/zipMembers'
 import { comeAfterVisitors } from './courtesy'

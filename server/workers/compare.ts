@@ -1,5 +1,5 @@
 import { parentPort } from 'node:worker_threads'
-import { compareTexts, type TextComparison, type TextPart } from '../../core/editions/texts'
+import { compareTexts, type TextComparison, type TextPart } from '../../core/editions/compareTexts'
 
 export interface CompareTask { before: TextPart[], after: TextPart[] }
 export type CompareMessage = TextComparison

@@ -1,6 +1,6 @@
 import { parentPort } from 'node:worker_threads'
 import { isDiskFull } from '../../core/diskFull'
-import type { Facts } from '../../core/files/item'
+import type { Facts } from '../../core/files/fileItem'
 import { withoutPlaces } from '../../core/files/withoutPlaces'
 import { wordsOf } from '../../core/find/fold'
 import { comeAfterVisitors } from './courtesy'

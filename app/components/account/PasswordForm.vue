@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { SHORTEST_PASSWORD, passwordSchema } from '~~/core/account/item'
+import { SHORTEST_PASSWORD, passwordSchema } from '~~/core/account/accountForms'
 
 /** Changes one's password; whoever is signed in elsewhere is signed out. */
 const notices = useNotices()

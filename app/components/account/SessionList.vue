@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { SessionItem } from '~~/core/account/item'
+import type { SessionItem } from '~~/core/account/accountForms'
 
 /** Where one is signed in. */
 const sessions = ref<SessionItem[]>([])

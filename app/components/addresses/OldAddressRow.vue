@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { OldAddress } from '~~/core/oldAddresses/item'
+import type { OldAddress } from '~~/core/oldAddresses/oldAddressItem'
 import type { Target } from '~~/core/page/schema'
 import { TARGET_ICONS } from '~/editor/targetIcons'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { MOST_WIDE, type Appearance } from '~~/core/look/appearance'
-import { withFill } from '~~/core/look/pictures'
+import { withFill } from '~~/core/look/fillPictures'
 import type { Palette } from '~~/core/look/palette'
 import { ARRANGE_CHOICES, BUTTON_WIDTH_CHOICES, SIDES_CHOICES, WEIGHT_CHOICES } from '~/editor/words'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Appearance, Fill } from '~~/core/look/appearance'
-import { contrastOf, withNearest, type ContrastResult } from '~~/core/look/check'
+import { contrastOf, withNearest, type ContrastResult } from '~~/core/look/contrastCheck'
 import type { Palette } from '~~/core/look/palette'
 import { PART_WORDS, STATE_WORDS } from '~/editor/words'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { FileItem } from '~~/core/files/item'
+import type { FileItem } from '~~/core/files/fileItem'
 import type { Fill } from '~~/core/look/appearance'
 import type { Palette } from '~~/core/look/palette'
 import { FILL_CHOICES } from '~/editor/words'

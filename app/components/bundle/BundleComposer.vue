@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { BundleEntry } from '~~/core/bundle/contents'
+import type { BundleEntry } from '~~/core/bundle/bundleEntry'
 import { formatExactSize, formatSize } from '~~/core/files/size'
 import { newId } from '~~/core/id'
 import type { LocalFile } from '~/composables/drag'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiClose, mdiFolderOutline, mdiTextBoxOutline } from '@mdi/js'
-import type { BundleDetails, BundleEntry } from '~~/core/bundle/contents'
+import type { BundleDetails, BundleEntry } from '~~/core/bundle/bundleEntry'
 import { entryPath, withPath } from '~~/core/bundle/entryPath'
 import { formatExactSize, formatSize } from '~~/core/files/size'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { TextChange, TextComparison } from '~~/core/editions/texts'
+import type { TextChange, TextComparison } from '~~/core/editions/compareTexts'
 
 /** What changed in the words of a document, line by line. */
 defineProps<{ texts: TextComparison }>()

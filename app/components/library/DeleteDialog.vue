@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { BundleUse } from '~~/core/bundle/retarget'
-import type { DeleteFile, Use } from '~~/core/files/item'
+import type { DeleteFile, Use } from '~~/core/files/fileItem'
 import type { Selection } from '~~/core/files/selection'
 
 /** Deletes files and folders; where files are in use, shows the places and three ways on. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { FileItem } from '~~/core/files/item'
+import type { FileItem } from '~~/core/files/fileItem'
 
 /** Says something of many files at once; what is left empty stays as it is. */
 const emit = defineEmits<{ close: [] }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { EditionItem, FileItem } from '~~/core/files/item'
+import type { EditionItem, FileItem } from '~~/core/files/fileItem'
 import { formatSize } from '~~/core/files/size'
 
 /** One edition of a file: when it came, who gets it, and what can be done with it. */

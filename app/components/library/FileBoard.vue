@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { contentsKind } from '~~/core/files/contents'
+import { contentsKind } from '~~/core/files/fileContents'
 import { opensInBrowser } from '~~/core/files/mediaType'
 import { formatSize } from '~~/core/files/size'
 import type { FileDetails } from '~/stores/library'

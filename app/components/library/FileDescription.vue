@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { FileItem } from '~~/core/files/item'
+import type { FileItem } from '~~/core/files/fileItem'
 
 /** A file's description, tags and own picture; each is kept as it is changed. */
 const props = defineProps<{ file: FileItem }>()

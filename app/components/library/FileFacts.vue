@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { FileItem } from '~~/core/files/item'
+import type { FileItem } from '~~/core/files/fileItem'
 import { formatExactSize, formatSize } from '~~/core/files/size'
-import { minutes } from '~/library/columns'
+import { minutes } from '~/library/fileColumns'
 
 /** What is known about a file, by its kind. */
 const props = defineProps<{ file: FileItem }>()

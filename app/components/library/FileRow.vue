@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { mdiArrowRightThin, mdiTrayArrowDown } from '@mdi/js'
-import type { FoundFile } from '~~/core/files/item'
+import type { FoundFile } from '~~/core/files/fileItem'
 import { formatExactSize, formatSize } from '~~/core/files/size'
-import { COLUMNS, type ColumnKey } from '~/library/columns'
+import { COLUMNS, type ColumnKey } from '~/library/fileColumns'
 
 /** A file as a row of the library. */
 const props = defineProps<{ file: FoundFile, columns: ColumnKey[], /** no columns: the facts stand below the title */ narrow: boolean, level: number, chosen: boolean, tabbable: boolean }>()

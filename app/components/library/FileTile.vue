@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { FoundFile } from '~~/core/files/item'
+import type { FoundFile } from '~~/core/files/fileItem'
 import { formatExactSize, formatSize } from '~~/core/files/size'
 
 /** A file as a tile with its picture. */

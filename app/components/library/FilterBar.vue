@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiClose, mdiFilterVariant, mdiViewColumnOutline } from '@mdi/js'
-import { COLUMNS, COLUMN_KEYS, type ColumnKey } from '~/library/columns'
+import { COLUMNS, COLUMN_KEYS, type ColumnKey } from '~/library/fileColumns'
 import { filterWords, type FilterWord } from '~/library/filterWords'
 
 /** What narrows the list, as words that can be taken away; and how the list is shown. */

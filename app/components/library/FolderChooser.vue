@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { fold } from '~~/core/find/fold'
-import type { FolderItem } from '~~/core/folders/item'
+import type { FolderItem } from '~~/core/folders/folderItem'
 
 /** Finds a folder by part of its name, or makes one. */
 const props = defineProps<{

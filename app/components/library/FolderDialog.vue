@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { MARKS, type FolderItem, type Mark } from '~~/core/folders/item'
+import { MARKS, type FolderItem, type Mark } from '~~/core/folders/folderItem'
 
 /** A folder's name, mark, description and order; or a new folder. */
 const props = defineProps<{ folder?: FolderItem }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { FolderItem } from '~~/core/folders/item'
+import type { FolderItem } from '~~/core/folders/folderItem'
 
 /** A folder's name, written over where it stands. */
 const props = defineProps<{ folder: FolderItem }>()

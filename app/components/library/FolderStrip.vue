@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiChevronDown, mdiChevronRight, mdiTuneVariant } from '@mdi/js'
-import type { FolderItem } from '~~/core/folders/item'
+import type { FolderItem } from '~~/core/folders/folderItem'
 
 /** A folder as a strip of the library: goes there, and takes what is dropped on it. */
 const props = defineProps<{ folder: FolderItem, level: number, chosen: boolean, tabbable: boolean, /** shown as a branch that opens in place */ branch?: boolean }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { formatSize } from '~~/core/files/size'
-import type { Freed } from '~~/core/trust/item'
+import type { Freed } from '~~/core/trust/trustReports'
 
 /** Asks before files of the bin go for good, and says what that frees. */
 const props = defineProps<{ /** left out: all of the bin */ files?: string[] }>()

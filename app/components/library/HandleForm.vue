@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { FileItem } from '~~/core/files/item'
+import type { FileItem } from '~~/core/files/fileItem'
 
 /** Gives a file another address; the old one leads on. */
 const props = defineProps<{ file: FileItem }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { defaultRangeExtractor, useVirtualizer, type Range } from '@tanstack/vue-virtual'
-import type { FoundFile } from '~~/core/files/item'
-import { COLUMNS, columnsThatFit, type ColumnKey } from '~/library/columns'
+import type { FoundFile } from '~~/core/files/fileItem'
+import { COLUMNS, columnsThatFit, type ColumnKey } from '~/library/fileColumns'
 import type { Row } from '~/library/rows'
 
 /** The lines of the library, of which only those that are seen exist: folders, files as rows or tiles. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Contents } from '~~/core/files/contents'
-import type { FileItem } from '~~/core/files/item'
+import type { Contents } from '~~/core/files/fileContents'
+import type { FileItem } from '~~/core/files/fileItem'
 import { formatSize } from '~~/core/files/size'
 
 /** Text, tables, documents and the list of what is in a zip. */

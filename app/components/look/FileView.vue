@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { viewOf } from '~~/core/files/contents'
-import type { FileItem } from '~~/core/files/item'
+import { viewOf } from '~~/core/files/fileContents'
+import type { FileItem } from '~~/core/files/fileItem'
 
 /** What is in a file: is it the right one? */
 const props = defineProps<{ file: FileItem }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { FileItem } from '~~/core/files/item'
+import type { FileItem } from '~~/core/files/fileItem'
 
 /** Every page of a PDF, each drawn when it comes into sight. */
 const props = defineProps<{ file: FileItem }>()

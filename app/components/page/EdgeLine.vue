@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { menuTitle, type Edge } from '~~/core/page/edges'
-import type { PageItem } from '~~/core/page/item'
+import type { PageItem } from '~~/core/page/pageItem'
 import { pageIds, referencesIn } from '~~/core/page/targets'
 
 /** What Trough itself puts on an edge of every page: around what the owner places there. */

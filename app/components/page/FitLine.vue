@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { MOST_WIDE, type Appearance } from '~~/core/look/appearance'
-import { ROOM, measureFit, type Fit } from '~/editor/fit'
+import { ROOM, measureFit, type Fit } from '~/editor/measureFit'
 
 /** Says where the words of a button do not fit it, and mends that. */
 const props = defineProps<{ appearance: Appearance, label: string, note: string }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Use } from '~~/core/files/item'
+import type { Use } from '~~/core/files/fileItem'
 import type { Target } from '~~/core/page/schema'
 import type { Named } from '~/stores/targets'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { FileItem } from '~~/core/files/item'
-import type { PageSettings } from '~~/core/page/item'
+import type { FileItem } from '~~/core/files/fileItem'
+import type { PageSettings } from '~~/core/page/pageItem'
 import { slugSchema } from '~~/core/page/slug'
 
 /** What is said of the open page at once, draft and live: its address, and what is shown of it elsewhere. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Use } from '~~/core/files/item'
+import type { Use } from '~~/core/files/fileItem'
 import type { Target } from '~~/core/page/schema'
 
 /** What holds of the open page as a whole; it stands in the margin while nothing on the page is selected. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { PageItem } from '~~/core/page/item'
+import type { PageItem } from '~~/core/page/pageItem'
 import { placementsOf } from '~~/core/page/targets'
 
 /** Whether visitors see a page as it is drafted, and what on it leads nowhere. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { FileItem } from '~~/core/files/item'
+import type { FileItem } from '~~/core/files/fileItem'
 import { effectiveAction } from '~~/core/page/destination'
 import { firstAction } from '~~/core/page/insert'
 import type { PictureAttrs, Target } from '~~/core/page/schema'

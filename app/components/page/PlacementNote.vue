@@ -6,7 +6,7 @@ import { effectiveAction } from '~~/core/page/destination'
 import { formatSize } from '~~/core/files/size'
 import type { Action, ButtonAttrs, CardAttrs, Target } from '~~/core/page/schema'
 import { PLACEHOLDER_NAMES, fillPlaceholders, strayPlaceholders } from '~~/core/page/placeholders'
-import type { FileItem } from '~~/core/files/item'
+import type { FileItem } from '~~/core/files/fileItem'
 import { TARGET_ICONS } from '~/editor/targetIcons'
 import { ACTION_CHOICES, ALIGN_CHOICES } from '~/editor/words'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiArrowDown, mdiArrowUp, mdiClose } from '@mdi/js'
 import { MOST_ON_SHELF, type ShelfAttrs, type ShelfSource } from '~~/core/page/schema'
-import type { FileItem } from '~~/core/files/item'
+import type { FileItem } from '~~/core/files/fileItem'
 import { ACTION_CHOICES, ORDER_CHOICES } from '~/editor/words'
 
 /** The settings of the selected shelf, in the margin. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { formatSize } from '~~/core/files/size'
-import type { Cleaning, Freed } from '~~/core/trust/item'
+import type { Cleaning, Freed } from '~~/core/trust/trustReports'
 
 /** What is cleaned away by itself, and what that would free now. */
 const emit = defineEmits<{ cleaned: [] }>()

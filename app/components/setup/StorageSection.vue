@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { formatExactSize, formatSize } from '~~/core/files/size'
-import type { StorageUse } from '~~/core/trust/item'
+import type { StorageUse } from '~~/core/trust/trustReports'
 import { FAMILY_WORDS } from '~/library/filterWords'
 
 /** Where the space goes, by kind and by folder. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { formatSize } from '~~/core/files/size'
-import type { StoreFinding, VerifyState } from '~~/core/trust/item'
+import type { StoreFinding, VerifyState } from '~~/core/trust/trustReports'
 
 /** Reads every stored byte again, and says what is no longer as it was. */
 const state = ref<VerifyState>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { FileItem, FoundFile } from '~~/core/files/item'
+import type { FileItem, FoundFile } from '~~/core/files/fileItem'
 import type { Family } from '~~/core/files/mediaType'
 import { formatSize } from '~~/core/files/size'
 import { fold } from '~~/core/find/fold'

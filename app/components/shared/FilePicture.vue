@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { FileItem } from '~~/core/files/item'
-import { minutes } from '~/library/columns'
+import type { FileItem } from '~~/core/files/fileItem'
+import { minutes } from '~/library/fileColumns'
 
 /** A file at a glance: its own picture, its first page, or else its first words. */
 const props = defineProps<{ file: FileItem }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Use } from '~~/core/files/item'
+import type { Use } from '~~/core/files/fileItem'
 
 /** Places that lean on something, each leading to itself. */
 defineProps<{ uses: Use[] }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { BundleUse } from '~~/core/bundle/retarget'
-import type { Use } from '~~/core/files/item'
+import type { Use } from '~~/core/files/fileItem'
 import { TARGET_ICONS } from '~/editor/targetIcons'
 import type { Named } from '~/stores/targets'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { TimedItem } from '~~/core/timetable/item'
+import type { TimedItem } from '~~/core/timetable/timedItem'
 
 /** Tells of something that is set to happen, and takes it back. */
 const props = defineProps<{ item: TimedItem, words: string }>()

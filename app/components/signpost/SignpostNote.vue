@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { opensInBrowser } from '~~/core/files/mediaType'
-import type { FileItem, Use } from '~~/core/files/item'
-import type { SignpostItem } from '~~/core/signposts/item'
+import type { FileItem, Use } from '~~/core/files/fileItem'
+import type { SignpostItem } from '~~/core/signposts/signpostItem'
 
 /** The particulars of one signpost, in the margin. */
 const props = defineProps<{ signpost: SignpostItem }>()

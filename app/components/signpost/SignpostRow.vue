@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { FileItem } from '~~/core/files/item'
-import type { SignpostItem } from '~~/core/signposts/item'
+import type { FileItem } from '~~/core/files/fileItem'
+import type { SignpostItem } from '~~/core/signposts/signpostItem'
 
 /** A signpost in the list; a file dropped on it is what it shall point at. */
 const props = defineProps<{ signpost: SignpostItem, chosen: boolean }>()

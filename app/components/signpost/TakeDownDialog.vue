@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Use } from '~~/core/files/item'
-import type { SignpostItem } from '~~/core/signposts/item'
+import type { Use } from '~~/core/files/fileItem'
+import type { SignpostItem } from '~~/core/signposts/signpostItem'
 
 /** Takes a signpost down; where places lead to it, shows them and three ways on. */
 const props = defineProps<{ signpost: SignpostItem }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { FileItem, Use } from '~~/core/files/item'
-import type { SignpostItem } from '~~/core/signposts/item'
+import type { FileItem, Use } from '~~/core/files/fileItem'
+import type { SignpostItem } from '~~/core/signposts/signpostItem'
 
 /** Before a signpost is turned: from what to what, and every place that will change. */
 const props = defineProps<{ signpost: SignpostItem, to: FileItem }>()

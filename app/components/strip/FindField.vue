@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { fold } from '~~/core/find/fold'
-import type { FoundFile } from '~~/core/files/item'
+import type { FoundFile } from '~~/core/files/fileItem'
 import { formatSize } from '~~/core/files/size'
 
 /** Reaches files by name or the words inside them, and folders, pages and settings by name. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { JobLine } from '~~/core/jobs/item'
+import type { JobLine } from '~~/core/jobs/jobItem'
 
 /** What became of each file of a zip. */
 const jobs = useJobs()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiClose } from '@mdi/js'
 import { formatSize } from '~~/core/files/size'
-import type { JobItem } from '~~/core/jobs/item'
+import type { JobItem } from '~~/core/jobs/jobItem'
 import type { UploadEntry } from '~/stores/uploads'
 
 const uploads = useUploads()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { contentCss } from '~~/core/page/css'
+import { contentCss } from '~~/core/page/pageCss'
 import { COSTS, type Cost } from '~~/core/walk/finding'
 
 /** What visitors meet on the live pages: found by following every button and link as they would. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Use } from '~~/core/files/item'
+import type { Use } from '~~/core/files/fileItem'
 import { slugFromTitle, slugSchema } from '~~/core/page/slug'
 import { STARTS, type StartName } from '~~/core/page/starts'
 

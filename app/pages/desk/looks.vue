@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import type { Appearance } from '~~/core/look/appearance'
-import { contrastOf } from '~~/core/look/check'
+import { contrastOf } from '~~/core/look/contrastCheck'
 import type { Look } from '~~/core/look/look'
 import { TONES } from '~~/core/look/palette'
 import { buttonInner } from '~~/core/page/button'
-import { contentCss } from '~~/core/page/css'
+import { contentCss } from '~~/core/page/pageCss'
 import { TONE_CHOICES } from '~/editor/words'
 
 /** All looks of the site as they stand on each background, and the colours and type that feed them. */

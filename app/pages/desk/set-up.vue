@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { SHORTEST_PASSWORD } from '~~/core/account/item'
+import { SHORTEST_PASSWORD } from '~~/core/account/accountForms'
 definePageMeta({ layout: 'door' })
 useHead({ title: 'Set up' })
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { StorageUse } from '~~/core/trust/item'
+import type { StorageUse } from '~~/core/trust/trustReports'
 useHead({ title: 'Setup' })
 const session = useSession()
 const notices = useNotices()

@@ -1,4 +1,4 @@
-import { everyBlock } from '../../page/tree'
+import { everyBlock } from '../../page/blocks'
 import type { Check } from '../check'
 import type { Found } from '../finding'
 

@@ -1,5 +1,5 @@
 import { withOverrides } from '../../look/appearance'
-import { contrastOf, withNearest } from '../../look/check'
+import { contrastOf, withNearest } from '../../look/contrastCheck'
 import { tonePalettes } from '../../look/palette'
 import { at, type Check } from '../check'
 import type { Found } from '../finding'

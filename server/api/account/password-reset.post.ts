@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { resetPasswordSchema } from '../../../core/account/item'
+import { resetPasswordSchema } from '../../../core/account/accountForms'
 import { Problem } from '../../../core/problem'
 import { SECRET, parseBody } from '../../utils/request'
 import { hasControl } from '../../utils/session'

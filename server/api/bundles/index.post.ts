@@ -1,5 +1,5 @@
 import { defineEventHandler, setResponseStatus } from 'h3'
-import { newBundleSchema } from '../../../core/bundle/contents'
+import { newBundleSchema } from '../../../core/bundle/bundleEntry'
 import { MANY, parseBody } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 

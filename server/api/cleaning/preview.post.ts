@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { cleaningSchema } from '../../../core/trust/item'
+import { cleaningSchema } from '../../../core/trust/trustReports'
 import { parseBody } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 

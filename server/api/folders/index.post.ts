@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { newFolderSchema } from '../../../core/folders/item'
+import { newFolderSchema } from '../../../core/folders/folderItem'
 import { parseBody } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 

@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { fillPictures } from '../../../core/look/pictures'
+import { fillPictures } from '../../../core/look/fillPictures'
 import { useTrough } from '../../utils/trough'
 
 export default defineEventHandler(async () => {

@@ -1,5 +1,5 @@
 import { defineEventHandler, sendNoContent } from 'h3'
-import { dropAddressSchema } from '../../../core/oldAddresses/item'
+import { dropAddressSchema } from '../../../core/oldAddresses/oldAddressItem'
 import { parseQuery } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 

@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { oldAddressQuerySchema } from '../../../core/oldAddresses/item'
+import { oldAddressQuerySchema } from '../../../core/oldAddresses/oldAddressItem'
 import { parseQuery } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 

@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { bringAddressesSchema } from '../../../core/oldAddresses/item'
+import { bringAddressesSchema } from '../../../core/oldAddresses/oldAddressItem'
 import { TEXT, parseBody } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 

@@ -1,5 +1,5 @@
 import { defineEventHandler, sendNoContent } from 'h3'
-import { leadAddressSchema } from '../../../core/oldAddresses/item'
+import { leadAddressSchema } from '../../../core/oldAddresses/oldAddressItem'
 import { parseBody } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 

@@ -1,5 +1,5 @@
 import { defineEventHandler, sendNoContent } from 'h3'
-import { loosenAddressesSchema } from '../../../core/oldAddresses/item'
+import { loosenAddressesSchema } from '../../../core/oldAddresses/oldAddressItem'
 import { MANY, parseBody } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 

@@ -1,5 +1,5 @@
 import { defineEventHandler, setResponseStatus } from 'h3'
-import { newPageSchema } from '../../../core/page/item'
+import { newPageSchema } from '../../../core/page/pageItem'
 import { parseBody } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 

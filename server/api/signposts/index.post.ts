@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { newSignpostSchema } from '../../../core/signposts/item'
+import { newSignpostSchema } from '../../../core/signposts/signpostItem'
 import { parseBody } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 

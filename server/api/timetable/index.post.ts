@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { newTimedSchema } from '../../../core/timetable/item'
+import { newTimedSchema } from '../../../core/timetable/timedItem'
 import { parseBody } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 

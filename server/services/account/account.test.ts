@@ -36,13 +36,13 @@ describe('passwords', () => {
     const begun: string[] = []
     const underWay: (() => void)[] = []
     // Hashes that take as long as the test wants: which of two ends first is nobody's business.
-    const held = createHasher(() => ({
+    const held = createHasher({ atOnce: 2, start: () => ({
       ask: ({ password }) => new Promise((resolve) => {
         begun.push(password)
         underWay.push(() => resolve({ matches: false }))
       }),
       close: async () => {},
-    }))
+    }) })
     const strangers = Array.from({ length: 12 }, () => held.verify('stranger', 'hash').catch((error: { status: number }) => error.status))
     const owner = held.verify('owner', 'hash', { known: true })
     await vi.waitFor(() => expect(begun).toEqual(['stranger', 'stranger']))

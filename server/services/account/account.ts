@@ -1,6 +1,6 @@
 import { randomInt, timingSafeEqual } from 'node:crypto'
 import { eq } from 'drizzle-orm'
-import type { Account, SetUp, SignIn } from '../../../core/account/item'
+import type { Account, SetUp, SignIn } from '../../../core/account/accountForms'
 import { newId } from '../../../core/id'
 import { Problem, notFound } from '../../../core/problem'
 import type { Database } from '../../db/connection'

@@ -1,10 +1,11 @@
+import { availableParallelism } from 'node:os'
 import PQueue from 'p-queue'
 import { Problem } from '../../../core/problem'
 import type { PasswordMessage, PasswordTask } from '../../workers/password'
 import { createAsker, workerScript } from '../workerHost'
 
-/** Hashes at once, each in a thread of its own: a burst of sign-ins leaves a core to visitors. */
-const AT_ONCE = 2
+/** Hashes at once, each in a thread of its own: two, and on small machines one, so that a burst of sign-ins leaves a core to visitors. */
+const AT_ONCE = Math.max(1, Math.min(2, availableParallelism() - 1))
 /** Sign-ins that wait for theirs. */
 const MOST_WAITING = 6
 const PATIENCE = 60_000
@@ -12,10 +13,10 @@ const PATIENCE = 60_000
 const startWorker = () => createAsker<PasswordTask, PasswordMessage>(workerScript('password'), PATIENCE)
 
 /** Hashes passwords and holds them against hashes, off the threads that answer visitors and read files for them. */
-export function createHasher(start = startWorker) {
-  const idle = Array.from({ length: AT_ONCE }, start)
+export function createHasher({ start = startWorker, atOnce = AT_ONCE } = {}) {
+  const idle = Array.from({ length: atOnce }, start)
   const all = [...idle]
-  const queue = new PQueue({ concurrency: AT_ONCE })
+  const queue = new PQueue({ concurrency: atOnce })
 
   async function ask(task: PasswordTask): Promise<PasswordMessage> {
     const worker = idle.pop()!

@@ -5,12 +5,12 @@ import papa from 'papaparse'
 import type { z } from 'zod'
 import { readManifest } from '../../../core/bag/manifest'
 import { BUNDLES_JSON, FILES_CSV, FOLDERS_CSV, bundlesSchema, fileRowSchema, folderRowSchema, type BundleRow, type FileRow } from '../../../core/bag/metadata'
-import type { BundleEntry } from '../../../core/bundle/contents'
+import type { BundleEntry } from '../../../core/bundle/bundleEntry'
 import { cleanFileName, titleFromFileName } from '../../../core/files/fileName'
 import { innerPath } from '../../../core/files/innerPath'
 import { groupBy } from '../../../core/group'
 import { newId } from '../../../core/id'
-import type { JobItem } from '../../../core/jobs/item'
+import type { JobItem } from '../../../core/jobs/jobItem'
 import { Problem } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { bundles, editions, files, folders, retiredHandles } from '../../db/schema'
@@ -19,7 +19,7 @@ import { withZip } from '../../workers/readers/archive'
 import { Unreadable } from '../../workers/readers/reader'
 import { refuseBombs } from '../jobs/bombs'
 import type { Jobs } from '../jobs/jobs'
-import { ensurePath } from '../files/tree'
+import { ensurePath } from '../files/readTree'
 import { freeHandle } from '../files/handles'
 import { mustBeStored } from '../files/items'
 import type { LibraryService } from '../library/library'
@@ -46,12 +46,21 @@ function parseRows<Schema extends z.ZodType>(text: string | undefined, schema: S
   })
 }
 
+interface Needs {
+  db: Database
+  library: LibraryService
+  store: Store
+  jobs: Jobs
+  /** where the bytes of what comes in lie meanwhile */
+  incoming: (id: string) => string
+  /** waits until it is known what lies in the bundles that came */
+  bundlesSettled: () => Promise<void>
+}
+
 /**
  * Brings BagIt bags (RFC 8493) into the library: ours with all that was said of their files, others by their paths.
- *
- * @param bundlesSettled waits until it is known what lies in the bundles that came
  */
-export function createBagImport(db: Database, library: LibraryService, store: Store, jobs: Jobs, incoming: (id: string) => string, bundlesSettled: () => Promise<void>) {
+export function createBagImport({ db, library, store, jobs, incoming, bundlesSettled }: Needs) {
   /** Unpacks a bag beside the store and holds every byte against its checksums. */
   async function open(path: string, job: JobItem, signal: AbortSignal): Promise<Opened> {
     const opened: Opened = { tags: new Map(), payload: new Map() }

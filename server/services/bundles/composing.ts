@@ -3,7 +3,7 @@ import { foldersBrought } from '../../../core/bundle/compose'
 import type { Database } from '../../db/connection'
 import { blobs, bundles, editions, files } from '../../db/schema'
 import type { BundleMessage, BundleTask } from '../../workers/bundle'
-import { readTree } from '../files/tree'
+import { readTree } from '../files/readTree'
 import { createAsker, workerScript } from '../workerHost'
 
 export type BundleRow = typeof bundles.$inferSelect

@@ -1,7 +1,7 @@
 import { splitExtension } from '../../../core/files/fileName'
-import type { FileItem } from '../../../core/files/item'
+import type { FileItem } from '../../../core/files/fileItem'
 import { ZipLayout, type ZipMember } from '../../../core/zip/layout'
-import { distinctPaths } from '../../../core/zip/names'
+import { distinctPaths } from '../../../core/zip/safePaths'
 import { fingerprintOf } from './zipMembers'
 
 /** A zip as it would be sent now. */

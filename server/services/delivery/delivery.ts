@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto'
 import type { IncomingMessage, ServerResponse } from 'node:http'
-import type { FileItem } from '../../../core/files/item'
+import type { FileItem } from '../../../core/files/fileItem'
 import { cleanFileName, splitExtension } from '../../../core/files/fileName'
 import { headerOf } from '../../../core/http/conditional'
 import { contentDisposition } from '../../../core/http/disposition'
@@ -13,7 +13,7 @@ import type { LaidOut } from '../bundles/packing'
 import type { Events } from '../events'
 import type { TallyService } from '../tally/tally'
 import type { Troubles } from '../trust/troubles'
-import type { Visitors } from '../visitors'
+import type { Visitors } from '../visitorAddress'
 import { createBytes } from './bytes'
 import type { DeliveryChecks } from './checks'
 import { bundleDeliverable, type Deliverable } from './deliverable'
@@ -27,7 +27,12 @@ import { Turns } from './turns'
 /** The query of a delivery address. */
 export interface DeliveryQuery { save: boolean, edition: string | null, at: string | null }
 
-export interface DeliveryOptions {
+export interface DeliveryNeeds {
+  directory: Directory
+  bundles: Bundles
+  store: Store
+  checks: DeliveryChecks
+  tally: TallyService
   /** sends stored bytes in our place, where there is one */
   front?: Front
   visitors: Pick<Visitors, 'addressOf'>
@@ -64,7 +69,7 @@ export function nameToSave(fileName: string, chosen: string | undefined): string
 }
 
 /** Delivers files and bundles to visitors by RFC 9110, and tells the tally what left. */
-export function createDeliveryService(directory: Directory, bundles: Bundles, store: Store, checks: DeliveryChecks, tally: TallyService, { front, visitors, isOwn, events, troubles }: DeliveryOptions) {
+export function createDeliveryService({ directory, bundles, store, checks, tally, front, visitors, isOwn, events, troubles }: DeliveryNeeds) {
   const bytes = createBytes(store, events)
   const encodings = createEncodings(bytes, events)
   const turns = new Turns()

@@ -5,7 +5,7 @@ import type { Database } from '../../db/connection'
 import { blobs, editions, files, retiredHandles, retiredSignposts, signposts, uses } from '../../db/schema'
 import type { Events } from '../events'
 import { editionDeliverable, type Deliverable } from './deliverable'
-import { createNames, keyOfName } from './names'
+import { createKnownNames, keyOfName } from './knownNames'
 
 /** What an address in `/files/` or `/to/` leads to. */
 export type Entry =
@@ -26,7 +26,7 @@ export function createDirectory(db: Database, events: Events) {
   const keysOf = new Map<string, Set<string>>()
   /** names that lead to no file, or by a signpost: what they lead to may change with any file */
   const others = new Set<string>()
-  const given = createNames(db, events)
+  const given = createKnownNames(db, events)
   let names: SavedNames | undefined
   let namesAge = 0
   /** files and signposts that changed while something is read, for each reading: what was read before is not remembered after */

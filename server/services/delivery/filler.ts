@@ -1,5 +1,5 @@
 import type { Stretch } from '../../../core/http/stretch'
-import type { Trouble } from '../../../core/trust/item'
+import type { Trouble } from '../../../core/trust/trustReports'
 import { laterTrouble } from '../../log'
 import type { OpenBlob, Store } from '../../store/store'
 

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { FileItem } from '../../../core/files/item'
+import type { FileItem } from '../../../core/files/fileItem'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
 
 let test: TestTrough

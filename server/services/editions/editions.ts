@@ -2,7 +2,7 @@ import { and, eq } from 'drizzle-orm'
 import type { ComparedEdition, Comparison } from '../../../core/editions/comparison'
 import { doubtsAbout } from '../../../core/editions/doubts'
 import { titleFromFileName } from '../../../core/files/fileName'
-import type { EditionChange, EditionItem, FileItem } from '../../../core/files/item'
+import type { EditionChange, EditionItem, FileItem } from '../../../core/files/fileItem'
 import { typeTag } from '../../../core/files/mediaType'
 import { newId } from '../../../core/id'
 import { Problem, notFound } from '../../../core/problem'
@@ -14,13 +14,13 @@ import { freeHandle } from '../files/handles'
 import { nextPosition } from '../files/position'
 import type { LibraryService } from '../library/library'
 import { unsetEdition } from '../library/showing'
-import type { TextService } from '../reading/texts'
+import type { SearchIndex } from '../reading/searchIndex'
 import { createAsker, workerScript } from '../workerHost'
 
 const PATIENCE = 30_000
 
 /** Editions: what is said of them and who gets them; those that wait are held against the one visitors get, and then taken, thrown away or made files of their own. */
-export function createEditions(db: Database, library: LibraryService, texts: TextService) {
+export function createEditions(db: Database, library: LibraryService, texts: SearchIndex) {
   const comparer = createAsker<CompareTask, CompareMessage>(workerScript('compare'), PATIENCE)
 
   async function one(id: string, number: number): Promise<ComparedEdition & { reading: boolean }> {

@@ -5,8 +5,8 @@ import mime from 'mime'
 import { z } from 'zod'
 import { cleanFileName, splitExtension } from '../../../core/files/fileName'
 import { formatSize } from '../../../core/files/size'
-import { placeSchema } from '../../../core/folders/item'
-import type { JobItem } from '../../../core/jobs/item'
+import { placeSchema } from '../../../core/folders/folderItem'
+import type { JobItem } from '../../../core/jobs/jobItem'
 import { newId } from '../../../core/id'
 import { Problem } from '../../../core/problem'
 import type { Database } from '../../db/connection'
@@ -14,9 +14,9 @@ import { settings } from '../../db/schema'
 import type { Store } from '../../store/store'
 import type { LibraryService } from '../library/library'
 import { keep } from '../uploads/keep'
-import { PrivateAddress } from './hosts'
+import { PrivateAddress } from './ssrfGuard'
 import type { Jobs } from './jobs'
-import { askOutside, hostOf } from './outside'
+import { askOutside, hostOf } from './outsideRequest'
 
 const KEY = 'fetchHosts'
 const MOST_REDIRECTS = 5
@@ -53,8 +53,17 @@ export function nameFromAnswer(url: URL, disposition: string | undefined, conten
   return splitExtension(name)[1] || !ending ? name : `${name}.${ending}`
 }
 
+interface Needs {
+  db: Database
+  library: LibraryService
+  store: Store
+  jobs: Jobs
+  /** where the bytes of what comes in lie meanwhile */
+  incoming: (id: string) => string
+}
+
 /** Fetches files from web addresses: only public ones, unless the owner allows a host. */
-export function createFetching(db: Database, library: LibraryService, store: Store, jobs: Jobs, incoming: (id: string) => string) {
+export function createFetching({ db, library, store, jobs, incoming }: Needs) {
   async function hosts(): Promise<string[]> {
     const [row] = await db.select().from(settings).where(eq(settings.key, KEY))
     return hostsSchema.parse({ hosts: row?.value ?? [] }).hosts

@@ -9,7 +9,7 @@ import { fileQuerySchema } from '../../../core/files/query'
 import type { ClashWay } from '../../../core/files/clash'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
 import { fetchSchema, hostsSchema, nameFromAnswer } from './fetching'
-import { isPublic } from './hosts'
+import { isPublic } from './ssrfGuard'
 
 let test: TestTrough
 beforeAll(async () => {

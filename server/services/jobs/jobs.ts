@@ -1,4 +1,4 @@
-import type { JobItem } from '../../../core/jobs/item'
+import type { JobItem } from '../../../core/jobs/jobItem'
 import { newId } from '../../../core/id'
 import { Problem, notFound } from '../../../core/problem'
 import { log } from '../../log'

@@ -1,11 +1,11 @@
 import { eq } from 'drizzle-orm'
-import type { FolderChange, FolderItem, NewFolder } from '../../../core/folders/item'
+import type { FolderChange, FolderItem, NewFolder } from '../../../core/folders/folderItem'
 import { newId } from '../../../core/id'
 import { Problem, notFound } from '../../../core/problem'
 import type { Database } from '../../db/connection'
 import { anyGiven } from '../../db/given'
 import { folders } from '../../db/schema'
-import { mustHave, nameTaken, readTree } from '../files/tree'
+import { mustHave, nameTaken, readTree } from '../files/readTree'
 import type { Register } from './register'
 
 /** The folders of the library. */

@@ -1,7 +1,7 @@
 import { and, asc, eq } from 'drizzle-orm'
 import type { Clash, ClashQuery } from '../../../core/files/clash'
-import type { EditionItem, FileChange, FileItem, Use } from '../../../core/files/item'
-import { sameName } from '../../../core/folders/item'
+import type { EditionItem, FileChange, FileItem, Use } from '../../../core/files/fileItem'
+import { sameName } from '../../../core/folders/folderItem'
 import { Problem } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { anyGiven } from '../../db/given'
@@ -9,12 +9,12 @@ import { blobs, bundles, editions, files, retiredHandles } from '../../db/schema
 import type { Store } from '../../store/store'
 import type { Events } from '../events'
 import type { PageService } from '../pages/pages'
-import type { TextService } from '../reading/texts'
-import { usesOf } from '../uses/places'
+import type { SearchIndex } from '../reading/searchIndex'
+import { usesOf } from '../uses/usesOf'
 import { createBin } from './bin'
 import { checkPicture, createDescribing } from './describing'
-import { createFinding } from './finding'
-import { readTree } from '../files/tree'
+import { createListing } from './listing'
+import { readTree } from '../files/readTree'
 import { createFolderService } from './folders'
 import { createIntake } from './intake'
 import { filesById, filesUncounted, filesWithBytes, getFile } from '../files/items'
@@ -26,9 +26,9 @@ import { showEditionIn } from './showing'
 export type { Arrival } from './intake'
 
 /** The library: files come in, are found, named, described, moved, go to the bin and come back. */
-export function createLibraryService(db: Database, store: Store, pages: PageService, texts: TextService, events: Events) {
+export function createLibraryService({ db, store, pages, texts, events }: { db: Database, store: Store, pages: PageService, texts: SearchIndex, events: Events }) {
   const register = createRegister(db, events)
-  const { list, ids, tags, all } = createFinding(db, register, texts, events)
+  const { list, ids, tags, all } = createListing(db, register, texts, events)
   const bin = createBin(db, pages)
   const intake = createIntake(db, store)
 

@@ -1,8 +1,8 @@
 import { setImmediate as nextTurn } from 'node:timers/promises'
 import { LRUCache } from 'lru-cache'
 import { monthNamed, nameAdvice, subjectOf, type NameAdvice } from '../../../core/files/nameAdvice'
-import type { EditionItem, FileItem } from '../../../core/files/item'
-import type { TextService } from '../reading/texts'
+import type { EditionItem, FileItem } from '../../../core/files/fileItem'
+import type { SearchIndex } from '../reading/searchIndex'
 
 interface Neighbours {
   /** every file outside the bin */
@@ -14,7 +14,7 @@ interface Neighbours {
 const AT_ONCE = 50
 
 /** What could be better about a file's name, from the document's own dates and from the files around it. */
-export function createNaming(texts: TextService, { all, editions }: Neighbours) {
+export function createNaming(texts: SearchIndex, { all, editions }: Neighbours) {
   const subjects = new LRUCache<string, string>({ max: 50_000 })
 
   /** Whether another file of the month is about the same. */

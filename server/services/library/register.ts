@@ -1,4 +1,4 @@
-import type { FileItem } from '../../../core/files/item'
+import type { FileItem } from '../../../core/files/fileItem'
 import { Cards } from '../../../core/find/cards'
 import type { Database } from '../../db/connection'
 import type { Events } from '../events'

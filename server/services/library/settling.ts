@@ -1,6 +1,6 @@
 import { inArray } from 'drizzle-orm'
 import type { BundleUse } from '../../../core/bundle/retarget'
-import type { FileItem, Use } from '../../../core/files/item'
+import type { FileItem, Use } from '../../../core/files/fileItem'
 import type { Queryable } from '../../db/connection'
 import { signposts } from '../../db/schema'
 import { retargetInBundles } from '../bundles/holding'

@@ -4,7 +4,7 @@ import { newId } from '../../../core/id'
 import { Problem, notFound } from '../../../core/problem'
 import type { Database } from '../../db/connection'
 import type { LaidOut, Pack } from '../bundles/packing'
-import { readTree } from '../files/tree'
+import { readTree } from '../files/readTree'
 import { filesById } from '../files/items'
 import { filesIn, topmost } from './placing'
 

@@ -1,7 +1,7 @@
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { BUILT_IN_LOOKS } from '../../../core/look/builtin'
-import type { Use } from '../../../core/files/item'
+import type { Use } from '../../../core/files/fileItem'
 import type { Problem } from '../../../core/problem'
 import { DEFAULT_STYLE } from '../../../core/look/siteStyle'
 import { button, pageOf } from '../../../core/testing/pages'

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { FileItem } from '../../../core/files/item'
-import { oldAddressQuerySchema } from '../../../core/oldAddresses/item'
+import type { FileItem } from '../../../core/files/fileItem'
+import { oldAddressQuerySchema } from '../../../core/oldAddresses/oldAddressItem'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
 
 let test: TestTrough

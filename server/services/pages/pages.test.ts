@@ -1,7 +1,7 @@
 import { brotliDecompressSync, gunzipSync } from 'node:zlib'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { saveDraftSchema } from '../../../core/page/item'
+import { saveDraftSchema } from '../../../core/page/pageItem'
 import type { PageDocument } from '../../../core/page/schema'
 import { button, pageOf, words } from '../../../core/testing/pages'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
@@ -160,19 +160,19 @@ describe('a page as a whole', () => {
   }
 
   it('redirects from every address it had, and not from one that another page has taken', async () => {
-    const { pages, places } = test.trough
+    const { pages, knownSlugs } = test.trough
     const page = await live('Kilns')
     await pages.change(page.id, { slug: 'kilns-and-wheels' })
     await pages.change(page.id, { slug: 'machines' })
     expect(await html('machines')).toContain('Kilns')
-    expect(await Promise.all(['kilns', 'kilns-and-wheels', 'machines', 'never'].map(slug => places.find(slug)))).toEqual(['machines', 'machines', 'machines', undefined])
+    expect(await Promise.all(['kilns', 'kilns-and-wheels', 'machines', 'never'].map(slug => knownSlugs.find(slug)))).toEqual(['machines', 'machines', 'machines', undefined])
     const next = await pages.create({ title: 'Kilns' })
     expect(next.slug).toBe('kilns')
-    expect(await places.find('kilns')).toBeUndefined()
+    expect(await knownSlugs.find('kilns')).toBeUndefined()
     await expect(pages.change(next.id, { slug: 'machines' })).rejects.toMatchObject({ status: 409, extra: { field: 'slug' } })
     // Back at a former address, which then redirects no longer.
     await pages.change(page.id, { slug: 'kilns-and-wheels' })
-    expect([await places.find('kilns-and-wheels'), await places.find('machines')]).toEqual(['kilns-and-wheels', 'kilns-and-wheels'])
+    expect([await knownSlugs.find('kilns-and-wheels'), await knownSlugs.find('machines')]).toEqual(['kilns-and-wheels', 'kilns-and-wheels'])
   })
 
   it('carries its description, and leaves the menu where it is told to', async () => {

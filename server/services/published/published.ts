@@ -7,8 +7,8 @@ import { represent, type Representation } from '../../../core/http/respond'
 import { renderMessage, renderPage, type SiteFacts } from '../../../core/page/document'
 import type { EdgeDocuments } from '../../../core/page/edges'
 import type { PageFacts } from '../../../core/page/html'
-import { fillPictures } from '../../../core/look/pictures'
-import type { FileItem } from '../../../core/files/item'
+import { fillPictures } from '../../../core/look/fillPictures'
+import type { FileItem } from '../../../core/files/fileItem'
 import { targetFacts, tellsDownloads } from '../../../core/page/placeholders'
 import { emptyDocument, type PageDocument, type ShelfSource } from '../../../core/page/schema'
 import { fileIds, folderIds, pageIds, referencesIn, shelvesIn, signpostIds } from '../../../core/page/targets'
@@ -50,8 +50,18 @@ interface Rendered {
   counts: boolean
 }
 
+interface Needs {
+  pages: PageService
+  library: LibraryService
+  shelves: Shelves
+  signposts: Signposts
+  looks: LookService
+  site: SiteService
+  events: Events
+}
+
 /** Live pages as visitors get them, rendered once and kept until something on them may have changed. */
-export function createPublishedPages(pages: PageService, library: LibraryService, shelves: Shelves, signposts: Signposts, looks: LookService, site: SiteService, events: Events) {
+export function createPublishedPages({ pages, library, shelves, signposts, looks, site, events }: Needs) {
   const rendered = new LRUCache<string, Rendered>({ max: 2000 })
   const messages = new LRUCache<string, Promise<Variants>>({ max: 50 })
   // Counts the changes, so that what was rendered before one is not remembered after it.

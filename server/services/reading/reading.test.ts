@@ -8,7 +8,7 @@ import { localStore } from '../../store/local'
 import { createEvents, passOn } from '../events'
 import { createReadingService } from './reading'
 import { createTraffic } from '../traffic'
-import { createTextService } from './texts'
+import { createSearchIndex } from './searchIndex'
 
 let folder: string
 let connection: Connection
@@ -46,7 +46,7 @@ it('a file that crashes, hangs or breaks its reader is marked, and the queue goe
   }
   let told = 0
   events.on('read', hashes => told += hashes.length)
-  const service = createReadingService(db, localStore(join(folder, 'store')), join(folder, 'derived'), createTextService(db), events, createTraffic(), { script, patience: 6000 })
+  const service = createReadingService({ db, store: localStore(join(folder, 'store')), folder: join(folder, 'derived'), texts: createSearchIndex(db), events, traffic: createTraffic(), script, patience: 6000 })
   await service.idle()
   await service.close()
 

@@ -8,7 +8,7 @@ import type { ReadMessage, ReadPart, ReadTask } from '../../workers/read'
 import type { Events } from '../events'
 import type { Traffic } from '../traffic'
 import { createWorkerHost, workerScript } from '../workerHost'
-import type { TextService } from './texts'
+import type { SearchIndex } from './searchIndex'
 import { laterTrouble } from '../../log'
 
 /** Milliseconds a reader may be silent before it is given up. */
@@ -26,11 +26,23 @@ const inPieces = <Item>(items: Item[], most: number): Item[][] => {
   return Array.from({ length: Math.ceil(items.length / size) }, (_, index) => items.slice(index * size, (index + 1) * size))
 }
 
-interface Options { script?: string, patience?: number }
+interface Needs {
+  db: Database
+  store: Store
+  /** what is made of files, which can be made again */
+  folder: string
+  texts: SearchIndex
+  events: Events
+  traffic: Traffic
+  /** the worker's script */
+  script?: string
+  /** milliseconds it may be silent */
+  patience?: number
+}
 interface Waiting extends Omit<ReadTask, 'path'> { sha256: string, fileId: string }
 
 /** Looks into files one after another, in a worker: facts, first-page pictures and words. */
-export function createReadingService(db: Database, store: Store, folder: string, texts: TextService, events: Events, traffic: Traffic, { script = workerScript('read'), patience = PATIENCE }: Options = {}) {
+export function createReadingService({ db, store, folder, texts, events, traffic, script = workerScript('read'), patience = PATIENCE }: Needs) {
   const host = createWorkerHost<ReadTask, ReadMessage>(script, patience)
   let running: Promise<void> | undefined
   let again = false

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { buttonsIn } from '../../../core/page/looks'
+import { buttonsIn } from '../../../core/page/buttonLooks'
 import { placementsOf } from '../../../core/page/targets'
 import { button, heading, pageOf, shelf } from '../../../core/testing/pages'
 import { openTestTrough, type TestTrough } from '../../testing/harness'

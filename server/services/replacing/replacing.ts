@@ -1,6 +1,6 @@
 import { and, eq, inArray } from 'drizzle-orm'
 import type { BundleUse } from '../../../core/bundle/retarget'
-import type { Use } from '../../../core/files/item'
+import type { Use } from '../../../core/files/fileItem'
 import { newId } from '../../../core/id'
 import type { Target } from '../../../core/page/schema'
 import { keyOf } from '../../../core/page/targets'
@@ -13,7 +13,7 @@ import { settle } from '../library/settling'
 import { filledLooks } from '../uses/filled'
 import type { PageService, Rewritten } from '../pages/pages'
 import type { Signposts } from '../signposts/signposts'
-import { usesOf, usesOfTarget } from '../uses/places'
+import { usesOf, usesOfTarget } from '../uses/usesOf'
 
 /** Replacements that can be taken back, the newest ones. */
 const MOST_KEPT = 20

@@ -1,6 +1,6 @@
 import { unzipSync } from 'fflate'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { FileItem } from '../../../core/files/item'
+import type { FileItem } from '../../../core/files/fileItem'
 import type { ShelfAttrs } from '../../../core/page/schema'
 import { pageOf, shelf, words } from '../../../core/testing/pages'
 import { listen, openTestTrough, type TestTrough } from '../../testing/harness'

@@ -1,4 +1,4 @@
-import type { FileItem } from '../../../core/files/item'
+import type { FileItem } from '../../../core/files/fileItem'
 import { fileQuerySchema } from '../../../core/files/query'
 import type { ShelfSource } from '../../../core/page/schema'
 import { TAKE_ALL, shelfQuery } from '../../../core/page/shelf'

@@ -1,13 +1,13 @@
 import { asc, eq, inArray, sql, type SQL } from 'drizzle-orm'
-import type { Use } from '../../../core/files/item'
+import type { Use } from '../../../core/files/fileItem'
 import { newId } from '../../../core/id'
-import { signpostName, type DeleteSignpost, type SignpostChange, type SignpostItem } from '../../../core/signposts/item'
+import { signpostName, type DeleteSignpost, type SignpostChange, type SignpostItem } from '../../../core/signposts/signpostItem'
 import { Problem, notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { anyGiven } from '../../db/given'
 import { retiredSignposts, signposts, uses } from '../../db/schema'
 import { getFile } from '../files/items'
-import { usesOfTarget } from '../uses/places'
+import { usesOfTarget } from '../uses/usesOf'
 import type { PageService } from '../pages/pages'
 
 /** Signposts: made, turned, renamed and taken down; all that leads to one follows. */

@@ -20,7 +20,7 @@ const SIZE = 192
 export const iconChoiceSchema = z.object({ file: z.string().nullable() })
 
 /** The site's icon: a picture of the owner's, kept as it was when it was chosen, or the site's initial in its colours. */
-export function createSiteIcon(db: Database, events: Events, site: SiteService, looks: LookService, pictures: Pictures) {
+export function createSiteIcon({ db, events, site, looks, pictures }: { db: Database, events: Events, site: SiteService, looks: LookService, pictures: Pictures }) {
   const known = kept(async () => {
     const [row] = await db.select().from(settings).where(eq(settings.key, KEY))
     return row ? Buffer.from(valueSchema.parse(row.value).png, 'base64') : null

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import type { FileItem } from '../../../core/files/item'
+import type { FileItem } from '../../../core/files/fileItem'
 import { wallTimeAt } from '../../../core/timetable/wallTime'
 import { openDatabase } from '../../db/connection'
 import { openTrough } from '../../trough'

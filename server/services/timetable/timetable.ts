@@ -2,7 +2,7 @@ import { TransactionRollbackError, and, asc, eq, isNull, lte, sql } from 'drizzl
 import { newId } from '../../../core/id'
 import { Problem, notFound } from '../../../core/problem'
 import { createQueue } from '../../../core/queue'
-import type { TimedAct, TimedItem } from '../../../core/timetable/item'
+import type { TimedAct, TimedItem } from '../../../core/timetable/timedItem'
 import { momentOf } from '../../../core/timetable/wallTime'
 import type { Database, Queryable } from '../../db/connection'
 import { timetable } from '../../db/schema'

@@ -106,8 +106,17 @@ export function createBackupReader(hashing: Hashing) {
 }
 export type BackupReader = ReturnType<typeof createBackupReader>
 
+interface Needs {
+  connection: Pick<Connection, 'db' | 'standStill'>
+  /** the data folder */
+  folder: string
+  store: Store
+  hashing: Hashing
+  library: Pick<LibraryService, 'holdBytes'>
+}
+
 /** Copies everything that cannot be made again into a folder, while visitors come and go. */
-export function createBackups({ db, standStill }: Pick<Connection, 'db' | 'standStill'>, data: string, store: Store, hashing: Hashing, library: Pick<LibraryService, 'holdBytes'>) {
+export function createBackups({ connection: { db, standStill }, folder: data, store, hashing, library }: Needs) {
   const oneAtATime = createQueue()
 
   async function copyBlobs(target: LocalStore, rows: List['blobs']): Promise<Pick<BackupReport, 'copied' | 'bytes' | 'unfit'>> {

@@ -1,5 +1,5 @@
 import { and, eq, inArray, isNotNull, lt, sql, type SQL } from 'drizzle-orm'
-import { cleaningSchema, type Cleaning, type Freed } from '../../../core/trust/item'
+import { cleaningSchema, type Cleaning, type Freed } from '../../../core/trust/trustReports'
 import { outdatedEditions, type EditionFacts } from '../../../core/trust/cleaning'
 import type { Database, Queryable } from '../../db/connection'
 import { blobs, editions, files, settings } from '../../db/schema'

@@ -1,10 +1,10 @@
 import { eq, isNotNull, sql } from 'drizzle-orm'
 import { familyOf, type Family } from '../../../core/files/mediaType'
-import type { StorageUse } from '../../../core/trust/item'
+import type { StorageUse } from '../../../core/trust/trustReports'
 import type { Database } from '../../db/connection'
 import { blobs, editions, files } from '../../db/schema'
 import type { Store } from '../../store/store'
-import { readTree } from '../files/tree'
+import { readTree } from '../files/readTree'
 
 const bytes = sql<number>`coalesce(sum(${blobs.size}), 0)::float8`
 const count = sql<number>`count(*)::int`

@@ -1,5 +1,5 @@
 import { and, eq, isNotNull, sql } from 'drizzle-orm'
-import type { Trouble } from '../../../core/trust/item'
+import type { Trouble } from '../../../core/trust/trustReports'
 import type { Database } from '../../db/connection'
 import { blobs } from '../../db/schema'
 

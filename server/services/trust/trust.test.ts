@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { sql } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
-import type { FileItem } from '../../../core/files/item'
+import type { FileItem } from '../../../core/files/fileItem'
 import { listen, openTestTrough, sha256, type TestTrough } from '../../testing/harness'
 import { openTrough } from '../../trough'
 import { restoreBackup } from './backup'
@@ -239,6 +239,22 @@ describe('the database', () => {
     expect([database, error]).toEqual([[`Page 0 of db/${place!.path} is damaged.`], null])
     await damaged.close()
     await rm(own.folder, { recursive: true, force: true })
+  })
+
+  it('lets documents be found by the words that stand in them again', async () => {
+    const own = await openTestTrough()
+    await own.put('words.txt', 'Firing chart for stoneware')
+    await own.trough.reading.idle()
+    const said = async () => {
+      await own.trough.verifying.start()
+      await own.trough.verifying.ended()
+      return (await own.trough.verifying.state()).database
+    }
+    expect(await said()).toEqual([])
+    await own.trough.database.execute(sql`update texts set words = array_to_tsvector('{firing,chart}')`)
+    expect(await said()).toEqual(['One part of a document was not found by the words in it; now it is.'])
+    expect(await said()).toEqual([])
+    await own.close()
   })
 
   it('says whether the clock can be believed before anything is thrown away by it', async () => {

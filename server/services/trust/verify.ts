@@ -1,12 +1,12 @@
 import { asc, eq } from 'drizzle-orm'
-import type { StoreFinding, VerifyState } from '../../../core/trust/item'
+import type { StoreFinding, VerifyState } from '../../../core/trust/trustReports'
 import { Problem } from '../../../core/problem'
 import type { Connection } from '../../db/connection'
 import { blobs, editions, files, settings } from '../../db/schema'
 import type { LocalStore } from '../../store/local'
 import type { LibraryService } from '../library/library'
 import type { BackupReader } from './backup'
-import { verifyDatabase } from './database'
+import { verifyDatabase } from './verifyDatabase'
 import type { Hashed, Hashing } from './hashing'
 import type { Troubles } from './troubles'
 import { log } from '../../log'
@@ -17,8 +17,18 @@ const BATCH = 64
 
 const NEVER: VerifyState = { state: 'never', done: 0, total: 0, bytes: 0, started: null, finished: null, error: null, findings: [] }
 
+interface Needs {
+  connection: Pick<Connection, 'db' | 'standStill'>
+  databaseFolder: string
+  store: LocalStore
+  hashing: Hashing
+  library: Pick<LibraryService, 'setStraysAside'>
+  backups: BackupReader
+  troubles: Troubles
+}
+
 /** Reads every stored byte again and holds it against its SHA-256; mends what it can. */
-export function createVerifying(connection: Pick<Connection, 'db' | 'standStill'>, databaseFolder: string, store: LocalStore, hashing: Hashing, library: Pick<LibraryService, 'setStraysAside'>, backups: BackupReader, troubles: Troubles) {
+export function createVerifying({ connection, databaseFolder, store, hashing, library, backups, troubles }: Needs) {
   const { db } = connection
   let state: VerifyState | undefined
   let running: Promise<void> | undefined

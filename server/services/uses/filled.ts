@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import { fillPictures, mapFillPictures } from '../../../core/look/pictures'
+import { fillPictures, mapFillPictures } from '../../../core/look/fillPictures'
 import type { Queryable } from '../../db/connection'
 import { looks } from '../../db/schema'
 

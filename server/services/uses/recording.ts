@@ -1,8 +1,8 @@
 import { and, eq, type SQL } from 'drizzle-orm'
-import { outsideAddress } from '../../../core/page/outside'
+import { outsideAddress } from '../../../core/page/outsideAddress'
 import { placementsOf } from '../../../core/page/targets'
 import type { PageDocument, Reference } from '../../../core/page/schema'
-import type { UseKind } from '../../../core/files/item'
+import type { UseKind } from '../../../core/files/fileItem'
 import type { Queryable } from '../../db/connection'
 import { uses, type Side } from '../../db/schema'
 

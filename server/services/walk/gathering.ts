@@ -2,14 +2,14 @@ import { setImmediate as nextTurn } from 'node:timers/promises'
 import { and, inArray, isNull, sql } from 'drizzle-orm'
 import { dateIn, nameAdvice } from '../../../core/files/nameAdvice'
 import { splitExtension } from '../../../core/files/fileName'
-import type { FileItem } from '../../../core/files/item'
+import type { FileItem } from '../../../core/files/fileItem'
 import type { Appearance } from '../../../core/look/appearance'
 import type { SiteStyle } from '../../../core/look/siteStyle'
 import { groupBy } from '../../../core/group'
 import { targetFacts } from '../../../core/page/placeholders'
 import type { PageDocument } from '../../../core/page/schema'
 import { fileIds, folderIds, idOf, placementsOf, referencesIn, signpostIds } from '../../../core/page/targets'
-import type { SignpostItem } from '../../../core/signposts/item'
+import type { SignpostItem } from '../../../core/signposts/signpostItem'
 import type { Answer, WalkFacts, WalkedFile } from '../../../core/walk/facts'
 import type { Database } from '../../db/connection'
 import { files, folders } from '../../db/schema'
@@ -19,7 +19,7 @@ import type { LookService } from '../looks/looks'
 import type { PageService } from '../pages/pages'
 import type { Recognising } from '../recognising/recognising'
 import type { Measuring } from '../lettering/measuring'
-import type { Outside } from './outside'
+import type { Outside } from './outsideAnswers'
 import type { Signposts } from '../signposts/signposts'
 
 /** One side of a page that is walked. */
@@ -36,8 +36,19 @@ export interface Ground {
   files: Map<string, WalkedFile>
 }
 
+interface Needs {
+  db: Database
+  library: LibraryService
+  pages: PageService
+  signposts: Signposts
+  looks: LookService
+  recognising: Recognising
+  measuring: Measuring
+  outside: Outside
+}
+
 /** Gathers what the checks of some pages need. */
-export function createGathering(db: Database, library: LibraryService, pages: PageService, signposts: Signposts, looks: LookService, recognising: Recognising, measuring: Measuring, outside: Outside) {
+export function createGathering({ db, library, pages, signposts, looks, recognising, measuring, outside }: Needs) {
   async function betterName(file: FileItem): Promise<WalkedFile['betterName']> {
     // Most names are good, and what makes the best of a bad one takes longer to find out.
     const first = file.bundle ? undefined : nameAdvice({ ...file, dated: file.changed })

@@ -1,4 +1,4 @@
-import type { Facts } from '../../../core/files/item'
+import type { Facts } from '../../../core/files/fileItem'
 
 /** A stretch of a document's text: a page, a sheet, a slide, or a piece of a long run. */
 export interface Part {

@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { confirmPasswordSchema } from '../../../../core/account/item'
+import { confirmPasswordSchema } from '../../../../core/account/accountForms'
 import { SECRET, parseBody } from '../../../utils/request'
 import { attemptOf, mustBeSignedIn } from '../../../utils/session'
 import { useTrough } from '../../../utils/trough'

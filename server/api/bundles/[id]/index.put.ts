@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { bundleChangeSchema } from '../../../../core/bundle/contents'
+import { bundleChangeSchema } from '../../../../core/bundle/bundleEntry'
 import { MANY, idOf, parseBody } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 

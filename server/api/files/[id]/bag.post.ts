@@ -1,6 +1,6 @@
 import { defineEventHandler } from 'h3'
 import { z } from 'zod'
-import { placeSchema } from '../../../../core/folders/item'
+import { placeSchema } from '../../../../core/folders/folderItem'
 import { idOf, parseBody } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 

@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { showEditionSchema } from '../../../../core/files/item'
+import { showEditionSchema } from '../../../../core/files/fileItem'
 import { idOf, parseBody } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 

@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { fileChangeSchema } from '../../../../core/files/item'
+import { fileChangeSchema } from '../../../../core/files/fileItem'
 import { idOf, parseBody } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 

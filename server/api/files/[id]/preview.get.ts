@@ -1,6 +1,6 @@
 import { createReadStream } from 'node:fs'
 import { defineEventHandler, sendStream, setResponseHeaders } from 'h3'
-import { previewQuerySchema } from '../../../../core/files/item'
+import { previewQuerySchema } from '../../../../core/files/fileItem'
 import { notFound } from '../../../../core/problem'
 import { idOf, parseQuery } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'

@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { folderChangeSchema } from '../../../../core/folders/item'
+import { folderChangeSchema } from '../../../../core/folders/folderItem'
 import { idOf, parseBody } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 

@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { saveDraftSchema } from '../../../../core/page/item'
+import { saveDraftSchema } from '../../../../core/page/pageItem'
 import { DOCUMENT, idOf, parseBody } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 

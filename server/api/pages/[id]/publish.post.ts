@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { publishSchema } from '../../../../core/page/item'
+import { publishSchema } from '../../../../core/page/pageItem'
 import { Problem } from '../../../../core/problem'
 import { idOf, parseBody } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'

@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { pageSettingsSchema } from '../../../../core/page/item'
+import { pageSettingsSchema } from '../../../../core/page/pageItem'
 import { idOf, parseBody } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 

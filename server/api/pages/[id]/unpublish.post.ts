@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { despiteQuerySchema } from '../../../../core/page/item'
+import { despiteQuerySchema } from '../../../../core/page/pageItem'
 import { idOf, parseQuery } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 

@@ -1,5 +1,5 @@
 import { defineEventHandler, sendNoContent } from 'h3'
-import { deleteSignpostSchema } from '../../../../core/signposts/item'
+import { deleteSignpostSchema } from '../../../../core/signposts/signpostItem'
 import { idOf, parseQuery } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 

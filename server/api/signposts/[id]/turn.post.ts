@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { turnSchema } from '../../../../core/signposts/item'
+import { turnSchema } from '../../../../core/signposts/signpostItem'
 import { idOf, parseBody } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 

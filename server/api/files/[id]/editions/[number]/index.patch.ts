@@ -1,5 +1,5 @@
 import { defineEventHandler, sendNoContent } from 'h3'
-import { editionChangeSchema } from '../../../../../../core/files/item'
+import { editionChangeSchema } from '../../../../../../core/files/fileItem'
 import { editionOf, parseBody } from '../../../../../utils/request'
 import { useTrough } from '../../../../../utils/trough'
 

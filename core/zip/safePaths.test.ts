@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { ZipLayout } from './layout'
-import { distinctPaths, isSafePath } from './names'
+import { distinctPaths, isSafePath } from './safePaths'
 
 // APPNOTE.TXT 4.4.17.1, and what every guide to unpacking warns of.
 const LEADING_OUT = ['../evil.txt', '../../evil.txt', 'a/../../evil.txt', '/etc/evil.txt', 'C:/evil.txt', 'x\\..\\y/evil.txt', 'a//evil.txt', './evil.txt', 'evil\0.txt', '']

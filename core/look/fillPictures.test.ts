@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import type { Appearance, Fill } from './appearance'
 import { BUILT_IN_LOOKS } from './builtin'
-import { contrastOf } from './check'
+import { contrastOf } from './contrastCheck'
 import { contrast } from './contrast'
-import { appearanceCss } from './css'
+import { appearanceCss } from './buttonCss'
 import { DEFAULT_PALETTE, mix } from './palette'
-import { fillPictures, mapFillPictures, withFill } from './pictures'
+import { fillPictures, mapFillPictures, withFill } from './fillPictures'
 
 const slab = BUILT_IN_LOOKS[0]!.appearance
 const picture = (file: string, veil = 50, colour = '#000000'): Fill => ({ kind: 'picture', file, veil, colour })

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Appearance } from './appearance'
 import { BUILT_IN_LOOKS } from './builtin'
-import { contrastOf } from './check'
+import { contrastOf } from './contrastCheck'
 import { contrast, isLarge, nearestPassing } from './contrast'
 import { DEFAULT_PALETTE, TONES, tonePalettes } from './palette'
 

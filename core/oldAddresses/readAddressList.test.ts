@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { canBeAsked, normalPath, waysToRead } from './path'
-import { readAddresses } from './read'
+import { readAddresses } from './readAddressList'
 
 const paths = (text: string, hosts: string[] = []) => readAddresses(text, hosts).addresses.map(({ path }) => path)
 

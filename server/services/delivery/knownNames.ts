@@ -13,7 +13,7 @@ const AT_ONCE = 5000
  * Every handle and every signpost's name that is or was given out. One that is none of them leads nowhere, and that is
  * known without asking the database; one too many costs a question, one too few would hide a file.
  */
-export function createNames(db: Database, events: Events) {
+export function createKnownNames(db: Database, events: Events) {
   const names = new Set<string>()
   let stale = new Set<string>()
   let signpostsStale = true

@@ -1,6 +1,7 @@
 import { setImmediate as nextTurn } from 'node:timers/promises'
 import { sql } from 'drizzle-orm'
-import type { Connection } from '../../db/connection'
+import { wordsOf } from '../../../core/find/fold'
+import type { Connection, Database } from '../../db/connection'
 import type { DamagedPage, PagesMessage, PagesTask } from '../../workers/databasePages'
 import { createWorkerHost, workerScript } from '../workerHost'
 
@@ -30,9 +31,33 @@ async function damagedPages(folder: string, standStill: Connection['standStill']
   }
 }
 
+/** Parts of documents looked at between two turns of others. */
+const PARTS = 100
+
+/** Lets parts of documents be found by the words that stand in them again; gives how many were not. */
+async function mendWords(db: Database, goesOn: () => boolean): Promise<number> {
+  let mended = 0
+  let last = { sha256: '', number: 0 }
+  for (;;) {
+    const { rows } = await db.execute<{ sha256: string, number: number, body: string, words: string[] }>(sql`
+      select sha256, number, body, tsvector_to_array(words) as words from texts where (sha256, number) > (${last.sha256}, ${last.number}) order by sha256, number limit ${PARTS}`)
+    if (!rows.length || !goesOn()) return mended
+    for (const { sha256, number, body, words } of rows) {
+      const meant = new Set(wordsOf(body))
+      if (words.length !== meant.size || words.some(word => !meant.has(word))) {
+        await db.execute(sql`update texts set words = array_to_tsvector(${sql.param([...meant])}::text[]) where sha256 = ${sha256} and number = ${number} and body = ${body}`)
+        mended++
+      }
+      await nextTurn()
+    }
+    last = rows.at(-1)!
+  }
+}
+
 /**
  * What is wrong with the database itself, a sentence each: every page is held against its checksum, then tables and
- * indexes against their own rules (PostgreSQL, amcheck), then rows against what they belong to.
+ * indexes against their own rules (PostgreSQL, amcheck), then rows against what they belong to, and the words that
+ * documents are found by against those that stand in them.
  *
  * @param folder of the database
  */
@@ -64,6 +89,8 @@ export async function verifyDatabase({ db, standStill }: Pick<Connection, 'db' |
   const { rows: [lost] } = await db.execute<{ count: number }>(sql`
     select count(*)::int as count from texts t left join blobs b using (sha256) where b.sha256 is null or b.reading = 'waiting' and b.created < now() - interval '1 day'`)
   if (lost!.count) found.push(`Words of ${lost!.count} parts of documents belong to no document that was read.`)
+  const mended = await mendWords(db, goesOn)
+  if (mended) found.push(mended === 1 ? 'One part of a document was not found by the words in it; now it is.' : `${mended} parts of documents were not found by the words in them; now they are.`)
   const { rows: [astray] } = await db.execute<{ count: number }>(sql`
     select count(*)::int as count from files f where not exists (select 1 from editions e where e.file_id = f.id and e.number = f.edition) and not exists (select 1 from bundles b where b.file_id = f.id)`)
   if (astray!.count) found.push(`${astray!.count} files have no current edition.`)

@@ -1,6 +1,6 @@
 import type { Appearance, Fill, Shadow, StateChange } from './appearance'
 import { cssColour } from './colour'
-import type { PictureOf } from './pictures'
+import type { PictureOf } from './fillPictures'
 
 /** Rules of all buttons, whatever their look. */
 export const BUTTON_CSS = `

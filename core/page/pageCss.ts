@@ -1,8 +1,8 @@
-import { BUTTON_CSS } from '../look/css'
+import { BUTTON_CSS } from '../look/buttonCss'
 import { paletteCss, tonePalettes } from '../look/palette'
 import type { SiteStyle } from '../look/siteStyle'
 import { TYPEFACES, fontsOf } from '../look/typefaces'
-import type { PartName } from './tree'
+import type { PartName } from './blocks'
 
 const TEXT = `
 .tr-page{container-type:inline-size;color:var(--ink);font:400 1.0625rem/1.62 var(--text);overflow-wrap:break-word}

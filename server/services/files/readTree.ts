@@ -1,6 +1,6 @@
 import { asc, isNull } from 'drizzle-orm'
-import { sameName } from '../../../core/folders/item'
-import { Tree } from '../../../core/folders/tree'
+import { sameName } from '../../../core/folders/folderItem'
+import { Tree } from '../../../core/folders/folderTree'
 import { newId } from '../../../core/id'
 import { notFound } from '../../../core/problem'
 import type { Queryable } from '../../db/connection'

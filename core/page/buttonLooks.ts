@@ -1,5 +1,5 @@
 import type { Block, ButtonAttrs, PageDocument } from './schema'
-import { everyBlock, mapBlocks } from './tree'
+import { everyBlock, mapBlocks } from './blocks'
 
 type Wearer = Extract<Block, { type: 'downloadButton' | 'fileCard' }>
 const wears = (block: Block): block is Wearer => block.type === 'downloadButton' || block.type === 'fileCard'

@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { cleanFileName } from '../files/fileName'
 import { innerPath } from '../files/innerPath'
-import { cleanFolderName } from '../folders/item'
-import type { FileItem } from '../files/item'
+import { cleanFolderName } from '../folders/folderItem'
+import type { FileItem } from '../files/fileItem'
 
 /** Entries an owner puts into one bundle; folders among them may hold any number of files. */
 const MOST_ENTRIES = 10_000

@@ -1,6 +1,6 @@
 import { setImmediate } from 'node:timers/promises'
 import { asc, eq, sql } from 'drizzle-orm'
-import type { TextPart } from '../../../core/editions/texts'
+import type { TextPart } from '../../../core/editions/compareTexts'
 import { wordsOf } from '../../../core/find/fold'
 import { passageIn, type Passage } from '../../../core/find/passage'
 import type { Database } from '../../db/connection'
@@ -18,7 +18,7 @@ function questionOf(terms: string[]): string {
 }
 
 /** The words inside documents: written while they are read, and found again. */
-export function createTextService(db: Database) {
+export function createSearchIndex(db: Database) {
   return {
     async clear(sha256: string): Promise<void> {
       await db.delete(texts).where(eq(texts.sha256, sha256))
@@ -80,4 +80,4 @@ export function createTextService(db: Database) {
     },
   }
 }
-export type TextService = ReturnType<typeof createTextService>
+export type SearchIndex = ReturnType<typeof createSearchIndex>

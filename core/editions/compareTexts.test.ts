@@ -6,7 +6,7 @@ import fc from 'fast-check'
 import { afterAll, describe, expect, it } from 'vitest'
 import { makePdf } from '../../demo/pdf'
 import { priceList } from '../../demo/texts'
-import { compareTexts, type TextPart } from './texts'
+import { compareTexts, type TextPart } from './compareTexts'
 
 const pages = (...bodies: string[]): TextPart[] => bodies.map((body, index) => ({ part: `Page ${index + 1}`, body }))
 const folder = mkdtempSync(join(tmpdir(), 'trough-compare-'))

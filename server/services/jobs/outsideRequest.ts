@@ -2,7 +2,7 @@ import { request as plainRequest, type IncomingMessage } from 'node:http'
 import { request as secureRequest } from 'node:https'
 import { isIP } from 'node:net'
 import { Problem } from '../../../core/problem'
-import { PrivateAddress, guardedLookup, isPublic } from './hosts'
+import { PrivateAddress, guardedLookup, isPublic } from './ssrfGuard'
 
 export interface OutsideRequest {
   method: 'GET' | 'HEAD'

@@ -1,5 +1,5 @@
 import { formatSize } from '~~/core/files/size'
-import type { FileItem } from '~~/core/files/item'
+import type { FileItem } from '~~/core/files/fileItem'
 import { counted, shortDate } from '~/composables/format'
 
 export const COLUMN_KEYS = ['size', 'changed', 'used', 'downloads', 'added', 'pages', 'tags', 'folder'] as const

@@ -5,7 +5,7 @@ import type { Events } from '../events'
 import { kept } from '../kept'
 
 /** Where pages are live, or were before they moved: in memory, so that asking for what is nowhere costs no more than a page. */
-export function createPlaces(db: Database, events: Events) {
+export function createKnownSlugs(db: Database, events: Events) {
   const places = kept(async (): Promise<Map<string, string>> => {
     const live = await db.select({ slug: pages.slug }).from(pages).where(and(isNotNull(pages.live), isNull(pages.edge)))
     const moved = await db.select({ former: retiredSlugs.slug, slug: pages.slug }).from(retiredSlugs).innerJoin(pages, eq(pages.id, retiredSlugs.pageId)).where(isNotNull(pages.live))
@@ -18,4 +18,3 @@ export function createPlaces(db: Database, events: Events) {
     find: async (slug: string): Promise<string | undefined> => (await places.get()).get(slug),
   }
 }
-export type Places = ReturnType<typeof createPlaces>

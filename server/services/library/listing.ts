@@ -1,12 +1,12 @@
-import type { FileItem, FoundFile } from '../../../core/files/item'
+import type { FileItem, FoundFile } from '../../../core/files/fileItem'
 import type { FileFilter, FileQuery } from '../../../core/files/query'
 import type { Cards, Hits } from '../../../core/find/cards'
 import { notFound } from '../../../core/problem'
 import type { Database } from '../../db/connection'
 import type { Events } from '../events'
 import { kept } from '../kept'
-import { MOST_FOUND, type TextService } from '../reading/texts'
-import { readTree } from '../files/tree'
+import { MOST_FOUND, type SearchIndex } from '../reading/searchIndex'
+import { readTree } from '../files/readTree'
 import type { Register } from './register'
 
 export interface Found {
@@ -17,7 +17,7 @@ export interface Found {
 }
 
 /** Finds files by where they lie, what they are, and words in their names and inside them. */
-export function createFinding(db: Database, register: Register, texts: TextService, events: Events) {
+export function createListing(db: Database, register: Register, texts: SearchIndex, events: Events) {
   const tree = kept(() => readTree(db))
   events.on('folders', tree.forget)
 

@@ -1,5 +1,5 @@
 import { asc, eq, inArray, or, sql, type SQL } from 'drizzle-orm'
-import type { Use } from '../../../core/files/item'
+import type { Use } from '../../../core/files/fileItem'
 import type { Target } from '../../../core/page/schema'
 import type { Queryable } from '../../db/connection'
 import { pages, signposts, uses } from '../../db/schema'

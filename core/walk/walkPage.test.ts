@@ -1,16 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import { BUILT_IN_LOOKS } from '../look/builtin'
-import { contrastOf } from '../look/check'
+import { contrastOf } from '../look/contrastCheck'
 import { withOverrides } from '../look/appearance'
 import { DEFAULT_PALETTE, tonePalettes } from '../look/palette'
-import { buttonsIn } from '../page/looks'
+import { buttonsIn } from '../page/buttonLooks'
 import { newCard, newPicture } from '../page/insert'
 import { pageDocumentSchema, type Block, type PageDocument, type PlainBlock, type Reference } from '../page/schema'
 import { button, linkMark, pageOf, PDF_FACTS, shelf, words, ZIP_FACTS } from '../testing/pages'
 import type { WalkFacts, WalkedFile } from './facts'
 import type { PageMend } from './finding'
 import { applyMend } from './mend'
-import { CHECK_WORDS, walkPage, type PageFinding } from './walk'
+import { CHECK_WORDS, walkPage, type PageFinding } from './walkPage'
 
 const FILES: Record<string, WalkedFile> = {
   pdf: { ...PDF_FACTS, dated: '2026-11' },

@@ -10,11 +10,11 @@ import { createEvents } from '../events'
 import { createWorkerHost } from '../workerHost'
 import { createReadingService } from './reading'
 import { createTraffic } from '../traffic'
-import { createTextService, type TextService } from './texts'
+import { createSearchIndex, type SearchIndex } from './searchIndex'
 
 let folder: string
 let connection: Connection
-let texts: TextService
+let texts: SearchIndex
 const hash = (letter: string) => letter.repeat(64)
 
 async function addFile(letter: string, mediaType = 'text/plain'): Promise<void> {
@@ -28,7 +28,7 @@ const write = (letter: string, parts: [part: string, body: string][]) =>
 beforeAll(async () => {
   folder = await mkdtemp(join(tmpdir(), 'trough-texts-'))
   connection = await openDatabase(join(folder, 'db'))
-  texts = createTextService(connection.db)
+  texts = createSearchIndex(connection.db)
   for (const letter of ['a', 'b', 'c']) await addFile(letter)
   await write('a', [['Page 1', 'Before you begin, read this.'], ['Page 2', 'The thermocouple drifts. Fire the kiln slowly.'], ['Page 3', 'Kiln, thermocouple and all.']])
   await write('b', [['', 'Crème brûlée glaze; fires at 1260 °C.']])
@@ -86,7 +86,7 @@ describe('reading', () => {
     const script = join(folder, 'reader.mjs')
     await writeFile(script, STAND_IN)
     const events = createEvents()
-    return createReadingService(connection.db, localStore(join(folder, 'store')), join(folder, 'derived'), texts, events, createTraffic(), { script, patience: 20_000 })
+    return createReadingService({ db: connection.db, store: localStore(join(folder, 'store')), folder: join(folder, 'derived'), texts, events, traffic: createTraffic(), script, patience: 20_000 })
   }
   const stateOf = async (letter: string) => (await connection.db.select().from(blobs)).find(blob => blob.sha256 === hash(letter))
 

@@ -1,5 +1,5 @@
 import type { Appearance } from '~~/core/look/appearance'
-import { appearanceCss } from '~~/core/look/css'
+import { appearanceCss } from '~~/core/look/buttonCss'
 import { escapeHtml } from '~~/core/page/escape'
 import { buttonInner } from '~~/core/page/button'
 

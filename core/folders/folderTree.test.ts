@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { cleanFolderName, folderNameSchema, sameName } from './item'
-import { Tree, freeName } from './tree'
+import { cleanFolderName, folderNameSchema, sameName } from './folderItem'
+import { Tree, freeName } from './folderTree'
 
 const node = (id: string, parent: string | null) => ({ id, parent })
 const tree = new Tree([node('a', null), node('b', 'a'), node('c', 'b'), node('d', 'a'), node('x', 'y'), node('y', 'x')])

@@ -1,0 +1,48 @@
+import { createDeliveryChecks } from '../services/delivery/checks'
+import { createDeliveryService } from '../services/delivery/delivery'
+import { createDirectory } from '../services/delivery/directory'
+import { createFront, type FrontOptions } from '../services/delivery/front'
+import { createKnownSlugs } from '../services/pages/knownSlugs'
+import { createPublishedPages } from '../services/published/published'
+import { createTallyService } from '../services/tally/tally'
+import { createHashing } from '../services/trust/hashing'
+import { createTroubles } from '../services/trust/troubles'
+import { createVisitors } from '../services/visitorAddress'
+import type { Ground } from './ground'
+import type { Holdings } from './holdings'
+import type { Owner } from './owner'
+
+interface DeliveringOptions {
+  /** a front server that sends stored bytes itself */
+  front?: FrontOptions
+  /** addresses of front servers, whose word on where visitors come from is taken */
+  proxies: string[]
+}
+
+/** What visitors get, and what is counted of it. */
+export async function openDelivering({ connection: { db }, store, secrets, events }: Ground, { pages, library, shelves, signposts, looks, site, bundles }: Holdings, { sessions }: Pick<Owner, 'sessions'>, { front: frontOptions, proxies }: DeliveringOptions) {
+  const visitors = createVisitors(new Set(proxies))
+  const troubles = createTroubles(db)
+  const tally = createTallyService(db, secrets.visitors)
+  const directory = createDirectory(db, events)
+  const front = frontOptions && createFront(frontOptions, store)
+  await front?.open()
+  // Of its own: who waits for a download does not wait for everything to be verified.
+  const hashing = createHashing()
+  const checks = createDeliveryChecks(db, store, hashing, events)
+  const isOwn = (request: { headers: { cookie?: string } }) => sessions.isSignedIn(request.headers.cookie)
+
+  return {
+    visitors, troubles, tally, checks,
+    delivery: createDeliveryService({ directory, bundles, store, checks, tally, front, visitors, isOwn, events, troubles }),
+    knownSlugs: createKnownSlugs(db, events),
+    published: createPublishedPages({ pages, library, shelves, signposts, looks, site, events }),
+
+    async closeDelivering(): Promise<void> {
+      front?.close()
+      await hashing.close()
+      await tally.flush()
+    },
+  }
+}
+export type Delivering = Awaited<ReturnType<typeof openDelivering>>

@@ -1,0 +1,65 @@
+import { createBundles } from '../services/bundles/bundles'
+import { createPacking } from '../services/bundles/packing'
+import { createEditions } from '../services/editions/editions'
+import { createLibraryService } from '../services/library/library'
+import { createZipping } from '../services/library/zipping'
+import { createLookService } from '../services/looks/looks'
+import { createPageService } from '../services/pages/pages'
+import { createPictures } from '../services/pictures/pictures'
+import { createLooking } from '../services/reading/looking'
+import { createReadingService } from '../services/reading/reading'
+import { createSearchIndex } from '../services/reading/searchIndex'
+import { createRecognising } from '../services/recognising/recognising'
+import { createReplacing } from '../services/replacing/replacing'
+import { createShelves } from '../services/shelves/shelves'
+import { createSignposts } from '../services/signposts/signposts'
+import { createSiteIcon } from '../services/site/icon'
+import { createSharedPictures } from '../services/site/sharedPictures'
+import { createSiteService } from '../services/site/site'
+import { createTimetable } from '../services/timetable/timetable'
+import type { Traffic } from '../services/traffic'
+import type { Ground } from './ground'
+
+interface HoldingsOptions {
+  traffic: Traffic
+  /** the public address of the site, where the environment gives one */
+  siteAddress: string
+  now?: () => number
+}
+
+/** All that the owner makes and keeps: files, pages, looks, signposts, the site itself. */
+export function openHoldings({ connection: { db }, store, derivedFolder, events }: Ground, { traffic, siteAddress, now }: HoldingsOptions) {
+  const site = createSiteService(db, events, siteAddress)
+  const pages = createPageService(db)
+  const signposts = createSignposts(db, pages)
+  const looks = createLookService(db, pages)
+  const texts = createSearchIndex(db)
+  const library = createLibraryService({ db, store, pages, texts, events })
+  const editions = createEditions(db, library, texts)
+  const reading = createReadingService({ db, store, folder: derivedFolder, texts, events, traffic })
+  const looking = createLooking(store, derivedFolder)
+  const pictures = createPictures(db, looking, reading, events)
+  const bundles = createBundles(db, events)
+  const pack = createPacking(bundles.laidOut)
+  const sharedPictures = createSharedPictures(site, looks)
+  const timetable = createTimetable(db, signposts, site, now)
+
+  return {
+    site, pages, signposts, looks, library, editions, reading, looking, pictures, bundles, sharedPictures, timetable,
+    icon: createSiteIcon({ db, events, site, looks, pictures }),
+    zipping: createZipping(db, pack),
+    shelves: createShelves(pages, library, pack),
+    recognising: createRecognising(db, pages, signposts, site),
+    replacing: createReplacing(db, pages, signposts),
+
+    async closeHoldings(): Promise<void> {
+      await timetable.close()
+      await reading.close()
+      await looking.close()
+      await editions.close()
+      await sharedPictures.close()
+      await bundles.close()
+    },
+  }
+}
+export type Holdings = ReturnType<typeof openHoldings>

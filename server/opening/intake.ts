@@ -1,0 +1,34 @@
+import { createBagExport } from '../services/bags/export'
+import { createBagImport } from '../services/bags/import'
+import { createFetching } from '../services/jobs/fetching'
+import { createJobs } from '../services/jobs/jobs'
+import { createUnpacking } from '../services/jobs/unpack'
+import { createOldAddresses } from '../services/oldAddresses/oldAddresses'
+import { IncomingStore } from '../services/uploads/incoming'
+import { createUploadService } from '../services/uploads/uploads'
+import type { Ground } from './ground'
+import type { Holdings } from './holdings'
+import type { Owner } from './owner'
+
+/** The ways in: uploads, archives, bags, other servers, the addresses of a site that moves; and the way out as a bag. */
+export function openIntake({ connection: { db }, store, incomingFolder, events }: Ground, { library, bundles, pages, signposts, recognising, site }: Holdings, { journal }: Pick<Owner, 'journal'>) {
+  const arriving = new IncomingStore(incomingFolder, store.free)
+  const jobs = createJobs()
+  const coming = { db, library, store, jobs, incoming: arriving.partOf }
+  const oldAddresses = createOldAddresses({ db, events, library, pages, signposts, recognising, site })
+
+  return {
+    jobs, oldAddresses,
+    uploads: createUploadService(arriving, library, journal),
+    unpacking: createUnpacking(library, store, jobs, arriving.partOf),
+    fetching: createFetching(coming),
+    bagExport: createBagExport(db, site),
+    bagImport: createBagImport({ ...coming, bundlesSettled: bundles.settled }),
+
+    async closeIntake(): Promise<void> {
+      await oldAddresses.close()
+      await jobs.close()
+    },
+  }
+}
+export type Intake = ReturnType<typeof openIntake>

@@ -1,0 +1,86 @@
+import { fileFilterSchema } from '../../core/files/query'
+import { createMeasuring } from '../services/lettering/measuring'
+import type { Traffic } from '../services/traffic'
+import { createBackupReader, createBackups } from '../services/trust/backup'
+import { createCleaner } from '../services/trust/cleaner'
+import { isClockPlausible } from '../services/trust/clock'
+import { createHashing } from '../services/trust/hashing'
+import { createStorage } from '../services/trust/storage'
+import { createVerifying } from '../services/trust/verify'
+import { createGathering } from '../services/walk/gathering'
+import { createMending } from '../services/walk/mending'
+import { createOutside } from '../services/walk/outsideAnswers'
+import { createWalkVisitor } from '../services/walk/visitor'
+import { createWalk } from '../services/walk/walk'
+import { createMetrics } from '../services/watch/metrics'
+import { laterTrouble, log } from '../log'
+import type { Delivering } from './delivering'
+import type { Ground } from './ground'
+import type { Holdings } from './holdings'
+import type { Intake } from './intake'
+import type { Owner } from './owner'
+
+const HOUR = 60 * 60 * 1000
+const DAY = 24 * HOUR
+
+interface UpkeepOptions {
+  traffic: Traffic
+  /** where this process answers visitors, for its own walk; none where it does not */
+  ownAddress?: string
+}
+
+/** What looks after the rest: the walk, backups, verifying, cleaning, measurements. */
+export function openUpkeep(
+  { connection, databaseFolder, folder, store, reserve, events }: Ground,
+  { owner: { sessions, journal }, holdings: { library, pages, signposts, looks, recognising, reading }, intake: { jobs, fetching, uploads }, delivering: { troubles } }: { owner: Owner, holdings: Holdings, intake: Intake, delivering: Delivering },
+  { traffic, ownAddress }: UpkeepOptions,
+) {
+  const { db } = connection
+  const began = performance.now()
+  const outside = createOutside(db, fetching.hosts, events)
+  const gathering = createGathering({ db, library, pages, signposts, looks, recognising, measuring: createMeasuring(), outside })
+  const walk = createWalk({ db, pages, gathering, outside, visitor: ownAddress === undefined ? undefined : createWalkVisitor(ownAddress), traffic, events })
+  const hashing = createHashing()
+  const verifying = createVerifying({ connection, databaseFolder, store, hashing, library, backups: createBackupReader(hashing), troubles })
+  const cleaner = createCleaner(db, store, library)
+  const storageUse = createStorage(db, store)
+
+  let clockPlausible: Promise<boolean> | undefined
+  async function tidy(): Promise<void> {
+    await reserve.keep()
+    // What is old by a clock that was set wrong is not old.
+    // Asked once, before much is written by this clock: what is done from then on would make it plausible.
+    if (!await (clockPlausible ??= isClockPlausible(db, Date.now())) && performance.now() - began < DAY) {
+      log.warn('the clock is far ahead of what was done here last: nothing is cleaned away until it has gone on for a day')
+      return
+    }
+    await uploads.dropExpired()
+    await cleaner.clean()
+    await sessions.tidy()
+    await journal.tidy()
+  }
+  const tidying = setInterval(() => {
+    tidy().catch(laterTrouble('tidying up failed'))
+    walk.runWhenDue().catch(laterTrouble('the walk of the day failed'))
+  }, HOUR)
+  tidying.unref()
+
+  return {
+    outside, walk, verifying, cleaner, storageUse, tidy,
+    mending: createMending(walk, pages, library),
+    backups: createBackups({ connection, folder, store, hashing, library }),
+    metrics: createMetrics({
+      reading: async () => (await reading.progress()).waiting,
+      jobs: () => jobs.list().filter(job => job.state === 'running').length,
+      storage: storageUse,
+      files: async () => (await library.ids(fileFilterSchema.parse({}))).length,
+    }),
+
+    async closeUpkeep(): Promise<void> {
+      clearInterval(tidying)
+      await walk.close()
+      await verifying.stop()
+      await hashing.close()
+    },
+  }
+}
