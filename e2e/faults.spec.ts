@@ -56,7 +56,6 @@ test('kill -9 during an upload: it resumes after the restart and ends with the s
 })
 
 test('kill -9 while pages are saved and published and files come in: all that was acknowledged is there, nothing half-made', async () => {
-  test.setTimeout(180_000)
   const api = await ownerApi(server.url)
   const cookie = await cookieOf(server.url)
   const page = await api<{ id: string, revision: number }>('/pages', { method: 'POST', json: { title: 'Killed' } })

@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { dropFiles, realPdf } from './support/files'
 import { openDesk, openPage, row, showInLibrary } from './support/owner'
+import { sendAt } from './support/pace'
 import { makeData, startServer, type RunningServer } from './support/server'
 
 let server: RunningServer
@@ -86,15 +87,13 @@ test('a file in use is not deleted unseen; another takes its place everywhere', 
   expect(await (await request.get(`${server.url}/trade`)).text()).toContain('/files/glaze-recipes.xlsx?save')
 })
 
-test('Find reaches files and pages by part of their name; an upload shows progress and can be stopped', async ({ page, context }) => {
+test('Find reaches files and pages by part of their name; an upload shows progress and can be stopped', async ({ page }) => {
   await page.keyboard.press('Control+k')
   await page.keyboard.type('tenmo')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'Test tile tenmoku' })).toBeVisible()
 
-  const client = await context.newCDPSession(page)
-  await client.send('Network.enable')
-  await client.send('Network.emulateNetworkConditions', { offline: false, latency: 0, downloadThroughput: -1, uploadThroughput: 400_000 })
+  await sendAt(page, 100_000)
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Put files in…' }).click()])
   await chooser.setFiles({ name: 'slow.bin', mimeType: 'application/octet-stream', buffer: Buffer.alloc(6_000_000, 7) })
   const entry = page.getByRole('region', { name: 'The trough' }).getByRole('listitem').filter({ hasText: 'slow.bin' })
@@ -104,16 +103,14 @@ test('Find reaches files and pages by part of their name; an upload shows progre
   // A reload forgets the file, not what has arrived of it.
   await page.reload()
   await expect(entry).toContainText(/\d+ % is here\. Choose the file again to go on\./)
-  await client.send('Network.emulateNetworkConditions', { offline: false, latency: 0, downloadThroughput: -1, uploadThroughput: -1 })
+  await sendAt(page)
   const [second] = await Promise.all([page.waitForEvent('filechooser'), entry.getByRole('button', { name: 'Choose…' }).click()])
   await second.setFiles({ name: 'slow.bin', mimeType: 'application/octet-stream', buffer: Buffer.alloc(6_000_000, 7) })
   await expect(row(page, 'Slow')).toContainText('6 MB')
 })
 
-test('an upload goes on by itself after a lost connection', async ({ page, context }) => {
-  const client = await context.newCDPSession(page)
-  await client.send('Network.enable')
-  await client.send('Network.emulateNetworkConditions', { offline: false, latency: 0, downloadThroughput: -1, uploadThroughput: 800_000 })
+test('an upload goes on by itself after a lost connection', async ({ page }) => {
+  await sendAt(page, 100_000)
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Put files in…' }).click()])
   await chooser.setFiles({ name: 'cut.bin', mimeType: 'application/octet-stream', buffer: Buffer.alloc(4_000_000, 9) })
   const entry = page.getByRole('region', { name: 'The trough' }).getByRole('listitem').filter({ hasText: 'cut.bin' })
@@ -121,7 +118,7 @@ test('an upload goes on by itself after a lost connection', async ({ page, conte
   await server.stop('SIGKILL')
   await expect(entry).toContainText('Connection lost, trying again…')
   server = await startServer(data, server)
-  await client.send('Network.emulateNetworkConditions', { offline: false, latency: 0, downloadThroughput: -1, uploadThroughput: -1 })
+  await sendAt(page)
   await expect(row(page, 'Cut')).toContainText('4 MB', { timeout: 30_000 })
 })
 

@@ -3,6 +3,7 @@ import { expect, test, type Browser } from '@playwright/test'
 import { VISITOR } from '../playwright.config'
 import { dropFiles, realPdf, sha256, type RealFile } from './support/files'
 import { newPage, openDesk, openPage } from './support/owner'
+import { sendAt } from './support/pace'
 import { makeData, startServer, type RunningServer } from './support/server'
 
 let server: RunningServer
@@ -80,20 +81,17 @@ test('a visitor\'s click saves the very bytes, under the chosen name, and is cou
   }).toPass()
 })
 
-test('published while its file is still on the way, a page goes live when that is in, and by itself', async ({ page, browser, context }) => {
+test('published while its file is still on the way, a page goes live when that is in, and by itself', async ({ page, browser }) => {
   await openDesk(page, server.url)
   await newPage(page, 'On the way')
-  const client = await context.newCDPSession(page)
-  await client.send('Network.enable')
-  const pace = (uploadThroughput: number) => client.send('Network.emulateNetworkConditions', { offline: false, latency: 0, downloadThroughput: -1, uploadThroughput })
-  await pace(300_000)
+  await sendAt(page, 20_000)
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.keyboard.press('Control+u')])
   await chooser.setFiles({ name: 'on-its-way-2026-11.bin', mimeType: 'application/octet-stream', buffer: Buffer.alloc(3_000_000, 7) })
   await expect(page.locator('.button-view')).toHaveCount(1)
   await page.keyboard.press('Control+Enter')
   await expect(page.getByText('Goes live when its file is in')).toBeVisible()
   await expect(page.getByText('leads nowhere')).toHaveCount(0)
-  await pace(-1)
+  await sendAt(page)
   await expect(page.getByText('“On the way” is live.')).toBeVisible({ timeout: 30_000 })
   const visitor = await newVisitor(browser)
   await visitor.goto(`${server.url}/on-the-way`)

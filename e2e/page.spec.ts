@@ -1,6 +1,7 @@
 import { expect, test, type Frame, type Page } from '@playwright/test'
 import { pageDocumentSchema } from '../core/page/schema'
 import { newPage, openDesk, openPage, ownerApi, row, showInLibrary } from './support/owner'
+import { sendAt } from './support/pace'
 import { makeData, startServer, type RunningServer } from './support/server'
 
 let server: RunningServer
@@ -268,7 +269,7 @@ test('going straight on to another page takes the last change along', async ({ p
   expect(JSON.stringify(draft)).toContain('Last words.')
 })
 
-test('words linked to a file that is still arriving stay the linked ones while the page is written on', async ({ page, context }) => {
+test('words linked to a file that is still arriving stay the linked ones while the page is written on', async ({ page }) => {
   await newPage(page, 'Arriving')
   await page.keyboard.type('See list')
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
@@ -277,9 +278,7 @@ test('words linked to a file that is still arriving stay the linked ones while t
     await page.keyboard.press('Control+Shift+ArrowLeft')
     expect(await page.evaluate(() => getSelection()!.toString())).toBe('list')
   }).toPass()
-  const client = await context.newCDPSession(page)
-  await client.send('Network.enable')
-  await client.send('Network.emulateNetworkConditions', { offline: false, latency: 0, downloadThroughput: -1, uploadThroughput: 300_000 })
+  await sendAt(page, 20_000)
   const chooser = page.waitForEvent('filechooser')
   await page.keyboard.press('Control+Shift+k')
   await page.getByRole('option', { name: 'From this computer…' }).click()
@@ -287,15 +286,14 @@ test('words linked to a file that is still arriving stay the linked ones while t
   await expect(page.locator('.ProseMirror a.without-target')).toHaveText('list')
   await sheet(page).locator('p').click({ position: { x: 1, y: 12 } })
   await page.keyboard.type('Please! ')
-  await expect(page.locator('.ProseMirror a.tr-link:not(.without-target)')).toHaveText('list', { timeout: 20_000 })
+  await sendAt(page)
+  await expect(page.locator('.ProseMirror a.tr-link:not(.without-target)')).toHaveText('list')
   await expect(sheet(page)).toHaveText('Please! See list')
 })
 
-test('a button whose page was left while its file was arriving gets the file all the same', async ({ page, context }) => {
+test('a button whose page was left while its file was arriving gets the file all the same', async ({ page }) => {
   await newPage(page, 'Left behind')
-  const client = await context.newCDPSession(page)
-  await client.send('Network.enable')
-  await client.send('Network.emulateNetworkConditions', { offline: false, latency: 0, downloadThroughput: -1, uploadThroughput: 300_000 })
+  await sendAt(page, 20_000)
   const chooser = page.waitForEvent('filechooser')
   await page.getByRole('button', { name: 'Place a file' }).click()
   await page.getByRole('option', { name: 'From this computer…' }).click()
@@ -304,6 +302,7 @@ test('a button whose page was left while its file was arriving gets the file all
   await saved(page)
   await page.getByRole('link', { name: 'Pages', exact: true }).click()
   await expect(page.locator('.pages a.row', { hasText: 'Left behind' })).toBeVisible()
+  await sendAt(page)
   await expect(row(page, 'Late')).toBeVisible({ timeout: 20_000 })
   await openPage(page, 'Left behind')
   await expect(page.locator('.button-view')).toContainText(/Late\s*TXT, 900 kB/)

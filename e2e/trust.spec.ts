@@ -28,7 +28,6 @@ const trough = (folder: string, ...args: string[]) => run('node', ['--import', '
 const blobPath = (folder: string, hash: string) => join(folder, 'store/sha256', hash.slice(0, 2), hash.slice(2, 4), hash)
 
 test('by command, with the server running: verify, back up, restore on an empty machine', async () => {
-  test.setTimeout(120_000)
   expect(await trough(data, 'verify')).toMatchObject({ code: 0, said: expect.stringContaining('All stored bytes are as they came in, and the database is whole.') })
   const backup = join(outside, 'backup')
   expect((await trough(data, 'backup', backup)).said).toMatch(/^59 stored files are in .*; 59 of them, [\d.]+ MB, are new\.$/m)

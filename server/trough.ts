@@ -1,5 +1,5 @@
 import { openDelivering } from './opening/delivering'
-import { openGround, type Ground } from './opening/ground'
+import { openDataFolder, type DataFolder } from './opening/dataFolder'
 import { openHoldings } from './opening/holdings'
 import { openIntake } from './opening/intake'
 import { openOwner } from './opening/owner'
@@ -22,18 +22,18 @@ export interface Options {
   ownAddress?: string
 }
 
-/** Puts the services together; the one place that knows them all. The ground stays whoever's it was. */
-export async function openServices(ground: Ground, { siteAddress = '', front, proxies = [], now, ownAddress }: Omit<Options, 'data'> = {}) {
+/** Puts the services together; the one place that knows them all. The data folder stays open with whoever opened it. */
+export async function openServices(dataFolder: DataFolder, { siteAddress = '', front, proxies = [], now, ownAddress }: Omit<Options, 'data'> = {}) {
   const started = new Date()
   const traffic = createTraffic()
-  const owner = openOwner(ground)
-  const holdings = openHoldings(ground, { traffic, siteAddress, now })
-  const intake = openIntake(ground, holdings, owner)
-  const delivering = await openDelivering(ground, holdings, owner, { front, proxies })
-  const upkeep = openUpkeep(ground, { owner, holdings, intake, delivering }, { traffic, ownAddress })
+  const owner = openOwner(dataFolder)
+  const holdings = openHoldings(dataFolder, { traffic, siteAddress, now })
+  const intake = openIntake(dataFolder, holdings, owner)
+  const delivering = await openDelivering(dataFolder, holdings, owner, { front, proxies })
+  const upkeep = openUpkeep(dataFolder, { owner, holdings, intake, delivering }, { traffic, ownAddress })
 
   return {
-    folder: ground.folder, secrets: ground.secrets, traffic,
+    folder: dataFolder.folder, secrets: dataFolder.secrets, traffic,
     ...owner, ...holdings, ...intake, ...delivering, ...upkeep,
 
     /** Takes up what an earlier process left undone. */
@@ -50,15 +50,15 @@ export async function openServices(ground: Ground, { siteAddress = '', front, pr
     },
 
     /** For what looks after the database itself. */
-    database: ground.connection.db,
+    database: dataFolder.connection.db,
 
     /** Bytes that can still be written. */
-    free: ground.store.free,
+    free: dataFolder.store.free,
 
     /** Throws where database or store do not answer. */
     async check(): Promise<void> {
       await owner.account.isSetUp()
-      await ground.store.free()
+      await dataFolder.store.free()
     },
 
     /** Ends the services: first what begins work by itself, last what others hand their work to. */
@@ -80,20 +80,20 @@ export type Services = Awaited<ReturnType<typeof openServices>>
  * @throws Error with a message for the console where the folder is in use
  */
 export async function openTrough({ data, ...options }: Options) {
-  const ground = await openGround(data)
+  const dataFolder = await openDataFolder(data)
   try {
-    const services = await openServices(ground, options)
+    const services = await openServices(dataFolder, options)
     return {
       ...services,
-      ground,
+      dataFolder,
       async close(): Promise<void> {
         await services.close()
-        await ground.close()
+        await dataFolder.close()
       },
     }
   }
   catch (error) {
-    await ground.close()
+    await dataFolder.close()
     throw error
   }
 }

@@ -8,7 +8,7 @@ import { createTallyService } from '../services/tally/tally'
 import { createHashing } from '../services/trust/hashing'
 import { createTroubles } from '../services/trust/troubles'
 import { createVisitors } from '../services/visitorAddress'
-import type { Ground } from './ground'
+import type { DataFolder } from './dataFolder'
 import type { Holdings } from './holdings'
 import type { Owner } from './owner'
 
@@ -20,7 +20,7 @@ interface DeliveringOptions {
 }
 
 /** What visitors get, and what is counted of it. */
-export async function openDelivering({ connection: { db }, store, secrets, events }: Ground, { pages, library, shelves, signposts, looks, site, bundles }: Holdings, { sessions }: Pick<Owner, 'sessions'>, { front: frontOptions, proxies }: DeliveringOptions) {
+export async function openDelivering({ connection: { db }, store, secrets, events }: DataFolder, { pages, library, shelves, signposts, looks, site, bundles }: Holdings, { sessions }: Pick<Owner, 'sessions'>, { front: frontOptions, proxies }: DeliveringOptions) {
   const visitors = createVisitors(new Set(proxies))
   const troubles = createTroubles(db)
   const tally = createTallyService(db, secrets.visitors)

@@ -18,7 +18,7 @@ import { createSharedPictures } from '../services/site/sharedPictures'
 import { createSiteService } from '../services/site/site'
 import { createTimetable } from '../services/timetable/timetable'
 import type { Traffic } from '../services/traffic'
-import type { Ground } from './ground'
+import type { DataFolder } from './dataFolder'
 
 interface HoldingsOptions {
   traffic: Traffic
@@ -28,7 +28,7 @@ interface HoldingsOptions {
 }
 
 /** All that the owner makes and keeps: files, pages, looks, signposts, the site itself. */
-export function openHoldings({ connection: { db }, store, derivedFolder, events }: Ground, { traffic, siteAddress, now }: HoldingsOptions) {
+export function openHoldings({ connection: { db }, store, derivedFolder, events }: DataFolder, { traffic, siteAddress, now }: HoldingsOptions) {
   const site = createSiteService(db, events, siteAddress)
   const pages = createPageService(db)
   const signposts = createSignposts(db, pages)

@@ -6,12 +6,12 @@ import { createUnpacking } from '../services/jobs/unpack'
 import { createOldAddresses } from '../services/oldAddresses/oldAddresses'
 import { IncomingStore } from '../services/uploads/incoming'
 import { createUploadService } from '../services/uploads/uploads'
-import type { Ground } from './ground'
+import type { DataFolder } from './dataFolder'
 import type { Holdings } from './holdings'
 import type { Owner } from './owner'
 
 /** The ways in: uploads, archives, bags, other servers, the addresses of a site that moves; and the way out as a bag. */
-export function openIntake({ connection: { db }, store, incomingFolder, events }: Ground, { library, bundles, pages, signposts, recognising, site }: Holdings, { journal }: Pick<Owner, 'journal'>) {
+export function openIntake({ connection: { db }, store, incomingFolder, events }: DataFolder, { library, bundles, pages, signposts, recognising, site }: Holdings, { journal }: Pick<Owner, 'journal'>) {
   const arriving = new IncomingStore(incomingFolder, store.free)
   const jobs = createJobs()
   const coming = { db, library, store, jobs, incoming: arriving.partOf }

@@ -15,7 +15,7 @@ import { createWalk } from '../services/walk/walk'
 import { createMetrics } from '../services/watch/metrics'
 import { laterTrouble, log } from '../log'
 import type { Delivering } from './delivering'
-import type { Ground } from './ground'
+import type { DataFolder } from './dataFolder'
 import type { Holdings } from './holdings'
 import type { Intake } from './intake'
 import type { Owner } from './owner'
@@ -31,7 +31,7 @@ interface UpkeepOptions {
 
 /** What looks after the rest: the walk, backups, verifying, cleaning, measurements. */
 export function openUpkeep(
-  { connection, databaseFolder, folder, store, reserve, events }: Ground,
+  { connection, databaseFolder, folder, store, reserve, events }: DataFolder,
   { owner: { sessions, journal }, holdings: { library, pages, signposts, looks, recognising, reading }, intake: { jobs, fetching, uploads }, delivering: { troubles } }: { owner: Owner, holdings: Holdings, intake: Intake, delivering: Delivering },
   { traffic, ownAddress }: UpkeepOptions,
 ) {

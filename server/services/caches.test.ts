@@ -71,7 +71,7 @@ async function seen(trough: Services) {
 
 /** The same data, as services see it that have just started and remember nothing. */
 async function seenAnew() {
-  const trough = await openServices({ ...test.trough.ground, events: createEvents() })
+  const trough = await openServices({ ...test.trough.dataFolder, events: createEvents() })
   try {
     return await seen(trough)
   }

@@ -1,12 +1,11 @@
 import { and, eq, inArray, isNull, or, sql } from 'drizzle-orm'
 import { foldersBrought } from '../../../core/bundle/compose'
 import type { Database } from '../../db/connection'
-import { blobs, bundles, editions, files } from '../../db/schema'
+import { blobs, editions, files } from '../../db/schema'
 import type { BundleMessage, BundleTask } from '../../workers/bundle'
 import { readTree } from '../files/readTree'
 import { createAsker, workerScript } from '../workerHost'
-
-export type BundleRow = typeof bundles.$inferSelect
+import type { BundleRow } from './bundleRows'
 
 /** What a bundle depends on: a change of any of these may change it. */
 export interface Reach { files: Set<string>, folders: Set<string> }
@@ -46,3 +45,4 @@ export function createComposing(db: Database) {
     close: () => composer.close(),
   }
 }
+export type Composing = ReturnType<typeof createComposing>

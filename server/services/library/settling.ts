@@ -5,7 +5,8 @@ import type { Queryable } from '../../db/connection'
 import { signposts } from '../../db/schema'
 import { retargetInBundles } from '../bundles/holding'
 import { refillLooks } from '../uses/filled'
-import type { PageService, Rewritten } from '../pages/pages'
+import type { PageService } from '../pages/pages'
+import type { Rewritten } from '../pages/rewriting'
 
 /** What leans on files. */
 export interface Leaning { places: Use[], held: BundleUse[] }

@@ -4,7 +4,8 @@ import { applyMend } from '../../../core/walk/mend'
 import { groupBy } from '../../../core/group'
 import { Problem } from '../../../core/problem'
 import type { LibraryService } from '../library/library'
-import type { PageService, Rewritten } from '../pages/pages'
+import type { PageService } from '../pages/pages'
+import type { Rewritten } from '../pages/rewriting'
 import type { Walk } from './walk'
 
 /** Mends that can be taken back, the newest ones. */

@@ -9,7 +9,7 @@ import { createReserve, type Reserve } from '../store/reserve'
 import { isThere } from '../store/safely'
 
 /** What all services stand on: a data folder that is this process's alone, opened. */
-export interface Ground {
+export interface DataFolder {
   folder: string
   databaseFolder: string
   /** half of what comes in */
@@ -30,7 +30,7 @@ export interface Ground {
  *
  * @throws Error with a message for the console where the folder is in use
  */
-export async function openGround(data: string): Promise<Ground> {
+export async function openDataFolder(data: string): Promise<DataFolder> {
   const folder = resolve(data)
   const [storeFolder, incomingFolder, databaseFolder] = ['store', 'incoming', 'db'].map(name => join(folder, name)) as [string, string, string]
   await mkdir(folder, { recursive: true, mode: 0o700 })
