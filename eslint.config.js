@@ -74,6 +74,16 @@ export default ts.config(
   },
   ...floorRules,
   {
+    // A promise that nobody waits for takes its error with it.
+    files: ['app/**/*.ts', 'core/**/*.ts', 'server/**/*.ts', 'demo/**/*.ts', 'bench/**/*.ts', 'e2e/**/*.ts'],
+    languageOptions: { parserOptions: { project: './tsconfig.json', tsconfigRootDir: ROOT } },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      // What hears of an event may be async: what it throws ends its worker, and whoever asked that hears it.
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { arguments: false, properties: false } }],
+    },
+  },
+  {
     // What both sides share lies in core.
     files: ['app/**/*.ts', 'app/**/*.vue'],
     rules: { 'no-restricted-imports': ['error', { patterns: ['**/server/**'] }] },

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { dropFiles, realPdf } from './support/files'
-import { openDesk, openPage, row, showInLibrary } from './support/owner'
+import { openDesk, openPage, ownerApi, row, showInLibrary } from './support/owner'
 import { sendAt } from './support/pace'
 import { makeData, startServer, type RunningServer } from './support/server'
 
@@ -12,6 +12,12 @@ test.beforeAll(async () => {
 })
 test.afterAll(() => server.remove())
 test.beforeEach(({ page }) => openDesk(page, server.url))
+
+/** A promise that is kept from outside. */
+function openPromise() {
+  let resolve!: () => void
+  return { promise: new Promise<void>(done => resolve = done), resolve: () => resolve() }
+}
 
 test('several files at once come in by the button, newest first, with type, size and use', async ({ page }) => {
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Put files in…' }).click()])
@@ -107,6 +113,31 @@ test('Find reaches files and pages by part of their name; an upload shows progre
   const [second] = await Promise.all([page.waitForEvent('filechooser'), entry.getByRole('button', { name: 'Choose…' }).click()])
   await second.setFiles({ name: 'slow.bin', mimeType: 'application/octet-stream', buffer: Buffer.alloc(6_000_000, 7) })
   await expect(row(page, 'Slow')).toContainText('6 MB')
+})
+
+test('a list that was still on its way when something changed shows the change', async ({ page }) => {
+  const api = await ownerApi(server.url)
+  const { items: [file] } = await api<{ items: { id: string }[] }>('/files?q=Scan0007')
+  const [list, folders, asked] = [openPromise(), openPromise(), openPromise()]
+  let changed = false
+  // The list as it was when it was asked for arrives late, as on a slow line; and the folders later still.
+  await page.route(url => url.pathname === '/api/files' && url.searchParams.get('q') === 'Scan0007' && url.searchParams.has('sort'), async (route) => {
+    const response = await route.fetch()
+    asked.resolve()
+    if (!changed) await list.promise
+    await route.fulfill({ response })
+  })
+  await showInLibrary(page, 'Scan0007')
+  await asked.promise
+  changed = true
+  await api(`/files/${file!.id}`, { method: 'PATCH', json: { title: 'Scan0007 of today' } })
+  await page.route('**/api/folders', route => folders.promise.then(() => route.continue()))
+  // Another window is left for this one: it reads the library anew.
+  await Promise.all([page.waitForRequest('**/api/folders'), page.evaluate(() => window.dispatchEvent(new Event('focus')))])
+  list.resolve()
+  await expect(page.getByText('1 file found')).toBeVisible()
+  folders.resolve()
+  await expect(row(page, 'Scan0007 of today')).toBeVisible()
 })
 
 test('an upload goes on by itself after a lost connection', async ({ page }) => {

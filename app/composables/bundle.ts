@@ -29,16 +29,22 @@ export function useBundle(id: () => string) {
   const library = useLibrary()
   const notices = useNotices()
 
-  async function load() {
+  async function load(isLate = () => false) {
     try {
-      bundle.value = await api<BundleDetails>(`/bundles/${id()}`)
+      const fresh = await api<BundleDetails>(`/bundles/${id()}`)
+      if (isLate()) return
+      bundle.value = fresh
       failure.value = ''
     }
     catch (error) {
       failure.value = wordsOf(error)
     }
   }
-  watch([id, () => library.changes], load, { immediate: true })
+  watch([id, () => library.changes], (_now, _before, onCleanup) => {
+    let late = false
+    onCleanup(() => late = true)
+    return load(() => late)
+  }, { immediate: true })
 
   async function write(entries: BundleEntry[]) {
     try {

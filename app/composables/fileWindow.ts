@@ -17,6 +17,7 @@ export class FileWindow {
   private readonly items = shallowReactive(new Map<number, FoundFile>())
   private readonly asked = new Set<number>()
   private age = 0
+  private newest = Promise.resolve()
   private seen = { from: 0, to: STRETCH }
 
   /** @param query what is asked for, without where it begins and ends */
@@ -75,14 +76,18 @@ export class FileWindow {
     }
   }
 
-  /** Asks anew for what is seen; the old stands until the new is there. */
-  async refresh(): Promise<void> {
+  /** Asks anew for what is seen; the old stands until the new is there. Whoever asked before waits for this, too. */
+  refresh(): Promise<void> {
+    return this.newest = this.askAnew()
+  }
+
+  private async askAnew(): Promise<void> {
     const age = ++this.age
     const first = Math.floor(this.seen.from / STRETCH)
     const last = Math.max(first, Math.floor(Math.max(0, Math.min(this.seen.to, this.state.total - 1)) / STRETCH))
     const stretches = Array.from({ length: last - first + 1 }, (_, index) => first + index)
     const answers = await Promise.all(stretches.map(stretch => this.ask(stretch * STRETCH)))
-    if (age !== this.age) return
+    if (age !== this.age) return this.newest
     this.items.clear()
     this.asked.clear()
     stretches.forEach((stretch, index) => {

@@ -32,16 +32,17 @@ export function useLibraryRows(perRow: () => number) {
   }
 
   /** The first list changes only once its files are here: no empty board between two full ones. */
-  let turn = 0
+  let coming = new Map<string, FileWindow>()
   watch(wanted, async (queries) => {
-    const mine = ++turn
     const next = new Map(queries.map((query): [string, FileWindow] => [query, windows.value.get(query) ?? new FileWindow(query)]))
+    coming = next
     await Promise.all([...next.values()].filter(window => !window.state.loaded).map(load))
-    if (mine === turn) windows.value = next
+    if (next === coming) windows.value = next
   }, { immediate: true })
 
+  // A list that is still on its way was asked for before the change.
   watch(() => library.changes, () => {
-    for (const window of windows.value.values()) void load(window)
+    for (const window of new Set([...windows.value.values(), ...coming.values()])) void load(window)
   })
 
   const main = computed(() => windows.value.get([...windows.value.keys()][0] ?? ''))

@@ -39,7 +39,7 @@ export function usePictureSamples() {
     if (sample === undefined) {
       samples.set(href, 'reading')
       // A picture that cannot be read is not shown either: its colour stands alone.
-      readColours(href).catch(() => []).then(colours => samples.set(href, colours))
+      void readColours(href).catch(() => []).then(colours => samples.set(href, colours))
     }
     return Array.isArray(sample) ? sample : undefined
   }

@@ -35,7 +35,9 @@ export function useShelf(source: Ref<ShelfSource | null>) {
     return of.kind === 'folder' ? `“${folders.nameOf(of.id)}” holds no file: visitors see nothing here` : 'No file on this shelf yet'
   }
 
-  watch([source, () => library.changes], async () => {
+  watch([source, () => library.changes], async (_now, _before, onCleanup) => {
+    let late = false
+    onCleanup(() => late = true)
     const of = source.value
     files.value = of ? files.value : []
     if (of?.kind === 'folder' && folders.loaded && !folders.tree.get(of.id)) {
@@ -50,7 +52,7 @@ export function useShelf(source: Ref<ShelfSource | null>) {
     try {
       const found = await filesOnShelf(of)
       // Meanwhile it may list something else.
-      if (source.value !== of) return
+      if (late) return
       files.value = found.files
       total.value = found.total
       fault.value = faultOf(of, found.files)

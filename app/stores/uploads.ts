@@ -94,7 +94,7 @@ export const useUploads = defineStore('uploads', () => {
       })
     }
     if (few) for (const remark of file.remarks) useNotices().say(`${file.fileName}: ${remark}`, { tone: 'attention' })
-    refreshSoon()
+    void refreshSoon()
     return file
   }
 

@@ -1,8 +1,17 @@
-import type { Page } from '@playwright/test'
+import type { CDPSession, Page } from '@playwright/test'
+
+const sessions = new WeakMap<Page, Promise<CDPSession>>()
+
+async function openSession(page: Page): Promise<CDPSession> {
+  const session = await page.context().newCDPSession(page)
+  await session.send('Network.enable')
+  return session
+}
 
 /** Lets what a page sends out pass at so many bytes a second from now on; at full speed without one. */
 export async function sendAt(page: Page, bytesPerSecond = -1): Promise<void> {
-  const client = await page.context().newCDPSession(page)
-  await client.send('Network.enable')
-  await client.send('Network.emulateNetworkConditions', { offline: false, latency: 0, downloadThroughput: -1, uploadThroughput: bytesPerSecond })
+  // One session says both: what one has slowed down, another does not speed up.
+  const session = sessions.get(page) ?? openSession(page)
+  sessions.set(page, session)
+  await (await session).send('Network.emulateNetworkConditions', { offline: false, latency: 0, downloadThroughput: -1, uploadThroughput: bytesPerSecond })
 }

@@ -1,9 +1,12 @@
+import { bundleHolder } from '../services/bundles/holder'
 import { createBundles } from '../services/bundles/bundles'
 import { createPacking } from '../services/bundles/packing'
 import { createEditions } from '../services/editions/editions'
 import { createLibraryService } from '../services/library/library'
 import { createZipping } from '../services/library/zipping'
+import { lookHolder } from '../services/looks/holder'
 import { createLookService } from '../services/looks/looks'
+import { pageHolder } from '../services/pages/holder'
 import { createPageService } from '../services/pages/pages'
 import { createPictures } from '../services/pictures/pictures'
 import { createLooking } from '../services/reading/looking'
@@ -12,11 +15,13 @@ import { createSearchIndex } from '../services/reading/searchIndex'
 import { createRecognising } from '../services/recognising/recognising'
 import { createReplacing } from '../services/replacing/replacing'
 import { createShelves } from '../services/shelves/shelves'
+import { signpostHolder } from '../services/signposts/holder'
 import { createSignposts } from '../services/signposts/signposts'
 import { createSiteIcon } from '../services/site/icon'
 import { createSharedPictures } from '../services/site/sharedPictures'
 import { createSiteService } from '../services/site/site'
 import { createTimetable } from '../services/timetable/timetable'
+import { createHolders } from '../services/uses/holders'
 import type { Traffic } from '../services/traffic'
 import type { DataFolder } from './dataFolder'
 
@@ -33,8 +38,9 @@ export function openHoldings({ connection: { db }, store, derivedFolder, events 
   const pages = createPageService(db)
   const signposts = createSignposts(db, pages)
   const looks = createLookService(db, pages)
+  const holders = createHolders([pageHolder(pages), signpostHolder(pages), lookHolder, bundleHolder])
   const texts = createSearchIndex(db)
-  const library = createLibraryService({ db, store, pages, texts, events })
+  const library = createLibraryService({ db, store, holders, texts, events })
   const editions = createEditions(db, library, texts)
   const reading = createReadingService({ db, store, folder: derivedFolder, texts, events, traffic })
   const looking = createLooking(store, derivedFolder)
@@ -50,7 +56,7 @@ export function openHoldings({ connection: { db }, store, derivedFolder, events 
     zipping: createZipping(db, pack),
     shelves: createShelves(pages, library, pack),
     recognising: createRecognising(db, pages, signposts, site),
-    replacing: createReplacing(db, pages, signposts),
+    replacing: createReplacing(db, pages, signposts, holders),
 
     async closeHoldings(): Promise<void> {
       await timetable.close()

@@ -3,7 +3,7 @@ import { createMeasuring } from '../services/lettering/measuring'
 import type { Traffic } from '../services/traffic'
 import { createBackupReader, createBackups } from '../services/trust/backup'
 import { createCleaner } from '../services/trust/cleaner'
-import { isClockPlausible } from '../services/trust/clock'
+import { createClock } from '../services/trust/clock'
 import { createHashing } from '../services/trust/hashing'
 import { createStorage } from '../services/trust/storage'
 import { createVerifying } from '../services/trust/verify'
@@ -21,7 +21,6 @@ import type { Intake } from './intake'
 import type { Owner } from './owner'
 
 const HOUR = 60 * 60 * 1000
-const DAY = 24 * HOUR
 
 interface UpkeepOptions {
   traffic: Traffic
@@ -36,7 +35,6 @@ export function openUpkeep(
   { traffic, ownAddress }: UpkeepOptions,
 ) {
   const { db } = connection
-  const began = performance.now()
   const outside = createOutside(db, fetching.hosts, events)
   const gathering = createGathering({ db, library, pages, signposts, looks, recognising, measuring: createMeasuring(), outside })
   const walk = createWalk({ db, pages, gathering, outside, visitor: ownAddress === undefined ? undefined : createWalkVisitor(ownAddress), traffic, events })
@@ -45,13 +43,12 @@ export function openUpkeep(
   const cleaner = createCleaner(db, store, library)
   const storageUse = createStorage(db, store)
 
-  let clockPlausible: Promise<boolean> | undefined
+  const clock = createClock(db)
   async function tidy(): Promise<void> {
     await reserve.keep()
     // What is old by a clock that was set wrong is not old.
-    // Asked once, before much is written by this clock: what is done from then on would make it plausible.
-    if (!await (clockPlausible ??= isClockPlausible(db, Date.now())) && performance.now() - began < DAY) {
-      log.warn('the clock is far ahead of what was done here last: nothing is cleaned away until it has gone on for a day')
+    if (!await clock.isPlausible()) {
+      log.warn('the clock is far ahead of when it was believed last: nothing is cleaned away until it has gone on for a day')
       return
     }
     await uploads.dropExpired()

@@ -41,11 +41,15 @@ const takeOffline = (despite = false) => attempt(async () => {
 /** where other pages lead here */
 const uses = shallowRef<Use[]>([])
 const target = computed<Target>(() => ({ kind: 'page', id: current.value.id }))
-watch([() => page.current?.id, () => useLibrary().changes, () => page.anew], ([id]) => id && !page.current?.edge && attempt(async () => {
-  const found = (await useTargets().places({ kind: 'page', id })).uses
-  // Another page may have been opened meanwhile.
-  if (page.current?.id === id) uses.value = found.filter(use => use.pageId !== id)
-}), { immediate: true })
+watch([() => page.current?.id, () => useLibrary().changes, () => page.anew], ([id], _before, onCleanup) => {
+  let late = false
+  onCleanup(() => late = true)
+  return id && !page.current?.edge && attempt(async () => {
+    const found = (await useTargets().places({ kind: 'page', id })).uses
+    // Another page may have been opened meanwhile.
+    if (!late) uses.value = found.filter(use => use.pageId !== id)
+  })
+}, { immediate: true })
 const replacing = ref(false)
 </script>
 

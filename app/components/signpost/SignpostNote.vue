@@ -15,7 +15,14 @@ const { problem, attempt } = useAttempt()
 const file = computed(() => props.signpost.file ? library.known.get(props.signpost.file) : undefined)
 const fault = computed(() => !file.value ? 'Visitors are told that nothing is here just now, and do not see its buttons.' : file.value.deleted ? `“${file.value.title}” is in the bin.` : file.value.withdrawn ? `“${file.value.title}” was withdrawn.` : '')
 const places = ref<Use[]>([])
-watch(() => [props.signpost.id, props.signpost.uses, library.changes], () => attempt(async () => places.value = await signposts.places(props.signpost.id)), { immediate: true })
+watch(() => [props.signpost.id, props.signpost.uses, library.changes], (_now, _before, onCleanup) => {
+  let late = false
+  onCleanup(() => late = true)
+  return attempt(async () => {
+    const found = await signposts.places(props.signpost.id)
+    if (!late) places.value = found
+  })
+}, { immediate: true })
 
 const finding = ref(false)
 const takingDown = ref(false)

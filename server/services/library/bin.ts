@@ -5,37 +5,32 @@ import { freeName, Tree } from '../../../core/folders/folderTree'
 import { Problem } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { files, folders, retiredHandles } from '../../db/schema'
-import { bundlesWith } from '../bundles/holding'
-import type { PageService } from '../pages/pages'
 import { nameTaken, readTree, type FolderRow } from '../files/readTree'
-import { usesOf } from '../uses/usesOf'
+import type { Holders } from '../uses/holders'
 import { filesById, getFile } from '../files/items'
 import { filesIn, topmost } from './placing'
-import { settle } from './settling'
 
 /** What went to the bin together. */
 export interface Removed { files: string[], folders: string[] }
 
 /** Things go to the bin and come back; after thirty days they go for good. */
-export function createBin(db: Database, pages: PageService) {
+export function createBin(db: Database, holders: Holders) {
   /** @throws Problem where the uses of the files that go hold them back */
   async function settleUses(tx: Queryable, going: string[], goneFolders: string[], { replaceBy, takeOff, despite }: DeleteFile): Promise<void> {
-    const places = await usesOf(tx, going, goneFolders)
-    const held = await bundlesWith(tx, going, goneFolders)
-    const total = places.length + held.length
+    const { uses, bundles } = await holders.places(tx, { files: going, folders: goneFolders })
+    const total = uses.length + bundles.length
     if (total && !replaceBy && !takeOff && !despite) {
       const count = total === 1 ? '1 place uses' : `${total} places use`
       const what = going.length + goneFolders.length === 1 ? 'this' : 'these'
-      throw new Problem(409, `${count} ${what}.`, 'Put another file in its place, take them off, or delete all the same.', { uses: places, bundles: held })
+      throw new Problem(409, `${count} ${what}.`, 'Put another file in its place, take them off, or delete all the same.', { uses, bundles })
     }
     if (replaceBy && going.includes(replaceBy)) throw new Problem(422, 'A file cannot take its own place.', 'Choose another file, one that stays.')
     const other = replaceBy === undefined ? undefined : await getFile(tx, replaceBy)
     if (other?.deleted) {
       throw new Problem(422, 'That file is in the bin itself.', 'Restore it first, or choose another.')
     }
-    if (other || takeOff) await settle(tx, pages, going, { places, held }, other)
     // No file can take the place of a folder: its shelf goes when it is asked to, and is pointed out else.
-    if (takeOff) for (const id of new Set(places.flatMap(place => place.folderId ?? []))) await pages.retarget(tx, { kind: 'folder', id }, 'remove')
+    if (other || takeOff) await holders.lead(tx, { files: going, folders: takeOff ? goneFolders : [] }, other)
   }
 
   /** Folders that went to the bin at the same moment as one, from it downwards. */

@@ -8,9 +8,8 @@ import { anyGiven } from '../../db/given'
 import { blobs, bundles, editions, files, retiredHandles } from '../../db/schema'
 import type { Store } from '../../store/store'
 import type { Events } from '../events'
-import type { PageService } from '../pages/pages'
 import type { SearchIndex } from '../reading/searchIndex'
-import { usesOf } from '../uses/usesOf'
+import type { Holders } from '../uses/holders'
 import { createBin } from './bin'
 import { checkPicture, createDescribing } from './describing'
 import { createListing } from './listing'
@@ -26,10 +25,10 @@ import { showEditionIn } from './showing'
 export type { Arrival } from './intake'
 
 /** The library: files come in, are found, named, described, moved, go to the bin and come back. */
-export function createLibraryService({ db, store, pages, texts, events }: { db: Database, store: Store, pages: PageService, texts: SearchIndex, events: Events }) {
+export function createLibraryService({ db, store, holders, texts, events }: { db: Database, store: Store, holders: Holders, texts: SearchIndex, events: Events }) {
   const register = createRegister(db, events)
   const { list, ids, tags, all } = createListing(db, register, texts, events)
-  const bin = createBin(db, pages)
+  const bin = createBin(db, holders)
   const intake = createIntake(db, store)
 
   /** @throws Problem 409 where another file has or had the handle */
@@ -77,7 +76,7 @@ export function createLibraryService({ db, store, pages, texts, events }: { db: 
       const same = (await filesWithBytes(db, [sha256])).filter(file => file.id !== id && !file.deleted)
       return same.sort((a, b) => a.created < b.created ? -1 : 1)
     },
-    uses: (id: string): Promise<Use[]> => usesOf(db, [id]),
+    uses: async (id: string): Promise<Use[]> => (await holders.places(db, { files: [id], folders: [] })).uses,
     fileOfUpload: intake.fileOfUpload,
     ingest: intake.ingest,
     adoptAll: intake.adoptAll,

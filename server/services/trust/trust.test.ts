@@ -8,7 +8,7 @@ import type { FileItem } from '../../../core/files/fileItem'
 import { listen, openTestTrough, sha256, type TestTrough } from '../../testing/harness'
 import { openTrough } from '../../trough'
 import { restoreBackup } from './backup'
-import { isClockPlausible } from './clock'
+import { createClock } from './clock'
 import { createHashing } from './hashing'
 
 let test: TestTrough
@@ -258,9 +258,25 @@ describe('the database', () => {
   })
 
   it('says whether the clock can be believed before anything is thrown away by it', async () => {
-    const [db, year] = [test.trough.database, 365 * 24 * 60 * 60 * 1000]
-    expect(await isClockPlausible(db, Date.now())).toBe(true)
-    expect(await isClockPlausible(db, Date.now() + 3 * year)).toBe(false)
+    const hour = 60 * 60 * 1000
+    let [now, uptime] = [Date.now(), 0]
+    const start = () => createClock(test.trough.database, () => now, () => uptime)
+    const runFor = async (hours: number, clock: ReturnType<typeof start>) => {
+      now += hours * hour
+      uptime += hours * hour
+      return clock.isPlausible()
+    }
+    expect(await start().isPlausible()).toBe(true)
+    expect(await runFor(30 * 24, start())).toBe(true)
+    now += 3 * 365 * 24 * hour
+    const ahead = start()
+    expect([await ahead.isPlausible(), await runFor(13, ahead), await runFor(1, ahead)]).toEqual([false, false, false])
+    // What was done by that clock meanwhile says nothing for it.
+    await test.put('by-the-wrong-clock.txt', 'wrong')
+    const again = start()
+    expect([await again.isPlausible(), await runFor(9, again), await runFor(1, again)]).toEqual([false, false, true])
+    now -= 3 * 365 * 24 * hour
+    expect(await start().isPlausible()).toBe(true)
   })
 
   it('stays as it was when it was found years ahead, though what is done since is dated by it', async () => {
@@ -270,13 +286,15 @@ describe('the database', () => {
     await own.trough.close()
     vi.useFakeTimers({ toFake: ['Date'], now: Date.now() + 3 * 365 * 24 * 60 * 60 * 1000 })
     try {
-      const ahead = await openTrough({ data: own.folder })
-      await ahead.resume()
-      await ahead.library.change(file.id, { title: 'Changed then' })
-      await ahead.pages.create({ title: 'Made then' })
-      await ahead.resume()
-      expect((await ahead.library.get(file.id)).deleted).not.toBeNull()
-      await ahead.close()
+      for (const title of ['Changed then', 'Changed at the next start']) {
+        const ahead = await openTrough({ data: own.folder })
+        await ahead.resume()
+        await ahead.library.change(file.id, { title })
+        await ahead.pages.create({ title })
+        await ahead.resume()
+        expect((await ahead.library.get(file.id)).deleted).not.toBeNull()
+        await ahead.close()
+      }
     }
     finally {
       vi.useRealTimers()

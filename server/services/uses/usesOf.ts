@@ -3,27 +3,8 @@ import type { Use } from '../../../core/files/fileItem'
 import type { Target } from '../../../core/page/schema'
 import type { Queryable } from '../../db/connection'
 import { pages, signposts, uses } from '../../db/schema'
-import { filledLooks } from './filled'
+import type { LeanedOn } from './holders'
 import { leadsTo } from './recording'
-
-/** The pages a file is shown with where they are linked to elsewhere. */
-async function sharedWith(db: Queryable, fileIds: string[]): Promise<Use[]> {
-  const rows = await db.select({ fileId: pages.picture, pageId: pages.id, pageTitle: pages.title, live: pages.live }).from(pages).where(inArray(pages.picture, fileIds)).orderBy(asc(pages.title))
-  return rows.map(({ live, ...row }) => ({ ...row, folderId: null, placement: `shared-${row.pageId}`, kind: 'picture', label: 'with links to this page', section: '', by: null, draft: true, live: live !== null }))
-}
-
-/** The looks that are filled with a file: what wears them shows it at once. */
-async function worn(db: Queryable, fileIds: string[]): Promise<Use[]> {
-  return (await filledLooks(db)).filter(({ fileId }) => fileIds.includes(fileId)).map(({ fileId, lookId, name }) => ({
-    fileId, folderId: null, pageId: null, pageTitle: 'Looks', placement: `look-${lookId}`, kind: 'look', label: name, section: '', by: null, draft: true, live: true,
-  }))
-}
-
-/** The signposts that point at a file: their addresses may be anywhere. */
-async function pointing(db: Queryable, fileIds: string[]): Promise<Use[]> {
-  const rows = await db.select().from(signposts).where(inArray(signposts.fileId, fileIds)).orderBy(asc(signposts.title))
-  return rows.map(({ id, title, fileId }) => ({ fileId, folderId: null, pageId: null, pageTitle: 'Signposts', placement: `signpost-${id}`, kind: 'signpost', label: title, section: '', by: null, draft: true, live: true }))
-}
 
 /** What stands on pages and leans on something, drafts and live pages merged by placement. */
 async function placed(db: Queryable, where: SQL | undefined): Promise<Use[]> {
@@ -40,14 +21,12 @@ async function placed(db: Queryable, where: SQL | undefined): Promise<Use[]> {
   return [...merged.values()]
 }
 
-/** Where files and folders are used, straight or by a signpost. */
-export async function usesOf(db: Queryable, fileIds: string[], folderIds: string[] = []): Promise<Use[]> {
-  const straight = fileIds.length || folderIds.length ? await placed(db, or(inArray(uses.fileId, fileIds), inArray(uses.folderId, folderIds))) : []
-  if (!fileIds.length) return straight
+/** What stands on pages and leans on files and folders, straight or by a signpost. */
+export async function usesOnPages(db: Queryable, { files, folders }: LeanedOn): Promise<Use[]> {
+  const straight = files.length || folders.length ? await placed(db, or(inArray(uses.fileId, files), inArray(uses.folderId, folders))) : []
   // Asked by themselves: few files have one, and the index on the files serves each question.
-  const bySignpost = await placed(db, inArray(signposts.fileId, fileIds))
-  return [...straight, ...bySignpost, ...await pointing(db, fileIds), ...await sharedWith(db, fileIds), ...await worn(db, fileIds)]
+  return files.length ? [...straight, ...await placed(db, inArray(signposts.fileId, files))] : straight
 }
 
-/** Everything that leads to a target, or shows it. */
-export const usesOfTarget = (db: Queryable, target: Target): Promise<Use[]> => target.kind === 'file' ? usesOf(db, [target.id]) : placed(db, leadsTo(target))
+/** What stands on pages and leads to a target, or shows it; a file by no signpost. */
+export const usesOfTarget = (db: Queryable, target: Target): Promise<Use[]> => placed(db, leadsTo(target))
