@@ -8,7 +8,8 @@ import { createAsker, workerScript } from '../workerHost'
 const AT_ONCE = Math.max(1, Math.min(2, availableParallelism() - 1))
 /** Sign-ins that wait for theirs. */
 const MOST_WAITING = 6
-const PATIENCE = 60_000
+/** Milliseconds a hash may take: a second, or many where others have the machine, since it comes after visitors. */
+const PATIENCE = 240_000
 
 const startWorker = () => createAsker<PasswordTask, PasswordMessage>(workerScript('password'), PATIENCE)
 
