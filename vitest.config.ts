@@ -8,6 +8,8 @@ export default defineConfig({
   test: {
     include: ['core/**/*.test.ts', 'server/**/*.test.ts', 'app/**/*.test.ts'],
     globalSetup: './server/testing/globalSetup.ts',
+    // Long enough for a machine that has other work to do: no test waits for their ends.
+    expect: { poll: { timeout: 60_000 } },
     testTimeout: 240_000,
     hookTimeout: 240_000,
     // The database's code is compiled once, not again for speed that a minute of tests would never win back: half of what opening one costs.

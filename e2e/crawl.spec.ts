@@ -15,7 +15,7 @@ test.afterAll(() => server.remove())
 /** All that an independent crawler finds on the published site, from its first page onwards. */
 async function crawl() {
   const { links } = await new LinkChecker().check({
-    path: server.url, recurse: true, timeout: 20_000, retry: false,
+    path: server.url, recurse: true, timeout: 60_000, retry: false,
     // Nothing outside this machine can be asked; the site's own public address stands in what describes its pages.
     linksToSkip: async link => !link.startsWith(server.url),
   })

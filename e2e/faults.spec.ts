@@ -247,7 +247,7 @@ test('a database without room for its log ends the process and says so; what it 
     let log = ''
     writing.stderr.on('data', chunk => log += chunk)
     writing.stdout.on('data', chunk => said += chunk)
-    await expect.poll(() => said, { timeout: 30_000 }).toContain('ready')
+    await expect.poll(() => said, { timeout: 120_000 }).toContain('ready')
     await disk.fill()
     writing.stdin.write('go\n')
     const [code] = await once(writing, 'exit') as [number]

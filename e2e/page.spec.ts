@@ -303,7 +303,7 @@ test('a button whose page was left while its file was arriving gets the file all
   await page.getByRole('link', { name: 'Pages', exact: true }).click()
   await expect(page.locator('.pages a.row', { hasText: 'Left behind' })).toBeVisible()
   await sendAt(page)
-  await expect(row(page, 'Late')).toBeVisible({ timeout: 20_000 })
+  await expect(row(page, 'Late')).toBeVisible({ timeout: 60_000 })
   await openPage(page, 'Left behind')
   await expect(page.locator('.button-view')).toContainText(/Late\s*TXT, 900 kB/)
 })

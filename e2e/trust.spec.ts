@@ -86,7 +86,7 @@ test('the clock set back a year: everything is there, and what is new is deliver
   const port = server.port
   const child = spawn('faketime', ['-f', '-365d', 'node', '.output/server/index.mjs'], { env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', TROUGH_DATA: data, NODE_ENV: 'production' }, stdio: 'ignore', detached: true })
   try {
-    await expect.poll(() => fetch(`${server.url}/api/health`).then(answer => answer.status, () => 0), { timeout: 30_000 }).toBe(200)
+    await expect.poll(() => fetch(`${server.url}/api/health`).then(answer => answer.status, () => 0), { timeout: 120_000 }).toBe(200)
     const api = await ownerApi(server.url)
     expect((await api<{ total: number }>('/files')).total).toBe(58)
     const { items: [file] } = await api<{ items: { id: string, handle: string, downloads: number }[] }>('/files?q=manual')
@@ -155,5 +155,5 @@ test('in Setup: where the space goes, what cleaning would free, verifying, and t
   await chooser.setFiles(bag)
   await row(page, /^ZIP\s*Marlpit pottery supply/i).getByRole('link').click()
   await page.getByRole('button', { name: 'Bring in what is in this bag' }).click()
-  await expect(page.getByText(/58 files brought in from .*, every byte checked/)).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText(/58 files brought in from .*, every byte checked/)).toBeVisible({ timeout: 60_000 })
 })

@@ -35,7 +35,7 @@ describe('old addresses', () => {
     for (let times = 0; times < 3; times++) await old().find('/zebra.pdf')
     // Nobody asks for what no list named: it is not counted.
     await old().find('/never-heard-of.pdf')
-    await expect.poll(async () => (await shown()).items[0], { timeout: 5000 }).toMatchObject({ path: '/zebra.pdf', missed: 3 })
+    await expect.poll(async () => (await shown()).items[0]).toMatchObject({ path: '/zebra.pdf', missed: 3 })
     expect((await shown()).missed).toBe(1)
     expect((await shown({ q: 'zeb' })).items).toHaveLength(1)
     await old().forget('/zebra.pdf')

@@ -108,6 +108,6 @@ it('what a process slept through happens when the next one is there; what is due
   const trough = await openTrough({ data: own.folder })
   await trough.resume()
   expect((await trough.library.get(slept.id)).edition).toBe(2)
-  await expect.poll(async () => (await trough.library.get(due.id)).edition, { timeout: 10_000 }).toBe(2)
+  await expect.poll(async () => (await trough.library.get(due.id)).edition).toBe(2)
   await trough.close()
 })
