@@ -241,8 +241,9 @@ test('a disk without any room refuses each change clearly, goes on serving visit
 test('a database without room for its log ends the process and says so; what it had acknowledged is there after the next start', async () => {
   const disk = await smallDisk('160m')
   const script = ['--import', 'tsx', 'e2e/support/fillLog.ts', join(disk.mount, 'db')]
+  const writing = spawn('node', script, { stdio: ['pipe', 'pipe', 'pipe'] })
+  const ended = once(writing, 'exit') as Promise<[number]>
   try {
-    const writing = spawn('node', script, { stdio: ['pipe', 'pipe', 'pipe'] })
     let said = ''
     let log = ''
     writing.stderr.on('data', chunk => log += chunk)
@@ -250,7 +251,7 @@ test('a database without room for its log ends the process and says so; what it 
     await expect.poll(() => said, { timeout: 120_000 }).toContain('ready')
     await disk.fill()
     writing.stdin.write('go\n')
-    const [code] = await once(writing, 'exit') as [number]
+    const [code] = await ended
     expect(code).toBe(1)
     expect(said + log).toContain('see that the disk has room')
     const acknowledged = Math.max(...said.split('\n').map(Number).filter(Number.isInteger))
@@ -259,6 +260,8 @@ test('a database without room for its log ends the process and says so; what it 
     expect(Number(execFileSync('node', [...script, 'read'], { encoding: 'utf8' }))).toBeGreaterThanOrEqual(acknowledged)
   }
   finally {
+    writing.kill('SIGKILL')
+    await ended
     await disk.remove()
   }
 })

@@ -108,7 +108,13 @@ if (!quick) await step('End to end', 'npx', ['playwright', 'test'], {
     return [expected, unexpected]
   },
 })
-rmSync(scratch, { recursive: true, force: true })
+try {
+  rmSync(scratch, { recursive: true, force: true })
+}
+catch (error) {
+  // What a test that failed left behind is no reason to keep the rest to oneself.
+  console.error(`${scratch} could not be removed: ${error.message}`)
+}
 
 const seconds = value => `${value.toFixed(1).padStart(7)} s`
 console.log('\nHow long it took')
