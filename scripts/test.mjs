@@ -74,10 +74,10 @@ process.env.TMPDIR = scratch
 process.env.TROUGH_DEMO_TEMPLATE = join(scratch, 'demo')
 
 await step('Prepare types', 'npx', ['nuxt', 'prepare', '--logLevel=silent'])
-const types = step('Types', 'npx', ['vue-tsc', '--noEmit'], { beside: true })
-await step('Lint', 'npx', ['eslint', '.'])
+const lint = step('Lint', 'npx', ['eslint', '.'], { beside: true })
+await step('Types', 'npx', ['vue-tsc', '--noEmit'])
 await step('Demo data', 'node', ['--import', 'tsx', 'demo/build.ts', process.env.TROUGH_DEMO_TEMPLATE])
-await types
+await lint
 await step('Unit tests', 'npx', ['vitest', 'run', ...quick ? SLOW.flatMap(path => ['--exclude', path]) : [], '--reporter=default', '--reporter=json', `--outputFile.json=${join(REPORTS, 'unit.json')}`], {
   readReport: () => {
     const { numPassedTests, numFailedTests, testResults } = report('unit.json')
