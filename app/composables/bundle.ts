@@ -37,7 +37,7 @@ export function useBundle(id: () => string) {
       failure.value = ''
     }
     catch (error) {
-      failure.value = wordsOf(error)
+      if (!isLate()) failure.value = wordsOf(error)
     }
   }
   watch([id, () => library.changes], (_now, _before, onCleanup) => {

@@ -58,7 +58,7 @@ export function useShelf(source: Ref<ShelfSource | null>) {
       fault.value = faultOf(of, found.files)
     }
     catch (error) {
-      fault.value = wordsOf(error)
+      if (!late) fault.value = wordsOf(error)
     }
   }, { immediate: true })
 

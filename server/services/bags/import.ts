@@ -12,17 +12,15 @@ import { groupBy } from '../../../core/group'
 import { newId } from '../../../core/id'
 import type { JobItem } from '../../../core/jobs/jobItem'
 import { Problem } from '../../../core/problem'
-import type { Database, Queryable } from '../../db/connection'
+import type { Queryable } from '../../db/connection'
 import { bundles, editions, files, folders, retiredHandles } from '../../db/schema'
-import type { Store } from '../../store/store'
 import { withZip } from '../../workers/readers/archive'
 import { Unreadable } from '../../workers/readers/reader'
 import { refuseBombs } from '../jobs/bombs'
-import type { Jobs } from '../jobs/jobs'
+import type { Arriving } from '../jobs/arriving'
 import { ensurePath } from '../files/readTree'
 import { freeHandle } from '../files/handles'
 import { mustBeStored } from '../files/items'
-import type { LibraryService } from '../library/library'
 import { keep, type Kept } from '../uploads/keep'
 
 /** The tag files that are looked into, and the most bytes each may have: they are read into memory. */
@@ -46,13 +44,7 @@ function parseRows<Schema extends z.ZodType>(text: string | undefined, schema: S
   })
 }
 
-interface Needs {
-  db: Database
-  library: LibraryService
-  store: Store
-  jobs: Jobs
-  /** where the bytes of what comes in lie meanwhile */
-  incoming: (id: string) => string
+interface Needs extends Arriving {
   /** waits until it is known what lies in the bundles that came */
   bundlesSettled: () => Promise<void>
 }

@@ -9,13 +9,10 @@ import { placeSchema } from '../../../core/folders/folderItem'
 import type { JobItem } from '../../../core/jobs/jobItem'
 import { newId } from '../../../core/id'
 import { Problem } from '../../../core/problem'
-import type { Database } from '../../db/connection'
 import { settings } from '../../db/schema'
-import type { Store } from '../../store/store'
-import type { LibraryService } from '../library/library'
 import { keep } from '../uploads/keep'
 import { PrivateAddress } from './ssrfGuard'
-import type { Jobs } from './jobs'
+import type { Arriving } from './arriving'
 import { askOutside, hostOf } from './outsideRequest'
 
 const KEY = 'fetchHosts'
@@ -53,17 +50,8 @@ export function nameFromAnswer(url: URL, disposition: string | undefined, conten
   return splitExtension(name)[1] || !ending ? name : `${name}.${ending}`
 }
 
-interface Needs {
-  db: Database
-  library: LibraryService
-  store: Store
-  jobs: Jobs
-  /** where the bytes of what comes in lie meanwhile */
-  incoming: (id: string) => string
-}
-
 /** Fetches files from web addresses: only public ones, unless the owner allows a host. */
-export function createFetching({ db, library, store, jobs, incoming }: Needs) {
+export function createFetching({ db, library, store, jobs, incoming }: Arriving) {
   async function hosts(): Promise<string[]> {
     const [row] = await db.select().from(settings).where(eq(settings.key, KEY))
     return hostsSchema.parse({ hosts: row?.value ?? [] }).hosts

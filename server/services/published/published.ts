@@ -173,9 +173,12 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
     async message(title: string, text: string, acceptEncoding?: string): Promise<{ bytes: Buffer, encoding: Encoding }> {
       const key = `${title}\n${text}`
       // Many ask for what is not there at once: it is written for all of them together.
-      const variants = messages.get(key) ?? writeMessage(title, text)
-      messages.set(key, variants)
-      variants.catch(() => messages.delete(key))
+      let variants = messages.get(key)
+      if (!variants) {
+        variants = writeMessage(title, text)
+        messages.set(key, variants)
+        variants.catch(() => messages.delete(key))
+      }
       const encoding = chooseEncoding(acceptEncoding)
       return { bytes: (await variants)[encoding].bytes, encoding }
     },
