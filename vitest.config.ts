@@ -1,13 +1,14 @@
 import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
 
+/** What is only so where two connections work on one database. */
+const SIDE_BY_SIDE = '**/*.postgres.test.ts'
+
 export default defineConfig({
   resolve: {
     alias: { '~~': fileURLToPath(new URL('.', import.meta.url)).replace(/\/$/, ''), '~': fileURLToPath(new URL('./app', import.meta.url)) },
   },
   test: {
-    include: ['core/**/*.test.ts', 'server/**/*.test.ts', 'app/**/*.test.ts'],
-    globalSetup: './server/testing/globalSetup.ts',
     // Long enough for a machine that has other work to do: no test waits for their ends.
     expect: { poll: { timeout: 60_000 } },
     testTimeout: 240_000,
@@ -18,5 +19,26 @@ export default defineConfig({
     maxWorkers: 2,
     // Loading the services anew for each file would take a fifth of the time; no test leaves anything in a module.
     isolate: false,
+    projects: [
+      {
+        extends: true,
+        test: {
+          name: 'pglite',
+          include: ['core/**/*.test.ts', 'server/**/*.test.ts', 'app/**/*.test.ts'],
+          exclude: [SIDE_BY_SIDE],
+          globalSetup: './server/testing/globalSetup.ts',
+        },
+      },
+      {
+        extends: true,
+        test: {
+          name: 'postgres',
+          include: ['server/services/**/*.test.ts'],
+          // Copies of the database's own folder, and disks that it fills.
+          exclude: ['server/services/trust/**', 'server/services/jobs/fullDisk.test.ts'],
+          globalSetup: './server/testing/postgresSetup.ts',
+        },
+      },
+    ],
   },
 })

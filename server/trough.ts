@@ -1,5 +1,5 @@
 import { openDelivering } from './opening/delivering'
-import { openDataFolder, type DataFolder } from './opening/dataFolder'
+import { openDataFolder, type Connect, type DataFolder } from './opening/dataFolder'
 import { openHoldings } from './opening/holdings'
 import { openIntake } from './opening/intake'
 import { openOwner } from './opening/owner'
@@ -10,6 +10,8 @@ import { createTraffic } from './services/traffic'
 export interface Options {
   /** the data folder; created if missing */
   data: string
+  /** how its database is opened; PGlite in the folder where nothing is said */
+  connect?: Connect
   /** the public address of the site, where the environment gives one */
   siteAddress?: string
   /** a front server that sends stored bytes itself */
@@ -23,7 +25,7 @@ export interface Options {
 }
 
 /** Puts the services together; the one place that knows them all. The data folder stays open with whoever opened it. */
-export async function openServices(dataFolder: DataFolder, { siteAddress = '', front, proxies = [], now, ownAddress }: Omit<Options, 'data'> = {}) {
+export async function openServices(dataFolder: DataFolder, { siteAddress = '', front, proxies = [], now, ownAddress }: Omit<Options, 'data' | 'connect'> = {}) {
   const started = new Date()
   const traffic = createTraffic()
   const owner = openOwner(dataFolder)
@@ -79,8 +81,8 @@ export type Services = Awaited<ReturnType<typeof openServices>>
  *
  * @throws Error with a message for the console where the folder is in use
  */
-export async function openTrough({ data, ...options }: Options) {
-  const dataFolder = await openDataFolder(data)
+export async function openTrough({ data, connect, ...options }: Options) {
+  const dataFolder = await openDataFolder(data, connect)
   try {
     const services = await openServices(dataFolder, options)
     return {

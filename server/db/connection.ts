@@ -1,8 +1,9 @@
 import { chmod, cp, mkdir, readdir, rename, rm } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { drizzle, type PgliteDatabase } from 'drizzle-orm/pglite'
-import { migrate } from 'drizzle-orm/pglite/migrator'
 import { readMigrationFiles } from 'drizzle-orm/migrator'
+import { migrate } from 'drizzle-orm/pglite/migrator'
+import { createQueue } from '../../core/queue'
 import { ROOT } from '../root'
 import { syncFolder } from '../store/safely'
 import { syncTree } from '../store/trees'
@@ -14,14 +15,21 @@ export type Database = PgliteDatabase<typeof schema>
 /** The database itself, or a transaction on it. */
 export type Queryable = Pick<Database, 'select' | 'selectDistinct' | 'insert' | 'update' | 'delete' | 'execute'>
 
+/**
+ * What a service may ask of the database it works with. A transaction sees and does what it would, had it the database
+ * for itself; what it is given to do may be done again from the start, and so changes nothing but the database.
+ */
 export interface Connection {
   db: Database
-  /** Runs something while no query does: what lies on disk then is what a database that lost power would start from. */
+  /** Runs something while nothing is written: what lies on disk then is what a database that lost power would start from. */
   standStill: (work: () => Promise<void>) => Promise<void>
+  /** Does what no two may do at once, among all processes that have this database open: one after another. */
+  alone: <T>(work: () => Promise<T>) => Promise<T>
   close: () => Promise<void>
 }
 
-const MIGRATIONS = { migrationsFolder: join(ROOT, 'server/db/migrations') }
+/** The steps that make the tables, and bring older ones up to date. */
+export const MIGRATIONS = { migrationsFolder: join(ROOT, 'server/db/migrations') }
 
 /** Where the database lies as it was before its tables were changed last. */
 export const beforeMigrationOf = (folder: string) => `${folder}-before-update`
@@ -99,5 +107,6 @@ export async function openDatabase(folder: string, onTouched: (touched: string) 
     await client.close()
     throw error
   }
-  return { db, standStill: work => standStill(client, work), close: () => client.close() }
+  // The folder is this process's alone.
+  return { db, standStill: work => standStill(client, work), alone: createQueue(), close: () => client.close() }
 }

@@ -25,12 +25,15 @@ export interface DataFolder {
   close: () => Promise<void>
 }
 
+/** How the database of a data folder is opened. */
+export type Connect = (folder: string, onTouched: (touched: string) => void) => Promise<Connection>
+
 /**
  * Opens a data folder, which is made if missing.
  *
  * @throws Error with a message for the console where the folder is in use
  */
-export async function openDataFolder(data: string): Promise<DataFolder> {
+export async function openDataFolder(data: string, connect: Connect = openDatabase): Promise<DataFolder> {
   const folder = resolve(data)
   const [storeFolder, incomingFolder, databaseFolder] = ['store', 'incoming', 'db'].map(name => join(folder, name)) as [string, string, string]
   await mkdir(folder, { recursive: true, mode: 0o700 })
@@ -44,7 +47,7 @@ export async function openDataFolder(data: string): Promise<DataFolder> {
     await mkdir(incomingFolder, { recursive: true })
     const secrets = await loadSecrets(folder, !await isThere(databaseFolder))
     const events = createEvents()
-    const connection = await openDatabase(databaseFolder, touched => passOn(events, touched))
+    const connection = await connect(databaseFolder, touched => passOn(events, touched))
     await lock.holdDatabase()
     return {
       folder, databaseFolder, incomingFolder, derivedFolder: join(folder, 'derived'), secrets, connection, events, store: localStore(storeFolder), reserve,

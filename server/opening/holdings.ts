@@ -33,14 +33,15 @@ interface HoldingsOptions {
 }
 
 /** All that the owner makes and keeps: files, pages, looks, signposts, the site itself. */
-export function openHoldings({ connection: { db }, store, derivedFolder, events }: DataFolder, { traffic, siteAddress, now }: HoldingsOptions) {
+export function openHoldings({ connection, store, derivedFolder, events }: DataFolder, { traffic, siteAddress, now }: HoldingsOptions) {
+  const { db } = connection
   const site = createSiteService(db, events, siteAddress)
   const pages = createPageService(db)
   const signposts = createSignposts(db, pages)
   const looks = createLookService(db, pages)
   const holders = createHolders([pageHolder(pages), signpostHolder(pages), lookHolder, bundleHolder])
   const texts = createSearchIndex(db)
-  const library = createLibraryService({ db, store, holders, texts, events })
+  const library = createLibraryService({ connection, store, holders, texts, events })
   const editions = createEditions(db, library, texts)
   const reading = createReadingService({ db, store, folder: derivedFolder, texts, events, traffic })
   const looking = createLooking(store, derivedFolder)

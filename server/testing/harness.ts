@@ -7,22 +7,51 @@ import { join } from 'node:path'
 import { crc32 } from 'node:zlib'
 import { inject } from 'vitest'
 import { Problem } from '../../core/problem'
+import { openDatabase } from '../db/connection'
+import { openPostgres, type PostgresAddress } from '../db/drivers/postgres'
+import type { Connect } from '../opening/dataFolder'
 import type { Arrival } from '../services/library/library'
-import { sha256 } from './digest'
 import { openTrough, type Options, type Trough } from '../trough'
+import { sha256 } from './digest'
+import { makeDatabase } from './postgres'
 
 declare module 'vitest' {
-  interface ProvidedContext { template: string }
+  interface ProvidedContext {
+    /** a data folder that was never used, with PGlite's database in it */
+    template: string
+    /** the server of PostgreSQL where databases are made, for the tests that are run with one */
+    postgres: Omit<PostgresAddress, 'database'> | undefined
+  }
+}
+
+/** Makes a data folder, and a database of the kind the tests are run with that has all its tables and nothing in them. */
+export async function databaseOfTest(folder: string): Promise<Connect> {
+  return (await makeOfKind(folder)).connect
+}
+
+async function makeOfKind(folder: string): Promise<{ connect: Connect, address?: PostgresAddress }> {
+  const server = inject('postgres')
+  if (!server) {
+    await cp(inject('template'), folder, { recursive: true })
+    return { connect: openDatabase }
+  }
+  const address = await makeDatabase(server)
+  return { connect: (_folder, onTouched) => openPostgres(address, onTouched), address }
 }
 
 /** A Trough on a data folder of its own. */
 export async function openTestTrough(options: Partial<Options> = {}) {
   const folder = await mkdtemp(join(tmpdir(), 'trough-test-'))
-  await cp(inject('template'), folder, { recursive: true })
-  const trough = await openTrough({ ...options, data: folder })
+  const { connect, address } = await makeOfKind(folder)
+  const trough = await openTrough({ ...options, data: folder, connect })
   return {
     folder,
     trough,
+    /** Opens its database by itself, or what was closed once more. */
+    connect: () => connect(join(folder, 'db'), () => undefined),
+    openAgain: () => openTrough({ ...options, data: folder, connect }),
+    /** where its database is, on a PostgreSQL server */
+    address,
     put: (fileName: string, bytes: Buffer | string) => putFile(trough, folder, fileName, Buffer.from(bytes)),
     putInto: (fileName: string, bytes: Buffer | string, more: Partial<Arrival>) => putFile(trough, folder, fileName, Buffer.from(bytes), more),
     async close() {
@@ -33,7 +62,8 @@ export async function openTestTrough(options: Partial<Options> = {}) {
 }
 export type TestTrough = Awaited<ReturnType<typeof openTestTrough>>
 
-async function putFile(trough: Trough, folder: string, fileName: string, bytes: Buffer, more: Partial<Arrival> = {}) {
+/** Puts a file into the library as an upload would. */
+export async function putFile(trough: Pick<Trough, 'library'>, folder: string, fileName: string, bytes: Buffer, more: Partial<Arrival> = {}) {
   const path = join(folder, 'incoming', `${randomBytes(8).toString('hex')}.part`)
   await writeFile(path, bytes)
   return trough.library.ingest({ path, fileName, size: bytes.length, sha256: sha256(bytes), crc32: crc32(bytes), ...more })

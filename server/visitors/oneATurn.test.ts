@@ -1,5 +1,8 @@
-import { expect, it } from 'vitest'
-import { oneATurn } from './oneATurn'
+import { setImmediate as turn } from 'node:timers/promises'
+import { afterEach, expect, it, vi } from 'vitest'
+import { atLeisure, oneATurn } from './oneATurn'
+
+afterEach(() => vi.useRealTimers())
 
 it('gives one a turn, in their order, and what came meanwhile is not behind all of them', async () => {
   const order: string[] = []
@@ -8,4 +11,20 @@ it('gives one a turn, in their order, and what came meanwhile is not behind all 
   setImmediate(() => setImmediate(() => order.push('visitor')))
   await all
   expect(order).toEqual(['first', 'second', 'visitor', 'third'])
+})
+
+it('lets the loop rest after each of those that are in no hurry, and does not keep one waiting who asks alone', async () => {
+  vi.useFakeTimers({ toFake: ['setTimeout'] })
+  const order: string[] = []
+  for (const name of ['first', 'second', 'third']) void atLeisure().then(() => order.push(name))
+  const turns = async () => {
+    for (let count = 0; count < 5; count++) await turn()
+    return [...order]
+  }
+  expect(await turns()).toEqual(['first'])
+  vi.advanceTimersByTime(2)
+  expect(await turns()).toEqual(['first', 'second'])
+  vi.advanceTimersByTime(2)
+  expect(await turns()).toEqual(['first', 'second', 'third'])
+  await atLeisure()
 })

@@ -8,7 +8,7 @@ import { WALK_AGENT } from '../services/walk/visitor'
 import type { Trough } from '../trough'
 import { useTrough } from '../utils/trough'
 import { answerFile, answerFileAtOnce, decodedName, fileIsAt, isFilePath } from './file'
-import { oneATurn } from './oneATurn'
+import { atLeisure } from './oneATurn'
 import { answerPage, pageIsAt } from './page'
 import { answerPicture } from './picture'
 import { answerShelf } from './shelf'
@@ -55,7 +55,7 @@ export async function answerVisitor(event: H3Event): Promise<void> {
   }
   catch (error) {
     if (!(error instanceof Problem && error.status === 404)) throw error
-    await oneATurn()
+    await atLeisure()
     const place = await placeMeant(trough, req, path, search)
     if (place === undefined) throw error
     // 308 lasts and keeps the method (RFC 9110, section 15.4.9).

@@ -1,5 +1,5 @@
 import { randomInt, timingSafeEqual } from 'node:crypto'
-import { eq } from 'drizzle-orm'
+import { and, eq } from 'drizzle-orm'
 import type { Account, SetUp, SignIn } from '../../../core/account/accountForms'
 import { newId } from '../../../core/id'
 import { Problem, notFound } from '../../../core/problem'
@@ -107,7 +107,10 @@ export function createAccountService(db: Database, hasher: Hasher) {
       const row = await rowOf(id)
       await mustKnow(row, old)
       refuseCommon(password, row.email)
-      await db.update(accounts).set({ passwordHash: await hasher.hash(password) }).where(eq(accounts.id, id))
+      const passwordHash = await hasher.hash(password)
+      const changed = await db.update(accounts).set({ passwordHash }).where(and(eq(accounts.id, id), eq(accounts.passwordHash, row.passwordHash))).returning({ id: accounts.id })
+      // Somebody changed it meanwhile: the old one is not right any more.
+      if (!changed.length) throw wrongPassword()
     },
 
     /** The owner's e-mail, for those who have found a hole in the site. */

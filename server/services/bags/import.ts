@@ -202,22 +202,24 @@ export function createBagImport({ db, library, store, jobs, incoming, bundlesSet
         }
         const fileIds = new Map<string, string>()
         const ids: string[] = []
+        const report: JobItem['report'] = []
         for (const group of groupBy(rows, row => row.handle || row.path).values()) {
           const { id, renamed } = await insertFile(tx, group, found, await folderOf(group[0]!.folder))
           fileIds.set(group[0]!.handle, id)
           ids.push(id)
-          job.report.push(renamed ? { name: group[0]!.title, outcome: 'made', why: `${renamed[0]} is taken here: its address is ${renamed[1]}.` } : { name: group[0]!.title, outcome: 'made' })
+          report.push(renamed ? { name: group[0]!.title, outcome: 'made', why: `${renamed[0]} is taken here: its address is ${renamed[1]}.` } : { name: group[0]!.title, outcome: 'made' })
         }
         for (const { handle, picture } of rows) {
           if (picture && fileIds.has(picture)) await tx.update(files).set({ picture: fileIds.get(picture)! }).where(and(eq(files.id, fileIds.get(handle)!)))
         }
         for (const row of composed) {
           ids.push(await insertBundle(tx, row, await folderOf(row.folder), fileIds, folderOf))
-          job.report.push({ name: row.title, outcome: 'made' })
+          report.push({ name: row.title, outcome: 'made' })
         }
-        return ids
+        return { ids, report }
       })
-      job.files.push(...made)
+      job.files.push(...made.ids)
+      job.report.push(...made.report)
     })
   }
 

@@ -1,4 +1,4 @@
-import { eq, isNull } from 'drizzle-orm'
+import { and, eq, isNull } from 'drizzle-orm'
 import { broughtBy } from '../../../core/bundle/bundleEntry'
 import { retargetEntries, type BundleUse } from '../../../core/bundle/retarget'
 import { Problem } from '../../../core/problem'
@@ -33,7 +33,12 @@ export const bundleHolder: Holder = {
       await tx.update(bundles).set({ entries: retargetEntries(row.entries, going, instead?.id), revision: row.revision + 1, composed: new Date() }).where(eq(bundles.fileId, id))
     }
     return async (later) => {
-      for (const { fileId, entries } of before) await later.update(bundles).set({ entries, composed: new Date() }).where(eq(bundles.fileId, fileId))
+      for (const { fileId, entries, revision } of before) {
+        const back = await later.update(bundles).set({ entries, revision: revision + 2, composed: new Date() })
+          .where(and(eq(bundles.fileId, fileId), eq(bundles.revision, revision + 1))).returning({ id: bundles.fileId })
+        // One that is gone for good has nothing to be led back.
+        if (!back.length && await rowOf(later, fileId)) throw new Problem(409, 'A bundle has been composed anew since.', 'Open the bundle to change it there.')
+      }
     }
   },
 }

@@ -7,7 +7,7 @@ import { typeTag } from '../../../core/files/mediaType'
 import { newId } from '../../../core/id'
 import { Problem, notFound } from '../../../core/problem'
 import type { CompareMessage, CompareTask } from '../../workers/compare'
-import type { Database } from '../../db/connection'
+import type { Database, Queryable } from '../../db/connection'
 import { anyGiven } from '../../db/given'
 import { blobs, editions, files } from '../../db/schema'
 import { freeHandle } from '../files/handles'
@@ -31,9 +31,9 @@ export function createEditions(db: Database, library: LibraryService, texts: Sea
   }
 
   /** @throws Problem 404, or 409 for the edition that visitors get */
-  async function waiting(id: string, number: number): Promise<{ file: FileItem, edition: EditionItem }> {
-    const file = await library.get(id)
-    const edition = (await library.editions(id)).find(each => each.number === number)
+  async function waiting(tx: Queryable, id: string, number: number): Promise<{ file: FileItem, edition: EditionItem }> {
+    const file = await library.get(id, tx)
+    const edition = (await library.editions(id, tx)).find(each => each.number === number)
     if (!edition) throw notFound('edition')
     if (file.edition === number) throw new Problem(409, `Visitors get edition ${number} now.`, 'Show them another edition first.')
     return { file, edition }
@@ -71,8 +71,8 @@ export function createEditions(db: Database, library: LibraryService, texts: Sea
 
     /** Throws an edition away that visitors do not get. */
     async discard(id: string, number: number): Promise<void> {
-      await waiting(id, number)
       await db.transaction(async (tx) => {
+        await waiting(tx, id, number)
         await tx.delete(editions).where(and(eq(editions.fileId, id), eq(editions.number, number)))
         await unsetEdition(tx, id, number)
       })
@@ -80,9 +80,9 @@ export function createEditions(db: Database, library: LibraryService, texts: Sea
 
     /** Makes an edition that visitors do not get a file of its own, beside the one it was put on. */
     async split(id: string, number: number): Promise<FileItem> {
-      const { file, edition } = await waiting(id, number)
       const own = newId()
       await db.transaction(async (tx) => {
+        const { file, edition } = await waiting(tx, id, number)
         await tx.insert(files).values({
           id: own, title: titleFromFileName(edition.fileName).slice(0, 200), handle: await freeHandle(tx, edition.fileName), edition: 1, folder: file.folder, position: await nextPosition(tx, file.folder),
         })

@@ -19,7 +19,7 @@ export function createDescribing(db: Database) {
     /** @returns what was said before, to be said again where the change is undone */
     async describe({ files: fileIds, description, picture, addTags = [], removeTags = [], each }: Describe): Promise<Described[]> {
       const ids = [...new Set([...fileIds, ...each.map(one => one.id)])]
-      const before = await db.transaction(async (tx) => {
+      return db.transaction(async (tx) => {
         await checkPicture(tx, picture)
         const items = await filesById(tx, ids)
         if (items.length < ids.length) throw new Problem(404, 'Some of these files are gone.', 'Look at the list again and choose anew.')
@@ -34,7 +34,6 @@ export function createDescribing(db: Database) {
         for (const { id, ...said } of each) if (anyGiven(said)) await tx.update(files).set(said).where(eq(files.id, id))
         return items.map(({ id, description: said, tags, picture: own }) => ({ id, description: said, tags, picture: own }))
       })
-      return before
     },
   }
 }

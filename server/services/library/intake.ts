@@ -4,11 +4,10 @@ import type { FileItem } from '../../../core/files/fileItem'
 import { cleanFileName, titleFromFileName } from '../../../core/files/fileName'
 import { newId } from '../../../core/id'
 import { Problem } from '../../../core/problem'
-import type { Database, Queryable } from '../../db/connection'
+import type { Connection, Queryable } from '../../db/connection'
 import { blobs, editions, files } from '../../db/schema'
 import { isThere } from '../../store/safely'
 import type { Store } from '../../store/store'
-import { createQueue } from '../../../core/queue'
 import { ensurePath, readTree } from '../files/readTree'
 import { freeHandle } from '../files/handles'
 import { getFile } from '../files/items'
@@ -47,9 +46,7 @@ const blobRow = (bytes: Pick<Arrival, 'sha256' | 'size' | 'crc32'>): typeof blob
 const NO_LONGER_TROUBLED = { target: blobs.sha256, set: { trouble: null }, setWhere: isNotNull(blobs.trouble) }
 
 /** Makes files of bytes that arrived, and collects bytes that nothing refers to any more. */
-export function createIntake(db: Database, store: Store) {
-  // Bytes that are just arriving must not be collected as unused by the run that began before.
-  const oneAtATime = createQueue()
+export function createIntake({ db, alone }: Pick<Connection, 'db' | 'alone'>, store: Store) {
   let held = 0
 
   async function fileOfUpload(uploadId: string): Promise<FileItem | undefined> {
@@ -96,8 +93,7 @@ export function createIntake(db: Database, store: Store) {
     const mediaType = await typeOf(path, sha256, fileName)
     await adopt(sha256, path)
 
-    let id = newId()
-    await db.transaction(async (tx) => {
+    const id = await db.transaction(async (tx) => {
       await tx.insert(blobs).values(blobRow({ sha256, size, crc32 })).onConflictDoUpdate(NO_LONGER_TROUBLED)
       // The folder may have gone to the bin while its file was on the way: nothing is lost.
       const base = folder !== null && (await readTree(tx)).get(folder) ? folder : null
@@ -105,15 +101,16 @@ export function createIntake(db: Database, store: Store) {
       const old = editionOf === undefined ? asEdition && await namesake(tx, place, fileName) : await outsideBin(tx, editionOf)
       if (old) {
         if ((await getFile(tx, old)).bundle) throw new Problem(422, 'A bundle has no editions.', 'Put the file into the bundle instead.')
-        id = old
-        await addEdition(tx, id, { sha256, fileName, mediaType, uploadId, by }, waits)
-        return
+        await addEdition(tx, old, { sha256, fileName, mediaType, uploadId, by }, waits)
+        return old
       }
+      const own = newId()
       await tx.insert(files).values({
-        id, title: titleFromFileName(fileName).slice(0, 200), handle: await freeHandle(tx, fileName), edition: 1,
+        id: own, title: titleFromFileName(fileName).slice(0, 200), handle: await freeHandle(tx, fileName), edition: 1,
         folder: place, position: await nextPosition(tx, place),
       })
-      await tx.insert(editions).values({ fileId: id, number: 1, sha256, fileName, mediaType, uploadId, by })
+      await tx.insert(editions).values({ fileId: own, number: 1, sha256, fileName, mediaType, uploadId, by })
+      return own
     })
     return getFile(db, id)
   }
@@ -158,14 +155,15 @@ export function createIntake(db: Database, store: Store) {
 
   return {
     fileOfUpload,
+    // Bytes that are just arriving must not be collected as unused by the run that began before: each of these is done alone.
     /** Puts arrived bytes into the store, then makes a file, or a file's next edition, of them. */
-    ingest: (arrival: Arrival): Promise<FileItem> => oneAtATime(() => ingest(arrival)),
+    ingest: (arrival: Arrival): Promise<FileItem> => alone(() => ingest(arrival)),
     /** Puts many arrived bytes into the store, then has all their records made together; nothing of them is collected in between. */
-    adoptAll: (...them: Parameters<typeof adoptAll>): Promise<void> => oneAtATime(() => adoptAll(...them)),
+    adoptAll: (...them: Parameters<typeof adoptAll>): Promise<void> => alone(() => adoptAll(...them)),
     /** Removes bytes that no edition refers to: the record first, so that none ever points at nothing. */
-    collectBytes: (): Promise<number> => oneAtATime(async () => held ? 0 : collectBytes()),
+    collectBytes: (): Promise<number> => alone(async () => held ? 0 : collectBytes()),
     /** Takes stored bytes out of the way that no record knows, left by a process that died between the two. */
-    setStraysAside: (): Promise<{ sha256: string, size: number }[]> => oneAtATime(setStraysAside),
+    setStraysAside: (): Promise<{ sha256: string, size: number }[]> => alone(setStraysAside),
     /**
      * Holds collecting back, so that bytes stay that a copy of the database still refers to.
      *
@@ -173,7 +171,7 @@ export function createIntake(db: Database, store: Store) {
      */
     async holdBytes(): Promise<() => void> {
       // What is being collected just now is waited for.
-      await oneAtATime(async () => held++)
+      await alone(async () => held++)
       return () => held--
     },
   }

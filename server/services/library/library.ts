@@ -3,7 +3,7 @@ import type { Clash, ClashQuery } from '../../../core/files/clash'
 import type { EditionItem, FileChange, FileItem, Use } from '../../../core/files/fileItem'
 import { sameName } from '../../../core/folders/folderItem'
 import { Problem } from '../../../core/problem'
-import type { Database, Queryable } from '../../db/connection'
+import type { Connection, Queryable } from '../../db/connection'
 import { anyGiven } from '../../db/given'
 import { blobs, bundles, editions, files, retiredHandles } from '../../db/schema'
 import type { Store } from '../../store/store'
@@ -25,11 +25,12 @@ import { showEditionIn } from './showing'
 export type { Arrival } from './intake'
 
 /** The library: files come in, are found, named, described, moved, go to the bin and come back. */
-export function createLibraryService({ db, store, holders, texts, events }: { db: Database, store: Store, holders: Holders, texts: SearchIndex, events: Events }) {
+export function createLibraryService({ connection, store, holders, texts, events }: { connection: Pick<Connection, 'db' | 'alone'>, store: Store, holders: Holders, texts: SearchIndex, events: Events }) {
+  const { db } = connection
   const register = createRegister(db, events)
   const { list, ids, tags, all } = createListing(db, register, texts, events)
   const bin = createBin(db, holders)
-  const intake = createIntake(db, store)
+  const intake = createIntake(connection, store)
 
   /** @throws Problem 409 where another file has or had the handle */
   async function changeHandle(tx: Queryable, file: FileItem, handle: string): Promise<void> {
@@ -45,8 +46,8 @@ export function createLibraryService({ db, store, holders, texts, events }: { db
     await tx.update(files).set({ handle }).where(eq(files.id, file.id))
   }
 
-  async function editionsOf(id: string): Promise<EditionItem[]> {
-    const rows = await db.select({ edition: editions, size: blobs.size }).from(editions)
+  async function editionsOf(id: string, q: Queryable = db): Promise<EditionItem[]> {
+    const rows = await q.select({ edition: editions, size: blobs.size }).from(editions)
       .innerJoin(blobs, eq(blobs.sha256, editions.sha256)).where(eq(editions.fileId, id)).orderBy(asc(editions.number))
     return rows.map(({ edition: { number, fileName, mediaType, sha256, note, pinned, withdrawn, by, created }, size }) =>
       ({ number, fileName, mediaType, size, sha256, note, pinned, withdrawn, by, created: created.toISOString() }))
@@ -65,9 +66,9 @@ export function createLibraryService({ db, store, holders, texts, events }: { db
     all,
     ids,
     tags,
-    editions: editionsOf,
+    editions: (id: string, tx?: Queryable) => editionsOf(id, tx),
     adviceOn: createNaming(texts, { all, editions: editionsOf }),
-    get: (id: string) => getFile(db, id),
+    get: (id: string, tx?: Queryable) => getFile(tx ?? db, id),
     byId: (fileIds: string[]) => filesById(db, fileIds),
     byIdUncounted: (fileIds: string[]) => filesUncounted(db, fileIds),
     /** Other files outside the bin that hold the same bytes, the oldest first. */
@@ -105,8 +106,8 @@ export function createLibraryService({ db, store, holders, texts, events }: { db
 
     /** Changes what is said of a file; an old handle redirects from then on. */
     async change(id: string, { handle, fileName, ...said }: FileChange): Promise<FileItem> {
-      const file = await getFile(db, id)
       await db.transaction(async (tx) => {
+        const file = await getFile(tx, id)
         await checkPicture(tx, said.picture)
         if (anyGiven(said)) await tx.update(files).set(said).where(eq(files.id, id))
         if (fileName !== undefined && file.bundle) await tx.update(bundles).set({ fileName }).where(eq(bundles.fileId, id))

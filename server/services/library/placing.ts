@@ -61,7 +61,7 @@ export function createPlacing(db: Database) {
      * @throws Problem 409 where a folder would come to lie in itself, 404 where something is gone
      */
     async move({ files: fileIds, folders: folderIds, to, before }: Move): Promise<Moved> {
-      const moved = await db.transaction(async (tx) => {
+      return db.transaction(async (tx) => {
         const tree = await readTree(tx)
         const target = mustHave(tree, to)
         const chosen = { files: (await filesById(tx, fileIds)).filter(file => !file.deleted), folders: topmost(tree, folderIds) }
@@ -80,7 +80,6 @@ export function createPlacing(db: Database) {
         const order = target?.ownOrder && fileIds.length ? await arrange(tx, to, fileIds, before) : null
         return { groups: groupsOf(chosen), renamed, order }
       })
-      return moved
     },
 
     /** Puts a folder's files in an order; those not named stay behind them. */
@@ -94,8 +93,8 @@ export function createPlacing(db: Database) {
 
     /** Copies a selection into a folder: new files with handles of their own, sharing the bytes. */
     async copy({ files: fileIds, folders: folderIds }: Selection, to: string | null): Promise<{ files: string[], folders: string[] }> {
-      const made = { files: [] as string[], folders: [] as string[] }
-      await db.transaction(async (tx) => {
+      return db.transaction(async (tx) => {
+        const made = { files: [] as string[], folders: [] as string[] }
         const tree = await readTree(tx)
         mustHave(tree, to)
         const giveHandle = createHandleGiver(tx)
@@ -124,8 +123,8 @@ export function createPlacing(db: Database) {
           }
           for (const file of items) if (copies.has(file.folder!)) await copyFile(file, copies.get(file.folder!)!)
         }
+        return made
       })
-      return made
     },
   }
 }

@@ -1,6 +1,8 @@
 import { eq } from 'drizzle-orm'
+import { canonical } from '../../../core/canonical'
 import { fillPictures, mapFillPictures } from '../../../core/look/fillPictures'
 import type { Use } from '../../../core/files/fileItem'
+import { Problem } from '../../../core/problem'
 import { looks } from '../../db/schema'
 import { filledLooks } from '../uses/filled'
 import type { Holder } from '../uses/holders'
@@ -19,11 +21,15 @@ export const lookHolder: Holder = {
   async lead(tx, { files }, instead) {
     const going = new Set(files)
     const filled = (await tx.select({ id: looks.id, appearance: looks.appearance }).from(looks)).filter(({ appearance }) => fillPictures(appearance).some(file => going.has(file)))
-    for (const { id, appearance } of filled) {
-      await tx.update(looks).set({ appearance: mapFillPictures(appearance, file => going.has(file) ? instead?.id : file) }).where(eq(looks.id, id))
-    }
+    const led = filled.map(look => ({ ...look, after: mapFillPictures(look.appearance, file => going.has(file) ? instead?.id : file) }))
+    for (const { id, after } of led) await tx.update(looks).set({ appearance: after }).where(eq(looks.id, id))
     return async (later) => {
-      for (const { id, appearance } of filled) await later.update(looks).set({ appearance }).where(eq(looks.id, id))
+      for (const { id, appearance, after } of led) {
+        const [now] = await later.select({ name: looks.name, appearance: looks.appearance }).from(looks).where(eq(looks.id, id))
+        if (!now) continue
+        if (canonical(now.appearance) !== canonical(after)) throw new Problem(409, `The look “${now.name}” has been changed since.`, 'Open the look to change it there.')
+        await later.update(looks).set({ appearance }).where(eq(looks.id, id))
+      }
     }
   },
 }

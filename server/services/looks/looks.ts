@@ -15,9 +15,10 @@ const isBuiltIn = (id: string) => BUILT_IN_LOOKS.some(look => look.id === id)
 
 /** The looks of a site, and the colours and type that feed them. */
 export function createLookService(db: Database, pages: PageService) {
-  async function own(): Promise<Look[]> {
-    const rows = await db.select().from(looks).orderBy(asc(looks.created))
-    return rows.map(({ id, name, appearance }) => ({ id, name, appearance, builtIn: false }))
+  /** All looks, those that come with Trough first. */
+  async function list(q: Queryable = db): Promise<Look[]> {
+    const rows = await q.select().from(looks).orderBy(asc(looks.created))
+    return [...BUILT_IN_LOOKS, ...rows.map(({ id, name, appearance }) => ({ id, name, appearance, builtIn: false }))]
   }
 
   async function checkName(q: Queryable, name: string, except = ''): Promise<void> {
@@ -37,12 +38,11 @@ export function createLookService(db: Database, pages: PageService) {
   }
 
   return {
-    /** All looks, those that come with Trough first. */
-    list: async (): Promise<Look[]> => [...BUILT_IN_LOOKS, ...await own()],
+    list: () => list(),
 
     /** Appearances by the identity of their look. */
     async appearances(): Promise<Map<string, Appearance>> {
-      return new Map((await this.list()).map(look => [look.id, look.appearance]))
+      return new Map((await list()).map(look => [look.id, look.appearance]))
     },
 
     /** @throws Problem 409 where the name is taken */
@@ -50,10 +50,10 @@ export function createLookService(db: Database, pages: PageService) {
 
     /** Adds looks that came from elsewhere, all or none: those that are not there just so; a name that is taken gets a number. */
     async take(given: NewLook[]): Promise<Look[]> {
-      const there = await this.list()
-      const names = new Set(there.map(look => look.name))
-      const same = new Set(there.map(({ name, appearance }) => canonical({ name, appearance })))
       return db.transaction(async (tx) => {
+        const there = await list(tx)
+        const names = new Set(there.map(look => look.name))
+        const same = new Set(there.map(({ name, appearance }) => canonical({ name, appearance })))
         const added: Look[] = []
         for (const { name, appearance } of given.filter(({ name, appearance }) => !same.has(canonical({ name, appearance })))) {
           let free = name
@@ -92,13 +92,13 @@ export function createLookService(db: Database, pages: PageService) {
      */
     async remove(id: string, instead?: string): Promise<void> {
       refuseBuiltIn(id, 'deleted')
-      const all = await this.list()
-      const look = all.find(one => one.id === id)
-      if (!look) throw notFound('look')
-      if (instead !== undefined && (instead === id || !all.some(one => one.id === instead))) throw new Problem(400, 'The look to take instead is not there.', 'Choose another one.')
-      const places = (await pages.looksWorn()).filter(use => use.look === id)
-      if (places.length && instead === undefined) throw new Problem(409, `Buttons wear the look “${look.name}”.`, 'Say which look they get instead.', { places })
       await db.transaction(async (tx) => {
+        const all = await list(tx)
+        const look = all.find(one => one.id === id)
+        if (!look) throw notFound('look')
+        if (instead !== undefined && (instead === id || !all.some(one => one.id === instead))) throw new Problem(400, 'The look to take instead is not there.', 'Choose another one.')
+        const places = (await pages.looksWorn(tx)).filter(use => use.look === id)
+        if (places.length && instead === undefined) throw new Problem(409, `Buttons wear the look “${look.name}”.`, 'Say which look they get instead.', { places })
         if (instead !== undefined) await pages.changeLook(tx, id, instead)
         await tx.delete(looks).where(eq(looks.id, id))
       })

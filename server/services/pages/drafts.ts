@@ -130,10 +130,12 @@ export function createDrafts(db: Database) {
      * @throws Problem 409 with the places in `uses` where other pages lead to it and `despite` is not set
      */
     async remove(id: string, { despite = false } = {}): Promise<void> {
-      const page = await pageRowOf(db, id)
-      if (page.slug === '') throw new Problem(409, 'The home page stays.', 'Change what is on it instead.')
-      await refuseWhileLed(db, id, despite)
-      await db.delete(pages).where(eq(pages.id, id))
+      await db.transaction(async (tx) => {
+        const page = await pageRowOf(tx, id)
+        if (page.slug === '') throw new Problem(409, 'The home page stays.', 'Change what is on it instead.')
+        await refuseWhileLed(tx, id, despite)
+        await tx.delete(pages).where(eq(pages.id, id))
+      })
     },
   }
 }

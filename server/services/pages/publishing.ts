@@ -68,8 +68,8 @@ export function createPublishing(db: Database, get: (id: string) => Promise<Page
      * @throws Problem 409 with the places in `uses` where other pages lead to it and `despite` is not set
      */
     async unpublish(id: string, { despite = false } = {}): Promise<PageDetails> {
-      await refuseWhileLed(db, id, despite)
       await db.transaction(async (tx) => {
+        await refuseWhileLed(tx, id, despite)
         const page = await rowOf(tx, id)
         if (page.slug === '') throw new Problem(409, 'The home page stays live.', 'Change what is on it instead.')
         await tx.update(pages).set({ live: null, liveRevision: null }).where(eq(pages.id, id))

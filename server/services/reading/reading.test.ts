@@ -2,9 +2,10 @@ import { mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { openDatabase, type Connection } from '../../db/connection'
+import type { Connection } from '../../db/connection'
 import { blobs, editions, files } from '../../db/schema'
 import { localStore } from '../../store/local'
+import { databaseOfTest } from '../../testing/harness'
 import { createEvents, passOn } from '../events'
 import { createReadingService } from './reading'
 import { createTraffic } from '../traffic'
@@ -15,7 +16,7 @@ let connection: Connection
 const events = createEvents()
 beforeAll(async () => {
   folder = await mkdtemp(join(tmpdir(), 'trough-derive-service-'))
-  connection = await openDatabase(join(folder, 'db'), touched => passOn(events, touched))
+  connection = await (await databaseOfTest(folder))(join(folder, 'db'), touched => passOn(events, touched))
 })
 afterAll(async () => {
   await connection.close()

@@ -4,8 +4,9 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { wordsOf } from '../../../core/find/fold'
 import { blobs, editions, files } from '../../db/schema'
-import { openDatabase, type Connection } from '../../db/connection'
+import type { Connection } from '../../db/connection'
 import { localStore } from '../../store/local'
+import { databaseOfTest } from '../../testing/harness'
 import { createEvents } from '../events'
 import { createWorkerHost } from '../workerHost'
 import { createReadingService } from './reading'
@@ -27,7 +28,7 @@ const write = (letter: string, parts: [part: string, body: string][]) =>
 
 beforeAll(async () => {
   folder = await mkdtemp(join(tmpdir(), 'trough-texts-'))
-  connection = await openDatabase(join(folder, 'db'))
+  connection = await (await databaseOfTest(folder))(join(folder, 'db'), () => undefined)
   texts = createSearchIndex(connection.db)
   for (const letter of ['a', 'b', 'c']) await addFile(letter)
   await write('a', [['Page 1', 'Before you begin, read this.'], ['Page 2', 'The thermocouple drifts. Fire the kiln slowly.'], ['Page 3', 'Kiln, thermocouple and all.']])

@@ -59,8 +59,8 @@ export function createSignposts(db: Database, pages: PageService) {
      * @throws Problem 409 where another signpost has or had the name
      */
     async change(id: string, { title, name }: SignpostChange): Promise<SignpostItem> {
-      const before = await get(id)
       await db.transaction(async (tx) => {
+        const before = await get(id, tx)
         const moves = name !== undefined && name !== before.name
         if (moves && (await nameTaken(tx, id))(name)) throw new Problem(409, `/to/${name} belongs to another signpost.`, 'Choose another address.', { field: 'name' })
         if (anyGiven({ title, name })) await tx.update(signposts).set({ title, name }).where(eq(signposts.id, id))
@@ -90,8 +90,8 @@ export function createSignposts(db: Database, pages: PageService) {
      * @throws Problem 409 with the places in `uses` where something leads to it and no way on is chosen
      */
     async remove(id: string, { way }: DeleteSignpost): Promise<void> {
-      const { file, name } = await get(id)
       await db.transaction(async (tx) => {
+        const { file, name } = await get(id, tx)
         const places = await usesOfTarget(tx, { kind: 'signpost', id })
         if (places.length && !way) throw new Problem(409, `${places.length === 1 ? '1 place leads' : `${places.length} places lead`} to this signpost.`, 'Lead them straight to its file, take them off, or take it down all the same.', { uses: places })
         if (way === 'straight' && file === null) throw new Problem(422, 'It points at nothing.', 'Turn it first, or take those places off.')

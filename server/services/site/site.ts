@@ -30,10 +30,11 @@ const hostOf = (address: string): string | undefined => address ? new URL(addres
 
 /** The site's name and public address. */
 export function createSiteService(db: Database, events: Events, addressFromEnvironment: string) {
-  const known = kept(async (): Promise<Site> => {
-    const [saved] = await db.select().from(settings).where(eq(settings.key, KEY))
+  async function read(q: Queryable = db): Promise<Site> {
+    const [saved] = await q.select().from(settings).where(eq(settings.key, KEY))
     return siteSchema.parse({ name: 'My site', address: addressFromEnvironment, ...saved?.value as object })
-  })
+  }
+  const known = kept(() => read())
   events.on('site', known.forget)
 
   const write = (tx: Queryable, key: string, value: unknown) => tx.insert(settings).values({ key, value }).onConflictDoUpdate({ target: settings.key, set: { value } })
@@ -53,14 +54,14 @@ export function createSiteService(db: Database, events: Events, addressFromEnvir
     },
 
     async set(changed: SiteChange): Promise<Site> {
-      const before = await this.get()
-      const site = { ...before, ...changed, timeZone: changed.timeZone ?? before.timeZone }
-      const left = hostOf(before.address)
-      await db.transaction(async (tx) => {
+      return db.transaction(async (tx) => {
+        const before = await read(tx)
+        const site = { ...before, ...changed, timeZone: changed.timeZone ?? before.timeZone }
+        const left = hostOf(before.address)
         await write(tx, KEY, site)
         if (left && left !== hostOf(site.address)) await write(tx, FORMER_KEY, [...new Set([...await former(tx), left])])
+        return site
       })
-      return site
     },
   }
 }

@@ -2,9 +2,9 @@ import { mkdtemp } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { openDatabase, type Database } from '../../db/connection'
+import type { Database } from '../../db/connection'
 import { downloads, transfers } from '../../db/schema'
-import { openTestTrough, type TestTrough } from '../../testing/harness'
+import { databaseOfTest, openTestTrough, type TestTrough } from '../../testing/harness'
 import { createTallyService } from './tally'
 
 let test: TestTrough
@@ -47,7 +47,8 @@ it('keeps what could not be written for the next time', async () => {
 
 it('goes on after a restart with downloads that were under way', async () => {
   const file = await test.put('resumed.pdf', '%PDF-1.7 resumed')
-  const { db, close } = await openDatabase(`${(await mkdtemp(join(tmpdir(), 'trough-tally-')))}/db`)
+  const folder = await mkdtemp(join(tmpdir(), 'trough-tally-'))
+  const { db, close } = await (await databaseOfTest(folder))(join(folder, 'db'), () => undefined)
   const part = (start: number, end: number) => ({ ...seen(file.id), delivered: [{ start, end }] })
   const before = createTallyService(db, 'secret')
   before.observe(part(0, 6))

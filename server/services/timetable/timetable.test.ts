@@ -1,8 +1,6 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { FileItem } from '../../../core/files/fileItem'
 import { wallTimeAt } from '../../../core/timetable/wallTime'
-import { openDatabase } from '../../db/connection'
-import { openTrough } from '../../trough'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
 
 const ZONE = 'Europe/London'
@@ -101,11 +99,11 @@ it('what a process slept through happens when the next one is there; what is due
   for (const file of [slept, due]) await own.trough.timetable.set({ kind: 'edition', file: file.id, number: 2 }, '2099-01-01T08:00')
   await own.trough.close()
   // As if the time had come meanwhile.
-  const { db, close } = await openDatabase(`${own.folder}/db`)
+  const { db, close } = await own.connect()
   await db.execute(`update timetable set at = now() - interval '1 hour' where act->>'file' = '${slept.id}'`)
   await db.execute(`update timetable set at = now() + interval '2 seconds' where act->>'file' = '${due.id}'`)
   await close()
-  const trough = await openTrough({ data: own.folder })
+  const trough = await own.openAgain()
   await trough.resume()
   expect((await trough.library.get(slept.id)).edition).toBe(2)
   await expect.poll(async () => (await trough.library.get(due.id)).edition).toBe(2)
