@@ -1,7 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import { join } from 'node:path'
-import * as fontkit from 'fontkit'
-import wawoff2 from 'wawoff2'
+import type * as fontkit from 'fontkit'
 import type { TypefaceName } from '../../../core/look/typefaces'
 import { ROOT } from '../../root'
 
@@ -15,8 +14,10 @@ const FILES: Partial<Record<TypefaceName, (script: string) => string>> = {
 export type Font = (weight: number) => fontkit.Font
 
 async function open(file: string): Promise<Font> {
+  // Not at the start: these two take a tenth of it, and most visitors come without them.
+  const [{ create }, { default: wawoff2 }] = await Promise.all([import('fontkit'), import('wawoff2')])
   const bytes = await wawoff2.decompress(await readFile(join(ROOT, 'node_modules', file)))
-  const font = fontkit.create(Buffer.from(bytes)) as fontkit.Font
+  const font = create(Buffer.from(bytes)) as fontkit.Font
   const weights = new Map<number, fontkit.Font>()
   return (weight) => {
     const heavy = weights.get(weight) ?? font.getVariation({ wght: weight })
