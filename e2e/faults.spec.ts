@@ -15,6 +15,9 @@ import { openDesk, ownerApi } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 import { beginUpload, cookieOf, offsetOf, sendFrom, upload } from './support/upload'
 
+// Each has a server of its own.
+test.describe.configure({ mode: 'parallel' })
+
 let data: string
 let server: RunningServer
 test.beforeEach(async () => {

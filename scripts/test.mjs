@@ -62,6 +62,7 @@ ensureCommands(
   { 'chromium-headless-shell': 'chromium-headless-shell', curl: 'curl', unzip: 'unzip', qpdf: 'qpdf', pdftotext: 'poppler-utils', python3: 'python3', aria2c: 'aria2', nginx: 'nginx-light', faketime: 'faketime' },
   {
     '/usr/lib/python3/dist-packages/prometheus_client': 'python3-prometheus-client',
+    '/usr/lib/postgresql/15/bin/initdb': 'postgresql-15',
     // Real documents that readers are held against.
     '/usr/share/doc/bzip2/manual.pdf.gz': 'bzip2-doc', '/usr/share/doc/libtasn1-doc/libtasn1.pdf': 'libtasn1-doc', '/usr/share/doc/shared-mime-info/shared-mime-info-spec.pdf': 'shared-mime-info',
   },

@@ -136,7 +136,7 @@ describe('a bag', () => {
     const files: Record<string, Uint8Array> = { 'b/bagit.txt': strToU8('BagIt-Version: 1.0\n'), 'b/manifest-sha256.txt': strToU8(`${sha256('two')}  data/two.txt\n`), 'b/data/two.txt': strToU8('two') }
     spoil(files)
     const before = (await everything(to)).files.length
-    const job = await bringIn(to, Buffer.from(zipSync(files)))
+    const job = await bringIn(to, Buffer.from(zipSync(files, { level: 1 })))
     expect(job.state).toBe('failed')
     expect(job.error).toMatch(message)
     expect((await everything(to)).files).toHaveLength(before)
