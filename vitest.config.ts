@@ -16,7 +16,7 @@ export default defineConfig({
     // The database's code is compiled once, not again for speed that a minute of tests would never win back: half of what opening one costs.
     execArgv: ['--liftoff-only'],
     // Each database takes some 320 MB.
-    maxWorkers: 2,
+    maxWorkers: 3,
     // Loading the services anew for each file would take a fifth of the time; no test leaves anything in a module.
     isolate: false,
     projects: [
