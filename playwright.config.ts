@@ -3,7 +3,8 @@ import { defineConfig } from '@playwright/test'
 /** The name of an ordinary browser: headless ones are counted as robots. */
 export const VISITOR = 'Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/140.0.0.0 Safari/537.36'
 
-// The database's code is compiled once, not again for speed that a minute of tests would never win back: a third of a start's work. Measurements do without.
+// The database's code is compiled once, not again for speed that a minute of tests would never win back: a third of a start's work.
+// Measurements do without.
 process.env.TROUGH_TEST_NODE_FLAGS = '--liftoff-only'
 
 export default defineConfig({
@@ -24,7 +25,15 @@ export default defineConfig({
     launchOptions: {
       // The browser without its windows: tests take a third less than in the whole one.
       executablePath: '/usr/bin/chromium-headless-shell',
-      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
     },
     screenshot: 'only-on-failure',
   },

@@ -13,7 +13,8 @@ export default defineConfig({
     expect: { poll: { timeout: 60_000 } },
     testTimeout: 240_000,
     hookTimeout: 240_000,
-    // The database's code is compiled once, not again for speed that a minute of tests would never win back: half of what opening one costs.
+    // The database's code is compiled once, not again for speed that a minute of tests would never win back: half of what opening one
+    // costs.
     execArgv: ['--liftoff-only'],
     // Each database takes some 320 MB.
     maxWorkers: 3,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-useHead({ titleTemplate: title => title && title !== 'Trough' ? `${title} · Trough` : 'Trough' })
+useHead({ titleTemplate: title => (title && title !== 'Trough' ? `${title} · Trough` : 'Trough') })
 </script>
 
 <template>

@@ -43,7 +43,8 @@ while ((await api<{ waiting: number }>('/reading')).waiting) await wait(300)
 const address = `${server.url}/files/${small.handle}`
 const quietly = (asked: Promise<Response>) => asked.then(answer => answer.arrayBuffer()).catch(() => undefined)
 const nested = '['.repeat(3_900_000) + ']'.repeat(3_900_000)
-const post = (path: string, body: string) => quietly(fetch(`${server.url}/api${path}`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body }))
+const post = (path: string, body: string) =>
+  quietly(fetch(`${server.url}/api${path}`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body }))
 
 /** Does something again and again until it is told to end. */
 function again(work: (count: number) => Promise<unknown>, rest = 0, beside = 1): () => Promise<void> {
@@ -66,14 +67,20 @@ let oldAddressesAreIn = false
 async function bringOldAddresses(): Promise<void> {
   if (oldAddressesAreIn) return
   for (let start = 0; start < OLD_ADDRESSES; start += 50_000) {
-    await api('/old-addresses', { method: 'POST', json: { text: Array.from({ length: 50_000 }, (_, index) => `/old/${start + index}/page.html`).join('\n') } })
+    await api('/old-addresses', {
+      method: 'POST',
+      json: { text: Array.from({ length: 50_000 }, (_, index) => `/old/${start + index}/page.html`).join('\n') },
+    })
   }
   oldAddressesAreIn = true
 }
 
 /** How many pages are answered in the time of one answer that there is nothing. */
 async function costOfNothing(): Promise<number> {
-  const { page, nothing } = await inTurn(ROUNDS, { page: async () => (await load(server.url, 1, 20)).rate, nothing: async () => (await load(`${server.url}/nowhere`, 1, 20, {}, { missing: true })).rate })
+  const { page, nothing } = await inTurn(ROUNDS, {
+    page: async () => (await load(server.url, 1, 20)).rate,
+    nothing: async () => (await load(`${server.url}/nowhere`, 1, 20, {}, { missing: true })).rate,
+  })
   return medianRatio(page, nothing)
 }
 let backups = 0
@@ -82,12 +89,19 @@ let backups = 0
 async function backUp(): Promise<void> {
   const { control } = JSON.parse(await readFile(join(data, 'secrets.json'), 'utf8')) as { control: string }
   const headers = { 'Authorization': `Bearer ${control}`, 'Content-Type': 'application/json' }
-  await quietly(fetch(`${server.url}/api/backup`, { method: 'POST', headers, body: JSON.stringify({ folder: join(folder, `backup-${backups++ % 2}`) }) }))
+  await quietly(
+    fetch(`${server.url}/api/backup`, {
+      method: 'POST',
+      headers,
+      body: JSON.stringify({ folder: join(folder, `backup-${backups++ % 2}`) }),
+    }),
+  )
 }
 
 const ATTACKS: Record<string, () => Promise<() => Promise<unknown>>> = {
   'nested JSON, one a second': async () => again(() => post('/session', nested), 1000),
-  '24 sign-ins at once': async () => again(() => Promise.all(Array.from({ length: 24 }, () => post('/session', JSON.stringify({ ...OWNER, password: 'wrong' })))), 200),
+  '24 sign-ins at once': async () =>
+    again(() => Promise.all(Array.from({ length: 24 }, () => post('/session', JSON.stringify({ ...OWNER, password: 'wrong' })))), 200),
   'what is nowhere, over 8 connections': async () => again(count => quietly(fetch(`${server.url}/nowhere-${count}`)), 0, 8),
   'the same with 300,000 old addresses': async () => {
     await bringOldAddresses()
@@ -97,7 +111,8 @@ const ATTACKS: Record<string, () => Promise<() => Promise<unknown>>> = {
   'the walk': async () => again(() => api('/walk', { method: 'POST' })),
   'a backup': async () => again(() => backUp()),
   'editions compared': async () => again(() => api(`/files/${manuals[0]!.id}/editions/1/comparison`).catch(() => undefined)),
-  'a bundle of 3,000 files composed': async () => again(count => api('/bundles', { method: 'POST', json: { title: `All ${count}`, files: [], folders: [many] } }), 300),
+  'a bundle of 3,000 files composed': async () =>
+    again(count => api('/bundles', { method: 'POST', json: { title: `All ${count}`, files: [], folders: [many] } }), 300),
 }
 
 console.log(`\n99th percentile of a download of 20 kB at ${PACE} a second while something goes on, against the same while nothing does`)
@@ -118,8 +133,7 @@ try {
     report(`${name}: ratio`, median(ratios), 'times', { most: 2 })
   }
   if (oldAddressesAreIn) report('what is nowhere against a page, with 300,000 old addresses', await costOfNothing(), 'times', { most: 2 })
-}
-finally {
+} finally {
   await server.remove()
   await rm(folder, { recursive: true, force: true })
 }

@@ -10,11 +10,9 @@ createServer((request, response) => {
   if (request.url === '/file') {
     response.writeHead(200, { 'Content-Type': 'application/octet-stream', 'Content-Length': size })
     createReadStream(file, { highWaterMark: 1024 * 1024 }).pipe(response)
-  }
-  else if (request.headers['if-none-match']) {
+  } else if (request.headers['if-none-match']) {
     response.writeHead(304, { ETag: request.headers['if-none-match'] }).end()
-  }
-  else {
+  } else {
     response.writeHead(200, { 'Content-Type': 'application/pdf', 'Content-Length': small.length })
     response.end(small)
   }

@@ -11,8 +11,45 @@ import { openTrough } from '../server/trough'
 export const FILES = 50_000
 export const FOLDERS = 500
 
-const NOUNS = ['glaze', 'clay', 'kiln', 'firing', 'tile', 'mould', 'slip', 'cone', 'shelf', 'element', 'wheel', 'brush', 'studio', 'class', 'order', 'invoice', 'price', 'stock', 'delivery', 'safety']
-const ADJECTIVES = ['winter', 'summer', 'red', 'white', 'smooth', 'coarse', 'matt', 'bright', 'spare', 'annual', 'weekly', 'old', 'trade', 'small', 'large']
+const NOUNS = [
+  'glaze',
+  'clay',
+  'kiln',
+  'firing',
+  'tile',
+  'mould',
+  'slip',
+  'cone',
+  'shelf',
+  'element',
+  'wheel',
+  'brush',
+  'studio',
+  'class',
+  'order',
+  'invoice',
+  'price',
+  'stock',
+  'delivery',
+  'safety',
+]
+const ADJECTIVES = [
+  'winter',
+  'summer',
+  'red',
+  'white',
+  'smooth',
+  'coarse',
+  'matt',
+  'bright',
+  'spare',
+  'annual',
+  'weekly',
+  'old',
+  'trade',
+  'small',
+  'large',
+]
 const KINDS = ['list', 'chart', 'manual', 'sheet', 'plan', 'notes', 'guide', 'form', 'report', 'letter']
 const ENDINGS = ['pdf', 'pdf', 'pdf', 'docx', 'xlsx', 'png', 'jpg', 'csv', 'txt', 'zip']
 const SYLLABLES = ['ka', 'lo', 'mi', 'ter', 'san', 'pre', 'do', 'vul', 'ni', 'gar', 'te', 'sho', 'ber', 'ul', 'fin', 'ra']
@@ -41,7 +78,9 @@ export async function makeBigLibrary(data: string): Promise<void> {
   const pick = <T>(from: T[]) => from[Math.floor(random() * from.length)]!
   const zipf = () => WORDS[Math.floor(WORDS.length ** random()) - 1]!
   const folderOf = (index: number) => `folder${index}`
-  await db.execute(sql`insert into folders (id, parent, name) select 'folder' || n, case when n < 20 then null else 'folder' || (n / 20) end, 'Folder ' || n from generate_series(1, ${FOLDERS}) as n`)
+  await db.execute(
+    sql`insert into folders (id, parent, name) select 'folder' || n, case when n < 20 then null else 'folder' || (n / 20) end, 'Folder ' || n from generate_series(1, ${FOLDERS}) as n`,
+  )
 
   for (let start = 0; start < FILES; start += BATCH) {
     const rows = Array.from({ length: BATCH }, (_, offset) => {
@@ -50,9 +89,17 @@ export async function makeBigLibrary(data: string): Promise<void> {
       const name = `${words.join('-')}.${pick(ENDINGS)}`
       const body = `${Array.from({ length: 200 }, zipf).join(' ')} ${rareWord(index)}`
       return {
-        id: `f${String(index).padStart(11, '0')}`, sha256: createHash('sha256').update(`bench ${index}`).digest('hex'), title: words.join(' '), name, mediaType: typeFromName(name), body,
-        words: `{${[...new Set(wordsOf(body))].join(',')}}`, size: Math.floor(1000 + random() ** 3 * 9_000_000), folder: folderOf(1 + Math.floor(random() * FOLDERS)),
-        days: Math.floor(random() * 2000), tags: random() < 0.3 ? `{${pick(TAGS)}}` : '{}',
+        id: `f${String(index).padStart(11, '0')}`,
+        sha256: createHash('sha256').update(`bench ${index}`).digest('hex'),
+        title: words.join(' '),
+        name,
+        mediaType: typeFromName(name),
+        body,
+        words: `{${[...new Set(wordsOf(body))].join(',')}}`,
+        size: Math.floor(1000 + random() ** 3 * 9_000_000),
+        folder: folderOf(1 + Math.floor(random() * FOLDERS)),
+        days: Math.floor(random() * 2000),
+        tags: random() < 0.3 ? `{${pick(TAGS)}}` : '{}',
       }
     })
     const column = (name: keyof (typeof rows)[number]) => sql.param(rows.map(row => row[name]))

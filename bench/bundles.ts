@@ -23,7 +23,7 @@ const data = join(folder, 'data')
 const processes: ChildProcess[] = []
 
 /** A library with 500 files, one file as large as all of them together, and a bundle of the 500. */
-async function makeLibrary(): Promise<{ paths: string[], big: string }> {
+async function makeLibrary(): Promise<{ paths: string[]; big: string }> {
   const trough = await openTrough({ data })
   try {
     await trough.account.create(OWNER.email, OWNER.password)
@@ -35,17 +35,26 @@ async function makeLibrary(): Promise<{ paths: string[], big: string }> {
     await trough.bundles.create({ title: 'Bundle', folder: null, files: files.map(file => file.id), folders: [] })
     const pathOf = (hash: string) => join(data, 'store/sha256', hash.slice(0, 2), hash.slice(2, 4), hash)
     return { paths: files.map(file => pathOf(file.sha256)), big: pathOf(big.sha256) }
-  }
-  finally {
+  } finally {
     await trough.close()
   }
 }
 
 /** Milliseconds until the first byte, and until the last, of a part of a file; medians. */
-async function partTimes(url: string, range: string | undefined, rounds: number): Promise<{ first: number, last: number }> {
+async function partTimes(url: string, range: string | undefined, rounds: number): Promise<{ first: number; last: number }> {
   const [first, last]: [number[], number[]] = [[], []]
   for (let round = 0; round < rounds; round++) {
-    const { stdout } = await run('curl', ['-sS', '-o', '/dev/null', '-A', BROWSER, '-w', '%{time_starttransfer} %{time_total}', ...range ? ['-r', range] : [], url])
+    const { stdout } = await run('curl', [
+      '-sS',
+      '-o',
+      '/dev/null',
+      '-A',
+      BROWSER,
+      '-w',
+      '%{time_starttransfer} %{time_total}',
+      ...(range ? ['-r', range] : []),
+      url,
+    ])
     const [start, total] = stdout.split(' ').map(Number) as [number, number]
     first.push(start * 1000)
     last.push(total * 1000)
@@ -63,10 +72,16 @@ async function measureBundle(server: RunningServer): Promise<void> {
   })
   const libraries = await interleaved(3, { archiver: () => throughput(`${zips}/archiver`), yazl: () => throughput(`${zips}/yazl`) })
   const ours = median(speed.bundle)
-  for (const [words, bytes] of [['the bundle', ours], ['one file of 1 GB', median(speed.file)], ['archiver, nothing packed', libraries.archiver], ['yazl, nothing packed', libraries.yazl]] as const) report(words, bytes / 1e6, 'MB/s')
+  for (const [words, bytes] of [
+    ['the bundle', ours],
+    ['one file of 1 GB', median(speed.file)],
+    ['archiver, nothing packed', libraries.archiver],
+    ['yazl, nothing packed', libraries.yazl],
+  ] as const)
+    report(words, bytes / 1e6, 'MB/s')
   report('bundle / file', medianRatio(speed.bundle, speed.file), '', { least: 0.8 })
   report('bundle / the better of archiver and yazl', ours / Math.max(libraries.archiver, libraries.yazl), 'times', { least: 4 })
-  report('growth of the server\'s memory', growth / 1e6, 'MB', { most: 64 })
+  report("growth of the server's memory", growth / 1e6, 'MB', { most: 64 })
   report('first byte', (await partTimes(bundle, '0-999999', 15)).first, 'ms', { most: 20 })
   const size = Number((await fetch(bundle, { method: 'HEAD' })).headers.get('content-length'))
   const [start, end] = [await partTimes(bundle, '0-999999', 25), await partTimes(bundle, `${size - 3_000_000}-${size - 2_000_001}`, 25)]
@@ -80,12 +95,14 @@ async function measureFront(big: string): Promise<void> {
   const server = await startServer(data)
   const nginx = await startNginx({ port: nginxPort, trough: server.port, report: reportPort, store: join(data, 'store'), plain: big })
   try {
-    const speed = await inTurn(15, { ours: () => throughput(`${nginx.url}/files/whole.bin`), nginx: () => throughput(`${nginx.url}/plain`) })
+    const speed = await inTurn(15, {
+      ours: () => throughput(`${nginx.url}/files/whole.bin`),
+      nginx: () => throughput(`${nginx.url}/plain`),
+    })
     report('Trough behind nginx', median(speed.ours) / 1e6, 'MB/s')
     report('nginx alone', median(speed.nginx) / 1e6, 'MB/s')
     report('Trough behind nginx / nginx alone', medianRatio(speed.ours, speed.nginx), '', { least: 0.9 })
-  }
-  finally {
+  } finally {
     await nginx.stop()
     await server.stop('SIGKILL')
   }
@@ -102,7 +119,9 @@ async function measureSlow(): Promise<void> {
     const idle = await spells()
     let busy = 0
     const growth = await memoryGrowth(server.pid, async () => {
-      const clients = spawn('node', ['--import', 'tsx', 'bench/slowClients.ts', `${server.url}/files/whole.bin`, '500'], { stdio: ['ignore', 'pipe', 'inherit'] })
+      const clients = spawn('node', ['--import', 'tsx', 'bench/slowClients.ts', `${server.url}/files/whole.bin`, '500'], {
+        stdio: ['ignore', 'pipe', 'inherit'],
+      })
       processes.push(clients)
       await once(clients.stdout!, 'data')
       // The system takes some megabytes for each of them at once; measured is what comes after.
@@ -113,9 +132,8 @@ async function measureSlow(): Promise<void> {
     report('p99 of a 200 kB file at 20/s, alone', idle, 'ms')
     report('p99 among the slow', busy, 'ms')
     report('among the slow / alone', busy / idle, 'times', { most: 2 })
-    report('growth of the server\'s memory', growth / 1e6, 'MB', { most: 150 })
-  }
-  finally {
+    report("growth of the server's memory", growth / 1e6, 'MB', { most: 150 })
+  } finally {
     await server.stop('SIGKILL')
     delete process.env.TROUGH_PROXIES
   }
@@ -131,8 +149,8 @@ async function measureVerify(server: RunningServer, cookie: string): Promise<voi
     ours: () => timed(verify),
     theirs: () => timed(() => run('sh', ['-c', `find ${join(data, 'store')} -type f -print0 | xargs -0 sha256sum`], { maxBuffer: 1e8 })),
   })
-  report('sha256sum', 2 * TOTAL / seconds.theirs / 1e6, 'MB/s')
-  report('verify', 2 * TOTAL / seconds.ours / 1e6, 'MB/s')
+  report('sha256sum', (2 * TOTAL) / seconds.theirs / 1e6, 'MB/s')
+  report('verify', (2 * TOTAL) / seconds.ours / 1e6, 'MB/s')
   report('verify / sha256sum', seconds.theirs / seconds.ours, '', { least: 0.7 })
 }
 
@@ -145,14 +163,12 @@ try {
     const cookie = await cookieOf(server.url)
     await measureBundle(server)
     await measureVerify(server, cookie)
-  }
-  finally {
+  } finally {
     await server.stop('SIGKILL')
   }
   await measureSlow()
   await measureFront(big)
-}
-finally {
+} finally {
   for (const child of processes) child.kill('SIGKILL')
   await rm(folder, { recursive: true, force: true })
 }

@@ -24,9 +24,12 @@ async function startReferences(): Promise<void> {
   processes.push(spawn('node', ['--import', 'tsx', 'bench/bareServer.ts', big, String(barePort)], { stdio: 'inherit' }))
   const config = join(folder, 'nginx.conf')
   await mkdir(join(folder, 'logs'), { recursive: true })
-  await writeFile(config, `daemon off; pid ${folder}/nginx.pid; error_log ${folder}/logs/error.log; user root;
+  await writeFile(
+    config,
+    `daemon off; pid ${folder}/nginx.pid; error_log ${folder}/logs/error.log; user root;
 events { worker_connections 512; }
-http { sendfile on; tcp_nopush on; access_log off; server { listen 127.0.0.1:${nginxPort}; root ${folder}; } }`)
+http { sendfile on; tcp_nopush on; access_log off; server { listen 127.0.0.1:${nginxPort}; root ${folder}; } }`,
+  )
   processes.push(spawn('nginx', ['-c', config, '-p', folder], { stdio: 'inherit' }))
   await wait(2000)
 }
@@ -34,8 +37,13 @@ http { sendfile on; tcp_nopush on; access_log off; server { listen 127.0.0.1:${n
 function tusUpload(url: string, cookie: string): Promise<void> {
   return new Promise((resolve, reject) => {
     new Upload(createReadStream(big, { highWaterMark: 1024 * 1024 }), {
-      endpoint: `${url}/api/uploads`, uploadSize: SIZE, chunkSize: 64 * 1024 * 1024, metadata: { filename: 'big.bin' }, headers: { cookie },
-      onError: reject, onSuccess: () => resolve(),
+      endpoint: `${url}/api/uploads`,
+      uploadSize: SIZE,
+      chunkSize: 64 * 1024 * 1024,
+      metadata: { filename: 'big.bin' },
+      headers: { cookie },
+      onError: reject,
+      onSuccess: () => resolve(),
     }).start()
   })
 }
@@ -54,7 +62,7 @@ async function measureUpload(server: RunningServer, cookie: string): Promise<voi
   report('sha256sum and cp', reference, 's')
   report('upload', seconds, 's')
   report('upload / (sha256sum and cp)', seconds / reference, 'times', { most: 4 })
-  report('growth of the server\'s memory', growth / 1e6, 'MB', { most: 100 })
+  report("growth of the server's memory", growth / 1e6, 'MB', { most: 100 })
 }
 
 async function measureStream(server: RunningServer): Promise<void> {
@@ -78,17 +86,35 @@ async function measureRequests(server: RunningServer, smallUrl: string): Promise
   const bare = `http://127.0.0.1:${barePort}/`
   const etag = (await fetch(smallUrl, { method: 'HEAD' })).headers.get('etag')!
   const asked: Record<Asked, [url: string, headers?: Record<string, string>]> = {
-    file: [smallUrl], page: [`${server.url}/`], bare: [bare], unchanged: [smallUrl, { 'If-None-Match': etag }], bareUnchanged: [bare, { 'If-None-Match': etag }],
+    file: [smallUrl],
+    page: [`${server.url}/`],
+    bare: [bare],
+    unchanged: [smallUrl, { 'If-None-Match': etag }],
+    bareUnchanged: [bare, { 'If-None-Match': etag }],
   }
   // Until the code that is measured has been compiled for speed.
   for (const [url, headers] of Object.values(asked)) await load(url, 5, 200, headers)
   const p99: Record<string, number[]> = {}
-  const rate = await inTurn(25, Object.fromEntries(Object.entries(asked).map(([name, [url, headers]]) => [name, async () => {
-    const result = await load(url, 1, 200, headers)
-    ;(p99[name] ??= []).push(result.p99)
-    return result.rate
-  }])) as Record<Asked, () => Promise<number>>)
-  for (const [name, words] of [['file', 'a 20 kB file'], ['page', 'a published page'], ['bare', 'bare Node server, 20 kB from memory'], ['unchanged', 'the file, unchanged (304)'], ['bareUnchanged', 'bare Node server, 304']] as const) {
+  const rate = await inTurn(
+    25,
+    Object.fromEntries(
+      Object.entries(asked).map(([name, [url, headers]]) => [
+        name,
+        async () => {
+          const result = await load(url, 1, 200, headers)
+          ;(p99[name] ??= []).push(result.p99)
+          return result.rate
+        },
+      ]),
+    ) as Record<Asked, () => Promise<number>>,
+  )
+  for (const [name, words] of [
+    ['file', 'a 20 kB file'],
+    ['page', 'a published page'],
+    ['bare', 'bare Node server, 20 kB from memory'],
+    ['unchanged', 'the file, unchanged (304)'],
+    ['bareUnchanged', 'bare Node server, 304'],
+  ] as const) {
     report(words, median(rate[name]), `/s, p99 ${median(p99[name]!).toFixed(1)} ms`)
   }
   report('file / bare Node', medianRatio(rate.file, rate.bare), '', { least: 0.5 })
@@ -113,8 +139,7 @@ try {
   await measureUpload(server, cookie)
   await measureStream(server)
   await measureRequests(server, `${server.url}/files/small.pdf`)
-}
-finally {
+} finally {
   // Killed outright, nginx would leave its workers behind, with the port.
   for (const child of processes) child.kill(child.spawnfile === 'nginx' ? 'SIGTERM' : 'SIGKILL')
   await rm(folder, { recursive: true, force: true })

@@ -21,7 +21,14 @@ const folder = await mkdtemp(join(tmpdir(), 'trough-bench-editions-'))
 function longList(later: boolean): Promise<Buffer> {
   const sections = Array.from({ length: PAGES }, (_, page) => ({
     heading: `Group ${page + 1}`,
-    table: [['Article', 'Unit', 'Price'], ...Array.from({ length: 28 }, (_, row) => [`Article ${page * 28 + row}`, 'each', ((row + page) % 50 + (later && row % 10 === 0 ? 0.5 : 0)).toFixed(2)])],
+    table: [
+      ['Article', 'Unit', 'Price'],
+      ...Array.from({ length: 28 }, (_, row) => [
+        `Article ${page * 28 + row}`,
+        'each',
+        (((row + page) % 50) + (later && row % 10 === 0 ? 0.5 : 0)).toFixed(2),
+      ]),
+    ],
   }))
   return makePdf({ title: 'All articles', subtitle: later ? 'December 2026' : 'November 2026', sections }, new Date('2026-11-20'))
 }
@@ -32,7 +39,8 @@ await trough.close()
 const server = await startServer(folder)
 try {
   const [cookie, api] = [await cookieOf(server.url), await ownerApi(server.url)]
-  const bring = async (name: string, bytes: Buffer, more?: Record<string, string>) => (await sendFrom(await beginUpload(server.url, cookie, name, bytes.length, more), cookie, 0, bytes)).headers.get('trough-file')!
+  const bring = async (name: string, bytes: Buffer, more?: Record<string, string>) =>
+    (await sendFrom(await beginUpload(server.url, cookie, name, bytes.length, more), cookie, 0, bytes)).headers.get('trough-file')!
   const id = await bring('articles-2026-11.pdf', await longList(false))
   await bring('articles-2026-12.pdf', await longList(true), { edition: id })
   const small = `${server.url}/files/${(await api<{ handle: string }>(`/files/${await bring('small.bin', Buffer.alloc(20_000, 'x'))}`)).handle}`
@@ -61,8 +69,7 @@ try {
   })
   report('p99 of a 20 kB delivery at 100/s, idle, median of 5', idle, 'ms')
   report('p99 while they are compared again and again', busy, 'ms')
-}
-finally {
+} finally {
   await server.remove()
   await rm(folder, { recursive: true, force: true })
 }

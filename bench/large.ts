@@ -26,7 +26,13 @@ async function makeLibrary(): Promise<{ sha256: string }> {
     await trough.account.create(OWNER.email, OWNER.password)
     const big = await putRandom(trough, 'big.bin', BIG)
     const bundle = await trough.bundles.create({ title: 'Over four', folder: null, files: [], folders: [] })
-    const entries = Array.from({ length: TIMES }, (_, index) => ({ id: newId(), kind: 'file' as const, file: big.id, within: '', name: `part ${index}.bin` }))
+    const entries = Array.from({ length: TIMES }, (_, index) => ({
+      id: newId(),
+      kind: 'file' as const,
+      file: big.id,
+      within: '',
+      name: `part ${index}.bin`,
+    }))
     await trough.bundles.change(bundle.id, { revision: 1, entries })
 
     const place = (await trough.library.folders.create({ name: 'Ten thousand', parent: null })).id
@@ -37,8 +43,7 @@ async function makeLibrary(): Promise<{ sha256: string }> {
     }
     await trough.bundles.create({ title: 'Ten thousand', folder: null, files: [], folders: [place] })
     return big
-  }
-  finally {
+  } finally {
     await trough.close()
   }
 }
@@ -55,18 +60,20 @@ async function checkOverFour(server: RunningServer, sha256: string): Promise<voi
   const path = join(folder, 'over-four.zip')
   // What a process takes once, for compiled code and buffers that are used again, is no matter of the size of the zip.
   const once = await memoryGrowth(server.pid, () => run('curl', ['-sS', '-o', path, '-r', '0-199999999', url]))
-  report('growth of the server\'s memory by the first 200 MB, from just after its start', once / 1e6, 'MB')
+  report("growth of the server's memory by the first 200 MB, from just after its start", once / 1e6, 'MB')
   const growth = await memoryGrowth(server.pid, async () => {
     // Broken off past 4 GiB and resumed, as a visitor would have it.
     await run('curl', ['-sS', '-o', path, '-r', '0-4294967999', url])
     await run('curl', ['-sS', '-o', path, '-C', '-', url])
   })
   report('size', (await stat(path)).size / 2 ** 30, 'GiB', { least: 4 })
-  report('growth of the server\'s memory by the 4 GiB after that', growth / 1e6, 'MB', { most: 64 })
+  report("growth of the server's memory by the 4 GiB after that", growth / 1e6, 'MB', { most: 64 })
   const { stdout } = await run('unzip', ['-t', path])
   report('files unzip finds whole', stdout.match(/ OK$/gm)?.length ?? 0, '', { least: TIMES })
   await run('unzip', ['-q', path, `part ${TIMES - 1}.bin`, '-d', folder])
-  report('the last has the bytes that were put in', Number(await sha256Of(join(folder, `part ${TIMES - 1}.bin`)) === sha256), '', { least: 1 })
+  report('the last has the bytes that were put in', Number((await sha256Of(join(folder, `part ${TIMES - 1}.bin`))) === sha256), '', {
+    least: 1,
+  })
   await rm(path)
 }
 
@@ -75,14 +82,26 @@ async function checkMany(server: RunningServer): Promise<void> {
   const path = join(folder, 'many.zip')
   const seconds = await timed(() => run('curl', ['-sS', '-o', path, `${server.url}/files/ten-thousand.zip`]))
   report('downloaded in', seconds, 's')
-  const { stdout } = await run('python3', ['-c', 'import sys, zipfile; z = zipfile.ZipFile(sys.argv[1]); print(z.testzip(), len(set(z.namelist())))', path])
-  report('files Python\'s zipfile finds whole, by different names', /^None /.test(stdout) ? Number(stdout.split(' ')[1]) : 0, '', { least: MANY, most: MANY })
+  const { stdout } = await run('python3', [
+    '-c',
+    'import sys, zipfile; z = zipfile.ZipFile(sys.argv[1]); print(z.testzip(), len(set(z.namelist())))',
+    path,
+  ])
+  report("files Python's zipfile finds whole, by different names", /^None /.test(stdout) ? Number(stdout.split(' ')[1]) : 0, '', {
+    least: MANY,
+    most: MANY,
+  })
   const size = (await stat(path)).size
   await run('curl', ['-sS', '-o', `${path}.end`, '-r', `${size - 500_000}-`, `${server.url}/files/ten-thousand.zip`])
   const handle = await open(path)
   const { buffer } = await handle.read(Buffer.alloc(500_000), 0, 500_000, size - 500_000)
   await handle.close()
-  report('its last 500 kB asked for alone are the same', Number(await sha256Of(`${path}.end`) === createHash('sha256').update(buffer).digest('hex')), '', { least: 1 })
+  report(
+    'its last 500 kB asked for alone are the same',
+    Number((await sha256Of(`${path}.end`)) === createHash('sha256').update(buffer).digest('hex')),
+    '',
+    { least: 1 },
+  )
 }
 
 try {
@@ -91,12 +110,10 @@ try {
   try {
     await checkOverFour(server, sha256)
     await checkMany(server)
-  }
-  finally {
+  } finally {
     await server.stop('SIGKILL')
   }
-}
-finally {
+} finally {
   await rm(folder, { recursive: true, force: true })
 }
 process.exitCode = sayEnd()

@@ -15,7 +15,15 @@ import { interleaved, median, p95, pacedP99, residentMemory } from './measure'
 import { report, sayEnd } from './report'
 
 const ROUNDS = 100
-const CHROMIUM = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
+const CHROMIUM = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+]
 const folder = await mkdtemp(join(tmpdir(), 'trough-bench-library-'))
 const random = seeded(17)
 
@@ -38,28 +46,59 @@ async function measureServer(server: RunningServer, cookie: string): Promise<voi
   const parts = ['winter', 'gla', 'kiln 4', 'manual', '47', 'red chart', 'stock', 'trade price']
   const rank = () => Math.floor(4000 ** random())
   report('opening a folder', p95(await latencies(server, cookie, () => `folder=folder${1 + some(FOLDERS)}&limit=50`)), 'ms', { most: 20 })
-  report('filter and sort', p95(await latencies(server, cookie, round =>
-    `type=${['document', 'picture', 'sheet'][round % 3]}&tag=safety&least=${some(1_000_000)}&sort=${['title', '-size', 'added', '-downloads'][round % 4]}&limit=50`)), 'ms', { most: 50 })
-  report('part of a name', p95(await latencies(server, cookie, round => `q=${encodeURIComponent(parts[round % parts.length]!)}&limit=50`)), 'ms', { most: 50 })
-  report('words inside: ranks 1 to 4000, log-uniform', p95(await latencies(server, cookie, () => `q=${wordOfRank(rank())}&limit=50`)), 'ms', { most: 100 })
-  report('words inside: two of them', p95(await latencies(server, cookie, () => `q=${wordOfRank(10 + rank() % 3000)}+${wordOfRank(rank())}&limit=50`)), 'ms', { most: 100 })
-  report('words inside: in one document', p95(await latencies(server, cookie, () => `q=${rareWord(some(FILES))}&limit=50`)), 'ms', { most: 100 })
+  report(
+    'filter and sort',
+    p95(
+      await latencies(
+        server,
+        cookie,
+        round =>
+          `type=${['document', 'picture', 'sheet'][round % 3]}&tag=safety&least=${some(1_000_000)}&sort=${['title', '-size', 'added', '-downloads'][round % 4]}&limit=50`,
+      ),
+    ),
+    'ms',
+    { most: 50 },
+  )
+  report(
+    'part of a name',
+    p95(await latencies(server, cookie, round => `q=${encodeURIComponent(parts[round % parts.length]!)}&limit=50`)),
+    'ms',
+    { most: 50 },
+  )
+  report(
+    'words inside: ranks 1 to 4000, log-uniform',
+    p95(await latencies(server, cookie, () => `q=${wordOfRank(rank())}&limit=50`)),
+    'ms',
+    { most: 100 },
+  )
+  report(
+    'words inside: two of them',
+    p95(await latencies(server, cookie, () => `q=${wordOfRank(10 + (rank() % 3000))}+${wordOfRank(rank())}&limit=50`)),
+    'ms',
+    { most: 100 },
+  )
+  report('words inside: in one document', p95(await latencies(server, cookie, () => `q=${rareWord(some(FILES))}&limit=50`)), 'ms', {
+    most: 100,
+  })
 }
 
 /** Milliseconds from a key press until the last change it makes to what was found is painted. */
 async function keyToPaint(page: Page, key: string): Promise<number> {
   await page.evaluate(() => {
     const list = document.querySelector('[role="listbox"][aria-label="Found"]')!
-    const state = window as unknown as { pressed: number, painted: number }
+    const state = window as unknown as { pressed: number; painted: number }
     state.painted = NaN
-    addEventListener('keydown', () => state.pressed = performance.now(), { capture: true, once: true })
-    new MutationObserver(() => requestAnimationFrame(() => setTimeout(() => state.painted = performance.now())))
-      .observe(list, { childList: true, subtree: true, characterData: true })
+    addEventListener('keydown', () => (state.pressed = performance.now()), { capture: true, once: true })
+    new MutationObserver(() => requestAnimationFrame(() => setTimeout(() => (state.painted = performance.now())))).observe(list, {
+      childList: true,
+      subtree: true,
+      characterData: true,
+    })
   })
   await page.keyboard.press(key)
   await page.waitForTimeout(500)
   return page.evaluate(() => {
-    const { painted, pressed } = window as unknown as { pressed: number, painted: number }
+    const { painted, pressed } = window as unknown as { pressed: number; painted: number }
     return painted - pressed
   })
 }
@@ -91,39 +130,43 @@ async function measureBrowser(server: RunningServer): Promise<void> {
       }
       return (await session.send('Runtime.getHeapUsage')).usedSize
     }
-    const scrolled = (pixels: number) => page.evaluate(async (distance) => {
-      const list = document.querySelector('.rows')!
-      let [frames, blank] = [0, 0]
-      const end = list.scrollTop + distance
-      while (list.scrollTop < Math.min(end, list.scrollHeight - list.clientHeight - 1)) {
-        // 100 pixels a frame: as fast as a wheel is turned.
-        list.scrollTop += 100
-        await new Promise(requestAnimationFrame)
-        const box = list.getBoundingClientRect()
-        const seen = [...list.querySelectorAll('.line')].filter(line => line.getBoundingClientRect().bottom > box.top + 30 && line.getBoundingClientRect().top < box.bottom)
-        frames++
-        if (seen.some(line => line.querySelector('.unread')) || seen.length < (box.height / 32) - 3) blank++
-      }
-      return { frames, blank, rows: list.querySelectorAll('.line').length }
-    }, pixels)
+    const scrolled = (pixels: number) =>
+      page.evaluate(async distance => {
+        const list = document.querySelector('.rows')!
+        let [frames, blank] = [0, 0]
+        const end = list.scrollTop + distance
+        while (list.scrollTop < Math.min(end, list.scrollHeight - list.clientHeight - 1)) {
+          // 100 pixels a frame: as fast as a wheel is turned.
+          list.scrollTop += 100
+          await new Promise(requestAnimationFrame)
+          const box = list.getBoundingClientRect()
+          const seen = [...list.querySelectorAll('.line')].filter(
+            line => line.getBoundingClientRect().bottom > box.top + 30 && line.getBoundingClientRect().top < box.bottom,
+          )
+          frames++
+          if (seen.some(line => line.querySelector('.unread')) || seen.length < box.height / 32 - 3) blank++
+        }
+        return { frames, blank, rows: list.querySelectorAll('.line').length }
+      }, pixels)
     await scrolled(20_000)
     const before = await memory()
     const { frames, blank, rows } = await scrolled(80_000)
     report('frames with a blank row, of ' + frames, blank, '', { most: 0 })
     report('rows in the document at once', rows, '')
-    report('growth of the page\'s memory over those 2,500 rows', (await memory() - before) / 1e6, 'MB', { most: 12 })
-  }
-  finally {
+    report("growth of the page's memory over those 2,500 rows", ((await memory()) - before) / 1e6, 'MB', { most: 12 })
+  } finally {
     await browser.close()
   }
 }
 
 async function measureReading(server: RunningServer, cookie: string): Promise<void> {
   console.log('\nText of PDFs, against pdftotext on the same files, and what visitors notice of it')
-  const manuals = await Promise.all(Array.from({ length: 24 }, async (_, index) => {
-    const { sections, ...rest } = kilnManual(`B${index}`)
-    return makePdf({ ...rest, sections: [...sections, ...sections, ...sections, ...sections] }, new Date('2026-11-02'))
-  }))
+  const manuals = await Promise.all(
+    Array.from({ length: 24 }, async (_, index) => {
+      const { sections, ...rest } = kilnManual(`B${index}`)
+      return makePdf({ ...rest, sections: [...sections, ...sections, ...sections, ...sections] }, new Date('2026-11-02'))
+    }),
+  )
   const pages = manuals.reduce((sum, bytes) => sum + Number(/\/Type \/Pages\s*\/Count (\d+)/.exec(bytes.toString('latin1'))![1]), 0)
   await Promise.all(manuals.map((bytes, index) => writeFile(join(folder, `${index}.pdf`), bytes)))
   const start = performance.now()
@@ -136,7 +179,12 @@ async function measureReading(server: RunningServer, cookie: string): Promise<vo
   const finished = async () => {
     while ((await (await fetch(`${server.url}/api/reading`, { headers: { cookie } })).json()).waiting) await wait(20)
   }
-  const again = () => fetch(`${server.url}/api/reading/again`, { method: 'POST', headers: { cookie, 'Content-Type': 'application/json' }, body: JSON.stringify({ files: ids }) })
+  const again = () =>
+    fetch(`${server.url}/api/reading/again`, {
+      method: 'POST',
+      headers: { cookie, 'Content-Type': 'application/json' },
+      body: JSON.stringify({ files: ids }),
+    })
   await finished()
   // The words are read and written down, and the first page is drawn.
   const began = performance.now()
@@ -178,15 +226,13 @@ try {
     await (await fetch(`${server.url}/api/files?limit=1`, { headers: { cookie } })).arrayBuffer()
     report('from the start of the server to the first list', performance.now() - start, 'ms')
     await measureServer(server, cookie)
-    report('memory of the server', await residentMemory(server.pid) / 1e6, 'MB')
+    report('memory of the server', (await residentMemory(server.pid)) / 1e6, 'MB')
     await measureBrowser(server)
     await measureReading(server, cookie)
-  }
-  finally {
+  } finally {
     await server.stop('SIGKILL')
   }
-}
-finally {
+} finally {
   await rm(folder, { recursive: true, force: true })
 }
 process.exit(sayEnd())

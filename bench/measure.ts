@@ -8,8 +8,14 @@ const run = promisify(execFile)
 
 export const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
 
-/** Runs every measurement in turn, `rounds` times, so that a slow moment of the machine falls on all; gives the values of each, round by round. */
-export async function inTurn<Name extends string>(rounds: number, measurements: Record<Name, () => Promise<number>>): Promise<Record<Name, number[]>> {
+/**
+ * Runs every measurement in turn, `rounds` times, so that a slow moment of the machine falls on all; gives the values of each, round by
+ * round.
+ */
+export async function inTurn<Name extends string>(
+  rounds: number,
+  measurements: Record<Name, () => Promise<number>>,
+): Promise<Record<Name, number[]>> {
   const names = Object.keys(measurements) as Name[]
   const values = Object.fromEntries(names.map(name => [name, [] as number[]])) as Record<Name, number[]>
   for (let round = 0; round < rounds; round++) for (const name of names) values[name].push(await measurements[name]())
@@ -17,12 +23,18 @@ export async function inTurn<Name extends string>(rounds: number, measurements: 
 }
 
 /** The medians of what is measured {@link inTurn}. */
-export async function interleaved<Name extends string>(rounds: number, measurements: Record<Name, () => Promise<number>>): Promise<Record<Name, number>> {
+export async function interleaved<Name extends string>(
+  rounds: number,
+  measurements: Record<Name, () => Promise<number>>,
+): Promise<Record<Name, number>> {
   const values = await inTurn(rounds, measurements)
   return Object.fromEntries(Object.entries<number[]>(values).map(([name, all]) => [name, median(all)])) as Record<Name, number>
 }
 
-/** The median of the ratios within each round: nearer the truth than the ratio of two medians, where the machine's speed changes from round to round. */
+/**
+ * The median of the ratios within each round: nearer the truth than the ratio of two medians, where the machine's speed changes from round
+ * to round.
+ */
 export const medianRatio = (ours: number[], theirs: number[]) => median(ours.map((value, round) => value / theirs[round]!))
 
 /** Bytes a second of one download by curl. */
@@ -39,8 +51,17 @@ const MILLISECONDS = { us: 0.001, ms: 1, s: 1000 }
  *
  * @param missing what is asked for is not there
  */
-export async function load(url: string, seconds = 3, connections = 200, headers: Record<string, string> = {}, { missing = false } = {}): Promise<{ rate: number, p99: number }> {
-  const fields = Object.entries({ 'User-Agent': BROWSER, 'Accept-Encoding': 'br', ...headers }).flatMap(([name, value]) => ['-H', `${name}: ${value}`])
+export async function load(
+  url: string,
+  seconds = 3,
+  connections = 200,
+  headers: Record<string, string> = {},
+  { missing = false } = {},
+): Promise<{ rate: number; p99: number }> {
+  const fields = Object.entries({ 'User-Agent': BROWSER, 'Accept-Encoding': 'br', ...headers }).flatMap(([name, value]) => [
+    '-H',
+    `${name}: ${value}`,
+  ])
   const { stdout } = await run('wrk', ['-t1', `-c${connections}`, `-d${seconds}s`, '--latency', ...fields, url])
   if (/Non-2xx/.test(stdout) !== missing) throw new Error(`${url} did not answer with success:\n${stdout}`)
   const [, p99, unit] = /99%\s+([\d.]+)(us|ms|s)/.exec(stdout)!
@@ -57,11 +78,17 @@ export async function memoryGrowth(pid: number, work: () => Promise<unknown>): P
   const before = await residentMemory(pid)
   let peak = before
   // The last look may come when the process has ended.
-  const watching = setInterval(() => void residentMemory(pid).then(bytes => peak = Math.max(peak, bytes), () => undefined), 50)
+  const watching = setInterval(
+    () =>
+      void residentMemory(pid).then(
+        bytes => (peak = Math.max(peak, bytes)),
+        () => undefined,
+      ),
+    50,
+  )
   try {
     await work()
-  }
-  finally {
+  } finally {
     clearInterval(watching)
   }
   return peak - before
@@ -85,7 +112,9 @@ export async function pacedP99(url: string, perSecond: number, seconds: number):
   const client = fork(fileURLToPath(new URL('./pacedClient.ts', import.meta.url)), [url, String(perSecond), String(seconds)])
   const [p99] = await Promise.race([
     once(client, 'message') as Promise<[number]>,
-    once(client, 'exit').then(([code]) => { throw new Error(`The measuring client ended with ${code}.`) }),
+    once(client, 'exit').then(([code]) => {
+      throw new Error(`The measuring client ended with ${code}.`)
+    }),
   ])
   await (client.exitCode === null && once(client, 'exit'))
   return p99

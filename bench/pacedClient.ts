@@ -16,15 +16,14 @@ async function timeOfOne(): Promise<number> {
 try {
   // On one machine with the server and those who attack it, a client that has to wait for its own turn measures itself.
   setPriority(-10)
-}
-catch {
+} catch {
   console.warn('  (the measuring client may not come first here: only root may say so)')
 }
 for (let count = 0; count < WARM_UP; count++) await timeOfOne()
 const times: Promise<number>[] = []
 const begin = performance.now()
 for (let sent = 0; sent < perSecond * seconds; sent++) {
-  await wait(begin + sent * 1000 / perSecond - performance.now())
+  await wait(begin + (sent * 1000) / perSecond - performance.now())
   times.push(timeOfOne())
 }
 const sorted = (await Promise.all(times)).sort((a, b) => a - b)

@@ -15,7 +15,15 @@ import { startServer, type RunningServer } from '../e2e/support/server'
 import { median } from './measure'
 import { report, sayEnd } from './report'
 
-const CHROMIUM = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
+const CHROMIUM = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+]
 const ROUNDS = 9
 const folder = await mkdtemp(join(tmpdir(), 'trough-bench-page-'))
 
@@ -30,11 +38,32 @@ async function measureWeight(server: RunningServer): Promise<void> {
 }
 
 function measureRendering(biggest: PageDocument): void {
-  const facts = { id: 'x', handle: 'x.pdf', title: 'X', fileName: 'x.pdf', mediaType: 'application/pdf', size: 1, description: '', edition: 1, changed: '2026-11-01', downloads: 0 }
+  const facts = {
+    id: 'x',
+    handle: 'x.pdf',
+    title: 'X',
+    fileName: 'x.pdf',
+    mediaType: 'application/pdf',
+    size: 1,
+    description: '',
+    edition: 1,
+    changed: '2026-11-01',
+    downloads: 0,
+  }
   const looks = new Map(BUILT_IN_LOOKS.map(look => [look.id, look.appearance]))
   const times = Array.from({ length: 200 }, () => {
     const start = performance.now()
-    renderPage({ name: 'Site', address: '', menu: [], style: DEFAULT_STYLE, edges: {} }, { slug: 'x', title: 'X', description: '', document: biggest }, { file: () => facts, page: () => ({ slug: 'y', title: 'Y' }), signpost: () => undefined, shelf: () => Array.from({ length: 60 }, () => facts), look: id => looks.get(id) })
+    renderPage(
+      { name: 'Site', address: '', menu: [], style: DEFAULT_STYLE, edges: {} },
+      { slug: 'x', title: 'X', description: '', document: biggest },
+      {
+        file: () => facts,
+        page: () => ({ slug: 'y', title: 'Y' }),
+        signpost: () => undefined,
+        shelf: () => Array.from({ length: 60 }, () => facts),
+        look: id => looks.get(id),
+      },
+    )
     return performance.now() - start
   })
   report('rendering the biggest page of the demo, median', median(times), 'ms', { most: 5 })
@@ -42,31 +71,47 @@ function measureRendering(biggest: PageDocument): void {
 }
 
 /** Milliseconds from a key press to the second frame after it: that one is painted with what the key changed. */
-const keyPress = (page: Page) => page.evaluate(() => new Promise<number>((resolve) => {
-  const editor = document.querySelector<HTMLElement>('.ProseMirror')!
-  const start = performance.now()
-  new MutationObserver((_changes, observer) => {
-    observer.disconnect()
-    requestAnimationFrame(() => {
-      const channel = new MessageChannel()
-      channel.port1.onmessage = () => resolve(performance.now() - start)
-      channel.port2.postMessage(undefined)
-    })
-  }).observe(editor, { subtree: true, characterData: true, childList: true })
-  document.execCommand('insertText', false, 'x')
-}))
+const keyPress = (page: Page) =>
+  page.evaluate(
+    () =>
+      new Promise<number>(resolve => {
+        const editor = document.querySelector<HTMLElement>('.ProseMirror')!
+        const start = performance.now()
+        new MutationObserver((_changes, observer) => {
+          observer.disconnect()
+          requestAnimationFrame(() => {
+            const channel = new MessageChannel()
+            channel.port1.onmessage = () => resolve(performance.now() - start)
+            channel.port2.postMessage(undefined)
+          })
+        }).observe(editor, { subtree: true, characterData: true, childList: true })
+        document.execCommand('insertText', false, 'x')
+      }),
+  )
 
 async function measureEditor(server: RunningServer, biggestId: string): Promise<void> {
   console.log('\nThe page board, Chromium, headless, 1280 by 800')
   const api = await ownerApi(server.url)
   const many = await api<PageDetails>('/pages', { method: 'POST', json: { title: 'Two hundred buttons' } })
-  const draft: PageDocument = { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'Words' }] }, ...Array.from({ length: 200 }, (_, index) => ({ type: 'downloadButton' as const, attrs: newButton({ kind: 'email' as const, address: 'shop@marlpit.example' }, `Button ${index}`) }))] }
+  const draft: PageDocument = {
+    type: 'doc',
+    content: [
+      { type: 'paragraph', content: [{ type: 'text', text: 'Words' }] },
+      ...Array.from({ length: 200 }, (_, index) => ({
+        type: 'downloadButton' as const,
+        attrs: newButton({ kind: 'email' as const, address: 'shop@marlpit.example' }, `Button ${index}`),
+      })),
+    ],
+  }
   await api(`/pages/${many.id}/draft`, { method: 'PUT', json: { title: many.title, draft, revision: many.revision } })
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM })
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
     let script = 0
-    page.on('response', async response => response.request().resourceType() === 'script' && (script += (await response.request().sizes()).responseBodySize))
+    page.on(
+      'response',
+      async response => response.request().resourceType() === 'script' && (script += (await response.request().sizes()).responseBodySize),
+    )
     await openDesk(page, server.url)
     await page.waitForLoadState('networkidle')
     report('script of the desk on its first load, as it is sent', script / 1000, 'kB', { most: 450 })
@@ -75,15 +120,20 @@ async function measureEditor(server: RunningServer, biggestId: string): Promise<
       await page.evaluate(() => document.querySelector<HTMLElement>('a.word-mark')!.click())
       const link = page.locator(`a[href="/desk/pages/${biggestId}"]`).first()
       await link.waitFor()
-      opening.push(await link.evaluate(element => new Promise<number>((resolve) => {
-        const start = performance.now()
-        ;(element as HTMLElement).click()
-        const looking = setInterval(() => {
-          if (!document.querySelector('.ProseMirror')?.children.length) return
-          clearInterval(looking)
-          requestAnimationFrame(() => resolve(performance.now() - start))
-        }, 4)
-      })))
+      opening.push(
+        await link.evaluate(
+          element =>
+            new Promise<number>(resolve => {
+              const start = performance.now()
+              ;(element as HTMLElement).click()
+              const looking = setInterval(() => {
+                if (!document.querySelector('.ProseMirror')?.children.length) return
+                clearInterval(looking)
+                requestAnimationFrame(() => resolve(performance.now() - start))
+              }, 4)
+            }),
+        ),
+      )
     }
     report('opening the biggest page of the demo, the first time', opening[0]!, 'ms')
     report('opening it, median', median(opening), 'ms', { most: 500 })
@@ -96,8 +146,7 @@ async function measureEditor(server: RunningServer, biggestId: string): Promise<
       await page.waitForTimeout(40)
     }
     report('a key press with 200 buttons on the page, to the painted frame, median', median(presses), 'ms', { most: 50 })
-  }
-  finally {
+  } finally {
     await browser.close()
   }
 }
@@ -114,12 +163,10 @@ try {
     await measureWeight(server)
     measureRendering(biggest.draft)
     await measureEditor(server, biggest.id)
-  }
-  finally {
+  } finally {
     await server.stop('SIGKILL')
   }
-}
-finally {
+} finally {
   await rm(folder, { recursive: true, force: true })
 }
 process.exit(sayEnd())

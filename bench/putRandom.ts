@@ -8,7 +8,13 @@ import type { Trough } from '../server/trough'
 const CHUNK = 2_000_000
 
 /** Puts a file of random bytes into the library. */
-export async function putRandom({ library, folder }: Trough, fileName: string, size: number, place: string | null = null, editionOf?: string): Promise<FileItem> {
+export async function putRandom(
+  { library, folder }: Trough,
+  fileName: string,
+  size: number,
+  place: string | null = null,
+  editionOf?: string,
+): Promise<FileItem> {
   const path = join(folder, 'incoming', `${fileName}.part`)
   const hash = createHash('sha256')
   let crc = 0

@@ -12,7 +12,9 @@ for (let index = 0; index < Number(count); index++) {
   socket.on('connect', () => {
     socket.pause()
     // Each as from an address of its own: it is not the turns of one visitor that are measured.
-    socket.write(`GET ${pathname} HTTP/1.1\r\nHost: ${hostname}\r\nX-Forwarded-For: 198.51.${index >> 8}.${index & 255}\r\nUser-Agent: Mozilla/5.0 (slow)\r\n\r\n`)
+    socket.write(
+      `GET ${pathname} HTTP/1.1\r\nHost: ${hostname}\r\nX-Forwarded-For: 198.51.${index >> 8}.${index & 255}\r\nUser-Agent: Mozilla/5.0 (slow)\r\n\r\n`,
+    )
     if (++connected === Number(count)) console.log('all connected')
   })
   setInterval(() => socket.read(1000), 1000)

@@ -24,7 +24,7 @@ const PACE = 100
 const folder = await mkdtemp(join(tmpdir(), 'trough-bench-walk-'))
 
 /** A site of many pages; one file is on all of them, the others on some five. */
-async function makeSite(): Promise<{ everywhere: FileItem, instead: FileItem }> {
+async function makeSite(): Promise<{ everywhere: FileItem; instead: FileItem }> {
   const trough = await openTrough({ data: folder })
   await trough.account.create(OWNER.email, OWNER.password)
   const put = (name: string) => putRandom(trough, name, SIZE)
@@ -36,7 +36,10 @@ async function makeSite(): Promise<{ everywhere: FileItem, instead: FileItem }> 
   for (let index = 0; index < PAGES; index++) {
     const page = await trough.pages.create({ title: `Page ${index}` })
     const placed = [everywhere, ...Array.from({ length: PER_PAGE - 1 }, (_, place) => files[(index * (PER_PAGE - 1) + place) % FILES]!)]
-    const content = placed.map((file): Block => ({ type: 'downloadButton', attrs: newButton({ kind: 'file', id: file.id }, `${file.title} on page ${index}`) }))
+    const content = placed.map((file): Block => ({
+      type: 'downloadButton',
+      attrs: newButton({ kind: 'file', id: file.id }, `${file.title} on page ${index}`),
+    }))
     await trough.pages.saveDraft(page.id, { title: page.title, revision: page.revision, draft: { type: 'doc', content } })
     await trough.pages.publish(page.id)
   }
@@ -64,10 +67,13 @@ try {
   for (let round = 0, { revision } = page; round < ROUNDS; round++) {
     const [first, ...rest] = page.draft.content
     const label = `Round ${round}`
-    const draft = { type: 'doc', content: [{ ...first, attrs: { ...(first as { attrs: object }).attrs, label } }, ...rest] };
-    ({ revision } = await api<{ revision: number }>(`/pages/${page.id}/draft`, { method: 'PUT', json: { title: page.title, draft, revision } }))
+    const draft = { type: 'doc', content: [{ ...first, attrs: { ...(first as { attrs: object }).attrs, label } }, ...rest] }
+    ;({ revision } = await api<{ revision: number }>(`/pages/${page.id}/draft`, {
+      method: 'PUT',
+      json: { title: page.title, draft, revision },
+    }))
     await api(`/pages/${page.id}/publish`, { method: 'POST', json: {} })
-    again.push(1000 * await timed(() => api('/walk')))
+    again.push(1000 * (await timed(() => api('/walk'))))
   }
   report('walked again after one page changed, median', median(again), 'ms', { most: 300 })
 
@@ -95,13 +101,19 @@ try {
     return count
   }
   // Half its size: the second line of each button says so.
-  report('turning to the next edition of the file on all pages', 1000 * await timed(() => api(`/files/${everywhere.id}/edition`, { method: 'PUT', json: { number: 2 } })), 'ms', { most: 100 })
+  report(
+    'turning to the next edition of the file on all pages',
+    1000 * (await timed(() => api(`/files/${everywhere.id}/edition`, { method: 'PUT', json: { number: 2 } }))),
+    'ms',
+    { most: 100 },
+  )
   report('pages that show it to whoever asks then', await showing('10 kB'), '', { least: PAGES })
-  const replaced = await timed(() => api('/selection/remove', { method: 'POST', json: { files: [everywhere.id], folders: [], replaceBy: instead.id } }))
+  const replaced = await timed(() =>
+    api('/selection/remove', { method: 'POST', json: { files: [everywhere.id], folders: [], replaceBy: instead.id } }),
+  )
   report('putting another file in its place on all pages, all or none', replaced, 's')
   report('pages that lead to that file then', await showing(instead.handle), '', { least: PAGES })
-}
-finally {
+} finally {
   await server.remove()
   await rm(folder, { recursive: true, force: true })
 }

@@ -12,8 +12,7 @@ createServer((request, response) => {
     files.forEach((path, index) => zip.addFile(path, `${index}.bin`, { compress: false }))
     zip.end()
     zip.outputStream.pipe(response)
-  }
-  else {
+  } else {
     const zip = new ZipArchive({ store: true, highWaterMark: 1024 * 1024 })
     zip.pipe(response)
     files.forEach((path, index) => zip.file(path, { name: `${index}.bin` }))

@@ -10,5 +10,9 @@ export function isDiskFull(error: unknown): boolean {
 }
 
 /** @param where the folder on the disk that is full; left out where that is not known */
-export const diskFull = (where?: string): Problem => new Problem(507, 'The disk is full.',
-  `Free some space on the disk${where ? ` with ${where}` : ''}, or delete files of the bin for good, then try again. Nothing in the library was touched.`)
+export const diskFull = (where?: string): Problem =>
+  new Problem(
+    507,
+    'The disk is full.',
+    `Free some space on the disk${where ? ` with ${where}` : ''}, or delete files of the bin for good, then try again. Nothing in the library was touched.`,
+  )

@@ -25,7 +25,7 @@ async function makeFolders(library: Trough['library']): Promise<Map<string, stri
   return ids
 }
 
-async function fillLibrary(trough: Trough, folder: string): Promise<{ ids: FileIds, folders: Map<string, string> }> {
+async function fillLibrary(trough: Trough, folder: string): Promise<{ ids: FileIds; folders: Map<string, string> }> {
   const { library } = trough
   const folders = await makeFolders(library)
   const ids: FileIds = new Map()
@@ -33,8 +33,13 @@ async function fillLibrary(trough: Trough, folder: string): Promise<{ ids: FileI
     const path = join(folder, 'incoming', `demo-${index}.part`)
     await writeFile(path, bytes)
     const file = await library.ingest({
-      path, fileName: name, size: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex'), crc32: crc32(bytes),
-      folder: place ? folders.get(place) : null, editionOf: editionOf && ids.get(editionOf),
+      path,
+      fileName: name,
+      size: bytes.length,
+      sha256: createHash('sha256').update(bytes).digest('hex'),
+      crc32: crc32(bytes),
+      folder: place ? folders.get(place) : null,
+      editionOf: editionOf && ids.get(editionOf),
     })
     if (title || description || tags) await library.change(file.id, { title, description, tags })
     if (waits) await library.showEdition(file.id, file.edition - 1)
@@ -46,13 +51,18 @@ async function fillLibrary(trough: Trough, folder: string): Promise<{ ids: FileI
 
 /** Pages are made first and filled then: they lead to each other. */
 async function fillPages({ pages, looks, signposts }: Trough, files: FileIds, folders: Map<string, string>): Promise<void> {
-  const made = new Map<string, { id: string, revision: number }>()
+  const made = new Map<string, { id: string; revision: number }>()
   const kilnLook = (await looks.create(KILN_LOOK)).id
   const timetablePost = (await signposts.create({ title: 'Class timetable', file: files.get('timetable-2027-01.pdf')! })).id
   await signposts.create({ title: 'Current price list', file: files.get('price-list-2026-11.pdf')! })
   await signposts.create({ title: 'Summer school plan', file: null })
-  for (const { title, slug } of makePages(files, folders, { glazePage: '', kilnLook, timetablePost })) made.set(slug, await pages.create({ title, slug }, { home: slug === '' }))
-  for (const { title, slug, document, picture, later } of makePages(files, folders, { glazePage: made.get('clay-and-glaze')!.id, kilnLook, timetablePost })) {
+  for (const { title, slug } of makePages(files, folders, { glazePage: '', kilnLook, timetablePost }))
+    made.set(slug, await pages.create({ title, slug }, { home: slug === '' }))
+  for (const { title, slug, document, picture, later } of makePages(files, folders, {
+    glazePage: made.get('clay-and-glaze')!.id,
+    kilnLook,
+    timetablePost,
+  })) {
     const { id, revision: first } = made.get(slug)!
     const { revision } = await pages.saveDraft(id, { title, draft: document, revision: first })
     if (picture) await pages.change(id, { picture: files.get(picture)! })
@@ -73,12 +83,20 @@ async function visit({ pages, library, tally }: Trough): Promise<void> {
   const random = seeded(11)
   for (const { id } of await pages.list()) {
     const draft = (await pages.get(id)).draft
-    for (const { placement, fileId } of placementsOf(draft).filter(({ kind }) => kind !== 'picture').flatMap(({ id: placement, targets }) => fileIds(targets).map(fileId => ({ placement, fileId })))) {
+    for (const { placement, fileId } of placementsOf(draft)
+      .filter(({ kind }) => kind !== 'picture')
+      .flatMap(({ id: placement, targets }) => fileIds(targets).map(fileId => ({ placement, fileId })))) {
       const file = await library.get(fileId)
       for (let visits = Math.floor(random() ** 2 * 60); visits > 0; visits--) {
         tally.observe({
-          file: file.id, etag: '"demo"', edition: file.edition, placement, size: file.size, delivered: [{ start: 0, end: file.size }],
-          address: `visitor ${visits}`, userAgent: 'Mozilla/5.0 (demo visitor)',
+          file: file.id,
+          etag: '"demo"',
+          edition: file.edition,
+          placement,
+          size: file.size,
+          delivered: [{ start: 0, end: file.size }],
+          address: `visitor ${visits}`,
+          userAgent: 'Mozilla/5.0 (demo visitor)',
         })
       }
     }
@@ -99,8 +117,7 @@ export async function buildDemo(folder: string): Promise<void> {
     await fillPages(trough, ids, folders)
     await visit(trough)
     await trough.reading.idle()
-  }
-  finally {
+  } finally {
     await trough.close()
   }
   await rename(draft, folder)

@@ -18,7 +18,12 @@ export interface DemoFile {
   bytes: Buffer
 }
 
-export interface DemoFolder { path: string, mark?: 'water' | 'clay' | 'straw' | 'moss', description?: string, ownOrder?: boolean }
+export interface DemoFolder {
+  path: string
+  mark?: 'water' | 'clay' | 'straw' | 'moss'
+  description?: string
+  ownOrder?: boolean
+}
 
 export const FOLDERS: DemoFolder[] = [
   { path: 'Price lists', mark: 'straw', description: 'Changed every quarter; the pages follow' },
@@ -36,18 +41,59 @@ const SEPTEMBER = new Date('2026-09-07T09:00:00Z')
 const MARCH = new Date('2026-03-02T09:00:00Z')
 
 const TILES: [name: string, base: string, pool: string][] = [
-  ['celadon', '#8fae9c', '#6b9484'], ['tenmoku', '#4a2c1c', '#1e120c'], ['chun', '#7f9bb8', '#5b7ba3'], ['shino', '#d9b08c', '#b9754a'],
-  ['oribe', '#3f6b4a', '#244a30'], ['honey', '#b98a3c', '#8a5e1e'], ['copper-red', '#7d2b26', '#5a1b1b'], ['slate', '#5d666b', '#444c51'],
+  ['celadon', '#8fae9c', '#6b9484'],
+  ['tenmoku', '#4a2c1c', '#1e120c'],
+  ['chun', '#7f9bb8', '#5b7ba3'],
+  ['shino', '#d9b08c', '#b9754a'],
+  ['oribe', '#3f6b4a', '#244a30'],
+  ['honey', '#b98a3c', '#8a5e1e'],
+  ['copper-red', '#7d2b26', '#5a1b1b'],
+  ['slate', '#5d666b', '#444c51'],
 ]
 
 const SHEETS: [file: string, product: string, hazard: string, firstAid: string][] = [
-  ['marl-stoneware', 'Marl stoneware', 'Not classified while wet. Dry dust may damage the lungs over years (quartz).', 'After breathing dust: fresh air. Eyes: rinse with water.'],
-  ['red-earthenware', 'Red earthenware', 'Not classified while wet. Dry dust may damage the lungs over years (quartz).', 'After breathing dust: fresh air.'],
-  ['porcelain-p40', 'Porcelain P40', 'Not classified while wet. Dry dust may damage the lungs over years (quartz).', 'After breathing dust: fresh air.'],
-  ['tin-white-glaze', 'Tin white glaze', 'Irritates the eyes. Dust may damage the lungs over years (quartz).', 'Eyes: rinse for fifteen minutes with water.'],
-  ['celadon-glaze', 'Celadon glaze', 'Irritates the eyes. Dust may damage the lungs over years (quartz).', 'Eyes: rinse for fifteen minutes with water.'],
-  ['copper-carbonate', 'Copper carbonate', 'Harmful if swallowed. Very toxic to life in water.', 'If swallowed: rinse the mouth, call a doctor, show this sheet.'],
-  ['cobalt-oxide', 'Cobalt oxide', 'Harmful if swallowed. May cause an allergic skin reaction.', 'Skin: wash with soap. If swallowed: call a doctor.'],
+  [
+    'marl-stoneware',
+    'Marl stoneware',
+    'Not classified while wet. Dry dust may damage the lungs over years (quartz).',
+    'After breathing dust: fresh air. Eyes: rinse with water.',
+  ],
+  [
+    'red-earthenware',
+    'Red earthenware',
+    'Not classified while wet. Dry dust may damage the lungs over years (quartz).',
+    'After breathing dust: fresh air.',
+  ],
+  [
+    'porcelain-p40',
+    'Porcelain P40',
+    'Not classified while wet. Dry dust may damage the lungs over years (quartz).',
+    'After breathing dust: fresh air.',
+  ],
+  [
+    'tin-white-glaze',
+    'Tin white glaze',
+    'Irritates the eyes. Dust may damage the lungs over years (quartz).',
+    'Eyes: rinse for fifteen minutes with water.',
+  ],
+  [
+    'celadon-glaze',
+    'Celadon glaze',
+    'Irritates the eyes. Dust may damage the lungs over years (quartz).',
+    'Eyes: rinse for fifteen minutes with water.',
+  ],
+  [
+    'copper-carbonate',
+    'Copper carbonate',
+    'Harmful if swallowed. Very toxic to life in water.',
+    'If swallowed: rinse the mouth, call a doctor, show this sheet.',
+  ],
+  [
+    'cobalt-oxide',
+    'Cobalt oxide',
+    'Harmful if swallowed. May cause an allergic skin reaction.',
+    'Skin: wash with soap. If swallowed: call a doctor.',
+  ],
   ['manganese-dioxide', 'Manganese dioxide', 'Harmful if swallowed or breathed in.', 'After breathing dust: fresh air, rest, a doctor.'],
   ['iron-oxide', 'Red iron oxide', 'Not classified. It stains.', 'Wash with soap.'],
 ]
@@ -55,25 +101,70 @@ const SHEETS: [file: string, product: string, hazard: string, firstAid: string][
 /** The files of the library, oldest first. */
 export async function makeFiles(): Promise<DemoFile[]> {
   const tiles = await Promise.all(TILES.map(([, base, pool], index) => makeTile({ base, pool }, index * 2 + 3)))
-  const csv = (rows: (string | number)[][]) => Buffer.from(rows.map(row => row.map(cell => /,/.test(String(cell)) ? `"${cell}"` : cell).join(',')).join('\r\n'))
-  const pdf = async (folder: string, name: string, spec: PdfSpec, issued: Date, more: Partial<DemoFile> = {}): Promise<DemoFile> =>
-    ({ folder, name, bytes: await makePdf(spec, issued), ...more })
+  const csv = (rows: (string | number)[][]) =>
+    Buffer.from(rows.map(row => row.map(cell => (/,/.test(String(cell)) ? `"${cell}"` : cell)).join(',')).join('\r\n'))
+  const pdf = async (folder: string, name: string, spec: PdfSpec, issued: Date, more: Partial<DemoFile> = {}): Promise<DemoFile> => ({
+    folder,
+    name,
+    bytes: await makePdf(spec, issued),
+    ...more,
+  })
 
   return [
     // Out on the top of the library, where things lie that were only just put in.
     { name: 'scan0007.pdf', bytes: await makePdf(texts.letter, MARCH) },
-    { name: 'opening hours FINAL (2).docx', bytes: await makeList('Opening hours', ['Monday to Friday, eight to five', 'Saturday, nine to noon', 'Closed from 24 December to 2 January']) },
+    {
+      name: 'opening hours FINAL (2).docx',
+      bytes: await makeList('Opening hours', [
+        'Monday to Friday, eight to five',
+        'Saturday, nine to noon',
+        'Closed from 24 December to 2 January',
+      ]),
+    },
 
-    ...TILES.map(([name], index): DemoFile => ({ folder: 'Studio photos', name: `test-tile-${name}.png`, tags: ['test tile'], bytes: tiles[index]! })),
-    { folder: 'Studio photos', name: 'studio-plan.svg', description: 'Wheels, glaze bench and kiln room, to be hung by the door', bytes: makePlan() },
-    { folder: 'Studio photos', name: 'test-tile-pictures.zip', bytes: Buffer.from(zipSync(Object.fromEntries(TILES.slice(0, 3).map(([name], index) => [`${name}.png`, new Uint8Array(tiles[index]!)])), { level: 0, mtime: NOVEMBER })) },
+    ...TILES.map(([name], index): DemoFile => ({
+      folder: 'Studio photos',
+      name: `test-tile-${name}.png`,
+      tags: ['test tile'],
+      bytes: tiles[index]!,
+    })),
+    {
+      folder: 'Studio photos',
+      name: 'studio-plan.svg',
+      description: 'Wheels, glaze bench and kiln room, to be hung by the door',
+      bytes: makePlan(),
+    },
+    {
+      folder: 'Studio photos',
+      name: 'test-tile-pictures.zip',
+      bytes: Buffer.from(
+        zipSync(Object.fromEntries(TILES.slice(0, 3).map(([name], index) => [`${name}.png`, new Uint8Array(tiles[index]!)])), {
+          level: 0,
+          mtime: NOVEMBER,
+        }),
+      ),
+    },
 
     { folder: 'Kilns', name: 'kiln-finished.wav', title: 'Kiln finished tone', bytes: makeTone() },
     await pdf('Kilns', 'Marlpit K60 manual.pdf', texts.kilnManual('K60'), SEPTEMBER, { title: 'K60 kiln manual', tags: ['K60', 'manual'] }),
-    await pdf('Kilns', 'marlpit-k100-manual-2026-09.pdf', texts.kilnManual('K100'), SEPTEMBER, { title: 'K100 kiln manual', tags: ['K100', 'manual'] }),
-    await pdf('Kilns', 'marlpit-k200-manual-2026-03.pdf', texts.kilnManual('K200'), MARCH, { title: 'K200 kiln manual', tags: ['K200', 'manual'] }),
-    await pdf('Kilns', 'kiln-installation-checklist-2026-03.pdf', texts.installation, MARCH, { title: 'Before a kiln is installed', tags: ['K60', 'K100', 'K200'] }),
-    { folder: 'Kilns', name: 'kiln-controller-introduction.pptx', title: 'The controller in five slides', bytes: makeSlides(texts.controllerSlides) },
+    await pdf('Kilns', 'marlpit-k100-manual-2026-09.pdf', texts.kilnManual('K100'), SEPTEMBER, {
+      title: 'K100 kiln manual',
+      tags: ['K100', 'manual'],
+    }),
+    await pdf('Kilns', 'marlpit-k200-manual-2026-03.pdf', texts.kilnManual('K200'), MARCH, {
+      title: 'K200 kiln manual',
+      tags: ['K200', 'manual'],
+    }),
+    await pdf('Kilns', 'kiln-installation-checklist-2026-03.pdf', texts.installation, MARCH, {
+      title: 'Before a kiln is installed',
+      tags: ['K60', 'K100', 'K200'],
+    }),
+    {
+      folder: 'Kilns',
+      name: 'kiln-controller-introduction.pptx',
+      title: 'The controller in five slides',
+      bytes: makeSlides(texts.controllerSlides),
+    },
     { folder: 'Kilns/Spare parts', name: 'spare-parts-k60.xlsx', tags: ['K60'], bytes: await makeSheet(texts.partRows('K60')) },
     { folder: 'Kilns/Spare parts', name: 'spare-parts-k100.xlsx', tags: ['K100'], bytes: await makeSheet(texts.partRows('K100')) },
     await pdf('Kilns/Spare parts', 'fitting-an-element-2026-03.pdf', texts.elementGuide, MARCH, { title: 'Fitting a new element' }),
@@ -85,33 +176,110 @@ export async function makeFiles(): Promise<DemoFile[]> {
     await pdf('Firing charts', 'firing-chart-raku.pdf', texts.firingChart('Raku', 980), MARCH),
     await pdf('Firing charts', 'firing-chart-biscuit.pdf', texts.firingChart('Biscuit', 1000), MARCH),
 
-    ...await Promise.all(SHEETS.map(([file, product, hazard, firstAid]) =>
-      pdf('Safety data sheets', `sds-${file}.pdf`, texts.safetySheet(product, hazard, firstAid), NOVEMBER, { title: `Safety data sheet: ${product}`, tags: ['safety'] }))),
+    ...(await Promise.all(
+      SHEETS.map(([file, product, hazard, firstAid]) =>
+        pdf('Safety data sheets', `sds-${file}.pdf`, texts.safetySheet(product, hazard, firstAid), NOVEMBER, {
+          title: `Safety data sheet: ${product}`,
+          tags: ['safety'],
+        }),
+      ),
+    )),
 
     await pdf('Guides', 'mixing-glaze-guide.pdf', texts.glazeGuide, SEPTEMBER, { title: 'Mixing a glaze from powder' }),
-    await pdf('Guides', 'wedging-clay-2026-03.pdf', texts.guide('Wedging clay', ['Cut', 'Slam', 'Ram’s head', 'Spiral', 'Look for air']), MARCH, { title: 'Wedging clay' }),
-    await pdf('Guides', 'first-bowl-2026-03.pdf', texts.guide('Throwing a first bowl', ['Centre', 'Open', 'Pull', 'Shape', 'Wire off', 'Turn the foot']), MARCH, { title: 'Throwing a first bowl' }),
-    await pdf('Guides', 'glaze-faults-2026-09.pdf', texts.guide('Glaze faults and their cures', ['Crawling', 'Pinholes', 'Crazing', 'Shivering', 'Running', 'Dunting']), SEPTEMBER, { title: 'Glaze faults and their cures', tags: ['glaze'] }),
-    await pdf('Guides', 'reading-a-cone-05-11-26.pdf', texts.guide('Reading a witness cone', ['What it is', 'Where it stands', 'When it has bent', 'When it has melted']), NOVEMBER, { title: 'Reading a witness cone' }),
+    await pdf(
+      'Guides',
+      'wedging-clay-2026-03.pdf',
+      texts.guide('Wedging clay', ['Cut', 'Slam', 'Ram’s head', 'Spiral', 'Look for air']),
+      MARCH,
+      { title: 'Wedging clay' },
+    ),
+    await pdf(
+      'Guides',
+      'first-bowl-2026-03.pdf',
+      texts.guide('Throwing a first bowl', ['Centre', 'Open', 'Pull', 'Shape', 'Wire off', 'Turn the foot']),
+      MARCH,
+      { title: 'Throwing a first bowl' },
+    ),
+    await pdf(
+      'Guides',
+      'glaze-faults-2026-09.pdf',
+      texts.guide('Glaze faults and their cures', ['Crawling', 'Pinholes', 'Crazing', 'Shivering', 'Running', 'Dunting']),
+      SEPTEMBER,
+      { title: 'Glaze faults and their cures', tags: ['glaze'] },
+    ),
+    await pdf(
+      'Guides',
+      'reading-a-cone-05-11-26.pdf',
+      texts.guide('Reading a witness cone', ['What it is', 'Where it stands', 'When it has bent', 'When it has melted']),
+      NOVEMBER,
+      { title: 'Reading a witness cone' },
+    ),
     { folder: 'Guides', name: 'glaze-recipes.xlsx', tags: ['glaze'], bytes: await makeSheet(texts.recipeRows) },
     { folder: 'Guides', name: 'glaze-notebook.md', title: 'Glaze notebook', tags: ['glaze'], bytes: Buffer.from(texts.notebook) },
-    { folder: 'Guides', name: 'raw-materials.csv', title: 'Raw materials and what they do', tags: ['glaze'], bytes: csv(texts.materialRows) },
+    {
+      folder: 'Guides',
+      name: 'raw-materials.csv',
+      title: 'Raw materials and what they do',
+      tags: ['glaze'],
+      bytes: csv(texts.materialRows),
+    },
 
-    { folder: 'Classes', name: 'joining-form.docx', title: 'Class joining form', bytes: await makeForm('Joining form', 'Fill this in and bring it to the first evening.', ['Name', 'Telephone', 'E-mail', 'Class', 'Have you thrown before?', 'Anything we should know']) },
-    { folder: 'Classes', name: 'packing-list.docx', title: 'What to bring to a class', bytes: await makeList('What to bring', ['Apron', 'Towel', 'Notebook', 'A mug that you like', 'Short fingernails']) },
-    { folder: 'Classes', name: 'studio-rules.docx', title: 'Rules of the studio', bytes: await makeList('Rules of the studio', ['Wipe wet, never sweep dry', 'Label your shelf', 'Kilns are opened by staff only', 'Leave the wheel as you would like to find it']) },
+    {
+      folder: 'Classes',
+      name: 'joining-form.docx',
+      title: 'Class joining form',
+      bytes: await makeForm('Joining form', 'Fill this in and bring it to the first evening.', [
+        'Name',
+        'Telephone',
+        'E-mail',
+        'Class',
+        'Have you thrown before?',
+        'Anything we should know',
+      ]),
+    },
+    {
+      folder: 'Classes',
+      name: 'packing-list.docx',
+      title: 'What to bring to a class',
+      bytes: await makeList('What to bring', ['Apron', 'Towel', 'Notebook', 'A mug that you like', 'Short fingernails']),
+    },
+    {
+      folder: 'Classes',
+      name: 'studio-rules.docx',
+      title: 'Rules of the studio',
+      bytes: await makeList('Rules of the studio', [
+        'Wipe wet, never sweep dry',
+        'Label your shelf',
+        'Kilns are opened by staff only',
+        'Leave the wheel as you would like to find it',
+      ]),
+    },
     { folder: 'Classes', name: 'class-dates-2027.csv', title: 'Class dates, winter 2027', bytes: csv(texts.dateRows) },
     await pdf('Classes', 'timetable-2027-01.pdf', texts.timetable, NOVEMBER, { title: 'Class timetable, winter 2027' }),
     await pdf('Classes', 'timetable-2027-04.pdf', texts.springTimetable, NOVEMBER, { editionOf: 'timetable-2027-01.pdf', waits: true }),
 
-    { folder: 'Price lists', name: 'stock-list-2026-11-20.csv', title: 'Stock list', bytes: csv([['code', 'clay body', 'bags in stock'], ...texts.stockRows]) },
+    {
+      folder: 'Price lists',
+      name: 'stock-list-2026-11-20.csv',
+      title: 'Stock list',
+      bytes: csv([['code', 'clay body', 'bags in stock'], ...texts.stockRows]),
+    },
     { folder: 'Price lists', name: 'carriage-rates-2026-03.csv', title: 'Carriage rates', bytes: csv(texts.carriageRows) },
-    await pdf('Price lists', 'price-list-latest.pdf', texts.priceList('Price list', 'September 2026', 0.97), SEPTEMBER, { title: 'Price list (latest)' }),
-    await pdf('Price lists', 'trade-price-list-2026-11.pdf', texts.priceList('Trade price list', 'November 2026', 0.8), NOVEMBER, { title: 'Trade price list', tags: ['trade'] }),
+    await pdf('Price lists', 'price-list-latest.pdf', texts.priceList('Price list', 'September 2026', 0.97), SEPTEMBER, {
+      title: 'Price list (latest)',
+    }),
+    await pdf('Price lists', 'trade-price-list-2026-11.pdf', texts.priceList('Trade price list', 'November 2026', 0.8), NOVEMBER, {
+      title: 'Trade price list',
+      tags: ['trade'],
+    }),
     await pdf('Price lists', 'trade-account-form-2026-03.pdf', texts.accountForm, MARCH, { title: 'Trade account form', tags: ['trade'] }),
     await pdf('Price lists', 'price-list-2026-05.pdf', texts.priceList('Price list', 'May 2026', 0.93), MARCH, { title: 'Price list' }),
-    await pdf('Price lists', 'price-list-2026-08.pdf', texts.priceList('Price list', 'August 2026', 0.96), SEPTEMBER, { editionOf: 'price-list-2026-05.pdf' }),
-    await pdf('Price lists', 'price-list-2026-11.pdf', texts.priceList('Price list', 'November 2026', 1), NOVEMBER, { editionOf: 'price-list-2026-05.pdf' }),
+    await pdf('Price lists', 'price-list-2026-08.pdf', texts.priceList('Price list', 'August 2026', 0.96), SEPTEMBER, {
+      editionOf: 'price-list-2026-05.pdf',
+    }),
+    await pdf('Price lists', 'price-list-2026-11.pdf', texts.priceList('Price list', 'November 2026', 1), NOVEMBER, {
+      editionOf: 'price-list-2026-05.pdf',
+    }),
     { folder: 'Price lists', name: 'order-form.html', title: 'Order form, to be printed', bytes: Buffer.from(strToU8(texts.orderForm)) },
   ]
 }

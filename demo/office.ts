@@ -27,7 +27,7 @@ export async function makeSheet(rows: (string | number)[][]): Promise<Buffer> {
   const [head = [], ...body] = rows
   const data = [
     head.map(value => ({ value: String(value), fontWeight: 'bold' as const })),
-    ...body.map(row => row.map(value => typeof value === 'number' ? { value, type: Number } : { value, type: String })),
+    ...body.map(row => row.map(value => (typeof value === 'number' ? { value, type: Number } : { value, type: String }))),
   ]
   return writeXlsxFile(data as never).toBuffer()
 }
@@ -38,16 +38,36 @@ const escape = (text: string) => text.replaceAll('&', '&amp;').replaceAll('<', '
 export function makeSlides(slides: string[]): Buffer {
   const office = 'http://schemas.openxmlformats.org/officeDocument/2006/relationships'
   const packaged = 'http://schemas.openxmlformats.org/package/2006'
-  const names = 'xmlns:a="http://schemas.openxmlformats.org/drawingml/2006/main" xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships" xmlns:p="http://schemas.openxmlformats.org/presentationml/2006/main"'
+  const names =
+    'xmlns:a="http://schemas.openxmlformats.org/drawingml/2006/main" xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships" xmlns:p="http://schemas.openxmlformats.org/presentationml/2006/main"'
   const part = (text: string) => strToU8(`<?xml version="1.0" encoding="UTF-8" standalone="yes"?>\n${text}`)
   const type = 'application/vnd.openxmlformats-officedocument.presentationml'
-  const files = Object.fromEntries(slides.map((words, index) => [`ppt/slides/slide${index + 1}.xml`, part(
-    `<p:sld ${names}><p:cSld><p:spTree><p:nvGrpSpPr><p:cNvPr id="1" name=""/><p:cNvGrpSpPr/><p:nvPr/></p:nvGrpSpPr><p:grpSpPr/><p:sp><p:nvSpPr><p:cNvPr id="2" name="Words"/><p:cNvSpPr/><p:nvPr/></p:nvSpPr><p:spPr/><p:txBody><a:bodyPr/><a:p><a:r><a:t>${escape(words)}</a:t></a:r></a:p></p:txBody></p:sp></p:spTree></p:cSld></p:sld>`)]))
-  return Buffer.from(zipSync({
-    '[Content_Types].xml': part(`<Types xmlns="${packaged}/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default Extension="xml" ContentType="application/xml"/><Override PartName="/ppt/presentation.xml" ContentType="${type}.presentation.main+xml"/>${slides.map((_, index) => `<Override PartName="/ppt/slides/slide${index + 1}.xml" ContentType="${type}.slide+xml"/>`).join('')}</Types>`),
-    '_rels/.rels': part(`<Relationships xmlns="${packaged}/relationships"><Relationship Id="rId1" Type="${office}/officeDocument" Target="ppt/presentation.xml"/></Relationships>`),
-    'ppt/presentation.xml': part(`<p:presentation ${names}><p:sldIdLst>${slides.map((_, index) => `<p:sldId id="${256 + index}" r:id="rId${index + 1}"/>`).join('')}</p:sldIdLst></p:presentation>`),
-    'ppt/_rels/presentation.xml.rels': part(`<Relationships xmlns="${packaged}/relationships">${slides.map((_, index) => `<Relationship Id="rId${index + 1}" Type="${office}/slide" Target="slides/slide${index + 1}.xml"/>`).join('')}</Relationships>`),
-    ...files,
-  }, { mtime: new Date('2026-09-07T09:00:00Z') }))
+  const files = Object.fromEntries(
+    slides.map((words, index) => [
+      `ppt/slides/slide${index + 1}.xml`,
+      part(
+        `<p:sld ${names}><p:cSld><p:spTree><p:nvGrpSpPr><p:cNvPr id="1" name=""/><p:cNvGrpSpPr/><p:nvPr/></p:nvGrpSpPr><p:grpSpPr/><p:sp><p:nvSpPr><p:cNvPr id="2" name="Words"/><p:cNvSpPr/><p:nvPr/></p:nvSpPr><p:spPr/><p:txBody><a:bodyPr/><a:p><a:r><a:t>${escape(words)}</a:t></a:r></a:p></p:txBody></p:sp></p:spTree></p:cSld></p:sld>`,
+      ),
+    ]),
+  )
+  return Buffer.from(
+    zipSync(
+      {
+        '[Content_Types].xml': part(
+          `<Types xmlns="${packaged}/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default Extension="xml" ContentType="application/xml"/><Override PartName="/ppt/presentation.xml" ContentType="${type}.presentation.main+xml"/>${slides.map((_, index) => `<Override PartName="/ppt/slides/slide${index + 1}.xml" ContentType="${type}.slide+xml"/>`).join('')}</Types>`,
+        ),
+        '_rels/.rels': part(
+          `<Relationships xmlns="${packaged}/relationships"><Relationship Id="rId1" Type="${office}/officeDocument" Target="ppt/presentation.xml"/></Relationships>`,
+        ),
+        'ppt/presentation.xml': part(
+          `<p:presentation ${names}><p:sldIdLst>${slides.map((_, index) => `<p:sldId id="${256 + index}" r:id="rId${index + 1}"/>`).join('')}</p:sldIdLst></p:presentation>`,
+        ),
+        'ppt/_rels/presentation.xml.rels': part(
+          `<Relationships xmlns="${packaged}/relationships">${slides.map((_, index) => `<Relationship Id="rId${index + 1}" Type="${office}/slide" Target="slides/slide${index + 1}.xml"/>`).join('')}</Relationships>`,
+        ),
+        ...files,
+      },
+      { mtime: new Date('2026-09-07T09:00:00Z') },
+    ),
+  )
 }

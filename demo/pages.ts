@@ -8,33 +8,74 @@ import { newButton, newCard, newPicture, newShelf } from '../core/page/insert'
 export type FileIds = Map<string, string>
 
 const text = (words: string): Inline => ({ type: 'text', text: words })
-const p = (...content: (string | Inline)[]): PlainBlock => ({ type: 'paragraph', content: content.map(part => typeof part === 'string' ? text(part) : part) })
+const p = (...content: (string | Inline)[]): PlainBlock => ({
+  type: 'paragraph',
+  content: content.map(part => (typeof part === 'string' ? text(part) : part)),
+})
 const h2 = (words: string): PlainBlock => ({ type: 'heading', attrs: { level: 2 }, content: [text(words)] })
-const bullets = (...items: string[]): PlainBlock => ({ type: 'bulletList', content: items.map(item => ({ type: 'listItem' as const, content: [p(item)] })) })
-const steps = (...items: string[]): PlainBlock => ({ type: 'orderedList', attrs: { start: 1 }, content: items.map(item => ({ type: 'listItem' as const, content: [p(item)] })) })
+const bullets = (...items: string[]): PlainBlock => ({
+  type: 'bulletList',
+  content: items.map(item => ({ type: 'listItem' as const, content: [p(item)] })),
+})
+const steps = (...items: string[]): PlainBlock => ({
+  type: 'orderedList',
+  attrs: { start: 1 },
+  content: items.map(item => ({ type: 'listItem' as const, content: [p(item)] })),
+})
 
 const quote = (words: string): PlainBlock => ({ type: 'blockquote', content: [p(words) as Extract<PlainBlock, { type: 'paragraph' }>] })
-const columns = (...contents: PlainBlock[][]): Block => ({ type: 'columns', content: contents.map(content => ({ type: 'column' as const, content })) })
-const section = (tone: 'tint' | 'deep', ...content: PlainBlock[]): Block => ({ type: 'section', attrs: { tone, padding: 'medium', width: 'text' }, content })
+const columns = (...contents: PlainBlock[][]): Block => ({
+  type: 'columns',
+  content: contents.map(content => ({ type: 'column' as const, content })),
+})
+const section = (tone: 'tint' | 'deep', ...content: PlainBlock[]): Block => ({
+  type: 'section',
+  attrs: { tone, padding: 'medium', width: 'text' },
+  content,
+})
 type Cell = TableBlock['content'][number]['content'][number]
 /** A table whose first row and first column name the others. */
-const table = (...rows: string[][]): PlainBlock => ({ type: 'table', content: rows.map((cells, line) => ({
-  type: 'tableRow',
-  content: cells.map((words, at): Cell => ({ type: line && at ? 'tableCell' : 'tableHeader', content: [{ type: 'paragraph', content: [text(words)] }] })),
-})) })
+const table = (...rows: string[][]): PlainBlock => ({
+  type: 'table',
+  content: rows.map((cells, line) => ({
+    type: 'tableRow',
+    content: cells.map((words, at): Cell => ({
+      type: line && at ? 'tableCell' : 'tableHeader',
+      content: [{ type: 'paragraph', content: [text(words)] }],
+    })),
+  })),
+})
 type Button = Extract<PlainBlock, { type: 'downloadButton' }>
 const row = (...content: Button[]): PlainBlock => ({ type: 'buttonRow', attrs: { align: 'left' }, content })
 
-export interface DemoPage { title: string, slug: string, document: PageDocument, /** goes with links to the page */ picture?: string, later?: Block[] }
+export interface DemoPage {
+  title: string
+  slug: string
+  document: PageDocument
+  /** goes with links to the page */ picture?: string
+  later?: Block[]
+}
 
 /** Test tiles that are shown, and what they show. */
 const TILES: [name: string, words: string][] = [
-  ['celadon', 'Celadon, grey-green, pooling darker at the foot'], ['tenmoku', 'Tenmoku, near black, breaking to rust on the edge'], ['chun', 'Chun, milky blue with a soft run'],
-  ['oribe', 'Oribe, copper green with dark runs'], ['honey', 'Honey, clear amber over iron specks'], ['copper-red', 'Copper red, deep, bright where it is thick'],
+  ['celadon', 'Celadon, grey-green, pooling darker at the foot'],
+  ['tenmoku', 'Tenmoku, near black, breaking to rust on the edge'],
+  ['chun', 'Chun, milky blue with a soft run'],
+  ['oribe', 'Oribe, copper green with dark runs'],
+  ['honey', 'Honey, clear amber over iron specks'],
+  ['copper-red', 'Copper red, deep, bright where it is thick'],
 ]
 
 /** The pages of the site; `later` is added to the draft after publishing and waits there. */
-export function makePages(ids: FileIds, folders: Map<string, string>, { glazePage, kilnLook, timetablePost }: { glazePage: string, kilnLook: string, /** identity of the signpost to the timetable */ timetablePost: string }): DemoPage[] {
+export function makePages(
+  ids: FileIds,
+  folders: Map<string, string>,
+  {
+    glazePage,
+    kilnLook,
+    timetablePost,
+  }: { glazePage: string; kilnLook: string; /** identity of the signpost to the timetable */ timetablePost: string },
+): DemoPage[] {
   const target = (name: string) => {
     const id = ids.get(name)
     if (!id) throw new Error(`The demo has no file "${name}".`)
@@ -42,147 +83,298 @@ export function makePages(ids: FileIds, folders: Map<string, string>, { glazePag
   }
   const button = (name: string | null, label: string, attrs: Partial<ButtonAttrs> = {}): Button => ({
     type: 'downloadButton',
-    attrs: { placement: newId(10), target: name ? target(name) : null, label, note: '{type}, {size}', action: 'tab', saveAs: '', look: 'slab', align: 'left', ...attrs },
+    attrs: {
+      placement: newId(10),
+      target: name ? target(name) : null,
+      label,
+      note: '{type}, {size}',
+      action: 'tab',
+      saveAs: '',
+      look: 'slab',
+      align: 'left',
+      ...attrs,
+    },
   })
   const strap = (name: string | null, label: string, attrs: Partial<ButtonAttrs> = {}) => button(name, label, { look: 'strap', ...attrs })
   const link = (words: string, name: string): Inline => ({
-    type: 'text', text: words, marks: [{ type: 'downloadLink', attrs: { placement: newId(10), target: target(name), action: 'tab', saveAs: '' } }],
+    type: 'text',
+    text: words,
+    marks: [{ type: 'downloadLink', attrs: { placement: newId(10), target: target(name), action: 'tab', saveAs: '' } }],
   })
 
   const outside = (words: string, href: string): Inline => ({
-    type: 'text', text: words, marks: [{ type: 'downloadLink', attrs: { placement: newId(10), target: { kind: 'address', href }, action: 'tab', saveAs: '' } }],
+    type: 'text',
+    text: words,
+    marks: [{ type: 'downloadLink', attrs: { placement: newId(10), target: { kind: 'address', href }, action: 'tab', saveAs: '' } }],
   })
-  const card = (name: string, words: string, attrs: Partial<CardAttrs> = {}): PlainBlock => ({ type: 'fileCard', attrs: { ...newCard(target(name)), look: 'rim', text: words, ...attrs } })
-  const picture = (name: string, alt: string, attrs: Partial<PictureAttrs> = {}): PlainBlock => ({ type: 'picture', attrs: { ...newPicture(target(name).id), alt, ...attrs } })
+  const card = (name: string, words: string, attrs: Partial<CardAttrs> = {}): PlainBlock => ({
+    type: 'fileCard',
+    attrs: { ...newCard(target(name)), look: 'rim', text: words, ...attrs },
+  })
+  const picture = (name: string, alt: string, attrs: Partial<PictureAttrs> = {}): PlainBlock => ({
+    type: 'picture',
+    attrs: { ...newPicture(target(name).id), alt, ...attrs },
+  })
 
   return [
     {
-      title: 'Clay, glaze and a warm kiln', slug: '', picture: 'test-tile-shino.png',
-      document: { type: 'doc', content: [
-        p('Marlpit Pottery Supply digs, mixes and bags its own clay, and keeps the glazes and kilns that go with it. The yard is open on weekdays from eight to five; in the evening the same rooms are a pottery school.'),
-        button('price-list-2026-11.pdf', 'Price list, November 2026', { note: '{type}, {pages}, {size}' }),
-        columns(
-          [h2('New this season'), bullets('A grogged stoneware for large pots', 'Two ash glazes, pine and oak', 'Wednesday evenings for second-year throwers')],
-          [h2('From our guides'), quote('Wedge until the cut face shows no more swirls. Then wedge ten times more.'), p('All of them are free to read and to print.')],
-        ),
-        section('tint',
-          h2('Come to a class'),
-          p('Ten evenings, clay and two firings included. See the ', link('winter timetable', 'timetable-2027-01.pdf'), ' and bring the joining form to the first evening.'),
-          strap(null, 'Class timetable', { target: { kind: 'signpost', id: timetablePost } }),
-          strap('joining-form.docx', 'Joining form'),
-          strap('packing-list.docx', 'What to bring'),
-        ),
-        section('deep',
-          h2('Teaching somewhere else?'),
-          p('Schools and studios buy from the first pallet at trade prices, and every sheet is theirs to print.'),
-          row(button('trade-price-list-2026-11.pdf', 'Trade price list'), button('All safety data sheets.zip', 'Safety data sheets', { look: 'rim', action: 'save' })),
-        ),
-      ] },
+      title: 'Clay, glaze and a warm kiln',
+      slug: '',
+      picture: 'test-tile-shino.png',
+      document: {
+        type: 'doc',
+        content: [
+          p(
+            'Marlpit Pottery Supply digs, mixes and bags its own clay, and keeps the glazes and kilns that go with it. The yard is open on weekdays from eight to five; in the evening the same rooms are a pottery school.',
+          ),
+          button('price-list-2026-11.pdf', 'Price list, November 2026', { note: '{type}, {pages}, {size}' }),
+          columns(
+            [
+              h2('New this season'),
+              bullets('A grogged stoneware for large pots', 'Two ash glazes, pine and oak', 'Wednesday evenings for second-year throwers'),
+            ],
+            [
+              h2('From our guides'),
+              quote('Wedge until the cut face shows no more swirls. Then wedge ten times more.'),
+              p('All of them are free to read and to print.'),
+            ],
+          ),
+          section(
+            'tint',
+            h2('Come to a class'),
+            p(
+              'Ten evenings, clay and two firings included. See the ',
+              link('winter timetable', 'timetable-2027-01.pdf'),
+              ' and bring the joining form to the first evening.',
+            ),
+            strap(null, 'Class timetable', { target: { kind: 'signpost', id: timetablePost } }),
+            strap('joining-form.docx', 'Joining form'),
+            strap('packing-list.docx', 'What to bring'),
+          ),
+          section(
+            'deep',
+            h2('Teaching somewhere else?'),
+            p('Schools and studios buy from the first pallet at trade prices, and every sheet is theirs to print.'),
+            row(
+              button('trade-price-list-2026-11.pdf', 'Trade price list'),
+              button('All safety data sheets.zip', 'Safety data sheets', { look: 'rim', action: 'save' }),
+            ),
+          ),
+        ],
+      },
     },
     {
-      title: 'Clay & glaze', slug: 'clay-and-glaze',
-      document: { type: 'doc', content: [
-        p('Every body and glaze comes with its safety data sheet and a firing chart. If you teach, print them: they are made for the studio wall.'),
-        h2('Safety data sheets'),
-        strap('sds-marl-stoneware.pdf', 'Marl stoneware'),
-        strap('sds-tin-white-glaze.pdf', 'Tin white glaze'),
-        strap('sds-copper-carbonate.pdf', 'Copper carbonate'),
-        strap('All safety data sheets.zip', 'All of them', { action: 'save' }),
-        h2('Firing charts'),
-        p('Tick those you need and take them as one zip.'),
-        { type: 'shelf', attrs: { ...newShelf({ kind: 'folder', id: folders.get('Firing charts')!, order: 'title' }), zipName: 'Marlpit firing charts' } },
-        h2('Mix your own'),
-        p('Our recipes are yours to change. Read the ', link('guide to mixing from powder', 'mixing-glaze-guide.pdf'), ' first, then take the sheet.'),
-        button('glaze-recipes.xlsx', 'Glaze recipes', { look: 'rim', action: 'save', saveAs: 'Marlpit glaze recipes.xlsx' }),
-        button('Test tile picture pack.zip', 'Pictures of our test tiles', { look: 'rim', action: 'save' }),
-      ] },
+      title: 'Clay & glaze',
+      slug: 'clay-and-glaze',
+      document: {
+        type: 'doc',
+        content: [
+          p(
+            'Every body and glaze comes with its safety data sheet and a firing chart. If you teach, print them: they are made for the studio wall.',
+          ),
+          h2('Safety data sheets'),
+          strap('sds-marl-stoneware.pdf', 'Marl stoneware'),
+          strap('sds-tin-white-glaze.pdf', 'Tin white glaze'),
+          strap('sds-copper-carbonate.pdf', 'Copper carbonate'),
+          strap('All safety data sheets.zip', 'All of them', { action: 'save' }),
+          h2('Firing charts'),
+          p('Tick those you need and take them as one zip.'),
+          {
+            type: 'shelf',
+            attrs: { ...newShelf({ kind: 'folder', id: folders.get('Firing charts')!, order: 'title' }), zipName: 'Marlpit firing charts' },
+          },
+          h2('Mix your own'),
+          p(
+            'Our recipes are yours to change. Read the ',
+            link('guide to mixing from powder', 'mixing-glaze-guide.pdf'),
+            ' first, then take the sheet.',
+          ),
+          button('glaze-recipes.xlsx', 'Glaze recipes', { look: 'rim', action: 'save', saveAs: 'Marlpit glaze recipes.xlsx' }),
+          button('Test tile picture pack.zip', 'Pictures of our test tiles', { look: 'rim', action: 'save' }),
+        ],
+      },
     },
     {
-      title: 'Trade', slug: 'trade',
-      document: { type: 'doc', content: [
-        p('Schools, studios and shops buy at trade prices from the first pallet. The list below holds for three months; the stock list is written every Friday.'),
-        // A month behind its file: one of the slips a real site has.
-        button('trade-price-list-2026-11.pdf', 'Trade price list, October 2026'),
-        button('stock-list-2026-11-20.csv', 'Stock list', { look: 'rim', action: 'save' }),
-        h2('Delivery'),
-        p('Pallets go out on Tuesdays and Thursdays. Tell us about narrow lanes.'),
-        // Saved under a name that was true for a week, and an address that browsers warn of: two more such slips.
-        p('Prices moved a little in autumn: compare with ', link('the list of September', 'price-list-latest.pdf'), ', or with the ', outside('index of clay prices', 'http://index.clay-prices.example/autumn'), '.'),
-      ] },
+      title: 'Trade',
+      slug: 'trade',
+      document: {
+        type: 'doc',
+        content: [
+          p(
+            'Schools, studios and shops buy at trade prices from the first pallet. The list below holds for three months; the stock list is written every Friday.',
+          ),
+          // A month behind its file: one of the slips a real site has.
+          button('trade-price-list-2026-11.pdf', 'Trade price list, October 2026'),
+          button('stock-list-2026-11-20.csv', 'Stock list', { look: 'rim', action: 'save' }),
+          h2('Delivery'),
+          p('Pallets go out on Tuesdays and Thursdays. Tell us about narrow lanes.'),
+          // Saved under a name that was true for a week, and an address that browsers warn of: two more such slips.
+          p(
+            'Prices moved a little in autumn: compare with ',
+            link('the list of September', 'price-list-latest.pdf'),
+            ', or with the ',
+            outside('index of clay prices', 'http://index.clay-prices.example/autumn'),
+            '.',
+          ),
+        ],
+      },
       // Placed without a file: it must not go live unnoticed.
       later: [h2('Open an account'), p('Send the form back with a copy of your letterhead.'), button(null, 'Trade account form')],
     },
     {
-      title: 'Kilns', slug: 'kilns',
-      document: { type: 'doc', content: [
-        p('Three top loaders, built in the yard and repaired here for as long as they burn. Manuals are those of the kilns we sell now; ask for older ones by the number on the door.'),
-        button('kiln-installation-checklist-2026-03.pdf', 'Before a kiln is installed', { note: '{type}, {pages}, {size}', look: kilnLook }),
-        table(
-          ['Kiln', 'Room inside', 'Hottest', 'Power'],
-          ['K60', '60\u00A0litres', '1300\u00A0°C', '3.6\u00A0kW, one phase'],
-          ['K100', '100\u00A0litres', '1300\u00A0°C', '7.5\u00A0kW, three phases'],
-          ['K200', '200\u00A0litres', '1320\u00A0°C', '13\u00A0kW, three phases'],
-        ),
-        h2('Manuals'),
-        card('Marlpit K60 manual.pdf', 'Sixty litres, from a household socket. For a shelf of mugs or one proud pot.', { title: 'K60' }),
-        card('marlpit-k100-manual-2026-09.pdf', 'A hundred litres on three phases: the kiln of most evening schools.', { title: 'K100' }),
-        card('marlpit-k200-manual-2026-03.pdf', 'Two hundred litres with a trolley base, for those who fire every other day.', { title: 'K200' }),
-        section('tint',
-          h2('Keeping it going'),
-          p('Elements and thermocouples are yours to change. Switch off at the wall first, and read the ', link('four pages on elements', 'fitting-an-element-2026-03.pdf'), '.'),
-          { type: 'shelf', attrs: { ...newShelf({ kind: 'folder', id: folders.get('Kilns/Spare parts')!, order: 'title' }), zipName: 'Marlpit spare parts' } },
-        ),
-      ] },
+      title: 'Kilns',
+      slug: 'kilns',
+      document: {
+        type: 'doc',
+        content: [
+          p(
+            'Three top loaders, built in the yard and repaired here for as long as they burn. Manuals are those of the kilns we sell now; ask for older ones by the number on the door.',
+          ),
+          button('kiln-installation-checklist-2026-03.pdf', 'Before a kiln is installed', {
+            note: '{type}, {pages}, {size}',
+            look: kilnLook,
+          }),
+          table(
+            ['Kiln', 'Room inside', 'Hottest', 'Power'],
+            ['K60', '60\u00A0litres', '1300\u00A0°C', '3.6\u00A0kW, one phase'],
+            ['K100', '100\u00A0litres', '1300\u00A0°C', '7.5\u00A0kW, three phases'],
+            ['K200', '200\u00A0litres', '1320\u00A0°C', '13\u00A0kW, three phases'],
+          ),
+          h2('Manuals'),
+          card('Marlpit K60 manual.pdf', 'Sixty litres, from a household socket. For a shelf of mugs or one proud pot.', { title: 'K60' }),
+          card('marlpit-k100-manual-2026-09.pdf', 'A hundred litres on three phases: the kiln of most evening schools.', { title: 'K100' }),
+          card('marlpit-k200-manual-2026-03.pdf', 'Two hundred litres with a trolley base, for those who fire every other day.', {
+            title: 'K200',
+          }),
+          section(
+            'tint',
+            h2('Keeping it going'),
+            p(
+              'Elements and thermocouples are yours to change. Switch off at the wall first, and read the ',
+              link('four pages on elements', 'fitting-an-element-2026-03.pdf'),
+              '.',
+            ),
+            {
+              type: 'shelf',
+              attrs: {
+                ...newShelf({ kind: 'folder', id: folders.get('Kilns/Spare parts')!, order: 'title' }),
+                zipName: 'Marlpit spare parts',
+              },
+            },
+          ),
+        ],
+      },
     },
     {
-      title: 'Classes', slug: 'classes',
-      document: { type: 'doc', content: [
-        columns(
-          [p('Ten evenings of two and a half hours, six wheels, clay and two firings included. Beginners on Tuesdays, everybody else on Wednesdays and Thursdays.'), button('timetable-2027-01.pdf', 'Timetable, winter 2027')],
-          [picture('test-tile-shino.png', 'A test tile in shino, cream with orange where the glaze is thin', { size: 'half' })],
-        ),
-        h2('Before the first evening'),
-        strap('joining-form.docx', 'Joining form'),
-        strap('packing-list.docx', 'What to bring'),
-        strap('studio-rules.docx', 'Rules of the studio'),
-        quote('You will throw ten bad bowls. Then you will throw a bad bowl that you like.'),
-        row(
-          button('class-dates-2027.csv', 'All dates, for your calendar', { look: 'rim', action: 'save' }),
-          { type: 'downloadButton', attrs: { ...newButton({ kind: 'email', address: 'school@marlpit.example' }, 'Ask the school'), look: 'rim', note: 'school@marlpit.example' } },
-        ),
-      ] },
+      title: 'Classes',
+      slug: 'classes',
+      document: {
+        type: 'doc',
+        content: [
+          columns(
+            [
+              p(
+                'Ten evenings of two and a half hours, six wheels, clay and two firings included. Beginners on Tuesdays, everybody else on Wednesdays and Thursdays.',
+              ),
+              button('timetable-2027-01.pdf', 'Timetable, winter 2027'),
+            ],
+            [picture('test-tile-shino.png', 'A test tile in shino, cream with orange where the glaze is thin', { size: 'half' })],
+          ),
+          h2('Before the first evening'),
+          strap('joining-form.docx', 'Joining form'),
+          strap('packing-list.docx', 'What to bring'),
+          strap('studio-rules.docx', 'Rules of the studio'),
+          quote('You will throw ten bad bowls. Then you will throw a bad bowl that you like.'),
+          row(button('class-dates-2027.csv', 'All dates, for your calendar', { look: 'rim', action: 'save' }), {
+            type: 'downloadButton',
+            attrs: {
+              ...newButton({ kind: 'email', address: 'school@marlpit.example' }, 'Ask the school'),
+              look: 'rim',
+              note: 'school@marlpit.example',
+            },
+          }),
+        ],
+      },
     },
     {
-      title: 'Studio photos', slug: 'studio-photos',
-      document: { type: 'doc', content: [
-        p('Every glaze on our own stoneware, fired to cone 8 and photographed by a north window. Press may use them; say where they are from.'),
-        columns(...TILES.slice(0, 3).map(([name, words]) => [picture(`test-tile-${name}.png`, words, { caption: words.split(',')[0]! })])),
-        columns(...TILES.slice(3, 6).map(([name, words]) => [picture(`test-tile-${name}.png`, words, { caption: words.split(',')[0]! })])),
-        button('Test tile picture pack.zip', 'The picture pack', {
-          note: 'all tiles in full size, {type}, {size}', action: 'save', align: 'middle',
-          own: { ...withFill(BUILT_IN_LOOKS[0]!.appearance, { kind: 'picture', file: target('test-tile-celadon.png').id, colour: 'accentDark', veil: 65 }), padding: { y: 30, x: 64 }, size: 20 },
-        }),
-        { type: 'space', attrs: { size: 'small' } },
-        h2('Where it happens'),
-        picture('studio-plan.svg', 'Plan of the studio: six wheels on the left, kiln room and glaze bench on the right', { caption: 'Hang it by the door: a click saves it.', target: target('studio-plan.svg'), action: 'save' }),
-      ] },
+      title: 'Studio photos',
+      slug: 'studio-photos',
+      document: {
+        type: 'doc',
+        content: [
+          p(
+            'Every glaze on our own stoneware, fired to cone 8 and photographed by a north window. Press may use them; say where they are from.',
+          ),
+          columns(
+            ...TILES.slice(0, 3).map(([name, words]) => [picture(`test-tile-${name}.png`, words, { caption: words.split(',')[0]! })]),
+          ),
+          columns(
+            ...TILES.slice(3, 6).map(([name, words]) => [picture(`test-tile-${name}.png`, words, { caption: words.split(',')[0]! })]),
+          ),
+          button('Test tile picture pack.zip', 'The picture pack', {
+            note: 'all tiles in full size, {type}, {size}',
+            action: 'save',
+            align: 'middle',
+            own: {
+              ...withFill(BUILT_IN_LOOKS[0]!.appearance, {
+                kind: 'picture',
+                file: target('test-tile-celadon.png').id,
+                colour: 'accentDark',
+                veil: 65,
+              }),
+              padding: { y: 30, x: 64 },
+              size: 20,
+            },
+          }),
+          { type: 'space', attrs: { size: 'small' } },
+          h2('Where it happens'),
+          picture('studio-plan.svg', 'Plan of the studio: six wheels on the left, kiln room and glaze bench on the right', {
+            caption: 'Hang it by the door: a click saves it.',
+            target: target('studio-plan.svg'),
+            action: 'save',
+          }),
+        ],
+      },
     },
     {
-      title: 'Guides', slug: 'guides',
-      document: { type: 'doc', content: [
-        p('Written at the bench, tried on every class since. Print them, pin them up, get clay on them.'),
-        card('first-bowl-2026-03.pdf', 'Centre, open, pull, shape: the first bowl in six steps, with what goes wrong at each.', { note: '{type}, {size}, {downloads}' }),
-        card('mixing-glaze-guide.pdf', 'From a bag of powder to a bucket that settles slowly. Scales, sieve, and patience.'),
-        card('glaze-faults-2026-09.pdf', 'Crawling, pinholes, crazing: what the pot is telling you, and what to change.'),
-        section('deep',
-          h2('And all the rest'),
-          { type: 'shelf', attrs: { ...newShelf({ kind: 'folder', id: folders.get('Guides')!, order: 'title' }), zipName: 'Marlpit guides' } },
-        ),
-        h2('Reading a witness cone'),
-        steps('Stand it in a pat of clay, leaning the way it shall bend.', 'Look through the spy hole from four degrees below its number on.', 'Switch off when its tip touches the pat, and write the time down.'),
-        { type: 'horizontalRule' },
-        p('Safety data sheets are with ', { type: 'text', text: 'clay and glaze', marks: [{ type: 'downloadLink', attrs: { placement: newId(10), target: { kind: 'page', id: glazePage }, action: 'here', saveAs: '' } }] }, '.'),
-      ] },
+      title: 'Guides',
+      slug: 'guides',
+      document: {
+        type: 'doc',
+        content: [
+          p('Written at the bench, tried on every class since. Print them, pin them up, get clay on them.'),
+          card('first-bowl-2026-03.pdf', 'Centre, open, pull, shape: the first bowl in six steps, with what goes wrong at each.', {
+            note: '{type}, {size}, {downloads}',
+          }),
+          card('mixing-glaze-guide.pdf', 'From a bag of powder to a bucket that settles slowly. Scales, sieve, and patience.'),
+          card('glaze-faults-2026-09.pdf', 'Crawling, pinholes, crazing: what the pot is telling you, and what to change.'),
+          section('deep', h2('And all the rest'), {
+            type: 'shelf',
+            attrs: { ...newShelf({ kind: 'folder', id: folders.get('Guides')!, order: 'title' }), zipName: 'Marlpit guides' },
+          }),
+          h2('Reading a witness cone'),
+          steps(
+            'Stand it in a pat of clay, leaning the way it shall bend.',
+            'Look through the spy hole from four degrees below its number on.',
+            'Switch off when its tip touches the pat, and write the time down.',
+          ),
+          { type: 'horizontalRule' },
+          p(
+            'Safety data sheets are with ',
+            {
+              type: 'text',
+              text: 'clay and glaze',
+              marks: [
+                {
+                  type: 'downloadLink',
+                  attrs: { placement: newId(10), target: { kind: 'page', id: glazePage }, action: 'here', saveAs: '' },
+                },
+              ],
+            },
+            '.',
+          ),
+        ],
+      },
     },
   ]
 }

@@ -4,7 +4,12 @@ export interface PdfSpec {
   title: string
   subtitle: string
   /** what the document is written out of, a page or so each */
-  sections: { heading: string, text?: string[], table?: string[][], curve?: { label: string, points: [hours: number, degrees: number][] } }[]
+  sections: {
+    heading: string
+    text?: string[]
+    table?: string[][]
+    curve?: { label: string; points: [hours: number, degrees: number][] }
+  }[]
 }
 
 const INK = '#24211D'
@@ -28,10 +33,19 @@ function table(doc: Doc, rows: string[][]): void {
     if (doc.y > doc.page.height - 90) doc.addPage()
     const top = doc.y
     doc.font(index ? 'Helvetica' : 'Helvetica-Bold').fontSize(10)
-    row.forEach((cell, column) => doc.text(cell, column ? MARGIN + first + (column - 1) * rest : MARGIN, top, {
-      width: column ? rest : first - 8, align: column ? 'right' : 'left', lineBreak: false,
-    }))
-    doc.moveTo(MARGIN, top + 16).lineTo(MARGIN + width, top + 16).lineWidth(index ? 0.4 : 1).strokeColor(LINE).stroke()
+    row.forEach((cell, column) =>
+      doc.text(cell, column ? MARGIN + first + (column - 1) * rest : MARGIN, top, {
+        width: column ? rest : first - 8,
+        align: column ? 'right' : 'left',
+        lineBreak: false,
+      }),
+    )
+    doc
+      .moveTo(MARGIN, top + 16)
+      .lineTo(MARGIN + width, top + 16)
+      .lineWidth(index ? 0.4 : 1)
+      .strokeColor(LINE)
+      .stroke()
     doc.y = top + 21
   })
   doc.x = MARGIN
@@ -45,11 +59,16 @@ function curve(doc: Doc, { label, points }: NonNullable<PdfSpec['sections'][numb
   const y = (degrees: number) => top + height - (degrees / 1300) * height
   doc.fontSize(8.5).fillColor(INK)
   for (let degrees = 0; degrees <= 1300; degrees += 100) {
-    doc.moveTo(left, y(degrees)).lineTo(left + width, y(degrees)).lineWidth(0.4).strokeColor(LINE).stroke()
+    doc
+      .moveTo(left, y(degrees))
+      .lineTo(left + width, y(degrees))
+      .lineWidth(0.4)
+      .strokeColor(LINE)
+      .stroke()
     if (degrees % 200 === 0) doc.text(`${degrees} °C`, MARGIN - 10, y(degrees) - 4, { width: 38, align: 'right' })
   }
   for (let hour = 0; hour <= hours; hour += 2) doc.text(`${hour} h`, x(hour) - 12, top + height + 5, { width: 24, align: 'center' })
-  points.forEach(([hour, degrees], index) => index ? doc.lineTo(x(hour), y(degrees)) : doc.moveTo(x(hour), y(degrees)))
+  points.forEach(([hour, degrees], index) => (index ? doc.lineTo(x(hour), y(degrees)) : doc.moveTo(x(hour), y(degrees))))
   doc.lineWidth(2.2).strokeColor(ACCENT).stroke()
   doc.fontSize(10).text(label, MARGIN, top + height + 24)
 }
@@ -57,7 +76,10 @@ function curve(doc: Doc, { label, points }: NonNullable<PdfSpec['sections'][numb
 /** A PDF of real pages; `issued` is the date it carries. */
 export function makePdf(spec: PdfSpec, issued: Date): Promise<Buffer> {
   const doc = new PDFDocument({
-    size: 'A4', margin: MARGIN, bufferPages: true, lang: 'en',
+    size: 'A4',
+    margin: MARGIN,
+    bufferPages: true,
+    lang: 'en',
     info: { Title: spec.title, Author: 'Marlpit Pottery Supply', CreationDate: issued, ModDate: issued },
   })
   const chunks: Buffer[] = []
@@ -79,7 +101,10 @@ export function makePdf(spec: PdfSpec, issued: Date): Promise<Buffer> {
   for (let page = 0; page < count; page++) {
     doc.switchToPage(page)
     doc.page.margins.bottom = 0
-    doc.fontSize(8.5).fillColor('#5F5950').text(`${spec.title}, page ${page + 1} of ${count}`, MARGIN, doc.page.height - 36, { lineBreak: false })
+    doc
+      .fontSize(8.5)
+      .fillColor('#5F5950')
+      .text(`${spec.title}, page ${page + 1} of ${count}`, MARGIN, doc.page.height - 36, { lineBreak: false })
   }
   doc.end()
   return done

@@ -2,7 +2,7 @@ import sharp from 'sharp'
 import { seeded } from './random'
 
 /** A photograph-like picture of a glazed test tile. */
-export async function makeTile(colour: { base: string, pool: string }, seed: number): Promise<Buffer> {
+export async function makeTile(colour: { base: string; pool: string }, seed: number): Promise<Buffer> {
   const random = seeded(seed)
   const specks = Array.from({ length: 260 }, () => {
     const [x, y, r] = [120 + random() * 760, 110 + random() * 980, 0.8 + random() * 3.4]
@@ -23,8 +23,11 @@ export async function makeTile(colour: { base: string, pool: string }, seed: num
 
 /** A plan of the studio, as its owner drew it. */
 export function makePlan(): Buffer {
-  const wheels = Array.from({ length: 6 }, (_, index) =>
-    `<circle cx="${120 + (index % 3) * 130}" cy="${130 + Math.floor(index / 3) * 120}" r="34" fill="none" stroke="#24211D" stroke-width="3"/>`).join('')
+  const wheels = Array.from(
+    { length: 6 },
+    (_, index) =>
+      `<circle cx="${120 + (index % 3) * 130}" cy="${130 + Math.floor(index / 3) * 120}" r="34" fill="none" stroke="#24211D" stroke-width="3"/>`,
+  ).join('')
   return Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 800 500" width="800" height="500"><title>Studio plan</title>
 <rect width="800" height="500" fill="#FCFBF8"/><rect x="30" y="30" width="740" height="440" fill="none" stroke="#24211D" stroke-width="6"/>
 ${wheels}<rect x="560" y="70" width="150" height="110" fill="#1F5A57"/><rect x="560" y="230" width="150" height="190" fill="none" stroke="#24211D" stroke-width="3"/>
@@ -37,7 +40,7 @@ export function makeTone(): Buffer {
   const samples = Buffer.alloc(rate * 2 * 2)
   for (let index = 0; index < rate * 2; index++) {
     const beat = (index / rate) % 0.5 < 0.3 ? 1 : 0
-    samples.writeInt16LE(Math.round(Math.sin(2 * Math.PI * 880 * index / rate) * beat * 12_000), index * 2)
+    samples.writeInt16LE(Math.round(Math.sin((2 * Math.PI * 880 * index) / rate) * beat * 12_000), index * 2)
   }
   const header = Buffer.alloc(44)
   header.write('RIFF', 0)

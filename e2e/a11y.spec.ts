@@ -20,7 +20,10 @@ test.afterAll(() => server.remove())
 
 /** Violations of WCAG 2.2, levels A and AA, as axe finds them, on the whole page or in the part that changed. */
 async function violations(page: Page, part = 'html') {
-  const { violations: found } = await new AxeBuilder({ page }).include(part).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
+  const { violations: found } = await new AxeBuilder({ page })
+    .include(part)
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .analyze()
   return found.map(({ id, nodes }) => `${id}: ${nodes.map(node => node.target.join(' ')).join(', ')}`)
 }
 
@@ -34,7 +37,10 @@ for (const width of [1280, 390]) {
       const response = await page.goto(`${server.url}/${slug}`)
       expect(await violations(page), slug).toEqual([])
       const report = await validator.validateString(await response!.text())
-      expect(report.results.flatMap(result => result.messages.map(message => message.message)), slug).toEqual([])
+      expect(
+        report.results.flatMap(result => result.messages.map(message => message.message)),
+        slug,
+      ).toEqual([])
       expect(await page.evaluate(() => document.documentElement.scrollWidth), slug).toBeLessThanOrEqual(width)
       expect(await page.evaluate(() => [...document.scripts].filter(script => script.type !== 'application/ld+json').length), slug).toBe(0)
     }
@@ -112,7 +118,7 @@ test('signposts, turning one, what is said of an edition, and old addresses pass
   await page.goto(`${server.url}/desk/old-addresses`)
   await page.locator('.rows li').first().waitFor()
   expect(await violations(page, '.work'), 'old addresses').toEqual([])
-  const { items } = await api<{ items: { id: string, edition: number }[] }>('/files?q=Price list')
+  const { items } = await api<{ items: { id: string; edition: number }[] }>('/files?q=Price list')
   await page.goto(`${server.url}/desk/files/${items.find(item => item.edition === 3)!.id}`)
   await page.getByRole('button', { name: /^Edition 2,/ }).click()
   await page.getByRole('checkbox', { name: 'Anyone can have this edition, by its number' }).click()
@@ -145,7 +151,11 @@ test('the library in each of its views passes axe', async ({ page }) => {
 
 test('what is in a file passes axe, in each way it is shown', async ({ page }) => {
   await openDesk(page, server.url)
-  for (const [words, title] of [['Spare parts k60', 'Spare parts k60'], ['test tile pictures', 'Test tile pictures'], ['Stock list', 'Stock list']] as const) {
+  for (const [words, title] of [
+    ['Spare parts k60', 'Spare parts k60'],
+    ['test tile pictures', 'Test tile pictures'],
+    ['Stock list', 'Stock list'],
+  ] as const) {
     await showInLibrary(page, words)
     await row(page, title).first().getByRole('link').click()
     await page.getByRole('heading', { name: title, exact: true }).waitFor()
@@ -156,20 +166,30 @@ test('what is in a file passes axe, in each way it is shown', async ({ page }) =
 
 test('each page start, filled and worn in each look that comes with Trough, passes axe', async ({ page }) => {
   const api = await ownerApi(server.url)
-  const { items: [file] } = await api<{ items: { id: string }[] }>('/files?q=K60 kiln manual')
-  const { items: [tile] } = await api<{ items: { id: string }[] }>('/files?q=test tile chun')
-  const { items: [folder] } = await api<{ items: { id: string }[] }>('/folders')
+  const {
+    items: [file],
+  } = await api<{ items: { id: string }[] }>('/files?q=K60 kiln manual')
+  const {
+    items: [tile],
+  } = await api<{ items: { id: string }[] }>('/files?q=test tile chun')
+  const {
+    items: [folder],
+  } = await api<{ items: { id: string }[] }>('/folders')
   const target = { kind: 'file' as const, id: file!.id }
   for (const start of START_NAMES) {
     const made = await api<PageDetails>('/pages', { method: 'POST', json: { title: `${start} in every look`, start } })
     const content = mapBlocks(mapTargets(made.draft, () => target).content, (block): Block[] => {
       if (block.type === 'picture') return [{ ...block, attrs: { ...block.attrs, file: tile!.id, alt: 'A test tile' } }]
-      if (block.type === 'shelf') return [{ ...block, attrs: { ...block.attrs, source: { kind: 'folder', id: folder!.id, order: 'title' } } }]
+      if (block.type === 'shelf')
+        return [{ ...block, attrs: { ...block.attrs, source: { kind: 'folder', id: folder!.id, order: 'title' } } }]
       return [block]
     })
     // All of it once in each look, one below the other: what axe asks of a page it asks of each part.
     const worn = BUILT_IN_LOOKS.flatMap(({ id: look }) => mapLooks(withFreshPlacements({ type: 'doc', content }), () => look).content)
-    await api(`/pages/${made.id}/draft`, { method: 'PUT', json: { title: made.title, draft: { type: 'doc', content: worn }, revision: made.revision } })
+    await api(`/pages/${made.id}/draft`, {
+      method: 'PUT',
+      json: { title: made.title, draft: { type: 'doc', content: worn }, revision: made.revision },
+    })
     await api(`/pages/${made.id}/publish`, { method: 'POST', json: {} })
     await page.goto(`${server.url}/${made.slug}`)
     expect(await violations(page), made.title).toEqual([])

@@ -16,13 +16,19 @@ test.afterAll(() => server.remove())
 test.beforeEach(({ page }) => openDesk(page, server.url))
 
 const composer = (page: Page) => page.getByRole('region', { name: 'What is in the bundle' })
-const paths = (page: Page) => composer(page).locator('.path').evaluateAll(fields => fields.map(field => (field as HTMLInputElement).value))
+const paths = (page: Page) =>
+  composer(page)
+    .locator('.path')
+    .evaluateAll(fields => fields.map(field => (field as HTMLInputElement).value))
 const namesOf = async (url: string) => Object.keys(unzipSync(new Uint8Array(await (await fetch(url)).arrayBuffer())))
 
 test('a bundle is made of a selection, composed by mouse and key, placed on a page and downloaded', async ({ page }) => {
   await openFolder(page, 'Guides')
   await row(page, 'Wedging clay').locator('.cell').first().click()
-  await row(page, 'Throwing a first bowl').locator('.cell').first().click({ modifiers: ['Control'] })
+  await row(page, 'Throwing a first bowl')
+    .locator('.cell')
+    .first()
+    .click({ modifiers: ['Control'] })
   await page.getByRole('toolbar', { name: 'With what is chosen' }).getByRole('button', { name: 'Bundle…' }).click()
   const title = page.getByLabel('What visitors know it as')
   await expect(title).toBeFocused()
@@ -53,7 +59,11 @@ test('a bundle is made of a selection, composed by mouse and key, placed on a pa
   await dropFiles(page, [{ name: 'apron.txt', mimeType: 'text/plain', buffer: Buffer.from('linen') }], '.composer', { x: 60, y: 60 })
   await expect(composer(page)).toContainText('5 files')
 
-  await composer(page).getByRole('button', { name: /^Take reading-a-cone/ }).or(composer(page).getByRole('button', { name: /^Take .*cone/ })).first().click()
+  await composer(page)
+    .getByRole('button', { name: /^Take reading-a-cone/ })
+    .or(composer(page).getByRole('button', { name: /^Take .*cone/ }))
+    .first()
+    .click()
   await expect(composer(page)).toContainText('4 files')
   await page.getByRole('button', { name: 'Undo', exact: true }).last().click()
   await expect(composer(page)).toContainText('5 files')
@@ -88,7 +98,9 @@ test('a visitor resumes a bundle with curl, and unzip finds it whole', async () 
   const whole = Buffer.from(await (await fetch(address)).arrayBuffer())
   const path = join(mkdtempSync(join(tmpdir(), 'trough-resume-')), 'resumed.zip')
   execFileSync('sh', ['-c', `curl -sS -r 0-99999 "$1" -o "$2" && curl -sS -C - -o "$2" "$1" && unzip -tq "$2"`, 'sh', address, path])
-  expect(execFileSync('sha256sum', [path], { encoding: 'utf8' }).slice(0, 64)).toBe(execFileSync('sha256sum', { input: whole, encoding: 'utf8' }).slice(0, 64))
+  expect(execFileSync('sha256sum', [path], { encoding: 'utf8' }).slice(0, 64)).toBe(
+    execFileSync('sha256sum', { input: whole, encoding: 'utf8' }).slice(0, 64),
+  )
 })
 
 test('a file that lies in a bundle is not deleted unseen, and is taken out of it', async ({ page }) => {

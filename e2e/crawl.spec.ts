@@ -15,13 +15,18 @@ test.afterAll(() => server.remove())
 /** All that an independent crawler finds on the published site, from its first page onwards. */
 async function crawl() {
   const { links } = await new LinkChecker().check({
-    path: server.url, recurse: true, timeout: 60_000, retry: false,
+    path: server.url,
+    recurse: true,
+    timeout: 60_000,
+    retry: false,
     // Nothing outside this machine can be asked; the site's own public address stands in what describes its pages.
     linksToSkip: async link => !link.startsWith(server.url),
   })
   return links.filter(link => link.state !== LinkState.SKIPPED)
 }
-const pathsOf = (links: Awaited<ReturnType<typeof crawl>>, state: LinkState) => [...new Set(links.filter(link => link.state === state).map(link => link.url.replace(server.url, '').split('?')[0]!))]
+const pathsOf = (links: Awaited<ReturnType<typeof crawl>>, state: LinkState) => [
+  ...new Set(links.filter(link => link.state === state).map(link => link.url.replace(server.url, '').split('?')[0]!)),
+]
 
 test('an independent crawler finds no broken link that the walk has missed', async () => {
   const api = await ownerApi(server.url)
@@ -36,7 +41,7 @@ test('an independent crawler finds no broken link that the walk has missed', asy
   expect(findings.filter(({ cost, draftOnly }) => cost === 'blocked' && !draftOnly)).toEqual([])
 
   // Bytes vanish behind Trough's back: what the crawler finds broken then, the walk tells, too.
-  const { items } = await api<{ items: { handle: string, sha256: string }[] }>('/files?limit=500')
+  const { items } = await api<{ items: { handle: string; sha256: string }[] }>('/files?limit=500')
   const gone = ['marlpit-k60-manual.pdf', 'joining-form.docx'].map(handle => items.find(item => item.handle === handle)!)
   await server.stop()
   for (const { sha256 } of gone) await rm(join(server.data, 'store/sha256', sha256.slice(0, 2), sha256.slice(2, 4), sha256))

@@ -10,7 +10,8 @@ import { ownerApi } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 import { upload } from './support/upload'
 
-const curl = async (...args: string[]) => (await promisify(execFile)('curl', ['-sS', ...args], { encoding: 'buffer', maxBuffer: 1e8 })).stdout
+const curl = async (...args: string[]) =>
+  (await promisify(execFile)('curl', ['-sS', ...args], { encoding: 'buffer', maxBuffer: 1e8 })).stdout
 
 let server: RunningServer
 let folder: string
@@ -50,7 +51,10 @@ test('curl -J saves under the name the server gives, -z is answered by 304, -I b
   expect(sha256(await readFile(join(folder, 'curl.pdf')))).toBe(sha256(bytes))
   expect(String(await curl('-o', '/dev/null', '-w', '%{http_code}', '-z', new Date(Date.now() + 1000).toUTCString(), address))).toBe('304')
   const [head, get] = await Promise.all([curl('-I', address), curl('-D', '-', '-o', '/dev/null', address)])
-  const fields = (text: Buffer) => String(text).split('\r\n').filter(line => !/^date:/i.test(line))
+  const fields = (text: Buffer) =>
+    String(text)
+      .split('\r\n')
+      .filter(line => !/^date:/i.test(line))
   expect(fields(head)).toEqual(fields(get))
 })
 

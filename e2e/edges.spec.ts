@@ -16,12 +16,16 @@ test('a file dropped on the head is an item of the menu on every page, by the si
   await openPage(page, 'Head of every page')
   await expect(items(page)).toHaveCount(7)
   await showInLibrary(page, 'Glaze faults')
-  await row(page, 'Glaze faults').first().dragTo(items(page).nth(1), { targetPosition: { x: 1, y: 10 } })
+  await row(page, 'Glaze faults')
+    .first()
+    .dragTo(items(page).nth(1), { targetPosition: { x: 1, y: 10 } })
   await expect(items(page).nth(1)).toContainText('Glaze faults')
   await page.keyboard.press('Control+z')
   await expect(items(page)).toHaveCount(7)
   // Below the row there is no other place for an item: it goes on the row's end.
-  await row(page, 'Glaze faults').first().dragTo(page.locator('.sheet'), { targetPosition: { x: 200, y: 400 } })
+  await row(page, 'Glaze faults')
+    .first()
+    .dragTo(page.locator('.sheet'), { targetPosition: { x: 200, y: 400 } })
   await expect(items(page)).toHaveCount(8)
   await expect(page.locator('.ProseMirror > .tr-row')).toHaveCount(1)
   await page.keyboard.press('Alt+ArrowUp')
@@ -34,7 +38,16 @@ test('a file dropped on the head is an item of the menu on every page, by the si
   await page.keyboard.press('Control+Enter')
   await expect(page.getByText('“Head of every page” is live.')).toBeVisible()
   await visitor.reload()
-  await expect(menuItems(visitor)).toHaveText(['Clay & glaze', 'Kilns', 'Classes', 'Guides', 'Studio photos', 'Trade', /^Glaze faults and their cures\s*PDF/, /^Price list\s*PDF/])
+  await expect(menuItems(visitor)).toHaveText([
+    'Clay & glaze',
+    'Kilns',
+    'Classes',
+    'Guides',
+    'Studio photos',
+    'Trade',
+    /^Glaze faults and their cures\s*PDF/,
+    /^Price list\s*PDF/,
+  ])
   await expect(menuItems(visitor).nth(1)).toHaveAttribute('aria-current', 'page')
   await visitor.setViewportSize({ width: 390, height: 800 })
   expect(await visitor.evaluate(() => document.documentElement.scrollWidth)).toBe(390)
@@ -56,7 +69,9 @@ test('pages that are listed by themselves are placed in one act, and moved then'
 
 test('what is in the menu is not deleted unseen, and says where it is', async ({ page }) => {
   await openFolder(page, 'Price lists')
-  await row(page, /Price list\d.*places/).first().click()
+  await row(page, /Price list\d.*places/)
+    .first()
+    .click()
   await page.keyboard.press('Delete')
   await expect(page.getByRole('dialog')).toContainText(/Head of every page.*Price list/)
 })

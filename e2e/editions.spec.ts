@@ -12,11 +12,17 @@ test.beforeAll(async () => {
 test.afterAll(() => server.remove())
 
 /** The list of the demo with prices a little higher. */
-const december = async (): Promise<RealFile> =>
-  ({ name: 'price-list-2026-12.pdf', mimeType: 'application/pdf', buffer: await makePdf(priceList('Price list', 'December 2026', 1.04), new Date('2026-12-01')) })
+const december = async (): Promise<RealFile> => ({
+  name: 'price-list-2026-12.pdf',
+  mimeType: 'application/pdf',
+  buffer: await makePdf(priceList('Price list', 'December 2026', 1.04), new Date('2026-12-01')),
+})
 
 async function dropOnRow(page: Page, file: RealFile, title: string) {
-  await page.locator('.file-row').filter({ has: page.getByRole('link', { name: title, exact: true }) }).evaluate(element => element.id = 'drop-here')
+  await page
+    .locator('.file-row')
+    .filter({ has: page.getByRole('link', { name: title, exact: true }) })
+    .evaluate(element => (element.id = 'drop-here'))
   await dropFiles(page, [file], '#drop-here', { x: 100, y: 300 })
 }
 
@@ -37,7 +43,9 @@ test('a new file takes the place of another on every page in three actions, afte
   expect(after).not.toBe(before)
   const [, address] = /href="(\/files\/price-list[^"?]*)/.exec(after)!
   expect(before).toContain(address)
-  const { items: [item] } = await (await page.request.get(`${server.url}/api/files?q=price-list-2026-12`)).json() as { items: { handle: string }[] }
+  const {
+    items: [item],
+  } = (await (await page.request.get(`${server.url}/api/files?q=price-list-2026-12`)).json()) as { items: { handle: string }[] }
   expect(sha256(await (await request.get(`${server.url}/files/${item!.handle}`)).body())).toBe(sha256(file.buffer))
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect.poll(async () => (await request.get(`${server.url}/`)).text()).toBe(before)
@@ -46,7 +54,11 @@ test('a new file takes the place of another on every page in three actions, afte
 test('what looks like the wrong document is said, and made a file of its own', async ({ page }) => {
   await openDesk(page, server.url)
   await openFolder(page, 'Kilns')
-  await dropOnRow(page, { name: 'oven-gloves-2025-01.txt', mimeType: 'text/plain', buffer: Buffer.from('Oven gloves, washed at forty degrees.\n') }, 'K60 kiln manual')
+  await dropOnRow(
+    page,
+    { name: 'oven-gloves-2025-01.txt', mimeType: 'text/plain', buffer: Buffer.from('Oven gloves, washed at forty degrees.\n') },
+    'K60 kiln manual',
+  )
   const dialog = page.getByRole('dialog', { name: /^Next edition of/ })
   await expect(dialog.locator('.doubts')).toContainText('It has hardly a word in common')
   await expect(dialog.locator('.doubts')).toContainText('It is of another type')
@@ -55,14 +67,18 @@ test('what looks like the wrong document is said, and made a file of its own', a
   await expect(row(page, 'K60 kiln manual').getByText('newer')).toHaveCount(0)
 })
 
-test('the next edition is chosen in the details, waits, is compared there and thrown away, by keyboard once it is there', async ({ page }) => {
+test('the next edition is chosen in the details, waits, is compared there and thrown away, by keyboard once it is there', async ({
+  page,
+}) => {
   await openDesk(page, server.url)
   await openFolder(page, 'Kilns')
   await row(page, 'K60 kiln manual').getByRole('link').first().focus()
   await page.keyboard.press('Enter')
   const choosing = page.waitForEvent('filechooser')
   await page.getByRole('button', { name: 'Next edition…' }).click()
-  await (await choosing).setFiles({ name: 'Marlpit K60 manual 2027.txt', mimeType: 'text/plain', buffer: Buffer.from('The manual, shortened.\n') })
+  await (
+    await choosing
+  ).setFiles({ name: 'Marlpit K60 manual 2027.txt', mimeType: 'text/plain', buffer: Buffer.from('The manual, shortened.\n') })
   const dialog = page.getByRole('dialog', { name: /^Next edition of/ })
   await dialog.getByRole('button', { name: 'Keep it waiting' }).focus()
   await page.keyboard.press('Enter')
@@ -75,13 +91,16 @@ test('the next edition is chosen in the details, waits, is compared there and th
   await expect(compare).toHaveCount(0)
 })
 
-test('dropped on a button, a new file is the next edition of what that leads to; or the button alone leads to it', async ({ page, request }) => {
+test('dropped on a button, a new file is the next edition of what that leads to; or the button alone leads to it', async ({
+  page,
+  request,
+}) => {
   await openDesk(page, server.url)
   await openPage(page, 'Classes')
   const button = page.locator('.button-view', { hasText: 'joining form' }).first()
   const label = button.locator('.tr-button')
   const dropOnButton = async (file: RealFile) => {
-    await label.evaluate(element => element.id = 'drop-here')
+    await label.evaluate(element => (element.id = 'drop-here'))
     const box = (await label.boundingBox())!
     await dropFiles(page, [file], '#drop-here', { x: box.x + box.width / 2, y: box.y + box.height / 2 })
   }

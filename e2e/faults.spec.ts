@@ -61,7 +61,7 @@ test('kill -9 during an upload: it resumes after the restart and ends with the s
 test('kill -9 while pages are saved and published and files come in: all that was acknowledged is there, nothing half-made', async () => {
   const api = await ownerApi(server.url)
   const cookie = await cookieOf(server.url)
-  const page = await api<{ id: string, revision: number }>('/pages', { method: 'POST', json: { title: 'Killed' } })
+  const page = await api<{ id: string; revision: number }>('/pages', { method: 'POST', json: { title: 'Killed' } })
   const acknowledged = { saved: 0, live: 0, files: new Map<string, string>() }
   let revision = page.revision
   let count = 0
@@ -69,7 +69,12 @@ test('kill -9 while pages are saved and published and files come in: all that wa
     const work = (async () => {
       for (;;) {
         count++
-        revision = (await api<{ revision: number }>(`/pages/${page.id}/draft`, { method: 'PUT', json: { title: 'Killed', draft: words(`version ${count}.`), revision } })).revision
+        revision = (
+          await api<{ revision: number }>(`/pages/${page.id}/draft`, {
+            method: 'PUT',
+            json: { title: 'Killed', draft: words(`version ${count}.`), revision },
+          })
+        ).revision
         acknowledged.saved = count
         await api(`/pages/${page.id}/publish`, { method: 'POST', json: {} })
         acknowledged.live = count
@@ -81,7 +86,7 @@ test('kill -9 while pages are saved and published and files come in: all that wa
     await wait(Math.random() * 500)
     await killAndRestart()
     await work
-    const { draft, revision: kept } = await api<{ draft: object, revision: number }>(`/pages/${page.id}`)
+    const { draft, revision: kept } = await api<{ draft: object; revision: number }>(`/pages/${page.id}`)
     revision = kept
     const versionIn = (text: string) => Number(/version (\d+)\./.exec(text)?.[1] ?? 0)
     // One more than was acknowledged may have been written: its answer was lost with the process.
@@ -91,7 +96,7 @@ test('kill -9 while pages are saved and published and files come in: all that wa
   }
   expect(acknowledged.files.size).toBeGreaterThanOrEqual(10)
   // Every record points at whole bytes.
-  const { items } = await api<{ items: { handle: string, sha256: string, bundle: boolean }[] }>('/files?limit=500')
+  const { items } = await api<{ items: { handle: string; sha256: string; bundle: boolean }[] }>('/files?limit=500')
   for (const { handle, sha256: hash } of items.filter(item => !item.bundle)) {
     expect(sha256(Buffer.from(await (await fetch(`${server.url}/files/${handle}`)).arrayBuffer())), handle).toBe(hash)
   }
@@ -100,7 +105,7 @@ test('kill -9 while pages are saved and published and files come in: all that wa
 test('a second process on the same data folder is refused with a clear message', async () => {
   const second = spawn('node', ['.output/server/index.mjs'], { env: { ...process.env, PORT: '0', HOST: '127.0.0.1', TROUGH_DATA: data } })
   let output = ''
-  second.stderr.on('data', (chunk: Buffer) => output += chunk)
+  second.stderr.on('data', (chunk: Buffer) => (output += chunk))
   const [code] = await once(second, 'exit')
   expect(code).toBe(1)
   expect(output).toContain(`is in use by process ${server.pid}. Stop that one first, or set TROUGH_DATA to another folder.`)
@@ -109,8 +114,14 @@ test('a second process on the same data folder is refused with a clear message',
 
 test('SIGTERM closes cleanly: what was counted is written, the folder is given back', async () => {
   const api = await ownerApi(server.url)
-  const { items: [file] } = await api<{ items: { id: string, handle: string, downloads: number }[] }>('/files?q=manual')
-  await (await fetch(`${server.url}/files/${file!.handle}`, { headers: { 'User-Agent': 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0' } })).arrayBuffer()
+  const {
+    items: [file],
+  } = await api<{ items: { id: string; handle: string; downloads: number }[] }>('/files?q=manual')
+  await (
+    await fetch(`${server.url}/files/${file!.handle}`, {
+      headers: { 'User-Agent': 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0' },
+    })
+  ).arrayBuffer()
   await server.stop('SIGTERM')
   server = await startServer(data, server)
   expect((await api<{ downloads: number }>(`/files/${file!.id}`)).downloads).toBe(file!.downloads + 1)
@@ -125,7 +136,9 @@ test('a full disk is said clearly, the library stays whole, and the upload goes 
   try {
     const cookie = await cookieOf(tight.url)
     const api = await ownerApi(tight.url)
-    await expect(beginUpload(tight.url, cookie, 'huge.bin', 1_000_000_000)).rejects.toThrow(/507 The disk is full\..*Nothing in the library was touched/)
+    await expect(beginUpload(tight.url, cookie, 'huge.bin', 1_000_000_000)).rejects.toThrow(
+      /507 The disk is full\..*Nothing in the library was touched/,
+    )
     const bytes = randomBytes(20_000_000)
     const address = await beginUpload(tight.url, cookie, 'fits.bin', bytes.length)
     // Somebody else takes the room meanwhile, all but a few megabytes.
@@ -141,8 +154,7 @@ test('a full disk is said clearly, the library stays whole, and the upload goes 
     const done = await sendFrom(address, cookie, offset, bytes.subarray(offset))
     expect((await api<{ sha256: string }>(`/files/${done.headers.get('trough-file')}`)).sha256).toBe(sha256(bytes))
     expect((await readdir(join(small, 'incoming'))).filter(name => name.endsWith('.part'))).toEqual([])
-  }
-  finally {
+  } finally {
     await tight.stop('SIGKILL')
     await disk.remove()
   }
@@ -166,7 +178,9 @@ async function smallDisk(size: string) {
   }
 }
 
-test('started on a disk without any room it serves visitors, says so on the desk, and files deleted for good make room', async ({ page }) => {
+test('started on a disk without any room it serves visitors, says so on the desk, and files deleted for good make room', async ({
+  page,
+}) => {
   const disk = await smallDisk('700m')
   const own = join(disk.mount, 'data')
   await cp(process.env.TROUGH_DEMO_TEMPLATE!, own, { recursive: true })
@@ -180,7 +194,10 @@ test('started on a disk without any room it serves visitors, says so on the desk
     tight = await startServer(own, tight)
     for (const path of ['/', '/kilns', '/files/price-list-2026-05.pdf']) expect((await fetch(tight.url + path)).status, path).toBe(200)
     const api = await ownerApi(tight.url)
-    const refused = await api('/pages', { method: 'POST', json: { title: 'One more' } }).catch((error: unknown) => error) as { status: number, problem: { detail: string } }
+    const refused = (await api('/pages', { method: 'POST', json: { title: 'One more' } }).catch((error: unknown) => error)) as {
+      status: number
+      problem: { detail: string }
+    }
     expect([refused.status, refused.problem.detail]).toEqual([507, expect.stringContaining(`the disk with ${own}`)])
     await openDesk(page, tight.url)
     await expect(page.getByText('The disk with the data folder is full')).toBeVisible()
@@ -194,8 +211,7 @@ test('started on a disk without any room it serves visitors, says so on the desk
     await expect(page.getByText('1 file deleted for good, 60 MB freed.')).toBeVisible()
     await expect(page.getByText('The disk with the data folder is full')).toHaveCount(0)
     await api('/pages', { method: 'POST', json: { title: 'One more' } })
-  }
-  finally {
+  } finally {
     await tight.stop('SIGKILL')
     await disk.remove()
   }
@@ -210,32 +226,46 @@ test('a disk without any room refuses each change clearly, goes on serving visit
     const api = await ownerApi(tight.url)
     const { items } = await api<{ items: PageDetails[] }>('/pages')
     const { id, draft, revision } = await api<PageDetails>(`/pages/${items.find(({ slug }) => slug === 'kilns')!.id}`)
-    const { items: [file] } = await api<{ items: FileItem[] }>('/files?folder=top')
-    const { items: [zip] } = await api<{ items: FileItem[] }>('/files?type=archive')
-    const { items: [photo] } = await api<{ items: FileItem[] }>('/files?type=picture')
+    const {
+      items: [file],
+    } = await api<{ items: FileItem[] }>('/files?folder=top')
+    const {
+      items: [zip],
+    } = await api<{ items: FileItem[] }>('/files?type=archive')
+    const {
+      items: [photo],
+    } = await api<{ items: FileItem[] }>('/files?type=picture')
     await disk.fill()
     const look = { name: 'New', appearance: BUILT_IN_LOOKS[0]!.appearance }
     const changes: [way: string, path: string, json: unknown][] = [
-      ['PUT', `/pages/${id}/draft`, { title: 'Kilns, changed', draft, revision }], ['POST', `/pages/${id}/publish`, {}], ['POST', '/pages', { title: 'One more' }],
-      ['PATCH', `/pages/${id}/settings`, { description: 'Changed' }], ['POST', '/folders', { name: 'New', parent: null }], ['POST', '/looks', look], ['PUT', '/style', DEFAULT_STYLE],
-      ['POST', '/selection/copy', { files: [file!.id], folders: [], to: null }], ['POST', '/fetches', { address: 'https://www.example.com/list.pdf', folder: null }], ['PUT', '/site', { name: 'Other', address: '' }],
-      ['POST', `/files/${zip!.id}/unpack`, { clash: 'both' }], ['POST', `/files/${zip!.id}/bag`, { folder: null }],
+      ['PUT', `/pages/${id}/draft`, { title: 'Kilns, changed', draft, revision }],
+      ['POST', `/pages/${id}/publish`, {}],
+      ['POST', '/pages', { title: 'One more' }],
+      ['PATCH', `/pages/${id}/settings`, { description: 'Changed' }],
+      ['POST', '/folders', { name: 'New', parent: null }],
+      ['POST', '/looks', look],
+      ['PUT', '/style', DEFAULT_STYLE],
+      ['POST', '/selection/copy', { files: [file!.id], folders: [], to: null }],
+      ['POST', '/fetches', { address: 'https://www.example.com/list.pdf', folder: null }],
+      ['PUT', '/site', { name: 'Other', address: '' }],
+      ['POST', `/files/${zip!.id}/unpack`, { clash: 'both' }],
+      ['POST', `/files/${zip!.id}/bag`, { folder: null }],
       ['POST', `/bundles`, { title: 'Both', folder: null, files: [file!.id], folders: [] }],
     ]
     for (const [method, path, json] of changes) {
-      const refused = await api(path, { method, json }).catch((error: unknown) => error) as { status: number, problem: { title: string } }
+      const refused = (await api(path, { method, json }).catch((error: unknown) => error)) as { status: number; problem: { title: string } }
       expect([path, refused.status, refused.problem?.title]).toEqual([path, 507, 'The disk is full.'])
     }
     // A picture that was never drawn at that width is drawn, though it cannot be kept.
-    for (const path of ['/', '/kilns', `/files/${file!.handle}`, `/pictures/${photo!.handle}?width=320`]) expect((await fetch(tight.url + path)).status, path).toBe(200)
+    for (const path of ['/', '/kilns', `/files/${file!.handle}`, `/pictures/${photo!.handle}?width=320`])
+      expect((await fetch(tight.url + path)).status, path).toBe(200)
     // Taking things elsewhere writes nothing here.
     expect(await api('/bag', { method: 'POST', json: { folder: null } })).toMatchObject({ size: expect.any(Number) })
     await disk.empty()
     expect(await api<PageDetails>(`/pages/${id}`)).toMatchObject({ title: 'Kilns', revision })
     await api(`/pages/${id}/draft`, { method: 'PUT', json: { title: 'Kilns, changed', draft, revision } })
     await api('/folders', { method: 'POST', json: { name: 'New', parent: null } })
-  }
-  finally {
+  } finally {
     await tight.stop('SIGKILL')
     await disk.remove()
   }
@@ -249,8 +279,8 @@ test('a database without room for its log ends the process and says so; what it 
   try {
     let said = ''
     let log = ''
-    writing.stderr.on('data', chunk => log += chunk)
-    writing.stdout.on('data', chunk => said += chunk)
+    writing.stderr.on('data', chunk => (log += chunk))
+    writing.stdout.on('data', chunk => (said += chunk))
     await expect.poll(() => said, { timeout: 120_000 }).toContain('ready')
     await disk.fill()
     writing.stdin.write('go\n')
@@ -261,8 +291,7 @@ test('a database without room for its log ends the process and says so; what it 
     expect(acknowledged).toBeGreaterThan(100)
     await disk.empty()
     expect(Number(execFileSync('node', [...script, 'read'], { encoding: 'utf8' }))).toBeGreaterThanOrEqual(acknowledged)
-  }
-  finally {
+  } finally {
     writing.kill('SIGKILL')
     await ended
     await disk.remove()

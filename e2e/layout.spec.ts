@@ -61,7 +61,10 @@ test('parts are put in by typing /, written in, moved by key into and out of col
   expect(section.width).toBe(visitor.viewportSize()!.width)
   expect(await visitor.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true)
   await visitor.setViewportSize({ width: 390, height: 800 })
-  const [above, below] = [await visitor.locator('.tr-column').nth(0).boundingBox(), await visitor.locator('.tr-column').nth(1).boundingBox()]
+  const [above, below] = [
+    await visitor.locator('.tr-column').nth(0).boundingBox(),
+    await visitor.locator('.tr-column').nth(1).boundingBox(),
+  ]
   expect(below!.y).toBeGreaterThan(above!.y + above!.height - 1)
   expect(await visitor.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true)
 })
@@ -112,7 +115,9 @@ test('a page moves and leaves a way behind it, goes offline, comes back as it wa
   await expect(settings.getByRole('alert')).toContainText('small letters')
   await settings.getByLabel('In a few words').fill('Clays, glazes and their data sheets')
   await settings.getByLabel('In a few words').blur()
-  await expect.poll(async () => (await fetch(`${server.url}/materials`)).text()).toContain('<meta name="description" content="Clays, glazes and their data sheets">')
+  await expect
+    .poll(async () => (await fetch(`${server.url}/materials`)).text())
+    .toContain('<meta name="description" content="Clays, glazes and their data sheets">')
 
   await writing(page).locator('p').first().click()
   await page.keyboard.press('Control+Home')
@@ -130,12 +135,18 @@ test('a page moves and leaves a way behind it, goes offline, comes back as it wa
   page.on('dialog', dialog => void dialog.accept())
   await settings.getByRole('button', { name: 'Take offline' }).click()
   // The menu and other pages lead there.
-  await page.getByRole('dialog', { name: /lead to “Clay & glaze”/ }).getByRole('button', { name: /^Take it offline all the same/ }).click()
+  await page
+    .getByRole('dialog', { name: /lead to “Clay & glaze”/ })
+    .getByRole('button', { name: /^Take it offline all the same/ })
+    .click()
   await expect.poll(async () => (await fetch(`${server.url}/materials`)).status).toBe(404)
   await settings.getByRole('button', { name: 'Duplicate page' }).click()
   await expect(page.locator('.head .address')).toHaveText('/clay-and-glaze-copy')
-  const pages = (await api<{ items: { slug: string, published: string | null }[] }>('/pages')).items
-  expect(pages.filter(item => item.slug.includes('clay') || item.slug === 'materials').map(item => [item.slug, item.published])).toEqual([['materials', null], ['clay-and-glaze-copy', null]])
+  const pages = (await api<{ items: { slug: string; published: string | null }[] }>('/pages')).items
+  expect(pages.filter(item => item.slug.includes('clay') || item.slug === 'materials').map(item => [item.slug, item.published])).toEqual([
+    ['materials', null],
+    ['clay-and-glaze-copy', null],
+  ])
 })
 
 test('several files dropped at once ask how they should stand', async ({ page }) => {
@@ -147,7 +158,10 @@ test('several files dropped at once ask how they should stand', async ({ page })
   // Keys in the Find field are its own: nothing goes live by them.
   await row(page, 'Firing chart raku').locator('.cell').first().click()
   await expect(page.getByText('Not live yet')).toBeVisible()
-  await row(page, 'Firing chart biscuit').locator('.cell').first().click({ modifiers: ['Control'] })
+  await row(page, 'Firing chart biscuit')
+    .locator('.cell')
+    .first()
+    .click({ modifiers: ['Control'] })
   const dropBoth = () => row(page, 'Firing chart raku').dragTo(writing(page).locator('p', { hasText: 'Words above' }))
   const ways = page.getByRole('dialog', { name: 'How should these 2 files stand?' })
 
@@ -226,7 +240,7 @@ test('a block is dragged by its handle, out of columns and back, and undone', as
   await add(page, 'Two columns')
   await page.keyboard.type('In a column')
   const handle = page.getByRole('button', { name: 'Drag this block' })
-  const dragByHandle = async (words: string, to: { x: number, y: number }) => {
+  const dragByHandle = async (words: string, to: { x: number; y: number }) => {
     await writing(page).locator('p', { hasText: words }).hover()
     await handle.hover()
     await page.mouse.down()

@@ -16,7 +16,7 @@ test.beforeEach(({ page }) => openDesk(page, server.url))
 /** A promise that is kept from outside. */
 function openPromise() {
   let resolve!: () => void
-  return { promise: new Promise<void>(done => resolve = done), resolve: () => resolve() }
+  return { promise: new Promise<void>(done => (resolve = done)), resolve: () => resolve() }
 }
 
 test('several files at once come in by the button, newest first, with type, size and use', async ({ page }) => {
@@ -33,7 +33,15 @@ test('a drop anywhere on the board is taken; the same bytes again are said, a wr
   const pdf = await realPdf('Twice.pdf')
   await dropFiles(page, [pdf], '.library .rows', { x: 100, y: 400 })
   await expect(row(page, 'Twice')).toHaveCount(1)
-  await dropFiles(page, [{ ...pdf, name: 'Again.pdf' }, { ...pdf, name: 'Wrong.docx' }], '.library', { x: 100, y: 400 })
+  await dropFiles(
+    page,
+    [
+      { ...pdf, name: 'Again.pdf' },
+      { ...pdf, name: 'Wrong.docx' },
+    ],
+    '.library',
+    { x: 100, y: 400 },
+  )
   await expect(page.getByText('"Again" holds the same bytes as "Twice". They are stored once.')).toBeVisible()
   await expect(page.getByText(/The name says DOCX, but the file holds PDF/)).toBeVisible()
   await page.getByRole('button', { name: 'Show that one' }).first().click()
@@ -117,16 +125,21 @@ test('Find reaches files and pages by part of their name; an upload shows progre
 
 test('a list that was still on its way when something changed shows the change', async ({ page }) => {
   const api = await ownerApi(server.url)
-  const { items: [file] } = await api<{ items: { id: string }[] }>('/files?q=Scan0007')
+  const {
+    items: [file],
+  } = await api<{ items: { id: string }[] }>('/files?q=Scan0007')
   const [list, folders, asked] = [openPromise(), openPromise(), openPromise()]
   let changed = false
   // The list as it was when it was asked for arrives late, as on a slow line; and the folders later still.
-  await page.route(url => url.pathname === '/api/files' && url.searchParams.get('q') === 'Scan0007' && url.searchParams.has('sort'), async (route) => {
-    const response = await route.fetch()
-    asked.resolve()
-    if (!changed) await list.promise
-    await route.fulfill({ response })
-  })
+  await page.route(
+    url => url.pathname === '/api/files' && url.searchParams.get('q') === 'Scan0007' && url.searchParams.has('sort'),
+    async route => {
+      const response = await route.fetch()
+      asked.resolve()
+      if (!changed) await list.promise
+      await route.fulfill({ response })
+    },
+  )
   await showInLibrary(page, 'Scan0007')
   await asked.promise
   changed = true

@@ -20,7 +20,11 @@ async function asVisitor(page: Page, slug: string, label: string | RegExp) {
   await visitor.goto(`${server.url}/${slug}`)
   return { visitor, link: visitor.getByRole('link', { name: label }).first() }
 }
-const styleOf = (page: Page, selector: string, property: string) => page.locator(selector).first().evaluate((element, name) => getComputedStyle(element).getPropertyValue(name), property)
+const styleOf = (page: Page, selector: string, property: string) =>
+  page
+    .locator(selector)
+    .first()
+    .evaluate((element, name) => getComputedStyle(element).getPropertyValue(name), property)
 
 test('a button is changed by itself, saved as a look, worn by another, and both follow the look', async ({ page }) => {
   await openPage(page, 'Trade')
@@ -57,12 +61,14 @@ test('a button is changed by itself, saved as a look, worn by another, and both 
   await expect(margin.getByRole('listitem')).toHaveText([/Trade: Trade price list/, /Trade: Stock list/])
   await margin.getByRole('spinbutton', { name: 'Corners' }).fill('3')
   await page.keyboard.press('Tab')
-  await expect.poll(async () => {
-    const { visitor, link } = await asVisitor(page, 'trade', /Stock list/)
-    const radius = await link.evaluate(element => getComputedStyle(element).borderRadius)
-    await visitor.close()
-    return radius
-  }).toBe('3px')
+  await expect
+    .poll(async () => {
+      const { visitor, link } = await asVisitor(page, 'trade', /Stock list/)
+      const radius = await link.evaluate(element => getComputedStyle(element).borderRadius)
+      await visitor.close()
+      return radius
+    })
+    .toBe('3px')
 
   // Deleting it asks what its buttons get.
   await margin.getByLabel('Its buttons get').selectOption('Rim')
@@ -88,7 +94,9 @@ test('a change of the main colour is one act: pages and looks follow, and what i
   await expect(page.getByRole('alert')).toContainText('Give a colour as # and six digits')
 })
 
-test('contrast is judged as colours change, gradients at their worst point, and the nearest colour that passes is taken', async ({ page }) => {
+test('contrast is judged as colours change, gradients at their worst point, and the nearest colour that passes is taken', async ({
+  page,
+}) => {
   await page.goto(`${server.url}/desk/looks`)
   await page.getByRole('button', { name: 'New look from “Slab”' }).last().click()
   await page.getByRole('region', { name: 'Settings of the look Slab, ours' }).waitFor()
@@ -118,7 +126,10 @@ test('a label that does not fit its width is said so, and one click cures it, as
   await note(page).getByRole('radio', { name: 'Exact' }).check()
   await note(page).getByRole('spinbutton', { name: 'Exactly' }).fill('220')
   await page.keyboard.press('Tab')
-  const lines = () => button.locator('.tr-label').evaluate(label => Math.round(label.getBoundingClientRect().height / Number.parseFloat(getComputedStyle(label).lineHeight)))
+  const lines = () =>
+    button
+      .locator('.tr-label')
+      .evaluate(label => Math.round(label.getBoundingClientRect().height / Number.parseFloat(getComputedStyle(label).lineHeight)))
   await expect.poll(lines).toBeGreaterThan(1)
   const cure = note(page).getByRole('button', { name: /^Make it \d+ px wide/ })
   await expect(cure).toBeVisible()
@@ -131,19 +142,33 @@ test('a label that does not fit its width is said so, and one click cures it, as
   const { visitor, link } = await asVisitor(page, 'clay-and-glaze', /Instructions for setting up/)
   await visitor.setViewportSize({ width: 1280, height: 800 })
   expect((await link.boundingBox())!.width).toBeCloseTo(needed, 0)
-  expect(await link.locator('.tr-label').evaluate(label => Math.round(label.getBoundingClientRect().height / Number.parseFloat(getComputedStyle(label).lineHeight)))).toBe(1)
+  expect(
+    await link
+      .locator('.tr-label')
+      .evaluate(label => Math.round(label.getBoundingClientRect().height / Number.parseFloat(getComputedStyle(label).lineHeight))),
+  ).toBe(1)
   // Two pixels less would not have done.
-  expect(await link.evaluate((element, width) => {
-    element.style.width = `${width - 2}px`
-    const label = element.querySelector('.tr-label')!
-    return Math.round(label.getBoundingClientRect().height / Number.parseFloat(getComputedStyle(label).lineHeight))
-  }, needed)).toBeGreaterThan(1)
+  expect(
+    await link.evaluate((element, width) => {
+      element.style.width = `${width - 2}px`
+      const label = element.querySelector('.tr-label')!
+      return Math.round(label.getBoundingClientRect().height / Number.parseFloat(getComputedStyle(label).lineHeight))
+    }, needed),
+  ).toBeGreaterThan(1)
 })
 
 test('looks go out as design tokens and come in again', async ({ page }) => {
   await page.goto(`${server.url}/desk/looks`)
-  await page.getByRole('button', { name: 'New look from “Rim”' }).last().or(page.locator('.rack li', { hasText: 'Rim' }).getByRole('button')).first().click()
-  await page.getByRole('button', { name: /New look from/ }).first().click()
+  await page
+    .getByRole('button', { name: 'New look from “Rim”' })
+    .last()
+    .or(page.locator('.rack li', { hasText: 'Rim' }).getByRole('button'))
+    .first()
+    .click()
+  await page
+    .getByRole('button', { name: /New look from/ })
+    .first()
+    .click()
   const mine = page.getByRole('region', { name: /Settings of the look Rim, ours/ })
   await mine.getByLabel('Name').fill('Travelling')
   await page.keyboard.press('Tab')
@@ -154,7 +179,7 @@ test('looks go out as design tokens and come in again', async ({ page }) => {
   expect(JSON.parse(await readFile(file, 'utf8'))).toMatchObject({ palette: { $type: 'color' } })
   await page.getByRole('button', { name: 'Delete this look' }).click()
   await expect(page.locator('.rack li', { hasText: 'Travelling' })).toHaveCount(0)
-  const take = async (from: string | { name: string, mimeType: string, buffer: Buffer }) => {
+  const take = async (from: string | { name: string; mimeType: string; buffer: Buffer }) => {
     const chooser = page.waitForEvent('filechooser')
     await page.getByRole('button', { name: 'Take in from a file…' }).click()
     await (await chooser).setFiles(from)

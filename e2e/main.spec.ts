@@ -15,7 +15,8 @@ test.beforeAll(async () => {
 test.afterAll(() => server.remove())
 
 /** Somebody else, in an ordinary browser: headless ones are counted as robots. */
-const newVisitor = async (browser: Browser, mark = '') => (await browser.newContext({ acceptDownloads: true, userAgent: VISITOR + mark })).newPage()
+const newVisitor = async (browser: Browser, mark = '') =>
+  (await browser.newContext({ acceptDownloads: true, userAgent: VISITOR + mark })).newPage()
 
 /** The most actions a new file may take from the open desk to a live button. */
 const MOST_ACTIONS = 5
@@ -49,12 +50,12 @@ test('by mouse: a PDF on the computer becomes a live button that gives a visitor
   const link = visitor.getByRole('link', { name: /K90 manual/ })
   // It stands where it was dropped: before the heading.
   expect(await link.evaluate(element => element.closest('p')!.nextElementSibling!.textContent)).toBe('Delivery')
-  const response = await visitor.request.get(server.url + await link.getAttribute('href'))
+  const response = await visitor.request.get(server.url + (await link.getAttribute('href')))
   expect(response.headers()['content-type']).toBe('application/pdf')
   expect(sha256(await response.body())).toBe(sha256(pdf.buffer))
 })
 
-test('a visitor\'s click saves the very bytes, under the chosen name, and is counted on file and button', async ({ page, browser }) => {
+test("a visitor's click saves the very bytes, under the chosen name, and is counted on file and button", async ({ page, browser }) => {
   await openDesk(page, server.url)
   await openPage(page, 'Trade')
   await page.locator('.button-view', { hasText: 'K90 manual' }).locator('.tr-button').click()

@@ -13,7 +13,9 @@ const SITEMAP = `<?xml version="1.0" encoding="UTF-8"?>
 ${['downloads/price_list_2024.pdf', 'manuals/K60-manual-final.pdf', 'our-story.html'].map(path => `<url><loc>http://old.marlpit.example/${path}</loc></url>`).join('\n')}
 </urlset>`
 
-test('the site moves: a sitemap of the old one comes in, what is sure is led on at once, the rest is chosen, and visitors arrive', async ({ page }) => {
+test('the site moves: a sitemap of the old one comes in, what is sure is led on at once, the rest is chosen, and visitors arrive', async ({
+  page,
+}) => {
   const ask = async (path: string) => {
     const response = await page.request.get(server.url + path, { maxRedirects: 0 })
     return [response.status(), response.headers().location]

@@ -45,16 +45,24 @@ test('folders are made where one stands, renamed in place, marked, and moved by 
 test('files are chosen by click, Shift, Ctrl and key, dragged onto a strip, and brought back', async ({ page }) => {
   await openFolder(page, 'Firing charts')
   await row(page, 'Firing chart biscuit').locator('.cell').first().click()
-  await row(page, 'Firing chart porcelain').locator('.cell').first().click({ modifiers: ['Shift'] })
+  await row(page, 'Firing chart porcelain')
+    .locator('.cell')
+    .first()
+    .click({ modifiers: ['Shift'] })
   const bar = page.getByRole('toolbar', { name: 'With what is chosen' })
   await expect(bar).toContainText('3 files')
-  await row(page, 'Firing chart raku').locator('.cell').first().click({ modifiers: ['Control'] })
+  await row(page, 'Firing chart raku')
+    .locator('.cell')
+    .first()
+    .click({ modifiers: ['Control'] })
   await expect(bar).toContainText('2 files')
   await page.keyboard.press('Escape')
   await row(page, 'Firing chart biscuit').getByRole('link').focus()
   await page.keyboard.press('Control+a')
   await expect(bar).toContainText('5 files')
-  await row(page, 'Firing chart stoneware').dragTo(page.getByRole('navigation', { name: 'Way to this folder' }).getByText('Library', { exact: true }))
+  await row(page, 'Firing chart stoneware').dragTo(
+    page.getByRole('navigation', { name: 'Way to this folder' }).getByText('Library', { exact: true }),
+  )
   await expect(page.getByText('5 files moved to the top of the library.')).toBeVisible()
   await page.getByRole('button', { name: 'Undo', exact: true }).last().click()
   await expect(row(page, 'Firing chart')).toHaveCount(5)
@@ -72,7 +80,10 @@ test('what is chosen is described at once, and its links are copied in four ways
   await context.grantPermissions(['clipboard-read', 'clipboard-write'])
   await openFolder(page, 'Guides')
   await row(page, 'Wedging clay').locator('.cell').first().click()
-  await row(page, 'Throwing a first bowl').locator('.cell').first().click({ modifiers: ['Control'] })
+  await row(page, 'Throwing a first bowl')
+    .locator('.cell')
+    .first()
+    .click({ modifiers: ['Control'] })
   await page.getByRole('button', { name: 'Describe…' }).click()
   await expect(page.getByLabel('Add tags')).toBeFocused()
   await page.keyboard.type('beginners')
@@ -81,7 +92,12 @@ test('what is chosen is described at once, and its links are copied in four ways
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByText('2 files described.')).toBeVisible()
   await expect(page.locator('.file-row a.title:focus')).toHaveCount(1)
-  for (const [format, start] of [['Plain addresses', 'https://www.marlpit.example/files/'], ['HTML list', '<ul>'], ['Markdown', '- ['], ['CSV', 'title,address']] as const) {
+  for (const [format, start] of [
+    ['Plain addresses', 'https://www.marlpit.example/files/'],
+    ['HTML list', '<ul>'],
+    ['Markdown', '- ['],
+    ['CSV', 'title,address'],
+  ] as const) {
     await page.getByRole('button', { name: 'Copy links' }).click()
     await page.getByRole('button', { name: format, exact: true }).click()
     await expect.poll(() => page.evaluate(() => navigator.clipboard.readText())).toMatch(new RegExp(`^${start.replace('[', '\\[')}`))
@@ -128,7 +144,7 @@ test('the keyboard goes on where the last file or a folder was that it moved awa
   const links = page.locator('.file-row a.title')
   await row(page, 'K60 kiln manual').waitFor()
   await links.last().focus()
-  const left = await links.count() - 1
+  const left = (await links.count()) - 1
   await moveToGuides()
   await expect(links).toHaveCount(left)
   await expect(links.last()).toBeFocused()
@@ -164,10 +180,26 @@ test('the keyboard goes on where the last file or a folder was that it moved awa
 test('an own order is kept, changed by key and undone', async ({ page }) => {
   await openFolder(page, 'Classes')
   const titles = () => page.locator('.file-row a.title').allTextContents()
-  await expect.poll(titles).toEqual(['Class joining form', 'What to bring to a class', 'Rules of the studio', 'Class dates, winter 2027', 'Class timetable, winter 2027'])
+  await expect
+    .poll(titles)
+    .toEqual([
+      'Class joining form',
+      'What to bring to a class',
+      'Rules of the studio',
+      'Class dates, winter 2027',
+      'Class timetable, winter 2027',
+    ])
   await row(page, 'Class timetable').getByRole('link').focus()
   await page.keyboard.press('Alt+ArrowUp')
-  await expect.poll(titles).toEqual(['Class joining form', 'What to bring to a class', 'Rules of the studio', 'Class timetable, winter 2027', 'Class dates, winter 2027'])
+  await expect
+    .poll(titles)
+    .toEqual([
+      'Class joining form',
+      'What to bring to a class',
+      'Rules of the studio',
+      'Class timetable, winter 2027',
+      'Class dates, winter 2027',
+    ])
   await expect(row(page, 'Class timetable').getByRole('link')).toBeFocused()
   await row(page, 'Class dates').dragTo(row(page, 'Class joining form'), { targetPosition: { x: 120, y: 4 } })
   await expect.poll(async () => (await titles())[0]).toBe('Class dates, winter 2027')
@@ -179,7 +211,10 @@ test('names that are there already are asked about once; a new edition keeps add
   await openFolder(page, 'Guides')
   await dropFiles(page, [text('one.txt', 'old one'), text('two.txt', 'old two')], '.library', { x: 100, y: 500 })
   await expect(row(page, /One|Two/)).toHaveCount(2)
-  await dropFiles(page, [text('one.txt', 'new one'), text('two.txt', 'new two'), text('three.txt', 'new three')], '.library', { x: 100, y: 500 })
+  await dropFiles(page, [text('one.txt', 'new one'), text('two.txt', 'new two'), text('three.txt', 'new three')], '.library', {
+    x: 100,
+    y: 500,
+  })
   const dialog = page.getByRole('dialog')
   await expect(dialog).toContainText('2 files of the same names are there already')
   await dialog.getByRole('radiogroup', { name: 'What becomes of two.txt' }).getByRole('radio', { name: 'Leave out' }).check()
@@ -187,7 +222,9 @@ test('names that are there already are asked about once; a new edition keeps add
   await expect(row(page, 'Three')).toHaveCount(1)
   await expect.poll(async () => (await request.get(`${server.url}/files/one.txt`)).text()).toBe('new one')
   expect(await (await request.get(`${server.url}/files/two.txt`)).text()).toBe('old two')
-  await row(page, /^TXT\s*One/).getByRole('link').click()
+  await row(page, /^TXT\s*One/)
+    .getByRole('link')
+    .click()
   await page.getByRole('button', { name: 'Show edition 1 to visitors' }).click()
   await expect.poll(async () => (await request.get(`${server.url}/files/one.txt`)).text()).toBe('old one')
   await expect(row(page, /^TXT\s*One/)).toContainText('newer')
@@ -269,14 +306,19 @@ test('a better name is offered, and taken or not; the address stays', async ({ p
   await expect(advice).toContainText('“final” tells visitors nothing')
   await advice.getByRole('button', { name: /Call it opening-hours-\d{4}-\d\d\.docx/ }).click()
   await expect(page.getByText(/Visitors now save it as opening-hours-/)).toBeVisible()
-  expect((await request.get(`${server.url}/files/opening-hours-final-2.docx`)).headers()['content-disposition']).toMatch(/opening-hours-\d{4}-\d\d\.docx/)
+  expect((await request.get(`${server.url}/files/opening-hours-final-2.docx`)).headers()['content-disposition']).toMatch(
+    /opening-hours-\d{4}-\d\d\.docx/,
+  )
   await expect(advice).toHaveCount(0)
 })
 
 test('the trough gathers files from several folders, to be placed or moved together', async ({ page }) => {
   await openPage(page, 'Trade')
   const trough = page.getByRole('region', { name: 'The trough' })
-  for (const [folder, title] of [['Guides', 'Wedging clay'], ['Kilns', 'K100 kiln manual']] as const) {
+  for (const [folder, title] of [
+    ['Guides', 'Wedging clay'],
+    ['Kilns', 'K100 kiln manual'],
+  ] as const) {
     await openFolder(page, folder)
     await row(page, title).getByRole('link').focus()
     await page.keyboard.press('t')
@@ -290,7 +332,12 @@ test('the trough gathers files from several folders, to be placed or moved toget
   expect(download.suggestedFilename()).toBe('files.zip')
 })
 
-for (const [title, words] of [['Spare parts k60', 'Thermocouple, type R'], ['Stock list', 'Porcelain P40'], ['Test tile pictures', 'celadon.png'], ['Order form', 'Order form']] as const) {
+for (const [title, words] of [
+  ['Spare parts k60', 'Thermocouple, type R'],
+  ['Stock list', 'Porcelain P40'],
+  ['Test tile pictures', 'celadon.png'],
+  ['Order form', 'Order form'],
+] as const) {
   test(`the contents of “${title}” are shown`, async ({ page }) => {
     await showInLibrary(page, title)
     await row(page, title).first().getByRole('link').click()
@@ -309,7 +356,9 @@ test('a document is shown as one, where no script runs; a PDF page by page', asy
   await page.getByLabel('Go to page').fill('9')
   await page.keyboard.press('Enter')
   await expect(page.getByText(/Page (8|9) of/)).toBeVisible()
-  await expect.poll(() => page.getByRole('img', { name: /^Page 9 of/ }).evaluate((image: HTMLImageElement) => image.naturalWidth)).toBeGreaterThan(500)
+  await expect
+    .poll(() => page.getByRole('img', { name: /^Page 9 of/ }).evaluate((image: HTMLImageElement) => image.naturalWidth))
+    .toBeGreaterThan(500)
 })
 
 test('on a phone a file that is tapped comes to the front, and the library when one goes back', async ({ page }) => {

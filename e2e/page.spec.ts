@@ -20,8 +20,8 @@ test('what is pressed in the finder is what is placed, though other answers come
   const options = page.getByRole('dialog', { name: 'Find a file to place' }).getByRole('option')
   await expect(options.nth(3)).toBeVisible()
   let answer = () => {}
-  const asked = new Promise<void>(resolve => answer = resolve)
-  await page.route('**/api/files?*', async (route) => {
+  const asked = new Promise<void>(resolve => (answer = resolve))
+  await page.route('**/api/files?*', async route => {
     await asked
     await route.continue()
   })
@@ -38,10 +38,11 @@ test('what is pressed in the finder is what is placed, though other answers come
 })
 
 test('the preview is set in the type that visitors see', async ({ page }) => {
-  const fontsOf = (frame: Frame) => frame.evaluate(async () => {
-    await document.fonts.ready
-    return [...document.fonts].filter(font => font.status === 'loaded').map(font => font.family)
-  })
+  const fontsOf = (frame: Frame) =>
+    frame.evaluate(async () => {
+      await document.fonts.ready
+      return [...document.fonts].filter(font => font.status === 'loaded').map(font => font.family)
+    })
   await openPage(page, 'Kilns')
   await page.getByRole('button', { name: 'Preview' }).click()
   await expect(page.frameLocator('iframe').getByRole('heading', { name: 'Kilns' })).toBeVisible()
@@ -66,7 +67,9 @@ test('write, place by typing /, link words, publish: all of it reaches the visit
   const finder = page.getByRole('combobox', { name: 'Find what these words lead to' })
   // A busy browser may show the page anew between the two clicks, and then nothing is chosen.
   await expect(async () => {
-    await sheet(page).getByText('firing chart').dblclick({ position: { x: 70, y: 12 } })
+    await sheet(page)
+      .getByText('firing chart')
+      .dblclick({ position: { x: 70, y: 12 } })
     expect(await page.evaluate(() => getSelection()!.toString())).toMatch(/^\w+/)
     await page.keyboard.press('Control+Shift+k')
     await expect(finder).toBeVisible({ timeout: 2000 })
@@ -138,13 +141,17 @@ test('the settings beside a button change it at once', async ({ page }) => {
   await expect(note).toContainText('Browsers cannot show ZIP files safely')
   await note.getByRole('button', { name: 'Duplicate' }).click()
   await expect(page.locator('.button-view', { hasText: 'All our prices' })).toHaveCount(2)
-  const placements = await page.locator('.button-view', { hasText: 'All our prices' }).evaluateAll(all => all.map(element => element.getAttribute('data-placement')))
+  const placements = await page
+    .locator('.button-view', { hasText: 'All our prices' })
+    .evaluateAll(all => all.map(element => element.getAttribute('data-placement')))
   expect(new Set(placements).size).toBe(2)
   await note.getByRole('button', { name: 'Remove' }).click()
   await expect(page.locator('.button-view', { hasText: 'All our prices' })).toHaveCount(1)
 })
 
-test('a button leads to a page, an address, an e-mail; an address of this site that is pasted is the file it leads to', async ({ page }) => {
+test('a button leads to a page, an address, an e-mail; an address of this site that is pasted is the file it leads to', async ({
+  page,
+}) => {
   await newPage(page, 'Onward')
   const note = page.getByRole('region', { name: 'Settings of this button' })
   const place = async (text: string, option: RegExp) => {
@@ -169,22 +176,34 @@ test('a button leads to a page, an address, an e-mail; an address of this site t
   await page.evaluate(() => {
     const data = new DataTransfer()
     data.setData('text/plain', `${window.location.origin}/files/glaze-recipes.xlsx`)
-    document.querySelector('.ProseMirror')!.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
+    document
+      .querySelector('.ProseMirror')!
+      .dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
   })
   await expect(sheet(page).locator('a.tr-link')).toHaveText('Glaze recipes')
   // A script is no place to lead to, whatever it is pasted as.
   await page.evaluate(() => {
     const data = new DataTransfer()
     data.setData('text/html', ' and <a href="javascript:alert(1)">this</a>, <a href="tel:+442079460000">that</a>')
-    document.querySelector('.ProseMirror')!.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
+    document
+      .querySelector('.ProseMirror')!
+      .dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
   })
   await saved(page)
   await page.keyboard.press('Control+Enter')
   await expect(page.getByText('Live as it stands')).toBeVisible()
   const visitor = await page.context().newPage()
   await visitor.goto(`${server.url}/onward`)
-  const addresses = await visitor.locator('main a').evaluateAll(links => links.map(link => link.getAttribute('href')!.replace(/at=.*/, 'at=')))
-  expect(addresses).toEqual(['https://www.example.com/price%20list', 'mailto:shop@example.com', '/trade', '/files/glaze-recipes.xlsx?save&at=', 'tel:+442079460000'])
+  const addresses = await visitor
+    .locator('main a')
+    .evaluateAll(links => links.map(link => link.getAttribute('href')!.replace(/at=.*/, 'at=')))
+  expect(addresses).toEqual([
+    'https://www.example.com/price%20list',
+    'mailto:shop@example.com',
+    '/trade',
+    '/files/glaze-recipes.xlsx?save&at=',
+    'tel:+442079460000',
+  ])
   await visitor.getByRole('main').getByRole('link', { name: 'For the trade' }).click()
   await expect(visitor.getByRole('heading', { level: 1 })).toHaveText('Trade')
 })
@@ -198,7 +217,11 @@ test('the draft is seen as a visitor would see it, at the width of a desktop, a 
   const frame = page.frameLocator('iframe')
   await expect(frame.getByText('Only drafted.')).toBeVisible()
   expect(await (await fetch(`${server.url}/studio-photos`)).text()).not.toContain('Only drafted.')
-  const columns = () => frame.locator('.tr-columns').first().evaluate(element => getComputedStyle(element).gridTemplateColumns.split(' ').length)
+  const columns = () =>
+    frame
+      .locator('.tr-columns')
+      .first()
+      .evaluate(element => getComputedStyle(element).gridTemplateColumns.split(' ').length)
   await page.getByRole('radio', { name: 'Desktop' }).check()
   await expect.poll(columns).toBe(3)
   await page.getByRole('radio', { name: 'Phone' }).check()
@@ -242,7 +265,7 @@ test('what is typed while the server is away is saved when it is back', async ({
   await saved(page)
 })
 
-test('a slug that is Trough\'s own is refused where it is typed, and by the server', async ({ page }) => {
+test("a slug that is Trough's own is refused where it is typed, and by the server", async ({ page }) => {
   await page.getByRole('button', { name: 'New page' }).click()
   await page.getByLabel('Title').fill('Our files')
   for (const slug of ['files', 'desk', 'api', 'to']) {
@@ -264,7 +287,7 @@ test('going straight on to another page takes the last change along', async ({ p
   await page.keyboard.press('Enter')
   await expect(page.locator('.head .address')).toHaveText('/clay-and-glaze')
   const api = await ownerApi(server.url)
-  const { items } = await api<{ items: { id: string, title: string }[] }>('/pages')
+  const { items } = await api<{ items: { id: string; title: string }[] }>('/pages')
   const { draft } = await api<{ draft: unknown }>(`/pages/${items.find(item => item.title === 'Left in a hurry')!.id}`)
   expect(JSON.stringify(draft)).toContain('Last words.')
 })
@@ -284,7 +307,9 @@ test('words linked to a file that is still arriving stay the linked ones while t
   await page.getByRole('option', { name: 'From this computer…' }).click()
   await (await chooser).setFiles({ name: 'arriving.txt', mimeType: 'text/plain', buffer: Buffer.alloc(900_000, 'words ') })
   await expect(page.locator('.ProseMirror a.without-target')).toHaveText('list')
-  await sheet(page).locator('p').click({ position: { x: 1, y: 12 } })
+  await sheet(page)
+    .locator('p')
+    .click({ position: { x: 1, y: 12 } })
   await page.keyboard.type('Please! ')
   await sendAt(page)
   await expect(page.locator('.ProseMirror a.tr-link:not(.without-target)')).toHaveText('list')
@@ -323,5 +348,10 @@ test('the HTML of a page is there to copy, and shows the page wherever it is put
   const elsewhere = await context.newPage()
   await elsewhere.setContent(html)
   await expect(elsewhere.getByRole('heading', { level: 1 })).toHaveText('Kilns')
-  expect(await elsewhere.getByRole('link', { name: /K60/ }).first().evaluate(link => (link as HTMLAnchorElement).href)).toMatch(/^https:\/\/www\.marlpit\.example\/files\//)
+  expect(
+    await elsewhere
+      .getByRole('link', { name: /K60/ })
+      .first()
+      .evaluate(link => (link as HTMLAnchorElement).href),
+  ).toMatch(/^https:\/\/www\.marlpit\.example\/files\//)
 })

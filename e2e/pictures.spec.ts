@@ -44,15 +44,19 @@ test('a picture is chosen, said in words, made to lead to a file, and comes to v
   const image = visitor.getByRole('img', { name: 'A tile in celadon' })
   await expect(image).toBeVisible()
   await expect.poll(() => image.evaluate((element: HTMLImageElement) => element.complete && element.naturalWidth > 0)).toBe(true)
-  expect(await image.evaluate((element: HTMLImageElement) => element.currentSrc)).toMatch(/\/pictures\/test-tile-celadon\.png\?width=640&v=[0-9a-f]{8}$/)
+  expect(await image.evaluate((element: HTMLImageElement) => element.currentSrc)).toMatch(
+    /\/pictures\/test-tile-celadon\.png\?width=640&v=[0-9a-f]{8}$/,
+  )
   const response = await visitor.request.get(await image.evaluate((element: HTMLImageElement) => element.currentSrc))
   expect(response.headers()).toMatchObject({ 'content-type': 'image/webp', 'cache-control': 'public, max-age=31536000, immutable' })
-  const again = await visitor.request.get(`${server.url}/pictures/test-tile-celadon.png?width=640`, { headers: { 'If-None-Match': response.headers().etag! } })
+  const again = await visitor.request.get(`${server.url}/pictures/test-tile-celadon.png?width=640`, {
+    headers: { 'If-None-Match': response.headers().etag! },
+  })
   expect(again.status()).toBe(304)
   await expect(visitor.getByRole('link', { name: /A tile in celadon.*ZIP/ })).toHaveAttribute('href', /picture-pack\.zip\?save/)
 })
 
-test('a card shows the file, and its words are the file\'s until others are written', async ({ page }) => {
+test("a card shows the file, and its words are the file's until others are written", async ({ page }) => {
   await newPage(page, 'Products')
   await add(page, 'Card')
   const note = page.getByRole('region', { name: 'Settings of this card' })
@@ -80,7 +84,9 @@ test('a card shows the file, and its words are the file\'s until others are writ
   await expect(visitor.locator('.tr-card img')).toHaveAttribute('src', /\/pictures\/marlpit-k100-manual/)
 })
 
-test('a picture that is dropped is shown, from the library and from the computer, or is a button where that was meant', async ({ page }) => {
+test('a picture that is dropped is shown, from the library and from the computer, or is a button where that was meant', async ({
+  page,
+}) => {
   await newPage(page, 'Dropped')
   await page.keyboard.type('Words')
   await showInLibrary(page, 'Test tile shino')
@@ -92,17 +98,27 @@ test('a picture that is dropped is shown, from the library and from the computer
   await expect(pictures).toHaveCount(0)
   await expect(page.locator('.ProseMirror .tr-button')).toContainText('Test tile shino')
 
-  const photo = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#886644' } }).png().toBuffer()
+  const photo = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#886644' } })
+    .png()
+    .toBuffer()
   const box = (await page.locator('.ProseMirror > p').boundingBox())!
-  await dropFiles(page, [{ name: 'shop front.png', mimeType: 'image/png', buffer: photo }], '.ProseMirror > p', { x: box.x + 20, y: box.y + 2 })
+  await dropFiles(page, [{ name: 'shop front.png', mimeType: 'image/png', buffer: photo }], '.ProseMirror > p', {
+    x: box.x + 20,
+    y: box.y + 2,
+  })
   await expect(pictures).toHaveAttribute('src', /shop-front/)
 
   // One that is pasted, as a picture of the screen is, is shown as well.
-  await page.evaluate((base64) => {
-    const data = new DataTransfer()
-    data.items.add(new File([Uint8Array.from(atob(base64), character => character.charCodeAt(0))], 'pasted.png', { type: 'image/png' }))
-    document.querySelector('.ProseMirror')!.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
-  }, (await sharp(photo).negate().png().toBuffer()).toString('base64'))
+  await page.evaluate(
+    base64 => {
+      const data = new DataTransfer()
+      data.items.add(new File([Uint8Array.from(atob(base64), character => character.charCodeAt(0))], 'pasted.png', { type: 'image/png' }))
+      document
+        .querySelector('.ProseMirror')!
+        .dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
+    },
+    (await sharp(photo).negate().png().toBuffer()).toString('base64'),
+  )
   await expect(pictures).toHaveCount(2)
 })
 
@@ -116,12 +132,18 @@ test('a page has a picture that goes with links to it elsewhere', async ({ page 
   await settings.getByRole('option', { name: /honey/ }).click()
   await expect(settings.getByText('Test tile honey')).toBeVisible()
   const visitor = await publishAndVisit(page, 'shared')
-  await expect(visitor.locator('meta[property="og:image"]')).toHaveAttribute('content', /^https:\/\/www\.marlpit\.example\/pictures\/test-tile-honey/)
+  await expect(visitor.locator('meta[property="og:image"]')).toHaveAttribute(
+    'content',
+    /^https:\/\/www\.marlpit\.example\/pictures\/test-tile-honey/,
+  )
   await settings.getByRole('button', { name: 'None' }).click()
   await expect(settings.getByText('Test tile honey')).toHaveCount(0)
 })
 
-test('a button is filled with a picture; what can then not be read is mended by more veil, and the picture is known to be used', async ({ page, context }) => {
+test('a button is filled with a picture; what can then not be read is mended by more veil, and the picture is known to be used', async ({
+  page,
+  context,
+}) => {
   await openPage(page, 'Classes')
   await page.locator('.ProseMirror .button-view').first().click()
   const note = page.locator('.placed-note')
@@ -132,7 +154,10 @@ test('a button is filled with a picture; what can then not be read is mended by 
   await note.getByLabel('Veil', { exact: true }).fill('10')
   await note.getByLabel('Veil', { exact: true }).press('Tab')
   await expect(note.getByText(/and 4.5 to 1 is needed/).first()).toBeVisible()
-  await note.getByRole('button', { name: /Veil the picture to \d+ %/ }).first().click()
+  await note
+    .getByRole('button', { name: /Veil the picture to \d+ %/ })
+    .first()
+    .click()
   await expect(note.getByText(/Easy to read/)).toBeVisible()
   const veil = Number(await note.getByLabel('Veil', { exact: true }).inputValue())
   expect(veil).toBeGreaterThan(10)
@@ -147,9 +172,15 @@ test('a button is filled with a picture; what can then not be read is mended by 
   // The words against what is drawn behind them, pixel by pixel (WCAG 2.2, 1.4.3).
   const button = visitor.locator('main .tr-button').first()
   await visitor.addStyleTag({ content: '.tr-button>*{visibility:hidden}' })
-  const { data, info } = await sharp(await button.screenshot()).extract({ left: 8, top: 8, width: 40, height: 30 }).removeAlpha().raw().toBuffer({ resolveWithObject: true })
+  const { data, info } = await sharp(await button.screenshot())
+    .extract({ left: 8, top: 8, width: 40, height: 30 })
+    .removeAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true })
   const words = await button.evaluate(element => getComputedStyle(element).color.match(/\d+/g)!.slice(0, 3).map(Number))
-  const ratios = Array.from({ length: info.width * info.height }, (_, pixel) => contrast(toHex(words), toHex([...data.subarray(pixel * 3, pixel * 3 + 3)])))
+  const ratios = Array.from({ length: info.width * info.height }, (_, pixel) =>
+    contrast(toHex(words), toHex([...data.subarray(pixel * 3, pixel * 3 + 3)])),
+  )
   expect(Math.min(...ratios)).toBeGreaterThanOrEqual(4.5)
   expect(new Set(ratios).size).toBeGreaterThan(1)
 

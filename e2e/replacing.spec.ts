@@ -16,7 +16,12 @@ test.beforeEach(({ page }) => openDesk(page, server.url))
 async function makePage(title: string, ...targets: Target[]) {
   const owner = await ownerApi(server.url)
   const { id, revision, slug } = await owner<PageDetails>('/pages', { method: 'POST', json: { title } })
-  const draft = pageOf(heading('Where to go'), ...targets.map((target, index) => button({ placement: `${slug.replace(/\W/g, '')}${index}aaaa`, target, label: `Way ${index + 1}`, note: '' })))
+  const draft = pageOf(
+    heading('Where to go'),
+    ...targets.map((target, index) =>
+      button({ placement: `${slug.replace(/\W/g, '')}${index}aaaa`, target, label: `Way ${index + 1}`, note: '' }),
+    ),
+  )
   await owner(`/pages/${id}/draft`, { method: 'PUT', json: { title, draft, revision } })
   await owner(`/pages/${id}/publish`, { method: 'POST', json: {} })
   return { id, html: async () => (await fetch(`${server.url}/${slug}`)).text() }
@@ -65,7 +70,10 @@ test('a page that others lead to shows where, and goes once they lead elsewhere 
   const led = await makePage('Ways', { kind: 'page', id: other.id })
   await page.goto(`${server.url}/desk`)
   await page.getByRole('button', { name: 'Remove Winter clearance' }).click()
-  await page.getByRole('dialog').getByRole('button', { name: /^Take it off/ }).click()
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Take it off/ })
+    .click()
   await expect(page.locator('.pages').getByText('Winter clearance')).toHaveCount(0)
   expect(await led.html()).not.toContain('Way 1')
 })

@@ -7,7 +7,14 @@ import { dropFiles } from './support/files'
 import { openDesk, openFolder, openPage, row, showInLibrary } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 
-const OLD_ADDRESSES = ['downloads/price_list_2024.pdf', 'pdf/K60-manual-final.pdf', 'classes.html', 'about-us', 'img/test-tile-oribe.jpg', 'shop/glazes?page=2']
+const OLD_ADDRESSES = [
+  'downloads/price_list_2024.pdf',
+  'pdf/K60-manual-final.pdf',
+  'classes.html',
+  'about-us',
+  'img/test-tile-oribe.jpg',
+  'shop/glazes?page=2',
+]
 const FOLDER = join(import.meta.dirname, '../docs/screenshots')
 let server: RunningServer
 test.beforeAll(async () => {
@@ -38,7 +45,11 @@ test('pages, page, finder, file, live', async ({ page }) => {
   await page.keyboard.press('Escape')
   await openFolder(page, 'Kilns')
   await page.locator('.file-row', { hasText: 'K100' }).locator('.cell').first().click()
-  await page.locator('.file-row', { hasText: 'Kiln finished' }).locator('.cell').first().click({ modifiers: ['Shift'] })
+  await page
+    .locator('.file-row', { hasText: 'Kiln finished' })
+    .locator('.cell')
+    .first()
+    .click({ modifiers: ['Shift'] })
   await shoot(page, 'library')
   await page.locator('.file-row a.title', { hasText: 'K60' }).click()
   await page.getByRole('img', { name: /^Page 1 of/ }).waitFor()
@@ -69,9 +80,15 @@ test('pages, page, finder, file, live', async ({ page }) => {
   await shoot(page, 'storage')
   await page.goto(`${server.url}/desk?folder=top`)
   await openFolder(page, 'Price lists')
-  await page.locator('.file-row').filter({ has: page.getByRole('link', { name: 'Price list', exact: true }) }).evaluate(element => element.id = 'drop-here')
+  await page
+    .locator('.file-row')
+    .filter({ has: page.getByRole('link', { name: 'Price list', exact: true }) })
+    .evaluate(element => (element.id = 'drop-here'))
   const december = await makePdf(priceList('Price list', 'December 2026', 1.04), new Date('2026-12-01'))
-  await dropFiles(page, [{ name: 'price-list-2026-12.pdf', mimeType: 'application/pdf', buffer: december }], '#drop-here', { x: 100, y: 300 })
+  await dropFiles(page, [{ name: 'price-list-2026-12.pdf', mimeType: 'application/pdf', buffer: december }], '#drop-here', {
+    x: 100,
+    y: 300,
+  })
   await page.getByLabel('What changed in the text').waitFor()
   await page.getByAltText('First page of edition', { exact: false }).nth(1).waitFor()
   await shoot(page, 'edition')

@@ -28,7 +28,10 @@ test('a folder dropped on the page lists its files; visitors without script take
   await page.getByRole('button', { name: 'Publish all the same' }).click()
   await expect(page.getByText('“Trade” is live.')).toBeVisible()
 
-  const context = await browser.newContext({ javaScriptEnabled: false, userAgent: 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0' })
+  const context = await browser.newContext({
+    javaScriptEnabled: false,
+    userAgent: 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0',
+  })
   const visitor = await context.newPage()
   await visitor.goto(`${server.url}/trade`)
   await visitor.getByRole('button', { name: 'Ticked files as one zip' }).click()
@@ -39,12 +42,21 @@ test('a folder dropped on the page lists its files; visitors without script take
     await visitor.getByLabel(`Choose ${title}`).check()
     names.push(decodeURIComponent((await visitor.getByRole('link', { name: title }).getAttribute('href'))!.split(/[/?]/)[2]!))
   }
-  const [download] = await Promise.all([visitor.waitForEvent('download'), visitor.getByRole('button', { name: 'Ticked files as one zip' }).click()])
+  const [download] = await Promise.all([
+    visitor.waitForEvent('download'),
+    visitor.getByRole('button', { name: 'Ticked files as one zip' }).click(),
+  ])
   expect(download.suggestedFilename()).toBe('Marlpit guides.zip')
   const inside = unzipSync(new Uint8Array(await readFile(await download.path())))
   expect(Object.keys(inside)).toHaveLength(2)
-  const stored = await Promise.all(names.map(async name => Buffer.from(await (await fetch(`${server.url}/files/${name}`)).arrayBuffer()).toString('hex')))
-  expect(Object.values(inside).map(bytes => Buffer.from(bytes).toString('hex')).sort()).toEqual(stored.sort())
+  const stored = await Promise.all(
+    names.map(async name => Buffer.from(await (await fetch(`${server.url}/files/${name}`)).arrayBuffer()).toString('hex')),
+  )
+  expect(
+    Object.values(inside)
+      .map(bytes => Buffer.from(bytes).toString('hex'))
+      .sort(),
+  ).toEqual(stored.sort())
   await context.close()
 
   await page.reload()
@@ -58,8 +70,13 @@ test('by key: a shelf of chosen files, in an order of its own, undone and done a
   await page.keyboard.press('Enter')
   await expect(shelves(page)).toContainText('Nothing on this shelf yet')
   await page.keyboard.press('Enter')
-  for (const [words, title] of [['raku', 'Firing chart raku'], ['biscuit', 'Firing chart biscuit']] as const) {
-    await note(page).getByRole('button', { name: /Chosen files…|One more file…/ }).press('Enter')
+  for (const [words, title] of [
+    ['raku', 'Firing chart raku'],
+    ['biscuit', 'Firing chart biscuit'],
+  ] as const) {
+    await note(page)
+      .getByRole('button', { name: /Chosen files…|One more file…/ })
+      .press('Enter')
     await page.getByRole('combobox', { name: 'Find a file for this shelf' }).fill(words)
     await page.getByRole('option', { name: new RegExp(title) }).waitFor()
     await page.keyboard.press('Enter')

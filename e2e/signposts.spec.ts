@@ -87,7 +87,7 @@ test('by key: a time is set and taken back; a signpost that is used is taken dow
 
 test('an edition gets a note and an address of its own, and is withdrawn; the walk says so and mends it', async ({ page }) => {
   const api = await ownerApi(server.url)
-  const { items } = await api<{ items: { id: string, title: string, edition: number, handle: string }[] }>('/files?q=price+list')
+  const { items } = await api<{ items: { id: string; title: string; edition: number; handle: string }[] }>('/files?q=price+list')
   const file = items.find(item => item.title === 'Price list')!
   await page.goto(`${server.url}/desk/files/${file.id}`)
   await page.getByRole('button', { name: /^Edition 2,/ }).click()

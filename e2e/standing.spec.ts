@@ -8,15 +8,17 @@ import { makeData } from './support/server'
 function isThere(process_: number): boolean {
   try {
     return process.kill(process_, 0)
-  }
-  catch {
+  } catch {
     return false
   }
 }
 
 test('while Trough starts again, visitors wait in the socket that systemd holds, and are answered', async () => {
   const data = await makeData('demo')
-  const holder = spawn('python3', ['e2e/support/heldSocket.py'], { env: { ...process.env, HOST: '127.0.0.1', TROUGH_DATA: data, NODE_ENV: 'production' }, stdio: ['pipe', 'pipe', 'inherit'] })
+  const holder = spawn('python3', ['e2e/support/heldSocket.py'], {
+    env: { ...process.env, HOST: '127.0.0.1', TROUGH_DATA: data, NODE_ENV: 'production' },
+    stdio: ['pipe', 'pipe', 'inherit'],
+  })
   const said = createInterface(holder.stdout)[Symbol.asyncIterator]()
   const port = Number((await said.next()).value)
   const start = async () => {
@@ -32,8 +34,7 @@ test('while Trough starts again, visitors wait in the socket that systemd holds,
     while (isThere(server)) await wait(20)
     server = await start()
     expect(await asked).toEqual(Array.from({ length: 20 }, () => 200))
-  }
-  finally {
+  } finally {
     if (isThere(server)) process.kill(server, 'SIGKILL')
     holder.kill()
     await rm(data, { recursive: true, force: true })

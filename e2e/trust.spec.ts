@@ -23,12 +23,18 @@ test.afterAll(async () => {
 })
 
 /** The command as an owner gives it; a code other than 0 is given back with what it said. */
-const trough = (folder: string, ...args: string[]) => run('node', ['--import', 'tsx', 'server/cli.ts', ...args], { env: { ...process.env, TROUGH_DATA: folder } })
-  .then(({ stdout }) => ({ code: 0, said: stdout }), (error: { code: number, stdout: string, stderr: string }) => ({ code: error.code, said: error.stdout + error.stderr }))
+const trough = (folder: string, ...args: string[]) =>
+  run('node', ['--import', 'tsx', 'server/cli.ts', ...args], { env: { ...process.env, TROUGH_DATA: folder } }).then(
+    ({ stdout }) => ({ code: 0, said: stdout }),
+    (error: { code: number; stdout: string; stderr: string }) => ({ code: error.code, said: error.stdout + error.stderr }),
+  )
 const blobPath = (folder: string, hash: string) => join(folder, 'store/sha256', hash.slice(0, 2), hash.slice(2, 4), hash)
 
 test('by command, with the server running: verify, back up, restore on an empty machine', async () => {
-  expect(await trough(data, 'verify')).toMatchObject({ code: 0, said: expect.stringContaining('All stored bytes are as they came in, and the database is whole.') })
+  expect(await trough(data, 'verify')).toMatchObject({
+    code: 0,
+    said: expect.stringContaining('All stored bytes are as they came in, and the database is whole.'),
+  })
   const backup = join(outside, 'backup')
   expect((await trough(data, 'backup', backup)).said).toMatch(/^59 stored files are in .*; 59 of them, [\d.]+ MB, are new\.$/m)
   // Who is only signed in names no folders of the machine.
@@ -39,11 +45,13 @@ test('by command, with the server running: verify, back up, restore on an empty 
   const other = await startServer(elsewhere)
   const addresses = ['/', '/files/price-list-2026-05.pdf', '/files/test-tile-picture-pack.zip']
   for (const address of addresses) {
-    const [here, there] = await Promise.all([server, other].map(async ({ url }) => {
-      const answer = await fetch(url + address)
-      expect(answer.status, address).toBe(200)
-      return Buffer.from(await answer.arrayBuffer())
-    }))
+    const [here, there] = await Promise.all(
+      [server, other].map(async ({ url }) => {
+        const answer = await fetch(url + address)
+        expect(answer.status, address).toBe(200)
+        return Buffer.from(await answer.arrayBuffer())
+      }),
+    )
     expect(there!.equals(here!), address).toBe(true)
   }
   await other.stop()
@@ -51,13 +59,21 @@ test('by command, with the server running: verify, back up, restore on an empty 
   expect((await trough(data, 'nonsense')).code).toBe(2)
 
   const api = await ownerApi(server.url)
-  const { items: [file] } = await api<{ items: { sha256: string, title: string, handle: string }[] }>('/files?q=wedging')
+  const {
+    items: [file],
+  } = await api<{ items: { sha256: string; title: string; handle: string }[] }>('/files?q=wedging')
   const bytes = await readFile(blobPath(data, file!.sha256))
   await writeFile(blobPath(data, file!.sha256), bytes.subarray(0, 100))
   const gone = await fetch(`${server.url}/files/${file!.handle}`, { headers: { Range: 'bytes=0-50' } })
   expect([gone.status, gone.headers.get('x-request-id') !== null]).toEqual([503, true])
   // Its line in the log is found by the identity that was answered.
-  expect(server.output().split('\n').filter(line => line.includes(gone.headers.get('x-request-id')!)).map(line => JSON.parse(line).err.message)).toEqual([`The stored bytes ${file!.sha256} are cut off after 100 bytes.`])
+  expect(
+    server
+      .output()
+      .split('\n')
+      .filter(line => line.includes(gone.headers.get('x-request-id')!))
+      .map(line => JSON.parse(line).err.message),
+  ).toEqual([`The stored bytes ${file!.sha256} are cut off after 100 bytes.`])
   expect(await trough(data, 'verify')).toMatchObject({ code: 1, said: expect.stringContaining('“Wedging clay”, edition 1') })
   expect(await trough(data, 'verify', backup)).toMatchObject({ code: 0, said: expect.stringContaining('fetched from the backup') })
   expect((await readFile(blobPath(data, file!.sha256))).equals(bytes)).toBe(true)
@@ -71,12 +87,14 @@ test('a backup onto a disk that fills up is refused clearly, and the one before 
     expect((await trough(data, 'backup', backup)).code).toBe(0)
     const list = await readFile(join(backup, 'trough-backup.json'), 'utf8')
     execFileSync('sh', ['-c', `head -c 200m /dev/zero > ${mount}/filler 2>/dev/null || true`])
-    expect(await trough(data, 'backup', backup)).toMatchObject({ code: 1, said: expect.stringContaining('The disk with the backup is full.') })
+    expect(await trough(data, 'backup', backup)).toMatchObject({
+      code: 1,
+      said: expect.stringContaining('The disk with the backup is full.'),
+    })
     expect(await readFile(join(backup, 'trough-backup.json'), 'utf8')).toBe(list)
     const elsewhere = join(outside, 'from small')
     expect((await trough(elsewhere, 'restore', backup)).code).toBe(0)
-  }
-  finally {
+  } finally {
     execFileSync('umount', [mount])
   }
 })
@@ -84,13 +102,30 @@ test('a backup onto a disk that fills up is refused clearly, and the one before 
 test('the clock set back a year: everything is there, and what is new is delivered and counted', async () => {
   await server.stop()
   const port = server.port
-  const child = spawn('faketime', ['-f', '-365d', 'node', '.output/server/index.mjs'], { env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', TROUGH_DATA: data, NODE_ENV: 'production' }, stdio: 'ignore', detached: true })
+  const child = spawn('faketime', ['-f', '-365d', 'node', '.output/server/index.mjs'], {
+    env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', TROUGH_DATA: data, NODE_ENV: 'production' },
+    stdio: 'ignore',
+    detached: true,
+  })
   try {
-    await expect.poll(() => fetch(`${server.url}/api/health`).then(answer => answer.status, () => 0), { timeout: 120_000 }).toBe(200)
+    await expect
+      .poll(
+        () =>
+          fetch(`${server.url}/api/health`).then(
+            answer => answer.status,
+            () => 0,
+          ),
+        { timeout: 120_000 },
+      )
+      .toBe(200)
     const api = await ownerApi(server.url)
     expect((await api<{ total: number }>('/files')).total).toBe(58)
-    const { items: [file] } = await api<{ items: { id: string, handle: string, downloads: number }[] }>('/files?q=manual')
-    const answer = await fetch(`${server.url}/files/${file!.handle}`, { headers: { 'User-Agent': 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0' } })
+    const {
+      items: [file],
+    } = await api<{ items: { id: string; handle: string; downloads: number }[] }>('/files?q=manual')
+    const answer = await fetch(`${server.url}/files/${file!.handle}`, {
+      headers: { 'User-Agent': 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0' },
+    })
     await answer.arrayBuffer()
     expect(new Date(answer.headers.get('date')!).getFullYear()).toBeLessThan(new Date().getFullYear())
     await expect.poll(async () => (await api<{ downloads: number }>(`/files/${file!.id}`)).downloads).toBe(file!.downloads + 1)
@@ -98,8 +133,7 @@ test('the clock set back a year: everything is there, and what is new is deliver
     await api('/verify', { method: 'POST', json: {} })
     await expect.poll(async () => (await api<{ state: string }>('/verify')).state).toBe('done')
     expect((await api<{ findings: unknown[] }>('/verify')).findings).toEqual([])
-  }
-  finally {
+  } finally {
     const ended = once(child, 'exit')
     process.kill(-child.pid!, 'SIGKILL')
     await ended
@@ -123,7 +157,9 @@ test('measurements are for the owner and for who has the secret, not for strange
   expect(text).toMatch(/^trough_files 58$/m)
 })
 
-test('in Setup: where the space goes, what cleaning would free, verifying, and the library as a bag that comes in again', async ({ page }) => {
+test('in Setup: where the space goes, what cleaning would free, verifying, and the library as a bag that comes in again', async ({
+  page,
+}) => {
   await openDesk(page, server.url)
   await page.goto(`${server.url}/desk/setup`)
   const storage = page.getByRole('region', { name: 'Storage' })
@@ -145,15 +181,26 @@ test('in Setup: where the space goes, what cleaning would free, verifying, and t
   await page.getByRole('button', { name: 'Read them all again' }).click()
   await expect(page.getByText(/all 59 stored files, [\d.]+ MB, are byte for byte as they came in/)).toBeVisible()
 
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Download the library as a bag' }).click()])
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Download the library as a bag' }).click(),
+  ])
   const bag = join(outside, download.suggestedFilename())
   await download.saveAs(bag)
-  execFileSync('sh', ['-c', 'unzip -q "$1" -d "$2" && cd "$2"/marlpit*/ && sha256sum -c --quiet manifest-sha256.txt tagmanifest-sha256.txt', 'sh', bag, join(outside, 'unpacked')])
+  execFileSync('sh', [
+    '-c',
+    'unzip -q "$1" -d "$2" && cd "$2"/marlpit*/ && sha256sum -c --quiet manifest-sha256.txt tagmanifest-sha256.txt',
+    'sh',
+    bag,
+    join(outside, 'unpacked'),
+  ])
 
   await page.goto(`${server.url}/desk?folder=top`)
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Put files in…' }).click()])
   await chooser.setFiles(bag)
-  await row(page, /^ZIP\s*Marlpit pottery supply/i).getByRole('link').click()
+  await row(page, /^ZIP\s*Marlpit pottery supply/i)
+    .getByRole('link')
+    .click()
   await page.getByRole('button', { name: 'Bring in what is in this bag' }).click()
   await expect(page.getByText(/58 files brought in from .*, every byte checked/)).toBeVisible({ timeout: 60_000 })
 })

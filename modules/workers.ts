@@ -5,7 +5,7 @@ import { buildWorkers } from '../server/buildWorkers'
 export default defineNuxtModule({
   meta: { name: 'trough-workers' },
   setup(_options, nuxt) {
-    nuxt.hook('nitro:init', (nitro) => {
+    nuxt.hook('nitro:init', nitro => {
       nitro.hooks.hook('compiled', () => buildWorkers(nuxt.options.rootDir))
     })
   },

@@ -12,6 +12,12 @@ export async function serve({ data }) {
   const host = ['0.0.0.0', '::'].includes(process.env.HOST) ? 'localhost' : process.env.HOST
   const address = `http://${host}:${process.env.PORT}`
   // The server says 200 as soon as the data folder is open; where that fails, it ends this process.
-  while (!await fetch(`${address}/api/health`).then(answer => answer.ok, () => false)) await new Promise(resolve => setTimeout(resolve, 100))
+  while (
+    !(await fetch(`${address}/api/health`).then(
+      answer => answer.ok,
+      () => false,
+    ))
+  )
+    await new Promise(resolve => setTimeout(resolve, 100))
   return address
 }

@@ -15,9 +15,20 @@ const times = { steps: [], tests: [] }
 /** "npm test -- quick": what a change is tried with while it is made; the whole is asked before it is handed in. */
 const quick = process.argv.includes('quick')
 /** Processes that are killed, disks that fill up, databases made anew: they take most of the time. */
-const SLOW = ['server/faults.test.ts', 'server/powerCuts.test.ts', 'server/troubles.test.ts', 'server/services/caches.test.ts', 'server/services/jobs/fullDisk.test.ts', 'server/services/trust/trust.test.ts', 'server/workers/read.test.ts']
+const SLOW = [
+  'server/faults.test.ts',
+  'server/powerCuts.test.ts',
+  'server/troubles.test.ts',
+  'server/services/caches.test.ts',
+  'server/services/jobs/fullDisk.test.ts',
+  'server/services/trust/trust.test.ts',
+  'server/workers/read.test.ts',
+]
 
-/** A folder for what tests write: in memory where there is room, since copying a database of a thousand small files takes a second on a disk. */
+/**
+ * A folder for what tests write: in memory where there is room, since copying a database of a thousand small files takes a second on a
+ * disk.
+ */
 function scratchFolder() {
   const memory = '/dev/shm'
   const space = existsSync(memory) && statfsSync(memory)
@@ -28,9 +39,9 @@ function scratchFolder() {
 async function step(name, command, args, { readReport, beside = false } = {}) {
   const began = performance.now()
   if (!beside) console.log(`\n== ${name}`)
-  const child = spawn(command, args, { cwd: ROOT, stdio: ['inherit', ...beside ? ['pipe', 'pipe'] : ['inherit', 'inherit']] })
+  const child = spawn(command, args, { cwd: ROOT, stdio: ['inherit', ...(beside ? ['pipe', 'pipe'] : ['inherit', 'inherit'])] })
   let output = ''
-  for (const stream of [child.stdout, child.stderr]) stream?.on('data', chunk => output += chunk)
+  for (const stream of [child.stdout, child.stderr]) stream?.on('data', chunk => (output += chunk))
   const [status] = await once(child, 'close')
   times.steps.push([name, (performance.now() - began) / 1000])
   // What ran beside another step is told when it has ended, so that the two do not mix.
@@ -39,8 +50,7 @@ async function step(name, command, args, { readReport, beside = false } = {}) {
   if (readReport) {
     try {
       counts = readReport()
-    }
-    catch (error) {
+    } catch (error) {
       console.error(`${name} left no report: ${error.message}`)
       counts = [0, 1]
     }
@@ -53,18 +63,30 @@ async function step(name, command, args, { readReport, beside = false } = {}) {
 }
 
 /** Every test of Playwright's report, however deep its groups. */
-const specsOf = suite => [...suite.specs ?? [], ...(suite.suites ?? []).flatMap(specsOf)]
+const specsOf = suite => [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(specsOf)]
 
 const report = name => JSON.parse(readFileSync(join(REPORTS, name), 'utf8'))
 
 ensureInstalled()
 ensureCommands(
-  { 'chromium-headless-shell': 'chromium-headless-shell', curl: 'curl', unzip: 'unzip', qpdf: 'qpdf', pdftotext: 'poppler-utils', python3: 'python3', aria2c: 'aria2', nginx: 'nginx-light', faketime: 'faketime' },
+  {
+    'chromium-headless-shell': 'chromium-headless-shell',
+    'curl': 'curl',
+    'unzip': 'unzip',
+    'qpdf': 'qpdf',
+    'pdftotext': 'poppler-utils',
+    'python3': 'python3',
+    'aria2c': 'aria2',
+    'nginx': 'nginx-light',
+    'faketime': 'faketime',
+  },
   {
     '/usr/lib/python3/dist-packages/prometheus_client': 'python3-prometheus-client',
     '/usr/lib/postgresql/15/bin/initdb': 'postgresql-15',
     // Real documents that readers are held against.
-    '/usr/share/doc/bzip2/manual.pdf.gz': 'bzip2-doc', '/usr/share/doc/libtasn1-doc/libtasn1.pdf': 'libtasn1-doc', '/usr/share/doc/shared-mime-info/shared-mime-info-spec.pdf': 'shared-mime-info',
+    '/usr/share/doc/bzip2/manual.pdf.gz': 'bzip2-doc',
+    '/usr/share/doc/libtasn1-doc/libtasn1.pdf': 'libtasn1-doc',
+    '/usr/share/doc/shared-mime-info/shared-mime-info-spec.pdf': 'shared-mime-info',
   },
 )
 rmSync(REPORTS, { recursive: true, force: true })
@@ -77,20 +99,35 @@ process.env.TROUGH_DEMO_TEMPLATE = join(scratch, 'demo')
 await step('Prepare types', 'npx', ['nuxt', 'prepare', '--logLevel=silent'])
 const lint = step('Lint', 'npx', ['eslint', '.'], { beside: true })
 await step('Types', 'npx', ['vue-tsc', '--noEmit'])
+await step('Format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.'])
 await step('Demo data', 'node', ['--import', 'tsx', 'demo/build.ts', process.env.TROUGH_DEMO_TEMPLATE])
 await lint
-await step('Unit tests', 'npx', ['vitest', 'run', ...quick ? SLOW.flatMap(path => ['--exclude', path]) : [], '--reporter=default', '--reporter=json', `--outputFile.json=${join(REPORTS, 'unit.json')}`], {
-  readReport: () => {
-    const { numPassedTests, numFailedTests, testResults } = report('unit.json')
-    for (const file of testResults) {
-      times.tests.push(...file.assertionResults.map(test => [`${relative(ROOT, file.name)}: ${test.title}`, (test.duration ?? 0) / 1000]))
-      const names = file.assertionResults.filter(test => test.status === 'failed').map(test => `${test.fullName}: ${test.failureMessages[0]?.split('\n')[0]}`)
-      if (file.status === 'failed' && !names.length) names.push(file.message)
-      troubles.push(...names.map(name => `Unit tests: ${relative(ROOT, file.name)}: ${name}`))
-    }
-    return [numPassedTests, numFailedTests]
+await step(
+  'Unit tests',
+  'npx',
+  [
+    'vitest',
+    'run',
+    ...(quick ? SLOW.flatMap(path => ['--exclude', path]) : []),
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile.json=${join(REPORTS, 'unit.json')}`,
+  ],
+  {
+    readReport: () => {
+      const { numPassedTests, numFailedTests, testResults } = report('unit.json')
+      for (const file of testResults) {
+        times.tests.push(...file.assertionResults.map(test => [`${relative(ROOT, file.name)}: ${test.title}`, (test.duration ?? 0) / 1000]))
+        const names = file.assertionResults
+          .filter(test => test.status === 'failed')
+          .map(test => `${test.fullName}: ${test.failureMessages[0]?.split('\n')[0]}`)
+        if (file.status === 'failed' && !names.length) names.push(file.message)
+        troubles.push(...names.map(name => `Unit tests: ${relative(ROOT, file.name)}: ${name}`))
+      }
+      return [numPassedTests, numFailedTests]
+    },
   },
-})
+)
 if (!quick) {
   console.log('\n== Build')
   const began = performance.now()
@@ -98,21 +135,24 @@ if (!quick) {
   times.steps.push(['Build', (performance.now() - began) / 1000])
   passed++
 }
-if (!quick) await step('End to end', 'npx', ['playwright', 'test'], {
-  readReport: () => {
-    const { suites, stats: { expected, unexpected } } = report('e2e.json')
-    for (const spec of suites.flatMap(specsOf)) {
-      const { status, results } = spec.tests[0]
-      times.tests.push([`${spec.file}: ${spec.title}`, results.reduce((sum, result) => sum + result.duration, 0) / 1000])
-      if (status === 'unexpected') troubles.push(`End to end: ${spec.file}: ${spec.title}: failed`)
-    }
-    return [expected, unexpected]
-  },
-})
+if (!quick)
+  await step('End to end', 'npx', ['playwright', 'test'], {
+    readReport: () => {
+      const {
+        suites,
+        stats: { expected, unexpected },
+      } = report('e2e.json')
+      for (const spec of suites.flatMap(specsOf)) {
+        const { status, results } = spec.tests[0]
+        times.tests.push([`${spec.file}: ${spec.title}`, results.reduce((sum, result) => sum + result.duration, 0) / 1000])
+        if (status === 'unexpected') troubles.push(`End to end: ${spec.file}: ${spec.title}: failed`)
+      }
+      return [expected, unexpected]
+    },
+  })
 try {
   rmSync(scratch, { recursive: true, force: true })
-}
-catch (error) {
+} catch (error) {
   // What a test that failed left behind is no reason to keep the rest to oneself.
   console.error(`${scratch} could not be removed: ${error.message}`)
 }

@@ -10,6 +10,10 @@ export async function buildWorkers(root: string): Promise<void> {
     entryPoints: names.map(name => join(folder, name)),
     outdir: join(root, '.output/workers'),
     outExtension: { '.js': '.mjs' },
-    bundle: true, packages: 'external', platform: 'node', target: 'node20', format: 'esm',
+    bundle: true,
+    packages: 'external',
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
   })
 }

@@ -31,20 +31,32 @@ async function runningServer(): Promise<(<T>(path: string, method: string, body?
   const text = await readFile(join(data, 'running.json'), 'utf8').catch(() => undefined)
   if (text === undefined) return undefined
   const { url } = JSON.parse(text) as { url: string }
-  if (!await fetch(`${url}/api/health`).then(answer => answer.ok, () => false)) return undefined
+  if (
+    !(await fetch(`${url}/api/health`).then(
+      answer => answer.ok,
+      () => false,
+    ))
+  )
+    return undefined
   const { control } = await readSecrets(data)
   return async <T>(path: string, method: string, body?: object): Promise<T> => {
     const response = await fetch(`${url}/api${path}`, {
-      method, headers: { Authorization: `Bearer ${control}`, ...body && { 'Content-Type': 'application/json' } }, body: body && JSON.stringify(body), signal: AbortSignal.timeout(24 * 60 * 60 * 1000),
+      method,
+      headers: { Authorization: `Bearer ${control}`, ...(body && { 'Content-Type': 'application/json' }) },
+      body: body && JSON.stringify(body),
+      signal: AbortSignal.timeout(24 * 60 * 60 * 1000),
     })
-    const answer = await response.json() as T & { title: string, detail: string }
+    const answer = (await response.json()) as T & { title: string; detail: string }
     if (!response.ok) throw new Problem(response.status, answer.title, answer.detail)
     return answer
   }
 }
 
 /** Works through the server that runs, or on the data folder itself. */
-async function withTrough<T>(through: (api: NonNullable<Awaited<ReturnType<typeof runningServer>>>) => Promise<T>, directly: (trough: Awaited<ReturnType<typeof openTrough>>) => Promise<T>): Promise<T> {
+async function withTrough<T>(
+  through: (api: NonNullable<Awaited<ReturnType<typeof runningServer>>>) => Promise<T>,
+  directly: (trough: Awaited<ReturnType<typeof openTrough>>) => Promise<T>,
+): Promise<T> {
   const api = await runningServer()
   if (api) return through(api)
   const trough = await openTrough({ data })
@@ -53,36 +65,50 @@ async function withTrough<T>(through: (api: NonNullable<Awaited<ReturnType<typeo
 
 async function verify(from: string | undefined): Promise<number> {
   const say = ({ done, total, bytes }: VerifyState) => process.stderr.write(`\r${done} of ${total} read, ${formatSize(bytes)} `)
-  const state = await withTrough<VerifyState>(async (api) => {
-    await api('/verify', 'POST', { from })
-    for (;;) {
-      const now = await api<VerifyState>('/verify', 'GET')
+  const state = await withTrough<VerifyState>(
+    async api => {
+      await api('/verify', 'POST', { from })
+      for (;;) {
+        const now = await api<VerifyState>('/verify', 'GET')
+        say(now)
+        if (now.state !== 'running') return now
+        await new Promise(resolve => setTimeout(resolve, 500))
+      }
+    },
+    async ({ verifying }) => {
+      await verifying.start(from)
+      await verifying.ended()
+      const now = await verifying.state()
       say(now)
-      if (now.state !== 'running') return now
-      await new Promise(resolve => setTimeout(resolve, 500))
-    }
-  }, async ({ verifying }) => {
-    await verifying.start(from)
-    await verifying.ended()
-    const now = await verifying.state()
-    say(now)
-    return now
-  })
+      return now
+    },
+  )
   process.stderr.write('\n')
   for (const { kind, sha256, size, files, mended } of state.findings) {
-    console.log(`${kind}  ${sha256}  ${formatSize(size)}  ${mended ?? 'not mended'}${files.map(file => `\n    “${file.title}”, edition ${file.edition}`).join('')}`)
+    console.log(
+      `${kind}  ${sha256}  ${formatSize(size)}  ${mended ?? 'not mended'}${files.map(file => `\n    “${file.title}”, edition ${file.edition}`).join('')}`,
+    )
   }
   if (state.error) console.error(state.error)
   for (const words of state.database ?? []) console.log(`database  ${words} Restore a backup: npm run trough restore FOLDER.`)
-  const open = [...state.findings.filter(finding => !finding.mended), ...state.database ?? []]
-  console.log(open.length ? `${open.length} not mended.` : state.state === 'done' ? 'All stored bytes are as they came in, and the database is whole.' : `Verifying was ${state.state}.`)
+  const open = [...state.findings.filter(finding => !finding.mended), ...(state.database ?? [])]
+  console.log(
+    open.length
+      ? `${open.length} not mended.`
+      : state.state === 'done'
+        ? 'All stored bytes are as they came in, and the database is whole.'
+        : `Verifying was ${state.state}.`,
+  )
   return open.length || state.state !== 'done' ? 1 : 0
 }
 
 async function backup(folder: string): Promise<number> {
   // The server may stand in another folder than this command.
   const path = resolve(folder)
-  const report = await withTrough<BackupReport>(api => api('/backup', 'POST', { folder: path }), ({ backups }) => backups.make(path))
+  const report = await withTrough<BackupReport>(
+    api => api('/backup', 'POST', { folder: path }),
+    ({ backups }) => backups.make(path),
+  )
   console.log(`${report.blobs} stored files are in ${path}; ${report.copied} of them, ${formatSize(report.bytes)}, are new.`)
   for (const sha256 of report.unfit) console.error(`Missing or damaged here, and not copied: ${sha256}. Run "trough verify".`)
   return report.unfit.length ? 1 : 0
@@ -103,11 +129,10 @@ async function ask(question: string): Promise<string> {
   const silent = new Writable({ write: (_chunk, _encoding, done) => done() })
   const lines = createInterface({ input: process.stdin, output: process.stdin.isTTY ? silent : undefined, terminal: process.stdin.isTTY })
   try {
-    const [line] = await once(lines, 'line') as [string]
+    const [line] = (await once(lines, 'line')) as [string]
     process.stderr.write('\n')
     return line
-  }
-  finally {
+  } finally {
     lines.close()
   }
 }
@@ -118,7 +143,9 @@ async function password(endSecondFactor: boolean): Promise<number> {
     async api => (await api<{ email: string }>('/account/password-reset', 'POST', { password: chosen, endSecondFactor })).email,
     ({ account }) => account.resetPassword(chosen, endSecondFactor),
   )
-  console.log(`${email} signs in with the new password; whoever was signed in is signed out.${endSecondFactor ? ' No code is asked for any more.' : ''}`)
+  console.log(
+    `${email} signs in with the new password; whoever was signed in is signed out.${endSecondFactor ? ' No code is asked for any more.' : ''}`,
+  )
   return 0
 }
 
@@ -139,8 +166,7 @@ async function main([command, argument]: string[]): Promise<number> {
 
 try {
   process.exitCode = await main(process.argv.slice(2))
-}
-catch (error) {
+} catch (error) {
   console.error(error instanceof Problem ? `${error.title} ${error.detail}` : error instanceof CannotOpen ? error.message : error)
   process.exitCode = 1
 }

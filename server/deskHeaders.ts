@@ -7,7 +7,7 @@ export const DESK_HEADERS = {
   'Cross-Origin-Resource-Policy': 'same-origin',
   'Permissions-Policy': 'camera=(), microphone=(), geolocation=()',
   // The API's answers are no documents; the desk's page has a policy of its own.
-  'Content-Security-Policy': 'default-src \'none\'; frame-ancestors \'none\'',
+  'Content-Security-Policy': "default-src 'none'; frame-ancestors 'none'",
 }
 
 /**
@@ -16,17 +16,18 @@ export const DESK_HEADERS = {
  *
  * @param scriptHashes Base64 SHA-256 of each script that stands in the page
  */
-export const deskPolicy = (scriptHashes: string[]): string => [
-  'default-src \'none\'',
-  `script-src 'self' ${scriptHashes.map(hash => `'sha256-${hash}'`).join(' ')}`.trim(),
-  'style-src \'self\' \'unsafe-inline\'',
-  'img-src \'self\' data: blob:',
-  'media-src \'self\' blob:',
-  'font-src \'self\' data:',
-  'connect-src \'self\'',
-  'frame-src \'self\' blob:',
-  'worker-src \'self\' blob:',
-  'form-action \'self\'',
-  'base-uri \'none\'',
-  'frame-ancestors \'none\'',
-].join('; ')
+export const deskPolicy = (scriptHashes: string[]): string =>
+  [
+    "default-src 'none'",
+    `script-src 'self' ${scriptHashes.map(hash => `'sha256-${hash}'`).join(' ')}`.trim(),
+    "style-src 'self' 'unsafe-inline'",
+    "img-src 'self' data: blob:",
+    "media-src 'self' blob:",
+    "font-src 'self' data:",
+    "connect-src 'self'",
+    "frame-src 'self' blob:",
+    "worker-src 'self' blob:",
+    "form-action 'self'",
+    "base-uri 'none'",
+    "frame-ancestors 'none'",
+  ].join('; ')

@@ -19,13 +19,20 @@ const nitro = useNitroApp()
 const answer = toNodeListener(nitro.h3App)
 
 function refuse(response: ServerResponse, status: number, text: string, fields: Record<string, string> = {}): void {
-  response.writeHead(status, { 'Content-Type': 'text/plain; charset=utf-8', 'Cache-Control': 'no-store', 'X-Content-Type-Options': 'nosniff', ...fields }).end(text)
+  response
+    .writeHead(status, {
+      'Content-Type': 'text/plain; charset=utf-8',
+      'Cache-Control': 'no-store',
+      'X-Content-Type-Options': 'nosniff',
+      ...fields,
+    })
+    .end(text)
 }
 
 /** What is settled before anybody looks at the address: RFC 9110, 9.1 and 9.3.7, and RFC 9112, 3.2. */
 function take(request: IncomingMessage, response: ServerResponse): void {
   if (!KNOWN.has(request.method!)) return refuse(response, 501, `Use one of ${METHODS}.`, { Allow: METHODS })
-  if (request.url === '*') return void response.writeHead(204, { Allow: METHODS, 'Content-Length': 0 }).end()
+  if (request.url === '*') return void response.writeHead(204, { 'Allow': METHODS, 'Content-Length': 0 }).end()
   watch(request, response)
   answer(request, response)
 }
@@ -33,7 +40,14 @@ function take(request: IncomingMessage, response: ServerResponse): void {
 /** What the parser could not read: an unknown method is one that is not implemented, anything else is not HTTP. */
 function answerBroken(error: NodeJS.ErrnoException, socket: Duplex): void {
   if (error.code === 'ECONNRESET' || !socket.writable) return void socket.destroy()
-  const status = error.code === 'HPE_INVALID_METHOD' ? '501 Not Implemented' : error.code === 'HPE_HEADER_OVERFLOW' ? '431 Request Header Fields Too Large' : error.code === 'ERR_HTTP_REQUEST_TIMEOUT' ? '408 Request Timeout' : '400 Bad Request'
+  const status =
+    error.code === 'HPE_INVALID_METHOD'
+      ? '501 Not Implemented'
+      : error.code === 'HPE_HEADER_OVERFLOW'
+        ? '431 Request Header Fields Too Large'
+        : error.code === 'ERR_HTTP_REQUEST_TIMEOUT'
+          ? '408 Request Timeout'
+          : '400 Bad Request'
   socket.end(`HTTP/1.1 ${status}\r\nConnection: close\r\nContent-Length: 0\r\n\r\n`)
 }
 
@@ -42,13 +56,16 @@ const watch = watchStanding(server)
 server.on('clientError', answerBroken)
 
 server.on('error', (error: NodeJS.ErrnoException) => {
-  console.error(error.code === 'EADDRINUSE' ? `\nTrough cannot start. Another program listens at ${ownAddress(process.env)} already. Stop it, or set PORT to another number.\n` : `\nTrough cannot start. ${error.message}\n`)
+  console.error(
+    error.code === 'EADDRINUSE'
+      ? `\nTrough cannot start. Another program listens at ${ownAddress(process.env)} already. Stop it, or set PORT to another number.\n`
+      : `\nTrough cannot start. ${error.message}\n`,
+  )
   process.exit(1)
 })
 try {
   server.listen(listenOn(process.env, process.pid), () => console.log(`Listening on ${ownAddress(process.env)}`))
-}
-catch (error) {
+} catch (error) {
   console.error(`\nTrough cannot start. ${(error as Error).message}\n`)
   process.exit(1)
 }
@@ -67,10 +84,14 @@ async function stop(): Promise<void> {
   process.exit(0)
 }
 for (const signal of ['SIGTERM', 'SIGINT'] as const) {
-  process.on(signal, () => void stop().catch((error: unknown) => {
-    log.fatal({ err: error }, 'could not be closed cleanly')
-    process.exit(1)
-  }))
+  process.on(
+    signal,
+    () =>
+      void stop().catch((error: unknown) => {
+        log.fatal({ err: error }, 'could not be closed cleanly')
+        process.exit(1)
+      }),
+  )
 }
 process.on('unhandledRejection', error => log.error({ err: error }, 'something failed that nobody waited for'))
 process.on('uncaughtException', error => log.error({ err: error }, 'something failed that nobody waited for'))

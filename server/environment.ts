@@ -16,9 +16,20 @@ const environmentSchema = z.object({
   HOST: z.string().default('127.0.0.1'),
   TROUGH_DATA: z.string().default('./data'),
   TROUGH_SITE_URL: z.string().default(''),
-  TROUGH_FRONT_PREFIX: z.string().regex(/^\/[\w/-]*\/$/, 'TROUGH_FRONT_PREFIX begins and ends with a slash, such as /_trough-store/.').optional(),
+  TROUGH_FRONT_PREFIX: z
+    .string()
+    .regex(/^\/[\w/-]*\/$/, 'TROUGH_FRONT_PREFIX begins and ends with a slash, such as /_trough-store/.')
+    .optional(),
   TROUGH_FRONT_LOG_PORT: port('TROUGH_FRONT_LOG_PORT', 4181),
-  TROUGH_PROXIES: z.string().default('').transform(list => list.split(',').map(address => address.trim()).filter(Boolean)),
+  TROUGH_PROXIES: z
+    .string()
+    .default('')
+    .transform(list =>
+      list
+        .split(',')
+        .map(address => address.trim())
+        .filter(Boolean),
+    ),
   TROUGH_LOG: z.literal('requests', 'TROUGH_LOG is “requests”, or is left out.').optional(),
   LISTEN_FDS: z.string().optional(),
   LISTEN_PID: z.string().optional(),
@@ -40,8 +51,11 @@ export function ownAddress(environment: Environment): string {
   return `http://${host}:${PORT}`
 }
 
-/** What the server listens on: a port, or the socket that systemd holds for it (sd_listen_fds(3)), in which visitors wait while Trough starts again. */
-export function listenOn(environment: Environment, pid: number): { fd: number } | { port: number, host: string } {
+/**
+ * What the server listens on: a port, or the socket that systemd holds for it (sd_listen_fds(3)), in which visitors wait while Trough
+ * starts again.
+ */
+export function listenOn(environment: Environment, pid: number): { fd: number } | { port: number; host: string } {
   const { PORT, HOST, LISTEN_FDS, LISTEN_PID } = read(environment)
   return LISTEN_FDS === '1' && Number(LISTEN_PID) === pid ? { fd: 3 } : { port: PORT, host: HOST }
 }

@@ -11,9 +11,21 @@ import { log } from './log'
 
 async function toProblem(error: H3Error): Promise<Problem> {
   if (error.cause instanceof Problem) return error.cause
-  if (isDiskFull(error)) return diskFull(await useTrough().then(trough => trough.folder, () => undefined))
+  if (isDiskFull(error))
+    return diskFull(
+      await useTrough().then(
+        trough => trough.folder,
+        () => undefined,
+      ),
+    )
   // RFC 9110, section 15.6.4: it is thought to be for a while, until its owner has put it right.
-  if (error.cause instanceof Damaged) return new Problem(503, 'This file is not here just now.', 'It will be put right. Come back later, or look for it on the site\'s pages.', { retryAfter: 3600 })
+  if (error.cause instanceof Damaged)
+    return new Problem(
+      503,
+      'This file is not here just now.',
+      "It will be put right. Come back later, or look for it on the site's pages.",
+      { retryAfter: 3600 },
+    )
   if (!error.unhandled && error.statusCode < 500) {
     return new Problem(error.statusCode, STATUS_CODES[error.statusCode] ?? 'That did not work.', 'Check the address and try again.')
   }
@@ -23,7 +35,8 @@ async function toProblem(error: H3Error): Promise<Problem> {
 /** Errors for programs as problem documents (RFC 9457), for visitors as a page of the site. */
 export default async function answerError(error: H3Error, event: H3Event): Promise<void> {
   const problem = await toProblem(error)
-  if (problem.status >= 500) log.error({ err: error.cause ?? error, request: requestId(event), method: event.method, url: event.path }, 'a request failed')
+  if (problem.status >= 500)
+    log.error({ err: error.cause ?? error, request: requestId(event), method: event.method, url: event.path }, 'a request failed')
   await answerProblem(problem, event)
 }
 
@@ -47,10 +60,15 @@ export async function answerProblem(problem: Problem, event: H3Event): Promise<v
     res.end(JSON.stringify({ status: problem.status, title: problem.title, detail: problem.detail, ...problem.extra }))
     return
   }
-  const { bytes, encoding } = await useTrough().then(({ published }) => published.message(problem.title, problem.detail, headerOf(req.headers, 'accept-encoding')))
+  const { bytes, encoding } = await useTrough()
+    .then(({ published }) => published.message(problem.title, problem.detail, headerOf(req.headers, 'accept-encoding')))
     .catch(() => ({ bytes: Buffer.from(`<!DOCTYPE html><title>${problem.title}</title>`), encoding: 'identity' }))
   res.writeHead(problem.status, {
-    ...PAGE_HEADERS, 'Content-Type': 'text/html; charset=utf-8', 'Content-Length': bytes.length, 'Vary': 'Accept-Encoding', ...encoding !== 'identity' && { 'Content-Encoding': encoding },
+    ...PAGE_HEADERS,
+    'Content-Type': 'text/html; charset=utf-8',
+    'Content-Length': bytes.length,
+    'Vary': 'Accept-Encoding',
+    ...(encoding !== 'identity' && { 'Content-Encoding': encoding }),
   })
   res.end(req.method === 'HEAD' ? undefined : bytes)
 }

@@ -50,17 +50,36 @@ async function cut(child: ChildProcess): Promise<void> {
   child.kill('SIGKILL')
 }
 
-it(`of ${ROUNDS} power cuts while files come in, are replaced and deleted and pages are published, none takes what was acknowledged, and Trough starts after each`, { timeout: 15 * 60 * 1000 }, async () => {
-  const ledger = emptyLedger()
-  for (let round = 0; round < ROUNDS; round++) {
-    const { checked } = await live({ victim, data: join(folder, 'disk/data'), backup: join(folder, 'disk/backup'), scratch: folder, ledger, milliseconds: 800 + Math.random() * 2500, end: cut })
-    expect(checked, `round ${round}`).toEqual([])
-    unmount()
-    run('mv', join(folder, 'found'), join(folder, 'image'))
-    mount()
-  }
-  const { checked } = await live({ victim, data: join(folder, 'disk/data'), backup: join(folder, 'disk/backup'), scratch: folder, ledger, milliseconds: 0 })
-  expect(checked).toEqual([])
-  // However slow the machine, something was acknowledged and held.
-  expect(Object.keys(ledger.files).length).toBeGreaterThan(0)
-})
+it(
+  `of ${ROUNDS} power cuts while files come in, are replaced and deleted and pages are published, none takes what was acknowledged, and Trough starts after each`,
+  { timeout: 15 * 60 * 1000 },
+  async () => {
+    const ledger = emptyLedger()
+    for (let round = 0; round < ROUNDS; round++) {
+      const { checked } = await live({
+        victim,
+        data: join(folder, 'disk/data'),
+        backup: join(folder, 'disk/backup'),
+        scratch: folder,
+        ledger,
+        milliseconds: 800 + Math.random() * 2500,
+        end: cut,
+      })
+      expect(checked, `round ${round}`).toEqual([])
+      unmount()
+      run('mv', join(folder, 'found'), join(folder, 'image'))
+      mount()
+    }
+    const { checked } = await live({
+      victim,
+      data: join(folder, 'disk/data'),
+      backup: join(folder, 'disk/backup'),
+      scratch: folder,
+      ledger,
+      milliseconds: 0,
+    })
+    expect(checked).toEqual([])
+    // However slow the machine, something was acknowledged and held.
+    expect(Object.keys(ledger.files).length).toBeGreaterThan(0)
+  },
+)

@@ -14,8 +14,7 @@ async function repairSecrets(folder: string): Promise<string> {
     const known = await readSecrets(folder)
     if (known.session && known.visitors && known.control) return `${path} is whole.`
     await writeSecrets(folder, withFresh(known))
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof CannotOpen)) throw error
     await rename(path, aside(path))
     await writeSecrets(folder, withFresh({}))
@@ -26,7 +25,8 @@ async function repairSecrets(folder: string): Promise<string> {
 /** Puts the copy that was made before the last update in the place of the database, which is kept beside it. */
 async function goBack(database: string): Promise<string> {
   const copy = beforeMigrationOf(database)
-  if (!await isThere(copy)) throw new CannotOpen(`There is no copy from before an update at ${copy}. Restore a backup: npm run trough restore FOLDER.`)
+  if (!(await isThere(copy)))
+    throw new CannotOpen(`There is no copy from before an update at ${copy}. Restore a backup: npm run trough restore FOLDER.`)
   const kept = aside(database)
   await rename(database, kept)
   await rename(copy, database)
@@ -38,8 +38,7 @@ async function opens(database: string): Promise<Error | undefined> {
   try {
     await (await openDatabase(database)).close()
     return undefined
-  }
-  catch (error) {
+  } catch (error) {
     return error as Error
   }
 }
@@ -53,7 +52,7 @@ async function opens(database: string): Promise<Error | undefined> {
  */
 export async function repairFolder(folder: string, { beforeUpdate }: { beforeUpdate: boolean }): Promise<string[]> {
   const database = join(folder, 'db')
-  if (!await isThere(folder)) throw new CannotOpen(`There is no data folder ${folder}. Restore a backup: npm run trough restore FOLDER.`)
+  if (!(await isThere(folder))) throw new CannotOpen(`There is no data folder ${folder}. Restore a backup: npm run trough restore FOLDER.`)
   const { release } = await lockFolder(folder)
   try {
     const said = [await repairSecrets(folder)]
@@ -63,10 +62,9 @@ export async function repairFolder(folder: string, { beforeUpdate }: { beforeUpd
     const trouble = await opens(database)
     if (!trouble) return [...said, `The database in ${database} opens.`]
     // Going back would lose what a newer Trough has done since: only where that is asked for.
-    if (trouble instanceof TooNew || !await isThere(beforeMigrationOf(database))) throw trouble
+    if (trouble instanceof TooNew || !(await isThere(beforeMigrationOf(database)))) throw trouble
     return [...said, trouble.message, await goBack(database)]
-  }
-  finally {
+  } finally {
     await release()
   }
 }

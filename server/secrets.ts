@@ -26,19 +26,26 @@ export async function readSecrets(folder: string): Promise<Partial<Secrets>> {
   const path = pathIn(folder)
   try {
     return secretsSchema.partial().parse(JSON.parse(await readFile(path, 'utf8')))
-  }
-  catch (error) {
+  } catch (error) {
     if ((error as NodeJS.ErrnoException).code === 'ENOENT') return {}
-    throw new CannotOpen(`${path} is cut off or damaged. Put the one of a backup in its place, or let new ones be made, which signs everybody out: npm run trough repair.`, { cause: error })
+    throw new CannotOpen(
+      `${path} is cut off or damaged. Put the one of a backup in its place, or let new ones be made, which signs everybody out: npm run trough repair.`,
+      { cause: error },
+    )
   }
 }
 
 /** Writes the secrets of a data folder, for the user of this process alone. */
-export const writeSecrets = (folder: string, secrets: Secrets): Promise<void> => writeSafely(pathIn(folder), JSON.stringify(secrets, null, 2), 0o600)
+export const writeSecrets = (folder: string, secrets: Secrets): Promise<void> =>
+  writeSafely(pathIn(folder), JSON.stringify(secrets, null, 2), 0o600)
 
 const secret = () => randomBytes(32).toString('hex')
 /** What is known, and what is missing made anew. */
-export const withFresh = (known: Partial<Secrets>): Secrets => ({ session: known.session ?? secret(), visitors: known.visitors ?? secret(), control: known.control ?? secret() })
+export const withFresh = (known: Partial<Secrets>): Secrets => ({
+  session: known.session ?? secret(),
+  visitors: known.visitors ?? secret(),
+  control: known.control ?? secret(),
+})
 
 /**
  * The secrets of a data folder this process holds, made on its first start.
@@ -50,7 +57,9 @@ export async function loadSecrets(folder: string, isNew = true): Promise<Secrets
   const known = await readSecrets(folder)
   if (known.session && known.visitors && known.control) return known as Secrets
   if (!isNew && !Object.keys(known).length) {
-    throw new CannotOpen(`${pathIn(folder)} is missing, though this data folder was in use. Put the one of a backup in its place, or let new ones be made, which signs everybody out: npm run trough repair.`)
+    throw new CannotOpen(
+      `${pathIn(folder)} is missing, though this data folder was in use. Put the one of a backup in its place, or let new ones be made, which signs everybody out: npm run trough repair.`,
+    )
   }
   const fresh = withFresh(known)
   await writeSecrets(folder, fresh)

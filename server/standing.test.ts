@@ -12,7 +12,11 @@ const under = watchStanding(server, STANDS)
 server.on('request', (request, response) => {
   under(request, response)
   if (request.url === '/slow') return void setTimeout(() => response.end('at last'), 6 * STANDS)
-  if (request.method === 'POST') return void request.resume().on('end', () => response.end('taken')).on('error', () => undefined)
+  if (request.method === 'POST')
+    return void request
+      .resume()
+      .on('end', () => response.end('taken'))
+      .on('error', () => undefined)
   response.end(LARGE)
 })
 let port: number
@@ -26,11 +30,11 @@ afterAll(() => {
   server.close()
 })
 
-async function client(text: string): Promise<{ socket: Socket, said: () => string, bytes: () => number, closed: Promise<unknown> }> {
+async function client(text: string): Promise<{ socket: Socket; said: () => string; bytes: () => number; closed: Promise<unknown> }> {
   const socket = connect(port, '127.0.0.1')
   socket.on('error', () => undefined)
   let [said, bytes] = ['', 0]
-  socket.on('data', (chunk) => {
+  socket.on('data', chunk => {
     bytes += chunk.length
     if (said.length < 1000) said += chunk.toString('latin1')
   })

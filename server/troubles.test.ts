@@ -23,25 +23,37 @@ async function dataFolder(): Promise<string> {
   await cp(inject('template'), data, { recursive: true })
   return data
 }
-const isMissing = (path: string) => stat(path).then(() => false, () => true)
+const isMissing = (path: string) =>
+  stat(path).then(
+    () => false,
+    () => true,
+  )
 
 /** What the console says when Trough is started on a folder. */
 async function said(data: string): Promise<string> {
   try {
     await (await openTrough({ data })).close()
     return ''
-  }
-  catch (error) {
+  } catch (error) {
     return (error as Error).message
   }
 }
 
 describe('a start that cannot be', () => {
   it.each<[string, (data: string) => Promise<unknown>, RegExp]>([
-    ['the log of the database is gone', data => rm(join(data, 'db/pg_wal'), { recursive: true }), /\/db is not whole: pg_wal missing\..*trough restore FOLDER.*trough repair/],
-    ['the log of the database is cut', async (data) => {
-      for (const name of await readdir(join(data, 'db/pg_wal'))) if (/^[0-9A-F]{24}$/.test(name)) await truncate(join(data, 'db/pg_wal', name), 100)
-    }, /\/db does not open:.*trough restore FOLDER/],
+    [
+      'the log of the database is gone',
+      data => rm(join(data, 'db/pg_wal'), { recursive: true }),
+      /\/db is not whole: pg_wal missing\..*trough restore FOLDER.*trough repair/,
+    ],
+    [
+      'the log of the database is cut',
+      async data => {
+        for (const name of await readdir(join(data, 'db/pg_wal')))
+          if (/^[0-9A-F]{24}$/.test(name)) await truncate(join(data, 'db/pg_wal', name), 100)
+      },
+      /\/db does not open:.*trough restore FOLDER/,
+    ],
     ['pg_control is cut', data => truncate(join(data, 'db/global/pg_control'), 100), /\/db does not open:.*trough restore FOLDER/],
     ['the secrets are cut', data => truncate(join(data, 'secrets.json'), 20), /secrets\.json is cut off or damaged\..*trough repair/],
     ['the secrets are gone', data => rm(join(data, 'secrets.json')), /secrets\.json is missing, though.*trough repair/],
@@ -59,8 +71,7 @@ describe('a start that cannot be', () => {
     try {
       execFileSync('mount', ['-o', 'remount,ro,bind', data])
       expect(await said(data)).toMatch(/cannot be written|read-only/)
-    }
-    finally {
+    } finally {
       execFileSync('umount', [data])
     }
     expect(await said(data)).toBe('')
@@ -82,7 +93,10 @@ describe('a start that cannot be', () => {
     await trough.close()
     await truncate(join(backup, 'secrets.json'), 20)
     const hashing = createHashing()
-    expect(await restoreBackup(backup, join(folder, 'restored'), hashing).finally(() => hashing.close())).toMatchObject({ newSecrets: true, lost: [] })
+    expect(await restoreBackup(backup, join(folder, 'restored'), hashing).finally(() => hashing.close())).toMatchObject({
+      newSecrets: true,
+      lost: [],
+    })
     expect(await said(join(folder, 'restored'))).toBe('')
   })
 })

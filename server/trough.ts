@@ -25,7 +25,10 @@ export interface Options {
 }
 
 /** Puts the services together; the one place that knows them all. The data folder stays open with whoever opened it. */
-export async function openServices(dataFolder: DataFolder, { siteAddress = '', front, proxies = [], now, ownAddress }: Omit<Options, 'data' | 'connect'> = {}) {
+export async function openServices(
+  dataFolder: DataFolder,
+  { siteAddress = '', front, proxies = [], now, ownAddress }: Omit<Options, 'data' | 'connect'> = {},
+) {
   const started = new Date()
   const traffic = createTraffic()
   const owner = openOwner(dataFolder)
@@ -35,8 +38,14 @@ export async function openServices(dataFolder: DataFolder, { siteAddress = '', f
   const upkeep = openUpkeep(dataFolder, { owner, holdings, intake, delivering }, { traffic, ownAddress })
 
   return {
-    folder: dataFolder.folder, secrets: dataFolder.secrets, traffic,
-    ...owner, ...holdings, ...intake, ...delivering, ...upkeep,
+    folder: dataFolder.folder,
+    secrets: dataFolder.secrets,
+    traffic,
+    ...owner,
+    ...holdings,
+    ...intake,
+    ...delivering,
+    ...upkeep,
 
     /** Takes up what an earlier process left undone. */
     async resume(): Promise<void> {
@@ -93,8 +102,7 @@ export async function openTrough({ data, connect, ...options }: Options) {
         await dataFolder.close()
       },
     }
-  }
-  catch (error) {
+  } catch (error) {
     await dataFolder.close()
     throw error
   }

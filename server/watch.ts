@@ -8,13 +8,17 @@ import { isFilePath } from './visitors/file'
 const started = Date.now().toString(36)
 let count = 0
 
-/** An identity for a request, by which its lines in the log are found; the front server's own where it gives one. Made when it is first asked for: few are. */
+/**
+ * An identity for a request, by which its lines in the log are found; the front server's own where it gives one. Made when it is first
+ * asked for: few are.
+ */
 export function requestId({ context, node: { req } }: H3Event): string {
   const given = req.headers['x-request-id']
-  return context.requestId ??= typeof given === 'string' && /^[\w.-]{6,64}$/.test(given) ? given : `${started}-${(++count).toString(36)}`
+  return (context.requestId ??= typeof given === 'string' && /^[\w.-]{6,64}$/.test(given) ? given : `${started}-${(++count).toString(36)}`)
 }
 
-const kindOf = (path: string): RequestKind => isFilePath(path) ? 'file' : path.startsWith('/api/') ? 'api' : isForVisitors(path) ? 'page' : 'desk'
+const kindOf = (path: string): RequestKind =>
+  isFilePath(path) ? 'file' : path.startsWith('/api/') ? 'api' : isForVisitors(path) ? 'page' : 'desk'
 
 let logging: boolean | undefined
 
@@ -28,6 +32,18 @@ export function watchRequest(event: H3Event, metrics: () => Metrics | undefined)
     const [milliseconds, bytes] = [performance.now() - began, socket.bytesWritten - before]
     metrics()?.observe(kindOf(url), res.statusCode, bytes, milliseconds / 1000)
     logging ??= logsRequests(process.env)
-    if (logging) log.info({ request: requestId(event), method, url, status: res.statusCode, bytes, milliseconds: Math.round(milliseconds * 10) / 10, whole: res.writableFinished }, 'answered')
+    if (logging)
+      log.info(
+        {
+          request: requestId(event),
+          method,
+          url,
+          status: res.statusCode,
+          bytes,
+          milliseconds: Math.round(milliseconds * 10) / 10,
+          whole: res.writableFinished,
+        },
+        'answered',
+      )
   })
 }

@@ -2,7 +2,12 @@ import type { Use } from '~~/core/files/fileItem'
 
 /** An error as the API tells it (RFC 9457). */
 export class ApiProblem extends Error {
-  constructor(readonly status: number, readonly title: string, readonly detail: string, readonly extra: Record<string, unknown> = {}) {
+  constructor(
+    readonly status: number,
+    readonly title: string,
+    readonly detail: string,
+    readonly extra: Record<string, unknown> = {},
+  ) {
     super(`${title} ${detail}`)
     this.name = 'ApiProblem'
   }
@@ -36,12 +41,11 @@ export async function heldBy(act: () => Promise<unknown>): Promise<Use[]> {
   try {
     await act()
     return []
-  }
-  catch (error) {
+  } catch (error) {
     if (error instanceof ApiProblem && Array.isArray(error.extra.uses)) return error.extra.uses as Use[]
     throw error
   }
 }
 
 /** What to show of an error that was caught. */
-export const wordsOf = (error: unknown) => error instanceof Error ? error.message : String(error)
+export const wordsOf = (error: unknown) => (error instanceof Error ? error.message : String(error))

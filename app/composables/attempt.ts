@@ -10,8 +10,7 @@ export function useAttempt() {
     try {
       await act()
       return true
-    }
-    catch (error) {
+    } catch (error) {
       problem.value = wordsOf(error)
       return false
     }

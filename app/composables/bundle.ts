@@ -13,7 +13,8 @@ async function newBundle(title: string, selection: Selection): Promise<FileItem>
 }
 
 /** Makes a bundle of files, to be placed. */
-export const bundleOf = (files: FileItem[], title: string): Promise<FileItem> => newBundle(title, { files: files.map(file => file.id), folders: [] })
+export const bundleOf = (files: FileItem[], title: string): Promise<FileItem> =>
+  newBundle(title, { files: files.map(file => file.id), folders: [] })
 
 /** Makes a bundle of a selection in the folder that is open, and opens it. */
 export async function makeBundle(title: string, selection: Selection): Promise<void> {
@@ -35,23 +36,25 @@ export function useBundle(id: () => string) {
       if (isLate()) return
       bundle.value = fresh
       failure.value = ''
-    }
-    catch (error) {
+    } catch (error) {
       if (!isLate()) failure.value = wordsOf(error)
     }
   }
-  watch([id, () => library.changes], (_now, _before, onCleanup) => {
-    let late = false
-    onCleanup(() => late = true)
-    return load(() => late)
-  }, { immediate: true })
+  watch(
+    [id, () => library.changes],
+    (_now, _before, onCleanup) => {
+      let late = false
+      onCleanup(() => (late = true))
+      return load(() => late)
+    },
+    { immediate: true },
+  )
 
   async function write(entries: BundleEntry[]) {
     try {
       bundle.value = await api<BundleDetails>(`/bundles/${id()}`, 'PUT', { entries, revision: bundle.value!.revision })
       library.learn([bundle.value.file])
-    }
-    catch (error) {
+    } catch (error) {
       notices.say(wordsOf(error), { tone: 'attention' })
     }
     await library.refresh()
@@ -68,8 +71,7 @@ export function useBundle(id: () => string) {
     try {
       bundle.value = await api<BundleDetails>(`/bundles/${id()}/add`, 'POST', selection)
       library.learn([bundle.value.file])
-    }
-    catch (error) {
+    } catch (error) {
       notices.say(wordsOf(error), { tone: 'attention' })
     }
     await library.refresh()

@@ -11,13 +11,17 @@ export function useBundleDrop(bundle: () => FileItem) {
   const uploads = useUploads()
   const library = useLibrary()
 
-  const add = ({ id, title }: FileItem, things: Selection) => selection.attempt(async () => {
-    const { total } = await api<{ total: number }>(`/bundles/${id}/add`, 'POST', things)
-    await library.refresh()
-    useNotices().say(`Put into “${title}”: ${counted(total, 'file')} ${total === 1 ? 'is' : 'are'} in it now.`, { tone: 'works', action: { label: 'Open it', run: () => navigateTo(`/desk/files/${id}`) } })
-  })
+  const add = ({ id, title }: FileItem, things: Selection) =>
+    selection.attempt(async () => {
+      const { total } = await api<{ total: number }>(`/bundles/${id}/add`, 'POST', things)
+      await library.refresh()
+      useNotices().say(`Put into “${title}”: ${counted(total, 'file')} ${total === 1 ? 'is' : 'are'} in it now.`, {
+        tone: 'works',
+        action: { label: 'Open it', run: () => navigateTo(`/desk/files/${id}`) },
+      })
+    })
 
-  return useDropOn(true, async (event) => {
+  return useDropOn(true, async event => {
     // The row may show another file by the time the answer is here.
     const target = bundle()
     const things = droppedThings(event)

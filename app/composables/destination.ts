@@ -11,7 +11,7 @@ export function useDestination(of: MaybeRefOrGetter<Target | null>) {
   const open = usePage()
   const target = computed(() => toValue(of))
 
-  const signpost = computed(() => target.value?.kind === 'signpost' ? signposts.byId.get(target.value.id) : undefined)
+  const signpost = computed(() => (target.value?.kind === 'signpost' ? signposts.byId.get(target.value.id) : undefined))
   /** the file, be it in the bin; of a signpost the one it points at */
   const file = computed(() => library.known.get((target.value?.kind === 'file' ? target.value.id : signpost.value?.file) ?? ''))
   const isOut = computed(() => !file.value || !!file.value.deleted || file.value.withdrawn)
@@ -19,11 +19,13 @@ export function useDestination(of: MaybeRefOrGetter<Target | null>) {
     const { value } = target
     return value?.kind === 'page' ? pages.items.find(each => each.id === value.id) : undefined
   })
-  const destination = computed(() => destinationOf(target.value, {
-    file: () => file.value && !isOut.value ? targetFacts(file.value) : undefined,
-    page: () => page.value,
-    signpost: () => signpost.value,
-  }))
+  const destination = computed(() =>
+    destinationOf(target.value, {
+      file: () => (file.value && !isOut.value ? targetFacts(file.value) : undefined),
+      page: () => page.value,
+      signpost: () => signpost.value,
+    }),
+  )
   const fault = computed(() => {
     if (!target.value) return 'Leads nowhere yet.'
     if (target.value.kind === 'signpost' && !signpost.value) return 'The signpost it led to is gone.'

@@ -1,7 +1,10 @@
 import { ref } from 'vue'
 import { wordsOf } from './api'
 
-/** Sends a door's form and leads to the desk; what is wrong is shown, and the form stays as it was. Sending gives false where more is asked for. */
+/**
+ * Sends a door's form and leads to the desk; what is wrong is shown, and the form stays as it was. Sending gives false where more is asked
+ * for.
+ */
 export function useDoor(send: () => Promise<unknown>) {
   const error = ref('')
   const busy = ref(false)
@@ -10,10 +13,9 @@ export function useDoor(send: () => Promise<unknown>) {
     busy.value = true
     error.value = ''
     try {
-      if (await send() === false) busy.value = false
+      if ((await send()) === false) busy.value = false
       else window.location.assign('/desk')
-    }
-    catch (caught) {
+    } catch (caught) {
       error.value = wordsOf(caught)
       busy.value = false
     }

@@ -36,11 +36,14 @@ export function carriesFiles(event: DragEvent, { ours }: { ours: boolean }): boo
 /** The library's files and folders that were dropped; nothing where something else was. */
 export function droppedThings(event: DragEvent): Selection | undefined {
   const text = event.dataTransfer?.getData(LIBRARY_DRAG)
-  return text ? JSON.parse(text) as Selection : undefined
+  return text ? (JSON.parse(text) as Selection) : undefined
 }
 
 /** A file of the computer with its place in the folder it was dropped or chosen with: "manuals/K60.pdf". */
-export interface LocalFile { file: File, path: string }
+export interface LocalFile {
+  file: File
+  path: string
+}
 
 async function filesUnder(entry: FileSystemEntry): Promise<LocalFile[]> {
   if (entry.isFile) {
@@ -53,7 +56,7 @@ async function filesUnder(entry: FileSystemEntry): Promise<LocalFile[]> {
   for (;;) {
     const entries = await new Promise<FileSystemEntry[]>((resolve, reject) => reader.readEntries(resolve, reject))
     if (!entries.length) return found
-    for (const inner of entries) found.push(...await filesUnder(inner))
+    for (const inner of entries) found.push(...(await filesUnder(inner)))
   }
 }
 
@@ -61,20 +64,20 @@ async function filesUnder(entry: FileSystemEntry): Promise<LocalFile[]> {
 export async function droppedFiles(event: DragEvent): Promise<LocalFile[]> {
   const transfer = event.dataTransfer
   // What was dropped can be asked for only now, before anything is waited for.
-  const entries = [...transfer?.items ?? []].map(item => item.webkitGetAsEntry?.())
-  const files = [...transfer?.files ?? []]
+  const entries = [...(transfer?.items ?? [])].map(item => item.webkitGetAsEntry?.())
+  const files = [...(transfer?.files ?? [])]
   if (!entries.some(entry => entry?.isDirectory)) return files.map(file => ({ file, path: file.name }))
   return (await Promise.all(entries.filter(entry => !!entry).map(filesUnder))).flat()
 }
 
 /** Lets the owner choose files of the computer, or a folder; nothing where the choice is cancelled. */
-export function chooseFiles({ multiple, folder = false }: { multiple: boolean, folder?: boolean }): Promise<File[]> {
-  return new Promise((resolve) => {
+export function chooseFiles({ multiple, folder = false }: { multiple: boolean; folder?: boolean }): Promise<File[]> {
+  return new Promise(resolve => {
     const input = document.createElement('input')
     input.type = 'file'
     input.multiple = multiple
     input.webkitdirectory = folder
-    input.addEventListener('change', () => resolve([...input.files ?? []]))
+    input.addEventListener('change', () => resolve([...(input.files ?? [])]))
     input.addEventListener('cancel', () => resolve([]))
     input.click()
   })

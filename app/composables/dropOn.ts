@@ -1,7 +1,10 @@
 import { ref } from 'vue'
 import { carriesFiles } from './drag'
 
-/** Lets something take what is dropped on it, before what lies below can: files of the computer, and things of the library where it takes `ours`. */
+/**
+ * Lets something take what is dropped on it, before what lies below can: files of the computer, and things of the library where it takes
+ * `ours`.
+ */
 export function useDropOn(ours: boolean, take: (event: DragEvent) => Promise<void>) {
   const over = ref(false)
   const takes = {
@@ -12,7 +15,7 @@ export function useDropOn(ours: boolean, take: (event: DragEvent) => Promise<voi
       if (event.dataTransfer) event.dataTransfer.dropEffect = 'copy'
       over.value = true
     },
-    dragleave: () => over.value = false,
+    dragleave: () => (over.value = false),
     async drop(event: DragEvent) {
       over.value = false
       if (!carriesFiles(event, { ours })) return

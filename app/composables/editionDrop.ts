@@ -6,7 +6,7 @@ import { useDropOn } from './dropOn'
 export function useEditionDrop(file: () => FileItem) {
   const editions = useEditions()
   const uploads = useUploads()
-  return useDropOn(false, async (event) => {
+  return useDropOn(false, async event => {
     // The row may show another file by the time the files are read.
     const target = file()
     const files = await droppedFiles(event)

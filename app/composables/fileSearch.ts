@@ -3,7 +3,10 @@ import type { FoundFile } from '~~/core/files/fileItem'
 import type { Family } from '~~/core/files/mediaType'
 import { wordsOf } from './api'
 
-interface FileAnswer { items: FoundFile[], total: number }
+interface FileAnswer {
+  items: FoundFile[]
+  total: number
+}
 
 /** Searches files while somebody types; only the last question's answer counts. */
 export function useFileSearch(limit: number, family: () => Family | undefined = () => undefined) {
@@ -14,10 +17,13 @@ export function useFileSearch(limit: number, family: () => Family | undefined = 
   /** The files found; undefined where a later question has been asked meanwhile, or nothing could be. */
   function search(q: string): Promise<FileAnswer | undefined> {
     const mine = ++asked
-    const answer = library.search(q, limit, family()).then(found => mine === asked ? found : undefined, (error: unknown) => {
-      useNotices().say(wordsOf(error), { tone: 'attention' })
-      return undefined
-    })
+    const answer = library.search(q, limit, family()).then(
+      found => (mine === asked ? found : undefined),
+      (error: unknown) => {
+        useNotices().say(wordsOf(error), { tone: 'attention' })
+        return undefined
+      },
+    )
     pending = answer
     return answer
   }

@@ -2,7 +2,11 @@ import { reactive, shallowReactive } from 'vue'
 import type { FoundFile } from '~~/core/files/fileItem'
 import { api, wordsOf } from './api'
 
-interface Answer { items: FoundFile[], total: number, named: number }
+interface Answer {
+  items: FoundFile[]
+  total: number
+  named: number
+}
 
 /** Files asked for at a time. */
 const STRETCH = 50
@@ -69,8 +73,7 @@ export class FileWindow {
     try {
       const answer = await this.ask(stretch * STRETCH)
       if (age === this.age) this.take(stretch * STRETCH, answer)
-    }
-    catch (error) {
+    } catch (error) {
       if (age === this.age) this.asked.delete(stretch)
       useNotices().say(wordsOf(error), { tone: 'attention' })
     }
@@ -78,7 +81,7 @@ export class FileWindow {
 
   /** Asks anew for what is seen; the old stands until the new is there. Whoever asked before waits for this, too. */
   refresh(): Promise<void> {
-    return this.newest = this.askAnew()
+    return (this.newest = this.askAnew())
   }
 
   private async askAnew(): Promise<void> {

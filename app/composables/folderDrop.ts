@@ -21,7 +21,7 @@ export function useFolderDrop() {
     const things = droppedThings(event)
     if (!things) return uploads.bring(await droppedFiles(event), id)
     // With Ctrl held a copy is made, as on every desktop.
-    await selection.attempt(() => event.ctrlKey ? selection.copy(things, id) : selection.move(things, id))
+    await selection.attempt(() => (event.ctrlKey ? selection.copy(things, id) : selection.move(things, id)))
   }
 
   const dropOn = (id: string | null) => ({
@@ -32,7 +32,7 @@ export function useFolderDrop() {
       if (event.dataTransfer) event.dataTransfer.dropEffect = dragged.value && !event.ctrlKey ? 'move' : 'copy'
       over.value = id ?? TOP
     },
-    dragleave: () => over.value = undefined,
+    dragleave: () => (over.value = undefined),
     drop: (event: DragEvent) => drop(event, id),
   })
 

@@ -25,33 +25,41 @@ export function useLibraryRows(perRow: () => number) {
   async function load(window: FileWindow) {
     try {
       await window.refresh()
-    }
-    catch (error) {
+    } catch (error) {
       useNotices().say(wordsOf(error), { tone: 'attention' })
     }
   }
 
   /** The first list changes only once its files are here: no empty board between two full ones. */
   let coming = new Map<string, FileWindow>()
-  watch(wanted, async (queries) => {
-    const next = new Map(queries.map((query): [string, FileWindow] => [query, windows.value.get(query) ?? new FileWindow(query)]))
-    coming = next
-    await Promise.all([...next.values()].filter(window => !window.state.loaded).map(load))
-    if (next === coming) windows.value = next
-  }, { immediate: true })
+  watch(
+    wanted,
+    async queries => {
+      const next = new Map(queries.map((query): [string, FileWindow] => [query, windows.value.get(query) ?? new FileWindow(query)]))
+      coming = next
+      await Promise.all([...next.values()].filter(window => !window.state.loaded).map(load))
+      if (next === coming) windows.value = next
+    },
+    { immediate: true },
+  )
 
   // A list that is still on its way was asked for before the change.
-  watch(() => library.changes, () => {
-    for (const window of new Set([...windows.value.values(), ...coming.values()])) void load(window)
-  })
+  watch(
+    () => library.changes,
+    () => {
+      for (const window of new Set([...windows.value.values(), ...coming.values()])) void load(window)
+    },
+  )
 
   const main = computed(() => windows.value.get([...windows.value.keys()][0] ?? ''))
 
   function segmentsUnder(id: string | null, level: number): Segment[] {
-    const inner = folders.tree.childrenOf(id).toSorted(byName).flatMap((folder): Segment[] =>
-      [{ folder, level }, ...listing.expanded.has(folder.id) ? segmentsUnder(folder.id, level + 1) : []])
+    const inner = folders.tree
+      .childrenOf(id)
+      .toSorted(byName)
+      .flatMap((folder): Segment[] => [{ folder, level }, ...(listing.expanded.has(folder.id) ? segmentsUnder(folder.id, level + 1) : [])])
     const window = windows.value.get(listing.queryFor(id))
-    return [...inner, ...window ? [{ window, level }] : []]
+    return [...inner, ...(window ? [{ window, level }] : [])]
   }
 
   const rows = computed(() => {

@@ -23,7 +23,14 @@ async function readColours(href: string): Promise<string[]> {
   context.drawImage(image, 0, 0, SIDE, SIDE)
   const { data } = context.getImageData(0, 0, SIDE, SIDE)
   const colours = Array.from({ length: SIDE * SIDE }, (_, point) => toHex([...data.subarray(point * 4, point * 4 + 3)]))
-  const kept = new Map(colours.map(colour => [channelsOf(colour).map(channel => Math.floor(channel / COARSE)).join(), colour]))
+  const kept = new Map(
+    colours.map(colour => [
+      channelsOf(colour)
+        .map(channel => Math.floor(channel / COARSE))
+        .join(),
+      colour,
+    ]),
+  )
   return [...kept.values()]
 }
 
@@ -39,7 +46,9 @@ export function usePictureSamples() {
     if (sample === undefined) {
       samples.set(href, 'reading')
       // A picture that cannot be read is not shown either: its colour stands alone.
-      void readColours(href).catch(() => []).then(colours => samples.set(href, colours))
+      void readColours(href)
+        .catch(() => [])
+        .then(colours => samples.set(href, colours))
     }
     return Array.isArray(sample) ? sample : undefined
   }

@@ -6,12 +6,14 @@ export function usePressing() {
   const pressed = ref(false)
   const end = () => {
     // The click comes after the release.
-    setTimeout(() => pressed.value = false)
+    setTimeout(() => (pressed.value = false))
   }
   useEventListener(window, ['pointerup', 'pointercancel'], end)
   return {
-    press: () => { pressed.value = true },
+    press: () => {
+      pressed.value = true
+    },
     /** What is to be waited for before the list may change; undefined where nothing is pressed. */
-    held: (): Promise<unknown> | undefined => pressed.value ? until(pressed).toBe(false) : undefined,
+    held: (): Promise<unknown> | undefined => (pressed.value ? until(pressed).toBe(false) : undefined),
   }
 }

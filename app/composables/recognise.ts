@@ -3,7 +3,10 @@ import type { Target } from '~~/core/page/schema'
 import { ApiProblem, api } from './api'
 
 /** What an address leads to, and what that is called. */
-export interface Led { target: Target, title: string }
+export interface Led {
+  target: Target
+  title: string
+}
 
 /** What a text leads to where it is an address, of this site or elsewhere; undefined where it is none, or nothing is there. */
 export async function ledBy(text: string): Promise<Led | undefined> {
@@ -11,11 +14,17 @@ export async function ledBy(text: string): Promise<Led | undefined> {
   if (!recognise(text, [window.location.host])) return undefined
   try {
     return await api<Led>(`/recognise?text=${encodeURIComponent(text)}`)
-  }
-  catch (error) {
+  } catch (error) {
     if (error instanceof ApiProblem && (error.status === 404 || error.status === 422)) return undefined
     throw error
   }
 }
 
-export const TARGET_WORDS: Record<Target['kind'], string> = { file: 'File', page: 'Page of this site', signpost: 'Signpost', address: 'Address elsewhere', email: 'E-mail', phone: 'Phone call' }
+export const TARGET_WORDS: Record<Target['kind'], string> = {
+  file: 'File',
+  page: 'Page of this site',
+  signpost: 'Signpost',
+  address: 'Address elsewhere',
+  email: 'E-mail',
+  phone: 'Phone call',
+}

@@ -7,16 +7,22 @@ import { useLibrary } from '~/stores/library'
 import { api, wordsOf } from './api'
 
 /** A shelf of a folder as it starts out: in the order the owner gave the folder, if any. */
-export const shelfOfFolder = (id: string): ShelfSource => ({ kind: 'folder', id, order: useFolders().tree.get(id)?.ownOrder ? 'own' : 'title' })
+export const shelfOfFolder = (id: string): ShelfSource => ({
+  kind: 'folder',
+  id,
+  order: useFolders().tree.get(id)?.ownOrder ? 'own' : 'title',
+})
 
 /** The files a shelf would list now, and how many there are. */
-export async function filesOnShelf(of: ShelfSource): Promise<{ files: FileItem[], total: number }> {
+export async function filesOnShelf(of: ShelfSource): Promise<{ files: FileItem[]; total: number }> {
   const library = useLibrary()
   if (of.kind === 'files') {
     const files = (await library.meet(of.ids)).filter(file => !file.deleted)
     return { files, total: files.length }
   }
-  const { items: files, total } = await api<{ items: FileItem[], total: number }>(`/files?${new URLSearchParams(Object.entries(shelfQuery(of)).map(([name, value]) => [name, String(value)]))}`)
+  const { items: files, total } = await api<{ items: FileItem[]; total: number }>(
+    `/files?${new URLSearchParams(Object.entries(shelfQuery(of)).map(([name, value]) => [name, String(value)]))}`,
+  )
   library.learn(files)
   return { files, total }
 }
@@ -30,37 +36,41 @@ export function useShelf(source: Ref<ShelfSource | null>) {
   const fault = shallowRef('')
 
   function faultOf(of: ShelfSource, found: FileItem[]): string {
-    if (of.kind === 'files' && found.length < of.ids.length) return `${counted(of.ids.length - found.length, 'file')} of this shelf ${of.ids.length - found.length === 1 ? 'is' : 'are'} in the bin`
+    if (of.kind === 'files' && found.length < of.ids.length)
+      return `${counted(of.ids.length - found.length, 'file')} of this shelf ${of.ids.length - found.length === 1 ? 'is' : 'are'} in the bin`
     if (found.length) return ''
     return of.kind === 'folder' ? `“${folders.nameOf(of.id)}” holds no file: visitors see nothing here` : 'No file on this shelf yet'
   }
 
-  watch([source, () => library.changes], async (_now, _before, onCleanup) => {
-    let late = false
-    onCleanup(() => late = true)
-    const of = source.value
-    files.value = of ? files.value : []
-    if (of?.kind === 'folder' && folders.loaded && !folders.tree.get(of.id)) {
-      files.value = []
-      fault.value = 'The folder this shelf lists is gone'
-      return
-    }
-    if (!of) {
-      fault.value = 'Nothing on this shelf yet'
-      return
-    }
-    try {
-      const found = await filesOnShelf(of)
-      // Meanwhile it may list something else.
-      if (late) return
-      files.value = found.files
-      total.value = found.total
-      fault.value = faultOf(of, found.files)
-    }
-    catch (error) {
-      if (!late) fault.value = wordsOf(error)
-    }
-  }, { immediate: true })
+  watch(
+    [source, () => library.changes],
+    async (_now, _before, onCleanup) => {
+      let late = false
+      onCleanup(() => (late = true))
+      const of = source.value
+      files.value = of ? files.value : []
+      if (of?.kind === 'folder' && folders.loaded && !folders.tree.get(of.id)) {
+        files.value = []
+        fault.value = 'The folder this shelf lists is gone'
+        return
+      }
+      if (!of) {
+        fault.value = 'Nothing on this shelf yet'
+        return
+      }
+      try {
+        const found = await filesOnShelf(of)
+        // Meanwhile it may list something else.
+        if (late) return
+        files.value = found.files
+        total.value = found.total
+        fault.value = faultOf(of, found.files)
+      } catch (error) {
+        if (!late) fault.value = wordsOf(error)
+      }
+    },
+    { immediate: true },
+  )
 
   return { files, total, fault }
 }

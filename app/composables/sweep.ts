@@ -1,7 +1,12 @@
 import { ref, type Ref } from 'vue'
 
 /** Pixels in the scrolled contents. */
-export interface Area { left: number, top: number, right: number, bottom: number }
+export interface Area {
+  left: number
+  top: number
+  right: number
+  bottom: number
+}
 
 /** How far a pointer moves before a press becomes a sweep. */
 const LEAST = 5
@@ -28,7 +33,12 @@ export function useSweep(scroller: Ref<HTMLElement | undefined>, choose: (area: 
       const to = at(moved)
       if (!box.value && Math.hypot(to.x - from.x, to.y - from.y) < LEAST) return
       moved.preventDefault()
-      box.value = { left: Math.min(from.x, to.x), right: Math.max(from.x, to.x), top: Math.min(from.y, to.y), bottom: Math.max(from.y, to.y) }
+      box.value = {
+        left: Math.min(from.x, to.x),
+        right: Math.max(from.x, to.x),
+        top: Math.min(from.y, to.y),
+        bottom: Math.max(from.y, to.y),
+      }
       choose(box.value, event.ctrlKey || event.metaKey)
       const { top, bottom } = area.getBoundingClientRect()
       if (moved.clientY > bottom - 20) area.scrollTop += 12

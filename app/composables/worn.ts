@@ -8,7 +8,7 @@ export function useWorn(of: MaybeRefOrGetter<Worn & { placement: string }>) {
   const worn = computed(() => toValue(of))
   const appearance = computed(() => appearanceOf(worn.value, id => looks.byId.get(id)?.appearance))
   const isOwn = computed(() => hasOverrides(worn.value))
-  const className = computed(() => isOwn.value ? `tr-own-${worn.value.placement}` : `tr-look-${looks.lookOf(worn.value.look).id}`)
-  const ownCss = computed(() => isOwn.value ? appearanceCss(className.value, appearance.value, looks.pictureOf) : '')
+  const className = computed(() => (isOwn.value ? `tr-own-${worn.value.placement}` : `tr-look-${looks.lookOf(worn.value.look).id}`))
+  const ownCss = computed(() => (isOwn.value ? appearanceCss(className.value, appearance.value, looks.pictureOf) : ''))
   return { appearance, className, ownCss }
 }

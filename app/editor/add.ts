@@ -1,4 +1,18 @@
-import { mdiFormatHeader2, mdiFormatListBulleted, mdiFormatQuoteClose, mdiMinus, mdiArrowExpandVertical, mdiRectangleOutline, mdiViewColumnOutline, mdiViewListOutline, mdiViewSplitVertical, mdiButtonPointer, mdiCardTextOutline, mdiImageOutline, mdiTable } from '@mdi/js'
+import {
+  mdiFormatHeader2,
+  mdiFormatListBulleted,
+  mdiFormatQuoteClose,
+  mdiMinus,
+  mdiArrowExpandVertical,
+  mdiRectangleOutline,
+  mdiViewColumnOutline,
+  mdiViewListOutline,
+  mdiViewSplitVertical,
+  mdiButtonPointer,
+  mdiCardTextOutline,
+  mdiImageOutline,
+  mdiTable,
+} from '@mdi/js'
 import type { Editor } from '@tiptap/core'
 import type { Node } from '@tiptap/pm/model'
 import { TextSelection } from '@tiptap/pm/state'
@@ -18,11 +32,26 @@ export interface Addable {
   add: (editor: Editor) => void
 }
 
-const make = (editor: Editor, name: string, attrs: Record<string, unknown> | null = null, content?: Node | Node[]) => editor.schema.nodes[name]!.create(attrs, content)
+const make = (editor: Editor, name: string, attrs: Record<string, unknown> | null = null, content?: Node | Node[]) =>
+  editor.schema.nodes[name]!.create(attrs, content)
 const line = (editor: Editor) => make(editor, 'paragraph')
-const columns = (editor: Editor, count: number) => insertBlocks(editor, [make(editor, 'columns', null, Array.from({ length: count }, () => make(editor, 'column', null, line(editor))))])
+const columns = (editor: Editor, count: number) =>
+  insertBlocks(editor, [
+    make(
+      editor,
+      'columns',
+      null,
+      Array.from({ length: count }, () => make(editor, 'column', null, line(editor))),
+    ),
+  ])
 
-const row = (editor: Editor, cell: 'tableHeader' | 'tableCell') => make(editor, 'tableRow', null, Array.from({ length: 3 }, () => make(editor, cell, null, line(editor))))
+const row = (editor: Editor, cell: 'tableHeader' | 'tableCell') =>
+  make(
+    editor,
+    'tableRow',
+    null,
+    Array.from({ length: 3 }, () => make(editor, cell, null, line(editor))),
+  )
 
 /** Selected blocks get a section around them; without a selection a new one is put in. */
 function addSection(editor: Editor): void {
@@ -30,7 +59,8 @@ function addSection(editor: Editor): void {
   const { $from, $to, empty } = selection
   const layouts = ['section']
   const chosen: Node[] = []
-  if (!empty && selection instanceof TextSelection) for (let index = $from.index(0); index <= $to.index(0); index++) chosen.push(doc.child(index))
+  if (!empty && selection instanceof TextSelection)
+    for (let index = $from.index(0); index <= $to.index(0); index++) chosen.push(doc.child(index))
   if (!chosen.length || chosen.some(node => layouts.includes(node.type.name))) {
     insertBlocks(editor, [make(editor, 'section', null, line(editor))])
     return
@@ -41,23 +71,123 @@ function addSection(editor: Editor): void {
 }
 
 export const ADDABLE: Addable[] = [
-  { name: 'heading', words: 'Heading', hint: 'Names what follows', also: 'title', icon: mdiFormatHeader2, add: editor => insertBlocks(editor, [make(editor, 'heading', { level: 2 })]) },
-  { name: 'list', words: 'List', hint: 'Points, one below the other', also: 'bullets', icon: mdiFormatListBulleted, add: editor => insertBlocks(editor, [make(editor, 'bulletList', null, make(editor, 'listItem', null, line(editor)))]) },
-  { name: 'quote', words: 'Quote', hint: 'What somebody said', also: 'citation', icon: mdiFormatQuoteClose, add: editor => insertBlocks(editor, [make(editor, 'blockquote', null, line(editor))]) },
-  { name: 'row', words: 'Row of buttons', hint: 'Side by side as far as there is room', also: 'group', icon: mdiButtonPointer, add: editor => insertBlocks(editor, [make(editor, 'buttonRow', null, make(editor, 'downloadButton', newButton(null, '', startOf(editor))))]) },
-  { name: 'shelf', words: 'Shelf', hint: 'The files of a folder, or chosen ones', also: 'list of files folder', icon: mdiViewListOutline, add: editor => insertShelf(editor, null) },
-  { name: 'card', words: 'Card', hint: 'A file with its picture and what it is', also: 'file product', icon: mdiCardTextOutline, add: editor => insertBlocks(editor, [make(editor, 'fileCard', newCard(null))]) },
-  { name: 'picture', words: 'Picture', hint: 'From the library', also: 'photo image', icon: mdiImageOutline, add: editor => insertBlocks(editor, [make(editor, 'picture', newPicture(null))]) },
-  { name: 'table', words: 'Table', hint: 'Rows and columns, such as opening hours', also: 'grid prices', icon: mdiTable, add: editor => insertBlocks(editor, [make(editor, 'table', null, [row(editor, 'tableHeader'), row(editor, 'tableCell'), row(editor, 'tableCell')])]) },
-  { name: 'columns2', words: 'Two columns', hint: 'One below the other on phones', also: 'layout side', icon: mdiViewSplitVertical, add: editor => columns(editor, 2) },
-  { name: 'columns3', words: 'Three columns', hint: 'One below the other on phones', also: 'layout side', icon: mdiViewColumnOutline, add: editor => columns(editor, 3) },
-  { name: 'section', words: 'Section', hint: 'With a background of its own; around what is selected', also: 'band background tone', icon: mdiRectangleOutline, add: addSection },
-  { name: 'divider', words: 'Divider', hint: 'A thin line', also: 'rule separator', icon: mdiMinus, add: editor => insertBlocks(editor, [make(editor, 'horizontalRule')]) },
-  { name: 'space', words: 'Space', hint: 'Room between two things', also: 'gap spacer', icon: mdiArrowExpandVertical, add: editor => insertBlocks(editor, [make(editor, 'space')]) },
+  {
+    name: 'heading',
+    words: 'Heading',
+    hint: 'Names what follows',
+    also: 'title',
+    icon: mdiFormatHeader2,
+    add: editor => insertBlocks(editor, [make(editor, 'heading', { level: 2 })]),
+  },
+  {
+    name: 'list',
+    words: 'List',
+    hint: 'Points, one below the other',
+    also: 'bullets',
+    icon: mdiFormatListBulleted,
+    add: editor => insertBlocks(editor, [make(editor, 'bulletList', null, make(editor, 'listItem', null, line(editor)))]),
+  },
+  {
+    name: 'quote',
+    words: 'Quote',
+    hint: 'What somebody said',
+    also: 'citation',
+    icon: mdiFormatQuoteClose,
+    add: editor => insertBlocks(editor, [make(editor, 'blockquote', null, line(editor))]),
+  },
+  {
+    name: 'row',
+    words: 'Row of buttons',
+    hint: 'Side by side as far as there is room',
+    also: 'group',
+    icon: mdiButtonPointer,
+    add: editor =>
+      insertBlocks(editor, [make(editor, 'buttonRow', null, make(editor, 'downloadButton', newButton(null, '', startOf(editor))))]),
+  },
+  {
+    name: 'shelf',
+    words: 'Shelf',
+    hint: 'The files of a folder, or chosen ones',
+    also: 'list of files folder',
+    icon: mdiViewListOutline,
+    add: editor => insertShelf(editor, null),
+  },
+  {
+    name: 'card',
+    words: 'Card',
+    hint: 'A file with its picture and what it is',
+    also: 'file product',
+    icon: mdiCardTextOutline,
+    add: editor => insertBlocks(editor, [make(editor, 'fileCard', newCard(null))]),
+  },
+  {
+    name: 'picture',
+    words: 'Picture',
+    hint: 'From the library',
+    also: 'photo image',
+    icon: mdiImageOutline,
+    add: editor => insertBlocks(editor, [make(editor, 'picture', newPicture(null))]),
+  },
+  {
+    name: 'table',
+    words: 'Table',
+    hint: 'Rows and columns, such as opening hours',
+    also: 'grid prices',
+    icon: mdiTable,
+    add: editor =>
+      insertBlocks(editor, [make(editor, 'table', null, [row(editor, 'tableHeader'), row(editor, 'tableCell'), row(editor, 'tableCell')])]),
+  },
+  {
+    name: 'columns2',
+    words: 'Two columns',
+    hint: 'One below the other on phones',
+    also: 'layout side',
+    icon: mdiViewSplitVertical,
+    add: editor => columns(editor, 2),
+  },
+  {
+    name: 'columns3',
+    words: 'Three columns',
+    hint: 'One below the other on phones',
+    also: 'layout side',
+    icon: mdiViewColumnOutline,
+    add: editor => columns(editor, 3),
+  },
+  {
+    name: 'section',
+    words: 'Section',
+    hint: 'With a background of its own; around what is selected',
+    also: 'band background tone',
+    icon: mdiRectangleOutline,
+    add: addSection,
+  },
+  {
+    name: 'divider',
+    words: 'Divider',
+    hint: 'A thin line',
+    also: 'rule separator',
+    icon: mdiMinus,
+    add: editor => insertBlocks(editor, [make(editor, 'horizontalRule')]),
+  },
+  {
+    name: 'space',
+    words: 'Space',
+    hint: 'Room between two things',
+    also: 'gap spacer',
+    icon: mdiArrowExpandVertical,
+    add: editor => insertBlocks(editor, [make(editor, 'space')]),
+  },
 ]
 
 /** What is found by the beginnings of its words. */
 export function addableFor(text: string): Addable[] {
   const pieces = text.toLowerCase().split(/\s+/).filter(Boolean)
-  return ADDABLE.filter(({ words, also }) => pieces.every(piece => `${words} ${also}`.toLowerCase().split(' ').some(word => word.startsWith(piece))))
+  return ADDABLE.filter(({ words, also }) =>
+    pieces.every(piece =>
+      `${words} ${also}`
+        .toLowerCase()
+        .split(' ')
+        .some(word => word.startsWith(piece)),
+    ),
+  )
 }

@@ -4,7 +4,16 @@ import { GapCursor } from '@tiptap/pm/gapcursor'
 import { closeHistory } from '@tiptap/pm/history'
 import { NodeSelection, Selection, TextSelection } from '@tiptap/pm/state'
 import { cardLines, firstAction, newButton, newCard, newPicture, newPlacementId, newShelf } from '~~/core/page/insert'
-import { MOST_IN_ROW, type ButtonAttrs, type CardAttrs, type PageDocument, type PictureAttrs, type ShelfAttrs, type ShelfSource, type Target } from '~~/core/page/schema'
+import {
+  MOST_IN_ROW,
+  type ButtonAttrs,
+  type CardAttrs,
+  type PageDocument,
+  type PictureAttrs,
+  type ShelfAttrs,
+  type ShelfSource,
+  type Target,
+} from '~~/core/page/schema'
 import { startOf } from './edge'
 import { nearestPlace, placeBehind, type Part } from './parts'
 
@@ -14,7 +23,9 @@ export const documentOf = (editor: Editor) => editor.getJSON() as PageDocument
 export function focusEnd(editor: Editor): void {
   const { doc, tr } = editor.state
   const last = Selection.atEnd(doc)
-  editor.view.dispatch(tr.setSelection(last instanceof NodeSelection ? new GapCursor(doc.resolve(doc.content.size)) : last).setMeta('addToHistory', false))
+  editor.view.dispatch(
+    tr.setSelection(last instanceof NodeSelection ? new GapCursor(doc.resolve(doc.content.size)) : last).setMeta('addToHistory', false),
+  )
   editor.view.focus()
 }
 
@@ -32,7 +43,12 @@ export function insertBlocks(editor: Editor, nodes: Node[], at?: number): void {
   const { state } = editor
   const { selection } = state
   const $position = selection instanceof NodeSelection ? state.doc.resolve(selection.to) : selection.$to
-  const place = at !== undefined ? { position: nearestPlace(state.doc.resolve(at), nodes) } : selection instanceof NodeSelection && $position.parent.canReplaceWith($position.index(), $position.index(), nodes[0]!.type) ? { position: selection.to } : placeBehind($position, nodes[0]!)
+  const place =
+    at !== undefined
+      ? { position: nearestPlace(state.doc.resolve(at), nodes) }
+      : selection instanceof NodeSelection && $position.parent.canReplaceWith($position.index(), $position.index(), nodes[0]!.type)
+        ? { position: selection.to }
+        : placeBehind($position, nodes[0]!)
   const tr = state.tr
   if ('replaces' in place && place.replaces) tr.replaceWith(place.replaces.from, place.replaces.to, nodes)
   else tr.insert(place.position, nodes)
@@ -59,7 +75,10 @@ export function pictureToButton(editor: Editor, placement: string, label: string
   const found = findBlock(editor, placement)
   if (!found || found.node.type.name !== 'picture') return
   const { node, position } = found
-  const button = editor.schema.nodes.downloadButton!.create({ ...newButton(node.attrs.file ? { kind: 'file', id: node.attrs.file } : null, label, startOf(editor)), placement })
+  const button = editor.schema.nodes.downloadButton!.create({
+    ...newButton(node.attrs.file ? { kind: 'file', id: node.attrs.file } : null, label, startOf(editor)),
+    placement,
+  })
   const { tr } = editor.state
   tr.replaceWith(position, position + node.nodeSize, button)
   editor.view.dispatch(closeHistory(tr.setSelection(NodeSelection.create(tr.doc, position))))
@@ -73,7 +92,12 @@ export function givePlacement(editor: Editor, placement: string, target: Target)
 }
 
 /** Puts several buttons at a position, in a row or one below the other, or cards or pictures side by side; gives their placements. */
-export function insertSeveral(editor: Editor, buttons: { target: Target | null, label: string }[], way: 'row' | 'stack' | 'cards' | 'pictures', position: number): string[] {
+export function insertSeveral(
+  editor: Editor,
+  buttons: { target: Target | null; label: string }[],
+  way: 'row' | 'stack' | 'cards' | 'pictures',
+  position: number,
+): string[] {
   const { downloadButton, buttonRow, fileCard, picture, columns, column } = editor.schema.nodes
   const nodes = buttons.map(({ target, label }) => {
     if (way === 'pictures') return picture!.create(newPicture(target?.kind === 'file' ? target.id : null))
@@ -81,27 +105,63 @@ export function insertSeveral(editor: Editor, buttons: { target: Target | null, 
   })
   const take = (from: number, count: number) => nodes.slice(from, from + count)
   let from = 0
-  if (way === 'row') insertBlocks(editor, Array.from({ length: Math.ceil(nodes.length / MOST_IN_ROW) }, (_, row) => buttonRow!.create(null, take(row * MOST_IN_ROW, MOST_IN_ROW))), position)
-  else if (way === 'cards' || way === 'pictures') insertBlocks(editor, cardLines(nodes.length).map(count => columns!.create(null, take((from += count) - count, count).map(card => column!.create(null, card)))), position)
+  if (way === 'row')
+    insertBlocks(
+      editor,
+      Array.from({ length: Math.ceil(nodes.length / MOST_IN_ROW) }, (_, row) =>
+        buttonRow!.create(null, take(row * MOST_IN_ROW, MOST_IN_ROW)),
+      ),
+      position,
+    )
+  else if (way === 'cards' || way === 'pictures')
+    insertBlocks(
+      editor,
+      cardLines(nodes.length).map(count =>
+        columns!.create(
+          null,
+          take((from += count) - count, count).map(card => column!.create(null, card)),
+        ),
+      ),
+      position,
+    )
   else insertBlocks(editor, nodes, position)
   return nodes.map(node => node.attrs.placement as string)
 }
 
-/** Puts the same button or card again behind a placement, leading to another file, and selects it; what was said of the first file is not said of this one. */
+/**
+ * Puts the same button or card again behind a placement, leading to another file, and selects it; what was said of the first file is not
+ * said of this one.
+ */
 export function placeAgain(editor: Editor, placement: string, target: Target, title: string): void {
   const found = findBlock(editor, placement)
   if (!found) return
   const { node, position } = found
   const said = node.type.name === 'fileCard' ? { title: '', text: '' } : { label: title }
-  insertBlocks(editor, [node.type.create({ ...node.attrs, ...said, placement: newPlacementId(), target, saveAs: '' })], position + node.nodeSize)
+  insertBlocks(
+    editor,
+    [node.type.create({ ...node.attrs, ...said, placement: newPlacementId(), target, saveAs: '' })],
+    position + node.nodeSize,
+  )
 }
 
-/** Fills a row with buttons that look like its first one, up to as many as it holds; a first one that leads nowhere gives way. Gives how many found room. */
-export function fillRow(editor: Editor, { position, node }: Part, files: { target: Target, title: string }[]): number {
+/**
+ * Fills a row with buttons that look like its first one, up to as many as it holds; a first one that leads nowhere gives way. Gives how
+ * many found room.
+ */
+export function fillRow(editor: Editor, { position, node }: Part, files: { target: Target; title: string }[]): number {
   const first = node.firstChild
   const attrs = first?.attrs ?? newButton(null, '', startOf(editor))
   const kept = Array.from({ length: node.childCount }, (_, index) => node.child(index)).filter(button => button.attrs.target)
-  const added = files.slice(0, MOST_IN_ROW - kept.length).map(({ target, title }) => editor.schema.nodes.downloadButton!.create({ ...attrs, placement: newPlacementId(), target, label: title, saveAs: '', action: firstAction(target) }))
+  const added = files.slice(0, MOST_IN_ROW - kept.length).map(({ target, title }) =>
+    editor.schema.nodes.downloadButton!.create({
+      ...attrs,
+      placement: newPlacementId(),
+      target,
+      label: title,
+      saveAs: '',
+      action: firstAction(target),
+    }),
+  )
   if (added.length) {
     const { tr } = editor.state
     tr.replaceWith(position + 1, position + node.nodeSize - 1, [...kept, ...added])
@@ -123,7 +183,7 @@ export function linkWords(editor: Editor, target: Target | null, from: number, t
 }
 
 /** Links the selected words; where none are, puts words there that lead to it. Where it leads nowhere the text itself is put there. */
-export function pasteLink(editor: Editor, led: { target: Target, title: string } | undefined, text: string): void {
+export function pasteLink(editor: Editor, led: { target: Target; title: string } | undefined, text: string): void {
   const { from, to, empty, $from } = editor.state.selection
   const words = led?.title ?? text
   if (!$from.parent.isTextblock) insertBlocks(editor, [editor.schema.nodes.paragraph!.create(null, editor.schema.text(words))])
@@ -135,10 +195,11 @@ export function pasteLink(editor: Editor, led: { target: Target, title: string }
 
 /** A placement that is a block of its own, and where it stands; undefined where it was removed meanwhile. */
 /** What a button, card or picture leads to now. */
-export const targetAt = (editor: Editor, placement: string): Target | null => (findBlock(editor, placement)?.node.attrs.target ?? null) as Target | null
+export const targetAt = (editor: Editor, placement: string): Target | null =>
+  (findBlock(editor, placement)?.node.attrs.target ?? null) as Target | null
 
-function findBlock(editor: Editor, placement: string): { position: number, node: Node } | undefined {
-  let found: { position: number, node: Node } | undefined
+function findBlock(editor: Editor, placement: string): { position: number; node: Node } | undefined {
+  let found: { position: number; node: Node } | undefined
   editor.state.doc.descendants((node, position) => {
     if (node.attrs.placement === placement) found = { position, node }
     return !found
@@ -160,8 +221,8 @@ export function selectPlacement(editor: Editor, placement: string): boolean {
 }
 
 /** The pieces of text a placement's link stands on. */
-function findLink(editor: Editor, placement: string): { from: number, to: number, mark: Mark }[] {
-  const pieces: { from: number, to: number, mark: Mark }[] = []
+function findLink(editor: Editor, placement: string): { from: number; to: number; mark: Mark }[] {
+  const pieces: { from: number; to: number; mark: Mark }[] = []
   editor.state.doc.descendants((node, position) => {
     const mark = node.marks.find(other => other.type.name === 'downloadLink' && other.attrs.placement === placement)
     if (mark) pieces.push({ from: position, to: position + node.nodeSize, mark })
@@ -173,12 +234,18 @@ function findLink(editor: Editor, placement: string): { from: number, to: number
  * Changes a button, shelf or link, wherever it has moved to; one that was removed meanwhile stays so.
  * `quiet` keeps the change out of the undo history, as when an upload arrives.
  */
-export function changePlacement(editor: Editor, placement: string, changed: Partial<ButtonAttrs> | Partial<ShelfAttrs> | Partial<CardAttrs> | Partial<PictureAttrs>, { quiet = false } = {}): void {
+export function changePlacement(
+  editor: Editor,
+  placement: string,
+  changed: Partial<ButtonAttrs> | Partial<ShelfAttrs> | Partial<CardAttrs> | Partial<PictureAttrs>,
+  { quiet = false } = {},
+): void {
   const { selection, tr } = editor.state
   const block = findBlock(editor, placement)
   if (block) {
     tr.setNodeMarkup(block.position, undefined, { ...block.node.attrs, ...changed })
-    if (selection instanceof NodeSelection && selection.from === block.position) tr.setSelection(NodeSelection.create(tr.doc, block.position))
+    if (selection instanceof NodeSelection && selection.from === block.position)
+      tr.setSelection(NodeSelection.create(tr.doc, block.position))
   }
   for (const { from, to, mark } of findLink(editor, placement)) tr.addMark(from, to, mark.type.create({ ...mark.attrs, ...changed }))
   if (!Object.keys(changed).every(name => TYPED.includes(name))) closeHistory(tr)

@@ -6,13 +6,21 @@ import { ON_AN_EDGE, ON_A_PAGE, type ButtonStart } from '~~/core/page/insert'
 import { MOST_IN_ROW } from '~~/core/page/schema'
 
 declare module '@tiptap/core' {
-  interface Storage { edge: { /** what is edited stands at this edge of every page */ edge: Edge | null } }
+  interface Storage {
+    edge: { /** what is edited stands at this edge of every page */ edge: Edge | null }
+  }
 }
 
 /** What a button starts out with where this editor stands. */
-export const startOf = (editor: Editor): ButtonStart => editor.storage.edge.edge ? ON_AN_EDGE : ON_A_PAGE
+export const startOf = (editor: Editor): ButtonStart => (editor.storage.edge.edge ? ON_AN_EDGE : ON_A_PAGE)
 
-interface Run { from: number, to: number, buttons: Node[], blocks: number, loose: boolean }
+interface Run {
+  from: number
+  to: number
+  buttons: Node[]
+  blocks: number
+  loose: boolean
+}
 
 /** Stretches of the document that are nothing but buttons, alone or in rows. */
 function runsOf(doc: Node): Run[] {
@@ -26,21 +34,28 @@ function runsOf(doc: Node): Run[] {
     run.to = from + node.nodeSize
     run.blocks++
     run.loose ||= loose
-    run.buttons.push(...loose ? [node] : node.children)
+    run.buttons.push(...(loose ? [node] : node.children))
   })
   return runs
 }
 
 /** Puts buttons that are next to each other in one row, as far as it has room; undefined where they are. */
 function gather({ doc, schema, selection, tr }: EditorState): Transaction | undefined {
-  const scattered = runsOf(doc).filter(({ buttons, blocks, loose }) => loose || blocks > Math.max(1, Math.ceil(buttons.length / MOST_IN_ROW)))
+  const scattered = runsOf(doc).filter(
+    ({ buttons, blocks, loose }) => loose || blocks > Math.max(1, Math.ceil(buttons.length / MOST_IN_ROW)),
+  )
   for (const { from, to, buttons } of scattered.reverse()) {
-    const rows = Array.from({ length: Math.max(1, Math.ceil(buttons.length / MOST_IN_ROW)) }, (_, row) => schema.nodes.buttonRow!.create(null, buttons.slice(row * MOST_IN_ROW, (row + 1) * MOST_IN_ROW)))
+    const rows = Array.from({ length: Math.max(1, Math.ceil(buttons.length / MOST_IN_ROW)) }, (_, row) =>
+      schema.nodes.buttonRow!.create(null, buttons.slice(row * MOST_IN_ROW, (row + 1) * MOST_IN_ROW)),
+    )
     tr.replaceWith(from, to, rows)
   }
   if (!tr.docChanged) return undefined
   const chosen = selection instanceof NodeSelection ? selection.node.attrs.placement : undefined
-  if (chosen) tr.doc.descendants((node, position) => void (node.attrs.placement === chosen && tr.setSelection(NodeSelection.create(tr.doc, position))))
+  if (chosen)
+    tr.doc.descendants(
+      (node, position) => void (node.attrs.placement === chosen && tr.setSelection(NodeSelection.create(tr.doc, position))),
+    )
   return tr
 }
 
@@ -50,6 +65,11 @@ export const EdgeRules = Extension.create({
   addStorage: () => ({ edge: null }),
   addProseMirrorPlugins() {
     const { storage } = this
-    return [new Plugin({ appendTransaction: (transactions, _old, state) => storage.edge === 'head' && transactions.some(({ docChanged }) => docChanged) ? gather(state) : undefined })]
+    return [
+      new Plugin({
+        appendTransaction: (transactions, _old, state) =>
+          storage.edge === 'head' && transactions.some(({ docChanged }) => docChanged) ? gather(state) : undefined,
+      }),
+    ]
   },
 })

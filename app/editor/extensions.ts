@@ -11,11 +11,23 @@ export const pageExtensions = [
   PageRoot,
   StarterKit.configure({
     heading: { levels: [2, 3, 4] },
-    document: false, blockquote: false, code: false, codeBlock: false, link: false, strike: false, underline: false,
+    document: false,
+    blockquote: false,
+    code: false,
+    codeBlock: false,
+    link: false,
+    strike: false,
+    underline: false,
     // The page draws its own drop mark, and a line added at the end would change pages by opening them.
-    dropcursor: false, trailingNode: false,
+    dropcursor: false,
+    trailingNode: false,
   }),
-  Placeholder.configure({ placeholder: ({ editor }) => editor.storage.edge.edge === 'head' ? 'Drop a file here for the menu, or type / for a page or an address.' : 'Write here. Type / for a file, or drop one.' }),
+  Placeholder.configure({
+    placeholder: ({ editor }) =>
+      editor.storage.edge.edge === 'head'
+        ? 'Drop a file here for the menu, or type / for a page or an address.'
+        : 'Write here. Type / for a file, or drop one.',
+  }),
   // Words only: a button in a quote would be no quote.
   Blockquote.extend({ content: 'paragraph+' }),
   Section,

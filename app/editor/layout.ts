@@ -13,7 +13,11 @@ export const Section = Node.create({
   defining: true,
   addAttributes: () => ({ tone: attribute('tint'), padding: attribute('medium'), width: attribute('text') }),
   parseHTML: () => [{ tag: `section[${DATA}]`, getAttrs: element => fromClipboard<SectionAttrs>(sectionAttrsSchema, element) }],
-  renderHTML: ({ node: { attrs } }) => ['section', { class: `tr-section tr-tone-${attrs.tone} tr-pad-${attrs.padding} tr-width-${attrs.width}`, [DATA]: JSON.stringify(attrs) }, 0],
+  renderHTML: ({ node: { attrs } }) => [
+    'section',
+    { class: `tr-section tr-tone-${attrs.tone} tr-pad-${attrs.padding} tr-width-${attrs.width}`, [DATA]: JSON.stringify(attrs) },
+    0,
+  ],
 })
 
 export const Columns = Node.create({
@@ -37,7 +41,13 @@ export const ButtonRow = Node.create({
   name: 'buttonRow',
   group: 'block',
   content: `downloadButton{0,${MOST_IN_ROW}}`,
-  addAttributes: () => ({ align: { default: 'left', rendered: false, parseHTML: (element: HTMLElement) => /tr-row-(left|middle|right)/.exec(element.className)?.[1] ?? 'left' } }),
+  addAttributes: () => ({
+    align: {
+      default: 'left',
+      rendered: false,
+      parseHTML: (element: HTMLElement) => /tr-row-(left|middle|right)/.exec(element.className)?.[1] ?? 'left',
+    },
+  }),
   parseHTML: () => [{ tag: 'div.tr-row' }],
   renderHTML: ({ node }) => ['div', mergeAttributes({ class: `tr-row tr-row-${node.attrs.align}` }), 0],
 })
@@ -48,7 +58,13 @@ export const Space = Node.create({
   atom: true,
   selectable: true,
   draggable: true,
-  addAttributes: () => ({ size: { default: 'medium', rendered: false, parseHTML: (element: HTMLElement) => /tr-space-(small|medium|large)/.exec(element.className)?.[1] ?? 'medium' } }),
+  addAttributes: () => ({
+    size: {
+      default: 'medium',
+      rendered: false,
+      parseHTML: (element: HTMLElement) => /tr-space-(small|medium|large)/.exec(element.className)?.[1] ?? 'medium',
+    },
+  }),
   parseHTML: () => [{ tag: 'div.tr-space' }],
   renderHTML: ({ node }) => ['div', { class: `tr-space tr-space-${node.attrs.size}` }],
 })

@@ -29,8 +29,7 @@ export async function measureFit(appearance: Appearance, label: string, note: st
       return Math.ceil(button.getBoundingClientRect().width)
     }
     return { oneLine: widthAs('max-content'), leastWidth: widthAs('min-content') }
-  }
-  finally {
+  } finally {
     host.remove()
   }
 }

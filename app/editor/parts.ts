@@ -5,7 +5,11 @@ import { NodeSelection, TextSelection, type EditorState, type Selection, type Tr
 
 /** Blocks that hold others, and have settings of their own. */
 export type PartName = 'section' | 'columns' | 'buttonRow' | 'table' | 'space'
-export interface Part { name: PartName, position: number, node: Node }
+export interface Part {
+  name: PartName
+  position: number
+  node: Node
+}
 
 const PARTS: string[] = ['section', 'columns', 'buttonRow', 'table', 'space'] satisfies PartName[]
 const HOLDERS = ['doc', 'section', 'column', 'buttonRow']
@@ -15,14 +19,15 @@ const isHolder = (node: Node) => HOLDERS.includes(node.type.name)
 export function partsAround({ selection }: EditorState): Part[] {
   const { $from } = selection
   const parts: Part[] = []
-  const add = (node: Node, position: number) => PARTS.includes(node.type.name) && parts.push({ name: node.type.name as PartName, position, node })
+  const add = (node: Node, position: number) =>
+    PARTS.includes(node.type.name) && parts.push({ name: node.type.name as PartName, position, node })
   if (selection instanceof NodeSelection) add(selection.node, selection.from)
   for (let depth = $from.depth; depth > 0; depth--) add($from.node(depth), $from.before(depth))
   return parts
 }
 
 /** The block the selection is in, as the page is made of them: a whole list, not a line of it. */
-function blockAt(selection: Selection): { depth: number, position: number, node: Node } {
+function blockAt(selection: Selection): { depth: number; position: number; node: Node } {
   const { $from } = selection
   if (selection instanceof NodeSelection && isHolder($from.parent)) return { depth: $from.depth, position: $from.pos, node: selection.node }
   let depth = $from.depth
@@ -37,7 +42,7 @@ export function nearestPlace($position: ResolvedPos, nodes: Node[]): number {
 }
 
 /** Where a block may be put behind the one at a position: right behind it, or behind what it lies in. */
-export function placeBehind($position: ResolvedPos, node: Node): { position: number, replaces?: { from: number, to: number } } {
+export function placeBehind($position: ResolvedPos, node: Node): { position: number; replaces?: { from: number; to: number } } {
   for (let depth = $position.depth; depth > 0; depth--) {
     const holder = $position.node(depth - 1)
     const index = $position.index(depth - 1)
@@ -45,12 +50,15 @@ export function placeBehind($position: ResolvedPos, node: Node): { position: num
     const block = $position.node(depth)
     // An empty line gives way to what is put there.
     const gives = block.isTextblock && block.content.size === 0 && holder.canReplaceWith(index, index + 1, node.type)
-    return { position: gives ? $position.before(depth) : $position.after(depth), ...gives && { replaces: { from: $position.before(depth), to: $position.after(depth) } } }
+    return {
+      position: gives ? $position.before(depth) : $position.after(depth),
+      ...(gives && { replaces: { from: $position.before(depth), to: $position.after(depth) } }),
+    }
   }
   return { position: $position.pos }
 }
 
-const inside = (holder: Node, position: number, atEnd: boolean) => atEnd ? position + holder.nodeSize - 1 : position + 1
+const inside = (holder: Node, position: number, atEnd: boolean) => (atEnd ? position + holder.nodeSize - 1 : position + 1)
 
 /** Where a block goes when it is moved one step; undefined where there is nowhere. */
 function oneStep(doc: Node, depth: number, position: number, node: Node, direction: -1 | 1): number | undefined {
@@ -61,8 +69,16 @@ function oneStep(doc: Node, depth: number, position: number, node: Node, directi
   const edge = direction < 0 ? position : position + node.nodeSize
   if (next) {
     const start = direction < 0 ? position - next.nodeSize : edge
-    const into = next.type.name === 'columns' ? { node: direction < 0 ? next.lastChild! : next.firstChild!, at: direction < 0 ? start + next.nodeSize - 1 - next.lastChild!.nodeSize : start + 1 } : { node: next, at: start }
-    const enters = ['section', 'column', 'buttonRow'].includes(into.node.type.name) && into.node.canReplaceWith(into.node.childCount, into.node.childCount, node.type)
+    const into =
+      next.type.name === 'columns'
+        ? {
+            node: direction < 0 ? next.lastChild! : next.firstChild!,
+            at: direction < 0 ? start + next.nodeSize - 1 - next.lastChild!.nodeSize : start + 1,
+          }
+        : { node: next, at: start }
+    const enters =
+      ['section', 'column', 'buttonRow'].includes(into.node.type.name) &&
+      into.node.canReplaceWith(into.node.childCount, into.node.childCount, node.type)
     return enters ? inside(into.node, into.at, direction < 0) : direction < 0 ? start : edge + next.nodeSize
   }
   if (depth === 0) return undefined
@@ -91,7 +107,8 @@ export function moveBlock(editor: Editor, direction: -1 | 1): boolean {
   takeOut(tr, position, node)
   const at = tr.mapping.map(target, direction)
   tr.insert(at, node)
-  const selected = selection instanceof NodeSelection && offset === 0 ? NodeSelection.create(tr.doc, at) : TextSelection.near(tr.doc.resolve(at + offset))
+  const selected =
+    selection instanceof NodeSelection && offset === 0 ? NodeSelection.create(tr.doc, at) : TextSelection.near(tr.doc.resolve(at + offset))
   editor.view.dispatch(closeHistory(tr.setSelection(selected).scrollIntoView()))
   return true
 }
@@ -119,7 +136,10 @@ export function setPart(editor: Editor, { position, node }: Part, attrs: Record<
 /** Gives columns another number; what was in those that go is put below the rest of the last. */
 export function setColumnCount(editor: Editor, { position, node }: Part, count: number): void {
   const { schema, tr } = editor.state
-  const columns = Array.from({ length: count }, (_, index) => node.maybeChild(index) ?? schema.nodes.column!.create(null, schema.nodes.paragraph!.create()))
+  const columns = Array.from(
+    { length: count },
+    (_, index) => node.maybeChild(index) ?? schema.nodes.column!.create(null, schema.nodes.paragraph!.create()),
+  )
   for (let index = count; index < node.childCount; index++) {
     const last = columns[count - 1]!
     const isEmpty = node.child(index).textContent === '' && node.child(index).childCount === 1 && node.child(index).firstChild!.isTextblock
@@ -134,7 +154,7 @@ export function setColumnCount(editor: Editor, { position, node }: Part, count: 
 export function dissolvePart(editor: Editor, { position, node }: Part): void {
   const { tr } = editor.state
   const content: Node[] = []
-  node.forEach(child => child.type.name === 'column' ? child.forEach(block => content.push(block)) : content.push(child))
+  node.forEach(child => (child.type.name === 'column' ? child.forEach(block => content.push(block)) : content.push(child)))
   if (content.length) tr.replaceWith(position, position + node.nodeSize, content)
   else takeOut(tr, position, node)
   editor.view.dispatch(closeHistory(tr.setSelection(TextSelection.near(tr.doc.resolve(position)))))

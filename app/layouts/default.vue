@@ -12,14 +12,21 @@ const failure = ref('')
 async function load() {
   failure.value = ''
   try {
-    await Promise.all([useSession().load(), library.refresh(), usePages().load(), useTimetable().load(), useReading().load(), useJobs().load()])
-  }
-  catch (error) {
+    await Promise.all([
+      useSession().load(),
+      library.refresh(),
+      usePages().load(),
+      useTimetable().load(),
+      useReading().load(),
+      useJobs().load(),
+    ])
+  } catch (error) {
     failure.value = wordsOf(error)
   }
 }
 
-const isTyping = (target: EventTarget | null) => target instanceof HTMLElement && (target.isContentEditable || /^(?:INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+const isTyping = (target: EventTarget | null) =>
+  target instanceof HTMLElement && (target.isContentEditable || /^(?:INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
 
 function onKey(event: KeyboardEvent) {
   const control = event.ctrlKey || event.metaKey
@@ -28,19 +35,15 @@ function onKey(event: KeyboardEvent) {
     if (event.target instanceof HTMLElement && 'ownKeys' in event.target.dataset) return
     if (event.shiftKey) viewLive()
     else void publish()
-  }
-  else if (event.altKey && event.key === '1') {
+  } else if (event.altKey && event.key === '1') {
     boards.toLibrary()
-  }
-  else if (event.altKey && event.key === '2') {
+  } else if (event.altKey && event.key === '2') {
     boards.front = 'work'
     if (boards.folded === 'work') boards.folded = 'none'
     placer.current?.focus()
-  }
-  else if (event.key === '?' && !isTyping(event.target)) {
+  } else if (event.key === '?' && !isTyping(event.target)) {
     boards.keysShown = true
-  }
-  else {
+  } else {
     return
   }
   event.preventDefault()
@@ -66,28 +69,40 @@ onBeforeUnmount(() => {
 // Counts and uses are as of now when the owner comes back to this window.
 useEventListener(window, 'focus', () => void library.refresh().catch(() => undefined))
 // New files are looked into; how far that is shows below the list.
-watch(() => library.changes, () => void useReading().load().catch(() => undefined))
+watch(
+  () => library.changes,
+  () =>
+    void useReading()
+      .load()
+      .catch(() => undefined),
+)
 
 const router = useRouter()
 /** On a narrow screen what is opened comes to the front, and so does the library when one goes back to it. */
-onBeforeUnmount(router.afterEach((to, from, failure) => {
-  if (to.path === from.path && !isNavigationFailure(failure, NavigationFailureType.duplicated)) return
-  if (/^\/desk\/(?:files|pages)\//.test(to.path)) boards.front = 'work'
-  else if (from.path.startsWith('/desk/files/')) boards.front = 'library'
-}))
+onBeforeUnmount(
+  router.afterEach((to, from, failure) => {
+    if (to.path === from.path && !isNavigationFailure(failure, NavigationFailureType.duplicated)) return
+    if (/^\/desk\/(?:files|pages)\//.test(to.path)) boards.front = 'work'
+    else if (from.path.startsWith('/desk/files/')) boards.front = 'library'
+  }),
+)
 const route = useRoute()
 const listing = useListing()
 /** Where the library board stands is in the address: another folder is a step one can go back from, a filter is not. */
 let written: string[] = []
-watch(() => JSON.stringify(listing.address), () => {
-  const { address } = listing
-  const rest = Object.fromEntries(Object.entries(route.query).filter(([name]) => !written.includes(name) && !(name in address)))
-  const query = { ...rest, ...address }
-  written = Object.keys(address)
-  const same = address.folder === route.query.folder
-  if (router.resolve({ query }).fullPath === router.resolve({ query: route.query }).fullPath) return
-  void router[same ? 'replace' : 'push']({ path: route.path, hash: route.hash, query })
-}, { immediate: true })
+watch(
+  () => JSON.stringify(listing.address),
+  () => {
+    const { address } = listing
+    const rest = Object.fromEntries(Object.entries(route.query).filter(([name]) => !written.includes(name) && !(name in address)))
+    const query = { ...rest, ...address }
+    written = Object.keys(address)
+    const same = address.folder === route.query.folder
+    if (router.resolve({ query }).fullPath === router.resolve({ query: route.query }).fullPath) return
+    void router[same ? 'replace' : 'push']({ path: route.path, hash: route.hash, query })
+  },
+  { immediate: true },
+)
 </script>
 
 <template>
@@ -116,24 +131,92 @@ watch(() => JSON.stringify(listing.address), () => {
 </template>
 
 <style scoped>
-.desk { display: flex; flex-direction: column; height: 100dvh; background: var(--grey); }
-.boards { flex: 1; min-height: 0; display: grid; grid-template-columns: var(--library) 7px minmax(0, 1fr); }
-.folded-library .boards { grid-template-columns: 34px minmax(0, 1fr); }
-.folded-work .boards { grid-template-columns: minmax(0, 1fr) 34px; }
-.work { min-width: 0; min-height: 0; display: flex; flex-direction: column; container-type: inline-size; outline: none; }
-.unfold { writing-mode: vertical-rl; background: #D3DCDA; border: solid #A9B7B3; border-width: 0 1px; padding: 12px 0; text-align: left; font-weight: 600; }
-.unfold:hover { background: #C3CECB; }
-.offline { padding: 8px 14px; background: #F6E3D8; }
-.switch { display: none; }
-.notice-place { position: relative; }
-.skip { position: absolute; left: -999px; }
-.skip:focus { left: 8px; top: 8px; z-index: 4000; background: #fff; padding: 8px; }
+.desk {
+  display: flex;
+  flex-direction: column;
+  height: 100dvh;
+  background: var(--grey);
+}
+.boards {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: var(--library) 7px minmax(0, 1fr);
+}
+.folded-library .boards {
+  grid-template-columns: 34px minmax(0, 1fr);
+}
+.folded-work .boards {
+  grid-template-columns: minmax(0, 1fr) 34px;
+}
+.work {
+  min-width: 0;
+  min-height: 0;
+  display: flex;
+  flex-direction: column;
+  container-type: inline-size;
+  outline: none;
+}
+.unfold {
+  writing-mode: vertical-rl;
+  background: #d3dcda;
+  border: solid #a9b7b3;
+  border-width: 0 1px;
+  padding: 12px 0;
+  text-align: left;
+  font-weight: 600;
+}
+.unfold:hover {
+  background: #c3cecb;
+}
+.offline {
+  padding: 8px 14px;
+  background: #f6e3d8;
+}
+.switch {
+  display: none;
+}
+.notice-place {
+  position: relative;
+}
+.skip {
+  position: absolute;
+  left: -999px;
+}
+.skip:focus {
+  left: 8px;
+  top: 8px;
+  z-index: 4000;
+  background: #fff;
+  padding: 8px;
+}
 @media (max-width: 799px) {
-  .boards, .folded-library .boards, .folded-work .boards { grid-template-columns: minmax(0, 1fr); }
-  .boards > .divider, .unfold { display: none; }
-  .front-work .board-library, .front-library .work { display: none; }
-  .switch { display: grid; grid-template-columns: 1fr 1fr; border-top: 1px solid #A9B7B3; }
-  .switch button { height: 40px; background: #DCE3E1; }
-  .switch button[aria-pressed='true'] { background: #fff; font-weight: 600; box-shadow: inset 0 3px var(--water); }
+  .boards,
+  .folded-library .boards,
+  .folded-work .boards {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .boards > .divider,
+  .unfold {
+    display: none;
+  }
+  .front-work .board-library,
+  .front-library .work {
+    display: none;
+  }
+  .switch {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    border-top: 1px solid #a9b7b3;
+  }
+  .switch button {
+    height: 40px;
+    background: #dce3e1;
+  }
+  .switch button[aria-pressed='true'] {
+    background: #fff;
+    font-weight: 600;
+    box-shadow: inset 0 3px var(--water);
+  }
 }
 </style>

@@ -3,7 +3,7 @@ import type { FileItem } from '~~/core/files/fileItem'
 import { counted, shortDate } from '~/composables/format'
 
 export const COLUMN_KEYS = ['size', 'changed', 'used', 'downloads', 'added', 'pages', 'tags', 'folder'] as const
-export type ColumnKey = typeof COLUMN_KEYS[number]
+export type ColumnKey = (typeof COLUMN_KEYS)[number]
 export const DEFAULT_COLUMNS: ColumnKey[] = ['size', 'changed', 'used', 'downloads']
 
 export interface Column {
@@ -32,8 +32,15 @@ export const minutes = (seconds: number) => `${Math.floor(seconds / 60)}:${Strin
 export const COLUMNS: Record<ColumnKey, Column> = {
   size: { words: 'Size', width: 62, numeric: true, sort: 'size', downFirst: true, text: file => formatSize(file.size) },
   changed: { words: 'Changed', width: 66, sort: 'changed', downFirst: true, text: file => shortDate(file.changed) },
-  used: { words: 'Used', width: 70, sort: 'used', downFirst: true, text: file => file.uses ? counted(file.uses, 'place') : 'not used' },
-  downloads: { words: 'Downloads', width: 80, numeric: true, sort: 'downloads', downFirst: true, text: file => file.downloads.toLocaleString() },
+  used: { words: 'Used', width: 70, sort: 'used', downFirst: true, text: file => (file.uses ? counted(file.uses, 'place') : 'not used') },
+  downloads: {
+    words: 'Downloads',
+    width: 80,
+    numeric: true,
+    sort: 'downloads',
+    downFirst: true,
+    text: file => file.downloads.toLocaleString(),
+  },
   added: { words: 'Added', width: 66, sort: 'added', downFirst: true, text: file => shortDate(file.created) },
   pages: { words: 'Extent', width: 86, sort: 'pages', downFirst: true, text: extentOf },
   tags: { words: 'Tags', width: 120, sort: 'tags', text: file => file.tags.join(', ') },
@@ -44,7 +51,7 @@ export const COLUMNS: Record<ColumnKey, Column> = {
 export function columnsThatFit(chosen: readonly ColumnKey[], boardWidth: number): ColumnKey[] {
   const GAP = 10
   let room = boardWidth - 230
-  return COLUMN_KEYS.filter(key => chosen.includes(key)).filter((key) => {
+  return COLUMN_KEYS.filter(key => chosen.includes(key)).filter(key => {
     if (COLUMNS[key].width + GAP > room) return false
     room -= COLUMNS[key].width + GAP
     return true

@@ -4,13 +4,13 @@ import type { FileWindow } from '~/composables/fileWindow'
 
 /** One line of the library board. */
 export type Row =
-  | { kind: 'folder', folder: FolderItem, level: number }
-  | { kind: 'file', window: FileWindow, index: number, level: number }
+  | { kind: 'folder'; folder: FolderItem; level: number }
+  | { kind: 'file'; window: FileWindow; index: number; level: number }
   /** tiles beside each other: as many files from an index on */
-  | { kind: 'tiles', window: FileWindow, index: number, count: number }
+  | { kind: 'tiles'; window: FileWindow; index: number; count: number }
 
 /** Lines that follow each other: folders one by one, or the files of a list. */
-export type Segment = { folder: FolderItem, level: number } | { window: FileWindow, level: number }
+export type Segment = { folder: FolderItem; level: number } | { window: FileWindow; level: number }
 
 /** The lines of the board, as many as there are, without ever making them all. */
 export class Rows {
@@ -18,7 +18,10 @@ export class Rows {
   readonly count: number
 
   /** @param perRow tiles in a line; 0 where files are rows */
-  constructor(readonly segments: Segment[], readonly perRow = 0) {
+  constructor(
+    readonly segments: Segment[],
+    readonly perRow = 0,
+  ) {
     let at = 0
     for (const segment of segments) {
       this.starts.push(at)
@@ -67,7 +70,7 @@ export class Rows {
   }
 
   /** The folders and files from one line to another, those not held too. */
-  async between(from: number, to: number): Promise<{ files: string[], folders: string[] }> {
+  async between(from: number, to: number): Promise<{ files: string[]; folders: string[] }> {
     const chosen = { files: [] as string[], folders: [] as string[] }
     for (const [index, segment] of this.segments.entries()) {
       const start = this.starts[index]!
@@ -79,7 +82,7 @@ export class Rows {
       }
       const tiles = this.perRow || 1
       const last = Math.min(segment.window.state.total - 1, (Math.min(to, end) - start + 1) * tiles - 1)
-      chosen.files.push(...await segment.window.idsBetween((Math.max(from, start) - start) * tiles, last))
+      chosen.files.push(...(await segment.window.idsBetween((Math.max(from, start) - start) * tiles, last)))
     }
     return chosen
   }

@@ -13,7 +13,7 @@ export const useBoards = defineStore('boards', () => {
   const keptFolded = ref<'none' | 'library' | 'work'>(saved.folded ?? 'none')
   const narrow = useMediaQuery('(max-width: 799px)')
   /** A narrow screen shows one board at a time: none is folded away beside it. */
-  const folded = computed({ get: () => narrow.value ? 'none' : keptFolded.value, set: to => keptFolded.value = to })
+  const folded = computed({ get: () => (narrow.value ? 'none' : keptFolded.value), set: to => (keptFolded.value = to) })
   /** the one board that shows on a narrow screen */
   const front = ref<'library' | 'work'>('work')
   const keysShown = ref(false)

@@ -14,15 +14,14 @@ export const useChecks = defineStore('checks', () => {
   const open = computed(() => (state.value?.findings ?? []).filter(finding => finding.left === null))
   const left = computed(() => (state.value?.findings ?? []).filter(finding => finding.left !== null))
   /** findings that cost visitors what they came for */
-  const urgent = computed(() => counts.value ? counts.value.blocked + counts.value.misled : 0)
+  const urgent = computed(() => (counts.value ? counts.value.blocked + counts.value.misled : 0))
 
   async function take(answer: Promise<WalkState>) {
     walking.value = true
     try {
       state.value = await answer
       counts.value = state.value.counts
-    }
-    finally {
+    } finally {
       walking.value = false
     }
   }
@@ -32,24 +31,28 @@ export const useChecks = defineStore('checks', () => {
 
   /** What is known without walking. */
   async function count() {
-    ({ counts: counts.value } = await api<{ counts: Record<Cost, number> | null }>('/walk/counts'))
+    ;({ counts: counts.value } = await api<{ counts: Record<Cost, number> | null }>('/walk/counts'))
   }
 
   /** Mends findings by their one act each; can be taken back from the notice. */
   async function mend(findings: Finding[]) {
-    const { mended, undo } = await api<{ mended: number, undo: string }>('/walk/mend', 'POST', { keys: findings.map(finding => finding.key) })
+    const { mended, undo } = await api<{ mended: number; undo: string }>('/walk/mend', 'POST', {
+      keys: findings.map(finding => finding.key),
+    })
     const [only] = findings
     const notices = useNotices()
     const takeBack = async () => {
       try {
         await api('/walk/take-back', 'POST', { undo })
         await load()
-      }
-      catch (error) {
+      } catch (error) {
         notices.say(error instanceof Error ? error.message : String(error), { tone: 'attention' })
       }
     }
-    notices.say(findings.length === 1 ? `Mended on “${only!.page.title}”.` : `${counted(mended, 'place')} mended.`, { tone: 'works', action: { label: 'Undo', run: takeBack } })
+    notices.say(findings.length === 1 ? `Mended on “${only!.page.title}”.` : `${counted(mended, 'place')} mended.`, {
+      tone: 'works',
+      action: { label: 'Undo', run: takeBack },
+    })
     await load()
   }
 

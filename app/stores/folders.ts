@@ -4,7 +4,12 @@ import type { FolderChange, FolderItem } from '~~/core/folders/folderItem'
 import { Tree } from '~~/core/folders/folderTree'
 import { api } from '~/composables/api'
 
-export interface BinnedFolder { id: string, name: string, deleted: string, files: number }
+export interface BinnedFolder {
+  id: string
+  name: string
+  deleted: string
+  files: number
+}
 
 /** The tree of the library's folders. */
 export const useFolders = defineStore('folders', () => {
@@ -13,7 +18,7 @@ export const useFolders = defineStore('folders', () => {
   const loaded = ref(false)
 
   async function load() {
-    const answer = await api<{ items: FolderItem[], binned: BinnedFolder[] }>('/folders')
+    const answer = await api<{ items: FolderItem[]; binned: BinnedFolder[] }>('/folders')
     tree.value = new Tree(answer.items)
     binned.value = answer.binned
     loaded.value = true
@@ -22,7 +27,8 @@ export const useFolders = defineStore('folders', () => {
   /** Files in a folder and in all below it. */
   const filesBelow = computed(() => {
     const counts = new Map<string, number>()
-    for (const { id, files } of tree.value.all) for (const above of tree.value.pathTo(id)) counts.set(above.id, (counts.get(above.id) ?? 0) + files)
+    for (const { id, files } of tree.value.all)
+      for (const above of tree.value.pathTo(id)) counts.set(above.id, (counts.get(above.id) ?? 0) + files)
     return counts
   })
 
@@ -37,7 +43,7 @@ export const useFolders = defineStore('folders', () => {
     await load()
   }
 
-  const nameOf = (id: string | null) => id === null ? 'Library' : tree.value.get(id)?.name ?? 'a folder that is gone'
+  const nameOf = (id: string | null) => (id === null ? 'Library' : (tree.value.get(id)?.name ?? 'a folder that is gone'))
 
   return { tree, binned, loaded, filesBelow, load, create, change, nameOf }
 })

@@ -24,19 +24,22 @@ export const useJobs = defineStore('jobs', () => {
     await useLibrary().refresh()
     const notices = useNotices()
     const refused = job.report.filter(line => line.outcome === 'refused').length
-    const show = { label: 'Show report', run: () => reported.value = job }
+    const show = { label: 'Show report', run: () => (reported.value = job) }
     if (job.kind === 'fetch' && job.state === 'done') {
       const [file] = await useLibrary().meet(job.files)
       if (file) useTray().pickUp(file.id)
       await api(`/jobs/${job.id}`, 'DELETE')
-    }
-    else if (job.kind === 'unpack' && job.state === 'done') {
-      notices.say(`${counted(job.files.length, 'file')} unpacked from “${job.name}”.${refused ? ` ${refused} left out.` : ''}`, { tone: refused ? 'attention' : 'works', action: show })
-    }
-    else if (job.kind === 'bag' && job.state === 'done') {
-      notices.say(`${counted(job.files.length, 'file')} brought in from “${job.name}”, every byte checked.`, { tone: 'works', action: show })
-    }
-    else if (job.state === 'stopped' && job.files.length) {
+    } else if (job.kind === 'unpack' && job.state === 'done') {
+      notices.say(`${counted(job.files.length, 'file')} unpacked from “${job.name}”.${refused ? ` ${refused} left out.` : ''}`, {
+        tone: refused ? 'attention' : 'works',
+        action: show,
+      })
+    } else if (job.kind === 'bag' && job.state === 'done') {
+      notices.say(`${counted(job.files.length, 'file')} brought in from “${job.name}”, every byte checked.`, {
+        tone: 'works',
+        action: show,
+      })
+    } else if (job.state === 'stopped' && job.files.length) {
       notices.say(`Stopped. ${counted(job.files.length, 'file')} had been unpacked and stay.`, { action: show })
     }
   }

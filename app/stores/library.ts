@@ -10,9 +10,9 @@ export interface FileDetails extends FileItem {
   usedIn: Use[]
   editions: EditionItem[]
   advice: NameAdvice | null
-  twins: { id: string, title: string, handle: string }[]
+  twins: { id: string; title: string; handle: string }[]
   /** bundles it is in */
-  bundles: { id: string, title: string, size: number }[]
+  bundles: { id: string; title: string; size: number }[]
 }
 
 /** What the desk knows of single files, and that the library has changed. */
@@ -49,8 +49,10 @@ export const useLibrary = defineStore('library', () => {
     ])
   }
 
-  async function search(q: string, limit: number, family?: Family): Promise<{ items: FoundFile[], total: number }> {
-    const answer = await api<{ items: FoundFile[], total: number }>(`/files?${new URLSearchParams({ q, limit: String(limit), ...family && { type: family } })}`)
+  async function search(q: string, limit: number, family?: Family): Promise<{ items: FoundFile[]; total: number }> {
+    const answer = await api<{ items: FoundFile[]; total: number }>(
+      `/files?${new URLSearchParams({ q, limit: String(limit), ...(family && { type: family }) })}`,
+    )
     learn(answer.items)
     return answer
   }

@@ -23,11 +23,24 @@ export interface Filters {
   most: number | null
 }
 
-const NONE: Filters = { q: '', type: [], tag: [], used: '', waits: false, reading: '', addedFrom: '', addedTo: '', changedFrom: '', changedTo: '', least: null, most: null }
+const NONE: Filters = {
+  q: '',
+  type: [],
+  tag: [],
+  used: '',
+  waits: false,
+  reading: '',
+  addedFrom: '',
+  addedTo: '',
+  changedFrom: '',
+  changedTo: '',
+  least: null,
+  most: null,
+}
 export const VIEWS = ['rows', 'tiles', 'tree'] as const
-export type LibraryView = typeof VIEWS[number]
+export type LibraryView = (typeof VIEWS)[number]
 
-const isSet = (value: Filters[keyof Filters]) => Array.isArray(value) ? value.length > 0 : !!value || value === 0
+const isSet = (value: Filters[keyof Filters]) => (Array.isArray(value) ? value.length > 0 : !!value || value === 0)
 
 /** Where the library board stands: folder, filters, order and view. All but the view is in the address. */
 export const useListing = defineStore('listing', () => {
@@ -43,7 +56,7 @@ export const useListing = defineStore('listing', () => {
   const expanded = ref(new Set<string>())
 
   const filtered = computed(() => Object.values(filters).some(isSet))
-  const openFolder = computed(() => folder.value === null ? undefined : useFolders().tree.get(folder.value))
+  const openFolder = computed(() => (folder.value === null ? undefined : useFolders().tree.get(folder.value)))
   const order = computed(() => sort.value || (openFolder.value?.ownOrder && !filtered.value && !bin.value ? 'own' : '-changed'))
 
   /** The filters as parameters of an address. */
@@ -71,13 +84,15 @@ export const useListing = defineStore('listing', () => {
     const parameters = parametersOf()
     const names = [...new Set(parameters.keys())]
     return {
-      folder: bin.value ? 'bin' : folder.value ?? TOP,
-      ...Object.fromEntries(names.map((name) => {
-        const values = parameters.getAll(name)
-        return [name, values.length > 1 ? values : values[0]!]
-      })),
-      ...sort.value && { sort: sort.value },
-      ...onlyHere.value && { only: 'here' },
+      folder: bin.value ? 'bin' : (folder.value ?? TOP),
+      ...Object.fromEntries(
+        names.map(name => {
+          const values = parameters.getAll(name)
+          return [name, values.length > 1 ? values : values[0]!]
+        }),
+      ),
+      ...(sort.value && { sort: sort.value }),
+      ...(onlyHere.value && { only: 'here' }),
     }
   })
 
@@ -85,16 +100,24 @@ export const useListing = defineStore('listing', () => {
   function goTo(query: Record<string, unknown>) {
     const texts = (name: string) => [query[name]].flat().filter((value): value is string => typeof value === 'string' && value !== '')
     const text = (name: string) => texts(name)[0] ?? ''
-    const number = (name: string) => /^\d+$/.test(text(name)) ? Number(text(name)) : null
+    const number = (name: string) => (/^\d+$/.test(text(name)) ? Number(text(name)) : null)
     const oneOf = <T extends string>(name: string, values: readonly T[]) => values.find(value => value === text(name)) ?? ''
     const place = text('folder')
     bin.value = place === 'bin'
     folder.value = !place || place === TOP || place === 'bin' ? null : place
     Object.assign(filters, {
-      q: text('q'), type: FAMILIES.filter(family => texts('type').includes(family)), tag: texts('tag'),
-      used: oneOf('used', ['yes', 'no']), waits: text('waits') === 'true', reading: oneOf('reading', ['waiting', 'failed']),
-      addedFrom: text('addedFrom'), addedTo: text('addedTo'), changedFrom: text('changedFrom'), changedTo: text('changedTo'),
-      least: number('least'), most: number('most'),
+      q: text('q'),
+      type: FAMILIES.filter(family => texts('type').includes(family)),
+      tag: texts('tag'),
+      used: oneOf('used', ['yes', 'no']),
+      waits: text('waits') === 'true',
+      reading: oneOf('reading', ['waiting', 'failed']),
+      addedFrom: text('addedFrom'),
+      addedTo: text('addedTo'),
+      changedFrom: text('changedFrom'),
+      changedTo: text('changedTo'),
+      least: number('least'),
+      most: number('most'),
     } satisfies Filters)
     sort.value = text('sort')
     onlyHere.value = text('only') === 'here'
@@ -126,9 +149,31 @@ export const useListing = defineStore('listing', () => {
   }
 
   // A folder that another tab deleted is left for the one above.
-  watch(() => useFolders().tree, (tree) => {
-    if (folder.value !== null && useFolders().loaded && !tree.get(folder.value)) open(null)
-  })
+  watch(
+    () => useFolders().tree,
+    tree => {
+      if (folder.value !== null && useFolders().loaded && !tree.get(folder.value)) open(null)
+    },
+  )
 
-  return { folder, bin, filters, onlyHere, sort, order, view, columns, expanded, filtered, openFolder, address, queryFor, goTo, clear, open, openBin, sortBy }
+  return {
+    folder,
+    bin,
+    filters,
+    onlyHere,
+    sort,
+    order,
+    view,
+    columns,
+    expanded,
+    filtered,
+    openFolder,
+    address,
+    queryFor,
+    goTo,
+    clear,
+    open,
+    openBin,
+    sortBy,
+  }
 })

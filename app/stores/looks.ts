@@ -33,9 +33,9 @@ export const useLooks = defineStore('looks', () => {
   const css = computed(() => items.value.map(look => appearanceCss(`tr-look-${look.id}`, look.appearance, pictureOf)).join('\n'))
 
   async function load() {
-    const { files, ...answer } = await api<{ items: Look[], uses: LookUse[], style: SiteStyle, files: FileItem[] }>('/looks')
-    useLibrary().learn(files);
-    ({ items: items.value, uses: uses.value, style: style.value } = answer)
+    const { files, ...answer } = await api<{ items: Look[]; uses: LookUse[]; style: SiteStyle; files: FileItem[] }>('/looks')
+    useLibrary().learn(files)
+    ;({ items: items.value, uses: uses.value, style: style.value } = answer)
   }
 
   async function create(look: NewLook): Promise<Look> {
@@ -49,7 +49,7 @@ export const useLooks = defineStore('looks', () => {
 
   async function rename(id: string, name: string) {
     const now = await inTurn(() => api<Look>(`/looks/${id}`, 'PATCH', { name }))
-    items.value = items.value.map(look => look.id === id ? { ...look, name: now.name } : look)
+    items.value = items.value.map(look => (look.id === id ? { ...look, name: now.name } : look))
   }
 
   async function change(id: string, appearance: Appearance) {
@@ -59,7 +59,7 @@ export const useLooks = defineStore('looks', () => {
 
   /** Shows an appearance at once, before it is saved. */
   function show(id: string, appearance: Appearance) {
-    items.value = items.value.map(look => look.id === id ? { ...look, appearance } : look)
+    items.value = items.value.map(look => (look.id === id ? { ...look, appearance } : look))
   }
 
   async function remove(id: string, instead?: string) {
@@ -74,7 +74,7 @@ export const useLooks = defineStore('looks', () => {
 
   /** Takes looks in from a tokens file. */
   async function takeTokens(tokens: unknown, palette: boolean) {
-    const taken = await api<{ added: string[], palette: boolean }>('/looks/tokens', 'POST', { tokens, palette })
+    const taken = await api<{ added: string[]; palette: boolean }>('/looks/tokens', 'POST', { tokens, palette })
     await load()
     return taken
   }

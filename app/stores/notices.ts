@@ -5,7 +5,7 @@ export interface Notice {
   id: number
   text: string
   tone: 'plain' | 'works' | 'attention'
-  action?: { label: string, run: () => unknown }
+  action?: { label: string; run: () => unknown }
 }
 
 const STAYS = 9000

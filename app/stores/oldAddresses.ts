@@ -14,7 +14,8 @@ export const useOldAddresses = defineStore('oldAddresses', () => {
   const show = ref<'open' | 'led'>('open')
   const q = ref('')
 
-  const ask = (from: number, limit: number) => api<OldAddressList>(`/old-addresses?${new URLSearchParams({ show: show.value, q: q.value, from: String(from), limit: String(limit) })}`)
+  const ask = (from: number, limit: number) =>
+    api<OldAddressList>(`/old-addresses?${new URLSearchParams({ show: show.value, q: q.value, from: String(from), limit: String(limit) })}`)
 
   async function load() {
     list.value = await ask(0, Math.min(500, Math.max(PAGE, list.value?.items.length ?? 0)))
@@ -27,10 +28,13 @@ export const useOldAddresses = defineStore('oldAddresses', () => {
 
   /** Takes in a sitemap, a page, a table or plain lines. */
   async function bring(text: string) {
-    const { read, added, left } = await api<{ read: number, added: number, left: number }>('/old-addresses', 'POST', { text })
+    const { read, added, left } = await api<{ read: number; added: number; left: number }>('/old-addresses', 'POST', { text })
     show.value = 'open'
     await load()
-    useNotices().say(`${counted(read, 'address', 'addresses')} read, ${added ? added.toLocaleString() : 'none'} of them new.${left ? ` ${counted(left, 'line or link', 'lines or links')} left out: no address of this site.` : ''}`, { tone: 'works' })
+    useNotices().say(
+      `${counted(read, 'address', 'addresses')} read, ${added ? added.toLocaleString() : 'none'} of them new.${left ? ` ${counted(left, 'line or link', 'lines or links')} left out: no address of this site.` : ''}`,
+      { tone: 'works' },
+    )
   }
 
   async function lead({ path, target: before }: OldAddress, target: Target | null, title = '') {
@@ -39,7 +43,10 @@ export const useOldAddresses = defineStore('oldAddresses', () => {
       await load()
     }
     await point(target)
-    useNotices().say(target ? `${path} leads to “${title}” from now on.` : `${path} leads nowhere now.`, { tone: 'works', action: { label: 'Undo', run: () => point(before) } })
+    useNotices().say(target ? `${path} leads to “${title}” from now on.` : `${path} leads nowhere now.`, {
+      tone: 'works',
+      action: { label: 'Undo', run: () => point(before) },
+    })
   }
 
   /** Takes all suggestions that are all but sure; can be taken back from the notice. */
@@ -50,7 +57,10 @@ export const useOldAddresses = defineStore('oldAddresses', () => {
       await api('/old-addresses/loosen', 'POST', { paths })
       await load()
     }
-    useNotices().say(paths.length ? `${counted(paths.length, 'address', 'addresses')} lead on now.` : 'No suggestion is sure enough: choose for each.', paths.length ? { tone: 'works', action: { label: 'Undo', run: takeBack } } : {})
+    useNotices().say(
+      paths.length ? `${counted(paths.length, 'address', 'addresses')} lead on now.` : 'No suggestion is sure enough: choose for each.',
+      paths.length ? { tone: 'works', action: { label: 'Undo', run: takeBack } } : {},
+    )
   }
 
   async function forget({ path }: OldAddress) {

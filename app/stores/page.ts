@@ -12,7 +12,10 @@ import { usePages } from './pages'
 
 export type SaveState = 'saved' | 'changed' | 'saving' | 'failed' | 'conflict'
 
-const targetsOf = (document: PageDocument) => placementsOf(document).map(({ id, targets, behind }) => JSON.stringify([id, targets, behind])).join()
+const targetsOf = (document: PageDocument) =>
+  placementsOf(document)
+    .map(({ id, targets, behind }) => JSON.stringify([id, targets, behind]))
+    .join()
 
 const SAVE_AFTER = 500
 const RETRY_AFTER = 4000
@@ -34,7 +37,13 @@ export const usePage = defineStore('page', () => {
   let savedTargets = ''
 
   async function open(id: string) {
-    const { files, downloads: counts, draft: document, live: version, ...page } = await api<PageDetails & { files: FileItem[], downloads: Record<string, number> }>(`/pages/${id}`)
+    const {
+      files,
+      downloads: counts,
+      draft: document,
+      live: version,
+      ...page
+    } = await api<PageDetails & { files: FileItem[]; downloads: Record<string, number> }>(`/pages/${id}`)
     useLibrary().learn(files)
     current.value = page
     draft.value = document
@@ -79,7 +88,9 @@ export const usePage = defineStore('page', () => {
     if (targets === savedTargets) return
     savedTargets = targets
     // The page is saved whether or not the library can be shown anew.
-    useLibrary().refresh().catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' }))
+    useLibrary()
+      .refresh()
+      .catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' }))
   }
 
   async function write() {
@@ -87,8 +98,10 @@ export const usePage = defineStore('page', () => {
     const sent = draft.value!
     state.value = 'saving'
     try {
-      const { revision, waiting } = await api<{ revision: number, waiting: boolean }>(`/pages/${page.id}/draft`, 'PUT', {
-        title: page.title.trim() || 'Untitled', draft: sent, revision: page.revision,
+      const { revision, waiting } = await api<{ revision: number; waiting: boolean }>(`/pages/${page.id}/draft`, 'PUT', {
+        title: page.title.trim() || 'Untitled',
+        draft: sent,
+        revision: page.revision,
       })
       page.revision = revision
       refreshUses(sent)
@@ -96,8 +109,7 @@ export const usePage = defineStore('page', () => {
         state.value = 'saved'
         page.waiting = waiting
       }
-    }
-    catch (error) {
+    } catch (error) {
       problem.value = wordsOf(error)
       const conflict = error instanceof ApiProblem && error.status === 409
       state.value = conflict ? 'conflict' : 'failed'
@@ -111,7 +123,7 @@ export const usePage = defineStore('page', () => {
     clearTimeout(timer)
     while (saving) await saving
     if (!current.value || (state.value !== 'changed' && state.value !== 'failed')) return
-    saving = write().finally(() => saving = undefined)
+    saving = write().finally(() => (saving = undefined))
     await saving
     if ((state.value as SaveState) === 'changed') await save()
   }
@@ -124,7 +136,9 @@ export const usePage = defineStore('page', () => {
 
   /** counts how often the open page was changed elsewhere on the desk */
   const anew = ref(0)
-  const readAnew = () => { anew.value++ }
+  const readAnew = () => {
+    anew.value++
+  }
 
   /** After a conflict: puts this version over the other one. */
   async function keepMine() {
@@ -158,8 +172,13 @@ export const usePage = defineStore('page', () => {
 
   /** Takes the page from visitors; its draft stays. Gives the places on other pages that lead to it where they hold that back. */
   async function unpublish(despite = false): Promise<Use[]> {
-    const places = await heldBy(async () => take(await api<PageDetails>(`/pages/${current.value!.id}/unpublish${despite ? '?despite=yes' : ''}`, 'POST')))
-    if (!places.length) useLibrary().refresh().catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' }))
+    const places = await heldBy(async () =>
+      take(await api<PageDetails>(`/pages/${current.value!.id}/unpublish${despite ? '?despite=yes' : ''}`, 'POST')),
+    )
+    if (!places.length)
+      useLibrary()
+        .refresh()
+        .catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' }))
     return places
   }
 
@@ -168,7 +187,28 @@ export const usePage = defineStore('page', () => {
     changes.value = changesBetween(live.value ?? undefined, { title: current.value.title, document: draft.value })
   })
 
-  const liveHref = computed(() => current.value?.published ? current.value.edge ? '/' : `/${current.value.slug}` : undefined)
+  const liveHref = computed(() => (current.value?.published ? (current.value.edge ? '/' : `/${current.value.slug}`) : undefined))
 
-  return { current, draft, live, anew, changes, downloads, state, problem, liveHref, open, close, change, rename, save, settle, readAnew, keepMine, publish, setUp, unpublish }
+  return {
+    current,
+    draft,
+    live,
+    anew,
+    changes,
+    downloads,
+    state,
+    problem,
+    liveHref,
+    open,
+    close,
+    change,
+    rename,
+    save,
+    settle,
+    readAnew,
+    keepMine,
+    publish,
+    setUp,
+    unpublish,
+  }
 })

@@ -32,13 +32,12 @@ export const usePages = defineStore('pages', () => {
   }
 
   /** Publishes every page whose draft waits; those with places that lead nowhere are left and named. */
-  async function publishWaiting(): Promise<{ live: PageItem[], left: PageItem[] }> {
+  async function publishWaiting(): Promise<{ live: PageItem[]; left: PageItem[] }> {
     const [live, left]: [PageItem[], PageItem[]] = [[], []]
     for (const page of waiting.value) {
       try {
         live.push(await api<PageItem>(`/pages/${page.id}/publish`, 'POST', {}))
-      }
-      catch (error) {
+      } catch (error) {
         if (!(error instanceof ApiProblem) || error.status !== 409) throw error
         left.push(page)
       }

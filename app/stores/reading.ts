@@ -7,7 +7,7 @@ const EVERY = 1200
 
 /** How far the reading of files has come; while it goes on, lists are shown anew as it does. */
 export const useReading = defineStore('reading', () => {
-  const progress = ref<{ waiting: number, failed: number, now: string | null }>({ waiting: 0, failed: 0, now: null })
+  const progress = ref<{ waiting: number; failed: number; now: string | null }>({ waiting: 0, failed: 0, now: null })
   let timer: ReturnType<typeof setTimeout> | undefined
 
   async function load() {

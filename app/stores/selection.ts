@@ -17,7 +17,9 @@ const MOST_PLACED = 50
 
 /** `2 files and 1 folder`. */
 export function wordsForSelection({ files, folders }: Selection): string {
-  return [...files.length ? [counted(files.length, 'file')] : [], ...folders.length ? [counted(folders.length, 'folder')] : []].join(' and ')
+  return [...(files.length ? [counted(files.length, 'file')] : []), ...(folders.length ? [counted(folders.length, 'folder')] : [])].join(
+    ' and ',
+  )
 }
 
 /** The files and folders that were chosen, and what is done with them. */
@@ -48,7 +50,8 @@ export const useSelection = defineStore('selection', () => {
   const has = (kind: 'files' | 'folders', id: string) => (kind === 'files' ? files : folders).value.has(id)
 
   /** What an act on one thing means: the selection, where that thing is in it. */
-  const around = (kind: 'files' | 'folders', id: string): Selection => has(kind, id) ? chosen.value : { files: [], folders: [], [kind]: [id] }
+  const around = (kind: 'files' | 'folders', id: string): Selection =>
+    has(kind, id) ? chosen.value : { files: [], folders: [], [kind]: [id] }
 
   const { refresh, meet } = useLibrary()
   const notices = useNotices()
@@ -65,18 +68,28 @@ export const useSelection = defineStore('selection', () => {
     clear()
     const renamed = moved.renamed.map(({ from, to: name }) => ` “${from}” is called “${name}” there.`).join('')
     const place = to === null ? 'the top of the library' : `“${useFolders().nameOf(to)}”`
-    notices.say(before === undefined ? `${wordsForSelection(selection)} moved to ${place}.${renamed}` : 'The order is changed.', { tone: 'works', action: { label: 'Undo', run: () => undoMove(moved, to) } })
+    notices.say(before === undefined ? `${wordsForSelection(selection)} moved to ${place}.${renamed}` : 'The order is changed.', {
+      tone: 'works',
+      action: { label: 'Undo', run: () => undoMove(moved, to) },
+    })
   }
 
   async function copy(selection: Selection, to: string | null) {
     const made = await api<Selection>('/selection/copy', 'POST', { ...selection, to })
     await refresh()
-    notices.say(`${wordsForSelection(made)} made in ${to === null ? 'the top of the library' : `“${useFolders().nameOf(to)}”`}. The bytes are shared: copies take no room.`, {
-      tone: 'works', action: { label: 'Undo', run: async () => {
-        await api('/selection/remove', 'POST', { ...made, despite: true })
-        await refresh()
-      } },
-    })
+    notices.say(
+      `${wordsForSelection(made)} made in ${to === null ? 'the top of the library' : `“${useFolders().nameOf(to)}”`}. The bytes are shared: copies take no room.`,
+      {
+        tone: 'works',
+        action: {
+          label: 'Undo',
+          run: async () => {
+            await api('/selection/remove', 'POST', { ...made, despite: true })
+            await refresh()
+          },
+        },
+      },
+    )
   }
 
   async function restore(selection: Selection) {
@@ -100,10 +113,16 @@ export const useSelection = defineStore('selection', () => {
   async function describe(change: Partial<Describe>) {
     const { before } = await api<{ before: Described[] }>('/selection/describe', 'POST', change)
     await refresh()
-    notices.say(`${counted(before.length, 'file')} described.`, { tone: 'works', action: { label: 'Undo', run: async () => {
-      await api('/selection/describe', 'POST', { each: before })
-      await refresh()
-    } } })
+    notices.say(`${counted(before.length, 'file')} described.`, {
+      tone: 'works',
+      action: {
+        label: 'Undo',
+        run: async () => {
+          await api('/selection/describe', 'POST', { each: before })
+          await refresh()
+        },
+      },
+    })
   }
 
   /** Files of a selection in their order, those in its folders left out. */
@@ -114,8 +133,7 @@ export const useSelection = defineStore('selection', () => {
     try {
       await navigator.clipboard.writeText(text)
       notices.say(`${counted(selection.files.length, 'link')} copied.`, { tone: 'works' })
-    }
-    catch {
+    } catch {
       notices.say(`This browser does not let Trough copy. The links are:\n${text}`, { tone: 'attention' })
     }
   }
@@ -125,7 +143,8 @@ export const useSelection = defineStore('selection', () => {
     if (!current) return
     const items = await filesOf(selection)
     items.slice(0, MOST_PLACED).forEach(file => current.place(file))
-    if (items.length > MOST_PLACED) notices.say(`The first ${MOST_PLACED} are on the page; more at once would bury it.`, { tone: 'attention' })
+    if (items.length > MOST_PLACED)
+      notices.say(`The first ${MOST_PLACED} are on the page; more at once would bury it.`, { tone: 'attention' })
   }
 
   async function pickUp(selection: Selection) {
@@ -149,12 +168,33 @@ export const useSelection = defineStore('selection', () => {
   async function attempt(act: () => Promise<unknown>) {
     try {
       await act()
-    }
-    catch (error) {
+    } catch (error) {
       notices.say(wordsOf(error), { tone: 'attention' })
       await refresh().catch(() => undefined)
     }
   }
 
-  return { files, folders, chosen, count, words, clear, choose, toggle, has, around, move, copy, restore, remove, describe, copyLinks, placeAll, pickUp, downloadZip, downloadBag, attempt }
+  return {
+    files,
+    folders,
+    chosen,
+    count,
+    words,
+    clear,
+    choose,
+    toggle,
+    has,
+    around,
+    move,
+    copy,
+    restore,
+    remove,
+    describe,
+    copyLinks,
+    placeAll,
+    pickUp,
+    downloadZip,
+    downloadBag,
+    attempt,
+  }
 })

@@ -4,7 +4,11 @@ import type { Account } from '~~/core/account/accountForms'
 import type { Cleaning } from '~~/core/trust/trustReports'
 import { api } from '~/composables/api'
 
-interface Site { name: string, address: string, /** of the IANA database */ timeZone: string }
+interface Site {
+  name: string
+  address: string
+  /** of the IANA database */ timeZone: string
+}
 
 /** Who is signed in, and to which site. */
 export const useSession = defineStore('session', () => {
@@ -14,7 +18,7 @@ export const useSession = defineStore('session', () => {
   /** a code is asked for beside the password */
   const secondFactor = ref(false)
   /** what the owner should know of how this Trough stands */
-  const warnings = ref<{ unnamedFront: string | null, diskFull: boolean }>({ unnamedFront: null, diskFull: false })
+  const warnings = ref<{ unnamedFront: string | null; diskFull: boolean }>({ unnamedFront: null, diskFull: false })
 
   async function loadWarnings() {
     warnings.value = await api('/warnings')

@@ -13,7 +13,7 @@ export const useSignposts = defineStore('signposts', () => {
   const byId = computed(() => new Map(items.value.map(item => [item.id, item])))
 
   async function load() {
-    const answer = await api<{ items: SignpostItem[], files: FileItem[] }>('/signposts')
+    const answer = await api<{ items: SignpostItem[]; files: FileItem[] }>('/signposts')
     useLibrary().learn(answer.files)
     items.value = answer.items
     loaded.value = true
@@ -45,7 +45,10 @@ export const useSignposts = defineStore('signposts', () => {
     }
     await point(file)
     const name = file === null ? undefined : useLibrary().known.get(file)?.title
-    useNotices().say(name === undefined ? `“${title}” points at nothing now.` : `“${title}” points at “${name}” now, wherever it is used.`, { tone: 'works', action: { label: 'Undo', run: () => point(before) } })
+    useNotices().say(
+      name === undefined ? `“${title}” points at nothing now.` : `“${title}” points at “${name}” now, wherever it is used.`,
+      { tone: 'works', action: { label: 'Undo', run: () => point(before) } },
+    )
   }
 
   /** Takes a signpost down; gives the places that lead to it where they hold that back. */

@@ -10,12 +10,15 @@ import { usePage } from './page'
 import { usePages } from './pages'
 
 /** A target with what it is called. */
-export interface Named { target: Target, title: string }
+export interface Named {
+  target: Target
+  title: string
+}
 
 /** Where targets are led to, and leading all of that elsewhere. */
 export const useTargets = defineStore('targets', () => {
   /** Where a target is led to or shown, and bundles that hold it. */
-  const places = (target: Target) => api<{ uses: Use[], bundles: BundleUse[] }>('/targets/places', 'POST', target)
+  const places = (target: Target) => api<{ uses: Use[]; bundles: BundleUse[] }>('/targets/places', 'POST', target)
 
   /** Shows what has changed on pages, the open one among them. */
   async function refresh() {
@@ -27,7 +30,10 @@ export const useTargets = defineStore('targets', () => {
   async function replace(from: Named, to: Named | null) {
     // What is being written comes with it.
     await usePage().settle()
-    const { places, undo } = await api<{ places: number, undo: string }>('/targets/replace', 'POST', { from: from.target, to: to && to.target })
+    const { places, undo } = await api<{ places: number; undo: string }>('/targets/replace', 'POST', {
+      from: from.target,
+      to: to && to.target,
+    })
     await refresh()
     const takeBack = async () => {
       await usePage().settle()

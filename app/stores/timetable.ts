@@ -27,7 +27,10 @@ export const useTimetable = defineStore('timetable', () => {
   async function set(act: TimedAct, at: string) {
     const made = await api<TimedItem>('/timetable', 'POST', { act, at })
     await load()
-    useNotices().say(`Set for ${momentWords(made.at, useSession().site.timeZone)}. It happens by itself.`, { tone: 'works', action: { label: 'Undo', run: () => drop(made.id) } })
+    useNotices().say(`Set for ${momentWords(made.at, useSession().site.timeZone)}. It happens by itself.`, {
+      tone: 'works',
+      action: { label: 'Undo', run: () => drop(made.id) },
+    })
   }
 
   return { items, load, forFile, forSignpost, set, drop }

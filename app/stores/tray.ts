@@ -16,5 +16,5 @@ export const useTray = defineStore('tray', () => {
     ids.value = ids.value.filter(other => other !== id)
   }
 
-  return { files, pickUp, putDown, clear: () => ids.value = [] }
+  return { files, pickUp, putDown, clear: () => (ids.value = []) }
 })

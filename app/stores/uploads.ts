@@ -53,7 +53,7 @@ export interface Destination {
 export const useUploads = defineStore('uploads', () => {
   const entries = reactive<UploadEntry[]>([])
   const running = new Map<number, Upload>()
-  const queue: { entry: UploadEntry, begin: () => void }[] = []
+  const queue: { entry: UploadEntry; begin: () => void }[] = []
   const leftOvers = new Map<number, string>()
   let last = 0
 
@@ -77,12 +77,19 @@ export const useUploads = defineStore('uploads', () => {
     }
   }
 
-  const refreshSoon = useThrottleFn(() => useLibrary().refresh().catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' })), TOGETHER, true)
+  const refreshSoon = useThrottleFn(
+    () =>
+      useLibrary()
+        .refresh()
+        .catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' })),
+    TOGETHER,
+    true,
+  )
 
   /** Asks which file an upload became, and tells the owner of files with the same bytes. */
   async function collect(url: string): Promise<FileItem> {
     const id = new URL(url, window.location.href).pathname.split('/').at(-1)
-    const { file, twins } = await api<{ file: FileItem, twins: { id: string, title: string }[] }>(`/uploads/${id}/file`)
+    const { file, twins } = await api<{ file: FileItem; twins: { id: string; title: string }[] }>(`/uploads/${id}/file`)
     const library = useLibrary()
     library.learn([file])
     const [twin] = twins
@@ -104,15 +111,16 @@ export const useUploads = defineStore('uploads', () => {
   }
 
   function start({ file, path }: LocalFile, entry: UploadEntry, { folder, ways, edition, done }: Destination) {
-    let samples: { at: number, sent: number }[] = []
+    let samples: { at: number; sent: number }[] = []
     const upload = new Upload(file, {
       endpoint: '/api/uploads',
       metadata: {
-        filename: file.name, filetype: file.type,
-        ...folder && { folder },
-        ...edition && { edition },
-        ...path !== file.name && { relativePath: path },
-        ...ways?.has(path) && { clash: ways.get(path)! },
+        filename: file.name,
+        filetype: file.type,
+        ...(folder && { folder }),
+        ...(edition && { edition }),
+        ...(path !== file.name && { relativePath: path }),
+        ...(ways?.has(path) && { clash: ways.get(path)! }),
       },
       chunkSize: CHUNK,
       retryDelays: RETRY_DELAYS,
@@ -145,9 +153,9 @@ export const useUploads = defineStore('uploads', () => {
           if (!entry.placement && !edition) useTray().pickUp(item.id)
           drop(entry.id)
           await done?.(item)
-        }
-        catch (error) {
-          if (entry.state === 'done') useNotices().say(`${entry.name} is in the library, but could not be placed. ${wordsOf(error)}`, { tone: 'attention' })
+        } catch (error) {
+          if (entry.state === 'done')
+            useNotices().say(`${entry.name} is in the library, but could not be placed. ${wordsOf(error)}`, { tone: 'attention' })
           entry.state = 'failed'
           entry.error = wordsOf(error)
         }
@@ -179,9 +187,12 @@ export const useUploads = defineStore('uploads', () => {
     try {
       const { clashes } = await api<{ clashes: Clash[] }>('/files/clashes', 'POST', { folder, names: files.map(({ path }) => path) })
       const ways = clashes.length ? await useClashes().ask(clashes) : new Map<string, ClashWay>()
-      if (ways) add(files.filter(({ path }) => ways.get(path) !== 'skip'), { folder, ways, done })
-    }
-    catch (error) {
+      if (ways)
+        add(
+          files.filter(({ path }) => ways.get(path) !== 'skip'),
+          { folder, ways, done },
+        )
+    } catch (error) {
       useNotices().say(`Nothing was put in. ${wordsOf(error)}`, { tone: 'attention' })
     }
   }
@@ -207,9 +218,11 @@ export const useUploads = defineStore('uploads', () => {
       const stored = (await storage!.findAllUploads()).find(upload => upload.urlStorageKey === key)
       if (stored?.uploadUrl) await Upload.terminate(stored.uploadUrl).catch(() => undefined)
       await storage!.removeUpload(key)
-    }
-    else {
-      await running.get(entry.id)?.abort(true).catch(() => undefined)
+    } else {
+      await running
+        .get(entry.id)
+        ?.abort(true)
+        .catch(() => undefined)
     }
     drop(entry.id)
   }
@@ -222,7 +235,9 @@ export const useUploads = defineStore('uploads', () => {
   /** After a reload: what had been begun waits for its file to be chosen again. */
   async function findLeftOvers() {
     for (const stored of await storage!.findAllUploads()) {
-      const head = stored.uploadUrl && await fetch(stored.uploadUrl, { method: 'HEAD', headers: { 'Tus-Resumable': '1.0.0' } }).catch(() => undefined)
+      const head =
+        stored.uploadUrl &&
+        (await fetch(stored.uploadUrl, { method: 'HEAD', headers: { 'Tus-Resumable': '1.0.0' } }).catch(() => undefined))
       if (!head) continue
       const [sent, size] = [Number(head.headers.get('Upload-Offset')), Number(head.headers.get('Upload-Length'))]
       if (!head.ok || sent === size) {

@@ -3,7 +3,10 @@ import { z } from 'zod'
 /** Fewest characters of a password (NIST SP 800-63B, section 3.1.1.2: length matters, rules of composition do not). */
 export const SHORTEST_PASSWORD = 10
 
-export const passwordSchema = z.string().min(SHORTEST_PASSWORD, `Use at least ${SHORTEST_PASSWORD} characters.`).max(1000, 'Keep the password to 1,000 characters.')
+export const passwordSchema = z
+  .string()
+  .min(SHORTEST_PASSWORD, `Use at least ${SHORTEST_PASSWORD} characters.`)
+  .max(1000, 'Keep the password to 1,000 characters.')
 const emailSchema = z.email('Give an e-mail address, such as me@example.com.').max(254).toLowerCase()
 const codeSchema = z.string().trim().max(40)
 
@@ -24,11 +27,22 @@ export const setUpSchema = z.object({
 export type SetUp = z.infer<typeof setUpSchema>
 
 export const changePasswordSchema = z.object({ old: z.string().max(1000), password: passwordSchema })
-export const resetPasswordSchema = z.object({ password: passwordSchema, /** also ends the second factor */ endSecondFactor: z.boolean().default(false) })
+export const resetPasswordSchema = z.object({
+  password: passwordSchema,
+  /** also ends the second factor */ endSecondFactor: z.boolean().default(false),
+})
 export const confirmPasswordSchema = z.object({ password: z.string().max(1000) })
-export const secondFactorSchema = z.object({ secret: z.string().regex(/^[A-Z2-7]{16,64}$/, 'Begin again: the secret is not whole.'), code: codeSchema, password: z.string().max(1000) })
+export const secondFactorSchema = z.object({
+  secret: z.string().regex(/^[A-Z2-7]{16,64}$/, 'Begin again: the secret is not whole.'),
+  code: codeSchema,
+  password: z.string().max(1000),
+})
 
-export interface Account { id: string, email: string, /** one-time codes are asked for */ secondFactor: boolean }
+export interface Account {
+  id: string
+  email: string
+  /** one-time codes are asked for */ secondFactor: boolean
+}
 
 /** A place where somebody is signed in. */
 export interface SessionItem {

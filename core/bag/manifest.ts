@@ -2,11 +2,12 @@
 export const DECLARATION = 'BagIt-Version: 1.0\nTag-File-Character-Encoding: UTF-8\n'
 
 /** A path as it stands in a manifest: line ends and per cent signs are written in hexadecimal (RFC 8493, section 2.1.3). */
-const encodePath = (path: string) => path.replace(/[%\n\r]/g, letter => `%${letter.charCodeAt(0).toString(16).toUpperCase().padStart(2, '0')}`)
+const encodePath = (path: string) =>
+  path.replace(/[%\n\r]/g, letter => `%${letter.charCodeAt(0).toString(16).toUpperCase().padStart(2, '0')}`)
 const decodePath = (path: string) => path.replace(/%(25|0a|0d)/gi, (_, hex: string) => String.fromCharCode(Number.parseInt(hex, 16)))
 
 /** A manifest: checksum and path of each file (RFC 8493, sections 2.1.3 and 2.2.1). */
-export function writeManifest(files: { path: string, sha256: string }[]): string {
+export function writeManifest(files: { path: string; sha256: string }[]): string {
   return files.map(({ path, sha256 }) => `${sha256}  ${encodePath(path)}\n`).join('')
 }
 
@@ -30,5 +31,7 @@ export function readManifest(text: string): Map<string, string> {
 
 /** What is said of a bag as a whole (RFC 8493, section 2.2.2). */
 export function writeBagInfo(facts: Record<string, string>): string {
-  return Object.entries(facts).map(([label, value]) => `${label}: ${value.replace(/\s+/g, ' ').trim()}\n`).join('')
+  return Object.entries(facts)
+    .map(([label, value]) => `${label}: ${value.replace(/\s+/g, ' ').trim()}\n`)
+    .join('')
 }

@@ -11,7 +11,10 @@ export const BUNDLES_JSON = 'metadata/bundles.json'
 const list = z.string().transform(text => text.split('|').filter(Boolean))
 const yes = z.string().transform(text => text === 'yes')
 const moment = z.iso.datetime({ offset: true })
-const whole = z.string().regex(/^\d{1,9}$/).transform(Number)
+const whole = z
+  .string()
+  .regex(/^\d{1,9}$/)
+  .transform(Number)
 
 /** One edition of a file, a row each; what is said of the file stands in every one of its rows. */
 export const fileRowSchema = z.object({
@@ -53,9 +56,20 @@ export type FolderRow = z.output<typeof folderRowSchema>
 export type FolderLine = Record<keyof FolderRow, string>
 
 /** Bundles: their files by handle, their folders by path. */
-export const bundlesSchema = z.array(z.object({
-  handle: handleSchema, formerHandles: z.array(handleSchema), title: z.string().trim().min(1).max(200), description: z.string().max(2000), tags: z.array(z.string().max(60)), folder: z.string(), position: z.number().int().min(0),
-  fileName: z.string().min(1).max(400), created: moment, changed: moment, composed: moment,
-  entries: z.array(bundleEntrySchema.and(z.object({ handle: z.string().optional(), path: z.string().optional() }))),
-}))
+export const bundlesSchema = z.array(
+  z.object({
+    handle: handleSchema,
+    formerHandles: z.array(handleSchema),
+    title: z.string().trim().min(1).max(200),
+    description: z.string().max(2000),
+    tags: z.array(z.string().max(60)),
+    folder: z.string(),
+    position: z.number().int().min(0),
+    fileName: z.string().min(1).max(400),
+    created: moment,
+    changed: moment,
+    composed: moment,
+    entries: z.array(bundleEntrySchema.and(z.object({ handle: z.string().optional(), path: z.string().optional() }))),
+  }),
+)
 export type BundleRow = z.output<typeof bundlesSchema>[number]

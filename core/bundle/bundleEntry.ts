@@ -9,13 +9,16 @@ const MOST_ENTRIES = 10_000
 const LONGEST_TEXT = 100_000
 
 /** A path of folders, such as `Sheets/2026`; empty for the top of the zip. */
-const withinSchema = z.string().max(400, 'Keep the folder to 400 characters.').transform((path, context) => {
-  if (!path.trim()) return ''
-  const inner = innerPath(`${path}/file`)
-  if (!('refused' in inner)) return inner.folders.join('/')
-  context.addIssue({ code: 'custom', message: inner.refused })
-  return z.NEVER
-})
+const withinSchema = z
+  .string()
+  .max(400, 'Keep the folder to 400 characters.')
+  .transform((path, context) => {
+    if (!path.trim()) return ''
+    const inner = innerPath(`${path}/file`)
+    if (!('refused' in inner)) return inner.folders.join('/')
+    context.addIssue({ code: 'custom', message: inner.refused })
+    return z.NEVER
+  })
 const fileName = z.string().max(400, 'Keep the name to 255 bytes.').transform(cleanFileName)
 
 const common = {
@@ -30,16 +33,29 @@ export const bundleEntrySchema = z.discriminatedUnion('kind', [
   /** the file as it is when the bundle is downloaded; under its own name where none is given */
   z.object({ ...common, kind: z.literal('file'), file: z.string().max(40), name: fileName.nullable().default(null) }),
   /** all that lies in a folder and below it, always; an empty name leaves its own out of the paths */
-  z.object({ ...common, kind: z.literal('folder'), folder: z.string().max(40), name: z.string().max(400).transform(cleanFolderName).nullable().default(null) }),
+  z.object({
+    ...common,
+    kind: z.literal('folder'),
+    folder: z.string().max(40),
+    name: z.string().max(400).transform(cleanFolderName).nullable().default(null),
+  }),
   /** a text that is written for the bundle, such as a read-me or a licence */
-  z.object({ ...common, kind: z.literal('text'), name: fileName, body: z.string().max(LONGEST_TEXT, `Keep the text to ${LONGEST_TEXT.toLocaleString('en')} characters.`) }),
+  z.object({
+    ...common,
+    kind: z.literal('text'),
+    name: fileName,
+    body: z.string().max(LONGEST_TEXT, `Keep the text to ${LONGEST_TEXT.toLocaleString('en')} characters.`),
+  }),
 ])
 export type BundleEntry = z.infer<typeof bundleEntrySchema>
 
 /** The file or folder of the library an entry brings; undefined for a text. */
-export const broughtBy = (entry: BundleEntry): string | undefined => entry.kind === 'file' ? entry.file : entry.kind === 'folder' ? entry.folder : undefined
+export const broughtBy = (entry: BundleEntry): string | undefined =>
+  entry.kind === 'file' ? entry.file : entry.kind === 'folder' ? entry.folder : undefined
 
-export const bundleEntriesSchema = z.array(bundleEntrySchema).max(MOST_ENTRIES, `Keep a bundle to ${MOST_ENTRIES.toLocaleString('en')} entries; put whole folders in instead.`)
+export const bundleEntriesSchema = z
+  .array(bundleEntrySchema)
+  .max(MOST_ENTRIES, `Keep a bundle to ${MOST_ENTRIES.toLocaleString('en')} entries; put whole folders in instead.`)
 
 export const newBundleSchema = z.object({
   title: z.string().trim().min(1, 'Give the bundle a title.').max(200, 'Keep the title to 200 characters.'),
@@ -62,8 +78,17 @@ export interface BundleDetails {
   revision: number
   entries: BundleEntry[]
   /** what each entry comes to now, by its identity */
-  now: Record<string, { /** its file or folder is in the bin or gone */ gone: boolean, files: number, /** bytes */ size: number, /** as it is called in the zip, or the folder its files are in */ path: string, /** the file's or folder's own name */ own: string }>
+  now: Record<
+    string,
+    {
+      /** its file or folder is in the bin or gone */ gone: boolean
+      files: number
+      /** bytes */ size: number
+      /** as it is called in the zip, or the folder its files are in */ path: string
+      /** the file's or folder's own name */ own: string
+    }
+  >
   /** what is in the zip as it would be sent now; the first of them where there are very many */
-  members: { path: string, /** bytes */ size: number }[]
+  members: { path: string; /** bytes */ size: number }[]
   total: number
 }

@@ -3,9 +3,26 @@ import { composeBundle, foldersBrought, sizeOfMember, type BundledFile } from '.
 import type { BundleEntry } from './bundleEntry'
 import { Tree } from '../folders/folderTree'
 
-const file = (id: string, folder: string | null, fileName: string): BundledFile => ({ id, folder, fileName, sha256: id.repeat(64).slice(0, 64), size: 10, crc32: 1, created: 0 })
-const FOLDERS = [{ id: 'sheets', parent: null, name: 'Sheets' }, { id: 'old', parent: 'sheets', name: '2025' }, { id: 'aside', parent: null, name: 'Aside' }]
-const FILES = [file('b', 'sheets', 'list.pdf'), file('a', 'sheets', 'list.pdf'), file('c', 'old', 'chart.pdf'), file('d', 'aside', 'other.pdf')]
+const file = (id: string, folder: string | null, fileName: string): BundledFile => ({
+  id,
+  folder,
+  fileName,
+  sha256: id.repeat(64).slice(0, 64),
+  size: 10,
+  crc32: 1,
+  created: 0,
+})
+const FOLDERS = [
+  { id: 'sheets', parent: null, name: 'Sheets' },
+  { id: 'old', parent: 'sheets', name: '2025' },
+  { id: 'aside', parent: null, name: 'Aside' },
+]
+const FILES = [
+  file('b', 'sheets', 'list.pdf'),
+  file('a', 'sheets', 'list.pdf'),
+  file('c', 'old', 'chart.pdf'),
+  file('d', 'aside', 'other.pdf'),
+]
 const common = { within: '', name: null }
 const FOLDER: BundleEntry = { id: 'one111', kind: 'folder', folder: 'sheets', ...common }
 const TEXT: BundleEntry = { id: 'two222', kind: 'text', within: 'Notes', name: 'read-me.txt', body: 'é' }
@@ -13,10 +30,16 @@ const GONE: BundleEntry = { id: 'gone33', kind: 'file', file: 'z', ...common }
 
 describe('a bundle', () => {
   const compose = (entries: BundleEntry[], files = FILES) => composeBundle({ entries, folders: FOLDERS, files })
-  const pathsOf = (entries: BundleEntry[], files?: BundledFile[]) => compose(entries, files).members.map(member => [member.path, 'file' in member ? member.file.id : null])
+  const pathsOf = (entries: BundleEntry[], files?: BundledFile[]) =>
+    compose(entries, files).members.map(member => [member.path, 'file' in member ? member.file.id : null])
 
   it('has what lies in its folders and below, texts, and nothing that is gone', () => {
-    expect(pathsOf([FOLDER, TEXT, GONE])).toEqual([['Sheets/2025/chart.pdf', 'c'], ['Sheets/list.pdf', 'a'], ['Sheets/list 2.pdf', 'b'], ['Notes/read-me.txt', null]])
+    expect(pathsOf([FOLDER, TEXT, GONE])).toEqual([
+      ['Sheets/2025/chart.pdf', 'c'],
+      ['Sheets/list.pdf', 'a'],
+      ['Sheets/list 2.pdf', 'b'],
+      ['Notes/read-me.txt', null],
+    ])
   })
 
   it('comes out the same in whatever order the database gives its files', () => {

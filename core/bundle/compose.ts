@@ -16,10 +16,16 @@ export interface BundledFile {
   created: number
 }
 
-export interface BundledFolder extends Node { name: string }
+export interface BundledFolder extends Node {
+  name: string
+}
 
 /** What a bundle is made of: its entries, the folders outside the bin, and the files that the entries bring. */
-export interface Recipe { entries: BundleEntry[], folders: BundledFolder[], files: BundledFile[] }
+export interface Recipe {
+  entries: BundleEntry[]
+  folders: BundledFolder[]
+  files: BundledFile[]
+}
 
 export interface Composition {
   members: BundleMember<BundledFile>[]
@@ -27,15 +33,16 @@ export interface Composition {
   now: BundleDetails['now']
 }
 
-const byPath = (one: { path: string, file: BundledFile }, other: { path: string, file: BundledFile }) =>
-  one.path === other.path ? one.file.id < other.file.id ? -1 : 1 : one.path < other.path ? -1 : 1
+const byPath = (one: { path: string; file: BundledFile }, other: { path: string; file: BundledFile }) =>
+  one.path === other.path ? (one.file.id < other.file.id ? -1 : 1) : one.path < other.path ? -1 : 1
 
 /** Bytes of a member. */
-export const sizeOfMember = (member: BundleMember<BundledFile>): number => 'file' in member ? member.file.size : new TextEncoder().encode(member.body).length
+export const sizeOfMember = (member: BundleMember<BundledFile>): number =>
+  'file' in member ? member.file.size : new TextEncoder().encode(member.body).length
 
 /** The folders that entries bring, with all below them. */
 export function foldersBrought(tree: Tree<BundledFolder>, entries: BundleEntry[]): string[] {
-  const tops = entries.flatMap(entry => entry.kind === 'folder' ? [entry.folder] : [])
+  const tops = entries.flatMap(entry => (entry.kind === 'folder' ? [entry.folder] : []))
   return [...new Set([...tops, ...tops.flatMap(top => tree.below(top).map(({ id }) => id))])]
 }
 
@@ -49,18 +56,33 @@ export function composeBundle({ entries, folders, files }: Recipe): Composition 
     if (!top) return undefined
     const depth = tree.pathTo(id).length
     const inside = tree.below(id).flatMap(({ id: folder }) => {
-      const way = tree.pathTo(folder).slice(depth).map(({ name }) => `${name}/`).join('')
+      const way = tree
+        .pathTo(folder)
+        .slice(depth)
+        .map(({ name }) => `${name}/`)
+        .join('')
       return (byFolder.get(folder) ?? []).map(file => ({ path: way + file.fileName, file }))
     })
     return { name: top.name, files: inside.sort(byPath) }
   }
   const members = resolveBundle(entries, { file: id => byId.get(id), folder: folderOf })
   const byEntry = groupBy(members, member => member.entry)
-  const now = Object.fromEntries(entries.map((entry) => {
-    const own = entry.kind === 'text' ? entry.name : entry.kind === 'file' ? byId.get(entry.file)?.fileName : tree.get(entry.folder)?.name
-    const inside = byEntry.get(entry.id) ?? []
-    const path = entry.kind === 'folder' ? [entry.within, entry.name ?? own].filter(Boolean).join('/') : inside[0]?.path ?? ''
-    return [entry.id, { gone: own === undefined, own: own ?? '', path, files: inside.length, size: inside.reduce((sum, member) => sum + sizeOfMember(member), 0) }]
-  }))
+  const now = Object.fromEntries(
+    entries.map(entry => {
+      const own = entry.kind === 'text' ? entry.name : entry.kind === 'file' ? byId.get(entry.file)?.fileName : tree.get(entry.folder)?.name
+      const inside = byEntry.get(entry.id) ?? []
+      const path = entry.kind === 'folder' ? [entry.within, entry.name ?? own].filter(Boolean).join('/') : (inside[0]?.path ?? '')
+      return [
+        entry.id,
+        {
+          gone: own === undefined,
+          own: own ?? '',
+          path,
+          files: inside.length,
+          size: inside.reduce((sum, member) => sum + sizeOfMember(member), 0),
+        },
+      ]
+    }),
+  )
   return { members, now }
 }

@@ -10,8 +10,11 @@ export function entryPath({ within, name }: BundleEntry, own: string): string {
  * own name, or none, leaves it under its own, which may change; a folder with none brings its files without it.
  */
 export function withPath<Entry extends BundleEntry>(entry: Entry, path: string, own: string): Entry {
-  const parts = path.split('/').map(part => part.trim()).filter(Boolean)
-  const name = path.trim().endsWith('/') ? '' : parts.pop() ?? ''
+  const parts = path
+    .split('/')
+    .map(part => part.trim())
+    .filter(Boolean)
+  const name = path.trim().endsWith('/') ? '' : (parts.pop() ?? '')
   const within = parts.join('/')
   if (entry.kind === 'folder') return { ...entry, within, name: name === own ? null : name }
   if (entry.kind === 'file') return { ...entry, within, name: name === own || !name ? null : name }

@@ -1,11 +1,16 @@
 import type { BundleEntry } from './bundleEntry'
 
 /** A bundle that holds a file or folder by itself, not as part of a folder it takes in whole. */
-export interface BundleUse { bundleId: string, bundleTitle: string, fileId: string | null, folderId: string | null }
+export interface BundleUse {
+  bundleId: string
+  bundleTitle: string
+  fileId: string | null
+  folderId: string | null
+}
 
 /** Entries where another file takes the place of those that go, once; without one they are left out. */
 export function retargetEntries(entries: BundleEntry[], going: ReadonlySet<string>, instead?: string): BundleEntry[] {
-  const there = new Set(entries.flatMap(entry => entry.kind === 'file' && !going.has(entry.file) ? [entry.file] : []))
+  const there = new Set(entries.flatMap(entry => (entry.kind === 'file' && !going.has(entry.file) ? [entry.file] : [])))
   return entries.flatMap((entry): BundleEntry[] => {
     if (entry.kind === 'text') return [entry]
     if (entry.kind === 'folder') return going.has(entry.folder) && instead === undefined ? [] : [entry]

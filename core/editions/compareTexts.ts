@@ -2,7 +2,10 @@ import { diffArrays } from 'diff'
 import { wordsOf } from '../find/fold'
 
 /** A page, sheet or slide, with its words as they stand there. */
-export interface TextPart { part: string, body: string }
+export interface TextPart {
+  part: string
+  body: string
+}
 
 /** Lines that stand in one of two documents where the other has others. */
 export interface TextChange {
@@ -27,11 +30,20 @@ const MOST_TOLD = 200
 /** Lines that may differ before it is no use to tell each; also bounds the time, which grows with its square. */
 const MOST_DIFFERENT = 4000
 
-interface Line { text: string, part: string }
+interface Line {
+  text: string
+  part: string
+}
 
 /** What is read as one line: drawn in columns or not, spaces say nothing. */
-const linesOf = (parts: readonly TextPart[]): Line[] => parts.flatMap(({ part, body }) =>
-  body.split('\n').map(text => text.replace(/\s+/g, ' ').trim()).filter(Boolean).map(text => ({ text, part })))
+const linesOf = (parts: readonly TextPart[]): Line[] =>
+  parts.flatMap(({ part, body }) =>
+    body
+      .split('\n')
+      .map(text => text.replace(/\s+/g, ' ').trim())
+      .filter(Boolean)
+      .map(text => ({ text, part })),
+  )
 
 /** Words two texts share, each as often as it stands in both, against all words of both (Dice's coefficient). */
 function shareInCommon(before: readonly TextPart[], after: readonly TextPart[]): number {
@@ -47,7 +59,7 @@ function shareInCommon(before: readonly TextPart[], after: readonly TextPart[]):
     common++
     counts.set(word, left - 1)
   }
-  return 2 * common / (old.length + now.length)
+  return (2 * common) / (old.length + now.length)
 }
 
 /** What changed from one text to another, line by line (Myers 1986, as the package `diff` has it). */
@@ -63,7 +75,7 @@ export function compareTexts(before: readonly TextPart[], after: readonly TextPa
       open = undefined
       continue
     }
-    if (!open) changes.push(open = { part: value[0]!.part, before: [], after: [] })
+    if (!open) changes.push((open = { part: value[0]!.part, before: [], after: [] }))
     open[added ? 'after' : 'before'].push(...value.map(line => line.text))
     if (added) open.part = value[0]!.part
   }

@@ -3,7 +3,20 @@ import type { ComparedEdition } from './comparison'
 import { doubtsAbout } from './doubts'
 
 const edition = (given: Partial<ComparedEdition> = {}): ComparedEdition => ({
-  number: 1, fileName: 'price-list-2026-10.pdf', mediaType: 'application/pdf', tag: 'PDF', size: 240_000, sha256: 'a', note: '', pinned: false, withdrawn: false, by: '', created: '2026-10-01T08:00:00.000Z', facts: { pages: 4 }, preview: 'ready', ...given,
+  number: 1,
+  fileName: 'price-list-2026-10.pdf',
+  mediaType: 'application/pdf',
+  tag: 'PDF',
+  size: 240_000,
+  sha256: 'a',
+  note: '',
+  pinned: false,
+  withdrawn: false,
+  by: '',
+  created: '2026-10-01T08:00:00.000Z',
+  facts: { pages: 4 },
+  preview: 'ready',
+  ...given,
 })
 const next = (given: Partial<ComparedEdition> = {}) => edition({ number: 2, fileName: 'price-list-2026-11.pdf', sha256: 'b', ...given })
 const texts = (inCommon: number) => ({ changes: [], total: 0, inCommon, apart: false })
@@ -20,7 +33,12 @@ describe('doubts about an edition', () => {
     ['that of September', { fileName: 'price-list-2026-09.pdf' }, 0.9, ['older']],
     ['that of the same month, to the day', { fileName: 'price-list-2026-10-02.pdf' }, 0.9, []],
     ['one that says it is older itself', { fileName: 'price-list.pdf', facts: { pages: 4, dated: '2026-08-01' } }, 0.9, ['older']],
-    ['all at once', { fileName: 'list-2025.zip', mediaType: 'application/zip', size: 10, facts: {} }, 0, ['other-type', 'far-smaller', 'little-in-common', 'older']],
+    [
+      'all at once',
+      { fileName: 'list-2025.zip', mediaType: 'application/zip', size: 10, facts: {} },
+      0,
+      ['other-type', 'far-smaller', 'little-in-common', 'older'],
+    ],
   ])('%s', (_, given, inCommon, expected) => {
     expect(doubtsAbout(edition(), next(given), texts(inCommon))).toEqual(expected)
   })

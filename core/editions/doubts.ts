@@ -27,5 +27,5 @@ export function doubtsAbout(now: ComparedEdition, next: ComparedEdition, texts: 
     ['little-in-common', !!texts && texts.inCommon < LITTLE],
     ['older', precision > 0 && is!.slice(0, precision) < was!.slice(0, precision)],
   ]
-  return found.flatMap(([doubt, holds]) => holds ? [doubt] : [])
+  return found.flatMap(([doubt, holds]) => (holds ? [doubt] : []))
 }

@@ -11,11 +11,11 @@ export type ClashQuery = z.infer<typeof clashQuerySchema>
 /** A name that is taken where it would go, and by which file. */
 export interface Clash {
   name: string
-  file: { id: string, title: string, size: number, changed: string, uses: number }
+  file: { id: string; title: string; size: number; changed: string; uses: number }
 }
 
 /** What becomes of a file whose name is taken: both are kept, it is the other's next edition, or it stays out. */
 export const CLASH_WAYS = ['both', 'edition', 'skip'] as const
-export type ClashWay = typeof CLASH_WAYS[number]
+export type ClashWay = (typeof CLASH_WAYS)[number]
 
 export const unpackSchema = z.object({ clash: z.enum(CLASH_WAYS).default('both') })

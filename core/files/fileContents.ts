@@ -1,14 +1,18 @@
 import { familyOf, opensInBrowser } from './mediaType'
 
-export interface Sheet { name: string, rows: string[][], /** there are more rows */ cut: boolean }
+export interface Sheet {
+  name: string
+  rows: string[][]
+  /** there are more rows */ cut: boolean
+}
 
 /** What is in a file, ready to be shown. */
 export type Contents =
-  | { kind: 'text', text: string, cut: boolean }
+  | { kind: 'text'; text: string; cut: boolean }
   /** HTML made of a document; shown where no script runs */
-  | { kind: 'document', html: string }
-  | { kind: 'sheets', sheets: Sheet[] }
-  | { kind: 'entries', entries: { name: string, size: number, locked: boolean }[], cut: boolean }
+  | { kind: 'document'; html: string }
+  | { kind: 'sheets'; sheets: Sheet[] }
+  | { kind: 'entries'; entries: { name: string; size: number; locked: boolean }[]; cut: boolean }
 
 /** How a file is looked at. */
 export type View = 'pages' | 'picture' | 'sound' | 'film' | 'contents' | 'none'

@@ -17,7 +17,7 @@ export interface Facts {
   width?: number
   height?: number
   /** pixels of the picture of its first page */
-  cover?: { width: number, height: number }
+  cover?: { width: number; height: number }
   seconds?: number
   sheets?: number
   /** files in an archive */
@@ -58,7 +58,7 @@ export interface FileItem {
   /** the picture of its first page */
   preview: PreviewState
   /** pixels of what it was given to be shown with */
-  pictureExtent: { width: number, height: number } | null
+  pictureExtent: { width: number; height: number } | null
   /** whether its words and facts are known yet */
   reading: ReadingState
   /** why it could not be read */
@@ -87,7 +87,7 @@ export interface FileItem {
 
 /** A file in a list, with what it was found by. */
 export interface FoundFile extends FileItem {
-  match?: { by: 'slip' } | { by: 'inside', /** such as "Page 3"; empty where the document has no parts */ part: string, passage: Passage }
+  match?: { by: 'slip' } | { by: 'inside'; /** such as "Page 3"; empty where the document has no parts */ part: string; passage: Passage }
 }
 
 /** One set of bytes of a file. */
@@ -109,14 +109,19 @@ export interface EditionItem {
 }
 
 /** What an owner can say of an edition, and who gets it. */
-export const editionChangeSchema = z.object({
-  note: z.string().trim().max(500, 'Keep the note to 500 characters.'),
-  pinned: z.boolean(),
-  withdrawn: z.boolean(),
-}).partial()
+export const editionChangeSchema = z
+  .object({
+    note: z.string().trim().max(500, 'Keep the note to 500 characters.'),
+    pinned: z.boolean(),
+    withdrawn: z.boolean(),
+  })
+  .partial()
 export type EditionChange = z.infer<typeof editionChangeSchema>
 
-/** What a file is to a page: it is led to, or a picture behind the words of a button or of all that wear a look; or a signpost points at it. */
+/**
+ * What a file is to a page: it is led to, or a picture behind the words of a button or of all that wear a look; or a signpost points at
+ * it.
+ */
 export type UseKind = PlacementKind | 'fill' | 'look' | 'signpost'
 
 /** One place that leans on a file, or leads to something else. */
@@ -143,7 +148,11 @@ const tagSchema = z.string().trim().min(1).max(60, 'Keep a tag to 60 characters.
 /** What an owner can say of a file. */
 export const descriptionSchemas = {
   description: z.string().trim().max(2000, 'Keep the description to 2000 characters.').optional(),
-  tags: z.array(tagSchema).max(50, 'Keep it to 50 tags.').transform(tags => [...new Set(tags)]).optional(),
+  tags: z
+    .array(tagSchema)
+    .max(50, 'Keep it to 50 tags.')
+    .transform(tags => [...new Set(tags)])
+    .optional(),
   /** a picture of the library, or none */
   picture: z.string().max(40).nullable().optional(),
 }

@@ -35,7 +35,10 @@ describe('cleanFileName', () => {
 
 describe('splitExtension', () => {
   it.each([
-    ['a.tar.gz', 'a.tar', '.gz'], ['.profile', '.profile', ''], ['v1.2 of the list', 'v1.2 of the list', ''], ['none', 'none', ''],
+    ['a.tar.gz', 'a.tar', '.gz'],
+    ['.profile', '.profile', ''],
+    ['v1.2 of the list', 'v1.2 of the list', ''],
+    ['none', 'none', ''],
   ])('%s', (name, stem, extension) => expect(splitExtension(name)).toEqual([stem, extension]))
 })
 

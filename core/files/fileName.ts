@@ -31,7 +31,12 @@ function clipBytes(text: string, bytes: number): string {
  * A name of which nothing is left becomes "file".
  */
 export function cleanFileName(raw: string): string {
-  const last = raw.normalize('NFC').split(/[/\\]/).filter(part => !/^\.*$/.test(part.trim())).at(-1) ?? ''
+  const last =
+    raw
+      .normalize('NFC')
+      .split(/[/\\]/)
+      .filter(part => !/^\.*$/.test(part.trim()))
+      .at(-1) ?? ''
   const visible = last.toWellFormed().replace(INVISIBLE, '').replace(FORBIDDEN, '_').replace(/\s+/g, ' ')
   const trimmed = visible.replace(/^[\s.]+|[\s.]+$/g, '')
   if (!trimmed) return 'file'
@@ -42,6 +47,10 @@ export function cleanFileName(raw: string): string {
 /** The title a file starts with: its name without extension, with separators read as spaces. */
 export function titleFromFileName(fileName: string): string {
   const [stem] = splitExtension(fileName)
-  const words = stem.replace(/[_\s]+/g, ' ').replace(/(?<!\d)-(?!\d)|(?<=\d)-(?!\d)|(?<!\d)-(?=\d)/g, ' ').replace(/ +/g, ' ').trim()
+  const words = stem
+    .replace(/[_\s]+/g, ' ')
+    .replace(/(?<!\d)-(?!\d)|(?<=\d)-(?!\d)|(?<!\d)-(?=\d)/g, ' ')
+    .replace(/ +/g, ' ')
+    .trim()
   return words ? words[0]!.toUpperCase() + words.slice(1) : fileName
 }

@@ -6,19 +6,39 @@ const MAX_LENGTH = 80
 /** Latin letters that are typed by few: their plain ones stand for them. */
 const LATIN_WITH_MARKS = /[\u00DF-\u024F\u1E00-\u1EFF]/
 
-/** A handle: small letters of any script, digits, single hyphens and dots; starts and ends with a letter or digit. In an address other letters than Latin are percent-encoded (RFC 3987, section 3.1). */
-export const handleSchema = z.string().max(MAX_LENGTH, `Keep it to ${MAX_LENGTH} characters.`).transform(handle => handle.normalize('NFC'))
-  .refine(handle => /^[\p{Ll}\p{Lo}\p{Lm}\p{N}][\p{M}]*(?:[.-]?[\p{Ll}\p{Lo}\p{Lm}\p{N}][\p{M}]*)*$/u.test(handle) && !LATIN_WITH_MARKS.test(handle), 'Use small letters, digits, hyphens and dots only, such as price-list.pdf.')
+/**
+ * A handle: small letters of any script, digits, single hyphens and dots; starts and ends with a letter or digit. In an address other
+ * letters than Latin are percent-encoded (RFC 3987, section 3.1).
+ */
+export const handleSchema = z
+  .string()
+  .max(MAX_LENGTH, `Keep it to ${MAX_LENGTH} characters.`)
+  .transform(handle => handle.normalize('NFC'))
+  .refine(
+    handle =>
+      /^[\p{Ll}\p{Lo}\p{Lm}\p{N}][\p{M}]*(?:[.-]?[\p{Ll}\p{Lo}\p{Lm}\p{N}][\p{M}]*)*$/u.test(handle) && !LATIN_WITH_MARKS.test(handle),
+    'Use small letters, digits, hyphens and dots only, such as price-list.pdf.',
+  )
 
 /** Small Latin letters and digits joined by hyphens; everything else is dropped or turned into a hyphen. */
 export function slugify(text: string): string {
-  return fold(text).replace(/['’]/g, '').replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '')
+  return fold(text)
+    .replace(/['’]/g, '')
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
 }
 
 /** Small letters of any script and digits, joined by hyphens: Latin ones plain, others as they are, with the marks that belong to them. */
 function slugifyAnyScript(text: string): string {
-  const plain = text.normalize('NFC').replace(/\p{Script=Latin}\p{M}*/gu, fold).toLowerCase().normalize('NFC')
-  return plain.replace(/['’]/g, '').replace(/[^\p{L}\p{M}\p{N}]+/gu, '-').replace(/^[-\p{M}]+|-+$/gu, '')
+  const plain = text
+    .normalize('NFC')
+    .replace(/\p{Script=Latin}\p{M}*/gu, fold)
+    .toLowerCase()
+    .normalize('NFC')
+  return plain
+    .replace(/['’]/g, '')
+    .replace(/[^\p{L}\p{M}\p{N}]+/gu, '-')
+    .replace(/^[-\p{M}]+|-+$/gu, '')
 }
 
 /** The handle a file name asks for: `Price List (new).PDF` becomes `price-list-new.pdf`. */

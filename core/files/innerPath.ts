@@ -2,7 +2,7 @@ import { cleanFolderName } from '../folders/folderItem'
 import { cleanFileName } from './fileName'
 
 /** Where a thing goes below a folder, from a path that somebody else wrote. */
-export type InnerPath = { folders: string[], fileName: string } | { refused: string }
+export type InnerPath = { folders: string[]; fileName: string } | { refused: string }
 
 const DEEPEST = 60
 

@@ -6,18 +6,24 @@ const DOCX = 'application/vnd.openxmlformats-officedocument.wordprocessingml.doc
 
 describe('types', () => {
   it.each([
-    ['a.pdf', 'application/pdf', 'PDF', 'document'], ['a.docx', DOCX, 'DOCX', 'document'],
-    ['a.xlsx', 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', 'XLSX', 'sheet'], ['a.csv', 'text/csv', 'CSV', 'sheet'],
+    ['a.pdf', 'application/pdf', 'PDF', 'document'],
+    ['a.docx', DOCX, 'DOCX', 'document'],
+    ['a.xlsx', 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', 'XLSX', 'sheet'],
+    ['a.csv', 'text/csv', 'CSV', 'sheet'],
     ['a.pptx', 'application/vnd.openxmlformats-officedocument.presentationml.presentation', 'PPTX', 'slides'],
-    ['a.jpg', 'image/jpeg', 'JPEG', 'picture'], ['a.svg', 'image/svg+xml', 'SVG', 'picture'], ['a.wav', 'audio/wav', 'WAV', 'sound'],
-    ['a.mp4', 'video/mp4', 'MP4', 'film'], ['a.zip', 'application/zip', 'ZIP', 'archive'], ['a.unheard', 'application/octet-stream', 'FILE', 'other'],
+    ['a.jpg', 'image/jpeg', 'JPEG', 'picture'],
+    ['a.svg', 'image/svg+xml', 'SVG', 'picture'],
+    ['a.wav', 'audio/wav', 'WAV', 'sound'],
+    ['a.mp4', 'video/mp4', 'MP4', 'film'],
+    ['a.zip', 'application/zip', 'ZIP', 'archive'],
+    ['a.unheard', 'application/octet-stream', 'FILE', 'other'],
   ])('%s is %s', (name, mediaType, tag, family) => {
     expect(typeFromName(name)).toBe(mediaType)
     expect(typeTag(mediaType)).toBe(tag)
     expect(familyOf(mediaType)).toBe(family)
   })
 
-  it('never opens what could run on the site\'s origin', () => {
+  it("never opens what could run on the site's origin", () => {
     for (const type of ['text/html', 'image/svg+xml', 'application/xml', 'text/xml', 'application/xhtml+xml', 'text/javascript']) {
       expect(opensInBrowser(type), type).toBe(false)
       expect(isActiveContent(type), type).toBe(true)

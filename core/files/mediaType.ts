@@ -2,7 +2,7 @@ import mime from 'mime'
 
 /** What a file is, broadly; each family has its own notch on the type tag. */
 export const FAMILIES = ['document', 'sheet', 'slides', 'picture', 'sound', 'film', 'archive', 'other'] as const
-export type Family = typeof FAMILIES[number]
+export type Family = (typeof FAMILIES)[number]
 
 /** The type of bytes that say nothing about themselves (RFC 2046, section 4.5.1). */
 export const UNKNOWN_TYPE = 'application/octet-stream'
@@ -32,8 +32,15 @@ export function familyOf(mediaType: string): Family {
 
 // Extensions whose registered favourite is not what people call the type.
 const TAGS: Record<string, string> = {
-  'image/jpeg': 'JPEG', 'image/svg+xml': 'SVG', 'audio/mpeg': 'MP3', 'audio/mp4': 'M4A', 'text/plain': 'TXT',
-  'audio/wav': 'WAV', 'audio/x-wav': 'WAV', 'audio/vnd.wave': 'WAV', 'text/markdown': 'MD',
+  'image/jpeg': 'JPEG',
+  'image/svg+xml': 'SVG',
+  'audio/mpeg': 'MP3',
+  'audio/mp4': 'M4A',
+  'text/plain': 'TXT',
+  'audio/wav': 'WAV',
+  'audio/x-wav': 'WAV',
+  'audio/vnd.wave': 'WAV',
+  'text/markdown': 'MD',
 }
 
 /** The short name of a type as shown on tags and buttons: `PDF`, `DOCX`, `ZIP`. */
@@ -43,9 +50,25 @@ export function typeTag(mediaType: string): string {
 }
 
 const INLINE = new Set([
-  'application/pdf', 'image/png', 'image/jpeg', 'image/gif', 'image/webp', 'image/avif', 'text/plain',
-  'audio/mpeg', 'audio/mp4', 'audio/ogg', 'audio/wav', 'audio/x-wav', 'audio/vnd.wave', 'audio/webm', 'audio/flac', 'audio/aac',
-  'video/mp4', 'video/webm', 'video/ogg',
+  'application/pdf',
+  'image/png',
+  'image/jpeg',
+  'image/gif',
+  'image/webp',
+  'image/avif',
+  'text/plain',
+  'audio/mpeg',
+  'audio/mp4',
+  'audio/ogg',
+  'audio/wav',
+  'audio/x-wav',
+  'audio/vnd.wave',
+  'audio/webm',
+  'audio/flac',
+  'audio/aac',
+  'video/mp4',
+  'video/webm',
+  'video/ogg',
 ])
 
 /** Whether a browser may show this type on the site's own origin; every other type is saved. */

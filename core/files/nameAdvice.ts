@@ -27,14 +27,20 @@ const UNSURE = ['final', 'finalised', 'finalized', 'definitive', 'real', 'ok', '
 const DRAFTY = ['draft', 'wip', 'temp', 'tmp', 'untitled', 'unnamed', 'scan', 'document', 'export']
 
 const MONTHS = ['january', 'february', 'march', 'april', 'may', 'june', 'july', 'august', 'september', 'october', 'november', 'december']
-const monthOf = (word: string) => MONTHS.findIndex(month => month === word || (word.length >= 3 && word.length <= 4 && month.startsWith(word)))
+const monthOf = (word: string) =>
+  MONTHS.findIndex(month => month === word || (word.length >= 3 && word.length <= 4 && month.startsWith(word)))
 
-type Finding = { reason: string, /** the name without what was found */ rest: string }
+type Finding = { reason: string; /** the name without what was found */ rest: string }
 
 /** `copy`, `copy (2)`, `(3)`: what a desktop adds when a name is taken. */
 function copyMark(stem: string): Finding | undefined {
   const match = /[\s_-]*\(\d{1,3}\)\s*$|[\s_-]+copy(?:[\s_-]*\(?\d{1,3}\)?)?\s*$|^copy[\s_-]+of[\s_-]+/i.exec(stem)
-  return match ? { reason: `“${match[0].replace(/^[\s_-]+|[\s_-]+$/g, '')}” says that it is a copy, not what it is.`, rest: stem.replace(match[0], ' ') } : undefined
+  return match
+    ? {
+        reason: `“${match[0].replace(/^[\s_-]+|[\s_-]+$/g, '')}” says that it is a copy, not what it is.`,
+        rest: stem.replace(match[0], ' '),
+      }
+    : undefined
 }
 
 function versionMark(stem: string): Finding | undefined {
@@ -56,14 +62,23 @@ function wordMark(stem: string, words: string[], reasonOf: (word: string) => str
 const valid = (year: number, month: number, day = 1) =>
   month >= 1 && month <= 12 && day >= 1 && new Date(Date.UTC(year, month - 1, day)).getUTCDate() === day
 
-interface FoundDate { text: string, rest: string, iso?: string, ambiguous?: boolean }
+interface FoundDate {
+  text: string
+  rest: string
+  iso?: string
+  ambiguous?: boolean
+}
 
 /** A date in a name, in whatever order it stands. */
 export function dateIn(stem: string): FoundDate | undefined {
   const edge = '(?<!\\d)'
   const tail = '(?!\\d)'
-  const take = (match: RegExpExecArray, iso?: string, ambiguous = false): FoundDate =>
-    ({ text: match[0], rest: stem.replace(match[0], ' '), iso, ambiguous })
+  const take = (match: RegExpExecArray, iso?: string, ambiguous = false): FoundDate => ({
+    text: match[0],
+    rest: stem.replace(match[0], ' '),
+    iso,
+    ambiguous,
+  })
 
   const iso = new RegExp(`${edge}((?:19|20)\\d\\d)[-_.\\s]?(\\d\\d)(?:[-_.\\s]?(\\d\\d))?${tail}`).exec(stem)
   if (iso) {
@@ -106,7 +121,7 @@ export function subjectOf(fileName: string): string {
   return slugify(findingsOf(dateIn(stem)?.rest ?? stem).rest)
 }
 
-function findingsOf(stem: string): { reasons: string[], rest: string } {
+function findingsOf(stem: string): { reasons: string[]; rest: string } {
   const reasons: string[] = []
   let rest = stem
   const note = (found: Finding | undefined) => {

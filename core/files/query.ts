@@ -4,8 +4,14 @@ import { placeSchema } from '../folders/folderItem'
 /** Columns files can be sorted by; with a hyphen before it, the other way round. */
 const FILE_SORTS = ['title', 'type', 'size', 'added', 'changed', 'used', 'downloads', 'pages', 'tags', 'own'] as const
 
-const several = z.union([z.string().max(100), z.array(z.string().max(100)).max(50)]).default([]).transform(value => [value].flat().filter(Boolean))
-const yes = z.enum(['true', 'false']).default('false').transform(value => value === 'true')
+const several = z
+  .union([z.string().max(100), z.array(z.string().max(100)).max(50)])
+  .default([])
+  .transform(value => [value].flat().filter(Boolean))
+const yes = z
+  .enum(['true', 'false'])
+  .default('false')
+  .transform(value => value === 'true')
 const isMoment = (text: string) => z.union([z.iso.date(), z.iso.datetime({ offset: true })]).safeParse(text).success
 /** A day, or a moment with its offset. */
 const moment = z.string().refine(isMoment, 'Give a day such as 2026-11-24, or a moment with its offset.')
@@ -36,7 +42,13 @@ export const fileFilterSchema = z.object({
   most: bytes.optional(),
   /** files in the bin instead of the others */
   bin: yes,
-  sort: z.string().default('-changed').refine(sort => (FILE_SORTS as readonly string[]).includes(sort.replace(/^-/, '')), `Sort by ${FILE_SORTS.join(', ')}; with a hyphen before it the other way round.`),
+  sort: z
+    .string()
+    .default('-changed')
+    .refine(
+      sort => (FILE_SORTS as readonly string[]).includes(sort.replace(/^-/, '')),
+      `Sort by ${FILE_SORTS.join(', ')}; with a hyphen before it the other way round.`,
+    ),
 })
 export type FileFilter = z.infer<typeof fileFilterSchema>
 

@@ -26,7 +26,10 @@ function alike(a: string, b: string): boolean {
 
 /** What the owner should know about an edition, a sentence each; empty where all is well. */
 export function remarksOn({ fileName, mediaType, size, trouble }: EditionFacts): string[] {
-  if (trouble) return [`The bytes of this file are ${trouble}: visitors do not get it. Drop the same file here again, or mend it from a backup (Setup, Verify).`]
+  if (trouble)
+    return [
+      `The bytes of this file are ${trouble}: visitors do not get it. Drop the same file here again, or mend it from a backup (Setup, Verify).`,
+    ]
   if (size === 0) return ['This file is empty (0 bytes): a visitor would get nothing. Export it again and drop it here.']
   const promised = typeFromName(fileName)
   if (promised === UNKNOWN_TYPE || alike(promised, mediaType)) return []

@@ -5,16 +5,19 @@ import { deleteFileSchema, descriptionSchemas } from './fileItem'
 const ids = z.array(z.string().min(1).max(40)).max(100_000, 'Choose at most 100,000 at a time.').default([])
 
 /** Files and folders that are dealt with together. */
-export const selectionSchema = z.object({ files: ids, folders: ids })
+export const selectionSchema = z
+  .object({ files: ids, folders: ids })
   .refine(({ files, folders }) => files.length + folders.length > 0, 'Choose a file or a folder first.')
 export type Selection = z.infer<typeof selectionSchema>
 
 /** Where a selection goes. */
-export const moveSchema = selectionSchema.and(z.object({
-  to: placeSchema,
-  /** in a folder with its own order: the file they go in front of; left out, to its end */
-  before: z.string().max(40).optional(),
-}))
+export const moveSchema = selectionSchema.and(
+  z.object({
+    to: placeSchema,
+    /** in a folder with its own order: the file they go in front of; left out, to its end */
+    before: z.string().max(40).optional(),
+  }),
+)
 export type Move = z.infer<typeof moveSchema>
 
 /** Where copies of a selection go. */
@@ -25,7 +28,11 @@ export const orderSchema = z.object({ files: ids })
 export const removeSchema = selectionSchema.and(deleteFileSchema)
 
 /** Files and folders by the place they were in: moving each group back undoes a move. */
-export interface Moved { groups: { to: string | null, files: string[], folders: string[] }[], renamed: { from: string, to: string }[], /** the folder's own order as it was, where it changed */ order: string[] | null }
+export interface Moved {
+  groups: { to: string | null; files: string[]; folders: string[] }[]
+  renamed: { from: string; to: string }[]
+  /** the folder's own order as it was, where it changed */ order: string[] | null
+}
 
 const { description, tags, picture } = descriptionSchemas
 
@@ -36,7 +43,10 @@ export const describeSchema = z.object({
   picture,
   addTags: tags,
   removeTags: tags,
-  each: z.array(z.object({ id: z.string().max(40), description, tags, picture })).max(100_000).default([]),
+  each: z
+    .array(z.object({ id: z.string().max(40), description, tags, picture }))
+    .max(100_000)
+    .default([]),
 })
 export type Describe = z.infer<typeof describeSchema>
 export type Described = Describe['each'][number]

@@ -2,7 +2,10 @@ import { expect, it } from 'vitest'
 import { withoutPlaces } from './withoutPlaces'
 
 it.each([
-  ['ENOENT: no such file or directory, open \'/srv/trough/data/store/sha256/ab/cd/abcd\'', 'ENOENT: no such file or directory, open the file'],
+  [
+    "ENOENT: no such file or directory, open '/srv/trough/data/store/sha256/ab/cd/abcd'",
+    'ENOENT: no such file or directory, open the file',
+  ],
   ['Input file contains unsupported image format', 'Input file contains unsupported image format'],
   ['Cannot find module "/home/me/app/node_modules/x.mjs"', 'Cannot find module the file'],
   ['bad entry (at /tmp/a/b.zip: 12)', 'bad entry (at the file: 12)'],

@@ -4,9 +4,12 @@ import { fileItem } from '../testing/items'
 import { Cards } from './cards'
 
 const filter = (given: object = {}) => fileFilterSchema.parse({ sort: 'title', ...given })
-const find = (cards: Cards, given: { q?: string } & object = {}, folders?: Set<string | null>, inside?: Set<string>) => cards.narrow(filter(given), folders).find(given.q, inside)
+const find = (cards: Cards, given: { q?: string } & object = {}, folders?: Set<string | null>, inside?: Set<string>) =>
+  cards.narrow(filter(given), folders).find(given.q, inside)
 const idsOf = (cards: Cards, given: object = {}, folders?: Set<string | null>, inside?: Set<string>) =>
-  find(cards, given, folders, inside).slice(0, Infinity).map(({ item }) => item.id)
+  find(cards, given, folders, inside)
+    .slice(0, Infinity)
+    .map(({ item }) => item.id)
 
 function cardsOf(...items: Parameters<typeof fileItem>[0][]): Cards {
   const cards = new Cards()
@@ -16,7 +19,19 @@ function cardsOf(...items: Parameters<typeof fileItem>[0][]): Cards {
 
 describe('filters', () => {
   const cards = cardsOf(
-    { id: 'a', title: 'Ärmel', folder: 'f1', size: 10, uses: 2, tags: ['x', 'y'], created: '2026-01-31T23:59:59.999Z', changed: '2026-03-01T00:00:00.000Z', family: 'picture', mediaType: 'image/png', tag: 'PNG' },
+    {
+      id: 'a',
+      title: 'Ärmel',
+      folder: 'f1',
+      size: 10,
+      uses: 2,
+      tags: ['x', 'y'],
+      created: '2026-01-31T23:59:59.999Z',
+      changed: '2026-03-01T00:00:00.000Z',
+      family: 'picture',
+      mediaType: 'image/png',
+      tag: 'PNG',
+    },
     { id: 'b', title: 'Bowl', folder: 'f2', size: 20, tags: ['x'], created: '2026-02-01T00:00:00.000Z', reading: 'failed' },
     { id: 'c', title: 'Cup', size: 30, created: '2026-02-02T08:00:00.000Z', waits: true },
     { id: 'd', title: 'Dish', deleted: '2026-02-02T08:00:00.000Z', size: 20 },
@@ -57,7 +72,15 @@ describe('words', () => {
 
   // Worked by hand: each piece has to stand somewhere in title, file name, handle, description or tags.
   it.each<[string, string[]]>([
-    ['price', ['chart', 'list']], ['PRICE list', ['list']], ['liste', ['list']], ['trade pri', ['list']], ['stonew', ['chart']], ['cafe', ['cafe']], ['café MENU', ['cafe']], ['%', []], ['price trade chart', []],
+    ['price', ['chart', 'list']],
+    ['PRICE list', ['list']],
+    ['liste', ['list']],
+    ['trade pri', ['list']],
+    ['stonew', ['chart']],
+    ['cafe', ['cafe']],
+    ['café MENU', ['cafe']],
+    ['%', []],
+    ['price trade chart', []],
   ])('“%s”', (q, expected) => expect(idsOf(cards, { q })).toEqual(expected))
 
   it('forgives slips of typing in titles, where nothing is right', () => {
@@ -68,7 +91,11 @@ describe('words', () => {
 
   it('puts names before words inside, and counts both', () => {
     const hits = find(cards, { q: 'price' }, undefined, new Set(['c'.repeat(64)]))
-    expect(hits.slice(0, 9).map(({ item, by }) => [item.id, by])).toEqual([['chart', 'name'], ['list', 'name'], ['cafe', 'inside']])
+    expect(hits.slice(0, 9).map(({ item, by }) => [item.id, by])).toEqual([
+      ['chart', 'name'],
+      ['list', 'name'],
+      ['cafe', 'inside'],
+    ])
     expect([hits.total, hits.named]).toEqual([3, 2])
     expect(hits.slice(1, 3).map(({ by }) => by)).toEqual(['name', 'inside'])
     expect(hits.slice(2, 9).map(({ by }) => by)).toEqual(['inside'])
@@ -77,13 +104,22 @@ describe('words', () => {
 
 describe('orders', () => {
   it('put 2 before 10, ignore case and accents, and go both ways', () => {
-    const cards = cardsOf({ id: 'ten', title: 'Part 10' }, { id: 'two', title: 'part 2' }, { id: 'e', title: 'Éclair' }, { id: 'f', title: 'fan' })
+    const cards = cardsOf(
+      { id: 'ten', title: 'Part 10' },
+      { id: 'two', title: 'part 2' },
+      { id: 'e', title: 'Éclair' },
+      { id: 'f', title: 'fan' },
+    )
     expect(idsOf(cards)).toEqual(['e', 'f', 'two', 'ten'])
     expect(idsOf(cards, { sort: '-title' })).toEqual(['ten', 'two', 'f', 'e'])
   })
 
   it('go by extent and by tags', () => {
-    const cards = cardsOf({ id: 'long', facts: { pages: 30 }, tags: ['b'] }, { id: 'short', facts: { sheets: 2 }, tags: ['A', 'z'] }, { id: 'none' })
+    const cards = cardsOf(
+      { id: 'long', facts: { pages: 30 }, tags: ['b'] },
+      { id: 'short', facts: { sheets: 2 }, tags: ['A', 'z'] },
+      { id: 'none' },
+    )
     expect(idsOf(cards, { sort: '-pages' })).toEqual(['long', 'short', 'none'])
     expect(idsOf(cards, { sort: 'tags' })).toEqual(['none', 'short', 'long'])
   })
@@ -95,7 +131,9 @@ describe('orders', () => {
     const random = (below: number) => (seed = (seed * 1103515245 + 12345) % 2 ** 31) % below
     for (const sort of ['title', '-size', 'used', 'own']) idsOf(cards, { sort })
     for (let round = 0; round < 60; round++) {
-      const items = Array.from({ length: round === 30 ? 300 : 1 + random(5) }, () => fileItem({ id: `f${random(200)}`, title: `T${random(50)}`, size: random(9), uses: random(3), position: random(20) }))
+      const items = Array.from({ length: round === 30 ? 300 : 1 + random(5) }, () =>
+        fileItem({ id: `f${random(200)}`, title: `T${random(50)}`, size: random(9), uses: random(3), position: random(20) }),
+      )
       const gone = [`f${random(200)}`].filter(id => !items.some(item => item.id === id))
       cards.update(items, gone)
       for (const item of items) known.set(item.id, item)
@@ -105,7 +143,10 @@ describe('orders', () => {
       expect(idsOf(cards, { sort: '-size' })).toEqual(bySize)
       expect(idsOf(cards, { sort: 'own' })).toEqual(byPlace)
       const [one] = known.values()
-      if (one) expect(idsOf(cards, { q: one.title })).toEqual(idsOf(cards).filter(id => known.get(id)!.title.toLowerCase().includes(one.title.toLowerCase())))
+      if (one)
+        expect(idsOf(cards, { q: one.title })).toEqual(
+          idsOf(cards).filter(id => known.get(id)!.title.toLowerCase().includes(one.title.toLowerCase())),
+        )
     }
   })
 })

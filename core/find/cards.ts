@@ -14,7 +14,7 @@ export interface Hits {
   total: number
   /** how many, the first ones, were found by their name, description or tags, or by filters alone */
   named: number
-  slice: (from: number, to: number) => { item: FileItem, by: FoundBy }[]
+  slice: (from: number, to: number) => { item: FileItem; by: FoundBy }[]
 }
 
 /** Files that are left when all filters but the words have been asked. */
@@ -31,7 +31,11 @@ export interface Narrowed {
 }
 
 /** What is looked for, folded, piece by piece; every piece has to be there. */
-export const piecesOf = (q: string | undefined): string[] => fold(q ?? '').split(/\s+/).filter(Boolean).slice(0, 20)
+export const piecesOf = (q: string | undefined): string[] =>
+  fold(q ?? '')
+    .split(/\s+/)
+    .filter(Boolean)
+    .slice(0, 20)
 
 const keyOf = (item: FileItem) => fold([item.title, item.fileName, item.handle, item.description, ...item.tags].join('\n'))
 
@@ -55,7 +59,7 @@ export class Cards {
   }
 
   /** Every file, those in the bin too. */
-  * items(): Iterable<FileItem> {
+  *items(): Iterable<FileItem> {
     for (const item of this.itemsBySlot) if (item) yield item
   }
 
@@ -85,7 +89,7 @@ export class Cards {
   }
 
   /** How many of the pieces stand in each name, or, where no name has all and slips may be forgiven, nearly stand in its title. */
-  private marksOf(through: number[], pieces: string[], forgiving: boolean): { marks: Uint8Array, slipped: boolean } {
+  private marksOf(through: number[], pieces: string[], forgiving: boolean): { marks: Uint8Array; slipped: boolean } {
     const marks = new Uint8Array(this.itemsBySlot.length)
     this.names.mark(pieces, marks)
     if (!forgiving || through.some(slot => marks[slot] === pieces.length)) return { marks, slipped: false }
@@ -106,7 +110,7 @@ export class Cards {
     const slots = this.columns.through(filter, order, folders)
     if (filter.sort.startsWith('-')) slots.reverse()
     return {
-      contents: most => slots.length > most ? undefined : slots.map(slot => this.itemsBySlot[slot]!.sha256),
+      contents: most => (slots.length > most ? undefined : slots.map(slot => this.itemsBySlot[slot]!.sha256)),
       find: (q, inside) => this.find(slots, piecesOf(q), inside ?? new Set()),
     }
   }
@@ -121,11 +125,14 @@ export class Cards {
   }
 
   private hits(named: number[], inside: number[], by: FoundBy): Hits {
-    const hit = (slot: number, index: number) => ({ item: this.itemsBySlot[slot]!, by: index < named.length ? by : 'inside' as const })
+    const hit = (slot: number, index: number) => ({ item: this.itemsBySlot[slot]!, by: index < named.length ? by : ('inside' as const) })
     return {
       total: named.length + inside.length,
       named: named.length,
-      slice: (from, to) => [...named.slice(from, to), ...inside.slice(Math.max(0, from - named.length), Math.max(0, to - named.length))].map((slot, offset) => hit(slot, from + offset)),
+      slice: (from, to) =>
+        [...named.slice(from, to), ...inside.slice(Math.max(0, from - named.length), Math.max(0, to - named.length))].map((slot, offset) =>
+          hit(slot, from + offset),
+        ),
     }
   }
 }

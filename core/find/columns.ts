@@ -75,7 +75,8 @@ export class Columns {
       this.marks[slot] = 0
       return
     }
-    this.marks[slot] = THERE | (item.deleted === null ? 0 : BINNED) | (item.uses ? USED : 0) | (item.waits ? WAITS : 0) | READING[item.reading]
+    this.marks[slot] =
+      THERE | (item.deleted === null ? 0 : BINNED) | (item.uses ? USED : 0) | (item.waits ? WAITS : 0) | READING[item.reading]
     this.type[slot] = this.types.of(`${item.family} ${item.mediaType}`)
     this.folder[slot] = this.folders.of(item.folder ?? TOP)
     this.content[slot] = this.contents.of(item.sha256)
@@ -103,16 +104,27 @@ export class Columns {
     const types = filter.type.length ? this.types.allowed(text => filter.type.some(type => text.split(' ').includes(type))) : undefined
     const places = folders && this.folders.allowed(text => folders.has(text === TOP ? null : text))
     const [least, most] = [filter.least ?? 0, filter.most ?? Infinity]
-    const [addedFrom, addedTo] = [filter.addedFrom ? Date.parse(filter.addedFrom) : -Infinity, filter.addedTo ? endOf(filter.addedTo) : Infinity]
-    const [changedFrom, changedTo] = [filter.changedFrom ? Date.parse(filter.changedFrom) : -Infinity, filter.changedTo ? endOf(filter.changedTo) : Infinity]
+    const [addedFrom, addedTo] = [
+      filter.addedFrom ? Date.parse(filter.addedFrom) : -Infinity,
+      filter.addedTo ? endOf(filter.addedTo) : Infinity,
+    ]
+    const [changedFrom, changedTo] = [
+      filter.changedFrom ? Date.parse(filter.changedFrom) : -Infinity,
+      filter.changedTo ? endOf(filter.changedTo) : Infinity,
+    ]
     const { marks, type, folder, size, created, changed } = this
-    const found = order.filter(slot =>
-      (marks[slot]! & mask) === wanted
-      && (!places || places[folder[slot]!] === 1)
-      && (!types || types[type[slot]!] === 1)
-      && size[slot]! >= least && size[slot]! <= most
-      && created[slot]! >= addedFrom && created[slot]! <= addedTo
-      && changed[slot]! >= changedFrom && changed[slot]! <= changedTo)
+    const found = order.filter(
+      slot =>
+        (marks[slot]! & mask) === wanted &&
+        (!places || places[folder[slot]!] === 1) &&
+        (!types || types[type[slot]!] === 1) &&
+        size[slot]! >= least &&
+        size[slot]! <= most &&
+        created[slot]! >= addedFrom &&
+        created[slot]! <= addedTo &&
+        changed[slot]! >= changedFrom &&
+        changed[slot]! <= changedTo,
+    )
     return filter.tag.length ? found.filter(slot => filter.tag.every(tag => this.items[slot]!.tags.includes(tag))) : found
   }
 }

@@ -6,7 +6,11 @@ export function fold(text: string): string {
   // Most names are plain: they need no decomposition.
   // eslint-disable-next-line no-control-regex
   if (/^[\u0000-\u007F]*$/.test(text)) return text.toLowerCase()
-  return text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase().replace(/[ßæøœłđðþı]/g, letter => WHOLE[letter]!)
+  return text
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(/[ßæøœłđðþı]/g, letter => WHOLE[letter]!)
 }
 
 const WORD = /[\p{L}\p{N}]+/gu
@@ -15,5 +19,9 @@ const LONGEST = 60
 
 /** The words of a text, folded, in their order. */
 export function wordsOf(text: string): string[] {
-  return fold(text).match(WORD)?.filter(word => word.length <= LONGEST) ?? []
+  return (
+    fold(text)
+      .match(WORD)
+      ?.filter(word => word.length <= LONGEST) ?? []
+  )
 }

@@ -3,7 +3,10 @@ const STRETCH = 512
 /** Between two keys; `fold` leaves none in them that anybody could type. */
 const GAP = '\u0000'
 
-interface Stretch { text: string, starts: Uint32Array }
+interface Stretch {
+  text: string
+  starts: Uint32Array
+}
 
 /** Finds in which of many short texts a piece stands, by searching them in long runs, which engines do fast. */
 export class NameIndex {
@@ -20,7 +23,7 @@ export class NameIndex {
     if (known) return known
     const keys = this.keys.slice(number * STRETCH, (number + 1) * STRETCH)
     const starts = new Uint32Array(keys.length + 1)
-    keys.forEach((key, index) => starts[index + 1] = starts[index]! + (key?.length ?? 0) + GAP.length)
+    keys.forEach((key, index) => (starts[index + 1] = starts[index]! + (key?.length ?? 0) + GAP.length))
     const made = { text: keys.join(GAP), starts }
     this.stretches[number] = made
     return made
@@ -28,9 +31,11 @@ export class NameIndex {
 
   /** Marks the keys in which every piece stands, with the number of pieces; others get less. */
   mark(pieces: string[], marks: Uint8Array): void {
-    pieces.forEach((piece, found) => this.markPiece(piece, slot => {
-      if (marks[slot] === found) marks[slot] = found + 1
-    }))
+    pieces.forEach((piece, found) =>
+      this.markPiece(piece, slot => {
+        if (marks[slot] === found) marks[slot] = found + 1
+      }),
+    )
   }
 
   /** Tells of each key in which a piece stands. */

@@ -38,7 +38,7 @@ export class Orders {
     let keys = this.keys.get(column)
     if (!keys) {
       const values = [...COLUMNS[column]!, (item: FileItem) => item.id]
-      keys = values.map(value => this.items.map(item => item ? value(item) : ''))
+      keys = values.map(value => this.items.map(item => (item ? value(item) : '')))
       this.keys.set(column, keys)
     }
     return keys
@@ -78,7 +78,7 @@ export class Orders {
     for (const [column, order] of this.sorted) {
       const keys = this.keysOf(column)
       const values = [...COLUMNS[column]!, (item: FileItem) => item.id]
-      for (const slot of slots) keys.forEach((key, index) => key[slot] = this.items[slot] ? values[index]!(this.items[slot]!) : '')
+      for (const slot of slots) keys.forEach((key, index) => (key[slot] = this.items[slot] ? values[index]!(this.items[slot]!) : ''))
       const kept = order.filter(slot => !touched.has(slot))
       const compare = this.compare(column)
       for (const slot of slots) if (this.items[slot]) kept.splice(placeFor(slot, kept, compare), 0, slot)

@@ -7,7 +7,10 @@ export type Passage = string[]
 const BEFORE = 28
 const AFTER = 130
 
-interface Hit { start: number, end: number }
+interface Hit {
+  start: number
+  end: number
+}
 
 /** Places looked at in one text: enough to choose a passage by. */
 const MOST_HITS = 200

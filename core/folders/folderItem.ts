@@ -3,7 +3,7 @@ import { fold } from '../find/fold'
 
 /** A colour mark a folder can carry; the desk's own colours. */
 export const MARKS = ['water', 'clay', 'straw', 'moss'] as const
-export type Mark = typeof MARKS[number]
+export type Mark = (typeof MARKS)[number]
 
 /** A folder as the desk's API gives it. */
 export interface FolderItem {
@@ -31,7 +31,12 @@ const UNFIT = /[\u0000-\u001F\u007F-\u009F\u200E\u200F\u202A-\u202E\u2066-\u2069
 
 /** A folder name that is safe in a path; empty where nothing is left of it. */
 export function cleanFolderName(raw: string): string {
-  const name = raw.normalize('NFC').toWellFormed().replace(UNFIT, ' ').replace(/\s+/g, ' ').trim()
+  const name = raw
+    .normalize('NFC')
+    .toWellFormed()
+    .replace(UNFIT, ' ')
+    .replace(/\s+/g, ' ')
+    .trim()
     // A letter and a colon are a drive to many who unpack.
     .replace(/^([a-z]):/i, '$1')
   return /^\.+$/.test(name) ? '' : name.slice(0, 120).trim()
@@ -40,18 +45,24 @@ export function cleanFolderName(raw: string): string {
 /** What makes two names the same among siblings: neither case nor accents tell folders apart. */
 export const sameName = (a: string, b: string) => fold(a) === fold(b)
 
-export const folderNameSchema = z.string().max(400, 'Keep the name to 120 characters.').transform(cleanFolderName)
+export const folderNameSchema = z
+  .string()
+  .max(400, 'Keep the name to 120 characters.')
+  .transform(cleanFolderName)
   .refine(name => name !== '', 'Give the folder a name.')
 
 /** An identity, or null for the top of the library. */
-export const placeSchema = z.union([z.literal(TOP), z.string().min(1).max(40), z.null()]).transform(place => place === TOP ? null : place)
+export const placeSchema = z.union([z.literal(TOP), z.string().min(1).max(40), z.null()]).transform(place => (place === TOP ? null : place))
 
 export const newFolderSchema = z.object({ name: folderNameSchema, parent: placeSchema.default(null) })
 export type NewFolder = z.infer<typeof newFolderSchema>
 
 export const folderChangeSchema = z.object({
   name: folderNameSchema.optional(),
-  mark: z.enum(MARKS, `A mark is one of ${MARKS.join(', ')}.`).nullable().optional(),
+  mark: z
+    .enum(MARKS, `A mark is one of ${MARKS.join(', ')}.`)
+    .nullable()
+    .optional(),
   description: z.string().trim().max(2000, 'Keep the description to 2000 characters.').optional(),
   ownOrder: z.boolean().optional(),
 })

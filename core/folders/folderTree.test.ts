@@ -16,11 +16,24 @@ describe('a tree', () => {
     expect(tree.pathTo('x').map(({ id }) => id)).toEqual(['y', 'x'])
     expect(tree.below('x').map(({ id }) => id)).toEqual(['x', 'y'])
   })
-  it.each([['a', 'c', true], ['a', 'a', true], ['b', 'd', false], ['b', null, false]])('%s into %s would loop: %s', (id, into, loops) => expect(tree.wouldLoop(id, into)).toBe(loops))
+  it.each([
+    ['a', 'c', true],
+    ['a', 'a', true],
+    ['b', 'd', false],
+    ['b', null, false],
+  ])('%s into %s would loop: %s', (id, into, loops) => expect(tree.wouldLoop(id, into)).toBe(loops))
 })
 
 describe('names of folders', () => {
-  it.each([['  Price   lists ', 'Price lists'], ['a/b\\c', 'a b c'], ['..', ''], ['.', ''], ['\u202Ecod', 'cod'], ['a\0b', 'a b'], ['n'.repeat(300), 'n'.repeat(120)]])('%j becomes %j', (raw, clean) => expect(cleanFolderName(raw)).toBe(clean))
+  it.each([
+    ['  Price   lists ', 'Price lists'],
+    ['a/b\\c', 'a b c'],
+    ['..', ''],
+    ['.', ''],
+    ['\u202Ecod', 'cod'],
+    ['a\0b', 'a b'],
+    ['n'.repeat(300), 'n'.repeat(120)],
+  ])('%j becomes %j', (raw, clean) => expect(cleanFolderName(raw)).toBe(clean))
   it('have to be there', () => expect(folderNameSchema.safeParse(' / ').error!.issues[0]!.message).toBe('Give the folder a name.'))
   it('are the same whatever case and accents', () => expect([sameName('Café', 'CAFE'), sameName('a', 'b')]).toEqual([true, false]))
   it('get a number where they are taken', () => expect(freeName('a', name => ['a', 'a 2'].includes(name))).toBe('a 3'))

@@ -1,5 +1,8 @@
 /** What the shape of a tree is made of. */
-export interface Node { id: string, parent: string | null }
+export interface Node {
+  id: string
+  parent: string | null
+}
 
 /** Folders by identity, with the way up and down. Loops and missing parents in hostile data end at the top. */
 export class Tree<Folder extends Node> {

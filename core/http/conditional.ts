@@ -26,8 +26,7 @@ export function evaluatePreconditions(headers: RequestHeaders, { etag, lastModif
   if (ifMatch !== undefined) {
     const tags = parseEntityTags(ifMatch)
     if (tags !== '*' && !tags.some(tag => strongMatch(tag, etag))) return 412
-  }
-  else if (ifUnmodifiedSince !== undefined) {
+  } else if (ifUnmodifiedSince !== undefined) {
     const since = parseHttpDate(ifUnmodifiedSince)
     if (since !== undefined && lastModified && wholeSeconds(lastModified) > since) return 412
   }
@@ -39,8 +38,7 @@ export function evaluatePreconditions(headers: RequestHeaders, { etag, lastModif
     if (ifNoneMatch === etag) return 304
     const tags = parseEntityTags(ifNoneMatch)
     if (tags === '*' || tags.some(tag => weakMatch(tag, etag))) return 304
-  }
-  else if (ifModifiedSince !== undefined) {
+  } else if (ifModifiedSince !== undefined) {
     const since = parseHttpDate(ifModifiedSince)
     if (since !== undefined && lastModified && wholeSeconds(lastModified) <= since) return 304
   }
@@ -56,5 +54,7 @@ export function rangeApplies(headers: RequestHeaders, { etag, lastModified }: Va
   const condition = headerOf(headers, 'if-range')
   if (condition === undefined) return true
   if (/^(?:W\/)?"/.test(condition)) return strongMatch(condition, etag)
-  return lastModified !== undefined && parseHttpDate(condition) === wholeSeconds(lastModified) && now.getTime() - lastModified.getTime() >= 1000
+  return (
+    lastModified !== undefined && parseHttpDate(condition) === wholeSeconds(lastModified) && now.getTime() - lastModified.getTime() >= 1000
+  )
 }

@@ -21,7 +21,9 @@ export function parseHttpDate(text: string, now = new Date()): number | undefine
     ? `${fix[1]} ${fix[2]} ${fix[3]} ${fix[4]} GMT`
     : old
       ? `${old[1]} ${old[2]} ${fullYear(old[3]!, now)} ${old[4]} GMT`
-      : asc ? `${asc[2]!.trim()} ${asc[1]} ${asc[4]} ${asc[3]} GMT` : ''
+      : asc
+        ? `${asc[2]!.trim()} ${asc[1]} ${asc[4]} ${asc[3]} GMT`
+        : ''
   const value = Date.parse(rewritten)
   return Number.isNaN(value) ? undefined : value
 }

@@ -14,7 +14,7 @@ describe('contentDisposition (RFC 6266)', () => {
   })
 
   // The name of the example in RFC 6266, section 5.
-  it.each(['€ rates', 'قائمة.pdf', '🏺 Töpferei.pdf', 'it\'s 100% (new).pdf'])('carries %s whole', (name) => {
+  it.each(['€ rates', 'قائمة.pdf', '🏺 Töpferei.pdf', "it's 100% (new).pdf"])('carries %s whole', name => {
     const header = contentDisposition('attachment', name)
     expect(extended(header) ?? /filename="(.*)"/.exec(header)![1]).toBe(name)
   })

@@ -5,6 +5,9 @@ import { create } from 'content-disposition'
  * and a readable ASCII `filename` beside it for old readers.
  */
 export function contentDisposition(type: 'inline' | 'attachment', fileName: string): string {
-  const plain = fileName.normalize('NFKD').replace(/\p{M}/gu, '').replace(/[^\x20-\x7E]/g, '_')
+  const plain = fileName
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .replace(/[^\x20-\x7E]/g, '_')
   return create(fileName, { type, fallback: plain === fileName ? true : plain })
 }

@@ -13,7 +13,9 @@ it.each([
   ['127.0.0.1', undefined, '127.0.0.1'],
   ['127.0.0.1', '', '127.0.0.1'],
   [undefined, undefined, ''],
-])('from %s, forwarded for %s: %s', (connection, forwardedFor, address) => expect(visitorAddress({ connection, forwardedFor }, fronts)).toBe(address))
+])('from %s, forwarded for %s: %s', (connection, forwardedFor, address) =>
+  expect(visitorAddress({ connection, forwardedFor }, fronts)).toBe(address),
+)
 
 // The examples of RFC 7239, section 4.
 it.each([
@@ -21,7 +23,9 @@ it.each([
   ['For="[2001:db8:cafe::17]:4711"', '2001:db8:cafe::17'],
   ['for=192.0.2.60;proto=http;by=203.0.113.43', '192.0.2.60'],
   ['for=192.0.2.43, for=198.51.100.17', '198.51.100.17'],
-])('Forwarded: %s names %s', (forwarded, address) => expect(visitorAddress({ connection: '127.0.0.1', forwardedFor: undefined, forwarded }, fronts)).toBe(address))
+])('Forwarded: %s names %s', (forwarded, address) =>
+  expect(visitorAddress({ connection: '127.0.0.1', forwardedFor: undefined, forwarded }, fronts)).toBe(address),
+)
 
 it.each([
   ['203.0.113.7', '203.0.113.7'],

@@ -5,7 +5,9 @@ const plain = (address: string) => {
 
 /** The addresses in a Forwarded field (RFC 7239, section 4), in the order of the way; quotes, brackets and ports are left out. */
 function forwardedAddresses(field: string): string {
-  return [...field.matchAll(/for=(?:"?\[([^\]]+)\](?::\d+)?"?|"?([^";,\s]+?)(?::\d+)?"?)(?=[;,\s]|$)/gi)].map(([, six, other]) => six ?? other).join(',')
+  return [...field.matchAll(/for=(?:"?\[([^\]]+)\](?::\d+)?"?|"?([^";,\s]+?)(?::\d+)?"?)(?=[;,\s]|$)/gi)]
+    .map(([, six, other]) => six ?? other)
+    .join(',')
 }
 
 export interface Way {
@@ -39,5 +41,8 @@ export function networkOf(address: string): string {
     const rest = tail ? tail.split(':') : []
     groups.push(...Array.from({ length: Math.max(0, 8 - groups.length - rest.length) }, () => '0'), ...rest)
   }
-  return `${groups.slice(0, 4).map(group => parseInt(group, 16).toString(16)).join(':')}::/64`
+  return `${groups
+    .slice(0, 4)
+    .map(group => parseInt(group, 16).toString(16))
+    .join(':')}::/64`
 }

@@ -20,4 +20,10 @@ describe('how deep JSON is nested', () => {
   it('is seen before millions of brackets are read', () => expect(isDeeperThan(bytes('['.repeat(3_900_000)), 100)).toBe(true))
 })
 
-it.each([['a\0', true], ['a', false], [{ a: ['b', 'c\0'] }, true], [{ 'a\0': 1 }, true], [[null, 1, 'x'], false]])('NUL in %j: %s', (value, holds) => expect(holdsNul(value)).toBe(holds))
+it.each([
+  ['a\0', true],
+  ['a', false],
+  [{ a: ['b', 'c\0'] }, true],
+  [{ 'a\0': 1 }, true],
+  [[null, 1, 'x'], false],
+])('NUL in %j: %s', (value, holds) => expect(holdsNul(value)).toBe(holds))

@@ -17,12 +17,10 @@ export function isDeeperThan(text: Uint8Array, bound: number): boolean {
     if (inString) {
       if (byte === BACKSLASH) at++
       else if (byte === QUOTE) inString = false
-    }
-    else if (byte === QUOTE) inString = true
+    } else if (byte === QUOTE) inString = true
     else if (byte === OPEN_LIST || byte === OPEN_OBJECT) {
       if (++depth > bound) return true
-    }
-    else if (byte === CLOSE_LIST || byte === CLOSE_OBJECT) depth--
+    } else if (byte === CLOSE_LIST || byte === CLOSE_OBJECT) depth--
   }
   return false
 }

@@ -1,5 +1,8 @@
 /** A stretch of bytes: `start` inclusive, `end` exclusive. */
-export interface ByteRange { start: number, end: number }
+export interface ByteRange {
+  start: number
+  end: number
+}
 
 /** More ranges than this in one request are ignored, as RFC 9110, section 14.2 allows. */
 const MAX_RANGES = 64
@@ -15,7 +18,10 @@ export function parseRange(header: string, size: number): ByteRange[] | 'unsatis
   const set = /^bytes=(.*)$/i.exec(header.trim())?.[1]
   if (set === undefined) return undefined
   // Empty list members are allowed and ignored (section 5.6.1.2).
-  const specs = set.split(',').map(spec => spec.trim()).filter(Boolean)
+  const specs = set
+    .split(',')
+    .map(spec => spec.trim())
+    .filter(Boolean)
   if (!specs.length || specs.length > MAX_RANGES) return undefined
 
   const ranges: ByteRange[] = []

@@ -7,7 +7,10 @@ const DATE = MODIFIED.toUTCString()
 const LATER = new Date(MODIFIED.getTime() + 60_000).toUTCString()
 const EARLIER = new Date(MODIFIED.getTime() - 60_000).toUTCString()
 const representation = represent({
-  size: 1000, contentType: 'application/pdf', etag: '"abc"', lastModified: MODIFIED,
+  size: 1000,
+  contentType: 'application/pdf',
+  etag: '"abc"',
+  lastModified: MODIFIED,
   extra: { 'Cache-Control': 'no-cache', 'Content-Disposition': 'inline' },
 })
 const ask = (headers: Record<string, string>, method = 'GET') => respond(method, headers, representation, () => 'BOUNDARY')
@@ -15,7 +18,10 @@ const statusOf = (headers: Record<string, string>, method?: string) => ask(heade
 
 describe('entity tag comparison, the table of RFC 9110, section 8.8.3.2', () => {
   it.each([
-    ['W/"1"', 'W/"1"', false, true], ['W/"1"', 'W/"2"', false, false], ['W/"1"', '"1"', false, true], ['"1"', '"1"', true, true],
+    ['W/"1"', 'W/"1"', false, true],
+    ['W/"1"', 'W/"2"', false, false],
+    ['W/"1"', '"1"', false, true],
+    ['"1"', '"1"', true, true],
   ])('%s and %s', (a, b, strong, weak) => {
     expect(strongMatch(a, b)).toBe(strong)
     expect(weakMatch(a, b)).toBe(weak)
@@ -60,7 +66,8 @@ describe('preconditions (RFC 9110, section 13)', () => {
   })
 
   it('have their fields ready as the list that is written, in the same order', () => {
-    for (const { headers } of [ask({}), ask({ 'if-none-match': '"abc"' })]) expect(readyFields(headers)).toEqual(Object.entries(headers).flat())
+    for (const { headers } of [ask({}), ask({ 'if-none-match': '"abc"' })])
+      expect(readyFields(headers)).toEqual(Object.entries(headers).flat())
     const { headers } = ask({ range: 'bytes=0-9' })
     expect(readyFields(headers)).toBe(headers)
   })
@@ -68,7 +75,13 @@ describe('preconditions (RFC 9110, section 13)', () => {
 
 describe('If-Range (RFC 9110, section 13.1.5)', () => {
   it.each([
-    ['"abc"', 206], ['"x"', 200], ['W/"abc"', 200], [DATE, 206], [EARLIER, 200], [LATER, 200], ['nonsense', 200],
+    ['"abc"', 206],
+    ['"x"', 200],
+    ['W/"abc"', 200],
+    [DATE, 206],
+    [EARLIER, 200],
+    [LATER, 200],
+    ['nonsense', 200],
   ])('%s gives %d', (condition, status) => expect(statusOf({ 'range': 'bytes=0-9', 'if-range': condition })).toBe(status))
 })
 
@@ -76,7 +89,12 @@ describe('content', () => {
   it('is sent whole, with its length', () => {
     const { status, headers, body } = ask({})
     expect(status).toBe(200)
-    expect(headers).toMatchObject({ 'Content-Length': 1000, 'Accept-Ranges': 'bytes', 'Last-Modified': DATE, 'Content-Disposition': 'inline' })
+    expect(headers).toMatchObject({
+      'Content-Length': 1000,
+      'Accept-Ranges': 'bytes',
+      'Last-Modified': DATE,
+      'Content-Disposition': 'inline',
+    })
     expect(body).toEqual([{ start: 0, end: 1000 }])
   })
 
@@ -97,12 +115,23 @@ describe('content', () => {
     expect(status).toBe(206)
     expect(headers).not.toHaveProperty('Content-Range')
     expect(headers['Content-Type']).toBe('multipart/byteranges; boundary=BOUNDARY')
-    const text = body.map(part => typeof part === 'string' ? part : 'x'.repeat(part.end - part.start)).join('')
-    expect(text).toBe([
-      '--BOUNDARY', 'Content-Type: application/pdf', 'Content-Range: bytes 0-1/1000', '', 'xx',
-      '--BOUNDARY', 'Content-Type: application/pdf', 'Content-Range: bytes 10-12/1000', '', 'xxx',
-      '--BOUNDARY--', '',
-    ].join('\r\n'))
+    const text = body.map(part => (typeof part === 'string' ? part : 'x'.repeat(part.end - part.start))).join('')
+    expect(text).toBe(
+      [
+        '--BOUNDARY',
+        'Content-Type: application/pdf',
+        'Content-Range: bytes 0-1/1000',
+        '',
+        'xx',
+        '--BOUNDARY',
+        'Content-Type: application/pdf',
+        'Content-Range: bytes 10-12/1000',
+        '',
+        'xxx',
+        '--BOUNDARY--',
+        '',
+      ].join('\r\n'),
+    )
     expect(headers['Content-Length']).toBe(text.length)
   })
 

@@ -18,7 +18,10 @@ export type Headers = Record<string, string | number>
 type FieldList = (string | number)[]
 const lists = new WeakMap<Headers, FieldList>()
 
-/** The fields as they are written with the least work: those of a {@link Representation}, which are sent many times, as a list made beforehand. */
+/**
+ * The fields as they are written with the least work: those of a {@link Representation}, which are sent many times, as a list made
+ * beforehand.
+ */
 export const readyFields = (headers: Headers): Headers | FieldList => lists.get(headers) ?? headers
 
 /** Fields that a 304 repeats; others, Last-Modified beside an ETag among them, should not be sent with it (RFC 9110, section 15.4.5). */
@@ -27,10 +30,16 @@ const NOT_MODIFIED_FIELDS = ['ETag', 'Cache-Control', 'Content-Location', 'Expir
 const VALIDATOR_FIELDS = ['ETag', 'Last-Modified', 'Accept-Ranges']
 
 const pick = (headers: Headers, names: string[]): Headers =>
-  Object.fromEntries(names.flatMap((name): [string, string | number][] => headers[name] === undefined ? [] : [[name, headers[name]]]))
+  Object.fromEntries(names.flatMap((name): [string, string | number][] => (headers[name] === undefined ? [] : [[name, headers[name]]])))
 
 /** Puts a representation together; done once, since it is answered with many times. */
-export function represent({ size, contentType, etag, lastModified, extra }: Validators & {
+export function represent({
+  size,
+  contentType,
+  etag,
+  lastModified,
+  extra,
+}: Validators & {
   /** bytes */
   size: number
   contentType: string
@@ -67,13 +76,15 @@ export function respond(method: string, request: RequestHeaders, representation:
   if (verdict === 304) return { status: 304, headers: representation.unchanged, body: [] }
 
   const range = headerOf(request, 'range')
-  const ranges = method === 'GET' && range !== undefined && rangeApplies(request, representation)
-    ? parseRange(range, size)
-    : undefined
+  const ranges = method === 'GET' && range !== undefined && rangeApplies(request, representation) ? parseRange(range, size) : undefined
 
   if (!ranges) return { status: 200, headers, body: method === 'HEAD' || size === 0 ? [] : [{ start: 0, end: size }] }
   if (ranges === 'unsatisfiable') {
-    return { status: 416, headers: { ...pick(headers, VALIDATOR_FIELDS), 'Content-Range': `bytes */${size}`, 'Content-Length': 0 }, body: [] }
+    return {
+      status: 416,
+      headers: { ...pick(headers, VALIDATOR_FIELDS), 'Content-Range': `bytes */${size}`, 'Content-Length': 0 },
+      body: [],
+    }
   }
   if (ranges.length === 1) {
     const { start, end } = ranges[0]!

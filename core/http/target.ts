@@ -34,5 +34,5 @@ export function meantPath(path: string): string {
     return UNRESERVED.test(character) ? character : escape.toUpperCase()
   })
   const single = decoded.replace(/\/{2,}/g, '/').replace(/(?<=.)(?:[/.,;:!?)\]}>'"]|%(?:20|22|27|29|2C|3A|3B|3E|C2%A0))+$/i, '')
-  return single.replace(/%[0-9A-F]{2}|[A-Z]/g, part => part.length === 3 ? part : part.toLowerCase())
+  return single.replace(/%[0-9A-F]{2}|[A-Z]/g, part => (part.length === 3 ? part : part.toLowerCase()))
 }

@@ -3,10 +3,12 @@ import { expect, it } from 'vitest'
 import { TOLD, UNTOLD, actOf, wordsOfAct } from './acts'
 
 /** Every request of the API that may change something, from the names of its handlers (Nitro's file routing). */
-const requests = readdirSync('server/api', { recursive: true, encoding: 'utf8' }).filter(name => name.endsWith('.ts') && !/\.get\.ts$|\[\.\.\.\]/.test(name)).map((name) => {
-  const [, path, method = 'all'] = /^(.*?)(?:\.(get|post|put|patch|delete))?\.ts$/.exec(name)!
-  return `${method.toUpperCase()} /${path!.replace(/(^|\/)index$/, '').replace(/\[(\w+)\]/g, ':$1')}`
-})
+const requests = readdirSync('server/api', { recursive: true, encoding: 'utf8' })
+  .filter(name => name.endsWith('.ts') && !/\.get\.ts$|\[\.\.\.\]/.test(name))
+  .map(name => {
+    const [, path, method = 'all'] = /^(.*?)(?:\.(get|post|put|patch|delete))?\.ts$/.exec(name)!
+    return `${method.toUpperCase()} /${path!.replace(/(^|\/)index$/, '').replace(/\[(\w+)\]/g, ':$1')}`
+  })
 
 it('every request that may change something is told in the journal, or said not to be', () => {
   const known = new Set([...TOLD, ...UNTOLD])

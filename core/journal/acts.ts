@@ -16,7 +16,12 @@ export const OWN_ACTS = {
 } as const
 export type OwnAct = keyof typeof OWN_ACTS
 
-interface RequestAct { method: string, path: string, words: string, subject: Subject }
+interface RequestAct {
+  method: string
+  path: string
+  words: string
+  subject: Subject
+}
 
 /** Requests that change something worth knowing, with what is said of them. `:id` is what it was done to. */
 const REQUESTS: RequestAct[] = [
@@ -85,11 +90,29 @@ export const UNTOLD = [
   // Saved as it is typed.
   'PUT /pages/:id/draft',
   // They only ask.
-  'POST /files/clashes', 'POST /files/some', 'POST /targets/places', 'POST /cleaning/preview', 'POST /selection/zip', 'POST /selection/frees',
-  'POST /reading/again', 'POST /walk', 'DELETE /verify', 'DELETE /jobs/:id',
+  'POST /files/clashes',
+  'POST /files/some',
+  'POST /targets/places',
+  'POST /cleaning/preview',
+  'POST /selection/zip',
+  'POST /selection/frees',
+  'POST /reading/again',
+  'POST /walk',
+  'DELETE /verify',
+  'DELETE /jobs/:id',
   // Told by what they are, in words of their own.
-  'POST /session', 'DELETE /session', 'POST /setup', 'ALL /uploads', 'ALL /uploads/:id',
-  'PUT /account/password', 'POST /account/password-reset', 'POST /account/second-factor', 'PUT /account/second-factor', 'POST /account/second-factor/end', 'DELETE /account/sessions/:id', 'POST /account/sessions/end-others',
+  'POST /session',
+  'DELETE /session',
+  'POST /setup',
+  'ALL /uploads',
+  'ALL /uploads/:id',
+  'PUT /account/password',
+  'POST /account/password-reset',
+  'POST /account/second-factor',
+  'PUT /account/second-factor',
+  'POST /account/second-factor/end',
+  'DELETE /account/sessions/:id',
+  'POST /account/sessions/end-others',
 ]
 
 const keyOf = ({ method, path }: Pick<RequestAct, 'method' | 'path'>) => `${method} ${path}`
@@ -102,7 +125,7 @@ export const TOLD = [...BY_KEY.keys()]
  *
  * @param path below `/api`, without its query
  */
-export function actOf(method: string, path: string): { act: string, about: string } | undefined {
+export function actOf(method: string, path: string): { act: string; about: string } | undefined {
   for (const { act, pattern } of PATTERNS) {
     const match = act.method === method ? pattern.exec(path) : null
     if (match) return { act: keyOf(act), about: act.subject === null ? '' : match[1]! }
@@ -111,10 +134,20 @@ export function actOf(method: string, path: string): { act: string, about: strin
 }
 
 /** What is said of an act in the journal, and what it was done to. */
-export function wordsOfAct(act: string): { words: string, subject: Subject } {
+export function wordsOfAct(act: string): { words: string; subject: Subject } {
   const known = BY_KEY.get(act)
-  return known ? { words: known.words, subject: known.subject } : { words: OWN_ACTS[act as OwnAct] ?? act, subject: act === 'uploaded' ? 'file' : null }
+  return known
+    ? { words: known.words, subject: known.subject }
+    : { words: OWN_ACTS[act as OwnAct] ?? act, subject: act === 'uploaded' ? 'file' : null }
 }
 
 /** A line of the journal. */
-export interface JournalItem { id: number, /** ISO 8601 */ at: string, who: string, words: string, about: string, /** where on the desk that is; null where it is gone, or has no place */ leadsTo: string | null, place: string }
+export interface JournalItem {
+  id: number
+  /** ISO 8601 */ at: string
+  who: string
+  words: string
+  about: string
+  /** where on the desk that is; null where it is gone, or has no place */ leadsTo: string | null
+  place: string
+}

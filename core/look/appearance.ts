@@ -11,7 +11,10 @@ const fillSchema = z.discriminatedUnion('kind', [
     kind: z.literal('gradient'),
     /** degrees clockwise from upwards, as in CSS */
     angle: z.number().min(0).max(360),
-    stops: z.array(z.object({ colour: colourSchema, /** percent of the way */ at: z.number().min(0).max(100) })).min(2).max(5),
+    stops: z
+      .array(z.object({ colour: colourSchema, /** percent of the way */ at: z.number().min(0).max(100) }))
+      .min(2)
+      .max(5),
   }),
   z.object({
     kind: z.literal('picture'),
@@ -26,7 +29,10 @@ const fillSchema = z.discriminatedUnion('kind', [
 export type Fill = z.infer<typeof fillSchema>
 
 const shadowSchema = z.object({
-  x: pixels(-40, 40), y: pixels(-40, 40), blur: pixels(0, 80), colour: colourSchema,
+  x: pixels(-40, 40),
+  y: pixels(-40, 40),
+  blur: pixels(0, 80),
+  colour: colourSchema,
   /** percent */
   strength: z.number().min(0).max(100),
 })
@@ -39,7 +45,10 @@ export type StateChange = z.infer<typeof stateSchema>
 const iconSchema = z.object({
   name: z.string().max(60),
   /** the outline in a square of 24 (SVG 2, path data) */
-  path: z.string().max(4000).regex(/^[MmLlHhVvCcSsQqTtAaZz\d\s,.e+-]*$/, 'This is not the outline of an icon.'),
+  path: z
+    .string()
+    .max(4000)
+    .regex(/^[MmLlHhVvCcSsQqTtAaZz\d\s,.e+-]*$/, 'This is not the outline of an icon.'),
   place: z.enum(['before', 'after', 'above']),
   size: pixels(8, 96),
   gap: pixels(0, 48),

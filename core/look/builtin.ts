@@ -2,25 +2,63 @@ import type { Appearance } from './appearance'
 import type { Look } from './look'
 
 const shared = {
-  arrange: 'stacked', padding: { y: 12, x: 23 }, radius: 6, shadow: null, noteColour: null, underline: false, size: 17, weight: 600, icon: null, distance: 19,
-  pressed: {}, focus: { colour: 'ink', width: 3 }, change: 120,
+  arrange: 'stacked',
+  padding: { y: 12, x: 23 },
+  radius: 6,
+  shadow: null,
+  noteColour: null,
+  underline: false,
+  size: 17,
+  weight: 600,
+  icon: null,
+  distance: 19,
+  pressed: {},
+  focus: { colour: 'ink', width: 3 },
+  change: 120,
 } satisfies Partial<Appearance>
 
 const slab: Appearance = {
-  ...shared, width: 'fit', border: { width: 2, sides: 'all', colour: 'accent' }, fill: { kind: 'plain', colour: 'accent' }, words: 'onAccent',
+  ...shared,
+  width: 'fit',
+  border: { width: 2, sides: 'all', colour: 'accent' },
+  fill: { kind: 'plain', colour: 'accent' },
+  words: 'onAccent',
   hover: { fill: { kind: 'plain', colour: 'accentDark' }, border: 'accentDark' },
 }
 const rim: Appearance = {
-  ...shared, width: 'fit', border: { width: 2, sides: 'all', colour: 'accent' }, fill: { kind: 'plain', colour: 'paper' }, words: 'accent',
+  ...shared,
+  width: 'fit',
+  border: { width: 2, sides: 'all', colour: 'accent' },
+  fill: { kind: 'plain', colour: 'paper' },
+  words: 'accent',
   hover: { fill: { kind: 'plain', colour: 'accent' }, words: 'onAccent' },
 }
 const strap: Appearance = {
-  ...shared, width: 'fill', arrange: 'ends', padding: { y: 14, x: 3 }, radius: 0, border: { width: 1, sides: 'ends', colour: 'line' }, fill: { kind: 'none' },
-  words: 'ink', noteColour: 'soft', underline: true, hover: { words: 'accent' },
+  ...shared,
+  width: 'fill',
+  arrange: 'ends',
+  padding: { y: 14, x: 3 },
+  radius: 0,
+  border: { width: 1, sides: 'ends', colour: 'line' },
+  fill: { kind: 'none' },
+  words: 'ink',
+  noteColour: 'soft',
+  underline: true,
+  hover: { words: 'accent' },
 }
 const bare: Appearance = {
-  ...shared, width: 'fit', arrange: 'ends', padding: { y: 4, x: 0 }, radius: 0, border: { width: 0, sides: 'all', colour: 'line' }, fill: { kind: 'none' },
-  words: 'soft', size: 16, weight: 400, distance: 2, hover: { words: 'ink' },
+  ...shared,
+  width: 'fit',
+  arrange: 'ends',
+  padding: { y: 4, x: 0 },
+  radius: 0,
+  border: { width: 0, sides: 'all', colour: 'line' },
+  fill: { kind: 'none' },
+  words: 'soft',
+  size: 16,
+  weight: 400,
+  distance: 2,
+  hover: { words: 'ink' },
 }
 
 /** The looks that are always there, in the order they are offered. */

@@ -13,16 +13,22 @@ export const BUTTON_CSS = `
 .tr-spoken{position:absolute;width:1px;height:1px;overflow:hidden;clip-path:inset(50%);white-space:nowrap}`
 
 /** CSS pixels as `rem`, so that they grow with the text size a reader has chosen (WCAG 2.2, 1.4.4). */
-const rem = (pixels: number) => pixels ? `${Math.round(pixels / 16 * 10_000) / 10_000}rem` : '0'
+const rem = (pixels: number) => (pixels ? `${Math.round((pixels / 16) * 10_000) / 10_000}rem` : '0')
 
 /** An address for a quoted `url()`, which must not end before its time (CSS Syntax Module Level 3, 4.3.5), nor its style sheet with it. */
 const cssUrl = (href: string) => href.replace(/[^\w/?&=.%:-]/g, character => encodeURIComponent(character))
 
 function background(fill: Fill, pictureOf: PictureOf): string {
   switch (fill.kind) {
-    case 'none': return 'none'
-    case 'plain': return cssColour(fill.colour)
-    case 'gradient': return `linear-gradient(${fill.angle}deg,${[...fill.stops].sort((a, b) => a.at - b.at).map(({ colour, at }) => `${cssColour(colour)} ${at}%`).join(',')})`
+    case 'none':
+      return 'none'
+    case 'plain':
+      return cssColour(fill.colour)
+    case 'gradient':
+      return `linear-gradient(${fill.angle}deg,${[...fill.stops]
+        .sort((a, b) => a.at - b.at)
+        .map(({ colour, at }) => `${cssColour(colour)} ${at}%`)
+        .join(',')})`
     case 'picture': {
       const [href, colour] = [pictureOf(fill.file), cssColour(fill.colour)]
       if (!href) return colour
@@ -33,13 +39,17 @@ function background(fill: Fill, pictureOf: PictureOf): string {
   }
 }
 
-const shadowCss = (shadow: Shadow | null) => shadow
-  ? `${rem(shadow.x)} ${rem(shadow.y)} ${rem(shadow.blur)} color-mix(in srgb,${cssColour(shadow.colour)} ${shadow.strength}%,transparent)`
-  : 'none'
+const shadowCss = (shadow: Shadow | null) =>
+  shadow
+    ? `${rem(shadow.x)} ${rem(shadow.y)} ${rem(shadow.blur)} color-mix(in srgb,${cssColour(shadow.colour)} ${shadow.strength}%,transparent)`
+    : 'none'
 
 function stateRule(selector: string, { fill, words, border, shadow }: StateChange, note: boolean, pictureOf: PictureOf): string {
   const declarations = [
-    fill && `background:${background(fill, pictureOf)}`, words && `color:${cssColour(words)}`, border && `border-color:${cssColour(border)}`, shadow !== undefined && `box-shadow:${shadowCss(shadow)}`,
+    fill && `background:${background(fill, pictureOf)}`,
+    words && `color:${cssColour(words)}`,
+    border && `border-color:${cssColour(border)}`,
+    shadow !== undefined && `box-shadow:${shadowCss(shadow)}`,
   ].filter(Boolean)
   if (!declarations.length) return ''
   // A note with a colour of its own could vanish on another fill.
@@ -53,28 +63,53 @@ function layout(selector: string, { arrange, icon, width }: Appearance): string 
   if (!icon) return arrange === 'ends' ? `\n${selector}{${ends}}` : ''
   const direction = { before: 'row', after: 'row-reverse', above: 'column' }[icon.place]
   const along = arrange === 'ends' ? 'space-between' : 'center'
-  return `\n${selector}{display:${width === 'fill' ? 'flex' : 'inline-flex'};flex-direction:${direction};align-items:center;justify-content:${along};gap:${rem(icon.gap)}}`
-    + `\n${selector} .tr-icon{width:${rem(icon.size)};height:${rem(icon.size)}${icon.colour ? `;color:${cssColour(icon.colour)}` : ''}}`
-    + `\n${selector} .tr-words{min-width:0${arrange === 'ends' ? `;flex:1;${ends}` : ''}}`
+  return (
+    `\n${selector}{display:${width === 'fill' ? 'flex' : 'inline-flex'};flex-direction:${direction};align-items:center;justify-content:${along};gap:${rem(icon.gap)}}` +
+    `\n${selector} .tr-icon{width:${rem(icon.size)};height:${rem(icon.size)}${icon.colour ? `;color:${cssColour(icon.colour)}` : ''}}` +
+    `\n${selector} .tr-words{min-width:0${arrange === 'ends' ? `;flex:1;${ends}` : ''}}`
+  )
 }
 
 /** The rules of one look in all its states, for what carries a class; colours come from the palette around it. */
 export function appearanceCss(className: string, appearance: Appearance, pictureOf: PictureOf): string {
-  const { width, padding, radius, border, fill, shadow, words, noteColour, underline, size, weight, distance, hover, pressed, focus, change } = appearance
+  const {
+    width,
+    padding,
+    radius,
+    border,
+    fill,
+    shadow,
+    words,
+    noteColour,
+    underline,
+    size,
+    weight,
+    distance,
+    hover,
+    pressed,
+    focus,
+    change,
+  } = appearance
   const selector = `.tr-page .${className}`
   const place = `.tr-page .tr-place:has(>.${className})`
   const thickness = border.sides === 'all' ? rem(border.width) : `${rem(border.width)} 0`
-  const transition = change ? `;transition:background-color ${change}ms,border-color ${change}ms,color ${change}ms,box-shadow ${change}ms` : ''
+  const transition = change
+    ? `;transition:background-color ${change}ms,border-color ${change}ms,color ${change}ms,box-shadow ${change}ms`
+    : ''
   const widthRule = width === 'fill' ? 'display:block;width:100%;' : width === 'fit' ? '' : `width:${rem(width)};`
-  return `${place}{margin-block:${rem(distance)}}
+  return (
+    `${place}{margin-block:${rem(distance)}}
 ${selector}{${widthRule}padding:${rem(padding.y)} ${rem(padding.x)};border-width:${thickness};border-color:${cssColour(border.colour)};border-radius:${rem(radius)};background:${background(fill, pictureOf)};box-shadow:${shadowCss(shadow)};color:${cssColour(words)};font-size:${rem(size)}${transition}}
-${selector} .tr-label{font-weight:${weight}${underline ? ';text-decoration:underline;text-decoration-color:var(--accent);text-decoration-thickness:2px;text-underline-offset:.25em' : ''}}`
-    + (noteColour ? `\n${selector} .tr-note{color:${cssColour(noteColour)}}` : '')
-    + layout(selector, appearance)
+${selector} .tr-label{font-weight:${weight}${underline ? ';text-decoration:underline;text-decoration-color:var(--accent);text-decoration-thickness:2px;text-underline-offset:.25em' : ''}}` +
+    (noteColour ? `\n${selector} .tr-note{color:${cssColour(noteColour)}}` : '') +
+    layout(selector, appearance) +
     // Lines of neighbours become one.
-    + (border.sides === 'ends' ? `\n${place}+.tr-place:has(>.${className}){margin-top:calc(-1*${rem(distance)} - ${rem(border.width)})}` : '')
-    + stateRule(`${selector}:hover`, hover, noteColour !== null, pictureOf)
-    + stateRule(`${selector}:active`, pressed, noteColour !== null, pictureOf)
-    + `\n${selector}:focus-visible{outline:${rem(focus.width)} solid ${cssColour(focus.colour)};outline-offset:${rem(3)}}`
-    + (change ? `\n@media (prefers-reduced-motion:reduce){${selector}{transition:none}}` : '')
+    (border.sides === 'ends'
+      ? `\n${place}+.tr-place:has(>.${className}){margin-top:calc(-1*${rem(distance)} - ${rem(border.width)})}`
+      : '') +
+    stateRule(`${selector}:hover`, hover, noteColour !== null, pictureOf) +
+    stateRule(`${selector}:active`, pressed, noteColour !== null, pictureOf) +
+    `\n${selector}:focus-visible{outline:${rem(focus.width)} solid ${cssColour(focus.colour)};outline-offset:${rem(3)}}` +
+    (change ? `\n@media (prefers-reduced-motion:reduce){${selector}{transition:none}}` : '')
+  )
 }

@@ -2,7 +2,7 @@ import { channelsOf, toHex, type Channels } from './channels'
 
 /** Relative luminance, 0 to 1 (WCAG 2.2, definition of "relative luminance"). */
 export function luminance(colour: string): number {
-  const [red, green, blue] = channelsOf(colour).map((channel) => {
+  const [red, green, blue] = channelsOf(colour).map(channel => {
     const share = channel / 255
     return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4
   }) as Channels
@@ -22,7 +22,8 @@ export const LEAST = { words: 4.5, large: 3, mark: 3 } as const
 export const isLarge = (pixels: number, weight: number): boolean => pixels >= 24 || (weight >= 700 && pixels >= 18.66)
 
 /** The step from a colour towards black or white, in 256ths. */
-const shaded = (colour: string, towards: 0 | 255, step: number): string => toHex(channelsOf(colour).map(channel => channel + (towards - channel) * step / 256))
+const shaded = (colour: string, towards: 0 | 255, step: number): string =>
+  toHex(channelsOf(colour).map(channel => channel + ((towards - channel) * step) / 256))
 
 /**
  * The colour nearest to `colour`, made darker or lighter, that has at least `least` against every ground; undefined

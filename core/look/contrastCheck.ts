@@ -29,9 +29,12 @@ export type SampleOf = (file: string) => string[] | undefined
 /** `#rrggbb` of all that a fill shows: of a gradient its stops and the way between them, of a picture its samples under the veil. */
 function groundsOf(fill: Fill, palette: Palette, sampleOf: SampleOf): string[] {
   switch (fill.kind) {
-    case 'none': return [palette.paper]
-    case 'plain': return [hexOf(fill.colour, palette)]
-    case 'gradient': return mixedAlong(fill.stops.map(({ colour, at }) => ({ colour: hexOf(colour, palette), at })))
+    case 'none':
+      return [palette.paper]
+    case 'plain':
+      return [hexOf(fill.colour, palette)]
+    case 'gradient':
+      return mixedAlong(fill.stops.map(({ colour, at }) => ({ colour: hexOf(colour, palette), at })))
     case 'picture': {
       const veil = hexOf(fill.colour, palette)
       return [veil, ...(sampleOf(fill.file) ?? []).map(sample => mix(veil, sample, fill.veil / 100))]
@@ -42,7 +45,7 @@ function groundsOf(fill: Fill, palette: Palette, sampleOf: SampleOf): string[] {
 const VEIL_STEP = 5
 
 /** The least veil, in percent, over a picture with which each colour has what it needs; undefined where none helps. */
-function leastVeil(fill: Fill, palette: Palette, sampleOf: SampleOf, read: { colour: string, least: number }[]): number | undefined {
+function leastVeil(fill: Fill, palette: Palette, sampleOf: SampleOf, read: { colour: string; least: number }[]): number | undefined {
   if (fill.kind !== 'picture') return undefined
   for (let veil = Math.ceil(fill.veil / VEIL_STEP) * VEIL_STEP; veil <= 100; veil += VEIL_STEP) {
     const grounds = groundsOf({ ...fill, veil }, palette, sampleOf)
@@ -54,7 +57,7 @@ function leastVeil(fill: Fill, palette: Palette, sampleOf: SampleOf, read: { col
 function judge(state: State, part: CheckedPart, colour: string, grounds: string[], least: number): ContrastResult {
   const ratio = Math.min(...grounds.map(ground => contrast(colour, ground)))
   const passes = ratio >= least
-  return { state, part, ratio, least, passes, ...!passes && { nearest: nearestPassing(colour, grounds, least) } }
+  return { state, part, ratio, least, passes, ...(!passes && { nearest: nearestPassing(colour, grounds, least) }) }
 }
 
 /** The contrast of each part of a button in each state under a palette (WCAG 2.2, 1.4.3 and 1.4.11). */
@@ -64,10 +67,10 @@ export function contrastOf(appearance: Appearance, palette: Palette, sampleOf: S
   const leastForWords = isLarge(size, weight) ? LEAST.large : LEAST.words
   const inState = (state: State, { fill, words }: Pick<Appearance, 'fill' | 'words'>, notesOwn: Colour | null) => {
     const grounds = groundsOf(fill, palette, sampleOf)
-    const read: { part: CheckedPart, colour: string, least: number }[] = [
+    const read: { part: CheckedPart; colour: string; least: number }[] = [
       { part: 'words', colour: hex(words), least: leastForWords },
       { part: 'note', colour: hex(notesOwn ?? words), least: LEAST.words },
-      ...icon ? [{ part: 'icon' as const, colour: hex(icon.colour ?? words), least: LEAST.mark }] : [],
+      ...(icon ? [{ part: 'icon' as const, colour: hex(icon.colour ?? words), least: LEAST.mark }] : []),
     ]
     const veil = leastVeil(fill, palette, sampleOf, read)
     return read.map(({ part, colour, least }) => {
@@ -82,11 +85,19 @@ export function contrastOf(appearance: Appearance, palette: Palette, sampleOf: S
     const parts = inState(state, { ...appearance, ...change }, change.words && change.fill ? null : noteColour)
     return Object.keys(state === 'pressed' ? appearance.pressed : change).length ? parts : []
   }
-  return [...inState('normal', appearance, noteColour), ...changed('hover'), ...changed('pressed'), judge('focus', 'mark', hex(focus.colour), [palette.paper], LEAST.mark)]
+  return [
+    ...inState('normal', appearance, noteColour),
+    ...changed('hover'),
+    ...changed('pressed'),
+    judge('focus', 'mark', hex(focus.colour), [palette.paper], LEAST.mark),
+  ]
 }
 
 /** What of an appearance to change so that a part that cannot be read takes the nearest colour that can; nothing where there is none. */
-export function withNearest({ icon, focus, hover, pressed }: Appearance, { state, part, nearest }: ContrastResult): Partial<Appearance> | undefined {
+export function withNearest(
+  { icon, focus, hover, pressed }: Appearance,
+  { state, part, nearest }: ContrastResult,
+): Partial<Appearance> | undefined {
   if (!nearest) return undefined
   if (part === 'mark') return { focus: { ...focus, colour: nearest } }
   if (part === 'note') return { noteColour: nearest }

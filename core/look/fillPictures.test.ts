@@ -9,7 +9,14 @@ import { fillPictures, mapFillPictures, withFill } from './fillPictures'
 
 const slab = BUILT_IN_LOOKS[0]!.appearance
 const picture = (file: string, veil = 50, colour = '#000000'): Fill => ({ kind: 'picture', file, veil, colour })
-const filled = (fill: Fill, more: Partial<Appearance> = {}): Appearance => ({ ...slab, noteColour: null, hover: {}, words: '#FFFFFF', fill, ...more })
+const filled = (fill: Fill, more: Partial<Appearance> = {}): Appearance => ({
+  ...slab,
+  noteColour: null,
+  hover: {},
+  words: '#FFFFFF',
+  fill,
+  ...more,
+})
 
 describe('pictures behind words', () => {
   const appearance = filled(picture('tile'), { hover: { fill: picture('tile', 80) }, pressed: { fill: picture('kiln') } })
@@ -21,16 +28,21 @@ describe('pictures behind words', () => {
   })
 
   it('give way to another, or to the colour that lay over them; nothing else changes', () => {
-    const other = mapFillPictures(appearance, file => file === 'tile' ? 'slip' : file)
+    const other = mapFillPictures(appearance, file => (file === 'tile' ? 'slip' : file))
     expect(other).toEqual({ ...appearance, fill: picture('slip'), hover: { fill: picture('slip', 80) } })
-    expect(mapFillPictures(appearance, file => file === 'kiln' ? undefined : file)).toEqual({ ...appearance, pressed: { fill: { kind: 'plain', colour: '#000000' } } })
+    expect(mapFillPictures(appearance, file => (file === 'kiln' ? undefined : file))).toEqual({
+      ...appearance,
+      pressed: { fill: { kind: 'plain', colour: '#000000' } },
+    })
     expect(mapFillPictures(slab, () => 'x')).toEqual(slab)
     expect(mapFillPictures({}, () => 'x')).toEqual({})
   })
 
   it('are drawn under their veil, and leave its colour where they are not there', () => {
     const css = (pictureOf: (file: string) => string | undefined) => appearanceCss('it', filled(picture('tile', 35, 'accent')), pictureOf)
-    expect(css(() => '/pictures/tile.png?width=960&v=1')).toContain('background:linear-gradient(color-mix(in srgb,var(--accent) 35%,transparent),color-mix(in srgb,var(--accent) 35%,transparent)),url("/pictures/tile.png?width=960&v=1") center/cover var(--accent);')
+    expect(css(() => '/pictures/tile.png?width=960&v=1')).toContain(
+      'background:linear-gradient(color-mix(in srgb,var(--accent) 35%,transparent),color-mix(in srgb,var(--accent) 35%,transparent)),url("/pictures/tile.png?width=960&v=1") center/cover var(--accent);',
+    )
     expect(css(() => undefined)).toContain('background:var(--accent);')
   })
 
@@ -40,10 +52,14 @@ describe('pictures behind words', () => {
 })
 
 describe('another fill', () => {
-  const hovered = (hover: Appearance['hover'], fill: Fill, before: Fill = { kind: 'plain', colour: 'accent' }) => withFill({ fill: before, hover }, fill).hover
+  const hovered = (hover: Appearance['hover'], fill: Fill, before: Fill = { kind: 'plain', colour: 'accent' }) =>
+    withFill({ fill: before, hover }, fill).hover
 
   it('that is a picture stays under the pointer with more veil, and other parts of that state are kept', () => {
-    expect(hovered({ fill: { kind: 'plain', colour: 'accentDark' }, words: 'ink' }, picture('tile', 60))).toEqual({ fill: picture('tile', 75), words: 'ink' })
+    expect(hovered({ fill: { kind: 'plain', colour: 'accentDark' }, words: 'ink' }, picture('tile', 60))).toEqual({
+      fill: picture('tile', 75),
+      words: 'ink',
+    })
     expect(hovered({}, picture('tile', 95))).toEqual({ fill: picture('tile', 100) })
   })
 
@@ -53,13 +69,15 @@ describe('another fill', () => {
     expect(hovered({ fill: picture('tile', 75), border: 'ink' }, { kind: 'none' }, picture('tile', 60))).toEqual({ border: 'ink' })
   })
 
-  it('that is no picture changes nothing else', () => expect(hovered({ words: 'ink' }, { kind: 'plain', colour: 'ink' })).toEqual({ words: 'ink' }))
+  it('that is no picture changes nothing else', () =>
+    expect(hovered({ words: 'ink' }, { kind: 'plain', colour: 'ink' })).toEqual({ words: 'ink' }))
 })
 
 describe('contrast over a picture', () => {
   const CHECKERED = ['#FFFFFF', '#7A8B6F', '#101010']
   const sampleOf = () => CHECKERED
-  const wordsOn = (fill: Fill, words = '#FFFFFF', sample: () => string[] | undefined = sampleOf) => contrastOf(filled(fill, { words }), DEFAULT_PALETTE, sample).find(({ state, part }) => state === 'normal' && part === 'words')!
+  const wordsOn = (fill: Fill, words = '#FFFFFF', sample: () => string[] | undefined = sampleOf) =>
+    contrastOf(filled(fill, { words }), DEFAULT_PALETTE, sample).find(({ state, part }) => state === 'normal' && part === 'words')!
 
   it('is that of the worst of its colours, as the veil lets them through (CSS Color 5, color-mix in srgb)', () => {
     expect(wordsOn(picture('tile', 0)).ratio).toBe(1)
@@ -75,9 +93,13 @@ describe('contrast over a picture', () => {
     expect(wordsOn(picture('tile', 80))).not.toHaveProperty('veil')
   })
 
-  it('is not promised by any veil of the colour of the words', () => expect(wordsOn(picture('tile', 20, '#FFFFFF'))).not.toHaveProperty('veil'))
+  it('is not promised by any veil of the colour of the words', () =>
+    expect(wordsOn(picture('tile', 20, '#FFFFFF'))).not.toHaveProperty('veil'))
 
   it('is that over the veil alone while the picture is not known', () => {
-    expect(wordsOn(picture('tile', 10, '#333333'), '#FFFFFF', () => undefined).ratio).toBeCloseTo(contrast('#FFFFFF', mix('#333333', '#333333', 1)), 5)
+    expect(wordsOn(picture('tile', 10, '#333333'), '#FFFFFF', () => undefined).ratio).toBeCloseTo(
+      contrast('#FFFFFF', mix('#333333', '#333333', 1)),
+      5,
+    )
   })
 })

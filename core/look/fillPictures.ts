@@ -6,8 +6,9 @@ type Filled = Partial<Pick<Appearance, 'fill' | 'hover' | 'pressed'>>
 const fillsOf = ({ fill, hover, pressed }: Filled): Fill[] => [fill, hover?.fill, pressed?.fill].filter(each => each !== undefined)
 
 /** Identities of the pictures a button is filled with, in all its states. */
-export const fillPictures = (filled: Filled): string[] =>
-  [...new Set(fillsOf(filled).flatMap(fill => fill.kind === 'picture' ? [fill.file] : []))]
+export const fillPictures = (filled: Filled): string[] => [
+  ...new Set(fillsOf(filled).flatMap(fill => (fill.kind === 'picture' ? [fill.file] : []))),
+]
 
 /** The appearance with each picture it is filled with decided anew; without one the colour of its veil is left. */
 export function mapFillPictures<Of extends Filled>(filled: Of, decide: (file: string) => string | undefined): Of {
@@ -18,7 +19,8 @@ export function mapFillPictures<Of extends Filled>(filled: Of, decide: (file: st
   }
   const changed = { ...filled }
   if (filled.fill) changed.fill = anew(filled.fill)
-  for (const state of ['hover', 'pressed'] as const) if (filled[state]?.fill) changed[state] = { ...filled[state], fill: anew(filled[state].fill) }
+  for (const state of ['hover', 'pressed'] as const)
+    if (filled[state]?.fill) changed[state] = { ...filled[state], fill: anew(filled[state].fill) }
   return changed
 }
 
@@ -31,7 +33,10 @@ const ANSWER = 15
  */
 export function withFill({ fill: before, hover }: Pick<Appearance, 'fill' | 'hover'>, fill: Fill): Pick<Appearance, 'fill' | 'hover'> {
   const { fill: under, ...rest } = hover
-  const follows = before.kind === 'picture' ? under?.kind === 'picture' && under.file === before.file : fill.kind === 'picture' && under?.kind !== 'picture'
+  const follows =
+    before.kind === 'picture'
+      ? under?.kind === 'picture' && under.file === before.file
+      : fill.kind === 'picture' && under?.kind !== 'picture'
   if (!follows) return { fill, hover }
   return { fill, hover: fill.kind === 'picture' ? { ...rest, fill: { ...fill, veil: Math.min(100, fill.veil + ANSWER) } } : rest }
 }

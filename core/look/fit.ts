@@ -10,7 +10,12 @@ const NOTE_WEIGHT = 400
 const ENDS_GAP = 0.5
 
 /** How wide a button has to be for label and second line to stand on one line each, in CSS pixels. */
-export function widthNeeded({ padding, border, arrange, icon, size, weight }: Appearance, label: string, note: string, measure: Measure): number {
+export function widthNeeded(
+  { padding, border, arrange, icon, size, weight }: Appearance,
+  label: string,
+  note: string,
+  measure: Measure,
+): number {
   const [first, second] = [measure(label, size, weight), note ? measure(note, size * NOTE_SIZE, NOTE_WEIGHT) : 0]
   const words = arrange === 'ends' && note ? first + ENDS_GAP * size + second : Math.max(first, second)
   const inner = !icon ? words : icon.place === 'above' ? Math.max(words, icon.size) : words + icon.gap + icon.size

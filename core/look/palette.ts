@@ -32,7 +32,15 @@ export function tonePalettes(palette: Palette): Record<Tone, Palette> {
     plain: palette,
     tint: { ...palette, paper: mix(line, paper, 0.4), line: mix(ink, line, 0.12) },
     // Light words on the darkest colour; the button is turned inside out.
-    deep: { paper: accentDark, ink: '#FFFFFF', soft: mix('#FFFFFF', accentDark, 0.82), accent: '#FFFFFF', accentDark: mix('#FFFFFF', accent, 0.84), onAccent: accentDark, line: mix('#FFFFFF', accentDark, 0.3) },
+    deep: {
+      paper: accentDark,
+      ink: '#FFFFFF',
+      soft: mix('#FFFFFF', accentDark, 0.82),
+      accent: '#FFFFFF',
+      accentDark: mix('#FFFFFF', accent, 0.84),
+      onAccent: accentDark,
+      line: mix('#FFFFFF', accentDark, 0.3),
+    },
   }
 }
 

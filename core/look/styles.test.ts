@@ -6,13 +6,17 @@ import { appearanceCss } from './buttonCss'
 import { ButtonStyles } from './styles'
 
 const slab = BUILT_IN_LOOKS[0]!.appearance
-const pictureOf = (file: string) => file === 'tile' ? '/pictures/tile.png?width=960&v=1' : undefined
+const pictureOf = (file: string) => (file === 'tile' ? '/pictures/tile.png?width=960&v=1' : undefined)
 const lookOf = (id: string) => BUILT_IN_LOOKS.find(look => look.id === id)?.appearance
 
 describe('the styles of a page', () => {
   it('hold the looks that are worn and no others, each once', () => {
     const styles = new ButtonStyles(lookOf, pictureOf)
-    expect([{ look: 'rim' }, { look: 'rim', own: null }, { look: 'rim', own: {} }].map(worn => styles.wear(worn).className)).toEqual(['tr-look-rim', 'tr-look-rim', 'tr-look-rim'])
+    expect([{ look: 'rim' }, { look: 'rim', own: null }, { look: 'rim', own: {} }].map(worn => styles.wear(worn).className)).toEqual([
+      'tr-look-rim',
+      'tr-look-rim',
+      'tr-look-rim',
+    ])
     expect(styles.css).toBe(appearanceCss('tr-look-rim', lookOf('rim')!, pictureOf))
   })
 
@@ -36,13 +40,17 @@ describe('what a button has otherwise', () => {
   })
 
   it.each([
-    ['a length beyond all measure', { radius: 1e9 }], ['a colour that is CSS', { words: 'red;}body{display:none' }], ['an address for a fill', { fill: { kind: 'plain', colour: 'url(//x)' } }],
-    ['markup for an icon', { icon: { name: 'x', path: 'M0 0"/><script>', place: 'before', size: 20, gap: 4, colour: null } }], ['one stop of a gradient', { fill: { kind: 'gradient', angle: 0, stops: [{ colour: 'ink', at: 0 }] } }],
+    ['a length beyond all measure', { radius: 1e9 }],
+    ['a colour that is CSS', { words: 'red;}body{display:none' }],
+    ['an address for a fill', { fill: { kind: 'plain', colour: 'url(//x)' } }],
+    ['markup for an icon', { icon: { name: 'x', path: 'M0 0"/><script>', place: 'before', size: 20, gap: 4, colour: null } }],
+    ['one stop of a gradient', { fill: { kind: 'gradient', angle: 0, stops: [{ colour: 'ink', at: 0 }] } }],
   ])('%s is refused', (_what, own) => expect(appearanceSchema.partial().safeParse(own).success).toBe(false))
 })
 
 it('every icon that is offered can be worn', () => {
   const icon = appearanceSchema.shape.icon
-  for (const { name, path } of ICONS) expect(icon.safeParse({ name, path, place: 'before', size: 20, gap: 4, colour: null }), name).toMatchObject({ success: true })
+  for (const { name, path } of ICONS)
+    expect(icon.safeParse({ name, path, place: 'before', size: 20, gap: 4, colour: null }), name).toMatchObject({ success: true })
   expect(new Set(ICONS.map(({ name }) => name)).size).toBe(ICONS.length)
 })

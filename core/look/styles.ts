@@ -4,7 +4,10 @@ import { appearanceCss } from './buttonCss'
 import type { PictureOf } from './fillPictures'
 
 /** What is worn on a button: a look by its identity, and what this one has otherwise. */
-export interface Worn { look: string, own?: Overrides | null }
+export interface Worn {
+  look: string
+  own?: Overrides | null
+}
 
 /** The appearance of a button; a look that is no longer there gives way to the first one. */
 export const appearanceOf = ({ look, own }: Worn, lookOf: (id: string) => Appearance | undefined): Appearance =>
@@ -16,7 +19,7 @@ export const hasOverrides = ({ own }: Worn): boolean => !!own && Object.keys(own
 export class ButtonStyles {
   readonly #lookOf: (id: string) => Appearance | undefined
   /** classes by what stands for the appearance, in the order they were first worn */
-  readonly #classes = new Map<string, { className: string, appearance: Appearance }>()
+  readonly #classes = new Map<string, { className: string; appearance: Appearance }>()
 
   readonly #pictureOf: PictureOf
 
@@ -25,12 +28,15 @@ export class ButtonStyles {
     this.#pictureOf = pictureOf
   }
 
-  wear(worn: Worn): { className: string, appearance: Appearance } {
+  wear(worn: Worn): { className: string; appearance: Appearance } {
     const own = hasOverrides(worn)
     const key = own ? JSON.stringify([worn.look, worn.own]) : worn.look
     const known = this.#classes.get(key)
     if (known) return known
-    const made = { className: own ? `tr-own-${this.#classes.size + 1}` : `tr-look-${worn.look}`, appearance: appearanceOf(worn, this.#lookOf) }
+    const made = {
+      className: own ? `tr-own-${this.#classes.size + 1}` : `tr-look-${worn.look}`,
+      appearance: appearanceOf(worn, this.#lookOf),
+    }
     this.#classes.set(key, made)
     return made
   }

@@ -16,7 +16,13 @@ export interface OldAddress {
   suggestion: Suggestion | null
 }
 
-export interface OldAddressList { items: OldAddress[], total: number, /** of all */ open: number, /** open ones that were asked for */ missed: number, led: number }
+export interface OldAddressList {
+  items: OldAddress[]
+  total: number
+  /** of all */ open: number
+  /** open ones that were asked for */ missed: number
+  led: number
+}
 
 export const oldAddressQuerySchema = z.object({
   show: z.enum(['open', 'led']).default('open'),
@@ -27,9 +33,14 @@ export const oldAddressQuerySchema = z.object({
 export type OldAddressQuery = z.infer<typeof oldAddressQuerySchema>
 
 /** More would not come in with one request. */
-export const bringAddressesSchema = z.object({ text: z.string().min(1, 'The list is empty.').max(8_000_000, 'Keep a list to 8 MB; bring in several.') })
+export const bringAddressesSchema = z.object({
+  text: z.string().min(1, 'The list is empty.').max(8_000_000, 'Keep a list to 8 MB; bring in several.'),
+})
 const pathSchema = z.string().startsWith('/').max(2000)
 /** Old addresses lead to what has an identity here: what is elsewhere could not be followed when it moves. */
-export const leadAddressSchema = z.object({ path: pathSchema, target: targetSchema.refine(target => 'id' in target, 'Choose a file, a page or a signpost.').nullable() })
+export const leadAddressSchema = z.object({
+  path: pathSchema,
+  target: targetSchema.refine(target => 'id' in target, 'Choose a file, a page or a signpost.').nullable(),
+})
 export const loosenAddressesSchema = z.object({ paths: z.array(pathSchema).max(100_000) })
 export const dropAddressSchema = z.object({ path: pathSchema })

@@ -3,7 +3,10 @@ import papa from 'papaparse'
 import { canBeAsked, normalPath } from './path'
 
 /** An address a site had before, and, where the list says so, what it is to lead to now. */
-export interface ListedAddress { path: string, /** as it stands in the list */ leadsTo?: string }
+export interface ListedAddress {
+  path: string
+  /** as it stands in the list */ leadsTo?: string
+}
 
 export interface ReadList {
   addresses: ListedAddress[]
@@ -34,18 +37,21 @@ function readSitemap(text: string): ReadList {
   const found: ListedAddress[] = []
   let [within, left] = ['', 0]
   let inside = false
-  const parser = new Parser({
-    onopentag: name => void (inside = /^(?:\w+:)?loc$/.test(name)),
-    ontext: words => void (within += inside ? words : ''),
-    onclosetag: (name) => {
-      if (!/^(?:\w+:)?loc$/.test(name)) return
-      const path = pathOf(within.trim(), SOMEWHERE, undefined)
-      if (path) found.push({ path })
-      else left++
-      within = ''
-      inside = false
+  const parser = new Parser(
+    {
+      onopentag: name => void (inside = /^(?:\w+:)?loc$/.test(name)),
+      ontext: words => void (within += inside ? words : ''),
+      onclosetag: name => {
+        if (!/^(?:\w+:)?loc$/.test(name)) return
+        const path = pathOf(within.trim(), SOMEWHERE, undefined)
+        if (path) found.push({ path })
+        else left++
+        within = ''
+        inside = false
+      },
     },
-  }, { xmlMode: true, decodeEntities: true })
+    { xmlMode: true, decodeEntities: true },
+  )
   parser.end(text)
   return collect(found, left)
 }
@@ -57,17 +63,30 @@ function readPage(text: string, hosts: readonly string[]): ReadList {
   const parser = new Parser({
     onopentag(name, attributes) {
       if (name === 'base' && attributes.href && URL.canParse(attributes.href, base)) base = new URL(attributes.href, base).href
-      const reference = name === 'a' || name === 'area' || name === 'link' ? attributes.href : name === 'img' || name === 'iframe' || name === 'source' || name === 'embed' ? attributes.src : name === 'object' ? attributes.data : undefined
+      const reference =
+        name === 'a' || name === 'area' || name === 'link'
+          ? attributes.href
+          : name === 'img' || name === 'iframe' || name === 'source' || name === 'embed'
+            ? attributes.src
+            : name === 'object'
+              ? attributes.data
+              : undefined
       if (reference !== undefined && !reference.trim().startsWith('#')) references.push(reference.trim())
     },
   })
   parser.end(text)
   const own = new Set([...hosts, new URL(base).host])
   const paths = references.map(reference => pathOf(reference, base, own))
-  return collect(paths.flatMap(path => path ? [{ path }] : []), paths.filter(path => !path).length)
+  return collect(
+    paths.flatMap(path => (path ? [{ path }] : [])),
+    paths.filter(path => !path).length,
+  )
 }
 
-/** Lines or a table: the first column is the old address, the second, where there is one, the new. A line that names the columns is left out. */
+/**
+ * Lines or a table: the first column is the old address, the second, where there is one, the new. A line that names the columns is left
+ * out.
+ */
 function readTable(text: string): ReadList {
   const { data } = papa.parse<string[]>(text, { skipEmptyLines: 'greedy' })
   const found: ListedAddress[] = []
@@ -76,7 +95,7 @@ function readTable(text: string): ReadList {
     const written = first.trim()
     // A word is the name of a column, or a slip: an address has a slash.
     const path = written.includes('/') ? pathOf(written, SOMEWHERE, undefined) : undefined
-    if (path) found.push({ path, ...second.trim() && { leadsTo: second.trim() } })
+    if (path) found.push({ path, ...(second.trim() && { leadsTo: second.trim() }) })
     else if (index > 0) left++
   }
   return collect(found, left)

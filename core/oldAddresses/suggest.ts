@@ -4,9 +4,19 @@ import { wordsOf } from '../find/fold'
 import type { Target } from '../page/schema'
 
 /** What an old address could lead to, with the names it goes by. */
-export interface Candidate { target: Target, title: string, names: string[], /** of its file name, with the dot; empty where it has none */ ending: string, /** of those that have as much in common the one that weighs most is meant */ weight: number }
+export interface Candidate {
+  target: Target
+  title: string
+  names: string[]
+  /** of its file name, with the dot; empty where it has none */ ending: string
+  /** of those that have as much in common the one that weighs most is meant */ weight: number
+}
 
-export interface Suggestion { target: Target, title: string, /** share of the words that are the same, 0 to 1 */ likeness: number }
+export interface Suggestion {
+  target: Target
+  title: string
+  /** share of the words that are the same, 0 to 1 */ likeness: number
+}
 
 /** Below this they have too little in common. */
 const LEAST = 0.5
@@ -21,15 +31,14 @@ function lastName(path: string): string {
   const part = bare.split('/').filter(Boolean).at(-1) ?? ''
   try {
     return decodeURIComponent(part)
-  }
-  catch {
+  } catch {
     return part
   }
 }
 
 /** Two times what they share, of all they have (Dice's coefficient). */
 const likeness = (one: readonly string[], other: readonly string[]): number =>
-  one.length && other.length ? 2 * one.filter(word => other.includes(word)).length / (one.length + other.length) : 0
+  one.length && other.length ? (2 * one.filter(word => other.includes(word)).length) / (one.length + other.length) : 0
 
 /** Finds what took the place of old addresses by the names in them. */
 export class Suggester {
@@ -48,12 +57,14 @@ export class Suggester {
     const name = lastName(path)
     const words = subjectWords(name)
     const ending = endingOf(name)
-    const found = [...new Set(words.flatMap(word => [...this.#byWord.get(word) ?? []]))].map((index): Suggestion & { weight: number } => {
-      const { target, title, words: named, ending: own, weight } = this.#candidates[index]!
-      // The same words in another kind of file are less alike.
-      const apart = ending && own && ending !== own ? 0.2 : 0
-      return { target, title, likeness: Math.max(...named.map(other => likeness(words, other))) - apart, weight }
-    }).sort((one, other) => other.likeness - one.likeness || other.weight - one.weight)
+    const found = [...new Set(words.flatMap(word => [...(this.#byWord.get(word) ?? [])]))]
+      .map((index): Suggestion & { weight: number } => {
+        const { target, title, words: named, ending: own, weight } = this.#candidates[index]!
+        // The same words in another kind of file are less alike.
+        const apart = ending && own && ending !== own ? 0.2 : 0
+        return { target, title, likeness: Math.max(...named.map(other => likeness(words, other))) - apart, weight }
+      })
+      .sort((one, other) => other.likeness - one.likeness || other.weight - one.weight)
     const [best, second] = found
     if (!best || best.likeness < LEAST || (best.likeness === second?.likeness && best.weight === second.weight)) return undefined
     const { weight: _, ...suggestion } = best

@@ -5,12 +5,17 @@ export function childrenOf(block: Block): Block[] {
   switch (block.type) {
     case 'bulletList':
     case 'orderedList':
-    case 'columns': return block.content.flatMap((part: { content: Block[] }) => part.content)
-    case 'table': return block.content.flatMap(row => row.content.flatMap(cell => cell.content))
-    case 'buttonRow': return block.content ?? []
+    case 'columns':
+      return block.content.flatMap((part: { content: Block[] }) => part.content)
+    case 'table':
+      return block.content.flatMap(row => row.content.flatMap(cell => cell.content))
+    case 'buttonRow':
+      return block.content ?? []
     case 'blockquote':
-    case 'section': return block.content
-    default: return []
+    case 'section':
+      return block.content
+    default:
+      return []
   }
 }
 
@@ -23,10 +28,10 @@ export function* everyBlock(document: { content: Block[] }): Generator<Block> {
 }
 
 /** The words that stand right in a block. */
-export const inlinesOf = (block: Block): Inline[] => block.type === 'paragraph' || block.type === 'heading' ? block.content ?? [] : []
+export const inlinesOf = (block: Block): Inline[] => (block.type === 'paragraph' || block.type === 'heading' ? (block.content ?? []) : [])
 
 /** Words as a reader meets them; a line break is a space. */
-export const textOf = (inlines: Inline[] = []): string => inlines.map(inline => inline.type === 'text' ? inline.text : ' ').join('')
+export const textOf = (inlines: Inline[] = []): string => inlines.map(inline => (inline.type === 'text' ? inline.text : ' ')).join('')
 
 export type PartName = Block['type'] | Mark['type']
 
@@ -48,7 +53,7 @@ const EMPTY: Block[] = [{ type: 'paragraph' }]
  */
 export function mapBlocks(blocks: Block[], make: (block: Block) => Block[]): Block[] {
   const inner = (content: Block[]) => mapBlocks(content, make)
-  const filled = (content: Block[]) => content.length ? content : EMPTY
+  const filled = (content: Block[]) => (content.length ? content : EMPTY)
   return blocks.flatMap((block): Block[] => {
     switch (block.type) {
       case 'bulletList':
@@ -58,16 +63,21 @@ export function mapBlocks(blocks: Block[], make: (block: Block) => Block[]): Blo
         return make({ ...block, content: parts } as Block)
       }
       case 'table': {
-        const rows = block.content.map(row => ({ ...row, content: row.content.map(cell => ({ ...cell, content: filled(inner(cell.content)) })) }))
+        const rows = block.content.map(row => ({
+          ...row,
+          content: row.content.map(cell => ({ ...cell, content: filled(inner(cell.content)) })),
+        }))
         return make({ ...block, content: rows } as Block)
       }
-      case 'section': return make({ ...block, content: filled(inner(block.content)) } as Block)
+      case 'section':
+        return make({ ...block, content: filled(inner(block.content)) } as Block)
       case 'blockquote':
       case 'buttonRow': {
         const content = inner(block.content ?? [])
         return content.length ? make({ ...block, content } as Block) : []
       }
-      default: return make(block)
+      default:
+        return make(block)
     }
   })
 }

@@ -31,8 +31,10 @@ export function spokenFacts(visible: string, action: Action, destination: Destin
 export const spokenHtml = (spoken: string) => spoken && `<span class="tr-spoken">${escapeHtml(spoken)}</span>`
 
 /** The inside of a button: icon, label, note, and what only screen readers need. */
-export function buttonInner({ label, note, spoken }: { label: string, note: string, spoken: string }, { icon }: Appearance): string {
+export function buttonInner({ label, note, spoken }: { label: string; note: string; spoken: string }, { icon }: Appearance): string {
   const words = `<span class="tr-label">${escapeHtml(label)}</span>` + (note && ` <span class="tr-note">${escapeHtml(note)}</span>`)
-  const drawn = icon ? `<svg class="tr-icon" viewBox="0 0 24 24" aria-hidden="true"><path d="${escapeHtml(icon.path)}"/></svg><span class="tr-words">${words}</span>` : words
+  const drawn = icon
+    ? `<svg class="tr-icon" viewBox="0 0 24 24" aria-hidden="true"><path d="${escapeHtml(icon.path)}"/></svg><span class="tr-words">${words}</span>`
+    : words
   return drawn + spokenHtml(spoken)
 }

@@ -6,10 +6,12 @@ const wears = (block: Block): block is Wearer => block.type === 'downloadButton'
 
 /** All buttons of a page, those of cards among them. */
 export const buttonsIn = (document: PageDocument): ButtonAttrs[] =>
-  [...everyBlock(document)].flatMap(block => wears(block) ? [block.attrs] : [])
+  [...everyBlock(document)].flatMap(block => (wears(block) ? [block.attrs] : []))
 
 /** The document with the look of every button decided anew. */
 export const mapLooks = (document: PageDocument, decide: (look: string) => string): PageDocument => ({
   type: 'doc',
-  content: mapBlocks(document.content, block => wears(block) ? [{ ...block, attrs: { ...block.attrs, look: decide(block.attrs.look) } } as Wearer] : [block]),
+  content: mapBlocks(document.content, block =>
+    wears(block) ? [{ ...block, attrs: { ...block.attrs, look: decide(block.attrs.look) } } as Wearer] : [block],
+  ),
 })

@@ -16,12 +16,18 @@ export function cardParts(attrs: CardAttrs, destination: Destination | undefined
     ...button,
     // "Download" alone would not say what (WCAG 2.2, 2.4.4).
     spoken: button.label.includes(title) ? spoken : `: ${title}${spoken}`,
-    title, text: attrs.text.trim() || destination?.file?.description || '', pictured: attrs.pictured,
+    title,
+    text: attrs.text.trim() || destination?.file?.description || '',
+    pictured: attrs.pictured,
   }
 }
 
 /** A card around its button. */
-export function cardHtml({ title, text, pictured }: Pick<ReturnType<typeof cardParts>, 'title' | 'text' | 'pictured'>, file: TargetFacts | undefined, button: string): string {
+export function cardHtml(
+  { title, text, pictured }: Pick<ReturnType<typeof cardParts>, 'title' | 'text' | 'pictured'>,
+  file: TargetFacts | undefined,
+  button: string,
+): string {
   const picture = pictured && file?.picture ? imageHtml(file, { alt: '', sizes: CARD_SIZES, className: 'tr-card-picture' }) : ''
   const said = text && `\n<p class="tr-card-text">${escapeHtml(text)}</p>`
   return `<div class="tr-card">${picture}<div class="tr-card-body">\n<p class="tr-card-title">${escapeHtml(title)}</p>${said}\n${button}\n</div></div>`

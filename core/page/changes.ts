@@ -4,13 +4,28 @@ import type { Block, ButtonAttrs, PageDocument } from './schema'
 import { childrenOf, textOf } from './blocks'
 
 /** A page as it is read: what a version holds. */
-export interface PageText { title: string, document: PageDocument }
+export interface PageText {
+  title: string
+  document: PageDocument
+}
 
 /** One thing that differs between two versions of a page, in words for its owner. */
-export interface PageChange { kind: 'added' | 'removed' | 'changed' | 'moved', what: string }
+export interface PageChange {
+  kind: 'added' | 'removed' | 'changed' | 'moved'
+  what: string
+}
 
 const LONGEST = 60
-const BUTTON_WORDS: Partial<Record<keyof ButtonAttrs, string>> = { target: 'leads elsewhere', label: 'another label', note: 'another second line', action: 'another click', saveAs: 'saved under another name', look: 'another look', own: 'looks otherwise', align: 'another place' }
+const BUTTON_WORDS: Partial<Record<keyof ButtonAttrs, string>> = {
+  target: 'leads elsewhere',
+  label: 'another label',
+  note: 'another second line',
+  action: 'another click',
+  saveAs: 'saved under another name',
+  look: 'another look',
+  own: 'looks otherwise',
+  align: 'another place',
+}
 
 function shortened(text: string): string {
   const line = text.replace(/\s+/g, ' ').trim()
@@ -19,25 +34,39 @@ function shortened(text: string): string {
 
 function wordsFor(block: Block): string {
   switch (block.type) {
-    case 'paragraph': return textOf(block.content).trim() ? `text “${shortened(textOf(block.content))}”` : 'an empty line'
-    case 'heading': return `heading “${shortened(textOf(block.content))}”`
+    case 'paragraph':
+      return textOf(block.content).trim() ? `text “${shortened(textOf(block.content))}”` : 'an empty line'
+    case 'heading':
+      return `heading “${shortened(textOf(block.content))}”`
     case 'bulletList':
-    case 'orderedList': return `list of ${block.content.length}`
-    case 'downloadButton': return `button “${shortened(block.attrs.label) || 'without a label'}”`
-    case 'shelf': return 'shelf'
-    case 'fileCard': return `card “${shortened(block.attrs.title || block.attrs.label)}”`
-    case 'picture': return block.attrs.alt ? `picture “${shortened(block.attrs.alt)}”` : 'picture'
-    case 'blockquote': return 'quote'
-    case 'table': return `table of ${block.content.length} ${block.content.length === 1 ? 'row' : 'rows'}`
-    case 'horizontalRule': return 'divider'
-    case 'space': return 'space'
-    case 'buttonRow': return 'row of buttons'
-    case 'columns': return `${block.content.length} columns`
-    case 'section': return 'section'
+    case 'orderedList':
+      return `list of ${block.content.length}`
+    case 'downloadButton':
+      return `button “${shortened(block.attrs.label) || 'without a label'}”`
+    case 'shelf':
+      return 'shelf'
+    case 'fileCard':
+      return `card “${shortened(block.attrs.title || block.attrs.label)}”`
+    case 'picture':
+      return block.attrs.alt ? `picture “${shortened(block.attrs.alt)}”` : 'picture'
+    case 'blockquote':
+      return 'quote'
+    case 'table':
+      return `table of ${block.content.length} ${block.content.length === 1 ? 'row' : 'rows'}`
+    case 'horizontalRule':
+      return 'divider'
+    case 'space':
+      return 'space'
+    case 'buttonRow':
+      return 'row of buttons'
+    case 'columns':
+      return `${block.content.length} columns`
+    case 'section':
+      return 'section'
   }
 }
 
-const placementOf = (block: Block) => 'attrs' in block && block.attrs && 'placement' in block.attrs ? block.attrs.placement : undefined
+const placementOf = (block: Block) => ('attrs' in block && block.attrs && 'placement' in block.attrs ? block.attrs.placement : undefined)
 
 /** Whether two blocks are the same thing, changed. */
 function isSame(before: Block, after: Block): boolean {
@@ -47,11 +76,17 @@ function isSame(before: Block, after: Block): boolean {
 
 /** A change of a block: of what lies in it where it only holds others. */
 function changeOf(before: Block, after: Block): PageChange[] {
-  const inside = childrenOf(after).length && before.type !== 'bulletList' && before.type !== 'orderedList' ? blockChanges(childrenOf(before), childrenOf(after)) : []
+  const inside =
+    childrenOf(after).length && before.type !== 'bulletList' && before.type !== 'orderedList'
+      ? blockChanges(childrenOf(before), childrenOf(after))
+      : []
   if (inside.length) return inside
-  const differing = before.type === 'downloadButton' && after.type === 'downloadButton'
-    ? Object.entries(BUTTON_WORDS).filter(([name]) => keyOf(before.attrs[name as keyof ButtonAttrs]) !== keyOf(after.attrs[name as keyof ButtonAttrs])).map(([, words]) => words)
-    : []
+  const differing =
+    before.type === 'downloadButton' && after.type === 'downloadButton'
+      ? Object.entries(BUTTON_WORDS)
+          .filter(([name]) => keyOf(before.attrs[name as keyof ButtonAttrs]) !== keyOf(after.attrs[name as keyof ButtonAttrs]))
+          .map(([, words]) => words)
+      : []
   return [{ kind: 'changed', what: differing.length ? `${wordsFor(after)}: ${differing.join(', ')}` : wordsFor(after) }]
 }
 
@@ -69,12 +104,21 @@ function inPlace(gone: Block[], come: Block[]): PageChange[] {
 const withoutEmpty = (value: unknown): unknown => {
   if (Array.isArray(value)) return value.map(withoutEmpty)
   if (typeof value !== 'object' || value === null) return value ?? undefined
-  const parts = Object.entries(value).filter(([name, inner]) => inner !== null && !(name === 'attrs' && isUsual(value as { type?: string }, inner as object)) && !(name === 'content' && (inner as unknown[]).length === 0))
+  const parts = Object.entries(value).filter(
+    ([name, inner]) =>
+      inner !== null &&
+      !(name === 'attrs' && isUsual(value as { type?: string }, inner as object)) &&
+      !(name === 'content' && (inner as unknown[]).length === 0),
+  )
   return Object.fromEntries(parts.map(([name, inner]) => [name, withoutEmpty(inner)]))
 }
 
 /** Settings that the editor writes and others leave out, for they say what is usual: a cell of one row and column, a list from 1. */
-const USUAL: Record<string, Record<string, unknown>> = { tableCell: { colspan: 1, rowspan: 1 }, tableHeader: { colspan: 1, rowspan: 1 }, orderedList: { start: 1 } }
+const USUAL: Record<string, Record<string, unknown>> = {
+  tableCell: { colspan: 1, rowspan: 1 },
+  tableHeader: { colspan: 1, rowspan: 1 },
+  orderedList: { start: 1 },
+}
 
 function isUsual({ type = '' }: { type?: string }, attrs: object): boolean {
   const usual = USUAL[type]
@@ -87,8 +131,8 @@ function blockChanges(before: Block[], after: Block[]): PageChange[] {
   const parts = diffArrays(keys(before), keys(after))
   const read = (texts: string[]) => texts.map(text => JSON.parse(text) as Block)
   // What went here and came elsewhere was moved.
-  const goneKeys = new Set(parts.flatMap(part => part.removed ? part.value : []))
-  const moved = new Set(parts.flatMap(part => part.added ? part.value.filter(key => goneKeys.has(key)) : []))
+  const goneKeys = new Set(parts.flatMap(part => (part.removed ? part.value : [])))
+  const moved = new Set(parts.flatMap(part => (part.added ? part.value.filter(key => goneKeys.has(key)) : [])))
   const kept = (texts: string[]) => read(texts.filter(key => !moved.has(key)))
   const changes = parts.flatMap((part, index): PageChange[] => {
     const next = parts[index + 1]

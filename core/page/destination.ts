@@ -9,9 +9,9 @@ export interface TargetKnowledge {
   /** a file that is there for visitors */
   file: (id: string) => TargetFacts | undefined
   /** a page that is live */
-  page: (id: string) => { slug: string, title: string } | undefined
+  page: (id: string) => { slug: string; title: string } | undefined
   /** a signpost, wherever it points; `file` is the identity of what it points at, null where that is nothing */
-  signpost: (id: string) => { name: string, title: string, file: string | null } | undefined
+  signpost: (id: string) => { name: string; title: string; file: string | null } | undefined
 }
 
 /** Where a placement leads. */
@@ -33,7 +33,10 @@ const SAVED: readonly Action[] = ['save']
 const HANDED_OVER: readonly Action[] = ['here']
 
 export const fileDestination = (file: TargetFacts): Destination => ({
-  title: file.title, file, actions: opensInBrowser(file.mediaType) ? FILES : SAVED, href: (action, placement) => fileHref(file, action, placement),
+  title: file.title,
+  file,
+  actions: opensInBrowser(file.mediaType) ? FILES : SAVED,
+  href: (action, placement) => fileHref(file, action, placement),
 })
 
 /** Where a target leads now; undefined where visitors find nothing there. */
@@ -51,12 +54,23 @@ export function destinationOf(target: Target | null, known: TargetKnowledge): De
       const signpost = known.signpost(target.id)
       const file = signpost?.file ? known.file(signpost.file) : undefined
       // It is called as what was placed, and gives what is there now.
-      return signpost && file && { ...fileDestination(file), title: signpost.title, href: (action, placement) => signpostHref(signpost.name, action, placement) }
+      return (
+        signpost &&
+        file && {
+          ...fileDestination(file),
+          title: signpost.title,
+          href: (action, placement) => signpostHref(signpost.name, action, placement),
+        }
+      )
     }
-    case 'address': return { title: target.href.replace(/^https?:\/\/(?:www\.)?/, '').replace(/\/$/, ''), actions: PLACES, href: () => target.href }
-    case 'email': return { title: target.address, actions: HANDED_OVER, href: () => `mailto:${encodeURI(target.address)}` }
-    case 'phone': return { title: target.number, actions: HANDED_OVER, href: () => `tel:${dialled(target.number)}` }
-    case undefined: return undefined
+    case 'address':
+      return { title: target.href.replace(/^https?:\/\/(?:www\.)?/, '').replace(/\/$/, ''), actions: PLACES, href: () => target.href }
+    case 'email':
+      return { title: target.address, actions: HANDED_OVER, href: () => `mailto:${encodeURI(target.address)}` }
+    case 'phone':
+      return { title: target.number, actions: HANDED_OVER, href: () => `tel:${dialled(target.number)}` }
+    case undefined:
+      return undefined
   }
 }
 

@@ -16,7 +16,7 @@ export interface SiteFacts {
   /** scheme and host of the public site; empty until known */
   address: string
   /** live pages in menu order */
-  menu: { id: string, slug: string, title: string }[]
+  menu: { id: string; slug: string; title: string }[]
   style: SiteStyle
   edges: EdgeDocuments
 }
@@ -27,22 +27,30 @@ type Head = Omit<PageMeta, 'site' | 'address'>
 function headHtml(site: SiteFacts, slug: string | undefined, renderer: PageRenderer): string {
   const { items, below } = splitHead(site.edges.head)
   const placed = new Set(items.map(({ target }) => idOf(target)))
-  const listed = site.menu.filter(({ id }) => !placed.has(id))
-    .map(item => `<a class="tr-listed" href="${pageHref(item.slug)}"${item.slug === slug ? ' aria-current="page"' : ''}>${escapeHtml(menuTitle(item))}</a>`)
+  const listed = site.menu
+    .filter(({ id }) => !placed.has(id))
+    .map(
+      item =>
+        `<a class="tr-listed" href="${pageHref(item.slug)}"${item.slug === slug ? ' aria-current="page"' : ''}>${escapeHtml(menuTitle(item))}</a>`,
+    )
   const links = [...items.map(item => renderer.menuItem(item, slug)).filter(Boolean), ...listed]
-  const menu = links.length ? `<nav aria-label="Pages"><ul class="tr-menu">${links.map(link => `<li>${link}</li>`).join('')}</ul></nav>` : ''
+  const menu = links.length
+    ? `<nav aria-label="Pages"><ul class="tr-menu">${links.map(link => `<li>${link}</li>`).join('')}</ul></nav>`
+    : ''
   return `<header class="tr-page"><div class="tr-head"><a class="tr-site" href="/">${escapeHtml(site.name)}</a>${menu}</div>${withLineBefore(renderer.blocks(below))}</header>`
 }
 
 const withLineBefore = (html: string) => html && `\n${html}\n`
 
-function frame(site: SiteFacts, meta: Head, main: { html: string, document?: PageDocument }, renderer: PageRenderer): string {
+function frame(site: SiteFacts, meta: Head, main: { html: string; document?: PageDocument }, renderer: PageRenderer): string {
   const { slug, title } = meta
   const name = escapeHtml(site.name)
   const head = headHtml(site, slug, renderer)
   const foot = renderer.blocks(blocksOfEdge(site.edges.foot))
   const parts = partsOf({ content: [main.document, site.edges.head, site.edges.foot].flatMap(document => document?.content ?? []) })
-  const fonts = fontsOf(site.style.type).map(({ url }) => `\n<link rel="preload" href="${url}" as="font" type="font/woff2" crossorigin>`).join('')
+  const fonts = fontsOf(site.style.type)
+    .map(({ url }) => `\n<link rel="preload" href="${url}" as="font" type="font/woff2" crossorigin>`)
+    .join('')
   return `<!DOCTYPE html>
 <html lang="en">
 <head>
@@ -78,15 +86,33 @@ function firstWords(document: PageDocument): string {
   return ''
 }
 
-/** The first picture of a page is mostly in view from the start, and should not wait until the page is laid out (HTML, lazy loading attributes). In words the attribute cannot stand: their quotes are escaped. */
+/**
+ * The first picture of a page is mostly in view from the start, and should not wait until the page is laid out (HTML, lazy loading
+ * attributes). In words the attribute cannot stand: their quotes are escaped.
+ */
 const firstAtOnce = (html: string) => html.replace(' loading="lazy"', '')
 
 /** A published page: complete HTML with its CSS, no script. */
-export function renderPage(site: SiteFacts, page: { slug: string, title: string, description: string, /** shown with links to it elsewhere */ picture?: TargetFacts, document: PageDocument }, known: PageFacts): string {
+export function renderPage(
+  site: SiteFacts,
+  page: {
+    slug: string
+    title: string
+    description: string
+    /** shown with links to it elsewhere */ picture?: TargetFacts
+    document: PageDocument
+  },
+  known: PageFacts,
+): string {
   const { document } = page
   const renderer = pageRenderer(known)
   const files = fileIds(referencesIn(document)).flatMap(id => known.file(id) ?? [])
-  return frame(site, { ...page, description: page.description || firstWords(document), files }, { html: `<h1>${escapeHtml(page.title)}</h1>\n${firstAtOnce(renderer.blocks(document.content))}`, document }, renderer)
+  return frame(
+    site,
+    { ...page, description: page.description || firstWords(document), files },
+    { html: `<h1>${escapeHtml(page.title)}</h1>\n${firstAtOnce(renderer.blocks(document.content))}`, document },
+    renderer,
+  )
 }
 
 /** A page that says something to a visitor who asked for what is not there. */

@@ -8,19 +8,40 @@ import type { PageFacts } from './html'
 import type { PlainBlock, Target } from './schema'
 
 const known: PageFacts = {
-  file: id => id === 'pdf' ? PDF_FACTS : undefined, page: id => id === 'trade' ? { slug: 'trade', title: 'Trade' } : undefined, signpost: () => undefined, shelf: () => [],
+  file: id => (id === 'pdf' ? PDF_FACTS : undefined),
+  page: id => (id === 'trade' ? { slug: 'trade', title: 'Trade' } : undefined),
+  signpost: () => undefined,
+  shelf: () => [],
   look: id => BUILT_IN_LOOKS.find(look => look.id === id)?.appearance,
 }
-const menu = [{ id: 'home', slug: '', title: 'Clay, glaze and kilns' }, { id: 'trade', slug: 'trade', title: 'Trade' }, { id: 'guides', slug: 'guides', title: 'Guides' }]
+const menu = [
+  { id: 'home', slug: '', title: 'Clay, glaze and kilns' },
+  { id: 'trade', slug: 'trade', title: 'Trade' },
+  { id: 'guides', slug: 'guides', title: 'Guides' },
+]
 let placed = 0
-const item = (target: Target, label: string): PlainBlock => button({ placement: `item${String(placed++).padStart(4, '0')}`, target, label, note: '{type}', look: 'bare', action: 'here' })
+const item = (target: Target, label: string): PlainBlock =>
+  button({ placement: `item${String(placed++).padStart(4, '0')}`, target, label, note: '{type}', look: 'bare', action: 'here' })
 const row = (...content: PlainBlock[]) => ({ type: 'buttonRow', attrs: { align: 'left' }, content }) as PlainBlock
 
-const render = (edges: EdgeDocuments, slug = 'guides') => renderPage({ ...NEW_SITE, name: 'Marlpit', menu, edges }, { slug, title: 'Guides', description: '', document: pageOf(words('Read')) }, known)
-const menuOf = (html: string) => [...(/<nav[\s\S]*?<\/nav>/.exec(html)?.[0] ?? '').matchAll(/<li>(.*?)<\/li>/g)].map(([, entry]) => entry!.replace(/<[^>]+>/g, '').trim())
+const render = (edges: EdgeDocuments, slug = 'guides') =>
+  renderPage(
+    { ...NEW_SITE, name: 'Marlpit', menu, edges },
+    { slug, title: 'Guides', description: '', document: pageOf(words('Read')) },
+    known,
+  )
+const menuOf = (html: string) =>
+  [...(/<nav[\s\S]*?<\/nav>/.exec(html)?.[0] ?? '').matchAll(/<li>(.*?)<\/li>/g)].map(([, entry]) => entry!.replace(/<[^>]+>/g, '').trim())
 
-const HEAD = pageOf(row(item({ kind: 'file', id: 'pdf' }, 'Prices'), item({ kind: 'page', id: 'trade' }, 'For the trade')), item({ kind: 'phone', number: '01632 960001' }, 'Call us'), words('Closed on Good Friday'))
-const FOOT = pageOf({ type: 'heading', attrs: { level: 2 }, content: [{ type: 'text', text: 'Find us' }] }, row(item({ kind: 'address', href: 'https://maps.example/' }, 'The yard')))
+const HEAD = pageOf(
+  row(item({ kind: 'file', id: 'pdf' }, 'Prices'), item({ kind: 'page', id: 'trade' }, 'For the trade')),
+  item({ kind: 'phone', number: '01632 960001' }, 'Call us'),
+  words('Closed on Good Friday'),
+)
+const FOOT = pageOf(
+  { type: 'heading', attrs: { level: 2 }, content: [{ type: 'text', text: 'Find us' }] },
+  row(item({ kind: 'address', href: 'https://maps.example/' }, 'The yard')),
+)
 
 describe('the head', () => {
   it('never written on lists the pages by themselves, the first one as Home', () => {
@@ -33,16 +54,29 @@ describe('the head', () => {
   })
 
   it('leads through the same addresses as any button, counted where it stands', () => {
-    expect(render({ head: pageOf(item({ kind: 'file', id: 'pdf' }, 'Prices')) })).toMatch(/<li><a class="tr-button tr-look-bare" href="\/files\/list\.pdf\?open&amp;at=item\d+">/)
+    expect(render({ head: pageOf(item({ kind: 'file', id: 'pdf' }, 'Prices')) })).toMatch(
+      /<li><a class="tr-button tr-look-bare" href="\/files\/list\.pdf\?open&amp;at=item\d+">/,
+    )
   })
 
   it('leaves out what leads nowhere', () => {
-    expect(menuOf(render({ head: pageOf(item({ kind: 'file', id: 'gone' }, 'Old'), item({ kind: 'page', id: 'draft' }, 'Not live')) }))).toEqual(['Home', 'Trade', 'Guides'])
-    expect(renderPage({ ...NEW_SITE, edges: { head: pageOf(item({ kind: 'page', id: 'draft' }, 'Not live')) } }, { slug: '', title: 'A', description: '', document: pageOf() }, known)).not.toContain('<nav')
+    expect(
+      menuOf(render({ head: pageOf(item({ kind: 'file', id: 'gone' }, 'Old'), item({ kind: 'page', id: 'draft' }, 'Not live')) })),
+    ).toEqual(['Home', 'Trade', 'Guides'])
+    expect(
+      renderPage(
+        { ...NEW_SITE, edges: { head: pageOf(item({ kind: 'page', id: 'draft' }, 'Not live')) } },
+        { slug: '', title: 'A', description: '', document: pageOf() },
+        known,
+      ),
+    ).not.toContain('<nav')
   })
 
   it('marks the page it stands on, placed or listed (WAI-ARIA 1.2, aria-current)', () => {
-    const current = (html: string) => [...html.matchAll(/<a[^>]*href="([^"?]*)[^>]*aria-current="page"|<a[^>]*aria-current="page"[^>]*href="([^"?]*)/g)].map(([, a, b]) => a ?? b)
+    const current = (html: string) =>
+      [...html.matchAll(/<a[^>]*href="([^"?]*)[^>]*aria-current="page"|<a[^>]*aria-current="page"[^>]*href="([^"?]*)/g)].map(
+        ([, a, b]) => a ?? b,
+      )
     expect(current(render({ head: HEAD }, 'trade'))).toEqual(['/trade'])
     expect(current(render({ head: HEAD }, 'guides'))).toEqual(['/guides'])
   })

@@ -8,7 +8,7 @@ export type Edge = (typeof EDGES)[number]
 export type EdgeDocuments = Partial<Record<Edge, PageDocument>>
 
 /** What a page is called in the menu, where it is listed by itself. */
-export const menuTitle = ({ slug, title }: { slug: string, title: string }): string => slug === '' ? 'Home' : title
+export const menuTitle = ({ slug, title }: { slug: string; title: string }): string => (slug === '' ? 'Home' : title)
 
 const isEmptyLine = (block: Block) => block.type === 'paragraph' && !block.content?.length
 
@@ -16,7 +16,7 @@ const isEmptyLine = (block: Block) => block.type === 'paragraph' && !block.conte
 export const blocksOfEdge = (document: PageDocument | undefined): Block[] => (document?.content ?? []).filter(block => !isEmptyLine(block))
 
 /** The buttons of the head, alone or in rows, are items of the site's menu and stand beside its name; all else stands below. */
-export function splitHead(document: PageDocument | undefined): { items: ButtonAttrs[], below: Block[] } {
+export function splitHead(document: PageDocument | undefined): { items: ButtonAttrs[]; below: Block[] } {
   const items: ButtonAttrs[] = []
   const below: Block[] = []
   for (const block of blocksOfEdge(document)) {

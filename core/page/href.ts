@@ -1,13 +1,15 @@
 import type { TargetFacts } from './placeholders'
 import type { Action } from './schema'
 
-const byPlacement = (path: string, action: Action, placement: string): string => `${path}?${action === 'save' ? 'save' : 'open'}&at=${placement}`
+const byPlacement = (path: string, action: Action, placement: string): string =>
+  `${path}?${action === 'save' ? 'save' : 'open'}&at=${placement}`
 
 /** The path of a file: letters of other scripts are percent-encoded on the wire (RFC 3987, section 3.1). */
 export const filePath = (handle: string): string => `/files/${encodeURI(handle)}`
 
 /** The root-relative address of a file by a placement; it holds on any domain and scheme. */
-export const fileHref = ({ handle }: TargetFacts, action: Action, placement: string): string => byPlacement(filePath(handle), action, placement)
+export const fileHref = ({ handle }: TargetFacts, action: Action, placement: string): string =>
+  byPlacement(filePath(handle), action, placement)
 
 /** The root-relative address of whatever a signpost points at, by a placement. */
 export const signpostHref = (name: string, action: Action, placement: string): string => byPlacement(`/to/${name}`, action, placement)
@@ -23,11 +25,13 @@ export const pictureHref = ({ handle, picture }: TargetFacts, width: number): st
 const FILL_WIDTH = 960
 
 /** Where a file's picture is had to fill a button; undefined where it is not there. */
-export const fillHref = (facts: TargetFacts | undefined): string | undefined => facts?.picture ? pictureHref(facts, FILL_WIDTH) : undefined
+export const fillHref = (facts: TargetFacts | undefined): string | undefined =>
+  facts?.picture ? pictureHref(facts, FILL_WIDTH) : undefined
 
 /** The root-relative address of a page. */
 export const pageHref = (slug: string): string => `/${slug}`
 
 /** Where the picture is that stands for pages without one of their own. */
 export const SHARED_PICTURE = '/shared.png'
-export const sharedPictureHref = (slug: string): string => slug === '' ? SHARED_PICTURE : `${SHARED_PICTURE}?page=${encodeURIComponent(slug)}`
+export const sharedPictureHref = (slug: string): string =>
+  slug === '' ? SHARED_PICTURE : `${SHARED_PICTURE}?page=${encodeURIComponent(slug)}`

@@ -7,15 +7,50 @@ import { pageRenderer, type PageFacts } from './html'
 import { picksOf } from './shelf'
 import { idOf, mapTargets, placementsOf } from './targets'
 import { changesBetween } from './changes'
-import { pageDocumentSchema, type Block, type ButtonAttrs, type CardAttrs, type PageDocument, type PictureAttrs, type PlainBlock } from './schema'
+import {
+  pageDocumentSchema,
+  type Block,
+  type ButtonAttrs,
+  type CardAttrs,
+  type PageDocument,
+  type PictureAttrs,
+  type PlainBlock,
+} from './schema'
 
-const FILES = { pdf: PDF_FACTS, zip: ZIP_FACTS, tile: { ...PDF_FACTS, id: 'tile', handle: 'tile.png', title: 'Tile', mediaType: 'image/png', picture: { version: 'bbbbbbbb', width: 1000, height: 1250 } } } as const
+const FILES = {
+  pdf: PDF_FACTS,
+  zip: ZIP_FACTS,
+  tile: {
+    ...PDF_FACTS,
+    id: 'tile',
+    handle: 'tile.png',
+    title: 'Tile',
+    mediaType: 'image/png',
+    picture: { version: 'bbbbbbbb', width: 1000, height: 1250 },
+  },
+} as const
 const fileOf = (id: string) => FILES[id as keyof typeof FILES]
-const SIGNPOSTS: Record<string, ReturnType<PageFacts['signpost']>> = { list: { name: 'current-list', title: 'Current list', file: 'pdf' }, bare: { name: 'bare', title: 'Bare', file: null } }
-const known: PageFacts = { file: fileOf, page: id => id === 'trade' ? { slug: 'trade', title: 'Trade' } : undefined, signpost: id => SIGNPOSTS[id], shelf: source => source.kind === 'folder' ? [PDF_FACTS] : source.ids.flatMap(id => fileOf(id) ?? []), look: id => BUILT_IN_LOOKS.find(look => look.id === id)?.appearance }
+const SIGNPOSTS: Record<string, ReturnType<PageFacts['signpost']>> = {
+  list: { name: 'current-list', title: 'Current list', file: 'pdf' },
+  bare: { name: 'bare', title: 'Bare', file: null },
+}
+const known: PageFacts = {
+  file: fileOf,
+  page: id => (id === 'trade' ? { slug: 'trade', title: 'Trade' } : undefined),
+  signpost: id => SIGNPOSTS[id],
+  shelf: source => (source.kind === 'folder' ? [PDF_FACTS] : source.ids.flatMap(id => fileOf(id) ?? [])),
+  look: id => BUILT_IN_LOOKS.find(look => look.id === id)?.appearance,
+}
 const render = (...blocks: PageDocument['content']) => pageRenderer(known).blocks(blocks)
 
-const site = { ...NEW_SITE, name: 'Marlpit & daughters', menu: [{ id: 'home', slug: '', title: 'Home' }, { id: 'trade', slug: 'trade', title: 'Trade "A"' }] }
+const site = {
+  ...NEW_SITE,
+  name: 'Marlpit & daughters',
+  menu: [
+    { id: 'home', slug: '', title: 'Home' },
+    { id: 'trade', slug: 'trade', title: 'Trade "A"' },
+  ],
+}
 
 describe('a button', () => {
   it('has a root-relative address with its placement', () => {
@@ -61,13 +96,19 @@ describe('a button that leads to a signpost', () => {
     expect(html).toContain('PDF, 240 kB')
   })
 
-  it.each(['bare', 'gone'])('that points at nothing (%s) is not shown to visitors', id => expect(render(button({ target: { kind: 'signpost', id } }))).toBe(''))
+  it.each(['bare', 'gone'])('that points at nothing (%s) is not shown to visitors', id =>
+    expect(render(button({ target: { kind: 'signpost', id } }))).toBe(''),
+  )
 })
 
 describe('a button that leads elsewhere', () => {
   it.each([
     [{ kind: 'page' as const, id: 'trade' }, 'href="/trade"', 'Trade'],
-    [{ kind: 'address' as const, href: 'https://www.example.com/a?b=1&c=2' }, 'href="https://www.example.com/a?b=1&amp;c=2"', 'example.com/a?b=1&amp;c=2'],
+    [
+      { kind: 'address' as const, href: 'https://www.example.com/a?b=1&c=2' },
+      'href="https://www.example.com/a?b=1&amp;c=2"',
+      'example.com/a?b=1&amp;c=2',
+    ],
     [{ kind: 'email' as const, address: 'shop@example.com' }, 'href="mailto:shop@example.com"', 'shop@example.com'],
     // RFC 3966: what separates digits for people is left out.
     [{ kind: 'phone' as const, number: '+44 (20) 7946-0000' }, 'href="tel:+442079460000"', '+44 (20) 7946-0000'],
@@ -86,19 +127,26 @@ describe('a button that leads elsewhere', () => {
 
   it('is not shown while its page is not live', () => expect(render(button({ target: { kind: 'page', id: 'drafted' } }))).toBe(''))
 
-  it.each(['javascript:alert(1)', 'data:text/html,<b>', 'vbscript:x', '//example.com', 'www.example.com', 'ftp://example.com/'])('%s fits no page', href =>
-    expect(pageDocumentSchema.safeParse(pageOf(button({ target: { kind: 'address', href } }))).success).toBe(false))
+  it.each(['javascript:alert(1)', 'data:text/html,<b>', 'vbscript:x', '//example.com', 'www.example.com', 'ftp://example.com/'])(
+    '%s fits no page',
+    href => expect(pageDocumentSchema.safeParse(pageOf(button({ target: { kind: 'address', href } }))).success).toBe(false),
+  )
 })
 
 describe('a card', () => {
-  const card = (attrs: Partial<CardAttrs> = {}): PlainBlock => ({ type: 'fileCard', attrs: { ...(button({ label: 'Download' }) as { attrs: ButtonAttrs }).attrs, title: '', text: '', pictured: true, ...attrs } })
+  const card = (attrs: Partial<CardAttrs> = {}): PlainBlock => ({
+    type: 'fileCard',
+    attrs: { ...(button({ label: 'Download' }) as { attrs: ButtonAttrs }).attrs, title: '', text: '', pictured: true, ...attrs },
+  })
 
   it('shows picture, title and what the file is, and its button says what it gives (WCAG 2.4.4)', async () => {
     const html = render(card())
     expect(html).toContain('src="/pictures/list.pdf?width=1920&amp;v=aaaaaaaa"')
     expect(html).toContain('<p class="tr-card-title">Price list</p>\n<p class="tr-card-text">All prices</p>')
     expect(html).toContain('<span class="tr-spoken">: Price list (opens in a new tab)</span>')
-    expect(render(card({ title: 'Prices <2026>', text: 'Ours & theirs', pictured: false }))).toMatch(/Prices &lt;2026&gt;[^]*Ours &amp; theirs/)
+    expect(render(card({ title: 'Prices <2026>', text: 'Ours & theirs', pictured: false }))).toMatch(
+      /Prices &lt;2026&gt;[^]*Ours &amp; theirs/,
+    )
     expect(render(card({ pictured: false }))).not.toContain('<img')
     expect(render(card({ target: null }))).toBe('')
     expect(await problemsOf(renderPage(site, { slug: 'a', title: 'A', description: '', document: pageOf(card()) }, known))).toEqual([])
@@ -106,26 +154,59 @@ describe('a card', () => {
 })
 
 describe('a picture', () => {
-  const picture = (attrs: Partial<PictureAttrs> = {}): PlainBlock =>
-    ({ type: 'picture', attrs: { placement: 'pppppppppp', file: 'tile', alt: 'A blue tile', decorative: false, caption: '', size: 'text', align: 'middle', target: null, action: 'tab', saveAs: '', ...attrs } })
+  const picture = (attrs: Partial<PictureAttrs> = {}): PlainBlock => ({
+    type: 'picture',
+    attrs: {
+      placement: 'pppppppppp',
+      file: 'tile',
+      alt: 'A blue tile',
+      decorative: false,
+      caption: '',
+      size: 'text',
+      align: 'middle',
+      target: null,
+      action: 'tab',
+      saveAs: '',
+      ...attrs,
+    },
+  })
 
   it('comes in widths up to its own, with its extent, and says what it shows', async () => {
     const html = render(picture({ caption: 'Chun <blue>' }))
     // 1000 pixels wide: 1440 is the first that shows all of it, wider ones would show no more.
-    expect([...html.matchAll(/width=(\d+)[^ ]* (\d+)w/g)].map(([, asked, said]) => [asked, said])).toEqual([320, 640, 960, 1440].map(String).map(width => [width, width]))
+    expect([...html.matchAll(/width=(\d+)[^ ]* (\d+)w/g)].map(([, asked, said]) => [asked, said])).toEqual(
+      [320, 640, 960, 1440].map(String).map(width => [width, width]),
+    )
     expect(html).toContain('width="1000" height="1250" alt="A blue tile"')
     expect(html).toContain('<figcaption>Chun &lt;blue&gt;</figcaption>')
-    expect(await problemsOf(renderPage(site, { slug: 'a', title: 'A', description: '', document: pageOf(picture(), picture({ decorative: true })) }, known))).toEqual([])
+    expect(
+      await problemsOf(
+        renderPage(site, { slug: 'a', title: 'A', description: '', document: pageOf(picture(), picture({ decorative: true })) }, known),
+      ),
+    ).toEqual([])
   })
 
   it('is asked for at once where it is the first of the page, else when it comes near', () => {
-    const html = renderPage(site, { slug: 'a', title: 'A', description: '', document: pageOf(words(' loading="lazy"'), picture(), picture({ placement: 'qqqqqqqqqq' })) }, known)
+    const html = renderPage(
+      site,
+      {
+        slug: 'a',
+        title: 'A',
+        description: '',
+        document: pageOf(words(' loading="lazy"'), picture(), picture({ placement: 'qqqqqqqqqq' })),
+      },
+      known,
+    )
     expect([...html.matchAll(/<img[^>]*>/g)].map(([tag]) => tag.includes(' loading="lazy"'))).toEqual([false, true])
   })
 
   it('that leads somewhere says where, and one without its file is not shown', () => {
-    expect(render(picture({ target: { kind: 'file', id: 'pdf' } }))).toMatch(/<a class="tr-led" href="\/files\/list.pdf\?open[^>]*target="_blank"[^>]*><img[^]*\(PDF, 240 kB, opens in a new tab\)/)
-    expect(render(picture({ decorative: true, target: { kind: 'page', id: 'trade' }, action: 'here' }))).toMatch(/alt=""[^]*<span class="tr-spoken">Trade<\/span><\/a>/)
+    expect(render(picture({ target: { kind: 'file', id: 'pdf' } }))).toMatch(
+      /<a class="tr-led" href="\/files\/list.pdf\?open[^>]*target="_blank"[^>]*><img[^]*\(PDF, 240 kB, opens in a new tab\)/,
+    )
+    expect(render(picture({ decorative: true, target: { kind: 'page', id: 'trade' }, action: 'here' }))).toMatch(
+      /alt=""[^]*<span class="tr-spoken">Trade<\/span><\/a>/,
+    )
     expect(render(picture({ file: null }))).toBe('')
     expect(render(picture({ file: 'pdf-without' }))).toBe('')
   })
@@ -133,7 +214,7 @@ describe('a picture', () => {
   it('goes with its file, leads nowhere without its target, and is known by both', () => {
     const page = pageOf(picture({ target: { kind: 'file', id: 'pdf' } }))
     expect(placementsOf(page)).toMatchObject([{ kind: 'picture', label: 'A blue tile', targets: [{ id: 'tile' }, { id: 'pdf' }] }])
-    const without = (gone: string) => mapTargets(page, target => idOf(target) === gone ? 'remove' : target)
+    const without = (gone: string) => mapTargets(page, target => (idOf(target) === gone ? 'remove' : target))
     expect(placementsOf(without('pdf'))).toMatchObject([{ targets: [{ id: 'tile' }] }])
     expect(placementsOf(without('tile'))).toEqual([])
   })
@@ -142,11 +223,19 @@ describe('a picture', () => {
 describe('a link', () => {
   it('over several pieces of text is one anchor', () => {
     const mark = linkMark('bbbbbbbbbb', 'pdf')
-    const html = render({ type: 'paragraph', content: [
-      { type: 'text', text: 'See the ' }, { type: 'text', text: 'price ', marks: [mark] }, { type: 'text', text: 'list', marks: [{ type: 'bold' }, mark] }, { type: 'text', text: '.' },
-    ] })
+    const html = render({
+      type: 'paragraph',
+      content: [
+        { type: 'text', text: 'See the ' },
+        { type: 'text', text: 'price ', marks: [mark] },
+        { type: 'text', text: 'list', marks: [{ type: 'bold' }, mark] },
+        { type: 'text', text: '.' },
+      ],
+    })
     expect(html.match(/<a /g)).toHaveLength(1)
-    expect(html).toMatch(/<a [^>]*>price <strong>list<\/strong><span class="tr-spoken"> \(PDF, 240 kB, opens in a new tab\)<\/span><\/a>\.<\/p>/)
+    expect(html).toMatch(
+      /<a [^>]*>price <strong>list<\/strong><span class="tr-spoken"> \(PDF, 240 kB, opens in a new tab\)<\/span><\/a>\.<\/p>/,
+    )
   })
 
   it('without a target leaves plain words', () => {
@@ -159,14 +248,27 @@ describe('a page', () => {
     words('Hello & welcome <b>'),
     { type: 'heading', attrs: { level: 2 }, content: [{ type: 'text', text: 'Files' }] },
     { type: 'heading', attrs: { level: 3 } },
-    { type: 'bulletList', content: [{ type: 'listItem', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'One' }, { type: 'hardBreak' }] }, button({ placement: 'cccccccccc' })] }] },
+    {
+      type: 'bulletList',
+      content: [
+        {
+          type: 'listItem',
+          content: [
+            { type: 'paragraph', content: [{ type: 'text', text: 'One' }, { type: 'hardBreak' }] },
+            button({ placement: 'cccccccccc' }),
+          ],
+        },
+      ],
+    },
     { type: 'orderedList', attrs: { start: 3 }, content: [{ type: 'listItem', content: [words('Three')] }] },
-    button(), button({ placement: 'dddddddddd', look: 'rim', align: 'middle' }), button({ placement: 'eeeeeeeeee', look: 'strap' }),
+    button(),
+    button({ placement: 'dddddddddd', look: 'rim', align: 'middle' }),
+    button({ placement: 'eeeeeeeeee', look: 'strap' }),
     words('the list', linkMark('ffffffffff', 'zip')),
   )
   const html = renderPage(site, { slug: 'trade', title: 'Trade <1>', description: 'For "trade" & <more>', document }, known)
 
-  it('is valid HTML and passes the validator\'s accessibility rules', async () => {
+  it("is valid HTML and passes the validator's accessibility rules", async () => {
     expect(await problemsOf(html)).toEqual([])
     expect(await problemsOf(renderMessage(site, 'There is no such page.', 'Look elsewhere.', known))).toEqual([])
   })
@@ -187,10 +289,15 @@ describe('a page', () => {
   })
 
   it('is described by its first words where nothing else is said, cut between two of them', () => {
-    const described = (text: string) => /<meta name="description" content="([^"]*)">/.exec(renderPage(site, { slug: 'a', title: 'A', description: '', document: pageOf({ type: 'paragraph' }, words(text)) }, known))?.[1]
+    const described = (text: string) =>
+      /<meta name="description" content="([^"]*)">/.exec(
+        renderPage(site, { slug: 'a', title: 'A', description: '', document: pageOf({ type: 'paragraph' }, words(text)) }, known),
+      )?.[1]
     expect(described('Clay & glaze')).toBe('Clay &amp; glaze')
     expect(described('word '.repeat(60))).toMatch(/^(?:word ){31}word…$/)
-    expect(renderPage(site, { slug: 'a', title: 'A', description: '', document: pageOf(button()) }, known)).not.toContain('name="description"')
+    expect(renderPage(site, { slug: 'a', title: 'A', description: '', document: pageOf(button()) }, known)).not.toContain(
+      'name="description"',
+    )
   })
 
   it('marks itself in the menu', () => expect(html).toContain('<a class="tr-listed" href="/trade" aria-current="page">'))
@@ -214,16 +321,40 @@ describe('a shelf', () => {
     expect(render(shelf({ source: { kind: 'files', ids: ['gone'] } }))).toBe('')
   })
 
-  it.each([['pick=a&pick=b&pick=a', ['a', 'b']], ['', []], ['pick=a&all=', 'all'], ['all', 'all']])('reads %j from an address', (query, picks) =>
-    expect(picksOf(new URLSearchParams(query))).toEqual(picks))
+  it.each([
+    ['pick=a&pick=b&pick=a', ['a', 'b']],
+    ['', []],
+    ['pick=a&all=', 'all'],
+    ['all', 'all'],
+  ])('reads %j from an address', (query, picks) => expect(picksOf(new URLSearchParams(query))).toEqual(picks))
 })
 
 describe('layout', () => {
-  const section: Block = { type: 'section', attrs: { tone: 'deep', padding: 'large', width: 'wide' }, content: [
-    words('In it'),
-    { type: 'columns', content: [{ type: 'column', content: [button()] }, { type: 'column', content: [{ type: 'blockquote', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'Said' }] }] }] }] },
-  ] }
-  const row: Block = { type: 'buttonRow', attrs: { align: 'middle' }, content: [button({ placement: 'bbbbbbbbbb' }), button({ placement: 'cccccccccc', target: null })] as Extract<PlainBlock, { type: 'downloadButton' }>[] }
+  const section: Block = {
+    type: 'section',
+    attrs: { tone: 'deep', padding: 'large', width: 'wide' },
+    content: [
+      words('In it'),
+      {
+        type: 'columns',
+        content: [
+          { type: 'column', content: [button()] },
+          {
+            type: 'column',
+            content: [{ type: 'blockquote', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'Said' }] }] }],
+          },
+        ],
+      },
+    ],
+  }
+  const row: Block = {
+    type: 'buttonRow',
+    attrs: { align: 'middle' },
+    content: [button({ placement: 'bbbbbbbbbb' }), button({ placement: 'cccccccccc', target: null })] as Extract<
+      PlainBlock,
+      { type: 'downloadButton' }
+    >[],
+  }
   const page = pageOf(section, row, { type: 'horizontalRule' }, { type: 'space', attrs: { size: 'small' } }, shelf())
 
   it('fits the schema, is valid HTML, and leaves out buttons that lead nowhere', async () => {
@@ -238,10 +369,24 @@ describe('layout', () => {
   it.each([
     ['a section in a section', { type: 'section', attrs: { tone: 'plain', padding: 'small', width: 'text' }, content: [section] }],
     ['one column', { type: 'columns', content: [{ type: 'column', content: [words('x')] }] }],
-    ['columns in a column', { type: 'columns', content: [{ type: 'column', content: [{ type: 'columns', content: [] }] }, { type: 'column', content: [words('x')] }] }],
+    [
+      'columns in a column',
+      {
+        type: 'columns',
+        content: [
+          { type: 'column', content: [{ type: 'columns', content: [] }] },
+          { type: 'column', content: [words('x')] },
+        ],
+      },
+    ],
     ['words in a row of buttons', { type: 'buttonRow', attrs: { align: 'left' }, content: [words('x')] }],
-    ['a background that does not exist', { type: 'section', attrs: { tone: 'url(x)', padding: 'small', width: 'text' }, content: [words('x')] }],
-  ])('%s does not fit the schema', (_what, block) => expect(pageDocumentSchema.safeParse({ type: 'doc', content: [block] }).success).toBe(false))
+    [
+      'a background that does not exist',
+      { type: 'section', attrs: { tone: 'url(x)', padding: 'small', width: 'text' }, content: [words('x')] },
+    ],
+  ])('%s does not fit the schema', (_what, block) =>
+    expect(pageDocumentSchema.safeParse({ type: 'doc', content: [block] }).success).toBe(false),
+  )
 
   it('gives up its placements, and loses them, at any depth', () => {
     expect(placementsOf(page).map(({ id }) => id)).toEqual(['aaaaaaaaaa', 'bbbbbbbbbb', 'cccccccccc', 'ssssssssss'])
@@ -252,22 +397,32 @@ describe('layout', () => {
   })
 
   it('says what has changed inside', () => {
-    const changed = mapTargets(page, target => idOf(target) === 'pdf' ? { kind: 'file', id: 'zip' } : target)
-    expect(changesBetween({ title: 'A', document: page }, { title: 'A', document: changed }).map(({ what }) => what))
-      .toEqual(['button “Price list”: leads elsewhere', 'button “Price list”: leads elsewhere', 'shelf'])
+    const changed = mapTargets(page, target => (idOf(target) === 'pdf' ? { kind: 'file', id: 'zip' } : target))
+    expect(changesBetween({ title: 'A', document: page }, { title: 'A', document: changed }).map(({ what }) => what)).toEqual([
+      'button “Price list”: leads elsewhere',
+      'button “Price list”: leads elsewhere',
+      'shelf',
+    ])
   })
 })
 
 describe('a link to the page that is shown elsewhere', () => {
   const moved = { ...site, address: 'https://www.marlpit.example' }
   const page = { slug: 'trade', title: 'Trade', description: 'For the trade', document: pageOf(words('x')) }
-  const metaOf = (html: string) => Object.fromEntries([...html.matchAll(/<meta property="og:([a-z:_]+)" content="([^"]*)">/g)].map(([, name, content]) => [name, content]))
+  const metaOf = (html: string) =>
+    Object.fromEntries([...html.matchAll(/<meta property="og:([a-z:_]+)" content="([^"]*)">/g)].map(([, name, content]) => [name, content]))
 
   it('has its title, words, address and picture, whole addresses all (the Open Graph protocol)', async () => {
     const html = renderPage(moved, { ...page, picture: { ...FILES.tile, description: 'A blue "tile"' } }, known)
     expect(metaOf(html)).toMatchObject({
-      'title': 'Trade', 'type': 'website', 'site_name': 'Marlpit &amp; daughters', 'description': 'For the trade', 'url': 'https://www.marlpit.example/trade',
-      'image': 'https://www.marlpit.example/pictures/tile.png?width=1440&amp;v=bbbbbbbb&amp;jpeg', 'image:type': 'image/jpeg', 'image:alt': 'A blue &quot;tile&quot;',
+      'title': 'Trade',
+      'type': 'website',
+      'site_name': 'Marlpit &amp; daughters',
+      'description': 'For the trade',
+      'url': 'https://www.marlpit.example/trade',
+      'image': 'https://www.marlpit.example/pictures/tile.png?width=1440&amp;v=bbbbbbbb&amp;jpeg',
+      'image:type': 'image/jpeg',
+      'image:alt': 'A blue &quot;tile&quot;',
     })
     expect(html).toContain('<link rel="canonical" href="https://www.marlpit.example/trade">')
     expect(await problemsOf(html)).toEqual([])
@@ -275,9 +430,13 @@ describe('a link to the page that is shown elsewhere', () => {
 
   it('says what it is and what documents are on it (schema.org), in JSON that ends no element', () => {
     const file = { ...FILES.tile, title: '</script><b>' }
-    const html = renderPage(moved, { ...page, document: pageOf(button({ target: { kind: 'file', id: 'tile' } })) }, { ...known, file: () => file })
+    const html = renderPage(
+      moved,
+      { ...page, document: pageOf(button({ target: { kind: 'file', id: 'tile' } })) },
+      { ...known, file: () => file },
+    )
     const [, json] = /<script type="application\/ld\+json">(.*?)<\/script>/.exec(html)!
-    const { '@context': context, '@graph': graph } = JSON.parse(json!) as { '@context': string, '@graph': Record<string, unknown>[] }
+    const { '@context': context, '@graph': graph } = JSON.parse(json!) as { '@context': string; '@graph': Record<string, unknown>[] }
     expect(context).toBe('https://schema.org')
     expect(graph.map(part => part['@type'])).toEqual(['BreadcrumbList', 'DigitalDocument'])
     expect(graph[1]).toMatchObject({ name: file.title, url: 'https://www.marlpit.example/files/tile.png', encodingFormat: file.mediaType })
@@ -286,14 +445,27 @@ describe('a link to the page that is shown elsewhere', () => {
 
   it('has a drawn picture where it has none of its own, by its whole address and with its size', () => {
     expect(metaOf(renderPage(moved, page, known))).toMatchObject({
-      'image': 'https://www.marlpit.example/shared.png?page=trade', 'image:type': 'image/png', 'image:width': '1200', 'image:height': '630', 'image:alt': 'Trade',
+      'image': 'https://www.marlpit.example/shared.png?page=trade',
+      'image:type': 'image/png',
+      'image:width': '1200',
+      'image:height': '630',
+      'image:alt': 'Trade',
     })
     expect(metaOf(renderPage(moved, { ...page, slug: '' }, known)).image).toBe('https://www.marlpit.example/shared.png')
   })
 
   it('names no address while the site has none, and no picture that is not there', () => {
-    expect(metaOf(renderPage(site, { ...page, picture: FILES.tile }, known))).toEqual({ title: 'Trade', description: 'For the trade', type: 'website', site_name: 'Marlpit &amp; daughters' })
+    expect(metaOf(renderPage(site, { ...page, picture: FILES.tile }, known))).toEqual({
+      title: 'Trade',
+      description: 'For the trade',
+      type: 'website',
+      site_name: 'Marlpit &amp; daughters',
+    })
     expect(metaOf(renderPage(site, page, known))).not.toHaveProperty('image')
-    expect(metaOf(renderMessage(moved, 'Gone', 'Not here', known))).toEqual({ title: 'Gone', type: 'website', site_name: 'Marlpit &amp; daughters' })
+    expect(metaOf(renderMessage(moved, 'Gone', 'Not here', known))).toEqual({
+      title: 'Gone',
+      type: 'website',
+      site_name: 'Marlpit &amp; daughters',
+    })
   })
 })

@@ -61,8 +61,10 @@ function renderPicture(attrs: PictureAttrs, known: Known): string {
   const destination = destinationOf(attrs.target, known)
   const action = effectiveAction(attrs.action, destination)
   // Who does not see the picture hears where it leads.
-  const spoken = destination ? spokenHtml((attrs.decorative || !attrs.alt ? destination.title : '') + spokenFacts(attrs.alt, action, destination)) : ''
-  return pictureHtml(attrs, file, image => destination ? anchor(attrs, action, destination, ' class="tr-led"', image + spoken) : image)
+  const spoken = destination
+    ? spokenHtml((attrs.decorative || !attrs.alt ? destination.title : '') + spokenFacts(attrs.alt, action, destination))
+    : ''
+  return pictureHtml(attrs, file, image => (destination ? anchor(attrs, action, destination, ' class="tr-led"', image + spoken) : image))
 }
 
 function renderInline(inline: Inline): string {
@@ -75,7 +77,7 @@ function renderInline(inline: Inline): string {
   return html
 }
 
-const linkOf = (inline: Inline) => inline.type === 'text' ? inline.marks?.find(mark => mark.type === 'downloadLink')?.attrs : undefined
+const linkOf = (inline: Inline) => (inline.type === 'text' ? inline.marks?.find(mark => mark.type === 'downloadLink')?.attrs : undefined)
 
 /** Neighbouring pieces of one link, bold and plain say, become one anchor. */
 function renderInlines(inlines: Inline[] = [], known: Known): string {
@@ -89,10 +91,9 @@ function renderInlines(inlines: Inline[] = [], known: Known): string {
     const destination = link && destinationOf(link.target, known)
     if (link && destination) {
       const action = effectiveAction(link.action, destination)
-      const words = run.map(inline => inline.type === 'text' ? inline.text : ' ').join('')
+      const words = run.map(inline => (inline.type === 'text' ? inline.text : ' ')).join('')
       html += anchor(link, action, destination, ' class="tr-link"', inner + spokenHtml(spokenFacts(words, action, destination)))
-    }
-    else {
+    } else {
       html += inner
     }
     index = next
@@ -100,11 +101,16 @@ function renderInlines(inlines: Inline[] = [], known: Known): string {
   return html
 }
 
-const blocksHtml = (blocks: Block[], known: Known): string => blocks.map(block => renderBlock(block, known)).filter(Boolean).join('\n')
+const blocksHtml = (blocks: Block[], known: Known): string =>
+  blocks
+    .map(block => renderBlock(block, known))
+    .filter(Boolean)
+    .join('\n')
 
 function renderBlock(block: Block, known: Known): string {
   switch (block.type) {
-    case 'paragraph': return `<p>${renderInlines(block.content, known)}</p>`
+    case 'paragraph':
+      return `<p>${renderInlines(block.content, known)}</p>`
     case 'heading': {
       const inner = renderInlines(block.content, known)
       // An empty heading is a place in the outline with nothing to read (WCAG 2.2, 1.3.1).
@@ -116,11 +122,16 @@ function renderBlock(block: Block, known: Known): string {
       const start = block.attrs && block.attrs.start !== 1 ? ` start="${block.attrs.start}"` : ''
       return `<ol${start}>${block.content.map(item => `<li>${renderItem(item.content, known)}</li>`).join('')}</ol>`
     }
-    case 'blockquote': return `<blockquote>${blocksHtml(block.content, known)}</blockquote>`
-    case 'table': return tableHtml(block, inlines => renderInlines(inlines, known))
-    case 'horizontalRule': return '<hr>'
-    case 'space': return `<div class="tr-space tr-space-${block.attrs.size}"></div>`
-    case 'downloadButton': return renderButton(block.attrs, known)
+    case 'blockquote':
+      return `<blockquote>${blocksHtml(block.content, known)}</blockquote>`
+    case 'table':
+      return tableHtml(block, inlines => renderInlines(inlines, known))
+    case 'horizontalRule':
+      return '<hr>'
+    case 'space':
+      return `<div class="tr-space tr-space-${block.attrs.size}"></div>`
+    case 'downloadButton':
+      return renderButton(block.attrs, known)
     case 'buttonRow': {
       const inner = blocksHtml(block.content ?? [], known)
       return inner && `<div class="tr-row tr-row-${block.attrs.align}">\n${inner}\n</div>`
@@ -131,17 +142,22 @@ function renderBlock(block: Block, known: Known): string {
       const { tone, padding, width } = block.attrs
       return `<section class="tr-section tr-tone-${tone} tr-pad-${padding} tr-width-${width}">\n${blocksHtml(block.content, known)}\n</section>`
     }
-    case 'fileCard': return renderCard(block.attrs, known)
-    case 'picture': return renderPicture(block.attrs, known)
-    case 'shelf': return block.attrs.source ? renderShelf(block.attrs, known.shelf(block.attrs.source), () => known.styles.wear({ look: SHELF_LOOK }).className) : ''
+    case 'fileCard':
+      return renderCard(block.attrs, known)
+    case 'picture':
+      return renderPicture(block.attrs, known)
+    case 'shelf':
+      return block.attrs.source
+        ? renderShelf(block.attrs, known.shelf(block.attrs.source), () => known.styles.wear({ look: SHELF_LOOK }).className)
+        : ''
   }
 }
 
 /** An item of one paragraph needs no `p` of its own. */
 function renderItem(blocks: Block[], known: Known): string {
-  return blocks.map((block, index) => index === 0 && block.type === 'paragraph'
-    ? renderInlines(block.content, known)
-    : renderBlock(block, known)).join('')
+  return blocks
+    .map((block, index) => (index === 0 && block.type === 'paragraph' ? renderInlines(block.content, known) : renderBlock(block, known)))
+    .join('')
 }
 
 /** Renders the documents that make up one page: semantic HTML without script, the same for preview, live and export. */

@@ -5,7 +5,8 @@ import type { Action, ButtonAttrs, CardAttrs, PictureAttrs, ShelfAttrs, ShelfSou
 export const newPlacementId = () => newId(10)
 
 /** What a click does at first: a file leaves the page open (common practice for PDFs), another place comes instead of it. */
-export const firstAction = (target: Target | null): Action => !target || target.kind === 'file' || target.kind === 'signpost' ? 'tab' : 'here'
+export const firstAction = (target: Target | null): Action =>
+  !target || target.kind === 'file' || target.kind === 'signpost' ? 'tab' : 'here'
 
 /** What a new button wears and says besides its label. */
 export type ButtonStart = Pick<ButtonAttrs, 'look' | 'note'>
@@ -31,7 +32,18 @@ export function cardLines(count: number): number[] {
 
 /** A picture as it starts out. */
 export function newPicture(file: string | null): PictureAttrs {
-  return { placement: newPlacementId(), file, alt: '', decorative: false, caption: '', size: 'text', align: 'middle', target: null, action: 'tab', saveAs: '' }
+  return {
+    placement: newPlacementId(),
+    file,
+    alt: '',
+    decorative: false,
+    caption: '',
+    size: 'text',
+    align: 'middle',
+    target: null,
+    action: 'tab',
+    saveAs: '',
+  }
 }
 
 /** A shelf as it starts out. */

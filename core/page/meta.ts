@@ -27,12 +27,16 @@ const inHtml = (value: unknown): string => JSON.stringify(value).replace(/</g, '
 /** What a page is, for programs (schema.org): the site, the way to the page, and the documents on it. */
 function linkedData({ site, address, slug, title, files = [] }: PageMeta): unknown[] {
   const home = `${address}/`
-  const way = [{ name: site, item: home }, ...slug ? [{ name: title, item: address + pageHref(slug) }] : []]
+  const way = [{ name: site, item: home }, ...(slug ? [{ name: title, item: address + pageHref(slug) }] : [])]
   return [
-    ...slug === '' ? [{ '@type': 'WebSite', 'name': site, 'url': home }] : [],
+    ...(slug === '' ? [{ '@type': 'WebSite', 'name': site, 'url': home }] : []),
     { '@type': 'BreadcrumbList', 'itemListElement': way.map((step, index) => ({ '@type': 'ListItem', 'position': index + 1, ...step })) },
     ...files.map(file => ({
-      '@type': 'DigitalDocument', 'name': file.title, 'url': address + filePath(file.handle), 'encodingFormat': file.mediaType, ...file.description && { description: file.description },
+      '@type': 'DigitalDocument',
+      'name': file.title,
+      'url': address + filePath(file.handle),
+      'encodingFormat': file.mediaType,
+      ...(file.description && { description: file.description }),
     })),
   ]
 }
@@ -40,7 +44,11 @@ function linkedData({ site, address, slug, title, files = [] }: PageMeta): unkno
 /** For search engines, and for the previews that other programs make of a link (the Open Graph protocol). */
 export function metaHtml(meta: PageMeta): string {
   const { site, address, slug, title, description = '', picture } = meta
-  const named: [attribute: 'name' | 'property', of: string, content: string][] = [['property', 'og:title', title], ['property', 'og:type', 'website'], ['property', 'og:site_name', site]]
+  const named: [attribute: 'name' | 'property', of: string, content: string][] = [
+    ['property', 'og:title', title],
+    ['property', 'og:type', 'website'],
+    ['property', 'og:site_name', site],
+  ]
   if (description) named.unshift(['name', 'description', description], ['property', 'og:description', description])
   // Whoever shows the link stands on another host: these have to be whole addresses.
   if (address && slug !== undefined) named.push(['property', 'og:url', address + pageHref(slug)])
@@ -48,11 +56,17 @@ export function metaHtml(meta: PageMeta): string {
     const { width, height } = picture.picture
     const scale = width ? Math.min(1, SHARED_WIDTH / width) : 1
     // Not every program that shows links knows WebP.
-    named.push(['property', 'og:image', `${address}${pictureHref(picture, SHARED_WIDTH)}&jpeg`], ['property', 'og:image:type', 'image/jpeg'])
-    if (width && height) named.push(['property', 'og:image:width', String(Math.round(width * scale))], ['property', 'og:image:height', String(Math.round(height * scale))])
+    named.push(
+      ['property', 'og:image', `${address}${pictureHref(picture, SHARED_WIDTH)}&jpeg`],
+      ['property', 'og:image:type', 'image/jpeg'],
+    )
+    if (width && height)
+      named.push(
+        ['property', 'og:image:width', String(Math.round(width * scale))],
+        ['property', 'og:image:height', String(Math.round(height * scale))],
+      )
     named.push(['property', 'og:image:alt', picture.description || picture.title], ['name', 'twitter:card', 'summary_large_image'])
-  }
-  else if (address && slug !== undefined) {
+  } else if (address && slug !== undefined) {
     named.push(['property', 'og:image', address + sharedPictureHref(slug)], ['property', 'og:image:type', 'image/png'])
     named.push(['property', 'og:image:width', String(SHARED_SIZE.width)], ['property', 'og:image:height', String(SHARED_SIZE.height)])
     named.push(['property', 'og:image:alt', title], ['name', 'twitter:card', 'summary_large_image'])

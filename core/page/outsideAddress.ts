@@ -9,10 +9,14 @@ export const dialled = (number: string): string => number.replace(/[^\d+]/g, '')
  */
 export function outsideAddress(reference: Reference): string | null {
   switch (reference.kind) {
-    case 'address': return new URL(reference.href).href
+    case 'address':
+      return new URL(reference.href).href
     // The part before the @ may be told apart by case (RFC 5321, 2.4).
-    case 'email': return `mailto:${reference.address.replace(/@.*/, domain => domain.toLowerCase())}`
-    case 'phone': return `tel:${dialled(reference.number)}`
-    default: return null
+    case 'email':
+      return `mailto:${reference.address.replace(/@.*/, domain => domain.toLowerCase())}`
+    case 'phone':
+      return `tel:${dialled(reference.number)}`
+    default:
+      return null
   }
 }

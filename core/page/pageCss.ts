@@ -145,14 +145,19 @@ const styleCss = ({ palette, type }: SiteStyle) =>
  * @param used only the rules of these parts; of all where left out
  */
 export function contentCss(style: SiteStyle, used?: ReadonlySet<PartName>): string {
-  const rules = PARTS.filter(([needing]) => !used || needing.some(name => used.has(name))).map(([, part]) => typeof part === 'string' ? part : part(style))
+  const rules = PARTS.filter(([needing]) => !used || needing.some(name => used.has(name))).map(([, part]) =>
+    typeof part === 'string' ? part : part(style),
+  )
   return `
 .tr-page{${styleCss(style)}}${TEXT}${rules.join('')}`
 }
 
 /** The style sheet of a published page, without that of its looks. */
 export function pageCss(style: SiteStyle, used: ReadonlySet<PartName>): string {
-  const faces = fontsOf(style.type).map(({ name, url, weights }) => `@font-face{font-family:"${name}";src:url(${url}) format("woff2");font-weight:${weights};font-display:swap}`)
+  const faces = fontsOf(style.type).map(
+    ({ name, url, weights }) =>
+      `@font-face{font-family:"${name}";src:url(${url}) format("woff2");font-weight:${weights};font-display:swap}`,
+  )
   return `${faces.join('\n')}
 *{box-sizing:border-box}
 html{${styleCss(style)};background:var(--paper);-webkit-text-size-adjust:100%}

@@ -68,12 +68,14 @@ export const saveDraftSchema = z.object({
 export type SaveDraft = z.infer<typeof saveDraftSchema>
 
 /** What holds of a page at once, draft and live alike. */
-export const pageSettingsSchema = z.object({
-  slug: ownSlugSchema,
-  description: z.string().trim().max(300, 'Keep the description to 300 characters: search engines show about 160.'),
-  inMenu: z.boolean(),
-  picture: z.string().max(40).nullable(),
-}).partial()
+export const pageSettingsSchema = z
+  .object({
+    slug: ownSlugSchema,
+    description: z.string().trim().max(300, 'Keep the description to 300 characters: search engines show about 160.'),
+    inMenu: z.boolean(),
+    picture: z.string().max(40).nullable(),
+  })
+  .partial()
 export type PageSettings = z.infer<typeof pageSettingsSchema>
 
 export const publishSchema = z.object({
@@ -82,4 +84,6 @@ export const publishSchema = z.object({
 })
 
 /** Go on although other pages lead to it. */
-export const despiteQuerySchema = z.object({ despite: z.literal('yes').optional() }).transform(({ despite }) => ({ despite: despite !== undefined }))
+export const despiteQuerySchema = z
+  .object({ despite: z.literal('yes').optional() })
+  .transform(({ despite }) => ({ despite: despite !== undefined }))

@@ -5,11 +5,14 @@ import type { PictureAttrs } from './schema'
 
 /** How wide each size is shown, for browsers to choose by (HTML, "sizes" of img). */
 const SIZES: Record<PictureAttrs['size'], string> = {
-  small: '(max-width:34rem) 60vw, 14rem', half: '(max-width:34rem) 100vw, 22rem', text: '(max-width:46rem) 100vw, 43rem', wide: '(max-width:67rem) 100vw, 64rem',
+  small: '(max-width:34rem) 60vw, 14rem',
+  half: '(max-width:34rem) 100vw, 22rem',
+  text: '(max-width:46rem) 100vw, 43rem',
+  wide: '(max-width:67rem) 100vw, 64rem',
 }
 
 /** A file's picture in several widths, of which the browser takes the one that fits. */
-export function imageHtml(file: TargetFacts, { alt, sizes, className }: { alt: string, sizes: string, className: string }): string {
+export function imageHtml(file: TargetFacts, { alt, sizes, className }: { alt: string; sizes: string; className: string }): string {
   const { width, height } = file.picture!
   // Wider than it is it cannot be had.
   const widths = PICTURE_WIDTHS.filter((each, index) => !width || index === 0 || PICTURE_WIDTHS[index - 1]! < width)
@@ -19,7 +22,11 @@ export function imageHtml(file: TargetFacts, { alt, sizes, className }: { alt: s
 }
 
 /** A picture with its caption. @param led puts a link around it, where it leads somewhere */
-export function pictureHtml({ alt, decorative, caption, size, align }: PictureAttrs, file: TargetFacts, led: (image: string) => string): string {
+export function pictureHtml(
+  { alt, decorative, caption, size, align }: PictureAttrs,
+  file: TargetFacts,
+  led: (image: string) => string,
+): string {
   const image = imageHtml(file, { alt: decorative ? '' : alt, sizes: SIZES[size], className: 'tr-image' })
   const said = caption.trim() && `<figcaption>${escapeHtml(caption)}</figcaption>`
   return `<figure class="tr-picture tr-picture-${size} tr-picture-${align}">${led(image)}${said}</figure>`

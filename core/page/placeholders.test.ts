@@ -6,8 +6,17 @@ import { slugFromTitle, slugSchema } from './slug'
 
 describe('fillPlaceholders', () => {
   it.each([
-    ['{type}, {size}', 'PDF, 240 kB'], ['{pages}', '4 pages'], ['{name}', 'list.pdf'], ['{date}', '2 Nov 2026'], ['{edition}', 'edition 2'], ['{downloads}', '1,234 downloads'], ['', ''], ['plain', 'plain'],
-    ['{nonsense}', '{nonsense}'], ['{constructor}', '{constructor}'], ['{type}, {nonsense}', 'PDF, {nonsense}'],
+    ['{type}, {size}', 'PDF, 240 kB'],
+    ['{pages}', '4 pages'],
+    ['{name}', 'list.pdf'],
+    ['{date}', '2 Nov 2026'],
+    ['{edition}', 'edition 2'],
+    ['{downloads}', '1,234 downloads'],
+    ['', ''],
+    ['plain', 'plain'],
+    ['{nonsense}', '{nonsense}'],
+    ['{constructor}', '{constructor}'],
+    ['{type}, {nonsense}', 'PDF, {nonsense}'],
   ])('%j gives %j', (text, filled) => expect(fillPlaceholders(text, PDF_FACTS)).toBe(filled))
 
   it('drops what gives nothing, with its comma', () => {
@@ -31,10 +40,18 @@ it('effectiveAction saves what cannot be shown', () => {
 })
 
 describe('slugs', () => {
-  it.each([['Clay & glaze', 'clay-and-glaze'], ['Über uns', 'uber-uns'], ['Files', 'our-files'], ['desk', 'our-desk'], ['🏺', 'page']])('%s becomes %s', (title, slug) => {
+  it.each([
+    ['Clay & glaze', 'clay-and-glaze'],
+    ['Über uns', 'uber-uns'],
+    ['Files', 'our-files'],
+    ['desk', 'our-desk'],
+    ['🏺', 'page'],
+  ])('%s becomes %s', (title, slug) => {
     expect(slugFromTitle(title)).toBe(slug)
     expect(slugSchema.safeParse(slug).success).toBe(true)
   })
 
-  it.each(['desk', 'api', 'files', 'to', 'a/b', '../x', 'A', 'a b', '-a', '_nuxt', 'a'.repeat(81)])('refuses %s', slug => expect(slugSchema.safeParse(slug).success).toBe(false))
+  it.each(['desk', 'api', 'files', 'to', 'a/b', '../x', 'A', 'a b', '-a', '_nuxt', 'a'.repeat(81)])('refuses %s', slug =>
+    expect(slugSchema.safeParse(slug).success).toBe(false),
+  )
 })

@@ -31,7 +31,14 @@ export interface FilePicture {
   height?: number
 }
 
-function pictureOf({ family, picture, pictureExtent, preview, sha256, facts: { width, height, cover } }: FileItem): FilePicture | undefined {
+function pictureOf({
+  family,
+  picture,
+  pictureExtent,
+  preview,
+  sha256,
+  facts: { width, height, cover },
+}: FileItem): FilePicture | undefined {
   const version = sha256.slice(0, 8)
   if (family === 'picture') return width && height ? { version, width, height } : undefined
   if (picture) return { version: '', ...pictureExtent }
@@ -41,7 +48,20 @@ function pictureOf({ family, picture, pictureExtent, preview, sha256, facts: { w
 /** What a page needs to know of a file. */
 export const targetFacts = (file: FileItem): TargetFacts => {
   const { id, handle, title, fileName, mediaType, size, facts, description, edition, changed, downloads } = file
-  return { id, handle, title, fileName, mediaType, size, description, edition, changed, downloads, pages: facts.pages, picture: pictureOf(file) }
+  return {
+    id,
+    handle,
+    title,
+    fileName,
+    mediaType,
+    size,
+    description,
+    edition,
+    changed,
+    downloads,
+    pages: facts.pages,
+    picture: pictureOf(file),
+  }
 }
 
 const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' })
@@ -49,7 +69,7 @@ const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', y
 const PLACEHOLDERS: Record<string, (facts: TargetFacts) => string> = {
   type: facts => typeTag(facts.mediaType),
   size: facts => formatSize(facts.size),
-  pages: facts => facts.pages === undefined ? '' : `${facts.pages} ${facts.pages === 1 ? 'page' : 'pages'}`,
+  pages: facts => (facts.pages === undefined ? '' : `${facts.pages} ${facts.pages === 1 ? 'page' : 'pages'}`),
   name: facts => facts.fileName,
   date: facts => day.format(new Date(facts.changed)),
   edition: facts => `edition ${facts.edition}`,
@@ -63,8 +83,9 @@ export const tellsDownloads = (text: string): boolean => text.includes('{downloa
 export const PLACEHOLDER_NAMES = Object.keys(PLACEHOLDERS)
 
 /** What stands in braces like a placeholder and is none, each once. */
-export const strayPlaceholders = (text: string): string[] =>
-  [...new Set([...text.matchAll(/\{(\w+)\}/g)].flatMap(([whole, name]) => Object.hasOwn(PLACEHOLDERS, name!) ? [] : [whole]))]
+export const strayPlaceholders = (text: string): string[] => [
+  ...new Set([...text.matchAll(/\{(\w+)\}/g)].flatMap(([whole, name]) => (Object.hasOwn(PLACEHOLDERS, name!) ? [] : [whole]))),
+]
 
 /**
  * Fills the placeholders that `PLACEHOLDER_NAMES` lists. One that gives nothing goes with the comma before

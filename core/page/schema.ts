@@ -6,10 +6,15 @@ import { TONES } from '../look/palette'
 /** What a button or link leads to, by identity: addresses are written when the page is rendered. */
 const idSchema = z.string().max(40)
 /** An address elsewhere; scripts and data are no places to lead to. */
-export const addressSchema = z.url({ protocol: /^https?$/, error: 'Give a whole address, such as https://www.example.com/.' }).max(2000, 'Keep an address to 2,000 characters.')
+export const addressSchema = z
+  .url({ protocol: /^https?$/, error: 'Give a whole address, such as https://www.example.com/.' })
+  .max(2000, 'Keep an address to 2,000 characters.')
 export const emailSchema = z.email('Give an e-mail address, such as shop@example.com.').max(254)
 /** As people write it: digits with spaces, dots, brackets and dashes, a plus in front at the most (RFC 3966). */
-export const phoneSchema = z.string().max(40).regex(/^\+?[\d(][\d\s().\-/]{3,}$/, 'Give a phone number, such as +44 20 7946 0000.')
+export const phoneSchema = z
+  .string()
+  .max(40)
+  .regex(/^\+?[\d(][\d\s().\-/]{3,}$/, 'Give a phone number, such as +44 20 7946 0000.')
 
 export const targetSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('file'), id: idSchema }),
@@ -23,7 +28,7 @@ export type Target = z.infer<typeof targetSchema>
 /** What takes the place of a target everywhere; nothing does where its places are to be taken off. */
 export const replaceSchema = z.object({ from: targetSchema, to: targetSchema.nullable() })
 /** What a page leans on: the targets of its buttons and links, and the folders its shelves list. */
-export type Reference = Target | { kind: 'folder', id: string }
+export type Reference = Target | { kind: 'folder'; id: string }
 
 /** What a click does: opens in a new tab, opens in place of the page, or saves to disk. */
 export const ACTIONS = ['tab', 'here', 'save'] as const
@@ -151,13 +156,21 @@ const cellSchema = z.object({
   attrs: z.object({ colspan: spanSchema, rowspan: spanSchema }).optional(),
   content: z.array(paragraphSchema).min(1),
 })
-const tableRowSchema = z.object({ type: z.literal('tableRow'), content: z.array(cellSchema).max(MOST_COLUMNS, `Keep a table to ${MOST_COLUMNS} columns.`) })
-const tableSchema = z.object({ type: z.literal('table'), content: z.array(tableRowSchema).min(1).max(MOST_ROWS, `Keep a table to ${MOST_ROWS} rows.`) })
+const tableRowSchema = z.object({
+  type: z.literal('tableRow'),
+  content: z.array(cellSchema).max(MOST_COLUMNS, `Keep a table to ${MOST_COLUMNS} columns.`),
+})
+const tableSchema = z.object({
+  type: z.literal('table'),
+  content: z.array(tableRowSchema).min(1).max(MOST_ROWS, `Keep a table to ${MOST_ROWS} rows.`),
+})
 export type TableBlock = z.infer<typeof tableSchema>
 
 const listItemSchema = z.object({
   type: z.literal('listItem'),
-  get content(): z.ZodArray<typeof plainBlockSchema> { return z.array(plainBlockSchema).min(1) },
+  get content(): z.ZodArray<typeof plainBlockSchema> {
+    return z.array(plainBlockSchema).min(1)
+  },
 })
 const bulletListSchema = z.object({ type: z.literal('bulletList'), content: z.array(listItemSchema).min(1) })
 const orderedListSchema = z.object({
@@ -167,7 +180,19 @@ const orderedListSchema = z.object({
 })
 /** What may stand anywhere on a page. */
 const plainBlockSchema = z.discriminatedUnion('type', [
-  paragraphSchema, headingSchema, bulletListSchema, orderedListSchema, quoteSchema, tableSchema, dividerSchema, spaceSchema, downloadButtonSchema, buttonRowSchema, shelfSchema, fileCardSchema, pictureSchema,
+  paragraphSchema,
+  headingSchema,
+  bulletListSchema,
+  orderedListSchema,
+  quoteSchema,
+  tableSchema,
+  dividerSchema,
+  spaceSchema,
+  downloadButtonSchema,
+  buttonRowSchema,
+  shelfSchema,
+  fileCardSchema,
+  pictureSchema,
 ])
 
 export type PlainBlock = z.infer<typeof plainBlockSchema>

@@ -3,11 +3,24 @@ import { DEFAULT_PALETTE } from '../look/palette'
 import { SHARED_SIZE, sharedPictureSvg, type Lettering } from './sharedPicture'
 
 /** Every letter half as wide as it is tall; none for Chinese. */
-const set: Lettering = (words, size) => /\p{Script=Han}/u.test(words) ? undefined : {
-  width: words.length * size / 2, strokes: [...words].map((letter, index) => ({ outline: `M${letter.codePointAt(0)} 0Z`, x: index * size / 2, scale: size / 1000 })),
-}
+const set: Lettering = (words, size) =>
+  /\p{Script=Han}/u.test(words)
+    ? undefined
+    : {
+        width: (words.length * size) / 2,
+        strokes: [...words].map((letter, index) => ({
+          outline: `M${letter.codePointAt(0)} 0Z`,
+          x: (index * size) / 2,
+          scale: size / 1000,
+        })),
+      }
 const draw = (title: string) => sharedPictureSvg({ title, site: 'Marlpit', palette: DEFAULT_PALETTE }, set)
-const placesOf = (svg: string) => [...svg.matchAll(/translate\(([\d.]+) ([\d.]+)\) scale\(([\d.]+)/g)].map(([, x, y, scale]) => ({ x: Number(x), y: Number(y), size: Number(scale) * 1000 }))
+const placesOf = (svg: string) =>
+  [...svg.matchAll(/translate\(([\d.]+) ([\d.]+)\) scale\(([\d.]+)/g)].map(([, x, y, scale]) => ({
+    x: Number(x),
+    y: Number(y),
+    size: Number(scale) * 1000,
+  }))
 
 describe('the picture that stands for a page', () => {
   it('has the title in one line as large as there is, and the site below', () => {

@@ -1,10 +1,14 @@
 import type { Palette } from '../look/palette'
 
 /** An outline of SVG in the units of a font, whose y grows upwards; `x` in pixels from where the words begin. */
-export interface Stroke { outline: string, x: number, scale: number }
+export interface Stroke {
+  outline: string
+  x: number
+  scale: number
+}
 
 /** Sets words at a size in pixels; undefined where the font has no letters for them. */
-export type Lettering = (words: string, size: number, weight: number) => { width: number, strokes: Stroke[] } | undefined
+export type Lettering = (words: string, size: number, weight: number) => { width: number; strokes: Stroke[] } | undefined
 
 /** Pixels; the form that programs which show links make room for (common practice). */
 export const SHARED_SIZE = { width: 1200, height: 630 }
@@ -27,9 +31,12 @@ function linesOf(words: string, size: number, width: number, set: Lettering): st
   return lines
 }
 
-function outlines(words: string, size: number, weight: number, at: { x: number, y: number }, colour: string, set: Lettering): string {
+function outlines(words: string, size: number, weight: number, at: { x: number; y: number }, colour: string, set: Lettering): string {
   const strokes = set(words, size, weight)?.strokes ?? []
-  const paths = strokes.map(({ outline, x, scale }) => `<path transform="translate(${(at.x + x).toFixed(2)} ${at.y}) scale(${scale.toFixed(5)} ${(-scale).toFixed(5)})" d="${outline}"/>`)
+  const paths = strokes.map(
+    ({ outline, x, scale }) =>
+      `<path transform="translate(${(at.x + x).toFixed(2)} ${at.y}) scale(${scale.toFixed(5)} ${(-scale).toFixed(5)})" d="${outline}"/>`,
+  )
   return `<g fill="${colour}">${paths.join('')}</g>`
 }
 
@@ -39,18 +46,20 @@ function outlines(words: string, size: number, weight: number, at: { x: number, 
  *
  * @returns SVG, all words as outlines
  */
-export function sharedPictureSvg({ title, site, palette }: { title: string, site: string, palette: Palette }, set: Lettering): string {
+export function sharedPictureSvg({ title, site, palette }: { title: string; site: string; palette: Palette }, set: Lettering): string {
   const { width, height } = SHARED_SIZE
   const room = width - 2 * MARGIN
   const ways = TITLE_SIZES.map(size => ({ size, lines: linesOf(title, size, room, set) }))
   const { size, lines = [] } = ways.find(way => way.lines && way.lines.length <= MOST_LINES) ?? ways.at(-1)!
   const shown = lines.slice(0, MOST_LINES)
   const step = Math.round(size * 1.16)
-  const first = Math.round(height / 2 - step * shown.length / 2 + size * 0.8)
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}">`
-    + `<rect width="${width}" height="${height}" fill="${palette.paper}"/>`
-    + `<rect width="${width}" height="20" y="${height - 20}" fill="${palette.accent}"/>`
-    + shown.map((line, index) => outlines(line, size, WEIGHT, { x: MARGIN, y: first + index * step }, palette.ink, set)).join('')
-    + (site === title ? '' : outlines(site, 34, 500, { x: MARGIN, y: height - 68 }, palette.soft, set))
-    + '</svg>'
+  const first = Math.round(height / 2 - (step * shown.length) / 2 + size * 0.8)
+  return (
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}">` +
+    `<rect width="${width}" height="${height}" fill="${palette.paper}"/>` +
+    `<rect width="${width}" height="20" y="${height - 20}" fill="${palette.accent}"/>` +
+    shown.map((line, index) => outlines(line, size, WEIGHT, { x: MARGIN, y: first + index * step }, palette.ink, set)).join('') +
+    (site === title ? '' : outlines(site, 34, 500, { x: MARGIN, y: height - 68 }, palette.soft, set)) +
+    '</svg>'
+  )
 }

@@ -15,7 +15,11 @@ export const shelfHref = (placement: string) => `/shelves/${placement}`
 const SORTS = { title: 'title', newest: '-changed', own: 'own' } as const
 
 /** The question to the library that gives the files of a shelf that lists a folder. */
-export const shelfQuery = ({ id, order }: Extract<ShelfSource, { kind: 'folder' }>) => ({ folder: id, sort: SORTS[order], limit: MOST_ON_SHELF })
+export const shelfQuery = ({ id, order }: Extract<ShelfSource, { kind: 'folder' }>) => ({
+  folder: id,
+  sort: SORTS[order],
+  limit: MOST_ON_SHELF,
+})
 
 /** What an address asks a shelf for; robust against anything typed there. */
 export function picksOf(query: URLSearchParams): string[] | typeof TAKE_ALL {

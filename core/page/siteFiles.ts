@@ -1,7 +1,10 @@
 import { escapeHtml } from './escape'
 import { pageHref } from './href'
 
-/** Robots may read all that visitors may; the desk would only send them to its door. Patterns end, so that pages whose names begin alike stay open (RFC 9309, section 2.2.3). */
+/**
+ * Robots may read all that visitors may; the desk would only send them to its door. Patterns end, so that pages whose names begin alike
+ * stay open (RFC 9309, section 2.2.3).
+ */
 export const robotsTxt = (origin: string): string => `User-agent: *
 Disallow: /desk$
 Disallow: /desk/
@@ -12,8 +15,11 @@ Sitemap: ${origin}/sitemap.xml
 `
 
 /** The live pages with the days they were published last, as the sitemap protocol 0.9 writes them. */
-export function sitemapXml(origin: string, pages: { slug: string, published: Date }[]): string {
-  const urls = pages.map(({ slug, published }) => `  <url><loc>${escapeHtml(origin + pageHref(slug))}</loc><lastmod>${published.toISOString().slice(0, 10)}</lastmod></url>`)
+export function sitemapXml(origin: string, pages: { slug: string; published: Date }[]): string {
+  const urls = pages.map(
+    ({ slug, published }) =>
+      `  <url><loc>${escapeHtml(origin + pageHref(slug))}</loc><lastmod>${published.toISOString().slice(0, 10)}</lastmod></url>`,
+  )
   return `<?xml version="1.0" encoding="UTF-8"?>
 <urlset xmlns="http://www.sitemaps.org/schemas/sitemap/0.9">
 ${urls.join('\n')}

@@ -5,7 +5,9 @@ import { slugify } from '../files/handle'
 export const RESERVED_SLUGS = ['desk', 'api', 'files', 'shelves', 'to', 'pictures', 'see', 'pass', 'index']
 
 /** The slug of a page; the home page's is empty. */
-export const slugSchema = z.string().max(80, 'Keep the address to 80 characters.')
+export const slugSchema = z
+  .string()
+  .max(80, 'Keep the address to 80 characters.')
   .regex(/^(?:[a-z0-9]+(?:-[a-z0-9]+)*)?$/, 'Use small letters, digits and hyphens only, such as clay-and-glaze.')
   .refine(slug => !RESERVED_SLUGS.includes(slug), 'Trough uses this address itself. Choose another, such as our-files.')
 

@@ -7,15 +7,27 @@ import { pageDocumentSchema, type Mark, type TableBlock } from './schema'
 import { mapTargets, placementsOf } from './targets'
 
 type Cell = TableBlock['content'][number]['content'][number]
-const cell = (type: Cell['type'], text: string, ...marks: Mark[]): Cell => ({ type, content: [{ type: 'paragraph', ...text && { content: [{ type: 'text', text, ...marks.length && { marks } }] } }] })
+const cell = (type: Cell['type'], text: string, ...marks: Mark[]): Cell => ({
+  type,
+  content: [{ type: 'paragraph', ...(text && { content: [{ type: 'text', text, ...(marks.length && { marks }) }] }) }],
+})
 const head = (text: string) => cell('tableHeader', text)
 const data = (text: string, ...marks: Mark[]) => cell('tableCell', text, ...marks)
 const table = (...rows: Cell[][]): TableBlock => ({ type: 'table', content: rows.map(content => ({ type: 'tableRow', content })) })
 
-const known: PageFacts = { file: id => id === 'pdf' ? PDF_FACTS : undefined, page: () => undefined, signpost: () => undefined, shelf: () => [], look: () => undefined }
+const known: PageFacts = {
+  file: id => (id === 'pdf' ? PDF_FACTS : undefined),
+  page: () => undefined,
+  signpost: () => undefined,
+  shelf: () => [],
+  look: () => undefined,
+}
 const render = (block: TableBlock) => pageRenderer(known).blocks([block])
 
-const HOURS = table([head(''), head('Opens'), head('Closes')], [head('Saturday'), data('9:00'), data('12:00 & later', linkMark('aaaaaaaaaa', 'pdf'))])
+const HOURS = table(
+  [head(''), head('Opens'), head('Closes')],
+  [head('Saturday'), data('9:00'), data('12:00 & later', linkMark('aaaaaaaaaa', 'pdf'))],
+)
 
 it('says which cells name a column and which a row (WCAG 2.2, technique H63)', () => {
   const html = render(HOURS)
@@ -45,7 +57,10 @@ it('has its links found and changed like any others', () => {
 })
 
 it.each([
-  ['buttons in a cell', { type: 'table', content: [{ type: 'tableRow', content: [{ type: 'tableCell', content: [{ type: 'horizontalRule' }] }] }] }],
+  [
+    'buttons in a cell',
+    { type: 'table', content: [{ type: 'tableRow', content: [{ type: 'tableCell', content: [{ type: 'horizontalRule' }] }] }] },
+  ],
   ['301 rows', table(...Array.from({ length: 301 }, () => [data('x')]))],
   ['21 columns', table(Array.from({ length: 21 }, () => data('x')))],
   ['a cell as wide as a billion', table([{ ...data('x'), attrs: { colspan: 1e9, rowspan: 1 } }])],

@@ -27,7 +27,8 @@ export function tableHtml(table: TableBlock, render: (inlines: Inline[] | undefi
     // A cell that names nothing would only be read out as a blank heading.
     return tag === 'th' && inner ? `<th scope="${scope}"${spans}>${inner}</th>` : `<td${spans}>${inner}</td>`
   }
-  const rowsHtml = (some: Row[], scope: 'col' | 'row') => some.map(row => `<tr>${row.content.map(cell => cellHtml(cell, scope)).join('')}</tr>`).join('\n')
+  const rowsHtml = (some: Row[], scope: 'col' | 'row') =>
+    some.map(row => `<tr>${row.content.map(cell => cellHtml(cell, scope)).join('')}</tr>`).join('\n')
 
   const named = rows[0]!.content.map(textIn).filter(Boolean).join(', ')
   const head = heads ? `<thead>${rowsHtml(rows.slice(0, heads), 'col')}</thead>\n` : ''

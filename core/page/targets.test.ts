@@ -15,13 +15,23 @@ const document = pageOf(
 describe('placementsOf', () => {
   it('finds buttons and links, also in lists', () => {
     expect(placementsOf(document).map(({ id, kind, label, targets }) => [id, kind, label, idOf(targets[0])])).toEqual([
-      ['bbbbbbbbbb', 'link', 'See the list', 'pdf'], ['cccccccccc', 'button', 'Zip', 'zip'], ['dddddddddd', 'button', 'Later', undefined],
+      ['bbbbbbbbbb', 'link', 'See the list', 'pdf'],
+      ['cccccccccc', 'button', 'Zip', 'zip'],
+      ['dddddddddd', 'button', 'Later', undefined],
     ])
   })
 
   it('reads a link over several pieces of text as one', () => {
     const mark = linkMark('bbbbbbbbbb', 'pdf')
-    const [only, ...rest] = placementsOf(pageOf({ type: 'paragraph', content: [{ type: 'text', text: 'price ', marks: [mark] }, { type: 'text', text: 'list', marks: [{ type: 'bold' }, mark] }] }))
+    const [only, ...rest] = placementsOf(
+      pageOf({
+        type: 'paragraph',
+        content: [
+          { type: 'text', text: 'price ', marks: [mark] },
+          { type: 'text', text: 'list', marks: [{ type: 'bold' }, mark] },
+        ],
+      }),
+    )
     expect(only!.label).toBe('price list')
     expect(rest).toEqual([])
   })
@@ -29,10 +39,15 @@ describe('placementsOf', () => {
 
 describe('giveTarget', () => {
   const file = { kind: 'file', id: 'new' } as const
-  const targetsAfter = (page: PageDocument, placement: string) => placementsOf(giveTarget(page, placement, file)).map(({ id, targets }) => [id, targets.map(idOf)])
+  const targetsAfter = (page: PageDocument, placement: string) =>
+    placementsOf(giveTarget(page, placement, file)).map(({ id, targets }) => [id, targets.map(idOf)])
 
   it('gives a button or link, and no other, what it was waiting for', () => {
-    expect(targetsAfter(document, 'dddddddddd')).toEqual([['bbbbbbbbbb', ['pdf']], ['cccccccccc', ['zip']], ['dddddddddd', ['new']]])
+    expect(targetsAfter(document, 'dddddddddd')).toEqual([
+      ['bbbbbbbbbb', ['pdf']],
+      ['cccccccccc', ['zip']],
+      ['dddddddddd', ['new']],
+    ])
   })
 
   it('lets a picture that waited for its file show it, and one that has its file lead there', () => {
@@ -43,7 +58,8 @@ describe('giveTarget', () => {
 })
 
 describe('a shelf', () => {
-  const targetsOf = (page: PageDocument) => placementsOf(page).map(({ kind, targets }) => [kind, targets.map(target => `${target.kind} ${idOf(target)}`)])
+  const targetsOf = (page: PageDocument) =>
+    placementsOf(page).map(({ kind, targets }) => [kind, targets.map(target => `${target.kind} ${idOf(target)}`)])
   const folder = shelf({ source: { kind: 'folder', id: 'sheets', order: 'title' } })
 
   it('leans on its files or its folder, also inside a list', () => {
@@ -53,7 +69,8 @@ describe('a shelf', () => {
   })
 
   it('gets another file in the place of one, once; loses one; and goes when nothing is left of it', () => {
-    const decided = (to: 'remove' | 'zip') => targetsOf(mapTargets(pageOf(shelf()), target => idOf(target) !== 'pdf' ? target : to === 'remove' ? to : { kind: 'file', id: to }))
+    const decided = (to: 'remove' | 'zip') =>
+      targetsOf(mapTargets(pageOf(shelf()), target => (idOf(target) !== 'pdf' ? target : to === 'remove' ? to : { kind: 'file', id: to })))
     expect(decided('zip')).toEqual([['shelf', ['file zip']]])
     expect(decided('remove')).toEqual([['shelf', ['file zip']]])
     expect(targetsOf(mapTargets(pageOf(shelf()), () => 'remove'))).toEqual([])
@@ -61,7 +78,8 @@ describe('a shelf', () => {
   })
 
   it('is broken where it has no source, or one thing of it is out of reach', () => {
-    const faults = (block: Block, reachable: string[]) => brokenPlacements(pageOf(block), target => reachable.includes(idOf(target)!)).map(({ fault }) => fault)
+    const faults = (block: Block, reachable: string[]) =>
+      brokenPlacements(pageOf(block), target => reachable.includes(idOf(target)!)).map(({ fault }) => fault)
     expect(faults(shelf(), ['pdf', 'zip'])).toEqual([])
     expect(faults(shelf(), ['pdf'])).toEqual(['in-bin'])
     expect(faults(folder, [])).toEqual(['in-bin'])
@@ -71,18 +89,21 @@ describe('a shelf', () => {
 
 describe('mapTargets', () => {
   it('gives placements another target and touches nothing else', () => {
-    const mapped = mapTargets(document, target => idOf(target) === 'zip' ? { kind: 'file', id: 'new' } : target)
+    const mapped = mapTargets(document, target => (idOf(target) === 'zip' ? { kind: 'file', id: 'new' } : target))
     expect(placementsOf(mapped).map(({ targets }) => idOf(targets[0]))).toEqual(['pdf', 'new', undefined])
-    expect(mapTargets(mapped, target => idOf(target) === 'new' ? { kind: 'file', id: 'zip' } : target)).toEqual(document)
+    expect(mapTargets(mapped, target => (idOf(target) === 'new' ? { kind: 'file', id: 'zip' } : target))).toEqual(document)
   })
 
   it('can go by placement', () => {
-    const mapped = mapTargets(document, (target, placement) => placement === 'dddddddddd' ? { kind: 'file', id: 'late' } : target)
+    const mapped = mapTargets(document, (target, placement) => (placement === 'dddddddddd' ? { kind: 'file', id: 'late' } : target))
     expect(placementsOf(mapped).map(({ targets }) => idOf(targets[0]))).toEqual(['pdf', 'zip', 'late'])
   })
 
   it('takes buttons off and leaves the words of links; what is left is still a page', () => {
-    const mapped = mapTargets(pageOf(button(), words('list', linkMark('bbbbbbbbbb', 'pdf')), list(button({ placement: 'cccccccccc' }))), () => 'remove')
+    const mapped = mapTargets(
+      pageOf(button(), words('list', linkMark('bbbbbbbbbb', 'pdf')), list(button({ placement: 'cccccccccc' }))),
+      () => 'remove',
+    )
     expect(placementsOf(mapped)).toEqual([])
     expect(JSON.stringify(mapped)).toContain('"text":"list"')
     expect(pageDocumentSchema.safeParse(mapped).success).toBe(true)
@@ -92,14 +113,22 @@ describe('mapTargets', () => {
 
 describe('brokenPlacements', () => {
   it('tells what has no target from what cannot be reached', () => {
-    expect(brokenPlacements(document, target => idOf(target) === 'pdf').map(({ placement, fault }) => [placement.label, fault])).toEqual([['Zip', 'in-bin'], ['Later', 'no-target']])
+    expect(brokenPlacements(document, target => idOf(target) === 'pdf').map(({ placement, fault }) => [placement.label, fault])).toEqual([
+      ['Zip', 'in-bin'],
+      ['Later', 'no-target'],
+    ])
   })
 })
 
 describe('pageDocumentSchema', () => {
   it('takes the document and refuses what no renderer knows', () => {
     expect(pageDocumentSchema.parse(document)).toEqual(document)
-    for (const content of [[], [{ type: 'iframe' }], [{ type: 'heading', attrs: { level: 1 } }], [{ type: 'paragraph', content: [{ type: 'text', text: '' }] }]]) {
+    for (const content of [
+      [],
+      [{ type: 'iframe' }],
+      [{ type: 'heading', attrs: { level: 1 } }],
+      [{ type: 'paragraph', content: [{ type: 'text', text: '' }] }],
+    ]) {
       expect(pageDocumentSchema.safeParse({ type: 'doc', content }).success).toBe(false)
     }
   })
@@ -117,12 +146,31 @@ describe('the section of a placement', () => {
     const document = pageOf(
       button({ placement: 'above' }),
       heading('Clay'),
-      { type: 'columns', content: [{ type: 'column', content: [heading('Stoneware', 3), button({ placement: 'stone' })] }, { type: 'column', content: [words('Read it', linkMark('read', 'pdf'))] }] },
-      { type: 'heading', attrs: { level: 2 }, content: [{ type: 'text', text: 'The ' }, { type: 'text', text: 'list', marks: [linkMark('inside', 'pdf')] }] },
+      {
+        type: 'columns',
+        content: [
+          { type: 'column', content: [heading('Stoneware', 3), button({ placement: 'stone' })] },
+          { type: 'column', content: [words('Read it', linkMark('read', 'pdf'))] },
+        ],
+      },
+      {
+        type: 'heading',
+        attrs: { level: 2 },
+        content: [
+          { type: 'text', text: 'The ' },
+          { type: 'text', text: 'list', marks: [linkMark('inside', 'pdf')] },
+        ],
+      },
       { type: 'heading', attrs: { level: 2 }, content: [{ type: 'text', text: ' ' }] },
       shelf({ placement: 'shelf' }),
     )
-    expect(placementsOf(document).map(({ id, section }) => [id, section])).toEqual([['above', ''], ['stone', 'Stoneware'], ['read', 'Stoneware'], ['inside', 'The list'], ['shelf', 'The list']])
+    expect(placementsOf(document).map(({ id, section }) => [id, section])).toEqual([
+      ['above', ''],
+      ['stone', 'Stoneware'],
+      ['read', 'Stoneware'],
+      ['inside', 'The list'],
+      ['shelf', 'The list'],
+    ])
   })
 })
 
@@ -130,11 +178,20 @@ describe('the key of a target', () => {
   const address = (href: string): Reference => ({ kind: 'address', href })
   // RFC 3986, 6.2.2 and 6.2.3: case of scheme and host, percent-encoding, dot segments, a port that is usual anyway, an empty path.
   it.each([
-    ['HTTP://EXAMPLE.com:80', 'http://example.com/'], ['http://example.com/a/./b/../c', 'http://example.com/a/c'],
+    ['HTTP://EXAMPLE.com:80', 'http://example.com/'],
+    ['http://example.com/a/./b/../c', 'http://example.com/a/c'],
   ])('is the same for %s and %s', (one, other) => expect(keyOf(address(one))).toBe(keyOf(address(other))))
 
   it.each([
-    [address('http://example.com/a'), address('https://example.com/a')], [address('https://example.com/A'), address('https://example.com/a')],
-    [{ kind: 'file', id: 'x' }, { kind: 'page', id: 'x' }], [{ kind: 'email', address: 'shop@example.com' }, { kind: 'email', address: 'Shop@example.com' }],
+    [address('http://example.com/a'), address('https://example.com/a')],
+    [address('https://example.com/A'), address('https://example.com/a')],
+    [
+      { kind: 'file', id: 'x' },
+      { kind: 'page', id: 'x' },
+    ],
+    [
+      { kind: 'email', address: 'shop@example.com' },
+      { kind: 'email', address: 'Shop@example.com' },
+    ],
   ] as [Reference, Reference][])('tells %j from %j', (one, other) => expect(keyOf(one)).not.toBe(keyOf(other)))
 })

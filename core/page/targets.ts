@@ -21,7 +21,7 @@ export interface Placement {
   saveAs: string
 }
 
-const listed = (target: Target | null): Reference[] => target ? [target] : []
+const listed = (target: Target | null): Reference[] => (target ? [target] : [])
 
 function referencesOf(source: ShelfSource | null): Reference[] {
   if (source?.kind === 'folder') return [{ kind: 'folder', id: source.id }]
@@ -41,7 +41,15 @@ function placedBlock(block: Block): Omit<Placement, 'section'> | undefined {
   if (block.type === 'picture') {
     const { placement: id, file, alt, target, action, saveAs } = block.attrs
     // Without its file there is nothing to see, wherever it leads.
-    return { id, kind: 'picture', label: alt, targets: file ? [{ kind: 'file', id: file }, ...listed(target)] : [], behind: [], action, saveAs }
+    return {
+      id,
+      kind: 'picture',
+      label: alt,
+      targets: file ? [{ kind: 'file', id: file }, ...listed(target)] : [],
+      behind: [],
+      action,
+      saveAs,
+    }
   }
   if (block.type === 'shelf') {
     const { placement: id, source, action } = block.attrs
@@ -64,7 +72,16 @@ export function placementsOf(document: PageDocument): Placement[] {
         if (mark.type !== 'downloadLink') continue
         const { placement, target, action, saveAs } = mark.attrs
         const earlier = found.get(placement)
-        found.set(placement, { id: placement, kind: 'link', label: (earlier?.label ?? '') + inline.text, section, targets: listed(target), behind: [], action, saveAs })
+        found.set(placement, {
+          id: placement,
+          kind: 'link',
+          label: (earlier?.label ?? '') + inline.text,
+          section,
+          targets: listed(target),
+          behind: [],
+          action,
+          saveAs,
+        })
       }
     }
   }
@@ -78,7 +95,7 @@ type Decide = (target: Target | null, placement: string, shown?: boolean) => Tar
 function mapShelf({ source, placement }: ShelfAttrs, decide: Decide, goneFolder?: string): ShelfSource | null | 'remove' {
   if (source?.kind === 'folder' && source.id === goneFolder) return 'remove'
   if (source?.kind !== 'files') return source
-  const ids = source.ids.flatMap((id) => {
+  const ids = source.ids.flatMap(id => {
     const target = decide({ kind: 'file', id }, placement, true)
     return target && target !== 'remove' && target.kind === 'file' ? [target.id] : []
   })
@@ -88,10 +105,12 @@ function mapShelf({ source, placement }: ShelfAttrs, decide: Decide, goneFolder?
 /** What a button has otherwise than its look, with the pictures behind its words decided anew. */
 function mapOwn({ own, placement }: Pick<ButtonAttrs, 'own' | 'placement'>, decide: Decide): Pick<ButtonAttrs, 'own'> {
   if (!own || !fillPictures(own).length) return {}
-  return { own: mapFillPictures(own, (id) => {
-    const shown = decide({ kind: 'file', id }, placement, true)
-    return shown && shown !== 'remove' && shown.kind === 'file' ? shown.id : undefined
-  }) }
+  return {
+    own: mapFillPictures(own, id => {
+      const shown = decide({ kind: 'file', id }, placement, true)
+      return shown && shown !== 'remove' && shown.kind === 'file' ? shown.id : undefined
+    }),
+  }
 }
 
 /** A picture with its file, and where it leads, decided anew; it goes with its file, and only leads nowhere without its target. */
@@ -105,7 +124,8 @@ function mapPicture(block: Extract<Block, { type: 'picture' }>, decide: Decide):
 
 /**
  * The document with the target of every placement decided anew: the same or another target keeps the
- * placement, `'remove'` takes a button off, or a file off its shelf, and leaves a link's words as plain text. Shelves of `goneFolder` are taken off.
+ * placement, `'remove'` takes a button off, or a file off its shelf, and leaves a link's words as plain text. Shelves of `goneFolder` are
+ * taken off.
  */
 export function mapTargets(document: PageDocument, decide: Decide, goneFolder?: string): PageDocument {
   const mapInline = (inline: Inline): Inline => {
@@ -128,7 +148,9 @@ export function mapTargets(document: PageDocument, decide: Decide, goneFolder?: 
       const source = mapShelf(block.attrs, decide, goneFolder)
       return source === 'remove' ? [] : [{ ...block, attrs: { ...block.attrs, source } }]
     }
-    return (block.type === 'paragraph' || block.type === 'heading') && block.content ? [{ ...block, content: block.content.map(mapInline) }] : [block]
+    return (block.type === 'paragraph' || block.type === 'heading') && block.content
+      ? [{ ...block, content: block.content.map(mapInline) }]
+      : [block]
   })
   return { type: 'doc', content: content.length ? content : [{ type: 'paragraph' }] }
 }
@@ -136,32 +158,39 @@ export function mapTargets(document: PageDocument, decide: Decide, goneFolder?: 
 /** The document with a placement leading to what it was waiting for; a picture that waits for its file shows it. */
 export function giveTarget(document: PageDocument, placement: string, target: Target): PageDocument {
   const isPicture = (block: Block) => block.type === 'picture' && block.attrs.placement === placement
-  if (![...everyBlock(document)].some(isPicture)) return mapTargets(document, (old, id, shown) => id === placement && !shown ? target : old)
-  const content = mapBlocks(document.content, (block) => {
+  if (![...everyBlock(document)].some(isPicture))
+    return mapTargets(document, (old, id, shown) => (id === placement && !shown ? target : old))
+  const content = mapBlocks(document.content, block => {
     if (block.type !== 'picture' || !isPicture(block)) return [block]
     const shows = !block.attrs.file && target.kind === 'file'
-    return [{ ...block, attrs: { ...block.attrs, ...shows ? { file: target.id } : { target } } }]
+    return [{ ...block, attrs: { ...block.attrs, ...(shows ? { file: target.id } : { target }) } }]
   })
   return { type: 'doc', content }
 }
 
 /** All shelves of a page. */
 export const shelvesIn = (document: PageDocument): ShelfAttrs[] =>
-  [...everyBlock(document)].flatMap(block => block.type === 'shelf' ? [block.attrs] : [])
+  [...everyBlock(document)].flatMap(block => (block.type === 'shelf' ? [block.attrs] : []))
 
 /** Every file and folder a page leans on. */
-export const referencesIn = (document: PageDocument): Reference[] => placementsOf(document).flatMap(({ targets, behind }) => [...targets, ...behind.map((id): Reference => ({ kind: 'file', id }))])
+export const referencesIn = (document: PageDocument): Reference[] =>
+  placementsOf(document).flatMap(({ targets, behind }) => [...targets, ...behind.map((id): Reference => ({ kind: 'file', id }))])
 
 /** The identity of a thing of this site; undefined for one elsewhere. */
-export const idOf = (reference: Reference | null | undefined): string | undefined => reference && 'id' in reference ? reference.id : undefined
+export const idOf = (reference: Reference | null | undefined): string | undefined =>
+  reference && 'id' in reference ? reference.id : undefined
 
-/** What tells a target from others, be it of this site or elsewhere; equal for addresses and numbers that are the same however they are written. */
+/**
+ * What tells a target from others, be it of this site or elsewhere; equal for addresses and numbers that are the same however they are
+ * written.
+ */
 export function keyOf(reference: Reference): string {
   return outsideAddress(reference) ?? `${reference.kind} ${idOf(reference)}`
 }
 
-const idsOf = (references: Reference[], wanted: Reference['kind']): string[] =>
-  [...new Set(references.flatMap(reference => reference.kind === wanted ? idOf(reference) ?? [] : []))]
+const idsOf = (references: Reference[], wanted: Reference['kind']): string[] => [
+  ...new Set(references.flatMap(reference => (reference.kind === wanted ? (idOf(reference) ?? []) : []))),
+]
 
 /** The files among references. */
 export const fileIds = (references: Reference[]): string[] => idsOf(references, 'file')

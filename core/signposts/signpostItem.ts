@@ -15,8 +15,14 @@ export interface SignpostItem {
   changed: string
 }
 
-const titleSchema = z.string().trim().min(1, 'Give the signpost a title, such as Current price list.').max(120, 'Keep the title to 120 characters.')
-const nameSchema = z.string().max(80, 'Keep the address to 80 characters.')
+const titleSchema = z
+  .string()
+  .trim()
+  .min(1, 'Give the signpost a title, such as Current price list.')
+  .max(120, 'Keep the title to 120 characters.')
+const nameSchema = z
+  .string()
+  .max(80, 'Keep the address to 80 characters.')
   .regex(/^[a-z0-9]+(?:-[a-z0-9]+)*$/, 'Use small letters, digits and hyphens only, such as current-price-list.')
 const fileSchema = z.string().max(40).nullable()
 

@@ -1,4 +1,7 @@
-/** Milliseconds within which two downloads of one file by one visitor are one (COUNTER Code of Practice, section 7.3: double-click filtering). */
+/**
+ * Milliseconds within which two downloads of one file by one visitor are one (COUNTER Code of Practice, section 7.3: double-click
+ * filtering).
+ */
 const WINDOW = 30_000
 
 /** Tells repeated clicks from downloads of their own. */

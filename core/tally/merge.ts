@@ -15,8 +15,7 @@ export function mergeDownloads(downloads: Download[]): CountedDownload[] {
     if (known) {
       known.count++
       known.bytes += bytes
-    }
-    else {
+    } else {
       merged.set(key, { file, edition, placement, at: second, bytes, count: 1 })
     }
   }

@@ -4,13 +4,30 @@ import { isRobot } from './robots'
 import { Transfers, type Delivery } from './transfers'
 
 const delivery = (stretches: [number, number][], changes: Partial<Delivery> = {}): Delivery => ({
-  visitor: () => 'v', file: 'f', edition: 1, placement: 'p', size: 100, etag: '"e"', at: 0, delivered: stretches.map(([start, end]) => ({ start, end })), ...changes,
+  visitor: () => 'v',
+  file: 'f',
+  edition: 1,
+  placement: 'p',
+  size: 100,
+  etag: '"e"',
+  at: 0,
+  delivered: stretches.map(([start, end]) => ({ start, end })),
+  ...changes,
 })
 
 describe('addInterval', () => {
   it('joins what touches and keeps what does not', () => {
-    const all = [[50, 60], [0, 10], [10, 20], [55, 70], [5, 5]].reduce((sum, [start, end]) => addInterval(sum, { start: start!, end: end! }), [] as { start: number, end: number }[])
-    expect(all).toEqual([{ start: 0, end: 20 }, { start: 50, end: 70 }])
+    const all = [
+      [50, 60],
+      [0, 10],
+      [10, 20],
+      [55, 70],
+      [5, 5],
+    ].reduce((sum, [start, end]) => addInterval(sum, { start: start!, end: end! }), [] as { start: number; end: number }[])
+    expect(all).toEqual([
+      { start: 0, end: 20 },
+      { start: 50, end: 70 },
+    ])
     expect(coversAll(all, 70)).toBe(false)
     expect(coversAll(addInterval(all, { start: 20, end: 50 }), 70)).toBe(true)
   })
@@ -33,13 +50,19 @@ describe('Transfers', () => {
   it('does not count what was broken off, nor mix visitors, files or editions', () => {
     const transfers = new Transfers()
     transfers.add(delivery([[0, 99]]))
-    for (const other of [{ visitor: () => 'w' }, { file: 'g' }, { edition: 2 }]) expect(transfers.add(delivery([[99, 100]], other))).toBeUndefined()
+    for (const other of [{ visitor: () => 'w' }, { file: 'g' }, { edition: 2 }])
+      expect(transfers.add(delivery([[99, 100]], other))).toBeUndefined()
     expect(transfers.add(delivery([[99, 100]]))).toBeDefined()
   })
 
   it('believes a client that goes on from within the stretch it was broken off in, and no other', () => {
     const broken = { unsure: { start: 40, end: 90 } }
-    for (const [resumedAt, counted] of [[40, true], [65, true], [90, true], [91, false]] as const) {
+    for (const [resumedAt, counted] of [
+      [40, true],
+      [65, true],
+      [90, true],
+      [91, false],
+    ] as const) {
       const transfers = new Transfers()
       transfers.add(delivery([[0, 40]], broken))
       expect(transfers.add(delivery([[resumedAt, 100]])) !== undefined, String(resumedAt)).toBe(counted)
@@ -73,6 +96,10 @@ describe('isRobot', () => {
     expect(isRobot('Mozilla/5.0 (compatible; Examplebot/2.1)')).toBe(true)
     expect(isRobot(undefined)).toBe(true)
     expect(isRobot('Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0')).toBe(false)
-    expect(isRobot('Mozilla/5.0 (iPhone; CPU iPhone OS 18_0 like Mac OS X) AppleWebKit/605.1.15 (KHTML, like Gecko) Version/18.0 Mobile/15E148 Safari/604.1')).toBe(false)
+    expect(
+      isRobot(
+        'Mozilla/5.0 (iPhone; CPU iPhone OS 18_0 like Mac OS X) AppleWebKit/605.1.15 (KHTML, like Gecko) Version/18.0 Mobile/15E148 Safari/604.1',
+      ),
+    ).toBe(false)
   })
 })

@@ -32,7 +32,13 @@ export interface Download {
 }
 
 /** What one visitor has of one state of a file, until it is all of it. */
-export interface Transfer { have: ByteRange[], unsure: ByteRange | undefined, bytes: number, placement: string | undefined, last: number }
+export interface Transfer {
+  have: ByteRange[]
+  unsure: ByteRange | undefined
+  bytes: number
+  placement: string | undefined
+  last: number
+}
 
 /** A transfer that stands still this long is given up; a resumption after it starts a new one. */
 export const FORGOTTEN_AFTER = 24 * 60 * 60 * 1000
@@ -52,10 +58,13 @@ export class Transfers {
   }
 
   /** What changed since it was asked last: transfers as they are now, and those that have ended. */
-  changes(): { open: [string, Transfer][], ended: string[] } {
+  changes(): { open: [string, Transfer][]; ended: string[] } {
     const touched = [...this.touched]
     this.touched.clear()
-    return { open: touched.flatMap(key => this.open.has(key) ? [[key, this.open.get(key)!] as [string, Transfer]] : []), ended: touched.filter(key => !this.open.has(key)) }
+    return {
+      open: touched.flatMap(key => (this.open.has(key) ? [[key, this.open.get(key)!] as [string, Transfer]] : [])),
+      ended: touched.filter(key => !this.open.has(key)),
+    }
   }
 
   /** Takes one delivery in; gives the download it completes, if it does. */
@@ -68,7 +77,8 @@ export class Transfers {
 
     const key = `${delivery.visitor()}\n${file}\n${edition}\n${etag}`
     const known = this.open.get(key)
-    const transfer = known && at - known.last < FORGOTTEN_AFTER ? known : { have: [], unsure: undefined, bytes: 0, placement: undefined, last: at }
+    const transfer =
+      known && at - known.last < FORGOTTEN_AFTER ? known : { have: [], unsure: undefined, bytes: 0, placement: undefined, last: at }
     for (const stretch of delivered) {
       // Who goes on from within the unsure stretch has all before that point.
       const { unsure } = transfer

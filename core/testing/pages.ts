@@ -4,8 +4,32 @@ import type { SiteFacts } from '../page/document'
 import type { TargetFacts } from '../page/placeholders'
 
 /** Building blocks for tests of pages. */
-export const PDF_FACTS: TargetFacts = { id: 'pdf', handle: 'list.pdf', title: 'Price list', fileName: 'list.pdf', mediaType: 'application/pdf', size: 240_000, pages: 4, description: 'All prices', edition: 2, changed: '2026-11-02T23:30:00.000Z', downloads: 1234, picture: { version: 'aaaaaaaa' } }
-export const ZIP_FACTS: TargetFacts = { id: 'zip', handle: 'pictures.zip', title: 'Pictures', fileName: 'pictures.zip', mediaType: 'application/zip', size: 1_400_000, description: '', edition: 1, changed: '2026-01-31T08:00:00.000Z', downloads: 1 }
+export const PDF_FACTS: TargetFacts = {
+  id: 'pdf',
+  handle: 'list.pdf',
+  title: 'Price list',
+  fileName: 'list.pdf',
+  mediaType: 'application/pdf',
+  size: 240_000,
+  pages: 4,
+  description: 'All prices',
+  edition: 2,
+  changed: '2026-11-02T23:30:00.000Z',
+  downloads: 1234,
+  picture: { version: 'aaaaaaaa' },
+}
+export const ZIP_FACTS: TargetFacts = {
+  id: 'zip',
+  handle: 'pictures.zip',
+  title: 'Pictures',
+  fileName: 'pictures.zip',
+  mediaType: 'application/zip',
+  size: 1_400_000,
+  description: '',
+  edition: 1,
+  changed: '2026-01-31T08:00:00.000Z',
+  downloads: 1,
+}
 
 /** A site on which nothing was set up yet. */
 export const NEW_SITE: SiteFacts = { name: 'Site', address: '', menu: [], style: DEFAULT_STYLE, edges: {} }
@@ -13,18 +37,39 @@ export const NEW_SITE: SiteFacts = { name: 'Site', address: '', menu: [], style:
 export function button(attrs: Partial<ButtonAttrs> = {}): PlainBlock {
   return {
     type: 'downloadButton',
-    attrs: { placement: 'aaaaaaaaaa', target: { kind: 'file', id: 'pdf' }, label: 'Price list', note: '{type}, {size}', action: 'tab', saveAs: '', look: 'slab', align: 'left', ...attrs },
+    attrs: {
+      placement: 'aaaaaaaaaa',
+      target: { kind: 'file', id: 'pdf' },
+      label: 'Price list',
+      note: '{type}, {size}',
+      action: 'tab',
+      saveAs: '',
+      look: 'slab',
+      align: 'left',
+      ...attrs,
+    },
   }
 }
 
-export const shelf = (attrs: Partial<ShelfAttrs> = {}): PlainBlock =>
-  ({ type: 'shelf', attrs: { placement: 'ssssssssss', source: { kind: 'files', ids: ['pdf', 'zip'] }, action: 'tab', pick: true, zipName: '', ...attrs } })
+export const shelf = (attrs: Partial<ShelfAttrs> = {}): PlainBlock => ({
+  type: 'shelf',
+  attrs: { placement: 'ssssssssss', source: { kind: 'files', ids: ['pdf', 'zip'] }, action: 'tab', pick: true, zipName: '', ...attrs },
+})
 
-export const linkMark = (placement: string, id: string | null): Mark =>
-  ({ type: 'downloadLink', attrs: { placement, target: id ? { kind: 'file', id } : null, action: 'tab', saveAs: '' } })
+export const linkMark = (placement: string, id: string | null): Mark => ({
+  type: 'downloadLink',
+  attrs: { placement, target: id ? { kind: 'file', id } : null, action: 'tab', saveAs: '' },
+})
 
-export const words = (text: string, ...marks: Mark[]): PlainBlock => ({ type: 'paragraph', content: [{ type: 'text', text, ...marks.length && { marks } }] })
+export const words = (text: string, ...marks: Mark[]): PlainBlock => ({
+  type: 'paragraph',
+  content: [{ type: 'text', text, ...(marks.length && { marks }) }],
+})
 
-export const heading = (text: string, level: 2 | 3 = 2): PlainBlock => ({ type: 'heading', attrs: { level }, content: [{ type: 'text', text }] })
+export const heading = (text: string, level: 2 | 3 = 2): PlainBlock => ({
+  type: 'heading',
+  attrs: { level },
+  content: [{ type: 'text', text }],
+})
 
 export const pageOf = (...content: Block[]): PageDocument => ({ type: 'doc', content })

@@ -12,8 +12,7 @@ function isTimeZone(name: string): boolean {
   try {
     // Offsets such as +01:00 know no summer time, and are no place.
     return /^[A-Z]/i.test(name) && !!new Intl.DateTimeFormat('en', { timeZone: name })
-  }
-  catch {
+  } catch {
     return false
   }
 }
@@ -21,8 +20,7 @@ function isTimeZone(name: string): boolean {
 function wallOf(text: string): Temporal.PlainDateTime {
   try {
     return Temporal.PlainDateTime.from(text)
-  }
-  catch {
+  } catch {
     throw new Problem(422, 'There is no such day or time.', 'Give a day and a time, such as 2026-12-01T08:00.', { field: 'at' })
   }
 }
@@ -37,7 +35,13 @@ export function momentOf(text: string, zone: string): Date {
   const wall = wallOf(text)
   const moment = wall.toZonedDateTime(zone, { disambiguation: 'compatible' })
   const shown = moment.toPlainDateTime()
-  if (!shown.equals(wall)) throw new Problem(422, `There is no ${wall.toPlainTime().toString({ smallestUnit: 'minute' })} on that day.`, `Clocks are put on then: choose ${shown.toPlainTime().toString({ smallestUnit: 'minute' })}.`, { field: 'at' })
+  if (!shown.equals(wall))
+    throw new Problem(
+      422,
+      `There is no ${wall.toPlainTime().toString({ smallestUnit: 'minute' })} on that day.`,
+      `Clocks are put on then: choose ${shown.toPlainTime().toString({ smallestUnit: 'minute' })}.`,
+      { field: 'at' },
+    )
   return new Date(moment.epochMilliseconds)
 }
 

@@ -12,7 +12,7 @@ export interface StoreFinding {
   /** bytes, as recorded, or found where nothing is recorded */
   size: number
   /** titles of the files whose editions need them */
-  files: { id: string, title: string, edition: number }[]
+  files: { id: string; title: string; edition: number }[]
   /** what was done about it; null where nothing could be */
   mended: 'fetched from the backup' | 'set aside' | null
 }
@@ -68,10 +68,10 @@ export interface StorageUse {
   free: number
   /** what the same files would take without sharing their bytes */
   unshared: number
-  kinds: { family: Family, files: number, bytes: number }[]
+  kinds: { family: Family; files: number; bytes: number }[]
   /** with all that lies below each; null is the top of the library alone */
-  folders: { folder: string | null, files: number, bytes: number }[]
+  folders: { folder: string | null; files: number; bytes: number }[]
   /** earlier and waiting editions */
-  otherEditions: { count: number, bytes: number }
-  bin: { files: number, bytes: number }
+  otherEditions: { count: number; bytes: number }
+  bin: { files: number; bytes: number }
 }

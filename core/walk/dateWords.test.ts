@@ -17,7 +17,10 @@ describe('words with an older date', () => {
   })
 
   it.each([
-    ['Price list', '2026-11'], ['Price list, November 2026', '2026-11'], ['Price list, December 2026', '2026-11'], ['Winter 2027', '2026-11'],
+    ['Price list', '2026-11'],
+    ['Price list, November 2026', '2026-11'],
+    ['Price list, December 2026', '2026-11'],
+    ['Winter 2027', '2026-11'],
     // The file says no more than its year: October may be right.
     ['Price list, October 2026', '2026'],
     // Day and month, or month and day.
@@ -27,12 +30,16 @@ describe('words with an older date', () => {
   })
 
   it('gives a text that is no longer outdated, whatever the dates (property)', () => {
-    const iso = fc.date({ min: new Date('2001-01-01'), max: new Date('2099-12-31'), noInvalidDate: true }).map(date => date.toISOString().slice(0, 10))
-    fc.assert(fc.property(iso, iso, fc.constantFrom(10, 7, 4), (named, dated, precision) => {
-      const text = `List ${named.slice(0, precision)}`
-      const outdated = outdatedIn(text, dated)
-      expect(!!outdated).toBe(named.slice(0, precision) < dated.slice(0, precision))
-      if (outdated) expect(outdated.mended).toBe(`List ${dated.slice(0, precision)}`)
-    }))
+    const iso = fc
+      .date({ min: new Date('2001-01-01'), max: new Date('2099-12-31'), noInvalidDate: true })
+      .map(date => date.toISOString().slice(0, 10))
+    fc.assert(
+      fc.property(iso, iso, fc.constantFrom(10, 7, 4), (named, dated, precision) => {
+        const text = `List ${named.slice(0, precision)}`
+        const outdated = outdatedIn(text, dated)
+        expect(!!outdated).toBe(named.slice(0, precision) < dated.slice(0, precision))
+        if (outdated) expect(outdated.mended).toBe(`List ${dated.slice(0, precision)}`)
+      }),
+    )
   })
 })

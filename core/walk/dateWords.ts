@@ -24,7 +24,7 @@ function writtenLike(pattern: string, iso: string): string {
  *
  * @param dated ISO 8601, to the day, month or year
  */
-export function outdatedIn(text: string, dated: string): { named: string, mended: string } | undefined {
+export function outdatedIn(text: string, dated: string): { named: string; mended: string } | undefined {
   const found = dateIn(text)
   if (!found?.iso || found.iso.length > dated.length) return undefined
   const compared = dated.slice(0, found.iso.length)

@@ -31,7 +31,7 @@ export interface WalkedFile extends TargetFacts {
   /** the date it carries in its name or in itself, ISO 8601 to the day, month or year; undefined where there is none */
   dated?: string
   /** a better name, where its own misleads */
-  betterName?: { fileName: string, reason: string }
+  betterName?: { fileName: string; reason: string }
   /** undefined where nobody asked */
   answer?: Answer
 }
@@ -46,17 +46,23 @@ export interface WalkFacts {
   file: (id: string) => WalkedFile | undefined
   /** a page that is live */
   page: TargetKnowledge['page']
-  signpost: (id: string) => ReturnType<TargetKnowledge['signpost']> & { /** undefined where nobody asked */ answer?: Answer } | undefined
+  signpost: (id: string) => (ReturnType<TargetKnowledge['signpost']> & { /** undefined where nobody asked */ answer?: Answer }) | undefined
   /** what lies in the bin, or is not live, by its identity: what it is called */
   away: (reference: Reference) => string | undefined
-  /** the number of the newest edition visitors could get of a file whose current one was withdrawn; undefined where there is none, or it was not */
+  /**
+   * the number of the newest edition visitors could get of a file whose current one was withdrawn; undefined where there is none, or it
+   * was not
+   */
   fallback: (fileId: string) => number | undefined
   /** whether visitors find something there */
   reachable: (reference: Reference) => boolean
-  /** what an address is that leads to this site, by a host it has now or had: `nothing` where nothing is there, undefined where it is elsewhere */
-  ownPlace: (href: string) => { target: Target, title: string } | 'nothing' | undefined
+  /**
+   * what an address is that leads to this site, by a host it has now or had: `nothing` where nothing is there, undefined where it is
+   * elsewhere
+   */
+  ownPlace: (href: string) => { target: Target; title: string } | 'nothing' | undefined
   /** a file whose name says what these words say, if there is just one */
-  namesake: (words: string) => { id: string, title: string } | undefined
+  namesake: (words: string) => { id: string; title: string } | undefined
   /** colours on a plain background */
   palette: Palette
   look: (id: string) => Appearance | undefined

@@ -9,7 +9,8 @@ const LONGEST_LABEL = 200
 function withLinkWords(inlines: Inline[], placement: string, words: string): Inline[] {
   let written = false
   return inlines.flatMap((inline): Inline[] => {
-    if (inline.type !== 'text' || !inline.marks?.some(mark => mark.type === 'downloadLink' && mark.attrs.placement === placement)) return [inline]
+    if (inline.type !== 'text' || !inline.marks?.some(mark => mark.type === 'downloadLink' && mark.attrs.placement === placement))
+      return [inline]
     if (written) return []
     written = true
     return [{ ...inline, text: words }]
@@ -17,9 +18,12 @@ function withLinkWords(inlines: Inline[], placement: string, words: string): Inl
 }
 
 function withWords(block: Block, placement: string, words: string): Block {
-  if (block.type === 'downloadButton' && block.attrs.placement === placement) return { ...block, attrs: { ...block.attrs, label: words.slice(0, LONGEST_LABEL) } }
-  if (block.type === 'fileCard' && block.attrs.placement === placement) return { ...block, attrs: { ...block.attrs, title: words.slice(0, LONGEST_LABEL) } }
-  if ((block.type === 'paragraph' || block.type === 'heading') && block.content) return { ...block, content: withLinkWords(block.content, placement, words) }
+  if (block.type === 'downloadButton' && block.attrs.placement === placement)
+    return { ...block, attrs: { ...block.attrs, label: words.slice(0, LONGEST_LABEL) } }
+  if (block.type === 'fileCard' && block.attrs.placement === placement)
+    return { ...block, attrs: { ...block.attrs, title: words.slice(0, LONGEST_LABEL) } }
+  if ((block.type === 'paragraph' || block.type === 'heading') && block.content)
+    return { ...block, content: withLinkWords(block.content, placement, words) }
   return block
 }
 
@@ -30,26 +34,41 @@ function withAttrs(block: Block, placement: string, change: (attrs: CardAttrs) =
   return { ...block, attrs: { ...block.attrs, ...change(block.attrs as CardAttrs) } } as Block
 }
 
-const placedAt = (block: Block): string | undefined => block.type === 'picture' || block.type === 'shelf' || block.type === 'downloadButton' || block.type === 'fileCard' ? block.attrs.placement : undefined
+const placedAt = (block: Block): string | undefined =>
+  block.type === 'picture' || block.type === 'shelf' || block.type === 'downloadButton' || block.type === 'fileCard'
+    ? block.attrs.placement
+    : undefined
 
 /** A page with a finding mended; as it was where what shall be mended is not on it. */
 export function applyMend(document: PageDocument, mend: PageMend): PageDocument {
-  const each = (make: (block: Block) => Block): PageDocument => ({ type: 'doc', content: mapBlocks(document.content, block => [make(block)]) })
+  const each = (make: (block: Block) => Block): PageDocument => ({
+    type: 'doc',
+    content: mapBlocks(document.content, block => [make(block)]),
+  })
   switch (mend.kind) {
-    case 'words': return each(block => withWords(block, mend.placement, mend.words))
-    case 'note': return each(block => withAttrs(block, mend.placement, () => ({ note: mend.note.slice(0, LONGEST_LABEL) })))
-    case 'appearance': return each(block => withAttrs(block, mend.placement, ({ own }) => ({ own: { ...own, ...mend.change } })))
-    case 'alt': return each(block => block.type === 'picture' && block.attrs.placement === mend.placement ? { ...block, attrs: { ...block.attrs, alt: mend.alt.slice(0, 300) } } : block)
-    case 'target': return giveTarget(document, mend.placement, mend.target)
+    case 'words':
+      return each(block => withWords(block, mend.placement, mend.words))
+    case 'note':
+      return each(block => withAttrs(block, mend.placement, () => ({ note: mend.note.slice(0, LONGEST_LABEL) })))
+    case 'appearance':
+      return each(block => withAttrs(block, mend.placement, ({ own }) => ({ own: { ...own, ...mend.change } })))
+    case 'alt':
+      return each(block =>
+        block.type === 'picture' && block.attrs.placement === mend.placement
+          ? { ...block, attrs: { ...block.attrs, alt: mend.alt.slice(0, 300) } }
+          : block,
+      )
+    case 'target':
+      return giveTarget(document, mend.placement, mend.target)
     case 'off': {
       const { placement, id } = mend
-      if (id !== undefined) return mapTargets(document, (target, at) => at === placement && idOf(target) === id ? 'remove' : target, id)
-      const kept = mapBlocks(document.content, block => placedAt(block) === placement ? [] : [block])
-      return mapTargets({ type: 'doc', content: kept }, (target, at) => at === placement ? 'remove' : target)
+      if (id !== undefined) return mapTargets(document, (target, at) => (at === placement && idOf(target) === id ? 'remove' : target), id)
+      const kept = mapBlocks(document.content, block => (placedAt(block) === placement ? [] : [block]))
+      return mapTargets({ type: 'doc', content: kept }, (target, at) => (at === placement ? 'remove' : target))
     }
     case 'level': {
       let at = -1
-      return each((block) => {
+      return each(block => {
         if (block.type !== 'heading' || !inlinesOf(block).length) return block
         at++
         return at === mend.heading ? { ...block, attrs: { level: mend.level } } : block

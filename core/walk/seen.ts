@@ -16,7 +16,7 @@ export interface Seen {
   words: string
   note: string
   /** as they were written; of a link just its words */
-  written: { label: string, note: string }
+  written: { label: string; note: string }
   target: Target
   destination: Destination
   file: WalkedFile | undefined
@@ -25,7 +25,7 @@ export interface Seen {
   tone: Tone
 }
 
-function* withTones(blocks: Block[], tone: Tone = 'plain'): Generator<{ block: Block, tone: Tone }> {
+function* withTones(blocks: Block[], tone: Tone = 'plain'): Generator<{ block: Block; tone: Tone }> {
   for (const block of blocks) {
     yield { block, tone }
     yield* withTones(childrenOf(block), block.type === 'section' ? block.attrs.tone : tone)
@@ -42,22 +42,31 @@ export function seenOn({ document, file, page, signpost }: WalkFacts): Seen[] {
   for (const { block, tone } of withTones(document.content)) {
     if (block.type === 'downloadButton') {
       const { attrs } = block
-      add(attrs.target, (destination) => {
+      add(attrs.target, destination => {
         const { label, note } = buttonParts(attrs, destination)
         return { placement: attrs.placement, kind: 'button', words: label, note, written: attrs, attrs, tone }
       })
     }
     if (block.type === 'fileCard') {
       const { attrs } = block
-      add(attrs.target, (destination) => {
+      add(attrs.target, destination => {
         const { title, note } = cardParts(attrs, destination)
-        return { placement: attrs.placement, kind: 'card', words: title, note, written: { label: attrs.title, note: attrs.note }, attrs, tone }
+        return {
+          placement: attrs.placement,
+          kind: 'card',
+          words: title,
+          note,
+          written: { label: attrs.title, note: attrs.note },
+          attrs,
+          tone,
+        }
       })
     }
   }
   for (const { id, kind, label, targets } of placementsOf(document)) {
     const [target] = targets
-    if (kind === 'link' && target && target.kind !== 'folder') add(target, () => ({ placement: id, kind, words: label.trim(), note: '', written: { label, note: '' }, tone: 'plain' }))
+    if (kind === 'link' && target && target.kind !== 'folder')
+      add(target, () => ({ placement: id, kind, words: label.trim(), note: '', written: { label, note: '' }, tone: 'plain' }))
   }
   return seen
 }

@@ -16,22 +16,53 @@ const FILES: Record<string, WalkedFile> = {
   pdf: { ...PDF_FACTS, dated: '2026-11' },
   zip: ZIP_FACTS,
   big: { ...ZIP_FACTS, id: 'big', title: 'Picture pack', size: 24_000_000 },
-  badly: { ...PDF_FACTS, id: 'badly', fileName: 'list latest.pdf', betterName: { fileName: 'list-2026-11.pdf', reason: '“latest” will not be true for long.' } },
+  badly: {
+    ...PDF_FACTS,
+    id: 'badly',
+    fileName: 'list latest.pdf',
+    betterName: { fileName: 'list-2026-11.pdf', reason: '“latest” will not be true for long.' },
+  },
 }
-const SIGNPOSTS: Record<string, ReturnType<WalkFacts['signpost']>> = { list: { name: 'current-list', title: 'Current list', file: 'pdf' }, bare: { name: 'bare', title: 'Bare', file: null } }
+const SIGNPOSTS: Record<string, ReturnType<WalkFacts['signpost']>> = {
+  list: { name: 'current-list', title: 'Current list', file: 'pdf' },
+  bare: { name: 'bare', title: 'Bare', file: null },
+}
 const AWAY: Record<string, string> = { old: 'Old list', plan: 'Plan' }
 
 function factsOf(document: PageDocument, more: Partial<WalkFacts> = {}): WalkFacts {
   const file = (id: string) => FILES[id]
-  const page = (id: string) => id === 'home' ? { slug: '', title: 'Home' } : undefined
-  const reachable = (reference: Reference) => reference.kind === 'file' ? !!file(reference.id) : reference.kind === 'page' ? !!page(reference.id) : reference.kind === 'signpost' ? !!file(signpost(reference.id)?.file ?? '') : reference.kind !== 'folder'
+  const page = (id: string) => (id === 'home' ? { slug: '', title: 'Home' } : undefined)
+  const reachable = (reference: Reference) =>
+    reference.kind === 'file'
+      ? !!file(reference.id)
+      : reference.kind === 'page'
+        ? !!page(reference.id)
+        : reference.kind === 'signpost'
+          ? !!file(signpost(reference.id)?.file ?? '')
+          : reference.kind !== 'folder'
   const signpost = (id: string) => SIGNPOSTS[id]
   return {
-    pageId: 'p', edge: false, document, file, page, signpost, reachable, fallback: id => id === 'withdrawn' ? 2 : undefined, away: reference => 'id' in reference ? AWAY[reference.id] : undefined,
-    ownPlace: href => !href.includes('marlpit.example') ? undefined : href.endsWith('/files/list.pdf') ? { target: { kind: 'file', id: 'pdf' }, title: 'Price list' } : 'nothing',
-    namesake: said => said === 'Pictures' ? { id: 'zip', title: 'Pictures' } : undefined,
-    outside: () => undefined, measure: (said, size) => said.length * size / 2,
-    palette: DEFAULT_PALETTE, look: id => BUILT_IN_LOOKS.find(look => look.id === id)?.appearance, ...more,
+    pageId: 'p',
+    edge: false,
+    document,
+    file,
+    page,
+    signpost,
+    reachable,
+    fallback: id => (id === 'withdrawn' ? 2 : undefined),
+    away: reference => ('id' in reference ? AWAY[reference.id] : undefined),
+    ownPlace: href =>
+      !href.includes('marlpit.example')
+        ? undefined
+        : href.endsWith('/files/list.pdf')
+          ? { target: { kind: 'file', id: 'pdf' }, title: 'Price list' }
+          : 'nothing',
+    namesake: said => (said === 'Pictures' ? { id: 'zip', title: 'Pictures' } : undefined),
+    outside: () => undefined,
+    measure: (said, size) => (said.length * size) / 2,
+    palette: DEFAULT_PALETTE,
+    look: id => BUILT_IN_LOOKS.find(look => look.id === id)?.appearance,
+    ...more,
   }
 }
 const find = (document: PageDocument, more?: Partial<WalkFacts>) => walkPage(factsOf(document, more))
@@ -39,11 +70,14 @@ const told = (found: PageFinding[]) => found.map(({ check, placement, act }) => 
 
 /** What is left to find once everything with a mend is mended. */
 function mendAll(document: PageDocument, found = find(document)): PageDocument {
-  return found.reduce((page, { mend }) => mend ? applyMend(page, mend as PageMend) : page, document)
+  return found.reduce((page, { mend }) => (mend ? applyMend(page, mend as PageMend) : page), document)
 }
 
 const heading = (level: 2 | 3 | 4, text: string): PlainBlock => ({ type: 'heading', attrs: { level }, content: [{ type: 'text', text }] })
-const picture = (attrs: object = {}): PlainBlock => ({ type: 'picture', attrs: { ...newPicture('pdf'), placement: 'pppppppppp', ...attrs } })
+const picture = (attrs: object = {}): PlainBlock => ({
+  type: 'picture',
+  attrs: { ...newPicture('pdf'), placement: 'pppppppppp', ...attrs },
+})
 
 /** A page with one slip each, and what finds it. */
 const SLIPS: [check: string, what: string, block: Block | Block[], act: string | undefined][] = [
@@ -52,9 +86,24 @@ const SLIPS: [check: string, what: string, block: Block | Block[], act: string |
   ['nowhere', 'a picture without its file', picture({ file: 'gone' }), 'Take it off'],
   ['nowhere', 'a shelf with a file that is gone', shelf({ source: { kind: 'files', ids: ['pdf', 'gone'] } }), 'Take it off'],
   ['nowhere', 'a shelf of a folder that is gone', shelf({ source: { kind: 'folder', id: 'gone', order: 'title' } }), 'Take it off'],
-  ['nowhere', 'a signpost that points at nothing', button({ target: { kind: 'signpost', id: 'bare' }, label: 'Pictures' }), 'Lead it to “Pictures”'],
-  ['own-address', 'an address of this site', button({ target: { kind: 'address', href: 'http://www.marlpit.example/files/list.pdf' } }), 'Lead it to “Price list” itself'],
-  ['own-address', 'an address of this site where nothing is', button({ target: { kind: 'address', href: 'https://www.marlpit.example/gone' } }), 'Take it off'],
+  [
+    'nowhere',
+    'a signpost that points at nothing',
+    button({ target: { kind: 'signpost', id: 'bare' }, label: 'Pictures' }),
+    'Lead it to “Pictures”',
+  ],
+  [
+    'own-address',
+    'an address of this site',
+    button({ target: { kind: 'address', href: 'http://www.marlpit.example/files/list.pdf' } }),
+    'Lead it to “Price list” itself',
+  ],
+  [
+    'own-address',
+    'an address of this site where nothing is',
+    button({ target: { kind: 'address', href: 'https://www.marlpit.example/gone' } }),
+    'Take it off',
+  ],
   ['insecure', 'an outside address without encryption', button({ target: { kind: 'address', href: 'http://clay.example/' } }), 'Use https'],
   ['date-named', 'a label with an older month', button({ label: 'Price list, October 2026' }), 'Say “Price list, November 2026”'],
   ['date-named', 'a note with an older month', button({ note: '2026-09, {size}' }), 'Say “2026-11, {size}”'],
@@ -63,15 +112,30 @@ const SLIPS: [check: string, what: string, block: Block | Block[], act: string |
   ['type-named', 'a note that promises a zip', button({ note: 'zip, {size}' }), 'Say PDF'],
   ['placeholder', 'a slip in a placeholder', button({ note: '{type}, {pagse}' }), 'Make it {pages}'],
   ['placeholder', 'a placeholder that means nothing', button({ note: '{type}, {weather}' }), 'Take {weather} away'],
-  ['same-words', 'two that say the same', [button(), button({ placement: 'cccccccccc', target: { kind: 'file', id: 'zip' } })], 'Say “Pictures”'],
+  [
+    'same-words',
+    'two that say the same',
+    [button(), button({ placement: 'cccccccccc', target: { kind: 'file', id: 'zip' } })],
+    'Say “Pictures”',
+  ],
   ['vague', 'a link that says here', words('here', linkMark('bbbbbbbbbb', 'pdf')), 'Say “Price list”'],
   ['vague', 'a button that says Download!', button({ label: 'Download!' }), 'Say “Price list”'],
   ['readable', 'words that hardly stand out', button({ own: { words: '#2F6B68' } }), 'Take the colour #'],
   ['picture-words', 'a picture without words', picture(), 'Say “Price list”'],
   ['heading-order', 'a heading that leaves out a level', [heading(2, 'One'), heading(4, 'Two')], 'Make it level 3'],
   ['fits', 'words that are too long for an exact width', button({ own: { width: 120 } }), 'Make it 1'],
-  ['fits', 'words that no width holds', button({ own: { width: 400 }, label: 'All that there is to be known about clay, glazes, kilns and classes in one very long line' }), 'Let it take all the width'],
-  ['size-shown', 'a large file without its size', button({ label: 'The pack', target: { kind: 'file', id: 'big' }, note: '' }), 'Add its size'],
+  [
+    'fits',
+    'words that no width holds',
+    button({ own: { width: 400 }, label: 'All that there is to be known about clay, glazes, kilns and classes in one very long line' }),
+    'Let it take all the width',
+  ],
+  [
+    'size-shown',
+    'a large file without its size',
+    button({ label: 'The pack', target: { kind: 'file', id: 'big' }, note: '' }),
+    'Add its size',
+  ],
   ['size-shown', 'a large file in a sentence', words('the pack', linkMark('bbbbbbbbbb', 'big')), undefined],
 ]
 
@@ -88,18 +152,38 @@ describe('the walk', () => {
   })
 
   it('finds nothing on a page that is as it should be', () => {
-    expect(find(pageOf(
-      heading(2, 'Lists'), heading(3, 'Prices'), heading(2, 'More'), { type: 'heading', attrs: { level: 4 } },
-      button(), button({ placement: 'cccccccccc', label: 'Price list, November 2026', note: '{type}, {pages}, {size}' }), button({ placement: 'dddddddddd', label: 'Lists of 2026 and later' }),
-      button({ placement: 'eeeeeeeeee', label: 'Price list, winter 2027', note: '' }), shelf(), picture({ alt: 'Two bowls' }), picture({ placement: 'qqqqqqqqqq', decorative: true }),
-      button({ placement: 'ffffffffff', label: 'Ask us', target: { kind: 'email', address: 'shop@marlpit.example' } }),
-      words('home', { type: 'downloadLink', attrs: { placement: 'gggggggggg', target: { kind: 'page', id: 'home' }, action: 'here', saveAs: '' } }),
-    ))).toEqual([])
+    expect(
+      find(
+        pageOf(
+          heading(2, 'Lists'),
+          heading(3, 'Prices'),
+          heading(2, 'More'),
+          { type: 'heading', attrs: { level: 4 } },
+          button(),
+          button({ placement: 'cccccccccc', label: 'Price list, November 2026', note: '{type}, {pages}, {size}' }),
+          button({ placement: 'dddddddddd', label: 'Lists of 2026 and later' }),
+          button({ placement: 'eeeeeeeeee', label: 'Price list, winter 2027', note: '' }),
+          shelf(),
+          picture({ alt: 'Two bowls' }),
+          picture({ placement: 'qqqqqqqqqq', decorative: true }),
+          button({ placement: 'ffffffffff', label: 'Ask us', target: { kind: 'email', address: 'shop@marlpit.example' } }),
+          words('home', {
+            type: 'downloadLink',
+            attrs: { placement: 'gggggggggg', target: { kind: 'page', id: 'home' }, action: 'here', saveAs: '' },
+          }),
+        ),
+      ),
+    ).toEqual([])
   })
 
   it('brings back what is in the bin, and publishes what is not live', () => {
-    const found = find(pageOf(button({ target: { kind: 'file', id: 'old' } }), button({ placement: 'cccccccccc', target: { kind: 'page', id: 'plan' } })))
-    expect(found.map(({ mend, act }) => [mend, act])).toEqual([[{ kind: 'restore', file: 'old' }, 'Bring “Old list” back'], [{ kind: 'publish', page: 'plan' }, 'Publish “Plan”']])
+    const found = find(
+      pageOf(button({ target: { kind: 'file', id: 'old' } }), button({ placement: 'cccccccccc', target: { kind: 'page', id: 'plan' } })),
+    )
+    expect(found.map(({ mend, act }) => [mend, act])).toEqual([
+      [{ kind: 'restore', file: 'old' }, 'Bring “Old list” back'],
+      [{ kind: 'publish', page: 'plan' }, 'Publish “Plan”'],
+    ])
   })
 
   it.each([
@@ -109,14 +193,16 @@ describe('the walk', () => {
     ['too few bytes', { status: 200, mediaType: 'application/pdf', size: 239_000 }, /239 kB arrive instead of 240 kB/],
     ['other bytes', { status: 200, mediaType: 'application/pdf', size: 240_000, whole: false }, /not those that were put in/],
   ])('tells when a visitor gets %s', (_, answer, expected) => {
-    const file = (id: string) => id === 'pdf' ? { ...FILES.pdf!, answer } : undefined
+    const file = (id: string) => (id === 'pdf' ? { ...FILES.pdf!, answer } : undefined)
     const [found, ...rest] = find(pageOf(button()), { file })
     expect([found!.check, found!.cost, rest]).toEqual(['answers', 'blocked', []])
     expect(found!.words).toMatch(expected)
   })
 
   it('gives out an earlier edition in the place of one that was withdrawn', () => {
-    expect(find(pageOf(button({ target: { kind: 'file', id: 'withdrawn' } }))).map(({ mend, act }) => [mend, act])).toEqual([[{ kind: 'edition', file: 'withdrawn', number: 2 }, 'Give out edition 2 instead']])
+    expect(find(pageOf(button({ target: { kind: 'file', id: 'withdrawn' } }))).map(({ mend, act }) => [mend, act])).toEqual([
+      [{ kind: 'edition', file: 'withdrawn', number: 2 }, 'Give out edition 2 instead'],
+    ])
   })
 
   it('tells when a signpost does not give what it points at', () => {
@@ -131,33 +217,54 @@ describe('the walk', () => {
   })
 
   it.each([
-    [{ status: 404 }, ['outside', 'clay.example answered 404.', undefined]], [{ status: 0 }, ['outside', 'clay.example gave no answer.', undefined]],
+    [{ status: 404 }, ['outside', 'clay.example answered 404.', undefined]],
+    [{ status: 0 }, ['outside', 'clay.example gave no answer.', undefined]],
     [{ status: 0, private: true }, ['outside', 'clay.example lies in a private network, which visitors cannot reach.', undefined]],
-    [{ status: 200, movedTo: 'https://www.clay.example/new' }, ['moved', 'It has moved to https://www.clay.example/new for good.', 'Lead there straight']], [{ status: 200 }, undefined], [{ status: 302 }, undefined],
+    [
+      { status: 200, movedTo: 'https://www.clay.example/new' },
+      ['moved', 'It has moved to https://www.clay.example/new for good.', 'Lead there straight'],
+    ],
+    [{ status: 200 }, undefined],
+    [{ status: 302 }, undefined],
   ])('tells what an address elsewhere answered: %j', (answer, expected) => {
     const found = find(pageOf(button({ target: { kind: 'address', href: 'https://clay.example/' } })), { outside: () => answer })
     expect(found.map(({ check, words: said, act }) => [check, said, act])).toEqual(expected ? [expected] : [])
   })
 
   it('tells a misleading file name once, however often it is placed', () => {
-    const found = find(pageOf(button({ target: { kind: 'file', id: 'badly' } }), button({ placement: 'cccccccccc', label: 'The same', target: { kind: 'file', id: 'badly' } })))
-    expect(found.map(({ check, mend }) => [check, mend])).toEqual([['file-name', { kind: 'rename', file: 'badly', fileName: 'list-2026-11.pdf' }]])
+    const found = find(
+      pageOf(
+        button({ target: { kind: 'file', id: 'badly' } }),
+        button({ placement: 'cccccccccc', label: 'The same', target: { kind: 'file', id: 'badly' } }),
+      ),
+    )
+    expect(found.map(({ check, mend }) => [check, mend])).toEqual([
+      ['file-name', { kind: 'rename', file: 'badly', fileName: 'list-2026-11.pdf' }],
+    ])
   })
 
   it('judges contrast on the background a button stands on', () => {
-    const deep = (own: object): Block => ({ type: 'section', attrs: { tone: 'deep', padding: 'medium', width: 'text' }, content: [button({ own: { fill: { kind: 'none' }, hover: {}, pressed: {}, ...own } })] })
+    const deep = (own: object): Block => ({
+      type: 'section',
+      attrs: { tone: 'deep', padding: 'medium', width: 'text' },
+      content: [button({ own: { fill: { kind: 'none' }, hover: {}, pressed: {}, ...own } })],
+    })
     expect(told(find(pageOf(deep({ words: '#24211D' })))).map(([check]) => check)).toEqual(['readable'])
     expect(find(pageOf(deep({ words: 'ink' })))).toEqual([])
     // The mended colour is held against the formula of WCAG 2.2 by itself.
     const [mended] = buttonsIn(mendAll(pageOf(deep({ words: '#24211D' }))))
     const appearance = withOverrides(BUILT_IN_LOOKS.find(look => look.id === 'slab')!.appearance, mended!.own)
-    expect(contrastOf(appearance, tonePalettes(DEFAULT_PALETTE).deep, () => undefined).filter(({ part, passes }) => part === 'words' && !passes)).toEqual([])
+    expect(
+      contrastOf(appearance, tonePalettes(DEFAULT_PALETTE).deep, () => undefined).filter(({ part, passes }) => part === 'words' && !passes),
+    ).toEqual([])
   })
 
   it('judges headings of an edge only among themselves', () => {
     const foot = pageOf(heading(3, 'The yard'), heading(3, 'The school'))
     expect(told(find(foot, { edge: true }))).toEqual([])
-    expect(told(find(pageOf(heading(2, 'The yard'), heading(4, 'Hours')), { edge: true }))).toEqual([['heading-order', undefined, 'Make it level 3']])
+    expect(told(find(pageOf(heading(2, 'The yard'), heading(4, 'Hours')), { edge: true }))).toEqual([
+      ['heading-order', undefined, 'Make it level 3'],
+    ])
   })
 
   it('keeps the key of a finding while the fault is the same, and gives another for another', () => {
@@ -169,10 +276,32 @@ describe('the walk', () => {
 
 describe('a mend', () => {
   it('keeps what is beside it: the rest of a sentence, of a shelf, of a card', () => {
-    const sentence = pageOf({ type: 'paragraph', content: [{ type: 'text', text: 'Take it ' }, { type: 'text', text: 'he', marks: [linkMark('bbbbbbbbbb', 'pdf')] }, { type: 'text', text: 're', marks: [{ type: 'bold' }, linkMark('bbbbbbbbbb', 'pdf')] }, { type: 'text', text: '.' }] })
-    expect(mendAll(sentence)).toEqual(pageOf({ type: 'paragraph', content: [{ type: 'text', text: 'Take it ' }, { type: 'text', text: 'Price list', marks: [linkMark('bbbbbbbbbb', 'pdf')] }, { type: 'text', text: '.' }] }))
-    expect(mendAll(pageOf(shelf({ source: { kind: 'files', ids: ['pdf', 'gone'] } })))).toEqual(pageOf(shelf({ source: { kind: 'files', ids: ['pdf'] } })))
-    const card: PlainBlock = { type: 'fileCard', attrs: { ...newCard({ kind: 'file', id: 'pdf' }), placement: 'bbbbbbbbbb', title: 'List of May 2026', text: 'All of it' } }
+    const sentence = pageOf({
+      type: 'paragraph',
+      content: [
+        { type: 'text', text: 'Take it ' },
+        { type: 'text', text: 'he', marks: [linkMark('bbbbbbbbbb', 'pdf')] },
+        { type: 'text', text: 're', marks: [{ type: 'bold' }, linkMark('bbbbbbbbbb', 'pdf')] },
+        { type: 'text', text: '.' },
+      ],
+    })
+    expect(mendAll(sentence)).toEqual(
+      pageOf({
+        type: 'paragraph',
+        content: [
+          { type: 'text', text: 'Take it ' },
+          { type: 'text', text: 'Price list', marks: [linkMark('bbbbbbbbbb', 'pdf')] },
+          { type: 'text', text: '.' },
+        ],
+      }),
+    )
+    expect(mendAll(pageOf(shelf({ source: { kind: 'files', ids: ['pdf', 'gone'] } })))).toEqual(
+      pageOf(shelf({ source: { kind: 'files', ids: ['pdf'] } })),
+    )
+    const card: PlainBlock = {
+      type: 'fileCard',
+      attrs: { ...newCard({ kind: 'file', id: 'pdf' }), placement: 'bbbbbbbbbb', title: 'List of May 2026', text: 'All of it' },
+    }
     expect(mendAll(pageOf(card))).toEqual(pageOf({ ...card, attrs: { ...card.attrs, title: 'List of November 2026' } } as PlainBlock))
   })
 
@@ -183,6 +312,9 @@ describe('a mend', () => {
 
   it('changes nothing where its placement is no longer there', () => {
     const page = pageOf(words('Nothing here'))
-    for (const mend of find(pageOf(button({ target: null, label: 'Some day' }), button({ placement: 'cccccccccc', label: 'here' }))).map(({ mend }) => mend as PageMend)) expect(applyMend(page, mend)).toEqual(page)
+    for (const mend of find(pageOf(button({ target: null, label: 'Some day' }), button({ placement: 'cccccccccc', label: 'here' }))).map(
+      ({ mend }) => mend as PageMend,
+    ))
+      expect(applyMend(page, mend)).toEqual(page)
   })
 })

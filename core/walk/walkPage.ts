@@ -21,7 +21,23 @@ import { drawnOn, seenOn } from './seen'
 
 /** All checks, the dearest first; a new one is added here. */
 const CHECKS: readonly Check[] = [
-  leadsNowhere, answers, ownAddress, dateNamed, typeNamed, placeholders, sameWords, outsideAnswers, readable, vague, fits, pictureWords, headingOrder, sizeShown, insecure, moved, fileNames,
+  leadsNowhere,
+  answers,
+  ownAddress,
+  dateNamed,
+  typeNamed,
+  placeholders,
+  sameWords,
+  outsideAnswers,
+  readable,
+  vague,
+  fits,
+  pictureWords,
+  headingOrder,
+  sizeShown,
+  insecure,
+  moved,
+  fileNames,
 ]
 
 export const CHECK_WORDS: readonly CheckWords[] = CHECKS.map(({ name, cost, title, why }) => ({ name, cost, title, why }))
@@ -37,7 +53,13 @@ const keyOf = ({ name }: Check, pageId: string, { placement = '', detail, mend }
 export function walkPage(facts: WalkFacts): PageFinding[] {
   const seen = seenOn(facts)
   const drawn = drawnOn(facts.document)
-  return CHECKS.flatMap(check => check.look(facts, seen).map(found => ({
-    ...found, check: check.name, cost: check.cost, key: keyOf(check, facts.pageId, found), drawn: found.placement === undefined ? undefined : drawn.get(found.placement),
-  })))
+  return CHECKS.flatMap(check =>
+    check.look(facts, seen).map(found => ({
+      ...found,
+      check: check.name,
+      cost: check.cost,
+      key: keyOf(check, facts.pageId, found),
+      drawn: found.placement === undefined ? undefined : drawn.get(found.placement),
+    })),
+  )
 }

@@ -30,7 +30,10 @@ export class ZipLayout {
    * @param always64 writes zip64 where it is not needed, too
    * @throws RangeError where the path of a member leads out of the zip
    */
-  constructor(readonly members: readonly ZipMember[], always64 = false) {
+  constructor(
+    readonly members: readonly ZipMember[],
+    always64 = false,
+  ) {
     const unsafe = members.find(({ name }) => !isSafePath(name))
     if (unsafe) throw new RangeError(`“${unsafe.name}” is no path in a zip.`)
     this.records = new ZipRecords(always64)
@@ -54,7 +57,7 @@ export class ZipLayout {
   }
 
   /** What stands in a range of the zip, from its start to its end. */
-  * stretches({ start, end }: ByteRange = { start: 0, end: this.size }): Generator<Stretch> {
+  *stretches({ start, end }: ByteRange = { start: 0, end: this.size }): Generator<Stretch> {
     const { members, locals, centrals, records } = this
     for (let index = lastBefore(locals, start); index < members.length && locals[index]! < end; index++) {
       const member = members[index]!
@@ -62,7 +65,8 @@ export class ZipLayout {
       yield* cut(header, locals[index]!, start, end)
       const at = locals[index]! + header.length
       if (typeof member.source !== 'string') yield* cut(member.source, at, start, end)
-      else if (member.size && at < end && at + member.size > start) yield { source: member.source, start: Math.max(0, start - at), end: Math.min(member.size, end - at) }
+      else if (member.size && at < end && at + member.size > start)
+        yield { source: member.source, start: Math.max(0, start - at), end: Math.min(member.size, end - at) }
     }
     for (let index = lastBefore(centrals, start); index < members.length && centrals[index]! < end; index++) {
       const member = members[index]!

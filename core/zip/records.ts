@@ -68,7 +68,7 @@ class Record {
 const record = (length: number) => new Record(new Uint8Array(length))
 
 /** Time and date as MS-DOS had them: two-second steps from 1980 on, in UTC (4.4.6). */
-export function dosTime(moment: Date): { time: number, date: number } {
+export function dosTime(moment: Date): { time: number; date: number } {
   const year = Math.min(2107, Math.max(1980, moment.getUTCFullYear()))
   return {
     time: (moment.getUTCHours() << 11) | (moment.getUTCMinutes() << 5) | (moment.getUTCSeconds() >> 1),
@@ -78,7 +78,7 @@ export function dosTime(moment: Date): { time: number, date: number } {
 
 const secondsOf = (moment: Date) => Math.floor(moment.getTime() / 1000)
 const hasTimestamp = (moment: Date) => secondsOf(moment) >= 0 && secondsOf(moment) <= LAST_TIMESTAMP
-const timestampSize = (moment: Date) => hasTimestamp(moment) ? TIMESTAMP_SIZE : 0
+const timestampSize = (moment: Date) => (hasTimestamp(moment) ? TIMESTAMP_SIZE : 0)
 
 function writeTimestamp(to: Record, moment: Date): Record {
   if (!hasTimestamp(moment)) return to
@@ -104,8 +104,12 @@ export class ZipRecords {
     const large = this.isLarge(size)
     const { time, date } = dosTime(modified)
     const shown = large ? FULL_32 : size
-    const to = record(this.localLength(facts, name.length)).u32(LOCAL).u16(large ? ZIP64 : PLAIN, UTF8, 0, time, date).u32(crc32, shown, shown)
-      .u16(name.length, this.localExtra(facts)).raw(name)
+    const to = record(this.localLength(facts, name.length))
+      .u32(LOCAL)
+      .u16(large ? ZIP64 : PLAIN, UTF8, 0, time, date)
+      .u32(crc32, shown, shown)
+      .u16(name.length, this.localExtra(facts))
+      .raw(name)
     // Both sizes always stand in a local header's field (4.5.3).
     if (large) to.u16(ZIP64_FIELD, 16).u64(size, size)
     return writeTimestamp(to, modified).bytes
@@ -127,8 +131,13 @@ export class ZipRecords {
     const [large, far] = [this.isLarge(size), this.isLarge(offset)]
     const { time, date } = dosTime(modified)
     const shown = large ? FULL_32 : size
-    const to = record(this.centralLength(facts, name.length, offset)).u32(CENTRAL).u16(MADE_BY, large || far ? ZIP64 : PLAIN, UTF8, 0, time, date)
-      .u32(crc32, shown, shown).u16(name.length, this.centralExtra(facts, offset), 0, 0, 0).u32(FILE_MODE, far ? FULL_32 : offset).raw(name)
+    const to = record(this.centralLength(facts, name.length, offset))
+      .u32(CENTRAL)
+      .u16(MADE_BY, large || far ? ZIP64 : PLAIN, UTF8, 0, time, date)
+      .u32(crc32, shown, shown)
+      .u16(name.length, this.centralExtra(facts, offset), 0, 0, 0)
+      .u32(FILE_MODE, far ? FULL_32 : offset)
+      .raw(name)
     if (large || far) to.u16(ZIP64_FIELD, this.centralFar(facts, offset))
     if (large) to.u64(size, size)
     if (far) to.u64(offset)
@@ -140,8 +149,14 @@ export class ZipRecords {
     const large = this.always64 || count >= FULL_16 || size >= FULL_32 || offset >= FULL_32
     const to = record((large ? 76 : 0) + 22)
     if (large) {
-      to.u32(END_64).u64(44).u16(MADE_BY, ZIP64).u32(0, 0).u64(count, count, size, offset)
-        .u32(LOCATOR_64, 0).u64(offset + size).u32(1)
+      to.u32(END_64)
+        .u64(44)
+        .u16(MADE_BY, ZIP64)
+        .u32(0, 0)
+        .u64(count, count, size, offset)
+        .u32(LOCATOR_64, 0)
+        .u64(offset + size)
+        .u32(1)
     }
     const few = Math.min(count, FULL_16)
     return to.u32(END).u16(0, 0, few, few).u32(Math.min(size, FULL_32), Math.min(offset, FULL_32)).u16(0).bytes

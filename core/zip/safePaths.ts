@@ -1,6 +1,9 @@
 import { splitExtension } from '../files/fileName'
 
-/** A path that leads out of where a zip is unpacked, or to a place of the computer (APPNOTE.TXT 4.4.17.1: no drive, no leading slash, forward slashes). */
+/**
+ * A path that leads out of where a zip is unpacked, or to a place of the computer (APPNOTE.TXT 4.4.17.1: no drive, no leading slash,
+ * forward slashes).
+ */
 const LEADS_OUT = /^(?:\/|[a-z]:)|\\|\0|(?:^|\/)\.{1,2}(?:\/|$)|\/\/|^$/i
 
 /** Whether a path may stand in a zip. */
@@ -9,14 +12,18 @@ export const isSafePath = (path: string): boolean => !LEADS_OUT.test(path)
 /** The same path without what would lead out of the folder it is unpacked into. */
 function withinFolder(path: string): string {
   if (isSafePath(path)) return path
-  const parts = path.replaceAll('\0', '').split(/[/\\]/).map(part => part.replace(/^([a-z]):/i, '$1')).filter(part => !/^\.*$/.test(part.trim()))
+  const parts = path
+    .replaceAll('\0', '')
+    .split(/[/\\]/)
+    .map(part => part.replace(/^([a-z]):/i, '$1'))
+    .filter(part => !/^\.*$/.test(part.trim()))
   return parts.join('/') || 'file'
 }
 
 /** Gives each member a path nobody else has, whatever the case, and that leads nowhere else: `a.pdf`, `a 2.pdf`. */
 export function distinctPaths(paths: string[]): string[] {
   const taken = new Set<string>()
-  return paths.map(withinFolder).map((path) => {
+  return paths.map(withinFolder).map(path => {
     const [stem, extension] = splitExtension(path)
     let free = path
     for (let number = 2; taken.has(free.toLowerCase()); number++) free = `${stem} ${number}${extension}`

@@ -11,8 +11,7 @@ if (read) {
   const { rows } = await db.execute<{ n: number }>(sql`select max(n)::int as n from filled`)
   process.stdout.write(`${rows[0]!.n}\n`)
   await close()
-}
-else {
+} else {
   await db.execute(sql`create table filled(id int primary key, n int, pad text) with (fillfactor = 30)`)
   await db.execute(sql`insert into filled select id, 0, '' from generate_series(1, 200) id`)
   for (const statement of ['vacuum filled', 'checkpoint']) await db.execute(sql.raw(statement))

@@ -15,9 +15,15 @@ export async function ownerApi(url: string) {
   return async <T>(path: string, init: RequestInit & { json?: unknown } = {}): Promise<T> => {
     const { json, ...rest } = init
     const response = await fetch(`${url}/api${path}`, {
-      ...rest, headers: { cookie, ...json !== undefined && { 'Content-Type': 'application/json' }, ...rest.headers }, body: json === undefined ? rest.body : JSON.stringify(json),
+      ...rest,
+      headers: { cookie, ...(json !== undefined && { 'Content-Type': 'application/json' }), ...rest.headers },
+      body: json === undefined ? rest.body : JSON.stringify(json),
     })
-    if (!response.ok) throw Object.assign(new Error(`${path}: ${response.status}`), { status: response.status, problem: await response.json().catch(() => undefined) })
+    if (!response.ok)
+      throw Object.assign(new Error(`${path}: ${response.status}`), {
+        status: response.status,
+        problem: await response.json().catch(() => undefined),
+      })
     return (response.status === 204 ? undefined : await response.json()) as T
   }
 }
@@ -48,7 +54,8 @@ export async function add(page: Page, words: string): Promise<void> {
 }
 
 /** The rows of the library that hold some text. */
-export const row = (page: Page, text: string | RegExp): Locator => page.getByLabel('Files', { exact: true }).getByRole('row').filter({ hasText: text })
+export const row = (page: Page, text: string | RegExp): Locator =>
+  page.getByLabel('Files', { exact: true }).getByRole('row').filter({ hasText: text })
 
 /** Shows in the library what the Find field finds, in whatever folder it lies. */
 export async function showInLibrary(page: Page, words: string): Promise<void> {

@@ -13,5 +13,7 @@ export async function sendAt(page: Page, bytesPerSecond = -1): Promise<void> {
   // One session says both: what one has slowed down, another does not speed up.
   const session = sessions.get(page) ?? openSession(page)
   sessions.set(page, session)
-  await (await session).send('Network.emulateNetworkConditions', { offline: false, latency: 0, downloadThroughput: -1, uploadThroughput: bytesPerSecond })
+  await (
+    await session
+  ).send('Network.emulateNetworkConditions', { offline: false, latency: 0, downloadThroughput: -1, uploadThroughput: bytesPerSecond })
 }

@@ -12,7 +12,7 @@ let tried = process.pid
 async function freePort(): Promise<number> {
   const first = 20_000 + PORTS * Number(process.env.TEST_PARALLEL_INDEX ?? 0)
   for (;;) {
-    const port = first + tried++ % PORTS
+    const port = first + (tried++ % PORTS)
     const probe = createServer().listen(port, '127.0.0.1')
     const free = await Promise.race([once(probe, 'listening').then(() => true), once(probe, 'error').then(() => false)])
     if (!free) continue
@@ -31,18 +31,24 @@ export async function makeData(kind: 'demo' | 'empty'): Promise<string> {
 
 /** A real server process on a data folder. */
 export async function startServer(data: string, { port: asked }: { port?: number } = {}) {
-  const port = asked ?? await freePort()
+  const port = asked ?? (await freePort())
   const flags = process.env.TROUGH_TEST_NODE_FLAGS?.split(' ') ?? []
   const child = spawn('node', [...flags, '.output/server/index.mjs'], {
     env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', TROUGH_DATA: data, NODE_ENV: 'production' },
   })
   let output = ''
-  for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk: Buffer) => output += chunk)
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk: Buffer) => (output += chunk))
   const exited = once(child, 'exit').then(([code]) => code as number | null)
   const url = `http://127.0.0.1:${port}`
   const ready = async () => {
     while (child.exitCode === null) {
-      if (await fetch(`${url}/api/health`).then(answer => answer.ok, () => false)) return
+      if (
+        await fetch(`${url}/api/health`).then(
+          answer => answer.ok,
+          () => false,
+        )
+      )
+        return
       await new Promise(resolve => setTimeout(resolve, 50))
     }
     throw new Error(`The server ended: ${output}`)

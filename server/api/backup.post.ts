@@ -11,7 +11,8 @@ const backupSchema = z.object({ folder: z.string().min(1, 'Name a folder.').max(
  * Makes a backup in a folder of this machine, or brings one up to date; answers when it is whole. For the command
  * alone: who is signed in from afar has no business in the folders of the machine.
  */
-export default defineEventHandler(async (event) => {
-  if (!await hasControl(event)) throw new Problem(403, 'Backups are made on the machine Trough runs on.', 'Run “trough backup FOLDER” there.')
+export default defineEventHandler(async event => {
+  if (!(await hasControl(event)))
+    throw new Problem(403, 'Backups are made on the machine Trough runs on.', 'Run “trough backup FOLDER” there.')
   return (await useTrough()).backups.make((await parseBody(event, backupSchema)).folder)
 })

@@ -7,7 +7,7 @@ import { useTrough } from '../utils/trough'
 const bagSchema = z.object({ folder: placeSchema.default(null) })
 
 /** Lays out the library, or a folder of it, as a bag; its zip is downloaded like that of a selection. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const { bagExport, zipping } = await useTrough()
   return zipping.offer(await bagExport.layOut((await parseBody(event, bagSchema)).folder))
 })

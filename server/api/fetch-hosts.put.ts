@@ -3,7 +3,7 @@ import { hostsSchema } from '../services/jobs/fetching'
 import { parseBody } from '../utils/request'
 import { useTrough } from '../utils/trough'
 
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const { hosts } = await parseBody(event, hostsSchema)
   return { hosts: await (await useTrough()).fetching.setHosts(hosts) }
 })

@@ -6,4 +6,6 @@ import { useTrough } from '../utils/trough'
 const querySchema = z.object({ text: z.string().max(3000) })
 
 /** What an address that was typed or pasted leads to. */
-export default defineEventHandler(async event => (await useTrough()).recognising.recognise(parseQuery(event, querySchema).text, getRequestHost(event)))
+export default defineEventHandler(async event =>
+  (await useTrough()).recognising.recognise(parseQuery(event, querySchema).text, getRequestHost(event)),
+)

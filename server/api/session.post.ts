@@ -4,7 +4,7 @@ import { SECRET, parseBody } from '../utils/request'
 import { attemptOf, signIn } from '../utils/session'
 import { useTrough } from '../utils/trough'
 
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const { account: service, journal } = await useTrough()
   const attempt = await attemptOf(event)
   // Counted before a word of it is read.

@@ -5,13 +5,13 @@ import { attemptOf, signIn } from '../utils/session'
 import { useTrough } from '../utils/trough'
 
 /** Makes the owner's account, the site's name and its first page. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const { account: service, journal, site, pages } = await useTrough()
   const succeeded = await service.begin(await attemptOf(event))
   const input = await parseBody(event, setUpSchema, { most: SECRET })
   const account = await service.setUp(input)
   await succeeded()
-  await site.set({ ...await site.get(), name: input.siteName })
+  await site.set({ ...(await site.get()), name: input.siteName })
   await pages.create({ title: 'Home' }, { home: true })
   await signIn(event, account)
   journal.note('set-up', { who: account.email })

@@ -8,7 +8,7 @@ const REST = 4
 
 /** The word of PostgreSQL for what went wrong, also where somebody wrapped it up. */
 function codeOf(error: unknown): string | undefined {
-  const { code, cause } = error as { code?: string, cause?: { code?: string } }
+  const { code, cause } = error as { code?: string; cause?: { code?: string } }
   return code ?? cause?.code
 }
 
@@ -22,8 +22,7 @@ export async function again<T>(work: () => Promise<T>): Promise<T> {
   for (let tries = 1; ; tries++) {
     try {
       return await work()
-    }
-    catch (error) {
+    } catch (error) {
       if (!UNDONE.has(codeOf(error) ?? '') || tries === MOST_TRIES) throw error
       // Two that met do not meet again.
       await wait(Math.random() * REST * tries)

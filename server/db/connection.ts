@@ -42,7 +42,9 @@ async function standStill(client: PGliteThread, work: () => Promise<void>): Prom
 
 /** Moments of the steps that were taken with this database, in milliseconds since the epoch; none for a new one. */
 async function stepsTaken(client: PGliteThread): Promise<number[]> {
-  const { rows: [there] } = await client.query('select to_regclass(\'drizzle.__drizzle_migrations\') as name')
+  const {
+    rows: [there],
+  } = await client.query("select to_regclass('drizzle.__drizzle_migrations') as name")
   if (!(there as { name: string | null }).name) return []
   const { rows } = await client.query('select created_at from drizzle.__drizzle_migrations')
   return (rows as { created_at: string }[]).map(row => Number(row.created_at))
@@ -63,7 +65,9 @@ async function bringUpToDate(client: PGliteThread, db: Database, folder: string,
   const taken = await stepsTaken(client)
   const newest = Math.max(...readMigrationFiles(steps).map(step => step.folderMillis))
   if (Math.max(0, ...taken) > newest) {
-    throw new TooNew(`The data folder ${dirname(folder)} was last used by a newer Trough, and this one would damage it. Start the newer one, or go back to how it was before: npm run trough repair before-update, or a backup: npm run trough restore FOLDER.`)
+    throw new TooNew(
+      `The data folder ${dirname(folder)} was last used by a newer Trough, and this one would damage it. Start the newer one, or go back to how it was before: npm run trough repair before-update, or a backup: npm run trough restore FOLDER.`,
+    )
   }
   if (taken.length && Math.max(...taken) < newest) await keepCopy(client, folder)
   await migrate(db, steps)
@@ -72,11 +76,14 @@ async function bringUpToDate(client: PGliteThread, db: Database, folder: string,
 async function openClient(folder: string, onTouched: (touched: string) => void): Promise<PGliteThread> {
   const there = await readdir(folder)
   const missing = there.length ? ['PG_VERSION', 'global', 'pg_wal', 'base'].filter(name => !there.includes(name)) : []
-  const helps = 'Put a backup in its place (npm run trough restore FOLDER), or go back to the copy made before the last update where there is one (npm run trough repair).'
+  const helps =
+    'Put a backup in its place (npm run trough restore FOLDER), or go back to the copy made before the last update where there is one (npm run trough repair).'
   if (missing.length) throw new CannotOpen(`The database in ${folder} is not whole: ${missing.join(', ')} missing. ${helps}`)
   return openPGlite(folder, onTouched).catch((error: NodeJS.ErrnoException) => {
     if (error.code === 'EACCES' || error.code === 'EROFS' || error.code === 'EPERM') {
-      throw new CannotOpen(`The database in ${folder} cannot be written. Give the user Trough runs as the right to write there, or mount that disk for writing.`)
+      throw new CannotOpen(
+        `The database in ${folder} cannot be written. Give the user Trough runs as the right to write there, or mount that disk for writing.`,
+      )
     }
     throw new CannotOpen(`The database in ${folder} does not open: ${error.message} ${helps}`, { cause: error })
   })
@@ -90,7 +97,11 @@ async function openClient(folder: string, onTouched: (touched: string) => void):
  * @param steps where the steps lie that bring its tables up to date
  * @throws CannotOpen with a message for the console
  */
-export async function openDatabase(folder: string, onTouched: (touched: string) => void = () => undefined, steps = MIGRATIONS): Promise<Connection> {
+export async function openDatabase(
+  folder: string,
+  onTouched: (touched: string) => void = () => undefined,
+  steps = MIGRATIONS,
+): Promise<Connection> {
   await mkdir(folder, { recursive: true, mode: 0o700 })
   await chmod(folder, 0o700)
   const isNew = (await readdir(folder)).length === 0
@@ -102,8 +113,7 @@ export async function openDatabase(folder: string, onTouched: (touched: string) 
       // What makes a database anew does not sync what it writes.
       await standStill(client, () => syncTree(folder))
     }
-  }
-  catch (error) {
+  } catch (error) {
     await client.close()
     throw error
   }

@@ -8,7 +8,9 @@ import { CannotOpen } from './cannotOpen'
 async function openToWrite(path: string, folder: string): Promise<FileHandle> {
   return open(path, 'a+', 0o600).catch((error: NodeJS.ErrnoException) => {
     if (!['EACCES', 'EPERM', 'EROFS'].includes(error.code ?? '')) throw error
-    throw new CannotOpen(`The data folder ${folder} cannot be written (${path}). Give the user Trough runs as the right to write there, or mount that disk for writing.`)
+    throw new CannotOpen(
+      `The data folder ${folder} cannot be written (${path}). Give the user Trough runs as the right to write there, or mount that disk for writing.`,
+    )
   })
 }
 
@@ -42,12 +44,14 @@ export async function lockFolder(folder: string): Promise<FolderLock> {
     const own = await openToWrite(join(folder, 'lock'), folder)
     held.push(own)
     const refuse = async () => {
-      throw new CannotOpen(`The data folder ${folder} is in use by ${await holderIn(own)}. Stop that one first, or set TROUGH_DATA to another folder.`)
+      throw new CannotOpen(
+        `The data folder ${folder} is in use by ${await holderIn(own)}. Stop that one first, or set TROUGH_DATA to another folder.`,
+      )
     }
     if (!tryLock(own.fd)) await refuse()
     const holdDatabase = async () => {
       const control = join(folder, 'db/global/pg_control')
-      if (held.length > 1 || !await isThere(control)) return
+      if (held.length > 1 || !(await isThere(control))) return
       const file = await openToWrite(control, folder)
       held.push(file)
       if (!tryLock(file.fd)) await refuse()
@@ -56,8 +60,7 @@ export async function lockFolder(folder: string): Promise<FolderLock> {
     await own.truncate(0)
     await own.write(`${process.pid}\n`, 0)
     return { holdDatabase, release }
-  }
-  catch (error) {
+  } catch (error) {
     await release()
     throw error
   }

@@ -1,5 +1,18 @@
 import { sql } from 'drizzle-orm'
-import { bigint, bigserial, boolean, customType, index, integer, jsonb, pgTable, primaryKey, text, timestamp, type AnyPgColumn } from 'drizzle-orm/pg-core'
+import {
+  bigint,
+  bigserial,
+  boolean,
+  customType,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  type AnyPgColumn,
+} from 'drizzle-orm/pg-core'
 import type { BundleEntry } from '../../core/bundle/bundleEntry'
 import type { Appearance } from '../../core/look/appearance'
 import type { Facts, PreviewState, ReadingState, UseKind } from '../../core/files/fileItem'
@@ -36,94 +49,126 @@ export const accounts = pgTable('accounts', {
 })
 
 /** Who is signed in where; a row that goes ends it at once. */
-export const sessions = pgTable('sessions', {
-  /** what it is called in its owner's list; says nothing of the cookie */
-  id: text().primaryKey(),
-  /** SHA-256 of the cookie's token: who reads the database cannot sign in with it */
-  token: text().notNull().unique(),
-  accountId: text('account_id').notNull().references(() => accounts.id, { onDelete: 'cascade' }),
-  /** browser and system in broad words */
-  device: text().notNull(),
-  /** address it was used from last */
-  place: text().notNull(),
-  created: moment('created').notNull().defaultNow(),
-  used: moment('used').notNull().defaultNow(),
-}, table => [index('sessions_account').on(table.accountId)])
+export const sessions = pgTable(
+  'sessions',
+  {
+    /** what it is called in its owner's list; says nothing of the cookie */
+    id: text().primaryKey(),
+    /** SHA-256 of the cookie's token: who reads the database cannot sign in with it */
+    token: text().notNull().unique(),
+    accountId: text('account_id')
+      .notNull()
+      .references(() => accounts.id, { onDelete: 'cascade' }),
+    /** browser and system in broad words */
+    device: text().notNull(),
+    /** address it was used from last */
+    place: text().notNull(),
+    created: moment('created').notNull().defaultNow(),
+    used: moment('used').notNull().defaultNow(),
+  },
+  table => [index('sessions_account').on(table.accountId)],
+)
 
 /** Who signed in, and who changed what. */
-export const journal = pgTable('journal', {
-  id: bigserial({ mode: 'number' }).primaryKey(),
-  at: moment('at').notNull().defaultNow(),
-  /** e-mail; empty where nobody was known */
-  who: text().notNull(),
-  /** a key of `core/journal` */
-  act: text().notNull(),
-  /** identity of what it was done to, or words */
-  about: text().notNull().default(''),
-  place: text().notNull().default(''),
-}, table => [index('journal_at').on(table.at)])
+export const journal = pgTable(
+  'journal',
+  {
+    id: bigserial({ mode: 'number' }).primaryKey(),
+    at: moment('at').notNull().defaultNow(),
+    /** e-mail; empty where nobody was known */
+    who: text().notNull(),
+    /** a key of `core/journal` */
+    act: text().notNull(),
+    /** identity of what it was done to, or words */
+    about: text().notNull().default(''),
+    place: text().notNull().default(''),
+  },
+  table => [index('journal_at').on(table.at)],
+)
 
 /** Bytes on disk, once per SHA-256. */
-export const blobs = pgTable('blobs', {
-  sha256: text().primaryKey(),
-  size: bigint({ mode: 'number' }).notNull(),
-  crc32: bigint({ mode: 'number' }).notNull(),
-  facts: jsonb().$type<Facts>().notNull().default({}),
-  preview: text().$type<PreviewState>().notNull().default('waiting'),
-  reading: text().$type<ReadingState>().notNull().default('waiting'),
-  readingError: text('reading_error'),
-  /** what is wrong with the bytes as they lie in the store, since that was seen; null where nothing is known to be */
-  trouble: text().$type<Trouble>(),
-  created: moment('created').notNull().defaultNow(),
-}, table => [index('blobs_waiting').on(table.created).where(sql`${table.reading} <> 'done'`)])
+export const blobs = pgTable(
+  'blobs',
+  {
+    sha256: text().primaryKey(),
+    size: bigint({ mode: 'number' }).notNull(),
+    crc32: bigint({ mode: 'number' }).notNull(),
+    facts: jsonb().$type<Facts>().notNull().default({}),
+    preview: text().$type<PreviewState>().notNull().default('waiting'),
+    reading: text().$type<ReadingState>().notNull().default('waiting'),
+    readingError: text('reading_error'),
+    /** what is wrong with the bytes as they lie in the store, since that was seen; null where nothing is known to be */
+    trouble: text().$type<Trouble>(),
+    created: moment('created').notNull().defaultNow(),
+  },
+  table => [
+    index('blobs_waiting')
+      .on(table.created)
+      .where(sql`${table.reading} <> 'done'`),
+  ],
+)
 
 /** The words of each part (page, sheet, slide) of what is in a blob, for finding; can be read again. */
-export const texts = pgTable('texts', {
-  sha256: text().notNull().references(() => blobs.sha256, { onDelete: 'cascade' }),
-  number: integer().notNull(),
-  /** what people call the part: "Page 3" */
-  part: text().notNull(),
-  body: text().notNull(),
-  words: wordSet('words').notNull(),
-}, table => [
-  primaryKey({ columns: [table.sha256, table.number] }),
-  // Without the pending list, whose emptying would hold up visitors now and then.
-  index('texts_words').using('gin', table.words).with({ fastupdate: false }),
-])
+export const texts = pgTable(
+  'texts',
+  {
+    sha256: text()
+      .notNull()
+      .references(() => blobs.sha256, { onDelete: 'cascade' }),
+    number: integer().notNull(),
+    /** what people call the part: "Page 3" */
+    part: text().notNull(),
+    body: text().notNull(),
+    words: wordSet('words').notNull(),
+  },
+  table => [
+    primaryKey({ columns: [table.sha256, table.number] }),
+    // Without the pending list, whose emptying would hold up visitors now and then.
+    index('texts_words').using('gin', table.words).with({ fastupdate: false }),
+  ],
+)
 
 /** Folders of the library, a tree. */
-export const folders = pgTable('folders', {
-  id: text().primaryKey(),
-  /** null at the top of the library */
-  parent: text().references((): AnyPgColumn => folders.id),
-  name: text().notNull(),
-  mark: text().$type<Mark>(),
-  description: text().notNull().default(''),
-  ownOrder: boolean('own_order').notNull().default(false),
-  created: moment('created').notNull().defaultNow(),
-  /** when it went to the bin with what was in it */
-  deleted: moment('deleted'),
-}, table => [index('folders_parent').on(table.parent)])
+export const folders = pgTable(
+  'folders',
+  {
+    id: text().primaryKey(),
+    /** null at the top of the library */
+    parent: text().references((): AnyPgColumn => folders.id),
+    name: text().notNull(),
+    mark: text().$type<Mark>(),
+    description: text().notNull().default(''),
+    ownOrder: boolean('own_order').notNull().default(false),
+    created: moment('created').notNull().defaultNow(),
+    /** when it went to the bin with what was in it */
+    deleted: moment('deleted'),
+  },
+  table => [index('folders_parent').on(table.parent)],
+)
 
-export const files = pgTable('files', {
-  id: text().primaryKey(),
-  title: text().notNull(),
-  handle: text().notNull().unique(),
-  /** number of the edition visitors get */
-  edition: integer().notNull(),
-  created: moment('created').notNull().defaultNow(),
-  changed: moment('changed').notNull().defaultNow(),
-  /** null at the top of the library */
-  folder: text().references(() => folders.id),
-  /** place in the folder's own order */
-  position: integer().notNull().default(0),
-  description: text().notNull().default(''),
-  tags: text().array().notNull().default([]),
-  /** a picture of the library that stands for the file */
-  picture: text().references((): AnyPgColumn => files.id, { onDelete: 'set null' }),
-  /** when it went to the bin */
-  deleted: moment('deleted'),
-}, table => [index('files_created').on(table.created), index('files_folder').on(table.folder)])
+export const files = pgTable(
+  'files',
+  {
+    id: text().primaryKey(),
+    title: text().notNull(),
+    handle: text().notNull().unique(),
+    /** number of the edition visitors get */
+    edition: integer().notNull(),
+    created: moment('created').notNull().defaultNow(),
+    changed: moment('changed').notNull().defaultNow(),
+    /** null at the top of the library */
+    folder: text().references(() => folders.id),
+    /** place in the folder's own order */
+    position: integer().notNull().default(0),
+    description: text().notNull().default(''),
+    tags: text().array().notNull().default([]),
+    /** a picture of the library that stands for the file */
+    picture: text().references((): AnyPgColumn => files.id, { onDelete: 'set null' }),
+    /** when it went to the bin */
+    deleted: moment('deleted'),
+  },
+  table => [index('files_created').on(table.created), index('files_folder').on(table.folder)],
+)
 
 /** Former handles: they redirect for ever, or say that the file is gone, and are never given out again. */
 export const retiredHandles = pgTable('retired_handles', {
@@ -133,17 +178,21 @@ export const retiredHandles = pgTable('retired_handles', {
 })
 
 /** Names for what changes: all that leads to one follows where it is turned to. */
-export const signposts = pgTable('signposts', {
-  id: text().primaryKey(),
-  title: text().notNull(),
-  /** the last part of its address */
-  name: text().notNull().unique(),
-  /** the file or bundle it points at */
-  fileId: text('file_id').references(() => files.id, { onDelete: 'set null' }),
-  created: moment('created').notNull().defaultNow(),
-  /** when it was turned last */
-  changed: moment('changed').notNull().defaultNow(),
-}, table => [index('signposts_file').on(table.fileId)])
+export const signposts = pgTable(
+  'signposts',
+  {
+    id: text().primaryKey(),
+    title: text().notNull(),
+    /** the last part of its address */
+    name: text().notNull().unique(),
+    /** the file or bundle it points at */
+    fileId: text('file_id').references(() => files.id, { onDelete: 'set null' }),
+    created: moment('created').notNull().defaultNow(),
+    /** when it was turned last */
+    changed: moment('changed').notNull().defaultNow(),
+  },
+  table => [index('signposts_file').on(table.fileId)],
+)
 
 /** Former names of signposts: they redirect, or say that it is gone. */
 export const retiredSignposts = pgTable('retired_signposts', {
@@ -151,31 +200,38 @@ export const retiredSignposts = pgTable('retired_signposts', {
   signpostId: text('signpost_id').references(() => signposts.id, { onDelete: 'set null' }),
 })
 
-export const editions = pgTable('editions', {
-  fileId: text('file_id').notNull().references(() => files.id, { onDelete: 'cascade' }),
-  number: integer().notNull(),
-  sha256: text().notNull().references(() => blobs.sha256),
-  fileName: text('file_name').notNull(),
-  /** by the bytes; the name decides where they allow several, so it is the edition's, not the blob's */
-  mediaType: text('media_type').notNull(),
-  note: text().notNull().default(''),
-  /** reachable by its number although it is not the current one */
-  pinned: boolean().notNull().default(false),
-  /** visitors no longer get it, by whatever address */
-  withdrawn: boolean().notNull().default(false),
-  /** e-mail of who put it in; empty where nobody was asked */
-  by: text().notNull().default(''),
-  /** the upload it came by, so that one upload never makes two */
-  uploadId: text('upload_id').unique(),
-  created: moment('created').notNull().defaultNow(),
-}, table => [
-  primaryKey({ columns: [table.fileId, table.number] }),
-  index('editions_sha256').on(table.sha256),
-])
+export const editions = pgTable(
+  'editions',
+  {
+    fileId: text('file_id')
+      .notNull()
+      .references(() => files.id, { onDelete: 'cascade' }),
+    number: integer().notNull(),
+    sha256: text()
+      .notNull()
+      .references(() => blobs.sha256),
+    fileName: text('file_name').notNull(),
+    /** by the bytes; the name decides where they allow several, so it is the edition's, not the blob's */
+    mediaType: text('media_type').notNull(),
+    note: text().notNull().default(''),
+    /** reachable by its number although it is not the current one */
+    pinned: boolean().notNull().default(false),
+    /** visitors no longer get it, by whatever address */
+    withdrawn: boolean().notNull().default(false),
+    /** e-mail of who put it in; empty where nobody was asked */
+    by: text().notNull().default(''),
+    /** the upload it came by, so that one upload never makes two */
+    uploadId: text('upload_id').unique(),
+    created: moment('created').notNull().defaultNow(),
+  },
+  table => [primaryKey({ columns: [table.fileId, table.number] }), index('editions_sha256').on(table.sha256)],
+)
 
 /** Files that are zips composed of others; they have no editions, since they are put together as they are sent. */
 export const bundles = pgTable('bundles', {
-  fileId: text('file_id').primaryKey().references(() => files.id, { onDelete: 'cascade' }),
+  fileId: text('file_id')
+    .primaryKey()
+    .references(() => files.id, { onDelete: 'cascade' }),
   /** the name the zip is saved under */
   fileName: text('file_name').notNull(),
   entries: jsonb().$type<BundleEntry[]>().notNull(),
@@ -226,7 +282,9 @@ export const looks = pgTable('looks', {
 /** Former addresses of pages: they redirect as long as the page is there and no other has taken the address. */
 export const retiredSlugs = pgTable('retired_slugs', {
   slug: text().primaryKey(),
-  pageId: text('page_id').notNull().references(() => pages.id, { onDelete: 'cascade' }),
+  pageId: text('page_id')
+    .notNull()
+    .references(() => pages.id, { onDelete: 'cascade' }),
 })
 
 /** What happens by itself at a set time; a row goes in the step in which it happens. */
@@ -251,64 +309,84 @@ export const oldAddresses = pgTable('old_addresses', {
 })
 
 /** Every version of a page that was ever live. */
-export const pageVersions = pgTable('page_versions', {
-  pageId: text('page_id').notNull().references(() => pages.id, { onDelete: 'cascade' }),
-  number: integer().notNull(),
-  title: text().notNull(),
-  document: jsonb().$type<PageDocument>().notNull(),
-  published: moment('published').notNull().defaultNow(),
-}, table => [primaryKey({ columns: [table.pageId, table.number] })])
+export const pageVersions = pgTable(
+  'page_versions',
+  {
+    pageId: text('page_id')
+      .notNull()
+      .references(() => pages.id, { onDelete: 'cascade' }),
+    number: integer().notNull(),
+    title: text().notNull(),
+    document: jsonb().$type<PageDocument>().notNull(),
+    published: moment('published').notNull().defaultNow(),
+  },
+  table => [primaryKey({ columns: [table.pageId, table.number] })],
+)
 
 export type Side = 'draft' | 'live'
 
 /** Where files and folders are used: written with the draft or the live version it was read from. */
-export const uses = pgTable('uses', {
-  pageId: text('page_id').notNull().references(() => pages.id, { onDelete: 'cascade' }),
-  side: text().$type<Side>().notNull(),
-  placement: text().notNull(),
-  /** counts what a shelf lists; 0 for a button or link */
-  part: integer().notNull().default(0),
-  kind: text().$type<UseKind>().notNull(),
-  label: text().notNull(),
-  fileId: text('file_id'),
-  /** the folder a shelf lists */
-  folderId: text('folder_id'),
-  /** the page it leads to */
-  toPage: text('to_page'),
-  /** the signpost it leads to; where that points is known of the signpost */
-  signpostId: text('signpost_id'),
-  /** the address outside this site it leads to, where nothing of ours can be missing */
-  address: text(),
-  /** the heading it stands under; null where that was written down by an earlier version of Trough */
-  section: text(),
-  saveAs: text('save_as').notNull().default(''),
-}, table => [
-  primaryKey({ columns: [table.pageId, table.side, table.placement, table.part] }),
-  index('uses_file').on(table.fileId),
-  index('uses_to_page').on(table.toPage),
-  index('uses_signpost').on(table.signpostId),
-  index('uses_address').on(table.address),
-  index('uses_placement').on(table.placement),
-])
+export const uses = pgTable(
+  'uses',
+  {
+    pageId: text('page_id')
+      .notNull()
+      .references(() => pages.id, { onDelete: 'cascade' }),
+    side: text().$type<Side>().notNull(),
+    placement: text().notNull(),
+    /** counts what a shelf lists; 0 for a button or link */
+    part: integer().notNull().default(0),
+    kind: text().$type<UseKind>().notNull(),
+    label: text().notNull(),
+    fileId: text('file_id'),
+    /** the folder a shelf lists */
+    folderId: text('folder_id'),
+    /** the page it leads to */
+    toPage: text('to_page'),
+    /** the signpost it leads to; where that points is known of the signpost */
+    signpostId: text('signpost_id'),
+    /** the address outside this site it leads to, where nothing of ours can be missing */
+    address: text(),
+    /** the heading it stands under; null where that was written down by an earlier version of Trough */
+    section: text(),
+    saveAs: text('save_as').notNull().default(''),
+  },
+  table => [
+    primaryKey({ columns: [table.pageId, table.side, table.placement, table.part] }),
+    index('uses_file').on(table.fileId),
+    index('uses_to_page').on(table.toPage),
+    index('uses_signpost').on(table.signpostId),
+    index('uses_address').on(table.address),
+    index('uses_placement').on(table.placement),
+  ],
+)
 
 /** Completed downloads, those of the same second in one row; nothing in a row says who it was. */
-export const downloads = pgTable('downloads', {
-  id: bigserial({ mode: 'number' }).primaryKey(),
-  fileId: text('file_id').notNull(),
-  edition: integer().notNull(),
-  placement: text(),
-  at: moment('at').notNull(),
-  count: integer().notNull().default(1),
-  /** that left this machine for them, repeats included */
-  bytes: bigint({ mode: 'number' }).notNull(),
-}, table => [index('downloads_file').on(table.fileId, table.at), index('downloads_placement').on(table.placement)])
+export const downloads = pgTable(
+  'downloads',
+  {
+    id: bigserial({ mode: 'number' }).primaryKey(),
+    fileId: text('file_id').notNull(),
+    edition: integer().notNull(),
+    placement: text(),
+    at: moment('at').notNull(),
+    count: integer().notNull().default(1),
+    /** that left this machine for them, repeats included */
+    bytes: bigint({ mode: 'number' }).notNull(),
+  },
+  table => [index('downloads_file').on(table.fileId, table.at), index('downloads_placement').on(table.placement)],
+)
 
 /** Downloads under way: what of a file one visitor has, for a day at most; the key is a hash that says nothing of who it is. */
-export const transfers = pgTable('transfers', {
-  key: text().primaryKey(),
-  state: jsonb().$type<Transfer>().notNull(),
-  at: moment('at').notNull(),
-}, table => [index('transfers_at').on(table.at)])
+export const transfers = pgTable(
+  'transfers',
+  {
+    key: text().primaryKey(),
+    state: jsonb().$type<Transfer>().notNull(),
+    at: moment('at').notNull(),
+  },
+  table => [index('transfers_at').on(table.at)],
+)
 
 /** Walks over the whole site, and what they found. */
 export const walks = pgTable('walks', {

@@ -5,7 +5,7 @@ import { useTrough } from '../utils/trough'
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS'])
 
 /** Refuses changes that another site's page asked for (OWASP, Cross-Site Request Forgery: verifying origin). */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   if (SAFE.has(event.method)) return
   const refuse = () => {
     throw new Problem(403, 'This request came from another site.', 'Open the desk and do it there.')

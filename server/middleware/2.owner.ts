@@ -8,15 +8,15 @@ const DOORS = ['/desk/sign-in', '/desk/set-up']
 const under = (path: string, base: string) => path === base || path.startsWith(`${base}/`)
 
 /** Closes the desk and its API to strangers, and shows them the right door; nothing else is here. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const path = event.path.split('?')[0]!
   if (under(path, '/api')) {
-    if (!OPEN_API.includes(path) && !await accountOf(event) && !await hasControl(event)) throw new Problem(401, 'Sign in first.', 'Open /desk and sign in.')
-  }
-  else if (under(path, '/desk')) {
+    if (!OPEN_API.includes(path) && !(await accountOf(event)) && !(await hasControl(event)))
+      throw new Problem(401, 'Sign in first.', 'Open /desk and sign in.')
+  } else if (under(path, '/desk')) {
     const { account } = await useTrough()
-    const door = await account.isSetUp() ? '/desk/sign-in' : '/desk/set-up'
-    const signedIn = !!await accountOf(event)
+    const door = (await account.isSetUp()) ? '/desk/sign-in' : '/desk/set-up'
+    const signedIn = !!(await accountOf(event))
     if (signedIn && DOORS.includes(path)) return sendRedirect(event, '/desk', 303)
     if (!signedIn && path !== door) return sendRedirect(event, door, 303)
   }

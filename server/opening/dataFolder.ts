@@ -35,7 +35,11 @@ export type Connect = (folder: string, onTouched: (touched: string) => void) => 
  */
 export async function openDataFolder(data: string, connect: Connect = openDatabase): Promise<DataFolder> {
   const folder = resolve(data)
-  const [storeFolder, incomingFolder, databaseFolder] = ['store', 'incoming', 'db'].map(name => join(folder, name)) as [string, string, string]
+  const [storeFolder, incomingFolder, databaseFolder] = ['store', 'incoming', 'db'].map(name => join(folder, name)) as [
+    string,
+    string,
+    string,
+  ]
   await mkdir(folder, { recursive: true, mode: 0o700 })
   // Whatever made it, and whatever the files in it are allowed: nobody else of this machine reaches them.
   await chmod(folder, 0o700)
@@ -45,19 +49,26 @@ export async function openDataFolder(data: string, connect: Connect = openDataba
   try {
     await mkdir(storeFolder, { recursive: true })
     await mkdir(incomingFolder, { recursive: true })
-    const secrets = await loadSecrets(folder, !await isThere(databaseFolder))
+    const secrets = await loadSecrets(folder, !(await isThere(databaseFolder)))
     const events = createEvents()
     const connection = await connect(databaseFolder, touched => passOn(events, touched))
     await lock.holdDatabase()
     return {
-      folder, databaseFolder, incomingFolder, derivedFolder: join(folder, 'derived'), secrets, connection, events, store: localStore(storeFolder), reserve,
+      folder,
+      databaseFolder,
+      incomingFolder,
+      derivedFolder: join(folder, 'derived'),
+      secrets,
+      connection,
+      events,
+      store: localStore(storeFolder),
+      reserve,
       async close() {
         await connection.close()
         await lock.release()
       },
     }
-  }
-  catch (error) {
+  } catch (error) {
     await lock.release()
     throw error
   }

@@ -20,7 +20,12 @@ interface DeliveringOptions {
 }
 
 /** What visitors get, and what is counted of it. */
-export async function openDelivering({ connection: { db }, store, secrets, events }: DataFolder, { pages, library, shelves, signposts, looks, site, bundles }: Holdings, { sessions }: Pick<Owner, 'sessions'>, { front: frontOptions, proxies }: DeliveringOptions) {
+export async function openDelivering(
+  { connection: { db }, store, secrets, events }: DataFolder,
+  { pages, library, shelves, signposts, looks, site, bundles }: Holdings,
+  { sessions }: Pick<Owner, 'sessions'>,
+  { front: frontOptions, proxies }: DeliveringOptions,
+) {
   const visitors = createVisitors(new Set(proxies))
   const troubles = createTroubles(db)
   const tally = createTallyService(db, secrets.visitors)
@@ -33,7 +38,10 @@ export async function openDelivering({ connection: { db }, store, secrets, event
   const isOwn = (request: { headers: { cookie?: string } }) => sessions.isSignedIn(request.headers.cookie)
 
   return {
-    visitors, troubles, tally, checks,
+    visitors,
+    troubles,
+    tally,
+    checks,
     delivery: createDeliveryService({ directory, bundles, store, checks, tally, front, visitors, isOwn, events, troubles }),
     knownSlugs: createKnownSlugs(db, events),
     published: createPublishedPages({ pages, library, shelves, signposts, looks, site, events }),

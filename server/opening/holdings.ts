@@ -52,7 +52,18 @@ export function openHoldings({ connection, store, derivedFolder, events }: DataF
   const timetable = createTimetable(db, signposts, site, now)
 
   return {
-    site, pages, signposts, looks, library, editions, reading, looking, pictures, bundles, sharedPictures, timetable,
+    site,
+    pages,
+    signposts,
+    looks,
+    library,
+    editions,
+    reading,
+    looking,
+    pictures,
+    bundles,
+    sharedPictures,
+    timetable,
     icon: createSiteIcon({ db, events, site, looks, pictures }),
     zipping: createZipping(db, pack),
     shelves: createShelves(pages, library, pack),

@@ -11,14 +11,19 @@ import type { Holdings } from './holdings'
 import type { Owner } from './owner'
 
 /** The ways in: uploads, archives, bags, other servers, the addresses of a site that moves; and the way out as a bag. */
-export function openIntake({ connection: { db }, store, incomingFolder, events }: DataFolder, { library, bundles, pages, signposts, recognising, site }: Holdings, { journal }: Pick<Owner, 'journal'>) {
+export function openIntake(
+  { connection: { db }, store, incomingFolder, events }: DataFolder,
+  { library, bundles, pages, signposts, recognising, site }: Holdings,
+  { journal }: Pick<Owner, 'journal'>,
+) {
   const arriving = new IncomingStore(incomingFolder, store.free)
   const jobs = createJobs()
   const coming = { db, library, store, jobs, incoming: arriving.partOf }
   const oldAddresses = createOldAddresses({ db, events, library, pages, signposts, recognising, site })
 
   return {
-    jobs, oldAddresses,
+    jobs,
+    oldAddresses,
     uploads: createUploadService(arriving, library, journal),
     unpacking: createUnpacking(library, store, jobs, arriving.partOf),
     fetching: createFetching(coming),

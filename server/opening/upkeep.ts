@@ -31,13 +31,26 @@ interface UpkeepOptions {
 /** What looks after the rest: the walk, backups, verifying, cleaning, measurements. */
 export function openUpkeep(
   { connection, databaseFolder, folder, store, reserve, events }: DataFolder,
-  { owner: { sessions, journal }, holdings: { library, pages, signposts, looks, recognising, reading }, intake: { jobs, fetching, uploads }, delivering: { troubles } }: { owner: Owner, holdings: Holdings, intake: Intake, delivering: Delivering },
+  {
+    owner: { sessions, journal },
+    holdings: { library, pages, signposts, looks, recognising, reading },
+    intake: { jobs, fetching, uploads },
+    delivering: { troubles },
+  }: { owner: Owner; holdings: Holdings; intake: Intake; delivering: Delivering },
   { traffic, ownAddress }: UpkeepOptions,
 ) {
   const { db } = connection
   const outside = createOutside(db, fetching.hosts, events)
   const gathering = createGathering({ db, library, pages, signposts, looks, recognising, measuring: createMeasuring(), outside })
-  const walk = createWalk({ db, pages, gathering, outside, visitor: ownAddress === undefined ? undefined : createWalkVisitor(ownAddress), traffic, events })
+  const walk = createWalk({
+    db,
+    pages,
+    gathering,
+    outside,
+    visitor: ownAddress === undefined ? undefined : createWalkVisitor(ownAddress),
+    traffic,
+    events,
+  })
   const hashing = createHashing()
   const verifying = createVerifying({ connection, databaseFolder, store, hashing, library, backups: createBackupReader(hashing), troubles })
   const cleaner = createCleaner(db, store, library)
@@ -47,7 +60,7 @@ export function openUpkeep(
   async function tidy(): Promise<void> {
     await reserve.keep()
     // What is old by a clock that was set wrong is not old.
-    if (!await clock.isPlausible()) {
+    if (!(await clock.isPlausible())) {
       log.warn('the clock is far ahead of when it was believed last: nothing is cleaned away until it has gone on for a day')
       return
     }
@@ -63,7 +76,12 @@ export function openUpkeep(
   tidying.unref()
 
   return {
-    outside, walk, verifying, cleaner, storageUse, tidy,
+    outside,
+    walk,
+    verifying,
+    cleaner,
+    storageUse,
+    tidy,
     mending: createMending(walk, pages, library),
     backups: createBackups({ connection, folder, store, hashing, library }),
     metrics: createMetrics({

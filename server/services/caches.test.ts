@@ -15,7 +15,16 @@ beforeAll(async () => {
 })
 afterAll(() => test.close())
 
-const made = {} as { list: FileItem, plan: FileItem, tile: FileItem, folder: string, bundle: FileItem, page: PageDetails, signpost: string, look: string }
+const made = {} as {
+  list: FileItem
+  plan: FileItem
+  tile: FileItem
+  folder: string
+  bundle: FileItem
+  page: PageDetails
+  signpost: string
+  look: string
+}
 
 async function build(): Promise<void> {
   const { library, bundles, pages, signposts, looks, site } = test.trough
@@ -23,7 +32,12 @@ async function build(): Promise<void> {
   made.folder = (await library.folders.create({ name: 'Sheets', parent: null })).id
   made.list = await test.putInto('price-list-2026-11.pdf', '%PDF-1.7 list', { folder: made.folder })
   made.plan = await test.put('plan.txt', 'a plan')
-  made.tile = await test.put('tile.png', await sharp({ create: { width: 60, height: 40, channels: 3, background: '#1F5A57' } }).png().toBuffer())
+  made.tile = await test.put(
+    'tile.png',
+    await sharp({ create: { width: 60, height: 40, channels: 3, background: '#1F5A57' } })
+      .png()
+      .toBuffer(),
+  )
   made.bundle = await bundles.create({ title: 'All of it', folder: null, files: [made.plan.id], folders: [made.folder] })
   made.signpost = (await signposts.create({ title: 'Current list', file: made.list.id })).id
   made.look = (await looks.create({ name: 'Kiln', appearance: BUILT_IN_LOOKS[0]!.appearance })).id
@@ -47,8 +61,12 @@ async function seen(trough: Services) {
   await trough.bundles.settled()
   const { items } = await trough.library.list({ type: [], tag: [], sort: 'title', from: 0, limit: 500 } as never)
   const bin = await trough.library.list({ type: [], tag: [], sort: 'title', bin: true, from: 0, limit: 500 } as never)
-  const known = [...items, ...bin.items].sort((a, b) => a.id < b.id ? -1 : 1)
-  const server = await listen((request, response) => trough.delivery.deliver(request, response, request.url!.slice(1), { save: true, edition: null, at: null }, request.headers.signpost === 'yes').then(moved => void (moved && response.writeHead(308, { Location: moved }).end())))
+  const known = [...items, ...bin.items].sort((a, b) => (a.id < b.id ? -1 : 1))
+  const server = await listen((request, response) =>
+    trough.delivery
+      .deliver(request, response, request.url!.slice(1), { save: true, edition: null, at: null }, request.headers.signpost === 'yes')
+      .then(moved => void (moved && response.writeHead(308, { Location: moved }).end())),
+  )
   const ask = async (name: string, signpost = '') => {
     const answer = await fetch(`${server.url}/${name}`, { method: 'HEAD', redirect: 'manual', headers: { signpost } })
     return [answer.status, answer.headers.get('etag'), answer.headers.get('location'), answer.headers.get('content-disposition')]
@@ -57,12 +75,36 @@ async function seen(trough: Services) {
   const slugs = [...new Set([...pages.map(page => page.slug), 'home', 'kilns', 'ovens', 'never'])]
   const posts = await trough.signposts.list()
   const result = {
-    files: known, tags: await trough.library.tags(), folders: await trough.library.folders.list(), pages, posts, site: await trough.site.get(),
-    answers: await Promise.all([...known.map(file => file.handle), 'price-list-2026-11.pdf', 'renamed.pdf', 'never.pdf'].map(async handle => [handle, ...await ask(handle)])),
-    pointing: await Promise.all(['current-list', 'list-now', ...posts.map(post => post.name)].map(async name => [name, ...await ask(name, 'yes')])),
-    html: await Promise.all(slugs.map(async slug => [slug, (await trough.published.find(slug, undefined))?.bytes.toString(), await trough.knownSlugs.find(slug)])),
-    pictures: await Promise.all(known.map(async file => trough.pictures.find(file.handle, 320).then(picture => picture.representation.etag, (error: { status: number }) => error.status))),
-    icon: (await trough.icon.get()).bytes.toString('base64'), message: (await trough.published.message('Gone', 'It is gone.')).bytes.toString(), outside: await trough.outside.isOn(), checks: await trough.checks.get(),
+    files: known,
+    tags: await trough.library.tags(),
+    folders: await trough.library.folders.list(),
+    pages,
+    posts,
+    site: await trough.site.get(),
+    answers: await Promise.all(
+      [...known.map(file => file.handle), 'price-list-2026-11.pdf', 'renamed.pdf', 'never.pdf'].map(async handle => [
+        handle,
+        ...(await ask(handle)),
+      ]),
+    ),
+    pointing: await Promise.all(
+      ['current-list', 'list-now', ...posts.map(post => post.name)].map(async name => [name, ...(await ask(name, 'yes'))]),
+    ),
+    html: await Promise.all(
+      slugs.map(async slug => [slug, (await trough.published.find(slug, undefined))?.bytes.toString(), await trough.knownSlugs.find(slug)]),
+    ),
+    pictures: await Promise.all(
+      known.map(async file =>
+        trough.pictures.find(file.handle, 320).then(
+          picture => picture.representation.etag,
+          (error: { status: number }) => error.status,
+        ),
+      ),
+    ),
+    icon: (await trough.icon.get()).bytes.toString('base64'),
+    message: (await trough.published.message('Gone', 'It is gone.')).bytes.toString(),
+    outside: await trough.outside.isOn(),
+    checks: await trough.checks.get(),
     found: (await trough.walk.state()).findings.map(({ key, words: said }) => [key, said]).sort(),
   }
   await server.close()
@@ -74,21 +116,27 @@ async function seenAnew() {
   const trough = await openServices({ ...test.trough.dataFolder, events: createEvents() })
   try {
     return await seen(trough)
-  }
-  finally {
+  } finally {
     await trough.close()
   }
 }
 
 const redraft = async (...blocks: Parameters<typeof pageOf>) => {
   const page = await test.trough.pages.get(made.page.id)
-  await test.trough.pages.saveDraft(page.id, { title: page.title, draft: pageOf(...page.draft.content, ...blocks), revision: page.revision })
+  await test.trough.pages.saveDraft(page.id, {
+    title: page.title,
+    draft: pageOf(...page.draft.content, ...blocks),
+    revision: page.revision,
+  })
 }
 
 let undo: string
 const CHANGES: [string, () => Promise<unknown>][] = [
   ['a file comes in', () => test.putInto('new-sheet.txt', 'new', { folder: made.folder })],
-  ['a file is renamed and described', () => test.trough.library.change(made.list.id, { title: 'Prices', description: 'All of them', tags: ['trade'] })],
+  [
+    'a file is renamed and described',
+    () => test.trough.library.change(made.list.id, { title: 'Prices', description: 'All of them', tags: ['trade'] }),
+  ],
   ['its handle changes', () => test.trough.library.change(made.list.id, { handle: 'renamed.pdf' })],
   ['the next edition comes in', () => test.putInto('price-list-2026-12.pdf', '%PDF-1.7 december', { editionOf: made.list.id })],
   ['an earlier edition is shown again', () => test.trough.library.showEdition(made.list.id, 1)],
@@ -100,38 +148,71 @@ const CHANGES: [string, () => Promise<unknown>][] = [
   ['files are copied', () => test.trough.library.copy({ files: [made.plan.id], folders: [made.folder] }, null)],
   ['a file goes to the bin', () => test.trough.library.remove({ files: [made.plan.id], folders: [] }, { despite: true })],
   ['it comes back', () => test.trough.library.restore({ files: [made.plan.id], folders: [] })],
-  ['the bin is emptied', async () => {
-    const gone = await test.put('gone.txt', 'gone')
-    await test.trough.library.remove({ files: [gone.id], folders: [] })
-    await test.trough.cleaner.emptyBin(null)
-  }],
+  [
+    'the bin is emptied',
+    async () => {
+      const gone = await test.put('gone.txt', 'gone')
+      await test.trough.library.remove({ files: [gone.id], folders: [] })
+      await test.trough.cleaner.emptyBin(null)
+    },
+  ],
   ['a signpost is turned', () => test.trough.signposts.turn(made.signpost, made.plan.id)],
   ['a signpost is renamed', () => test.trough.signposts.change(made.signpost, { title: 'List now', name: 'list-now' })],
   ['a bundle is composed anew', () => test.trough.bundles.add(made.bundle.id, { files: [made.tile.id], folders: [] })],
-  ['a look changes', () => test.trough.looks.change(made.look, { appearance: { ...BUILT_IN_LOOKS[1]!.appearance, fill: { kind: 'picture', file: made.tile.id, veil: 40, colour: 'ink' } as never } })],
+  [
+    'a look changes',
+    () =>
+      test.trough.looks.change(made.look, {
+        appearance: { ...BUILT_IN_LOOKS[1]!.appearance, fill: { kind: 'picture', file: made.tile.id, veil: 40, colour: 'ink' } as never },
+      }),
+  ],
   ['a draft is written', () => redraft(button({ placement: 'eeeeeeeeee', target: { kind: 'file', id: made.tile.id }, label: 'Tile' }))],
   ['a page goes live', () => test.trough.pages.publish(made.page.id, { despite: true })],
-  ['a page is made, put live and moved', async () => {
-    const page = await test.trough.pages.create({ title: 'Kilns' })
-    await test.trough.pages.publish(page.id, { despite: true })
-    await test.trough.pages.change(page.id, { slug: 'ovens' })
-  }],
-  ['everything is led elsewhere', async () => undo = (await test.trough.replacing.replace({ kind: 'file', id: made.list.id }, { kind: 'file', id: made.plan.id })).undo],
+  [
+    'a page is made, put live and moved',
+    async () => {
+      const page = await test.trough.pages.create({ title: 'Kilns' })
+      await test.trough.pages.publish(page.id, { despite: true })
+      await test.trough.pages.change(page.id, { slug: 'ovens' })
+    },
+  ],
+  [
+    'everything is led elsewhere',
+    async () => (undo = (await test.trough.replacing.replace({ kind: 'file', id: made.list.id }, { kind: 'file', id: made.plan.id })).undo),
+  ],
   ['that is taken back', () => test.trough.replacing.takeBack(undo)],
   ['a page is taken offline', async () => test.trough.pages.unpublish((await test.trough.pages.at('ovens'))!.id, { despite: true })],
   ['the site is renamed and moves', () => test.trough.site.set({ name: 'Marlpit & daughters', address: 'https://marlpit.example' })],
-  ['its colours change', async () => test.trough.looks.setStyle({ ...await test.trough.looks.style(), type: { heading: 'hanken', text: 'literata' } })],
-  ['a file is downloaded', async () => {
-    test.trough.tally.observe({ file: made.list.id, edition: 1, etag: '"e"', placement: 'aaaaaaaaaa', size: 10, delivered: [{ start: 0, end: 10 }], address: '192.0.2.9', userAgent: 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0' })
-    await test.trough.tally.flush()
-  }],
+  [
+    'its colours change',
+    async () => test.trough.looks.setStyle({ ...(await test.trough.looks.style()), type: { heading: 'hanken', text: 'literata' } }),
+  ],
+  [
+    'a file is downloaded',
+    async () => {
+      test.trough.tally.observe({
+        file: made.list.id,
+        edition: 1,
+        etag: '"e"',
+        placement: 'aaaaaaaaaa',
+        size: 10,
+        delivered: [{ start: 0, end: 10 }],
+        address: '192.0.2.9',
+        userAgent: 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0',
+      })
+      await test.trough.tally.flush()
+    },
+  ],
   ['stored bytes are found missing', () => test.trough.verifying.start().then(() => test.trough.verifying.ended())],
   ['what was looked into is read again', () => test.trough.reading.again([made.list.sha256])],
-  ['settings change', async () => {
-    await test.trough.outside.switch(true)
-    await test.trough.checks.set({ check: true })
-    await test.trough.icon.choose(made.tile.id)
-  }],
+  [
+    'settings change',
+    async () => {
+      await test.trough.outside.switch(true)
+      await test.trough.checks.set({ check: true })
+      await test.trough.icon.choose(made.tile.id)
+    },
+  ],
   ['a signpost is taken down', () => test.trough.signposts.remove(made.signpost, { way: 'off' } as never)],
   ['a look is deleted', () => test.trough.looks.remove(made.look, BUILT_IN_LOOKS[0]!.id)],
 ]

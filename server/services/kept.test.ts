@@ -6,7 +6,7 @@ it('is read once, anew after it was forgotten, and not kept where it changed whi
   let readings = 0
   const one = kept(() => {
     readings++
-    return new Promise<string>(resolve => answer = resolve)
+    return new Promise<string>(resolve => (answer = resolve))
   })
   const [first, second] = [one.get(), one.get()]
   expect(one.now()).toBeUndefined()

@@ -14,7 +14,10 @@ export function createVisitors(fronts: ReadonlySet<string>) {
   function noteUnnamed(connection: string): void {
     if (unnamed !== undefined) return
     unnamed = connection
-    log.warn({ front: connection }, 'requests come through a front server that is not named: every visitor counts as one. Set TROUGH_PROXIES to its address')
+    log.warn(
+      { front: connection },
+      'requests come through a front server that is not named: every visitor counts as one. Set TROUGH_PROXIES to its address',
+    )
   }
 
   return {

@@ -26,18 +26,19 @@ export function createWorkerHost<Task, Message>(script: string, patience: number
   let worker: Worker | undefined
 
   function run(task: Task, onMessage: (message: Message, reply: (answer: unknown) => void) => boolean): Promise<void> {
-    const current = worker ??= new Worker(script, { resourceLimits: { maxOldGenerationSizeMb: MEMORY } })
+    const current = (worker ??= new Worker(script, { resourceLimits: { maxOldGenerationSizeMb: MEMORY } }))
     return new Promise((resolve, reject) => {
       const settle = (outcome: () => void) => {
         clearTimeout(timer)
         current.off('message', hear).off('error', onError).off('exit', onExit)
         outcome()
       }
-      const fail = (message: string) => settle(() => {
-        if (worker === current) worker = undefined
-        void current.terminate()
-        reject(new Error(message))
-      })
+      const fail = (message: string) =>
+        settle(() => {
+          if (worker === current) worker = undefined
+          void current.terminate()
+          reject(new Error(message))
+        })
       const outOfTime = () => fail('Reading it took too long.')
       let timer = setTimeout(outOfTime, patience)
       const hear = (message: Message) => {
@@ -46,7 +47,8 @@ export function createWorkerHost<Task, Message>(script: string, patience: number
         timer = setTimeout(outOfTime, patience)
         if (onMessage(message, answer => current.postMessage(answer))) settle(resolve)
       }
-      const onError = (error: unknown) => fail(`Reading it stopped: ${withoutPlaces(error instanceof Error ? error.message : String(error))}`)
+      const onError = (error: unknown) =>
+        fail(`Reading it stopped: ${withoutPlaces(error instanceof Error ? error.message : String(error))}`)
       const onExit = () => fail('Reading it stopped the reader.')
       current.on('message', hear).on('error', onError).on('exit', onExit)
       current.postMessage(task)
@@ -64,16 +66,20 @@ export function createWorkerHost<Task, Message>(script: string, patience: number
 }
 
 /** A worker that answers each task with one message; those that ask wait for their turn. */
-export function createAsker<Task, Answer>(script: string, patience: number): { ask: (task: Task) => Promise<Answer>, close: () => Promise<void> } {
+export function createAsker<Task, Answer>(
+  script: string,
+  patience: number,
+): { ask: (task: Task) => Promise<Answer>; close: () => Promise<void> } {
   const host = createWorkerHost<Task, Answer>(script, patience)
   const oneAtATime = createQueue()
-  const ask = (task: Task): Promise<Answer> => oneAtATime(async () => {
-    let answer: Answer | undefined
-    await host.run(task, (message) => {
-      answer = message
-      return true
+  const ask = (task: Task): Promise<Answer> =>
+    oneAtATime(async () => {
+      let answer: Answer | undefined
+      await host.run(task, message => {
+        answer = message
+        return true
+      })
+      return answer!
     })
-    return answer!
-  })
   return { ask, close: () => host.close() }
 }

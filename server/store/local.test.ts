@@ -47,7 +47,7 @@ describe('the local store', () => {
     expect(await store.has(hash)).toBe(false)
   })
 
-  it.each(['../../etc/passwd', 'abc', 'A'.repeat(64), ''])('never makes a path of %j', (hash) => {
+  it.each(['../../etc/passwd', 'abc', 'A'.repeat(64), ''])('never makes a path of %j', hash => {
     expect(() => store.pathOf(hash)).toThrow(RangeError)
   })
 

@@ -35,10 +35,14 @@ export function localStore(folder: string): LocalStore {
     return `sha256/${sha256.slice(0, 2)}/${sha256.slice(2, 4)}/${sha256}`
   }
   const pathOf = (sha256: string) => join(folder, placeOf(sha256))
-  const has = (sha256: string) => access(pathOf(sha256)).then(() => true, (error: NodeJS.ErrnoException) => {
-    if (error.code === 'ENOENT') return false
-    throw error
-  })
+  const has = (sha256: string) =>
+    access(pathOf(sha256)).then(
+      () => true,
+      (error: NodeJS.ErrnoException) => {
+        if (error.code === 'ENOENT') return false
+        throw error
+      },
+    )
 
   return {
     has,
@@ -63,14 +67,14 @@ export function localStore(folder: string): LocalStore {
       const file = await openFile(pathOf(sha256), 'r')
       return {
         size: async () => (await statFile(file)).size,
-        read: (into, position) => new Promise((resolve, reject) => {
-          read(file, into, 0, into.length, position, (error, count) => error ? reject(error) : resolve(count))
-        }),
+        read: (into, position) =>
+          new Promise((resolve, reject) => {
+            read(file, into, 0, into.length, position, (error, count) => (error ? reject(error) : resolve(count)))
+          }),
         close: () => closeFile(file),
       }
     },
-    read: (sha256, { start, end }) =>
-      createReadStream(pathOf(sha256), { start, end: end - 1, highWaterMark: CHUNK }),
+    read: (sha256, { start, end }) => createReadStream(pathOf(sha256), { start, end: end - 1, highWaterMark: CHUNK }),
     remove: sha256 => rm(pathOf(sha256), { force: true }),
     async setAside(sha256) {
       await mkdir(aside, { recursive: true })
@@ -86,7 +90,7 @@ export function localStore(folder: string): LocalStore {
         if ((await stat(path)).mtime < before) await rm(path, { force: true })
       }
     },
-    async* list() {
+    async *list() {
       for (const first of await namesIn(base)) {
         for (const second of await namesIn(join(base, first))) yield* await namesIn(join(base, first, second))
       }

@@ -2,7 +2,10 @@ import { open, rm, stat, statfs } from 'node:fs/promises'
 import { join } from 'node:path'
 import { isDiskFull } from '../../core/diskFull'
 
-/** The database begins a new stretch of its log when one is full, and cannot go on without room for it: 16 MiB (PostgreSQL, WAL internals). With less than this free nothing is changed. */
+/**
+ * The database begins a new stretch of its log when one is full, and cannot go on without room for it: 16 MiB (PostgreSQL, WAL internals).
+ * With less than this free nothing is changed.
+ */
 export const LEAST_FREE = 3 * 16 * 1024 * 1024
 
 const NAME = 'reserve'
@@ -19,26 +22,27 @@ export function createReserve(folder: string) {
   return {
     /** Gives the room back where the disk is full; gives whether it is. */
     async release(): Promise<boolean> {
-      const full = await freeOn(folder) < SIZE
+      const full = (await freeOn(folder)) < SIZE
       if (full) await rm(path, { force: true })
       return full
     },
 
     /** Keeps the room where there is enough beside it. */
     async keep(): Promise<void> {
-      const size = await stat(path).then(file => file.size, () => 0)
-      if (size >= SIZE || await freeOn(folder) < ENOUGH) return
+      const size = await stat(path).then(
+        file => file.size,
+        () => 0,
+      )
+      if (size >= SIZE || (await freeOn(folder)) < ENOUGH) return
       const file = await open(path, 'w', 0o600)
       try {
         // Written out: a file with holes holds no room.
         for (let written = 0; written < SIZE; written += 1024 * 1024) await file.write(Buffer.alloc(1024 * 1024, 1))
         await file.sync()
-      }
-      catch (error) {
+      } catch (error) {
         await rm(path, { force: true })
         if (!isDiskFull(error)) throw error
-      }
-      finally {
+      } finally {
         await file.close()
       }
     },

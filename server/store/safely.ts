@@ -2,14 +2,17 @@ import { access, open, rename } from 'node:fs/promises'
 import { dirname } from 'node:path'
 
 /** Whether something lies at a path. */
-export const isThere = (path: string): Promise<boolean> => access(path).then(() => true, () => false)
+export const isThere = (path: string): Promise<boolean> =>
+  access(path).then(
+    () => true,
+    () => false,
+  )
 
 async function sync(path: string): Promise<void> {
   const handle = await open(path, 'r')
   try {
     await handle.sync()
-  }
-  finally {
+  } finally {
     await handle.close()
   }
 }
@@ -26,8 +29,7 @@ export async function writeSafely(path: string, text: string, mode = 0o666): Pro
   try {
     await handle.writeFile(text)
     await handle.sync()
-  }
-  finally {
+  } finally {
     await handle.close()
   }
   await rename(`${path}.new`, path)

@@ -25,7 +25,7 @@ export interface Store {
    */
   withFile<Result>(sha256: string, use: (path: string) => Promise<Result>): Promise<Result>
   /** Lends several at once, in the order of their hashes; see {@link withFile}. */
-  withFiles<Result>(hashes: string[], use: (files: { sha256: string, path: string }[]) => Promise<Result>): Promise<Result>
+  withFiles<Result>(hashes: string[], use: (files: { sha256: string; path: string }[]) => Promise<Result>): Promise<Result>
   remove(sha256: string): Promise<void>
   /** Takes bytes out of the store without losing them: they lie beside it until {@link emptySetAside}. */
   setAside(sha256: string): Promise<void>

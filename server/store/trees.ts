@@ -8,16 +8,21 @@ const SIDE_BY_SIDE = 16
 /** Does some work for each of many, several side by side. */
 export async function forEach<Item>(items: Item[], work: (item: Item) => Promise<void>): Promise<void> {
   const queue = items.values()
-  await Promise.all(Array.from({ length: SIDE_BY_SIDE }, async () => {
-    for (const item of queue) await work(item)
-  }))
+  await Promise.all(
+    Array.from({ length: SIDE_BY_SIDE }, async () => {
+      for (const item of queue) await work(item)
+    }),
+  )
 }
 
 /** The files of a tree, and its folders, as paths below it. */
-export async function listTree(folder: string): Promise<{ files: string[], folders: string[] }> {
+export async function listTree(folder: string): Promise<{ files: string[]; folders: string[] }> {
   const entries = await readdir(folder, { recursive: true, withFileTypes: true })
   const pathOf = ({ parentPath, name }: (typeof entries)[number]) => join(parentPath, name).slice(folder.length + 1)
-  return { files: entries.filter(entry => !entry.isDirectory()).map(pathOf), folders: ['', ...entries.filter(entry => entry.isDirectory()).map(pathOf)] }
+  return {
+    files: entries.filter(entry => !entry.isDirectory()).map(pathOf),
+    folders: ['', ...entries.filter(entry => entry.isDirectory()).map(pathOf)],
+  }
 }
 
 /** Makes sure a tree is on disk, its folders too. */

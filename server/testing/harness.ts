@@ -29,7 +29,7 @@ export async function databaseOfTest(folder: string): Promise<Connect> {
   return (await makeOfKind(folder)).connect
 }
 
-async function makeOfKind(folder: string): Promise<{ connect: Connect, address?: PostgresAddress }> {
+async function makeOfKind(folder: string): Promise<{ connect: Connect; address?: PostgresAddress }> {
   const server = inject('postgres')
   if (!server) {
     await cp(inject('template'), folder, { recursive: true })
@@ -53,7 +53,8 @@ export async function openTestTrough(options: Partial<Options> = {}) {
     /** where its database is, on a PostgreSQL server */
     address,
     put: (fileName: string, bytes: Buffer | string) => putFile(trough, folder, fileName, Buffer.from(bytes)),
-    putInto: (fileName: string, bytes: Buffer | string, more: Partial<Arrival>) => putFile(trough, folder, fileName, Buffer.from(bytes), more),
+    putInto: (fileName: string, bytes: Buffer | string, more: Partial<Arrival>) =>
+      putFile(trough, folder, fileName, Buffer.from(bytes), more),
     async close() {
       await trough.close()
       await rm(folder, { recursive: true, force: true })
@@ -63,7 +64,13 @@ export async function openTestTrough(options: Partial<Options> = {}) {
 export type TestTrough = Awaited<ReturnType<typeof openTestTrough>>
 
 /** Puts a file into the library as an upload would. */
-export async function putFile(trough: Pick<Trough, 'library'>, folder: string, fileName: string, bytes: Buffer, more: Partial<Arrival> = {}) {
+export async function putFile(
+  trough: Pick<Trough, 'library'>,
+  folder: string,
+  fileName: string,
+  bytes: Buffer,
+  more: Partial<Arrival> = {},
+) {
   const path = join(folder, 'incoming', `${randomBytes(8).toString('hex')}.part`)
   await writeFile(path, bytes)
   return trough.library.ingest({ path, fileName, size: bytes.length, sha256: sha256(bytes), crc32: crc32(bytes), ...more })
@@ -83,9 +90,10 @@ export async function listen(handler: (request: IncomingMessage, response: Serve
   await new Promise<void>(resolve => server.listen(0, '127.0.0.1', resolve))
   return {
     url: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
-    close: () => new Promise<void>((resolve) => {
-      server.closeAllConnections()
-      server.close(() => resolve())
-    }),
+    close: () =>
+      new Promise<void>(resolve => {
+        server.closeAllConnections()
+        server.close(() => resolve())
+      }),
   }
 }

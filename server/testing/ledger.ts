@@ -5,7 +5,7 @@ export interface Ledger {
   /** which of two files everything leads to */
   led: string[]
   /** the edition that is set to go live, as far as that was acknowledged */
-  set: { file: string, number: number } | null
+  set: { file: string; number: number } | null
 }
 
 export const emptyLedger = (): Ledger => ({ files: {}, page: null, led: [], set: null })
@@ -30,14 +30,14 @@ export function note(ledger: Ledger, word: Word): void {
   const { files } = ledger
   if ('begins' in word) {
     for (const [id, state] of Object.entries(word.begins)) {
-      files[id] = [...files[id] ?? [], state]
+      files[id] = [...(files[id] ?? []), state]
       // Emptying the bin takes whatever lies in it.
-      if (state === 'gone') for (const states of Object.values(files)) if (states.at(-1)!.endsWith('binned') && !states.includes('gone')) states.push('gone')
+      if (state === 'gone')
+        for (const states of Object.values(files)) if (states.at(-1)!.endsWith('binned') && !states.includes('gone')) states.push('gone')
     }
-  }
-  else if ('done' in word) Object.assign(files, Object.fromEntries(Object.entries(word.done).map(([id, state]) => [id, [state]])))
+  } else if ('done' in word) Object.assign(files, Object.fromEntries(Object.entries(word.done).map(([id, state]) => [id, [state]])))
   else if ('emptied' in word) files[word.emptied] = ['gone']
-  else if ('beginsPage' in word) ledger.page = [...ledger.page ?? ['Victim', ''], word.beginsPage]
+  else if ('beginsPage' in word) ledger.page = [...(ledger.page ?? ['Victim', '']), word.beginsPage]
   else if ('donePage' in word) ledger.page = [word.donePage]
   else if ('beginsLed' in word) ledger.led = [...ledger.led, word.beginsLed]
   else if ('doneLed' in word) ledger.led = [word.doneLed]

@@ -35,7 +35,14 @@ export async function startPostgres() {
   if (process.getuid?.() === 0) chownSync(folder, ...idsOf(USER))
   const [data, server] = [join(folder, 'data'), { host: folder, user: USER }]
   run('initdb', ['-D', data, '-U', USER, '-A', 'trust', '-E', 'UTF8', '--locale=C.UTF-8', '-N'])
-  const settings = ['fsync=off', 'full_page_writes=off', 'synchronous_commit=off', 'listen_addresses=', `unix_socket_directories=${folder}`, 'max_connections=200']
+  const settings = [
+    'fsync=off',
+    'full_page_writes=off',
+    'synchronous_commit=off',
+    'listen_addresses=',
+    `unix_socket_directories=${folder}`,
+    'max_connections=200',
+  ]
   run('pg_ctl', ['-D', data, '-w', '-l', join(folder, 'log'), '-o', settings.map(setting => `-c ${setting}`).join(' '), 'start'])
   await ask({ ...server, database: 'postgres' }, `create database ${TEMPLATE}`)
   const template = new pg.Pool({ ...server, database: TEMPLATE, max: 1 })

@@ -41,19 +41,24 @@ async function check(): Promise<string[]> {
     const live = (await pages.live('victim'))?.title ?? ''
     if (!ledger.page.includes(live)) wrong.push(`the page is "${live}", not ${ledger.page.join(' or ')}`)
   }
-  if (ledger.led.length) wrong.push(...await checkLed())
-  if (ledger.set) wrong.push(...await checkSet(ledger.set))
+  if (ledger.led.length) wrong.push(...(await checkLed()))
+  if (ledger.set) wrong.push(...(await checkSet(ledger.set)))
   await verifying.start()
   await verifying.ended()
   const { state, error, findings } = await verifying.state()
-  return [...wrong, ...state === 'done' ? [] : [`verify: ${state}, ${error}`], ...findings.map(finding => `${finding.kind} ${finding.sha256} for ${finding.files.length} files`)]
+  return [
+    ...wrong,
+    ...(state === 'done' ? [] : [`verify: ${state}, ${error}`]),
+    ...findings.map(finding => `${finding.kind} ${finding.sha256} for ${finding.files.length} files`),
+  ]
 }
 /** Whatever leads to one of two files leads to the same one. */
 async function checkLed(): Promise<string[]> {
   const found = new Set<string | null>()
   for (const { id } of (await pages.list()).filter(page => page.slug.startsWith('led-'))) {
     const { draft, live } = await pages.get(id)
-    for (const document of live ? [draft, live.document] : [draft]) for (const { target } of buttonsIn(document)) found.add(target?.kind === 'file' ? target.id : null)
+    for (const document of live ? [draft, live.document] : [draft])
+      for (const { target } of buttonsIn(document)) found.add(target?.kind === 'file' ? target.id : null)
   }
   for (const { title, file } of await signposts.list()) if (title === 'Led') found.add(file)
   const [one, ...others] = [...found]
@@ -69,7 +74,10 @@ async function checkSet({ file, number }: NonNullable<Ledger['set']>): Promise<s
   ahead = 0
   const { edition } = await library.get(file)
   const left = (await timetable.list()).length
-  return [...edition === number ? [] : [`edition ${number} was set to go live, and visitors get ${edition}`], ...left ? [`${left} things are set that are over`] : []]
+  return [
+    ...(edition === number ? [] : [`edition ${number} was set to go live, and visitors get ${edition}`]),
+    ...(left ? [`${left} things are set that are over`] : []),
+  ]
 }
 await say({ checked: await check() })
 
@@ -79,7 +87,14 @@ async function put(editionOf?: string): Promise<void> {
   await writeFile(path, bytes)
   const hash = sha256(bytes)
   if (editionOf) await say({ begins: { [editionOf]: `${hash} there` } })
-  const { id } = await library.ingest({ path, fileName: `file ${newId()}.bin`, size: bytes.length, sha256: hash, crc32: crc32(bytes), editionOf })
+  const { id } = await library.ingest({
+    path,
+    fileName: `file ${newId()}.bin`,
+    size: bytes.length,
+    sha256: hash,
+    crc32: crc32(bytes),
+    editionOf,
+  })
   await say({ done: { [id]: `${hash} there` } })
   if (!editionOf) mine.push(id)
 }
@@ -124,12 +139,16 @@ async function remove(): Promise<never> {
 
 async function publish(): Promise<never> {
   const known = (await pages.list()).find(page => page.slug === 'victim')
-  const page = known ?? await pages.create({ title: 'Victim', slug: 'victim' })
+  const page = known ?? (await pages.create({ title: 'Victim', slug: 'victim' }))
   let { revision } = await pages.get(page.id)
   for (;;) {
     const title = `Version ${newId()}`
     await say({ beginsPage: title })
-    const saved = await pages.saveDraft(page.id, { title, draft: { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: title }] }] }, revision })
+    const saved = await pages.saveDraft(page.id, {
+      title,
+      draft: { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: title }] }] },
+      revision,
+    })
     revision = saved.revision
     await pages.publish(page.id)
     await say({ donePage: title })
@@ -150,7 +169,10 @@ async function replaceEverywhere(): Promise<never> {
   let at = ledger.led.at(-1) ?? ids[0]!
   await say({ beginsLed: at })
   for (const slug of ['led-1', 'led-2', 'led-3'].filter(each => !there.has(each))) {
-    const draft = { type: 'doc' as const, content: [{ type: 'downloadButton' as const, attrs: newButton({ kind: 'file', id: at }, 'Led') }] }
+    const draft = {
+      type: 'doc' as const,
+      content: [{ type: 'downloadButton' as const, attrs: newButton({ kind: 'file', id: at }, 'Led') }],
+    }
     const page = await pages.create({ title: slug, slug }, { draft })
     await pages.publish(page.id)
   }
@@ -172,9 +194,17 @@ async function setAndFire(): Promise<never> {
   const ingest = async (text: string, editionOf?: string) => {
     const to = path()
     await writeFile(to, text)
-    return library.ingest({ path: to, fileName: 'timed.txt', size: text.length, sha256: sha256(text), crc32: crc32(Buffer.from(text)), editionOf, waits: true })
+    return library.ingest({
+      path: to,
+      fileName: 'timed.txt',
+      size: text.length,
+      sha256: sha256(text),
+      crc32: crc32(Buffer.from(text)),
+      editionOf,
+      waits: true,
+    })
   }
-  const file = known ?? await ingest('timed one')
+  const file = known ?? (await ingest('timed one'))
   if ((await library.editions(file.id)).length < 2) await ingest('timed two', file.id)
   for (;;) {
     const number = 3 - (await library.get(file.id)).edition

@@ -10,7 +10,16 @@ import { note, type Ledger, type Word } from './ledger'
 /** Builds the program that is killed; gives its path, beside the build, so that it finds the packages it needs. */
 export async function buildVictim(): Promise<string> {
   const path = join(ROOT, 'node_modules/.trough-victim.mjs')
-  await build({ entryPoints: [join(ROOT, 'server/testing/victim.ts')], outfile: path, bundle: true, packages: 'external', platform: 'node', target: 'node20', format: 'esm', define: { 'process.env.TROUGH_ROOT': JSON.stringify(ROOT) } })
+  await build({
+    entryPoints: [join(ROOT, 'server/testing/victim.ts')],
+    outfile: path,
+    bundle: true,
+    packages: 'external',
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    define: { 'process.env.TROUGH_ROOT': JSON.stringify(ROOT) },
+  })
   return path
 }
 
@@ -32,12 +41,21 @@ interface Life {
 const kill = (child: ChildProcess) => void child.kill('SIGKILL')
 
 /** Lets a victim live for a while after its check; what it acknowledges is noted in the ledger. */
-export async function live({ victim, data, backup, scratch, ledger, milliseconds, end = kill, untilBackup = false }: Life): Promise<{ checked: string[], backups: number }> {
+export async function live({
+  victim,
+  data,
+  backup,
+  scratch,
+  ledger,
+  milliseconds,
+  end = kill,
+  untilBackup = false,
+}: Life): Promise<{ checked: string[]; backups: number }> {
   const ledgerPath = join(scratch, 'ledger.json')
   await writeFile(ledgerPath, JSON.stringify(ledger))
   const child = spawn('node', [victim, data, ledgerPath, backup], { stdio: ['ignore', 'pipe', 'pipe'] })
   let errors = ''
-  child.stderr.on('data', (chunk: Buffer) => errors += chunk)
+  child.stderr.on('data', (chunk: Buffer) => (errors += chunk))
   const exited = once(child, 'exit')
   let checked: string[] | undefined
   let ending: Promise<void> | undefined
@@ -49,15 +67,13 @@ export async function live({ victim, data, backup, scratch, ledger, milliseconds
     if ('checked' in word) {
       checked = word.checked
       // What may have been is now known.
-      setTimeout(() => ending = Promise.resolve(end(child)), milliseconds)
-    }
-    else if ('backedUp' in word) {
+      setTimeout(() => (ending = Promise.resolve(end(child))), milliseconds)
+    } else if ('backedUp' in word) {
       backups++
       if (untilBackup) kill(child)
-    }
-    else note(ledger, word)
+    } else note(ledger, word)
   }
-  const [code] = await exited as [number | null]
+  const [code] = (await exited) as [number | null]
   await ending
   // Killed, it has no exit code; one means that it failed.
   return { checked: code === null && checked ? checked : [`It ended by itself: ${errors}`], backups }

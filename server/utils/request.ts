@@ -41,8 +41,7 @@ async function readBody(event: H3Event, most: number): Promise<Buffer> {
       chunks.push(chunk)
     }
     return Buffer.concat(chunks)
-  }
-  finally {
+  } finally {
     clearTimeout(late)
   }
 }
@@ -60,11 +59,11 @@ export async function parseBody<Schema extends z.ZodType>(event: H3Event, schema
   let body: unknown
   try {
     body = JSON.parse(text || '{}')
-  }
-  catch {
+  } catch {
     throw new Problem(400, 'The request is not JSON.', 'Send a JSON object.')
   }
-  if (text.includes('\\u0000') && holdsNul(body)) throw new Problem(422, 'There is a character in that which no text may hold (NUL).', 'Leave it out.')
+  if (text.includes('\\u0000') && holdsNul(body))
+    throw new Problem(422, 'There is a character in that which no text may hold (NUL).', 'Leave it out.')
   return parse(schema, body)
 }
 

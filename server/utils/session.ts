@@ -55,11 +55,14 @@ export async function signOut(event: H3Event): Promise<void> {
   deleteCookie(event, name, options)
 }
 
-const sealOf = async (device: string): Promise<string> => createHmac('sha256', (await useTrough()).secrets.session).update(`device ${device}`).digest('base64url')
+const sealOf = async (device: string): Promise<string> =>
+  createHmac('sha256', (await useTrough()).secrets.session)
+    .update(`device ${device}`)
+    .digest('base64url')
 
 /** Marks a browser as one that somebody has signed in from: it keeps an allowance of its own. */
 async function rememberDevice(event: H3Event): Promise<void> {
-  const device = await deviceOf(event) ?? randomBytes(12).toString('base64url')
+  const device = (await deviceOf(event)) ?? randomBytes(12).toString('base64url')
   const { name, options } = await cookieOf(event, DEVICE_COOKIE)
   setCookie(event, name, `${device}.${await sealOf(device)}`, { ...options, maxAge: YEAR })
 }

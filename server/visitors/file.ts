@@ -21,8 +21,7 @@ export function decodedName(text: string): string {
   if (!text.includes('%')) return text
   try {
     return decodeURIComponent(text).normalize('NFC')
-  }
-  catch {
+  } catch {
     return text
   }
 }
@@ -40,13 +39,25 @@ export async function fileIsAt({ delivery }: Trough, path: string): Promise<bool
 }
 
 /** Answers from memory, if it can; see `deliverAtOnce` of the delivery. */
-export function answerFileAtOnce({ delivery }: Trough, request: IncomingMessage, response: ServerResponse, path: string, search: string): boolean {
+export function answerFileAtOnce(
+  { delivery }: Trough,
+  request: IncomingMessage,
+  response: ServerResponse,
+  path: string,
+  search: string,
+): boolean {
   const [name, signpost] = namedBy(path)
   return delivery.deliverAtOnce(request, response, name, queryOf(search), signpost)
 }
 
 /** The file as it is now, or where its address moved to. */
-export async function answerFile({ delivery }: Trough, request: IncomingMessage, response: ServerResponse, path: string, search: string): Promise<void> {
+export async function answerFile(
+  { delivery }: Trough,
+  request: IncomingMessage,
+  response: ServerResponse,
+  path: string,
+  search: string,
+): Promise<void> {
   const [name, signpost] = namedBy(path)
   const moved = await delivery.deliver(request, response, name, queryOf(search), signpost)
   if (moved !== undefined) {

@@ -6,10 +6,15 @@ import { send } from '../services/delivery/send'
 import type { Trough } from '../trough'
 
 /** Whether a page is live at a slug, or was before it moved. */
-export const pageIsAt = async ({ knownSlugs }: Trough, slug: string): Promise<boolean> => await knownSlugs.find(slug) !== undefined
+export const pageIsAt = async ({ knownSlugs }: Trough, slug: string): Promise<boolean> => (await knownSlugs.find(slug)) !== undefined
 
 /** `/` and `/<slug>`: a published page. */
-export async function answerPage({ published, knownSlugs }: Trough, request: IncomingMessage, response: ServerResponse, slug: string): Promise<void> {
+export async function answerPage(
+  { published, knownSlugs }: Trough,
+  request: IncomingMessage,
+  response: ServerResponse,
+  slug: string,
+): Promise<void> {
   const accept = request.headers['accept-encoding']
   const place = await knownSlugs.find(slug)
   if (place !== undefined && place !== slug) {

@@ -4,7 +4,13 @@ import { send } from '../services/delivery/send'
 import type { Trough } from '../trough'
 
 /** `/pictures/<handle>?width=`: what shows a file on a page. An address that names its version never gives anything else. */
-export async function answerPicture({ pictures }: Trough, request: IncomingMessage, response: ServerResponse, handle: string, search: string): Promise<void> {
+export async function answerPicture(
+  { pictures }: Trough,
+  request: IncomingMessage,
+  response: ServerResponse,
+  handle: string,
+  search: string,
+): Promise<void> {
   const query = new URLSearchParams(search)
   const { bytes, representation } = await pictures.find(handle, Number(query.get('width')), { jpeg: query.has('jpeg') })
   const answer = respond(request.method!, request.headers, representation, () => representation.etag.replace(/\W/g, ''))

@@ -8,9 +8,10 @@ import { send } from '../services/delivery/send'
 import type { Trough } from '../trough'
 
 /** What programs look for on every site. */
-type SiteFile = (trough: Trough, origin: string, query: URLSearchParams) => Promise<{ bytes: Buffer, contentType: string } | undefined>
+type SiteFile = (trough: Trough, origin: string, query: URLSearchParams) => Promise<{ bytes: Buffer; contentType: string } | undefined>
 
-const text = (contentType: string, words: string | undefined) => words === undefined ? undefined : { contentType, bytes: Buffer.from(words) }
+const text = (contentType: string, words: string | undefined) =>
+  words === undefined ? undefined : { contentType, bytes: Buffer.from(words) }
 
 /** What stands for a live page without a picture where others link to it. */
 const sharedPicture: SiteFile = async ({ pages, sharedPictures }, _origin, query) => {
@@ -24,7 +25,8 @@ const SITE_FILES: Record<string, SiteFile> = {
   '/favicon.ico': ({ icon }) => icon.get(),
   [SHARED_PICTURE]: sharedPicture,
   '/sitemap.xml': async ({ pages }, origin) => text('application/xml; charset=utf-8', sitemapXml(origin, await pages.livePlaces())),
-  '/.well-known/security.txt': async ({ account }, origin) => text('text/plain; charset=utf-8', securityTxt(await account.contact(), origin, new Date())),
+  '/.well-known/security.txt': async ({ account }, origin) =>
+    text('text/plain; charset=utf-8', securityTxt(await account.contact(), origin, new Date())),
 }
 
 export const isSiteFile = (path: string): boolean => Object.hasOwn(SITE_FILES, path)
@@ -34,14 +36,35 @@ export const isSiteFile = (path: string): boolean => Object.hasOwn(SITE_FILES, p
  *
  * @param host the one the request names, for a site that has no address of its own yet
  */
-export async function answerSiteFile(trough: Trough, request: IncomingMessage, response: ServerResponse, path: string, search: string, host = 'localhost'): Promise<void> {
+export async function answerSiteFile(
+  trough: Trough,
+  request: IncomingMessage,
+  response: ServerResponse,
+  path: string,
+  search: string,
+  host = 'localhost',
+): Promise<void> {
   const { address } = await trough.site.get()
-  const found = await SITE_FILES[path]!(trough, address || `${trough.visitors.isSecure(request) ? 'https' : 'http'}://${host}`, new URLSearchParams(search))
+  const found = await SITE_FILES[path]!(
+    trough,
+    address || `${trough.visitors.isSecure(request) ? 'https' : 'http'}://${host}`,
+    new URLSearchParams(search),
+  )
   if (!found) throw new Problem(404, 'There is nothing at this address.', 'Start from the first page.')
   const { bytes, contentType } = found
   const representation = represent({
-    size: bytes.length, contentType, etag: `"${createHash('sha256').update(bytes).digest('hex').slice(0, 24)}"`,
-    extra: { 'Cache-Control': 'public, max-age=3600', 'X-Content-Type-Options': 'nosniff', 'Content-Security-Policy': 'default-src \'none\'' },
+    size: bytes.length,
+    contentType,
+    etag: `"${createHash('sha256').update(bytes).digest('hex').slice(0, 24)}"`,
+    extra: {
+      'Cache-Control': 'public, max-age=3600',
+      'X-Content-Type-Options': 'nosniff',
+      'Content-Security-Policy': "default-src 'none'",
+    },
   })
-  await send(response, respond(request.method!, request.headers, representation, () => representation.etag.replace(/\W/g, '')), ({ start, end }) => bytes.subarray(start, end))
+  await send(
+    response,
+    respond(request.method!, request.headers, representation, () => representation.etag.replace(/\W/g, '')),
+    ({ start, end }) => bytes.subarray(start, end),
+  )
 }

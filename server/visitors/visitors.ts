@@ -29,7 +29,7 @@ function splitUrl(url: string): [path: string, search: string] {
 
 /** Answers a visitor before anything else is done, where all it takes is in memory. */
 export function answerAtOnce(trough: Trough, { node: { req, res } }: H3Event): boolean {
-  if (req.method !== 'GET' && req.method !== 'HEAD' || !isFilePath(req.url!)) return false
+  if ((req.method !== 'GET' && req.method !== 'HEAD') || !isFilePath(req.url!)) return false
   const [path, search] = splitUrl(req.url!)
   if (!answerFileAtOnce(trough, req, res, path, search)) return false
   noteTraffic(trough, req)
@@ -52,8 +52,7 @@ export async function answerVisitor(event: H3Event): Promise<void> {
   noteTraffic(trough, req)
   try {
     await answerAt(trough, event, path, search)
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof Problem && error.status === 404)) throw error
     await atLeisure()
     const place = await placeMeant(trough, req, path, search)
@@ -66,11 +65,12 @@ export async function answerVisitor(event: H3Event): Promise<void> {
 /** Where somebody wanted to go who asks for what is not there: what the address was meant to be, then what the site had before. */
 async function placeMeant(trough: Trough, request: IncomingMessage, path: string, search: string): Promise<string | undefined> {
   const meant = meantPath(path)
-  if (meant !== path && await isThere(trough, meant)) return search ? `${meant}?${search}` : meant
+  if (meant !== path && (await isThere(trough, meant))) return search ? `${meant}?${search}` : meant
   return trough.oldAddresses.find(request.url!)
 }
 
-const isThere = (trough: Trough, path: string): boolean | Promise<boolean> => isFilePath(path) ? fileIsAt(trough, path) : isSiteFile(path) || pageIsAt(trough, path.slice(1))
+const isThere = (trough: Trough, path: string): boolean | Promise<boolean> =>
+  isFilePath(path) ? fileIsAt(trough, path) : isSiteFile(path) || pageIsAt(trough, path.slice(1))
 
 async function answerAt(trough: Trough, { node: { req, res } }: H3Event, path: string, search: string): Promise<void> {
   if (isFilePath(path)) await answerFile(trough, req, res, path, search)

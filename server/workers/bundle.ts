@@ -30,7 +30,11 @@ parentPort!.on('message', ({ entries, composed, folders, files, listed }: Bundle
   const packed = packMembers(members, composed)
   const zipMembers = unpackMembers(packed)
   parentPort!.postMessage({
-    now, total: members.length, members: members.slice(0, listed).map(member => ({ path: member.path, size: sizeOfMember(member) })),
-    packed, fingerprint: fingerprintOf(zipMembers), size: new ZipLayout(zipMembers).size,
+    now,
+    total: members.length,
+    members: members.slice(0, listed).map(member => ({ path: member.path, size: sizeOfMember(member) })),
+    packed,
+    fingerprint: fingerprintOf(zipMembers),
+    size: new ZipLayout(zipMembers).size,
   } satisfies BundleMessage)
 })

@@ -6,21 +6,31 @@ import { amcheck } from '@electric-sql/pglite/contrib/amcheck'
 import { NodeFS } from '@electric-sql/pglite/nodefs'
 
 /** What the thread is started with. */
-export interface DatabaseStart { folder: string }
+export interface DatabaseStart {
+  folder: string
+}
 /** A question: `many` where the text may hold several statements and no parameters. */
-export interface DatabaseQuestion { id: number, sql: string, params?: unknown[], rowMode?: 'array' | 'object', many?: boolean }
+export interface DatabaseQuestion {
+  id: number
+  sql: string
+  params?: unknown[]
+  rowMode?: 'array' | 'object'
+  many?: boolean
+}
 export type DatabaseMessage =
   | { ready: true }
   | { touched: string }
-  | { id: number, result: unknown }
-  | { id: number | null, error: Record<string, unknown> & { message: string } }
+  | { id: number; result: unknown }
+  | { id: number | null; error: Record<string, unknown> & { message: string } }
 
 const port = parentPort!
 const say = (message: DatabaseMessage) => port.postMessage(message)
 
 /** Drizzle reads moments and numbers without loss from their texts. */
 const asText = (text: string) => text
-const parsers = Object.fromEntries([types.TIMESTAMP, types.TIMESTAMPTZ, types.INTERVAL, types.DATE, 1231, 1115, 1185, 1187, 1182].map(type => [type, asText]))
+const parsers = Object.fromEntries(
+  [types.TIMESTAMP, types.TIMESTAMPTZ, types.INTERVAL, types.DATE, 1231, 1115, 1185, 1187, 1182].map(type => [type, asText]),
+)
 
 type Streams = Record<string, (stream: { nfd: number }) => number>
 
@@ -36,7 +46,7 @@ class SyncedFolder extends NodeFS {
         return 0
       }
     }
-    const preRun = [...options.preRun as (() => void)[] ?? [], giveFsync] as typeof options.preRun
+    const preRun = [...((options.preRun as (() => void)[]) ?? []), giveFsync] as typeof options.preRun
     return super.init(pg, { ...options, preRun })
   }
 }
@@ -58,13 +68,16 @@ async function open(folder: string): Promise<PGlite> {
   return client
 }
 
-const told = (error: unknown) => ({ ...error as object, message: error instanceof Error ? error.message : String(error), stack: (error as Error).stack })
+const told = (error: unknown) => ({
+  ...(error as object),
+  message: error instanceof Error ? error.message : String(error),
+  stack: (error as Error).stack,
+})
 
 async function answer(client: PGlite, { id, sql, params, rowMode, many }: DatabaseQuestion): Promise<void> {
   try {
     say({ id, result: many ? await client.exec(sql) : await client.query(sql, params, { rowMode, parsers }) })
-  }
-  catch (error) {
+  } catch (error) {
     say({ id, error: told(error) })
   }
 }
@@ -81,8 +94,7 @@ try {
     })
   })
   say({ ready: true })
-}
-catch (error) {
+} catch (error) {
   say({ id: null, error: told(error) })
   port.close()
 }

@@ -3,10 +3,12 @@ import { closeSync, openSync, readSync } from 'node:fs'
 import { parentPort } from 'node:worker_threads'
 
 /** Files whose bytes are read and hashed. */
-export interface HashTask { files: { sha256: string, path: string }[] }
+export interface HashTask {
+  files: { sha256: string; path: string }[]
+}
 
 /** `at`: bytes read so far of the one under way; `hashed`: its SHA-256, null where there is no such file, or why it could not be read */
-export type HashMessage = { at: number } | { hashed: string, found: string | null, size: number, error?: string } | { done: true }
+export type HashMessage = { at: number } | { hashed: string; found: string | null; size: number; error?: string } | { done: true }
 
 const CHUNK = 4 * 1024 * 1024
 /** A long file says that it goes on after this many bytes. */
@@ -15,7 +17,7 @@ const buffer = Buffer.allocUnsafeSlow(CHUNK)
 const port = parentPort!
 const say = (message: HashMessage) => port.postMessage(message)
 
-function hashFile(path: string): { found: string, size: number } {
+function hashFile(path: string): { found: string; size: number } {
   const file = openSync(path, 'r')
   try {
     const hash = createHash('sha256')
@@ -28,8 +30,7 @@ function hashFile(path: string): { found: string, size: number } {
       say({ at: size })
     }
     return { found: hash.digest('hex'), size }
-  }
-  finally {
+  } finally {
     closeSync(file)
   }
 }
@@ -38,8 +39,7 @@ port.on('message', ({ files }: HashTask) => {
   for (const { sha256, path } of files) {
     try {
       say({ hashed: sha256, ...hashFile(path) })
-    }
-    catch (error) {
+    } catch (error) {
       const { code, message } = error as NodeJS.ErrnoException
       say(code === 'ENOENT' ? { hashed: sha256, found: null, size: 0 } : { hashed: sha256, found: null, size: 0, error: message })
     }

@@ -16,11 +16,12 @@ import { readOpenSpreadsheet, readWorkbook } from './readers/spreadsheet'
 
 export type LookTask =
   /** draws a page, counted from 0, some pixels wide */
-  | { path: string, page: number, width: number, picture: string }
+  | { path: string; page: number; width: number; picture: string }
   /** draws a picture, at most some pixels wide */
-  | { path: string, width: number, picture: string }
-  | { path: string, mediaType: string }
-export type LookMessage = { drawn: Uint8Array, /** it need not be drawn again */ kept: boolean } | { contents: Contents } | { trouble: string }
+  | { path: string; width: number; picture: string }
+  | { path: string; mediaType: string }
+export type LookMessage =
+  { drawn: Uint8Array; /** it need not be drawn again */ kept: boolean } | { contents: Contents } | { trouble: string }
 
 const MOST_CHARACTERS = 400_000
 const MOST_ROWS = 500
@@ -29,14 +30,13 @@ const MOST_ENTRIES = 5000
 /** A document's XML, unpacked; a longer one would take the reader's memory. */
 const MOST_DOCUMENT = 60_000_000
 
-async function beginningOf(path: string): Promise<{ text: string, cut: boolean }> {
+async function beginningOf(path: string): Promise<{ text: string; cut: boolean }> {
   const handle = await open(path, 'r')
   try {
     const { buffer, bytesRead } = await handle.read(Buffer.alloc(MOST_CHARACTERS), 0, MOST_CHARACTERS, 0)
     const cut = (await handle.stat()).size > bytesRead
     return { text: new TextDecoder().decode(buffer.subarray(0, bytesRead), { stream: cut }), cut }
-  }
-  finally {
+  } finally {
     await handle.close()
   }
 }
@@ -77,15 +77,16 @@ async function readDocument(path: string): Promise<string> {
   // Read once by the guarded reader: it refuses what would blow up the next.
   let size = 0
   await withPackage(path, async ({ names, xml }) => {
-    for (const name of names.filter(part => part.endsWith('.xml'))) await xml(name, { text: text => size += text.length, open: () => size += 20 })
+    for (const name of names.filter(part => part.endsWith('.xml')))
+      await xml(name, { text: text => (size += text.length), open: () => (size += 20) })
   })
   if (size > MOST_DOCUMENT) throw new Unreadable('The document is too long to be shown here. Visitors can download it.')
   return (await mammoth.convertToHtml({ path })).value
 }
 
 async function readEntries(path: string): Promise<Contents> {
-  const entries: { name: string, size: number, locked: boolean }[] = []
-  await withZip(path, async (files) => {
+  const entries: { name: string; size: number; locked: boolean }[] = []
+  await withZip(path, async files => {
     for await (const { name, size, encrypted } of files) {
       entries.push({ name, size, locked: encrypted })
       if (entries.length > MOST_ENTRIES) break
@@ -97,12 +98,18 @@ async function readEntries(path: string): Promise<Contents> {
 /** What is in a file, as far as it is shown. */
 export async function contentsOf(path: string, mediaType: string): Promise<Contents> {
   switch (contentsKind(mediaType)) {
-    case 'document': return { kind: 'document', html: await readDocument(path) }
-    case 'sheets': return { kind: 'sheets', sheets: await readSheets(path, mediaType) }
-    case 'entries': return readEntries(path)
-    case 'markdown': return { kind: 'document', html: new MarkdownIt({ html: false, linkify: false }).render((await beginningOf(path)).text) }
-    case 'text': return { kind: 'text', ...await beginningOf(path) }
-    default: throw new Unreadable('There is nothing to show of this kind of file.')
+    case 'document':
+      return { kind: 'document', html: await readDocument(path) }
+    case 'sheets':
+      return { kind: 'sheets', sheets: await readSheets(path, mediaType) }
+    case 'entries':
+      return readEntries(path)
+    case 'markdown':
+      return { kind: 'document', html: new MarkdownIt({ html: false, linkify: false }).render((await beginningOf(path)).text) }
+    case 'text':
+      return { kind: 'text', ...(await beginningOf(path)) }
+    default:
+      throw new Unreadable('There is nothing to show of this kind of file.')
   }
 }
 
@@ -111,8 +118,7 @@ async function keptWherePossible(path: string, drawn: Buffer): Promise<LookMessa
   try {
     await keepPicture(path, drawn)
     return { drawn, kept: true }
-  }
-  catch (error) {
+  } catch (error) {
     if (!isDiskFull(error)) throw error
     return { drawn, kept: false }
   }
@@ -124,13 +130,12 @@ async function look(task: LookTask): Promise<LookMessage> {
     if (!('page' in task)) {
       return await keptWherePossible(task.picture, await drawPicture(task.path, task.width))
     }
-    const page = await withPdf(task.path, async (document) => {
+    const page = await withPdf(task.path, async document => {
       if (task.page >= document.getPageCount()) throw new Unreadable('The PDF has no such page.')
       return (await drawPage(document, task.page, task.width))()
     })
     return await keptWherePossible(task.picture, page)
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof Error)) throw error
     return { trouble: error instanceof Unreadable ? error.message : `It could not be opened: ${withoutPlaces(error.message)}` }
   }

@@ -8,13 +8,18 @@ import { readerFor } from './readers'
 import { Unreadable, type Part, type Sink } from './readers/reader'
 
 /** A blob to look into, and where the picture of its first page goes. */
-export interface ReadTask { path: string, mediaType: string, picture: string }
+export interface ReadTask {
+  path: string
+  mediaType: string
+  picture: string
+}
 /** A part with its different words, folded. */
-export interface ReadPart extends Part { words: string[] }
+export interface ReadPart extends Part {
+  words: string[]
+}
 export type ReadMessage =
   /** some parts; the next come when "on" is answered */
-  | { parts: ReadPart[] }
-  | { facts: Facts, picture: boolean, /** why it could not be read whole */ trouble?: string }
+  { parts: ReadPart[] } | { facts: Facts; picture: boolean; /** why it could not be read whole */ trouble?: string }
 
 /** Characters and parts of one file that are found by their words; enough for a thousand-page manual. */
 const MOST_TEXT = 20_000_000
@@ -31,7 +36,10 @@ const toPart = ({ part, body }: Part): ReadPart => {
 }
 
 /** Reads one file; what is found in it is handed on in batches. */
-export async function read({ path, mediaType, picture }: ReadTask, handOn: (parts: ReadPart[]) => Promise<void>): Promise<Exclude<ReadMessage, { parts: unknown }>> {
+export async function read(
+  { path, mediaType, picture }: ReadTask,
+  handOn: (parts: ReadPart[]) => Promise<void>,
+): Promise<Exclude<ReadMessage, { parts: unknown }>> {
   let batch: ReadPart[] = []
   let [characters, count, waiting] = [0, 0, 0]
   const flush = async () => {
@@ -40,7 +48,9 @@ export async function read({ path, mediaType, picture }: ReadTask, handOn: (part
     waiting = 0
   }
   const sink: Sink = {
-    facts: {}, picture, pictured: false,
+    facts: {},
+    picture,
+    pictured: false,
     async take(part, body) {
       if (body.trim()) {
         if (!count && !sink.pictured) sink.facts.excerpt = body.trim().slice(0, EXCERPT).toWellFormed().replaceAll('\0', ' ')
@@ -56,10 +66,14 @@ export async function read({ path, mediaType, picture }: ReadTask, handOn: (part
   try {
     await readerFor(mediaType)?.(path, sink)
     await flush()
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof Error)) throw error
-    const trouble = error instanceof Unreadable ? error.message : isDiskFull(error) ? 'The disk was full, and could not keep its picture. Free some space, then read it again.' : `It could not be read: ${withoutPlaces(error.message)}`
+    const trouble =
+      error instanceof Unreadable
+        ? error.message
+        : isDiskFull(error)
+          ? 'The disk was full, and could not keep its picture. Free some space, then read it again.'
+          : `It could not be read: ${withoutPlaces(error.message)}`
     await flush()
     return { facts: sink.facts, picture: sink.pictured, trouble }
   }
@@ -72,10 +86,12 @@ if (parentPort) {
   let goOn = () => {}
   port.on('message', async (message: ReadTask | 'on') => {
     if (message === 'on') return goOn()
-    port.postMessage(await read(message, (parts) => {
-      const answered = new Promise<void>(resolve => goOn = resolve)
-      port.postMessage({ parts } satisfies ReadMessage)
-      return answered
-    }))
+    port.postMessage(
+      await read(message, parts => {
+        const answered = new Promise<void>(resolve => (goOn = resolve))
+        port.postMessage({ parts } satisfies ReadMessage)
+        return answered
+      }),
+    )
   })
 }

@@ -5,7 +5,12 @@ import { sharedPictureSvg } from '../../core/page/sharedPicture'
 import { openLettering } from '../services/lettering/lettering'
 import { comeAfterVisitors } from './courtesy'
 
-export interface SharedPictureTask { title: string, site: string, palette: Palette, typeface: 'literata' | 'hanken' }
+export interface SharedPictureTask {
+  title: string
+  site: string
+  palette: Palette
+  typeface: 'literata' | 'hanken'
+}
 /** A PNG. */
 export type SharedPictureMessage = Uint8Array
 
@@ -13,5 +18,5 @@ export type SharedPictureMessage = Uint8Array
 comeAfterVisitors()
 parentPort!.on('message', async ({ typeface, ...words }: SharedPictureTask) => {
   const svg = sharedPictureSvg(words, await openLettering(typeface))
-  parentPort!.postMessage(await sharp(Buffer.from(svg)).png({ palette: true }).toBuffer() satisfies SharedPictureMessage)
+  parentPort!.postMessage((await sharp(Buffer.from(svg)).png({ palette: true }).toBuffer()) satisfies SharedPictureMessage)
 })

@@ -5,7 +5,7 @@ import { comeAfterVisitors } from './courtesy'
 /** Some paths, a line each; or that these were all. */
 export type ShortPathsTask = string | 'all'
 /** How many paths came, and all of them in short, in order, once they have come. */
-export type ShortPathsMessage = { count: number, all?: Float64Array<ArrayBuffer> }
+export type ShortPathsMessage = { count: number; all?: Float64Array<ArrayBuffer> }
 
 let found: Float64Array[] = []
 

@@ -2,7 +2,7 @@
 /** One-time codes of an app, asked for beside the password. */
 const session = useSession()
 const notices = useNotices()
-const proposed = ref<{ secret: string, picture: string }>()
+const proposed = ref<{ secret: string; picture: string }>()
 const recovery = ref<string[]>()
 const ending = ref(false)
 const [code, password, problem] = [ref(''), ref(''), ref('')]
@@ -13,25 +13,30 @@ async function attempt(act: () => Promise<unknown>) {
   try {
     await act()
     password.value = code.value = ''
-  }
-  catch (error) {
+  } catch (error) {
     problem.value = wordsOf(error)
   }
 }
 
-const begin = () => attempt(async () => proposed.value = await api('/account/second-factor', 'POST'))
-const confirm = () => attempt(async () => {
-  const { recoveryCodes } = await api<{ recoveryCodes: string[] }>('/account/second-factor', 'PUT', { secret: proposed.value!.secret, code: code.value, password: password.value })
-  recovery.value = recoveryCodes
-  proposed.value = undefined
-  session.secondFactor = true
-})
-const end = () => attempt(async () => {
-  await api('/account/second-factor/end', 'POST', { password: password.value })
-  ending.value = false
-  session.secondFactor = false
-  notices.say('No code is asked for any more.')
-})
+const begin = () => attempt(async () => (proposed.value = await api('/account/second-factor', 'POST')))
+const confirm = () =>
+  attempt(async () => {
+    const { recoveryCodes } = await api<{ recoveryCodes: string[] }>('/account/second-factor', 'PUT', {
+      secret: proposed.value!.secret,
+      code: code.value,
+      password: password.value,
+    })
+    recovery.value = recoveryCodes
+    proposed.value = undefined
+    session.secondFactor = true
+  })
+const end = () =>
+  attempt(async () => {
+    await api('/account/second-factor/end', 'POST', { password: password.value })
+    ending.value = false
+    session.secondFactor = false
+    notices.say('No code is asked for any more.')
+  })
 
 async function copy() {
   await navigator.clipboard.writeText(recovery.value!.join('\n'))
@@ -43,26 +48,41 @@ async function copy() {
   <section aria-labelledby="codes-head">
     <h2 id="codes-head">Codes of an app</h2>
     <template v-if="recovery">
-      <p>From now on a code is asked for, too. <b>Keep these on paper</b>: each lets you in once when the app is lost. They are not shown again.</p>
+      <p>
+        From now on a code is asked for, too. <b>Keep these on paper</b>: each lets you in once when the app is lost. They are not shown
+        again.
+      </p>
       <ul class="codes">
-        <li v-for="one in recovery" :key="one"><code>{{ one }}</code></li>
+        <li v-for="one in recovery" :key="one">
+          <code>{{ one }}</code>
+        </li>
       </ul>
       <div class="acts"><VBtn @click="copy">Copy them</VBtn><VBtn variant="text" @click="recovery = undefined">I have kept them</VBtn></div>
     </template>
     <VForm v-else-if="proposed" class="form" @submit.prevent="confirm">
       <p>Read this with an app that shows one-time codes (any that knows TOTP), then type the code it shows.</p>
-      <div class="picture"><img :src="picture" width="180" height="180" alt="The secret as a picture for the app"><p class="hint">Or type it into the app:<br><code>{{ proposed.secret.replace(/(.{4})/g, '$1 ') }}</code></p></div>
+      <div class="picture">
+        <img :src="picture" width="180" height="180" alt="The secret as a picture for the app" />
+        <p class="hint">
+          Or type it into the app:<br /><code>{{ proposed.secret.replace(/(.{4})/g, '$1 ') }}</code>
+        </p>
+      </div>
       <VTextField v-model="code" label="The code it shows now" inputmode="numeric" autocomplete="one-time-code" required />
       <VTextField v-model="password" label="Your password" type="password" autocomplete="current-password" required />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <div class="acts"><VBtn type="submit" :disabled="!code || !password">Ask for codes from now on</VBtn><VBtn variant="text" @click="proposed = undefined">Leave it</VBtn></div>
+      <div class="acts">
+        <VBtn type="submit" :disabled="!code || !password">Ask for codes from now on</VBtn
+        ><VBtn variant="text" @click="proposed = undefined">Leave it</VBtn>
+      </div>
     </VForm>
     <template v-else-if="session.secondFactor">
       <p>A code is asked for beside the password.</p>
       <VForm v-if="ending" class="form" @submit.prevent="end">
         <VTextField v-model="password" label="Your password" type="password" autocomplete="current-password" required autofocus />
         <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-        <div class="acts"><VBtn type="submit" :disabled="!password">End it</VBtn><VBtn variant="text" @click="ending = false">Leave it</VBtn></div>
+        <div class="acts">
+          <VBtn type="submit" :disabled="!password">End it</VBtn><VBtn variant="text" @click="ending = false">Leave it</VBtn>
+        </div>
       </VForm>
       <div v-else class="acts"><VBtn @click="ending = true">No longer ask for codes…</VBtn></div>
     </template>
@@ -75,9 +95,33 @@ async function copy() {
 </template>
 
 <style scoped>
-section, .form { display: grid; gap: 10px; max-width: 460px; }
-h2 { margin: 0; }
-.picture { display: flex; gap: 14px; align-items: center; flex-wrap: wrap; }
-.picture img { border: 1px solid var(--line); background: #fff; }
-.codes { list-style: none; margin: 0; padding: 10px 12px; display: grid; grid-template-columns: repeat(auto-fill, minmax(120px, 1fr)); gap: 4px 16px; border: 1px solid var(--line); background: #fff; }
+section,
+.form {
+  display: grid;
+  gap: 10px;
+  max-width: 460px;
+}
+h2 {
+  margin: 0;
+}
+.picture {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+.picture img {
+  border: 1px solid var(--line);
+  background: #fff;
+}
+.codes {
+  list-style: none;
+  margin: 0;
+  padding: 10px 12px;
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(120px, 1fr));
+  gap: 4px 16px;
+  border: 1px solid var(--line);
+  background: #fff;
+}
 </style>

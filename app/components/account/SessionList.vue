@@ -11,8 +11,7 @@ async function attempt(act: () => Promise<unknown>) {
   try {
     await act()
     sessions.value = (await api<{ items: SessionItem[] }>('/account/sessions')).items
-  }
-  catch (error) {
+  } catch (error) {
     problem.value = wordsOf(error)
   }
 }
@@ -23,13 +22,28 @@ onMounted(() => attempt(async () => undefined))
   <section aria-labelledby="sessions-head">
     <h2 id="sessions-head">Where you are signed in</h2>
     <VTable>
-      <thead><tr><th scope="col">Device</th><th scope="col">Address</th><th scope="col">Last used</th><th scope="col"><span class="tr-spoken">Acts</span></th></tr></thead>
+      <thead>
+        <tr>
+          <th scope="col">Device</th>
+          <th scope="col">Address</th>
+          <th scope="col">Last used</th>
+          <th scope="col"><span class="tr-spoken">Acts</span></th>
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="session in sessions" :key="session.id">
           <td>{{ session.device }}</td>
           <td class="mono">{{ session.place }}</td>
           <td>{{ session.own ? 'now, here' : longDate(session.used) }}</td>
-          <td class="act"><VBtn v-if="!session.own" variant="text" :aria-label="`End the session of ${session.device}`" @click="attempt(() => api(`/account/sessions/${session.id}`, 'DELETE'))">End</VBtn></td>
+          <td class="act">
+            <VBtn
+              v-if="!session.own"
+              variant="text"
+              :aria-label="`End the session of ${session.device}`"
+              @click="attempt(() => api(`/account/sessions/${session.id}`, 'DELETE'))"
+              >End</VBtn
+            >
+          </td>
         </tr>
       </tbody>
     </VTable>
@@ -39,7 +53,14 @@ onMounted(() => attempt(async () => undefined))
 </template>
 
 <style scoped>
-section { display: grid; gap: 8px; }
-h2 { margin: 0; }
-.act { text-align: right; }
+section {
+  display: grid;
+  gap: 8px;
+}
+h2 {
+  margin: 0;
+}
+.act {
+  text-align: right;
+}
 </style>

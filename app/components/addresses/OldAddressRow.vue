@@ -19,28 +19,100 @@ async function lead(target: Target | null, title?: string) {
   <li>
     <div class="what">
       <code :title="address.path">{{ address.path }}</code>
-      <span v-if="address.missed && !address.target" class="asked" :title="address.lastMissed ? `Last ${longDate(address.lastMissed)}` : ''">asked for {{ address.missed === 1 ? 'once' : `${address.missed.toLocaleString()} times` }}, in vain</span>
-      <span v-if="address.target" class="leads"><VIcon :icon="TARGET_ICONS[address.target.kind]" size="16" /> {{ address.title || 'gone, or not given out' }}</span>
+      <span v-if="address.missed && !address.target" class="asked" :title="address.lastMissed ? `Last ${longDate(address.lastMissed)}` : ''"
+        >asked for {{ address.missed === 1 ? 'once' : `${address.missed.toLocaleString()} times` }}, in vain</span
+      >
+      <span v-if="address.target" class="leads"
+        ><VIcon :icon="TARGET_ICONS[address.target.kind]" size="16" /> {{ address.title || 'gone, or not given out' }}</span
+      >
     </div>
     <div class="acts">
-      <button v-if="address.suggestion" type="button" class="plain strong" @click="lead(address.suggestion.target, address.suggestion.title)">Lead it to “{{ address.suggestion.title }}”</button>
-      <button type="button" class="plain" :aria-label="`Choose where ${address.path} leads`" @click="finding = !finding">{{ address.suggestion || address.target ? 'Elsewhere…' : 'Choose…' }}</button>
-      <button v-if="address.target" type="button" class="plain quiet" :aria-label="`${address.path} leads nowhere`" @click="lead(null)">Nowhere</button>
-      <button v-else type="button" class="plain quiet" :aria-label="`Forget ${address.path}`" title="Who asks for it is told that nothing is there" @click="attempt(() => old.forget(address))">Forget</button>
+      <button
+        v-if="address.suggestion"
+        type="button"
+        class="plain strong"
+        @click="lead(address.suggestion.target, address.suggestion.title)"
+      >
+        Lead it to “{{ address.suggestion.title }}”
+      </button>
+      <button type="button" class="plain" :aria-label="`Choose where ${address.path} leads`" @click="finding = !finding">
+        {{ address.suggestion || address.target ? 'Elsewhere…' : 'Choose…' }}
+      </button>
+      <button v-if="address.target" type="button" class="plain quiet" :aria-label="`${address.path} leads nowhere`" @click="lead(null)">
+        Nowhere
+      </button>
+      <button
+        v-else
+        type="button"
+        class="plain quiet"
+        :aria-label="`Forget ${address.path}`"
+        title="Who asks for it is told that nothing is there"
+        @click="attempt(() => old.forget(address))"
+      >
+        Forget
+      </button>
     </div>
-    <FileFinder v-if="finding" class="pop" :label="`Find what took the place of ${address.path}`" anywhere @choose="lead({ kind: 'file', id: $event.id }, $event.title)" @lead="lead" @close="finding = false" />
+    <FileFinder
+      v-if="finding"
+      class="pop"
+      :label="`Find what took the place of ${address.path}`"
+      anywhere
+      @choose="lead({ kind: 'file', id: $event.id }, $event.title)"
+      @lead="lead"
+      @close="finding = false"
+    />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
   </li>
 </template>
 
 <style scoped>
-li { position: relative; display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 2px 14px; align-items: center; padding: 5px 16px; border-bottom: 1px solid var(--line); background: #fff; }
-code { overflow-wrap: anywhere; }
-.what { display: grid; gap: 1px; min-width: 0; }
-.asked { color: #9A4420; font-size: 12.5px; }
-.leads { color: var(--soft); }
-.acts { justify-content: flex-end; flex-wrap: nowrap; }
-.pop { grid-column: 1 / -1; padding: 0; width: 100%; max-width: 420px; justify-self: end; }
-.problem { grid-column: 1 / -1; }
-@container (max-width: 560px) { li { grid-template-columns: minmax(0, 1fr); } .acts { justify-content: flex-start; flex-wrap: wrap; margin-left: -8px; } }
+li {
+  position: relative;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 2px 14px;
+  align-items: center;
+  padding: 5px 16px;
+  border-bottom: 1px solid var(--line);
+  background: #fff;
+}
+code {
+  overflow-wrap: anywhere;
+}
+.what {
+  display: grid;
+  gap: 1px;
+  min-width: 0;
+}
+.asked {
+  color: #9a4420;
+  font-size: 12.5px;
+}
+.leads {
+  color: var(--soft);
+}
+.acts {
+  justify-content: flex-end;
+  flex-wrap: nowrap;
+}
+.pop {
+  grid-column: 1 / -1;
+  padding: 0;
+  width: 100%;
+  max-width: 420px;
+  justify-self: end;
+}
+.problem {
+  grid-column: 1 / -1;
+}
+@container (max-width: 560px) {
+  li {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .acts {
+    justify-content: flex-start;
+    flex-wrap: wrap;
+    margin-left: -8px;
+  }
+}
 </style>

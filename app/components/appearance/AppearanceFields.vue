@@ -5,11 +5,15 @@ import type { Palette } from '~~/core/look/palette'
 import { ARRANGE_CHOICES, BUTTON_WIDTH_CHOICES, SIDES_CHOICES, WEIGHT_CHOICES } from '~/editor/words'
 
 /** All settings of how a button looks; of a look, or of one button that differs from its look. */
-const props = defineProps<{ appearance: Appearance, palette: Palette, /** what this button has otherwise than its look */ overridden?: ReadonlySet<keyof Appearance> }>()
-const emit = defineEmits<{ change: [changed: Partial<Appearance>], reset: [names: (keyof Appearance)[]] }>()
+const props = defineProps<{
+  appearance: Appearance
+  palette: Palette
+  /** what this button has otherwise than its look */ overridden?: ReadonlySet<keyof Appearance>
+}>()
+const emit = defineEmits<{ change: [changed: Partial<Appearance>]; reset: [names: (keyof Appearance)[]] }>()
 
 const FIRST_WIDTH = 260
-const width = computed(() => typeof props.appearance.width === 'number' ? 'exact' : props.appearance.width)
+const width = computed(() => (typeof props.appearance.width === 'number' ? 'exact' : props.appearance.width))
 const chooseWidth = (choice: 'fit' | 'fill' | 'exact') => emit('change', { width: choice === 'exact' ? FIRST_WIDTH : choice })
 </script>
 
@@ -20,41 +24,149 @@ const chooseWidth = (choice: 'fit' | 'fill' | 'exact') => emit('change', { width
     </FieldGroup>
     <FieldGroup heading="Width and room" :names="['width', 'padding', 'distance']" :overridden="overridden" @reset="emit('reset', $event)">
       <ChoiceField legend="Width" :choices="BUTTON_WIDTH_CHOICES" :value="width" @choose="chooseWidth" />
-      <NumberField v-if="typeof appearance.width === 'number'" words="Exactly" :least="40" :most="MOST_WIDE" :value="appearance.width" @change="emit('change', { width: Math.round($event) })" />
-      <NumberField words="Beside words" :least="0" :most="160" :value="appearance.padding.x" @change="emit('change', { padding: { ...appearance.padding, x: $event } })" />
-      <NumberField words="Above, below" :least="0" :most="80" :value="appearance.padding.y" @change="emit('change', { padding: { ...appearance.padding, y: $event } })" />
-      <NumberField words="To neighbours" :least="0" :most="80" :value="appearance.distance" @change="emit('change', { distance: $event })" />
+      <NumberField
+        v-if="typeof appearance.width === 'number'"
+        words="Exactly"
+        :least="40"
+        :most="MOST_WIDE"
+        :value="appearance.width"
+        @change="emit('change', { width: Math.round($event) })"
+      />
+      <NumberField
+        words="Beside words"
+        :least="0"
+        :most="160"
+        :value="appearance.padding.x"
+        @change="emit('change', { padding: { ...appearance.padding, x: $event } })"
+      />
+      <NumberField
+        words="Above, below"
+        :least="0"
+        :most="80"
+        :value="appearance.padding.y"
+        @change="emit('change', { padding: { ...appearance.padding, y: $event } })"
+      />
+      <NumberField
+        words="To neighbours"
+        :least="0"
+        :most="80"
+        :value="appearance.distance"
+        @change="emit('change', { distance: $event })"
+      />
     </FieldGroup>
-    <FieldGroup heading="Words" :names="['size', 'weight', 'words', 'noteColour', 'arrange', 'underline']" :overridden="overridden" @reset="emit('reset', $event)">
+    <FieldGroup
+      heading="Words"
+      :names="['size', 'weight', 'words', 'noteColour', 'arrange', 'underline']"
+      :overridden="overridden"
+      @reset="emit('reset', $event)"
+    >
       <NumberField words="Size" :least="10" :most="48" :value="appearance.size" @change="emit('change', { size: $event })" />
       <ChoiceField legend="Weight" :choices="WEIGHT_CHOICES" :value="appearance.weight" @choose="emit('change', { weight: $event })" />
       <ColourField words="Colour" :value="appearance.words" :palette="palette" @change="emit('change', { words: $event! })" />
-      <ColourField words="Colour of the second line" none="Same" :value="appearance.noteColour" :palette="palette" @change="emit('change', { noteColour: $event })" />
-      <ChoiceField legend="Second line" :choices="ARRANGE_CHOICES" :value="appearance.arrange" @choose="emit('change', { arrange: $event })" />
-      <label class="tick"><input type="checkbox" :checked="appearance.underline" @change="emit('change', { underline: !appearance.underline })"> Label underlined</label>
+      <ColourField
+        words="Colour of the second line"
+        none="Same"
+        :value="appearance.noteColour"
+        :palette="palette"
+        @change="emit('change', { noteColour: $event })"
+      />
+      <ChoiceField
+        legend="Second line"
+        :choices="ARRANGE_CHOICES"
+        :value="appearance.arrange"
+        @choose="emit('change', { arrange: $event })"
+      />
+      <label class="tick"
+        ><input type="checkbox" :checked="appearance.underline" @change="emit('change', { underline: !appearance.underline })" /> Label
+        underlined</label
+      >
     </FieldGroup>
-    <FieldGroup heading="Fill, border and shadow" :names="['fill', 'border', 'radius', 'shadow']" :overridden="overridden" @reset="emit('reset', $event)">
+    <FieldGroup
+      heading="Fill, border and shadow"
+      :names="['fill', 'border', 'radius', 'shadow']"
+      :overridden="overridden"
+      @reset="emit('reset', $event)"
+    >
       <FillFields :value="appearance.fill" :palette="palette" @change="emit('change', withFill(appearance, $event))" />
-      <NumberField words="Border" :least="0" :most="20" :value="appearance.border.width" @change="emit('change', { border: { ...appearance.border, width: $event } })" />
+      <NumberField
+        words="Border"
+        :least="0"
+        :most="20"
+        :value="appearance.border.width"
+        @change="emit('change', { border: { ...appearance.border, width: $event } })"
+      />
       <template v-if="appearance.border.width">
-        <ChoiceField legend="Lines of the border" :choices="SIDES_CHOICES" :value="appearance.border.sides" @choose="emit('change', { border: { ...appearance.border, sides: $event } })" />
-        <ColourField words="Colour of the border" :value="appearance.border.colour" :palette="palette" @change="emit('change', { border: { ...appearance.border, colour: $event! } })" />
+        <ChoiceField
+          legend="Lines of the border"
+          :choices="SIDES_CHOICES"
+          :value="appearance.border.sides"
+          @choose="emit('change', { border: { ...appearance.border, sides: $event } })"
+        />
+        <ColourField
+          words="Colour of the border"
+          :value="appearance.border.colour"
+          :palette="palette"
+          @change="emit('change', { border: { ...appearance.border, colour: $event! } })"
+        />
       </template>
       <NumberField words="Corners" :least="0" :most="100" :value="appearance.radius" @change="emit('change', { radius: $event })" />
       <ShadowFields :value="appearance.shadow" :palette="palette" @change="emit('change', { shadow: $event })" />
     </FieldGroup>
-    <FieldGroup heading="Under the pointer and pressed" :names="['hover', 'pressed', 'focus', 'change']" :overridden="overridden" @reset="emit('reset', $event)">
-      <StateFields words="Under the pointer" :value="appearance.hover" :normal="appearance" :palette="palette" @change="emit('change', { hover: $event })" />
-      <StateFields words="Pressed" :value="appearance.pressed" :normal="appearance" :palette="palette" @change="emit('change', { pressed: $event })" />
-      <ColourField words="Mark of the keyboard’s place" :value="appearance.focus.colour" :palette="palette" @change="emit('change', { focus: { ...appearance.focus, colour: $event! } })" />
-      <NumberField words="Its width" :least="2" :most="8" :value="appearance.focus.width" @change="emit('change', { focus: { ...appearance.focus, width: $event } })" />
-      <NumberField words="Changes in" unit="ms" :least="0" :most="1000" :step="20" :value="appearance.change" @change="emit('change', { change: $event })" />
+    <FieldGroup
+      heading="Under the pointer and pressed"
+      :names="['hover', 'pressed', 'focus', 'change']"
+      :overridden="overridden"
+      @reset="emit('reset', $event)"
+    >
+      <StateFields
+        words="Under the pointer"
+        :value="appearance.hover"
+        :normal="appearance"
+        :palette="palette"
+        @change="emit('change', { hover: $event })"
+      />
+      <StateFields
+        words="Pressed"
+        :value="appearance.pressed"
+        :normal="appearance"
+        :palette="palette"
+        @change="emit('change', { pressed: $event })"
+      />
+      <ColourField
+        words="Mark of the keyboard’s place"
+        :value="appearance.focus.colour"
+        :palette="palette"
+        @change="emit('change', { focus: { ...appearance.focus, colour: $event! } })"
+      />
+      <NumberField
+        words="Its width"
+        :least="2"
+        :most="8"
+        :value="appearance.focus.width"
+        @change="emit('change', { focus: { ...appearance.focus, width: $event } })"
+      />
+      <NumberField
+        words="Changes in"
+        unit="ms"
+        :least="0"
+        :most="1000"
+        :step="20"
+        :value="appearance.change"
+        @change="emit('change', { change: $event })"
+      />
     </FieldGroup>
     <ContrastLines :appearance="appearance" :palette="palette" @change="emit('change', $event)" />
   </div>
 </template>
 
 <style scoped>
-.appearance { display: grid; gap: 9px; }
-.tick { display: flex; gap: 7px; align-items: center; }
+.appearance {
+  display: grid;
+  gap: 9px;
+}
+.tick {
+  display: flex;
+  gap: 7px;
+  align-items: center;
+}
 </style>

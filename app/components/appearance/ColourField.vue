@@ -4,10 +4,15 @@ import type { Palette } from '~~/core/look/palette'
 import { ROLE_WORDS } from '~/editor/words'
 
 /** A colour: one of the site's, which follows it, or one of its own. */
-const props = defineProps<{ words: string, value: Colour | null, palette: Palette, /** words for having none of its own */ none?: string }>()
+const props = defineProps<{
+  words: string
+  value: Colour | null
+  palette: Palette
+  /** words for having none of its own */ none?: string
+}>()
 const emit = defineEmits<{ change: [colour: Colour | null] }>()
 
-const hex = computed(() => props.value === null ? '#000000' : hexOf(props.value, props.palette))
+const hex = computed(() => (props.value === null ? '#000000' : hexOf(props.value, props.palette)))
 const isOwn = computed(() => props.value !== null && props.value.startsWith('#'))
 const problem = ref('')
 
@@ -25,29 +30,105 @@ function type(event: Event) {
     <div class="patches">
       <button v-if="none" type="button" class="none" :aria-pressed="value === null" @click="emit('change', null)">{{ none }}</button>
       <button
-        v-for="role in ROLES" :key="role" type="button" class="patch" :style="{ background: palette[role] }" :aria-pressed="value === role"
-        :title="ROLE_WORDS[role]" :aria-label="ROLE_WORDS[role]" @click="emit('change', role)"
+        v-for="role in ROLES"
+        :key="role"
+        type="button"
+        class="patch"
+        :style="{ background: palette[role] }"
+        :aria-pressed="value === role"
+        :title="ROLE_WORDS[role]"
+        :aria-label="ROLE_WORDS[role]"
+        @click="emit('change', role)"
       />
       <label class="own" :class="{ held: isOwn }" title="A colour of its own">
-        <input type="color" :value="hex.toLowerCase()" :aria-label="`${words}: a colour of its own`" @input="emit('change', ($event.target as HTMLInputElement).value.toUpperCase())">
+        <input
+          type="color"
+          :value="hex.toLowerCase()"
+          :aria-label="`${words}: a colour of its own`"
+          @input="emit('change', ($event.target as HTMLInputElement).value.toUpperCase())"
+        />
       </label>
-      <VTextField class="hex small" maxlength="7" spellcheck="false" :model-value="value === null ? '' : hex" :aria-label="`${words}, as # and six digits`" @change="type" />
+      <VTextField
+        class="hex small"
+        maxlength="7"
+        spellcheck="false"
+        :model-value="value === null ? '' : hex"
+        :aria-label="`${words}, as # and six digits`"
+        @change="type"
+      />
     </div>
     <p v-if="problem" class="hint clay" role="alert">{{ problem }}</p>
   </fieldset>
 </template>
 
 <style scoped>
-.colour { border: 0; padding: 0; margin: 0; min-width: 0; }
-legend { color: var(--soft); font-size: 12.5px; padding: 0; margin-bottom: 3px; }
-.patches { display: flex; flex-wrap: wrap; gap: 3px; align-items: center; }
-.patch, .own { width: 20px; height: 22px; border: 1px solid #7E8D89; border-radius: 3px; }
-.patch[aria-pressed='true'], .own.held { outline: 2px solid var(--water); outline-offset: 1px; }
-.own { overflow: hidden; display: block; background: repeating-conic-gradient(#C9D2D0 0 25%, #fff 0 50%) 0 0/8px 8px; }
-.own input { width: 100%; height: 100%; padding: 0; border: 0; cursor: pointer; opacity: 0; }
-.own.held input { opacity: 1; width: 40px; height: 40px; margin: -8px; }
-.own:focus-within { outline: 2px solid var(--water); outline-offset: 1px; }
-.none { height: 24px; padding: 0 6px; border: 1px solid #95A39F; border-radius: 3px; background: #fff; font-size: 12px; }
-.none[aria-pressed='true'] { background: #CFE2DF; font-weight: 600; }
-.hex { flex: none; width: 72px; }
+.colour {
+  border: 0;
+  padding: 0;
+  margin: 0;
+  min-width: 0;
+}
+legend {
+  color: var(--soft);
+  font-size: 12.5px;
+  padding: 0;
+  margin-bottom: 3px;
+}
+.patches {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 3px;
+  align-items: center;
+}
+.patch,
+.own {
+  width: 20px;
+  height: 22px;
+  border: 1px solid #7e8d89;
+  border-radius: 3px;
+}
+.patch[aria-pressed='true'],
+.own.held {
+  outline: 2px solid var(--water);
+  outline-offset: 1px;
+}
+.own {
+  overflow: hidden;
+  display: block;
+  background: repeating-conic-gradient(#c9d2d0 0 25%, #fff 0 50%) 0 0/8px 8px;
+}
+.own input {
+  width: 100%;
+  height: 100%;
+  padding: 0;
+  border: 0;
+  cursor: pointer;
+  opacity: 0;
+}
+.own.held input {
+  opacity: 1;
+  width: 40px;
+  height: 40px;
+  margin: -8px;
+}
+.own:focus-within {
+  outline: 2px solid var(--water);
+  outline-offset: 1px;
+}
+.none {
+  height: 24px;
+  padding: 0 6px;
+  border: 1px solid #95a39f;
+  border-radius: 3px;
+  background: #fff;
+  font-size: 12px;
+}
+.none[aria-pressed='true'] {
+  background: #cfe2df;
+  font-weight: 600;
+}
+.hex {
+  flex: none;
+  width: 72px;
+}
 </style>

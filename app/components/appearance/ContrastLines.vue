@@ -5,7 +5,7 @@ import type { Palette } from '~~/core/look/palette'
 import { PART_WORDS, STATE_WORDS } from '~/editor/words'
 
 /** How well a button can be read in each of its states, and what would mend it. */
-const props = defineProps<{ appearance: Appearance, palette: Palette }>()
+const props = defineProps<{ appearance: Appearance; palette: Palette }>()
 const emit = defineEmits<{ change: [changed: Partial<Appearance>] }>()
 
 const sampleOf = usePictureSamples()
@@ -18,8 +18,12 @@ const said = (ratio: number) => `${(Math.floor(ratio * 10) / 10).toFixed(1)} to 
 const veil = computed(() => Math.max(0, ...failing.value.map(result => result.veil ?? 0)))
 function thicken() {
   const { fill, hover, pressed } = props.appearance
-  const veiled = <Of extends Fill | undefined>(of: Of): Of => of?.kind === 'picture' ? { ...of, veil: Math.max(of.veil, veil.value) } : of
-  emit('change', { fill: veiled(fill), hover: { ...hover, ...hover.fill && { fill: veiled(hover.fill) } }, pressed: { ...pressed, ...pressed.fill && { fill: veiled(pressed.fill) } } })
+  const veiled = <Of extends Fill | undefined>(of: Of): Of => (of?.kind === 'picture' ? { ...of, veil: Math.max(of.veil, veil.value) } : of)
+  emit('change', {
+    fill: veiled(fill),
+    hover: { ...hover, ...(hover.fill && { fill: veiled(hover.fill) }) },
+    pressed: { ...pressed, ...(pressed.fill && { fill: veiled(pressed.fill) }) },
+  })
 }
 
 function mend(result: ContrastResult) {
@@ -33,7 +37,9 @@ function mend(result: ContrastResult) {
     <p v-if="!failing.length" class="works">Easy to read: {{ said(worst) }} at the least</p>
     <p v-for="result in failing" :key="`${result.state} ${result.part}`" class="hint clay">
       {{ PART_WORDS[result.part] }}{{ STATE_WORDS[result.state] }}: {{ said(result.ratio) }}, and {{ result.least }} to 1 is needed.
-      <button v-if="result.nearest" type="button" class="plain" @click="mend(result)"><i :style="{ background: result.nearest }" />Take {{ result.nearest }}</button>
+      <button v-if="result.nearest" type="button" class="plain" @click="mend(result)">
+        <i :style="{ background: result.nearest }" />Take {{ result.nearest }}
+      </button>
       <template v-else-if="result.veil === undefined">No colour stands out on all of it: make the fill more even.</template>
     </p>
     <button v-if="veil" type="button" class="plain" @click="thicken">Veil the picture to {{ veil }} %</button>
@@ -41,8 +47,28 @@ function mend(result: ContrastResult) {
 </template>
 
 <style scoped>
-.contrast { display: grid; gap: 4px; justify-items: start; }
-.works { color: #3C6630; font-size: 12.5px; }
-.works::before { content: ''; display: inline-block; width: 8px; height: 8px; border-radius: 50%; background: var(--moss); margin-right: 6px; }
-i { width: 12px; height: 12px; border: 1px solid #7E8D89; margin-right: 5px; }
+.contrast {
+  display: grid;
+  gap: 4px;
+  justify-items: start;
+}
+.works {
+  color: #3c6630;
+  font-size: 12.5px;
+}
+.works::before {
+  content: '';
+  display: inline-block;
+  width: 8px;
+  height: 8px;
+  border-radius: 50%;
+  background: var(--moss);
+  margin-right: 6px;
+}
+i {
+  width: 12px;
+  height: 12px;
+  border: 1px solid #7e8d89;
+  margin-right: 5px;
+}
 </style>

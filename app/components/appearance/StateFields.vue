@@ -3,15 +3,25 @@ import type { Appearance, StateChange } from '~~/core/look/appearance'
 import type { Palette } from '~~/core/look/palette'
 
 /** What differs in one state of a button: each part only where it is asked to. */
-const props = defineProps<{ words: string, value: StateChange, normal: Appearance, palette: Palette }>()
+const props = defineProps<{ words: string; value: StateChange; normal: Appearance; palette: Palette }>()
 const emit = defineEmits<{ change: [state: StateChange] }>()
 
-const PARTS = [['fill', 'Another fill'], ['words', 'Another colour of the words'], ['border', 'Another border'], ['shadow', 'Another shadow']] as const
+const PARTS = [
+  ['fill', 'Another fill'],
+  ['words', 'Another colour of the words'],
+  ['border', 'Another border'],
+  ['shadow', 'Another shadow'],
+] as const
 
 function toggle(part: keyof StateChange) {
   const { fill, words, border, shadow } = props.normal
   const { [part]: was, ...rest } = props.value
-  emit('change', was === undefined ? { ...props.value, ...{ fill: { fill }, words: { words }, border: { border: border.colour }, shadow: { shadow } }[part] } : rest)
+  emit(
+    'change',
+    was === undefined
+      ? { ...props.value, ...{ fill: { fill }, words: { words }, border: { border: border.colour }, shadow: { shadow } }[part] }
+      : rest,
+  )
 }
 </script>
 
@@ -19,11 +29,23 @@ function toggle(part: keyof StateChange) {
   <fieldset class="state">
     <legend>{{ words }}</legend>
     <template v-for="[part, says] in PARTS" :key="part">
-      <label class="tick"><input type="checkbox" :checked="value[part] !== undefined" @change="toggle(part)"> {{ says }}</label>
+      <label class="tick"><input type="checkbox" :checked="value[part] !== undefined" @change="toggle(part)" /> {{ says }}</label>
       <div v-if="value[part] !== undefined" class="inner">
         <FillFields v-if="part === 'fill'" :value="value.fill!" :palette="palette" @change="emit('change', { ...value, fill: $event })" />
-        <ColourField v-else-if="part === 'words'" words="Words" :value="value.words!" :palette="palette" @change="emit('change', { ...value, words: $event! })" />
-        <ColourField v-else-if="part === 'border'" words="Border" :value="value.border!" :palette="palette" @change="emit('change', { ...value, border: $event! })" />
+        <ColourField
+          v-else-if="part === 'words'"
+          words="Words"
+          :value="value.words!"
+          :palette="palette"
+          @change="emit('change', { ...value, words: $event! })"
+        />
+        <ColourField
+          v-else-if="part === 'border'"
+          words="Border"
+          :value="value.border!"
+          :palette="palette"
+          @change="emit('change', { ...value, border: $event! })"
+        />
         <ShadowFields v-else :value="value.shadow!" :palette="palette" @change="emit('change', { ...value, shadow: $event })" />
       </div>
     </template>
@@ -31,8 +53,27 @@ function toggle(part: keyof StateChange) {
 </template>
 
 <style scoped>
-.state { border: 0; padding: 0; margin: 0; display: grid; gap: 5px; min-width: 0; }
-legend { color: var(--soft); font-size: 12.5px; padding: 0; margin-bottom: 3px; }
-.tick { display: flex; gap: 7px; align-items: center; }
-.inner { border-left: 2px solid var(--line); padding-left: 8px; }
+.state {
+  border: 0;
+  padding: 0;
+  margin: 0;
+  display: grid;
+  gap: 5px;
+  min-width: 0;
+}
+legend {
+  color: var(--soft);
+  font-size: 12.5px;
+  padding: 0;
+  margin-bottom: 3px;
+}
+.tick {
+  display: flex;
+  gap: 7px;
+  align-items: center;
+}
+.inner {
+  border-left: 2px solid var(--line);
+  padding-left: 8px;
+}
 </style>

@@ -14,13 +14,16 @@ const listing = useListing()
 
 const finding = ref(false)
 const choosingFolder = ref(false)
-const writing = ref<{ id: string, name: string, body: string }>()
+const writing = ref<{ id: string; name: string; body: string }>()
 const over = ref(0)
 const moving = ref<number>()
 const before = ref<number>()
 const list = ref<HTMLElement>()
 
-watch(() => bundle.value?.entries, entries => void library.meet((entries ?? []).flatMap(entry => entry.kind === 'file' ? [entry.file] : [])))
+watch(
+  () => bundle.value?.entries,
+  entries => void library.meet((entries ?? []).flatMap(entry => (entry.kind === 'file' ? [entry.file] : []))),
+)
 
 const entries = computed(() => bundle.value?.entries ?? [])
 const named = computed(() => entries.value.map(entry => bundle.value!.now[entry.id]!))
@@ -29,7 +32,10 @@ function replace(index: number, entry: BundleEntry) {
   return compose(entries.value.with(index, entry))
 }
 async function remove(index: number) {
-  await compose(entries.value.filter((_, other) => other !== index), `“${named.value[index]!.own}” is no longer in the bundle. It stays in the library.`)
+  await compose(
+    entries.value.filter((_, other) => other !== index),
+    `“${named.value[index]!.own}” is no longer in the bundle. It stays in the library.`,
+  )
   focusRow(Math.min(index, entries.value.length - 1))
 }
 async function move(from: number, to: number) {
@@ -43,8 +49,13 @@ function focusRow(index: number) {
 }
 
 const STARTS: Record<'READ ME.txt' | 'LICENCE.txt', () => string> = {
-  'READ ME.txt': () => `${bundle.value!.file.title}\n\nFrom ${session.site.name || 'us'}${session.site.address ? `, ${session.site.address}` : ''}\n\nIn here:\n${bundle.value!.members.slice(0, 60).map(member => `- ${member.path}`).join('\n')}\n`,
-  'LICENCE.txt': () => `© ${new Date().getFullYear()} ${session.site.name || '(your name)'}\n\nYou may print and copy these files for your own use and for teaching.\nPlease ask us before you sell them or put them on another site.\n`,
+  'READ ME.txt': () =>
+    `${bundle.value!.file.title}\n\nFrom ${session.site.name || 'us'}${session.site.address ? `, ${session.site.address}` : ''}\n\nIn here:\n${bundle
+      .value!.members.slice(0, 60)
+      .map(member => `- ${member.path}`)
+      .join('\n')}\n`,
+  'LICENCE.txt': () =>
+    `© ${new Date().getFullYear()} ${session.site.name || '(your name)'}\n\nYou may print and copy these files for your own use and for teaching.\nPlease ask us before you sell them or put them on another site.\n`,
 }
 function write(name: keyof typeof STARTS) {
   const there = entries.value.find(entry => entry.kind === 'text' && entry.name === name)
@@ -98,60 +109,188 @@ function onKey(event: KeyboardEvent, index: number) {
 
 <template>
   <section
-    class="composer" aria-label="What is in the bundle" :class="{ over: over > 0 && moving === undefined }"
-    @dragenter="takes($event) && over++" @dragleave="takes($event) && over--" @dragover="takes($event) && $event.preventDefault()"
+    class="composer"
+    aria-label="What is in the bundle"
+    :class="{ over: over > 0 && moving === undefined }"
+    @dragenter="takes($event) && over++"
+    @dragleave="takes($event) && over--"
+    @dragover="takes($event) && $event.preventDefault()"
     @drop.prevent.stop="onDrop"
   >
     <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
     <template v-else-if="bundle">
-      <p class="sum" aria-live="polite"><b>{{ counted(bundle.total, 'file') }}, <span :title="formatExactSize(bundle.file.size)">{{ formatSize(bundle.file.size) }}</span></b> as a zip, put together anew for everyone who downloads it.</p>
+      <p class="sum" aria-live="polite">
+        <b
+          >{{ counted(bundle.total, 'file') }},
+          <span :title="formatExactSize(bundle.file.size)">{{ formatSize(bundle.file.size) }}</span></b
+        >
+        as a zip, put together anew for everyone who downloads it.
+      </p>
       <ol v-if="entries.length" ref="list" class="entries">
         <li
-          v-for="(entry, index) in entries" :key="entry.id" draggable="true" :class="{ before: before === index, behind: before === index + 1 && index === entries.length - 1 }"
-          @dragstart="startMoving($event, index)" @dragend="moving = before = undefined" @dragover="onRowOver($event, index)" @keydown="onKey($event, index)"
+          v-for="(entry, index) in entries"
+          :key="entry.id"
+          draggable="true"
+          :class="{ before: before === index, behind: before === index + 1 && index === entries.length - 1 }"
+          @dragstart="startMoving($event, index)"
+          @dragend="moving = before = undefined"
+          @dragover="onRowOver($event, index)"
+          @keydown="onKey($event, index)"
         >
-          <BundleEntryRow :entry="entry" :now="named[index]!" @change="replace(index, $event)" @remove="remove(index)" @edit="entry.kind === 'text' && (writing = { ...entry })" />
+          <BundleEntryRow
+            :entry="entry"
+            :now="named[index]!"
+            @change="replace(index, $event)"
+            @remove="remove(index)"
+            @edit="entry.kind === 'text' && (writing = { ...entry })"
+          />
         </li>
       </ol>
-      <p v-else class="empty">Nothing is in it yet. Drop files and folders here, from the library or from your computer, or add them below.</p>
+      <p v-else class="empty">
+        Nothing is in it yet. Drop files and folders here, from the library or from your computer, or add them below.
+      </p>
       <div class="acts">
         <span class="with-finder">
           <button type="button" class="plain strong" :aria-expanded="finding" @click="finding = !finding">Add files…</button>
-          <FileFinder v-if="finding" class="finder-pop" label="Find a file for the bundle" computer no-bundles @choose="finding = false; add({ files: [$event.id], folders: [] })" @computer="fromComputer" @close="finding = false" />
+          <FileFinder
+            v-if="finding"
+            class="finder-pop"
+            label="Find a file for the bundle"
+            computer
+            no-bundles
+            @choose="
+              $event => {
+                finding = false
+                add({ files: [$event.id], folders: [] })
+              }
+            "
+            @computer="fromComputer"
+            @close="finding = false"
+          />
         </span>
         <button type="button" class="plain strong" @click="choosingFolder = true">Add a folder, always…</button>
         <button type="button" class="plain" @click="write('READ ME.txt')">Write a read-me</button>
         <button type="button" class="plain" @click="write('LICENCE.txt')">Write a licence</button>
       </div>
-      <p v-if="entries.length" class="hint">Click a path to rename it in the zip; write <code>/</code> for folders, as in <code>Charts/raku.pdf</code>. Drag rows, or press <kbd>Alt</kbd> <kbd>↑</kbd> <kbd>↓</kbd>, to order them.</p>
+      <p v-if="entries.length" class="hint">
+        Click a path to rename it in the zip; write <code>/</code> for folders, as in <code>Charts/raku.pdf</code>. Drag rows, or press
+        <kbd>Alt</kbd> <kbd>↑</kbd> <kbd>↓</kbd>, to order them.
+      </p>
       <details v-if="bundle.total">
         <summary>All that visitors find in it</summary>
         <ul class="members">
-          <li v-for="member in bundle.members" :key="member.path"><code>{{ member.path }}</code><span class="mono">{{ formatSize(member.size) }}</span></li>
+          <li v-for="member in bundle.members" :key="member.path">
+            <code>{{ member.path }}</code><span class="mono">{{ formatSize(member.size) }}</span>
+          </li>
         </ul>
-        <p v-if="bundle.total > bundle.members.length" class="hint">And {{ (bundle.total - bundle.members.length).toLocaleString() }} more.</p>
+        <p v-if="bundle.total > bundle.members.length" class="hint">
+          And {{ (bundle.total - bundle.members.length).toLocaleString() }} more.
+        </p>
       </details>
-      <FolderPickDialog v-if="choosingFolder" question="Which folder, always?" hint="What is put into it later is in the bundle at once; what is taken out is not." act="Put it in" @choose="choosingFolder = false; add({ files: [], folders: [$event] })" @close="choosingFolder = false" />
+      <FolderPickDialog
+        v-if="choosingFolder"
+        question="Which folder, always?"
+        hint="What is put into it later is in the bundle at once; what is taken out is not."
+        act="Put it in"
+        @choose="
+          $event => {
+            choosingFolder = false
+            add({ files: [], folders: [$event] })
+          }
+        "
+        @close="choosingFolder = false"
+      />
       <BundleTextDialog v-if="writing" v-model="writing.body" :name="writing.name" @save="saveText" @close="writing = undefined" />
     </template>
   </section>
 </template>
 
 <style scoped>
-.composer { display: grid; gap: 10px; align-content: start; min-width: 0; min-height: 200px; border-radius: 4px; }
-.composer.over { outline: 2px dashed var(--water); outline-offset: 4px; background: #E1EFED; }
-.entries { list-style: none; margin: 0; padding: 0; border: 1px solid #A9B7B3; border-radius: 4px; overflow: hidden; }
-.entries li { cursor: grab; }
-.entries li:last-child :deep(.entry) { border-bottom: 0; }
-.before { box-shadow: 0 -2px 0 var(--water); position: relative; z-index: 1; }
-.behind { box-shadow: 0 2px 0 var(--water); position: relative; z-index: 1; }
-.empty { padding: 30px 20px; text-align: center; color: var(--soft); border: 2px dashed #A9B7B3; border-radius: 4px; }
-.with-finder { position: relative; }
-.finder-pop { position: absolute; z-index: 5; left: 0; top: 32px; }
-summary { cursor: pointer; color: var(--water); width: fit-content; }
-.members { list-style: none; margin: 8px 0 0; padding: 0; max-height: 340px; overflow: auto; border: 1px solid var(--line); border-radius: 4px; }
-.members li { display: flex; gap: 12px; padding: 3px 10px; border-bottom: 1px solid #E4EAE8; }
-.members code { flex: 1; min-width: 0; overflow-wrap: anywhere; }
-.members span { color: var(--soft); white-space: nowrap; }
-.failure { padding: 14px; background: #F6E3D8; border-radius: 4px; }
+.composer {
+  display: grid;
+  gap: 10px;
+  align-content: start;
+  min-width: 0;
+  min-height: 200px;
+  border-radius: 4px;
+}
+.composer.over {
+  outline: 2px dashed var(--water);
+  outline-offset: 4px;
+  background: #e1efed;
+}
+.entries {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  border: 1px solid #a9b7b3;
+  border-radius: 4px;
+  overflow: hidden;
+}
+.entries li {
+  cursor: grab;
+}
+.entries li:last-child :deep(.entry) {
+  border-bottom: 0;
+}
+.before {
+  box-shadow: 0 -2px 0 var(--water);
+  position: relative;
+  z-index: 1;
+}
+.behind {
+  box-shadow: 0 2px 0 var(--water);
+  position: relative;
+  z-index: 1;
+}
+.empty {
+  padding: 30px 20px;
+  text-align: center;
+  color: var(--soft);
+  border: 2px dashed #a9b7b3;
+  border-radius: 4px;
+}
+.with-finder {
+  position: relative;
+}
+.finder-pop {
+  position: absolute;
+  z-index: 5;
+  left: 0;
+  top: 32px;
+}
+summary {
+  cursor: pointer;
+  color: var(--water);
+  width: fit-content;
+}
+.members {
+  list-style: none;
+  margin: 8px 0 0;
+  padding: 0;
+  max-height: 340px;
+  overflow: auto;
+  border: 1px solid var(--line);
+  border-radius: 4px;
+}
+.members li {
+  display: flex;
+  gap: 12px;
+  padding: 3px 10px;
+  border-bottom: 1px solid #e4eae8;
+}
+.members code {
+  flex: 1;
+  min-width: 0;
+  overflow-wrap: anywhere;
+}
+.members span {
+  color: var(--soft);
+  white-space: nowrap;
+}
+.failure {
+  padding: 14px;
+  background: #f6e3d8;
+  border-radius: 4px;
+}
 </style>

@@ -19,8 +19,7 @@ async function make() {
   try {
     await makeBundle(title.value, props.things)
     emit('close')
-  }
-  catch (error) {
+  } catch (error) {
     problem.value = wordsOf(error)
   }
 }
@@ -30,15 +29,32 @@ async function make() {
   <VDialog :model-value="true" max-width="440" aria-labelledby="bundle-head" @update:model-value="emit('close')">
     <form class="dialog" @submit.prevent="make">
       <h2 id="bundle-head">A bundle{{ things.files.length + things.folders.length ? ` of ${wordsForSelection(things)}` : '' }}</h2>
-      <label class="field wide"><span>What visitors know it as</span><input ref="field" v-model="title" type="text" maxlength="200" placeholder="Everything for the first evening"></label>
-      <p class="hint">{{ address ? 'Its address will be' : 'A zip with an address of its own, put together from what its files are whenever somebody downloads it.' }} <code v-if="address">{{ address }}</code></p>
+      <label class="field wide"
+        ><span>What visitors know it as</span
+        ><input ref="field" v-model="title" type="text" maxlength="200" placeholder="Everything for the first evening"
+      /></label>
+      <p class="hint">
+        {{
+          address
+            ? 'Its address will be'
+            : 'A zip with an address of its own, put together from what its files are whenever somebody downloads it.'
+        }}
+        <code v-if="address">{{ address }}</code>
+      </p>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <div class="acts"><button type="submit" class="main" :disabled="!title.trim()">Make the bundle</button><button type="button" class="plain" @click="emit('close')">Cancel</button></div>
+      <div class="acts">
+        <button type="submit" class="main" :disabled="!title.trim()">Make the bundle</button
+        ><button type="button" class="plain" @click="emit('close')">Cancel</button>
+      </div>
     </form>
   </VDialog>
 </template>
 
 <style scoped>
-.wide { width: 100%; }
-code { overflow-wrap: anywhere; }
+.wide {
+  width: 100%;
+}
+code {
+  overflow-wrap: anywhere;
+}
 </style>

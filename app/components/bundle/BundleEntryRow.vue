@@ -5,19 +5,21 @@ import { entryPath, withPath } from '~~/core/bundle/entryPath'
 import { formatExactSize, formatSize } from '~~/core/files/size'
 
 /** One thing that was put into a bundle, and where it lies in the zip. */
-const props = defineProps<{ entry: BundleEntry, now: BundleDetails['now'][string] }>()
-const emit = defineEmits<{ change: [entry: BundleEntry], remove: [], edit: [] }>()
+const props = defineProps<{ entry: BundleEntry; now: BundleDetails['now'][string] }>()
+const emit = defineEmits<{ change: [entry: BundleEntry]; remove: []; edit: [] }>()
 const library = useLibrary()
 const field = ref<HTMLInputElement>()
 
-const file = computed(() => props.entry.kind === 'file' ? library.known.get(props.entry.file) : undefined)
+const file = computed(() => (props.entry.kind === 'file' ? library.known.get(props.entry.file) : undefined))
 const path = computed(() => entryPath(props.entry, props.now.own))
 const what = computed(() => {
-  if (props.now.gone) return props.entry.kind === 'folder' ? 'This folder is gone: nothing of it is sent.' : 'This file is in the bin: it is not sent.'
-  if (props.entry.kind === 'folder') return `${counted(props.now.files, 'file')}: always what the folder “${props.now.own}” holds${props.entry.name === '' ? ', without its name' : ''}`
+  if (props.now.gone)
+    return props.entry.kind === 'folder' ? 'This folder is gone: nothing of it is sent.' : 'This file is in the bin: it is not sent.'
+  if (props.entry.kind === 'folder')
+    return `${counted(props.now.files, 'file')}: always what the folder “${props.now.own}” holds${props.entry.name === '' ? ', without its name' : ''}`
   if (props.entry.kind === 'text') return 'written for this bundle'
   // Only where two things would have the same path.
-  return props.now.path !== path.value ? `sent as ${props.now.path}` : file.value?.title ?? ''
+  return props.now.path !== path.value ? `sent as ${props.now.path}` : (file.value?.title ?? '')
 })
 
 /** what stands in the field: while it is typed into, nothing else may write there */
@@ -41,26 +43,100 @@ function onEscape() {
     <TypeTag v-if="file" :tag="file.tag" :family="file.family" />
     <span v-else class="sign"><VIcon :icon="entry.kind === 'folder' ? mdiFolderOutline : mdiTextBoxOutline" size="18" /></span>
     <span class="words">
-      <input ref="field" v-model="text" class="path mono" type="text" maxlength="400" spellcheck="false" :aria-label="`Path of ${now.own || 'a file that is gone'} in the zip`" :placeholder="entry.kind === 'folder' ? 'at the top of the zip' : now.own" :title="path" @blur="rename" @keydown.enter="field!.blur()" @keydown.esc.stop="onEscape">
-      <span class="what"><NuxtLink v-if="file && !now.gone && what === file.title" :to="`/desk/files/${file.id}`" draggable="false">{{ what }}</NuxtLink><template v-else>{{ what }}</template></span>
+      <input
+        ref="field"
+        v-model="text"
+        class="path mono"
+        type="text"
+        maxlength="400"
+        spellcheck="false"
+        :aria-label="`Path of ${now.own || 'a file that is gone'} in the zip`"
+        :placeholder="entry.kind === 'folder' ? 'at the top of the zip' : now.own"
+        :title="path"
+        @blur="rename"
+        @keydown.enter="field!.blur()"
+        @keydown.esc.stop="onEscape"
+      />
+      <span class="what"
+        ><NuxtLink v-if="file && !now.gone && what === file.title" :to="`/desk/files/${file.id}`" draggable="false">{{ what }}</NuxtLink
+        ><template v-else>{{ what }}</template></span
+      >
     </span>
     <span class="size mono" :title="formatExactSize(now.size)">{{ now.gone ? '' : formatSize(now.size) }}</span>
     <button v-if="entry.kind === 'text'" type="button" class="plain" :aria-label="`Edit ${now.own}`" @click="emit('edit')">Edit</button>
-    <button type="button" class="plain quiet" :aria-label="`Take ${path || now.own || 'it'} out`" title="Take it out" @click="emit('remove')"><VIcon :icon="mdiClose" size="15" /></button>
+    <button
+      type="button"
+      class="plain quiet"
+      :aria-label="`Take ${path || now.own || 'it'} out`"
+      title="Take it out"
+      @click="emit('remove')"
+    >
+      <VIcon :icon="mdiClose" size="15" />
+    </button>
   </div>
 </template>
 
 <style scoped>
-.entry { display: flex; align-items: center; gap: 10px; min-height: 46px; padding: 0 6px 0 10px; background: #fff; border-bottom: 1px solid #E4EAE8; }
-.entry:hover, .entry:focus-within { background: #F1F6F5; }
-.sign { width: 40px; text-align: center; color: var(--soft); flex: none; }
-.words { flex: 1; min-width: 0; display: grid; }
-.path { height: 22px; padding: 0 5px; margin-left: -6px; background: transparent; border-color: transparent; text-overflow: ellipsis; }
-.entry:hover .path, .path:focus { background: #fff; border-color: #95A39F; }
-.what { min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; color: var(--soft); font-size: 12.5px; }
-.what a { color: inherit; text-decoration: none; }
-.what a:hover { text-decoration: underline; }
-.size { color: var(--soft); white-space: nowrap; }
-.gone .path { text-decoration: line-through; }
-.gone .what { color: #9A4420; }
+.entry {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  min-height: 46px;
+  padding: 0 6px 0 10px;
+  background: #fff;
+  border-bottom: 1px solid #e4eae8;
+}
+.entry:hover,
+.entry:focus-within {
+  background: #f1f6f5;
+}
+.sign {
+  width: 40px;
+  text-align: center;
+  color: var(--soft);
+  flex: none;
+}
+.words {
+  flex: 1;
+  min-width: 0;
+  display: grid;
+}
+.path {
+  height: 22px;
+  padding: 0 5px;
+  margin-left: -6px;
+  background: transparent;
+  border-color: transparent;
+  text-overflow: ellipsis;
+}
+.entry:hover .path,
+.path:focus {
+  background: #fff;
+  border-color: #95a39f;
+}
+.what {
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  color: var(--soft);
+  font-size: 12.5px;
+}
+.what a {
+  color: inherit;
+  text-decoration: none;
+}
+.what a:hover {
+  text-decoration: underline;
+}
+.size {
+  color: var(--soft);
+  white-space: nowrap;
+}
+.gone .path {
+  text-decoration: line-through;
+}
+.gone .what {
+  color: #9a4420;
+}
 </style>

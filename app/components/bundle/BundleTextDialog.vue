@@ -2,7 +2,7 @@
 /** A text that goes into a bundle: a read-me, a licence. */
 defineProps<{ name: string }>()
 const body = defineModel<string>({ required: true })
-const emit = defineEmits<{ save: [], close: [] }>()
+const emit = defineEmits<{ save: []; close: [] }>()
 </script>
 
 <template>
@@ -10,11 +10,16 @@ const emit = defineEmits<{ save: [], close: [] }>()
     <form class="dialog" @submit.prevent="emit('save')">
       <h2 id="bundle-text-head">{{ name }}</h2>
       <textarea v-model="body" v-focus rows="14" maxlength="100000" :aria-label="`Text of ${name}`" />
-      <div class="acts"><button type="submit" class="main">Put it in</button><button type="button" class="plain" @click="emit('close')">Cancel</button></div>
+      <div class="acts">
+        <button type="submit" class="main">Put it in</button><button type="button" class="plain" @click="emit('close')">Cancel</button>
+      </div>
     </form>
   </VDialog>
 </template>
 
 <style scoped>
-textarea { width: 100%; box-sizing: border-box; }
+textarea {
+  width: 100%;
+  box-sizing: border-box;
+}
 </style>

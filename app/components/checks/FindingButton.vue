@@ -4,7 +4,11 @@ import type { Finding } from '~~/core/walk/finding'
 
 /** What a finding is about, as visitors see it: the button in its look and on its background, or the words of a link. */
 const props = defineProps<{ finding: Finding }>()
-const worn = useWorn(() => ({ look: props.finding.drawn?.look ?? '', own: props.finding.drawn?.own, placement: props.finding.placement ?? '' }))
+const worn = useWorn(() => ({
+  look: props.finding.drawn?.look ?? '',
+  own: props.finding.drawn?.own,
+  placement: props.finding.placement ?? '',
+}))
 const inner = computed(() => buttonInner({ label: props.finding.label || 'Download', note: '', spoken: '' }, worn.appearance.value))
 </script>
 
@@ -15,10 +19,29 @@ const inner = computed(() => buttonInner({ label: props.finding.label || 'Downlo
     <!-- eslint-disable-next-line vue/no-v-html -->
     <span class="tr-button" :class="worn.className.value" v-html="inner" />
   </span>
-  <span v-else class="drawn tr-page"><span :class="{ 'tr-link': finding.placement }">{{ finding.label || 'without words' }}</span></span>
+  <span v-else class="drawn tr-page"
+    ><span :class="{ 'tr-link': finding.placement }">{{ finding.label || 'without words' }}</span></span
+  >
 </template>
 
 <style scoped>
-.drawn { display: grid; align-items: center; justify-items: center; min-height: 46px; padding: 6px 8px; border: 1px solid var(--line); background: var(--paper); container-type: normal; overflow: hidden; overflow-wrap: anywhere; font-size: 13px; line-height: 1.3; text-align: center; }
-.drawn .tr-button { zoom: .68; max-width: 240px; }
+.drawn {
+  display: grid;
+  align-items: center;
+  justify-items: center;
+  min-height: 46px;
+  padding: 6px 8px;
+  border: 1px solid var(--line);
+  background: var(--paper);
+  container-type: normal;
+  overflow: hidden;
+  overflow-wrap: anywhere;
+  font-size: 13px;
+  line-height: 1.3;
+  text-align: center;
+}
+.drawn .tr-button {
+  zoom: 0.68;
+  max-width: 240px;
+}
 </style>

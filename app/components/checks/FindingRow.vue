@@ -34,29 +34,85 @@ async function leave() {
       <p v-if="problem" class="hint clay" role="alert">{{ problem }}</p>
     </div>
     <form v-if="leaving" class="because" @submit.prevent="leave">
-      <label class="field"><span>It may stay, because</span><input v-model="because" v-focus type="text" maxlength="300" required @keydown.esc.stop="leaving = false"></label>
+      <label class="field"
+        ><span>It may stay, because</span
+        ><input v-model="because" v-focus type="text" maxlength="300" required @keydown.esc.stop="leaving = false"
+      /></label>
       <button type="submit" class="plain strong" :disabled="busy">Leave it</button>
       <button type="button" class="plain" @click="leaving = false">Cancel</button>
     </form>
     <div v-else class="acts">
-      <button v-if="finding.act && !finding.left" type="button" class="plain strong mend" :disabled="busy" @click="act(() => checks.mend([finding]))">{{ finding.act }}</button>
-      <button v-if="finding.left" type="button" class="plain" :disabled="busy" @click="act(() => checks.takeUp(finding))">Show it again</button>
-      <button v-else type="button" class="plain" :aria-label="`Leave “${finding.label}” as it is…`" @click="leaving = true">Leave it…</button>
+      <button
+        v-if="finding.act && !finding.left"
+        type="button"
+        class="plain strong mend"
+        :disabled="busy"
+        @click="act(() => checks.mend([finding]))"
+      >
+        {{ finding.act }}
+      </button>
+      <button v-if="finding.left" type="button" class="plain" :disabled="busy" @click="act(() => checks.takeUp(finding))">
+        Show it again
+      </button>
+      <button v-else type="button" class="plain" :aria-label="`Leave “${finding.label}” as it is…`" @click="leaving = true">
+        Leave it…
+      </button>
     </div>
   </li>
 </template>
 
 <style scoped>
-.finding { display: grid; grid-template-columns: 190px minmax(0, 1fr) minmax(0, 260px); gap: 6px 14px; align-items: center; padding: 9px 0; border-top: 1px solid var(--line); }
-.what { min-width: 0; overflow-wrap: anywhere; }
-.where { font-size: 12.5px; }
-.mark { margin-left: 8px; padding-left: 7px; border-left: 4px solid var(--straw); color: var(--soft); }
-.acts { justify-content: flex-end; }
-.mend { max-width: 100%; white-space: normal; text-align: left; padding-block: 3px; line-height: 1.3; overflow-wrap: anywhere; }
-.because { grid-column: 2 / -1; display: flex; gap: 6px; align-items: end; flex-wrap: wrap; }
-.because .field { flex: 1; min-width: 180px; }
+.finding {
+  display: grid;
+  grid-template-columns: 190px minmax(0, 1fr) minmax(0, 260px);
+  gap: 6px 14px;
+  align-items: center;
+  padding: 9px 0;
+  border-top: 1px solid var(--line);
+}
+.what {
+  min-width: 0;
+  overflow-wrap: anywhere;
+}
+.where {
+  font-size: 12.5px;
+}
+.mark {
+  margin-left: 8px;
+  padding-left: 7px;
+  border-left: 4px solid var(--straw);
+  color: var(--soft);
+}
+.acts {
+  justify-content: flex-end;
+}
+.mend {
+  max-width: 100%;
+  white-space: normal;
+  text-align: left;
+  padding-block: 3px;
+  line-height: 1.3;
+  overflow-wrap: anywhere;
+}
+.because {
+  grid-column: 2 / -1;
+  display: flex;
+  gap: 6px;
+  align-items: end;
+  flex-wrap: wrap;
+}
+.because .field {
+  flex: 1;
+  min-width: 180px;
+}
 @container (max-width: 680px) {
-  .finding { grid-template-columns: 130px minmax(0, 1fr); align-items: start; }
-  .acts { grid-column: 2; justify-content: flex-start; }
+  .finding {
+    grid-template-columns: 130px minmax(0, 1fr);
+    align-items: start;
+  }
+  .acts {
+    grid-column: 2;
+    justify-content: flex-start;
+  }
 }
 </style>

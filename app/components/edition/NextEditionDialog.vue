@@ -18,19 +18,27 @@ const DOUBT_WORDS: Record<Doubt, string> = {
 }
 
 async function load() {
-  await attempt(async () => comparison.value = await editions.compare(open.value))
+  await attempt(async () => (comparison.value = await editions.compare(open.value)))
 }
-const { pause } = useIntervalFn(() => {
-  if (comparison.value && !comparison.value.reading) pause()
-  else void load()
-}, 700, { immediateCallback: true })
+const { pause } = useIntervalFn(
+  () => {
+    if (comparison.value && !comparison.value.reading) pause()
+    else void load()
+  },
+  700,
+  { immediateCallback: true },
+)
 
 async function act(what: (edition: typeof open.value) => Promise<unknown>) {
   busy.value = true
   await attempt(() => what(open.value))
   busy.value = false
 }
-const follows = computed(() => open.value.file.uses ? `${counted(open.value.file.uses, 'place')} and its address follow at once.` : 'Its address stays, and gives the new one at once.')
+const follows = computed(() =>
+  open.value.file.uses
+    ? `${counted(open.value.file.uses, 'place')} and its address follow at once.`
+    : 'Its address stays, and gives the new one at once.',
+)
 </script>
 
 <template>
@@ -38,7 +46,9 @@ const follows = computed(() => open.value.file.uses ? `${counted(open.value.file
     <div class="dialog">
       <h2 id="edition-head">Next edition of “{{ open.file.title }}”</h2>
       <template v-if="comparison">
-        <ul v-if="comparison.doubts.length" class="doubts"><li v-for="doubt in comparison.doubts" :key="doubt">{{ DOUBT_WORDS[doubt] }}</li></ul>
+        <ul v-if="comparison.doubts.length" class="doubts">
+          <li v-for="doubt in comparison.doubts" :key="doubt">{{ DOUBT_WORDS[doubt] }}</li>
+        </ul>
         <div class="sides">
           <EditionSide head="Visitors get now" :file-id="open.file.id" :edition="comparison.now" :other="comparison.next" />
           <EditionSide head="Next" :file-id="open.file.id" :edition="comparison.next" :other="comparison.now" />
@@ -58,7 +68,16 @@ const follows = computed(() => open.value.file.uses ? `${counted(open.value.file
         <button v-focus type="button" class="main" :disabled="busy" @click="act(editions.show)">Put it live</button>
         <button type="button" class="plain strong" :disabled="busy" @click="setting = true">At a set time…</button>
         <button type="button" class="plain" @click="editions.open = undefined">Keep it waiting</button>
-        <button v-if="open.only" type="button" class="plain" :disabled="busy" title="It becomes a file of its own; all other places keep theirs" @click="act(editions.leadOnly)">Lead only this button to it</button>
+        <button
+          v-if="open.only"
+          type="button"
+          class="plain"
+          :disabled="busy"
+          title="It becomes a file of its own; all other places keep theirs"
+          @click="act(editions.leadOnly)"
+        >
+          Lead only this button to it
+        </button>
         <button v-else type="button" class="plain" :disabled="busy" @click="act(editions.keepBoth)">It is another file: keep both</button>
         <button type="button" class="plain clay" :disabled="busy" @click="act(editions.discard)">Throw it away</button>
       </div>
@@ -67,11 +86,43 @@ const follows = computed(() => open.value.file.uses ? `${counted(open.value.file
 </template>
 
 <style scoped>
-.sides { display: grid; grid-template-columns: 1fr 1fr; gap: 18px; width: 100%; }
-.texts { width: 100%; }
-.acts { position: sticky; bottom: -20px; width: 100%; margin: 0 0 -20px; padding: 8px 0 14px; background: #fff; border-top: 1px solid var(--line); }
-.acts .hint { width: 100%; }
-.doubts { margin: 0; padding: 8px 12px 8px 28px; width: 100%; background: #F6E3D8; border-left: 4px solid var(--clay); line-height: 1.5; }
-h3 { margin: 0; font-size: 13px; font-weight: 650; }
-@media (max-width: 560px) { .sides { gap: 10px; } }
+.sides {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 18px;
+  width: 100%;
+}
+.texts {
+  width: 100%;
+}
+.acts {
+  position: sticky;
+  bottom: -20px;
+  width: 100%;
+  margin: 0 0 -20px;
+  padding: 8px 0 14px;
+  background: #fff;
+  border-top: 1px solid var(--line);
+}
+.acts .hint {
+  width: 100%;
+}
+.doubts {
+  margin: 0;
+  padding: 8px 12px 8px 28px;
+  width: 100%;
+  background: #f6e3d8;
+  border-left: 4px solid var(--clay);
+  line-height: 1.5;
+}
+h3 {
+  margin: 0;
+  font-size: 13px;
+  font-weight: 650;
+}
+@media (max-width: 560px) {
+  .sides {
+    gap: 10px;
+  }
+}
 </style>

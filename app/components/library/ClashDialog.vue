@@ -9,9 +9,12 @@ const WAY_WORDS: Record<ClashWay, string> = { edition: 'New edition', both: 'Kee
 const ORDER: ClashWay[] = [...CLASH_WAYS].sort((a, b) => Object.keys(WAY_WORDS).indexOf(a) - Object.keys(WAY_WORDS).indexOf(b))
 const items = computed(() => clashes.open?.clashes ?? [])
 
-watch(() => clashes.open, (open) => {
-  if (open) setAll('edition')
-})
+watch(
+  () => clashes.open,
+  open => {
+    if (open) setAll('edition')
+  },
+)
 function setAll(way: ClashWay) {
   ways.value = Object.fromEntries(items.value.map(({ name }) => [name, way]))
 }
@@ -20,30 +23,77 @@ function setAll(way: ClashWay) {
 <template>
   <VDialog :model-value="!!clashes.open" max-width="640" aria-labelledby="clash-head" @update:model-value="clashes.open?.answer(undefined)">
     <form class="dialog" @submit.prevent="clashes.open?.answer(new Map(Object.entries(ways)))">
-      <h2 id="clash-head">{{ items.length === 1 ? 'A file of that name is there already' : `${items.length} files of the same names are there already` }}</h2>
+      <h2 id="clash-head">
+        {{ items.length === 1 ? 'A file of that name is there already' : `${items.length} files of the same names are there already` }}
+      </h2>
       <p>A <b>new edition</b> keeps the address: every button leads to the new file at once, and the old one can be brought back.</p>
-      <div v-if="items.length > 1" class="all"><span>All of them:</span>
+      <div v-if="items.length > 1" class="all">
+        <span>All of them:</span>
         <button v-for="way in ORDER" :key="way" type="button" class="plain strong" @click="setAll(way)">{{ WAY_WORDS[way] }}</button>
       </div>
       <ul>
         <li v-for="{ name, file } in items" :key="name">
-          <span class="name"><b :title="name">{{ name }}</b><span>there: {{ formatSize(file.size) }}, {{ shortDate(file.changed) }}{{ file.uses ? `, ${counted(file.uses, 'place')}` : ', not used' }}</span></span>
+          <span class="name"
+            ><b :title="name">{{ name }}</b
+            ><span
+              >there: {{ formatSize(file.size) }}, {{ shortDate(file.changed)
+              }}{{ file.uses ? `, ${counted(file.uses, 'place')}` : ', not used' }}</span
+            ></span
+          >
           <span class="choices" role="radiogroup" :aria-label="`What becomes of ${name}`">
-            <label v-for="way in ORDER" :key="way"><input v-model="ways[name]" type="radio" :name="`clash-${name}`" :value="way"><span>{{ WAY_WORDS[way] }}</span></label>
+            <label v-for="way in ORDER" :key="way"
+              ><input v-model="ways[name]" type="radio" :name="`clash-${name}`" :value="way" /><span>{{ WAY_WORDS[way] }}</span></label
+            >
           </span>
         </li>
       </ul>
-      <div class="acts"><button v-focus type="submit" class="main">Go on</button><button type="button" class="plain" @click="clashes.open?.answer(undefined)">Put nothing in</button></div>
+      <div class="acts">
+        <button v-focus type="submit" class="main">Go on</button
+        ><button type="button" class="plain" @click="clashes.open?.answer(undefined)">Put nothing in</button>
+      </div>
     </form>
   </VDialog>
 </template>
 
 <style scoped>
-.all { display: flex; flex-wrap: wrap; align-items: center; gap: 6px; }
-ul { list-style: none; width: 100%; margin: 0; padding: 0; max-height: 300px; overflow: auto; }
-li { display: flex; flex-wrap: wrap; align-items: center; gap: 6px 12px; padding: 7px 2px; border-bottom: 1px solid var(--line); }
-.name { flex: 1 1 200px; min-width: 0; display: grid; }
-.name b { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.name span { color: var(--soft); font-size: 12.5px; }
-.choices { flex: 0 0 auto; grid-auto-columns: 92px; }
+.all {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px;
+}
+ul {
+  list-style: none;
+  width: 100%;
+  margin: 0;
+  padding: 0;
+  max-height: 300px;
+  overflow: auto;
+}
+li {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 12px;
+  padding: 7px 2px;
+  border-bottom: 1px solid var(--line);
+}
+.name {
+  flex: 1 1 200px;
+  min-width: 0;
+  display: grid;
+}
+.name b {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.name span {
+  color: var(--soft);
+  font-size: 12.5px;
+}
+.choices {
+  flex: 0 0 auto;
+  grid-auto-columns: 92px;
+}
 </style>

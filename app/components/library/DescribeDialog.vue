@@ -14,23 +14,27 @@ const picture = ref<FileItem>()
 const finding = ref(false)
 const problem = ref('')
 
-onMounted(() => selection.attempt(async () => {
-  files.value = await library.meet(selection.chosen.files)
-  const [first] = files.value
-  if (first && files.value.every(file => file.description === first.description)) description.value = first.description
-}))
+onMounted(() =>
+  selection.attempt(async () => {
+    files.value = await library.meet(selection.chosen.files)
+    const [first] = files.value
+    if (first && files.value.every(file => file.description === first.description)) description.value = first.description
+  }),
+)
 const present = computed(() => [...new Set(files.value.flatMap(file => file.tags))].sort())
 
 async function save() {
   problem.value = ''
   try {
     await selection.describe({
-      files: selection.chosen.files, addTags: addTags.value, removeTags: removeTags.value,
-      ...changeDescription.value && { description: description.value }, ...picture.value && { picture: picture.value.id },
+      files: selection.chosen.files,
+      addTags: addTags.value,
+      removeTags: removeTags.value,
+      ...(changeDescription.value && { description: description.value }),
+      ...(picture.value && { picture: picture.value.id }),
     })
     emit('close')
-  }
-  catch (error) {
+  } catch (error) {
     problem.value = wordsOf(error)
   }
 }
@@ -39,25 +43,63 @@ async function save() {
 <template>
   <VDialog :model-value="true" aria-labelledby="describe-head" @update:model-value="emit('close')">
     <form class="dialog" @submit.prevent="save">
-      <h2 id="describe-head">{{ files.length === 1 ? `Describe “${files[0]!.title}”` : `Describe ${counted(files.length, 'file')} at once` }}</h2>
+      <h2 id="describe-head">
+        {{ files.length === 1 ? `Describe “${files[0]!.title}”` : `Describe ${counted(files.length, 'file')} at once` }}
+      </h2>
       <div class="field wide"><span>Add tags</span><TagField v-model="addTags" label="Add tags" autofocus /></div>
-      <fieldset v-if="present.length" class="field wide"><legend>Take tags off</legend>
-        <span class="tags"><label v-for="tag in present" :key="tag"><input v-model="removeTags" type="checkbox" :value="tag"> {{ tag }}</label></span>
+      <fieldset v-if="present.length" class="field wide">
+        <legend>Take tags off</legend>
+        <span class="tags"
+          ><label v-for="tag in present" :key="tag"><input v-model="removeTags" type="checkbox" :value="tag" /> {{ tag }}</label></span
+        >
       </fieldset>
-      <label class="field wide"><span>{{ files.length === 1 ? 'Description' : 'Description, for all of them' }}</span><textarea v-model="description" rows="3" maxlength="2000" @input="changeDescription = true" /></label>
-      <div class="field wide picture"><span>A picture that stands for {{ files.length === 1 ? 'it' : 'them' }}</span>
-        <span class="acts"><FilePicture v-if="picture" :file="picture" class="thumb" /><button type="button" class="plain" @click="finding = !finding">{{ picture ? `“${picture.title}”, another…` : 'Choose a picture…' }}</button></span>
-        <FileFinder v-if="finding" label="Find a picture" family="picture" @choose="picture = $event; finding = false" @close="finding = false" />
+      <label class="field wide"
+        ><span>{{ files.length === 1 ? 'Description' : 'Description, for all of them' }}</span
+        ><textarea v-model="description" rows="3" maxlength="2000" @input="changeDescription = true" />
+      </label>
+      <div class="field wide picture">
+        <span>A picture that stands for {{ files.length === 1 ? 'it' : 'them' }}</span>
+        <span class="acts"
+          ><FilePicture v-if="picture" :file="picture" class="thumb" /><button type="button" class="plain" @click="finding = !finding">
+            {{ picture ? `“${picture.title}”, another…` : 'Choose a picture…' }}
+          </button></span
+        >
+        <FileFinder
+          v-if="finding"
+          label="Find a picture"
+          family="picture"
+          @choose="
+            $event => {
+              picture = $event
+              finding = false
+            }
+          "
+          @close="finding = false"
+        />
       </div>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <div class="acts"><button type="submit" class="main">Save</button><button type="button" class="plain" @click="emit('close')">Cancel</button></div>
+      <div class="acts">
+        <button type="submit" class="main">Save</button><button type="button" class="plain" @click="emit('close')">Cancel</button>
+      </div>
     </form>
   </VDialog>
 </template>
 
 <style scoped>
-.wide { width: 100%; }
-.tags { display: flex; flex-wrap: wrap; gap: 4px 14px; }
-.thumb { width: 40px; height: 40px; }
-textarea { width: 100%; box-sizing: border-box; }
+.wide {
+  width: 100%;
+}
+.tags {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+}
+.thumb {
+  width: 40px;
+  height: 40px;
+}
+textarea {
+  width: 100%;
+  box-sizing: border-box;
+}
 </style>

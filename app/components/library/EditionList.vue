@@ -14,13 +14,23 @@ async function bring() {
 <template>
   <section aria-labelledby="editions-head">
     <h2 id="editions-head">{{ counted(file.editions.length, 'edition') }}</h2>
-    <ol><EditionRow v-for="edition in file.editions.toReversed()" :key="edition.number" :file="file" :edition="edition" /></ol>
+    <ol>
+      <EditionRow v-for="edition in file.editions.toReversed()" :key="edition.number" :file="file" :edition="edition" />
+    </ol>
     <button v-if="!file.deleted" type="button" class="plain strong next" @click="bring">Next edition…</button>
-    <p class="hint">Or drop it here, on the file in the library, or on a button that leads to it. You see both side by side before it goes live.</p>
+    <p class="hint">
+      Or drop it here, on the file in the library, or on a button that leads to it. You see both side by side before it goes live.
+    </p>
   </section>
 </template>
 
 <style scoped>
-ol { list-style: none; margin: 0; padding: 0; }
-.next { margin: 8px 0 4px; }
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.next {
+  margin: 8px 0 4px;
+}
 </style>

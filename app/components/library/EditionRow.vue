@@ -3,7 +3,7 @@ import type { EditionItem, FileItem } from '~~/core/files/fileItem'
 import { formatSize } from '~~/core/files/size'
 
 /** One edition of a file: when it came, who gets it, and what can be done with it. */
-const props = defineProps<{ file: FileItem, edition: EditionItem }>()
+const props = defineProps<{ file: FileItem; edition: EditionItem }>()
 const editions = useEditions()
 const timetable = useTimetable()
 const session = useSession()
@@ -21,55 +21,158 @@ const change = (changed: Parameters<typeof editions.change>[1]) => attempt(() =>
 const later = (time: string) => timetable.set({ kind: 'edition', file: props.file.id, number: props.edition.number }, time)
 
 async function withdraw() {
-  if (!await change({ withdrawn: true })) return
-  useNotices().say(`Edition ${props.edition.number} is withdrawn: visitors are told so.`, { action: { label: 'Undo', run: () => change({ withdrawn: false }) } })
+  if (!(await change({ withdrawn: true }))) return
+  useNotices().say(`Edition ${props.edition.number} is withdrawn: visitors are told so.`, {
+    action: { label: 'Undo', run: () => change({ withdrawn: false }) },
+  })
 }
 </script>
 
 <template>
   <li :class="{ current, open }">
     <div class="line">
-      <button type="button" class="head" :aria-expanded="open" :aria-label="`Edition ${edition.number}, ${shortDate(edition.created)}`" @click="open = !open">
+      <button
+        type="button"
+        class="head"
+        :aria-expanded="open"
+        :aria-label="`Edition ${edition.number}, ${shortDate(edition.created)}`"
+        @click="open = !open"
+      >
         <b>{{ edition.number }}</b>
         <span class="words">
-          <span><span :title="longDate(edition.created)">{{ shortDate(edition.created) }}</span><template v-if="edition.note">: {{ edition.note }}</template></span>
+          <span
+            ><span :title="longDate(edition.created)">{{ shortDate(edition.created) }}</span
+            ><template v-if="edition.note">: {{ edition.note }}</template></span
+          >
           <code :title="edition.fileName">{{ edition.fileName }}, {{ formatSize(edition.size) }}</code>
         </span>
       </button>
       <span v-if="edition.withdrawn" class="out">withdrawn</span>
       <span v-else-if="current" class="now">current</span>
-      <button v-else-if="edition.number > file.edition" type="button" class="plain strong" :aria-label="`Compare edition ${edition.number} with what visitors get`" @click="editions.look(file, edition.number)">Compare…</button>
-      <button v-else type="button" class="plain" :aria-label="`Show edition ${edition.number} to visitors`" @click="attempt(() => editions.showEarlier(at))">Show this one</button>
+      <button
+        v-else-if="edition.number > file.edition"
+        type="button"
+        class="plain strong"
+        :aria-label="`Compare edition ${edition.number} with what visitors get`"
+        @click="editions.look(file, edition.number)"
+      >
+        Compare…
+      </button>
+      <button
+        v-else
+        type="button"
+        class="plain"
+        :aria-label="`Show edition ${edition.number} to visitors`"
+        @click="attempt(() => editions.showEarlier(at))"
+      >
+        Show this one
+      </button>
     </div>
     <TimeLine v-if="planned" :item="planned" words="Goes live" />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div v-if="open" class="more">
-      <label class="field"><span>Note, for yourself</span><VTextField maxlength="500" :model-value="edition.note" placeholder="What is new in it" @change="change({ note: $event.target.value })" /></label>
-      <p class="hint">Came in {{ longDate(edition.created) }}<template v-if="edition.by"> from {{ edition.by }}</template>.</p>
-      <label v-if="!edition.withdrawn" class="tick"><input type="checkbox" :checked="edition.pinned" @change="change({ pinned: !edition.pinned })"> Anyone can have this edition, by its number</label>
+      <label class="field"
+        ><span>Note, for yourself</span
+        ><VTextField
+          maxlength="500"
+          :model-value="edition.note"
+          placeholder="What is new in it"
+          @change="change({ note: $event.target.value })"
+      /></label>
+      <p class="hint">
+        Came in {{ longDate(edition.created) }}<template v-if="edition.by"> from {{ edition.by }}</template
+        >.
+      </p>
+      <label v-if="!edition.withdrawn" class="tick"
+        ><input type="checkbox" :checked="edition.pinned" @change="change({ pinned: !edition.pinned })" /> Anyone can have this edition, by
+        its number</label
+      >
       <CopyLine v-if="edition.pinned && !edition.withdrawn" name="This edition, for ever" :address="address" />
-      <SetTime v-if="setting" :label="`Edition ${edition.number} goes live at`" :act="later" @done="setting = false" @close="setting = false" />
+      <SetTime
+        v-if="setting"
+        :label="`Edition ${edition.number} goes live at`"
+        :act="later"
+        @done="setting = false"
+        @close="setting = false"
+      />
       <div v-else class="acts">
         <button v-if="!current && !edition.withdrawn" type="button" class="plain" @click="setting = true">Live at a set time…</button>
         <button v-if="edition.withdrawn" type="button" class="plain strong" @click="change({ withdrawn: false })">Give it out again</button>
-        <button v-else type="button" class="plain clay" :title="current ? 'Its buttons are no longer shown to visitors' : 'Nobody can have it any more'" @click="withdraw">Withdraw it</button>
+        <button
+          v-else
+          type="button"
+          class="plain clay"
+          :title="current ? 'Its buttons are no longer shown to visitors' : 'Nobody can have it any more'"
+          @click="withdraw"
+        >
+          Withdraw it
+        </button>
       </div>
     </div>
   </li>
 </template>
 
 <style scoped>
-li { border-bottom: 1px solid var(--line); }
-li.open { padding-bottom: 8px; }
-.line { display: grid; grid-template-columns: minmax(0, 1fr) auto; align-items: center; gap: 6px; }
-.head { display: grid; grid-template-columns: 20px minmax(0, 1fr); gap: 6px; align-items: center; padding: 5px 0; text-align: left; }
-.head:hover b { text-decoration: underline; }
-.words { display: grid; }
-.words > span { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-code { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; color: var(--soft); font-size: 11.5px; }
-.now { padding: 0 8px; color: #3C6530; font-weight: 600; }
-.out { padding: 0 8px; color: #9A4420; font-weight: 600; }
-.more { display: grid; gap: 8px; padding: 6px 0 4px 26px; }
-.tick { display: flex; gap: 7px; align-items: start; line-height: 1.35; }
-.more .acts { margin-left: -8px; }
+li {
+  border-bottom: 1px solid var(--line);
+}
+li.open {
+  padding-bottom: 8px;
+}
+.line {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  align-items: center;
+  gap: 6px;
+}
+.head {
+  display: grid;
+  grid-template-columns: 20px minmax(0, 1fr);
+  gap: 6px;
+  align-items: center;
+  padding: 5px 0;
+  text-align: left;
+}
+.head:hover b {
+  text-decoration: underline;
+}
+.words {
+  display: grid;
+}
+.words > span {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+code {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  color: var(--soft);
+  font-size: 11.5px;
+}
+.now {
+  padding: 0 8px;
+  color: #3c6530;
+  font-weight: 600;
+}
+.out {
+  padding: 0 8px;
+  color: #9a4420;
+  font-weight: 600;
+}
+.more {
+  display: grid;
+  gap: 8px;
+  padding: 6px 0 4px 26px;
+}
+.tick {
+  display: flex;
+  gap: 7px;
+  align-items: start;
+  line-height: 1.35;
+}
+.more .acts {
+  margin-left: -8px;
+}
 </style>

@@ -13,8 +13,7 @@ async function go() {
   try {
     await jobs.fetch(address.value, listing.folder)
     emit('close')
-  }
-  catch (error) {
+  } catch (error) {
     problem.value = wordsOf(error)
   }
 }
@@ -24,15 +23,37 @@ async function go() {
   <VDialog :model-value="true" aria-labelledby="fetch-head" @update:model-value="emit('close')">
     <form class="dialog" @submit.prevent="go">
       <h2 id="fetch-head">Fetch a file from the web</h2>
-      <label class="field wide"><span>Its address</span><input v-model="address" v-focus type="text" inputmode="url" placeholder="https://www.example.com/price-list.pdf" required spellcheck="false" autocomplete="off"></label>
-      <p class="hint">Trough’s server fetches it into {{ listing.folder ? `“${folders.nameOf(listing.folder)}”` : 'the top of the library' }}. It has to be reachable without signing in.</p>
+      <label class="field wide"
+        ><span>Its address</span
+        ><input
+          v-model="address"
+          v-focus
+          type="text"
+          inputmode="url"
+          placeholder="https://www.example.com/price-list.pdf"
+          required
+          spellcheck="false"
+          autocomplete="off"
+      /></label>
+      <p class="hint">
+        Trough’s server fetches it into {{ listing.folder ? `“${folders.nameOf(listing.folder)}”` : 'the top of the library' }}. It has to
+        be reachable without signing in.
+      </p>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <div class="acts"><button type="submit" class="main" :disabled="!address.trim()">Fetch it</button><button type="button" class="plain" @click="emit('close')">Cancel</button></div>
+      <div class="acts">
+        <button type="submit" class="main" :disabled="!address.trim()">Fetch it</button
+        ><button type="button" class="plain" @click="emit('close')">Cancel</button>
+      </div>
     </form>
   </VDialog>
 </template>
 
 <style scoped>
-.wide { width: 100%; }
-.wide input { width: 100%; box-sizing: border-box; }
+.wide {
+  width: 100%;
+}
+.wide input {
+  width: 100%;
+  box-sizing: border-box;
+}
 </style>

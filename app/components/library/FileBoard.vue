@@ -31,8 +31,7 @@ async function load() {
     if (document.activeElement !== titleField.value) title.value = fresh.title
     file.value = fresh
     document.title = `${fresh.title} · Trough`
-  }
-  catch (error) {
+  } catch (error) {
     failure.value = wordsOf(error)
   }
 }
@@ -43,7 +42,10 @@ onMounted(async () => {
     titleField.value?.select()
   }
 })
-watch(() => library.changes, () => void load())
+watch(
+  () => library.changes,
+  () => void load(),
+)
 
 async function saveTitle() {
   const asked = title.value.trim()
@@ -61,9 +63,9 @@ const opens = computed(() => !!file.value && opensInBrowser(file.value.mediaType
 const path = computed(() => `/files/${file.value?.handle}`)
 const isZip = computed(() => contentsKind(file.value?.mediaType ?? '') === 'entries')
 const links = computed(() => [
-  ...opens.value ? [{ name: 'Opens', address: `${path.value}?open` }] : [],
+  ...(opens.value ? [{ name: 'Opens', address: `${path.value}?open` }] : []),
   { name: 'Saves', address: `${path.value}?save` },
-  ...opens.value ? [{ name: 'Opens, in full', address: session.fullAddress(`${path.value}?open`) }] : [],
+  ...(opens.value ? [{ name: 'Opens, in full', address: session.fullAddress(`${path.value}?open`) }] : []),
   { name: 'Saves, in full', address: session.fullAddress(`${path.value}?save`) },
 ])
 
@@ -72,7 +74,10 @@ async function takeName(fileName: string) {
   const before = file.value!.fileName
   await selection.attempt(async () => {
     await library.change(props.id, { fileName })
-    useNotices().say(`Visitors now save it as ${fileName}. The address stays.`, { tone: 'works', action: { label: 'Undo', run: () => library.change(props.id, { fileName: before }) } })
+    useNotices().say(`Visitors now save it as ${fileName}. The address stays.`, {
+      tone: 'works',
+      action: { label: 'Undo', run: () => library.change(props.id, { fileName: before }) },
+    })
   })
 }
 </script>
@@ -89,17 +94,45 @@ async function takeName(fileName: string) {
       </header>
       <div class="content">
         <div class="look">
-          <p v-if="file.deleted" class="remark">In the bin since {{ longDate(file.deleted) }}. Visitors are told that it is no longer here. <button type="button" class="plain" @click="selection.attempt(() => selection.restore({ files: [file!.id], folders: [] }))">Restore</button></p>
-          <p v-if="file.withdrawn && !file.deleted" class="remark">Edition {{ file.edition }} was withdrawn: visitors are told so, and its buttons are not shown to them.</p>
+          <p v-if="file.deleted" class="remark">
+            In the bin since {{ longDate(file.deleted) }}. Visitors are told that it is no longer here.
+            <button type="button" class="plain" @click="selection.attempt(() => selection.restore({ files: [file!.id], folders: [] }))">
+              Restore
+            </button>
+          </p>
+          <p v-if="file.withdrawn && !file.deleted" class="remark">
+            Edition {{ file.edition }} was withdrawn: visitors are told so, and its buttons are not shown to them.
+          </p>
           <p v-for="remark in file.remarks" :key="remark" class="remark">{{ remark }}</p>
-          <p v-if="file.reading === 'failed'" class="remark">{{ file.readingError }} <button type="button" class="plain" @click="selection.attempt(() => reading.again([file!.id]))">Read it again</button></p>
-          <p v-for="twin in file.twins" :key="twin.id" class="remark mild">“<NuxtLink :to="`/desk/files/${twin.id}`">{{ twin.title }}</NuxtLink>” holds the same bytes.</p>
+          <p v-if="file.reading === 'failed'" class="remark">
+            {{ file.readingError }}
+            <button type="button" class="plain" @click="selection.attempt(() => reading.again([file!.id]))">Read it again</button>
+          </p>
+          <p v-for="twin in file.twins" :key="twin.id" class="remark mild">
+            “<NuxtLink :to="`/desk/files/${twin.id}`">{{ twin.title }}</NuxtLink
+            >” holds the same bytes.
+          </p>
           <BundleComposer v-if="file.bundle" :id="file.id" />
           <FileView v-else :file="file" />
-          <p v-if="isZip && !file.bundle && !file.deleted" class="acts"><button type="button" class="plain strong" @click="selection.attempt(() => jobs.unpack(file!.id))">Unpack into the library</button><button v-if="file.facts.bag" type="button" class="plain strong" title="With titles, addresses, editions and folders, every byte checked" @click="selection.attempt(() => jobs.bringInBag(file!.id))">Bring in what is in this bag</button><span class="hint">Into a folder of its name, beside the zip. The zip stays.</span></p>
+          <p v-if="isZip && !file.bundle && !file.deleted" class="acts">
+            <button type="button" class="plain strong" @click="selection.attempt(() => jobs.unpack(file!.id))">
+              Unpack into the library</button
+            ><button
+              v-if="file.facts.bag"
+              type="button"
+              class="plain strong"
+              title="With titles, addresses, editions and folders, every byte checked"
+              @click="selection.attempt(() => jobs.bringInBag(file!.id))"
+            >
+              Bring in what is in this bag</button
+            ><span class="hint">Into a folder of its name, beside the zip. The zip stays.</span>
+          </p>
         </div>
         <aside class="margin" aria-label="What is said of it">
-          <label class="field"><span>Title</span><input ref="titleField" v-model="title" type="text" maxlength="200" @change="saveTitle" @keydown.enter="saveTitle"></label>
+          <label class="field"
+            ><span>Title</span
+            ><input ref="titleField" v-model="title" type="text" maxlength="200" @change="saveTitle" @keydown.enter="saveTitle"
+          /></label>
           <NameAdvice v-if="file.advice && !file.deleted" :advice="file.advice" :file-name="file.fileName" @take="takeName" />
           <FileDescription :file="file" />
           <section aria-labelledby="links-head">
@@ -110,11 +143,24 @@ async function takeName(fileName: string) {
           <section aria-labelledby="uses-head">
             <h2 id="uses-head">{{ file.usedIn.length ? `Used in ${counted(file.usedIn.length, 'place')}` : 'Not used anywhere' }}</h2>
             <PlaceList :uses="file.usedIn" />
-            <button v-if="!file.deleted && (file.usedIn.length || file.bundles.length)" type="button" class="plain" @click="replacing = true">Another file in its place…</button>
+            <button
+              v-if="!file.deleted && (file.usedIn.length || file.bundles.length)"
+              type="button"
+              class="plain"
+              @click="replacing = true"
+            >
+              Another file in its place…
+            </button>
           </section>
           <section v-if="file.bundles.length" aria-labelledby="bundles-head">
             <h2 id="bundles-head">In {{ counted(file.bundles.length, 'bundle') }}</h2>
-            <ul class="uses"><li v-for="bundle in file.bundles" :key="bundle.id"><NuxtLink :to="`/desk/files/${bundle.id}`">{{ bundle.title }}</NuxtLink><span class="side mono">{{ formatSize(bundle.size) }}</span></li></ul>
+            <ul class="uses">
+              <li v-for="bundle in file.bundles" :key="bundle.id">
+                <NuxtLink :to="`/desk/files/${bundle.id}`">{{ bundle.title }}</NuxtLink><span class="side mono">{{
+                  formatSize(bundle.size)
+                }}</span>
+              </li>
+            </ul>
           </section>
           <EditionList v-if="!file.bundle" :file="file" />
           <FileFacts :file="file" />
@@ -122,28 +168,105 @@ async function takeName(fileName: string) {
         </aside>
       </div>
       <ReplaceDialog v-if="replacing" :from="{ target: { kind: 'file', id: file.id }, title: file.title }" @close="replacing = false" />
-      <DeleteDialog v-if="deleting" :things="{ files: [file.id], folders: [] }" :title="file.title" @close="deleting = false" @done="deleting = false; load()" />
+      <DeleteDialog
+        v-if="deleting"
+        :things="{ files: [file.id], folders: [] }"
+        :title="file.title"
+        @close="deleting = false"
+        @done="
+          () => {
+            deleting = false
+            load()
+          }
+        "
+      />
     </template>
   </div>
 </template>
 
 <style scoped>
-.file-board { flex: 1; min-height: 0; display: flex; flex-direction: column; }
-.file-board.over { box-shadow: inset 0 0 0 3px var(--water); }
-.content { flex: 1; min-height: 0; display: grid; grid-template-columns: minmax(0, 1fr) 312px; background: #fff; }
-.look { min-height: 0; overflow: auto; display: grid; gap: 10px; align-content: start; padding: 14px 16px 30px; }
-.margin { min-height: 0; overflow: auto; display: grid; gap: 18px; align-content: start; padding: 14px 16px 30px; background: #F5F8F7; border-left: 1px solid var(--line); }
-.margin > * { min-width: 0; }
-.remark { padding: 8px 10px; background: #F6E3D8; border-left: 4px solid var(--clay); border-radius: 0 3px 3px 0; line-height: 1.45; }
-.remark.mild { background: #F7EFD6; border-color: var(--straw); }
-.uses { list-style: none; margin: 0; padding: 0; }
-.uses li { display: flex; flex-wrap: wrap; gap: 2px 10px; padding: 5px 0; border-bottom: 1px solid var(--line); }
-.uses .side { margin-left: auto; color: var(--soft); }
-.failure { padding: 20px; }
+.file-board {
+  flex: 1;
+  min-height: 0;
+  display: flex;
+  flex-direction: column;
+}
+.file-board.over {
+  box-shadow: inset 0 0 0 3px var(--water);
+}
+.content {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 312px;
+  background: #fff;
+}
+.look {
+  min-height: 0;
+  overflow: auto;
+  display: grid;
+  gap: 10px;
+  align-content: start;
+  padding: 14px 16px 30px;
+}
+.margin {
+  min-height: 0;
+  overflow: auto;
+  display: grid;
+  gap: 18px;
+  align-content: start;
+  padding: 14px 16px 30px;
+  background: #f5f8f7;
+  border-left: 1px solid var(--line);
+}
+.margin > * {
+  min-width: 0;
+}
+.remark {
+  padding: 8px 10px;
+  background: #f6e3d8;
+  border-left: 4px solid var(--clay);
+  border-radius: 0 3px 3px 0;
+  line-height: 1.45;
+}
+.remark.mild {
+  background: #f7efd6;
+  border-color: var(--straw);
+}
+.uses {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.uses li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 10px;
+  padding: 5px 0;
+  border-bottom: 1px solid var(--line);
+}
+.uses .side {
+  margin-left: auto;
+  color: var(--soft);
+}
+.failure {
+  padding: 20px;
+}
 @container (max-width: 680px) {
-  .content { display: block; overflow: auto; }
-  .look, .margin { overflow: visible; }
-  .back { white-space: nowrap; }
-  .margin { border-left: 0; border-top: 1px solid var(--line); }
+  .content {
+    display: block;
+    overflow: auto;
+  }
+  .look,
+  .margin {
+    overflow: visible;
+  }
+  .back {
+    white-space: nowrap;
+  }
+  .margin {
+    border-left: 0;
+    border-top: 1px solid var(--line);
+  }
 }
 </style>

@@ -8,13 +8,17 @@ const selection = useSelection()
 const description = ref('')
 const tags = ref<string[]>([])
 const finding = ref(false)
-const picture = computed(() => props.file.picture ? library.known.get(props.file.picture) : undefined)
+const picture = computed(() => (props.file.picture ? library.known.get(props.file.picture) : undefined))
 
-watch(() => props.file, async (file, before) => {
-  if (file.id !== before?.id || file.description !== before.description) description.value = file.description
-  tags.value = file.tags
-  if (file.picture) await selection.attempt(() => library.meet([file.picture!]))
-}, { immediate: true })
+watch(
+  () => props.file,
+  async (file, before) => {
+    if (file.id !== before?.id || file.description !== before.description) description.value = file.description
+    tags.value = file.tags
+    if (file.picture) await selection.attempt(() => library.meet([file.picture!]))
+  },
+  { immediate: true },
+)
 
 const save = (changed: Parameters<typeof library.change>[1]) => selection.attempt(() => library.change(props.file.id, changed))
 
@@ -30,21 +34,51 @@ function saveDescription() {
 
 <template>
   <div class="description">
-    <label class="field"><span>Description</span><textarea v-model="description" rows="2" maxlength="2000" placeholder="What a helper, or you next year, should know" @change="saveDescription" /></label>
+    <label class="field"
+      ><span>Description</span
+      ><textarea
+        v-model="description"
+        rows="2"
+        maxlength="2000"
+        placeholder="What a helper, or you next year, should know"
+        @change="saveDescription"
+      />
+    </label>
     <div class="field"><span>Tags</span><TagField :model-value="tags" label="Tags" @update:model-value="saveTags" /></div>
-    <div class="field"><span>Picture that stands for it</span>
+    <div class="field">
+      <span>Picture that stands for it</span>
       <span class="acts">
         <FilePicture v-if="picture" :file="picture" class="thumb" />
         <button type="button" class="plain" @click="finding = !finding">{{ picture ? 'Another…' : 'Choose a picture…' }}</button>
         <button v-if="picture" type="button" class="plain" @click="save({ picture: null })">Take it off</button>
       </span>
-      <FileFinder v-if="finding" label="Find a picture" family="picture" @choose="save({ picture: $event.id }); finding = false" @close="finding = false" />
+      <FileFinder
+        v-if="finding"
+        label="Find a picture"
+        family="picture"
+        @choose="
+          $event => {
+            save({ picture: $event.id })
+            finding = false
+          }
+        "
+        @close="finding = false"
+      />
     </div>
   </div>
 </template>
 
 <style scoped>
-.description { display: grid; gap: 12px; }
-textarea { width: 100%; box-sizing: border-box; }
-.thumb { width: 44px; height: 44px; }
+.description {
+  display: grid;
+  gap: 12px;
+}
+textarea {
+  width: 100%;
+  box-sizing: border-box;
+}
+.thumb {
+  width: 44px;
+  height: 44px;
+}
 </style>

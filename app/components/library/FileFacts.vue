@@ -37,13 +37,27 @@ const MONO = new Set(['File name', 'Type', 'SHA-256', 'CRC-32'])
   <section aria-labelledby="facts-head">
     <h2 id="facts-head">Known about it</h2>
     <dl>
-      <template v-for="[name, value, exact] in facts" :key="name"><dt>{{ name }}</dt><dd :class="{ mono: MONO.has(name) }" :title="exact">{{ value }}</dd></template>
+      <template v-for="[name, value, exact] in facts" :key="name"
+        ><dt>{{ name }}</dt>
+        <dd :class="{ mono: MONO.has(name) }" :title="exact">{{ value }}</dd></template
+      >
     </dl>
   </section>
 </template>
 
 <style scoped>
-dl { display: grid; grid-template-columns: 86px minmax(0, 1fr); gap: 5px 8px; margin: 0; }
-dt { color: var(--soft); }
-dd { margin: 0; overflow-wrap: anywhere; user-select: text; }
+dl {
+  display: grid;
+  grid-template-columns: 86px minmax(0, 1fr);
+  gap: 5px 8px;
+  margin: 0;
+}
+dt {
+  color: var(--soft);
+}
+dd {
+  margin: 0;
+  overflow-wrap: anywhere;
+  user-select: text;
+}
 </style>

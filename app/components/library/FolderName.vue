@@ -26,8 +26,7 @@ async function save() {
   try {
     await folders.change(props.folder.id, { name: name.value })
     end()
-  }
-  catch (error) {
+  } catch (error) {
     problem.value = wordsOf(error)
     field.value?.focus()
   }
@@ -36,13 +35,43 @@ async function save() {
 
 <template>
   <span class="folder-name" @click.stop @keydown.stop>
-    <input ref="field" v-model="name" type="text" maxlength="120" :aria-label="`New name of ${folder.name}`" :aria-invalid="!!problem" :title="problem" @keydown.enter="save" @keydown.esc="end" @blur="save" @pointerdown.stop>
+    <input
+      ref="field"
+      v-model="name"
+      type="text"
+      maxlength="120"
+      :aria-label="`New name of ${folder.name}`"
+      :aria-invalid="!!problem"
+      :title="problem"
+      @keydown.enter="save"
+      @keydown.esc="end"
+      @blur="save"
+      @pointerdown.stop
+    />
     <span v-if="problem" class="problem" role="alert">{{ problem }}</span>
   </span>
 </template>
 
 <style scoped>
-.folder-name { position: relative; flex: 1; min-width: 0; }
-input { width: 100%; height: 26px; font-weight: 600; }
-.problem { position: absolute; z-index: 20; top: 29px; left: 0; padding: 5px 8px; background: #fff; border: 1px solid #9A4420; border-radius: 4px; font-size: 12.5px; }
+.folder-name {
+  position: relative;
+  flex: 1;
+  min-width: 0;
+}
+input {
+  width: 100%;
+  height: 26px;
+  font-weight: 600;
+}
+.problem {
+  position: absolute;
+  z-index: 20;
+  top: 29px;
+  left: 0;
+  padding: 5px 8px;
+  background: #fff;
+  border: 1px solid #9a4420;
+  border-radius: 4px;
+  font-size: 12.5px;
+}
 </style>

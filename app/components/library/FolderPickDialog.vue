@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Chooses a folder below the top of the library. */
-defineProps<{ question: string, hint: string, act: string }>()
-const emit = defineEmits<{ choose: [folder: string], close: [] }>()
+defineProps<{ question: string; hint: string; act: string }>()
+const emit = defineEmits<{ choose: [folder: string]; close: [] }>()
 const place = ref<string | null>(useListing().folder)
 </script>
 

@@ -15,8 +15,7 @@ async function save() {
     await library.change(props.file.id, { handle: handle.value.trim() })
     open.value = false
     emit('done')
-  }
-  catch (error) {
+  } catch (error) {
     problem.value = wordsOf(error)
   }
 }
@@ -29,16 +28,30 @@ function cancel() {
 
 <template>
   <form v-if="open" class="handle" @submit.prevent="save">
-    <label class="field"><span>New address</span><span class="with-path"><code>/files/</code><input v-model="handle" type="text" maxlength="80"></span></label>
+    <label class="field"
+      ><span>New address</span><span class="with-path"><code>/files/</code><input v-model="handle" type="text" maxlength="80" /></span
+    ></label>
     <p class="hint">The old address leads on to the new one, for ever.</p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <div class="acts"><button type="submit" class="plain strong">Change</button><button type="button" class="plain" @click="cancel">Cancel</button></div>
+    <div class="acts">
+      <button type="submit" class="plain strong">Change</button><button type="button" class="plain" @click="cancel">Cancel</button>
+    </div>
   </form>
   <button v-else type="button" class="plain" @click="open = true">Change the address…</button>
 </template>
 
 <style scoped>
-.handle { display: grid; gap: 6px; padding: 8px 0; }
-.with-path { display: flex; align-items: center; gap: 4px; }
-.with-path input { flex: 1; }
+.handle {
+  display: grid;
+  gap: 6px;
+  padding: 8px 0;
+}
+.with-path {
+  display: flex;
+  align-items: center;
+  gap: 4px;
+}
+.with-path input {
+  flex: 1;
+}
 </style>

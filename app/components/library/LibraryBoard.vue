@@ -19,13 +19,20 @@ const session = useSession()
 /** files of the bin that are asked about before they go for good */
 const forGood = ref<string[] | 'all'>()
 const fetching = ref<string>()
-const deleting = ref<{ things: Selection, title?: string }>()
+const deleting = ref<{ things: Selection; title?: string }>()
 /** the folder whose settings are open; "new" for one that is made */
 const folderOpen = ref<string>()
-const VIEW_WORDS: Record<LibraryView, [words: string, icon: string]> = { rows: ['Rows', mdiFormatListBulleted], tiles: ['Tiles', mdiViewGridOutline], tree: ['Tree', mdiFileTreeOutline] }
+const VIEW_WORDS: Record<LibraryView, [words: string, icon: string]> = {
+  rows: ['Rows', mdiFormatListBulleted],
+  tiles: ['Tiles', mdiViewGridOutline],
+  tree: ['Tree', mdiFileTreeOutline],
+}
 
 async function choose() {
-  await uploads.bring((await chooseFiles({ multiple: true })).map(file => ({ file, path: file.name })), listing.folder)
+  await uploads.bring(
+    (await chooseFiles({ multiple: true })).map(file => ({ file, path: file.name })),
+    listing.folder,
+  )
 }
 
 async function chooseWhole() {
@@ -41,20 +48,25 @@ async function onDrop(event: DragEvent) {
   }
 }
 
-const isWriting = (target: EventTarget | null) => target instanceof HTMLElement && (target.isContentEditable || /^(?:INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+const isWriting = (target: EventTarget | null) =>
+  target instanceof HTMLElement && (target.isContentEditable || /^(?:INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
 
 /** What is pasted outside any field comes into the open folder: files and pictures, or the file at a web address. */
 async function onPaste(event: ClipboardEvent) {
   if (isWriting(event.target) || event.defaultPrevented) return
-  const files = [...event.clipboardData?.files ?? []]
+  const files = [...(event.clipboardData?.files ?? [])]
   const text = event.clipboardData?.getData('text/plain').trim() ?? ''
   if (files.length) {
     const day = new Date().toISOString().slice(0, 10)
     // Browsers call every copied picture "image.png".
-    const named = files.map(file => /^image\.\w+$/.test(file.name) ? new File([file], file.name.replace('image', `pasted-${day}`), { type: file.type }) : file)
-    await uploads.bring(named.map(file => ({ file, path: file.name })), listing.folder)
-  }
-  else if (/^https?:\/\/\S+$/.test(text)) fetching.value = text
+    const named = files.map(file =>
+      /^image\.\w+$/.test(file.name) ? new File([file], file.name.replace('image', `pasted-${day}`), { type: file.type }) : file,
+    )
+    await uploads.bring(
+      named.map(file => ({ file, path: file.name })),
+      listing.folder,
+    )
+  } else if (/^https?:\/\/\S+$/.test(text)) fetching.value = text
   else return
   event.preventDefault()
 }
@@ -63,7 +75,8 @@ useEventListener(window, 'paste', onPaste)
 function removeChosen() {
   const { files, folders: folderIds } = selection.chosen
   const [folder] = folderIds
-  const title = files.length + folderIds.length > 1 ? undefined : folder ? folders.nameOf(folder) : useLibrary().known.get(files[0] ?? '')?.title
+  const title =
+    files.length + folderIds.length > 1 ? undefined : folder ? folders.nameOf(folder) : useLibrary().known.get(files[0] ?? '')?.title
   deleting.value = { things: selection.chosen, title }
 }
 
@@ -74,11 +87,14 @@ async function startRemoving() {
 }
 
 // The bar goes with the selection: whoever pressed a key on it goes on in the list.
-watch(() => selection.count, async (count) => {
-  if (count || !document.activeElement?.closest('.selection-bar')) return
-  await nextTick()
-  await list.value?.focus()
-})
+watch(
+  () => selection.count,
+  async count => {
+    if (count || !document.activeElement?.closest('.selection-bar')) return
+    await nextTick()
+    await list.value?.focus()
+  },
+)
 
 async function makeInside(id: string) {
   listing.open(id)
@@ -102,9 +118,14 @@ const total = computed(() => {
 
 <template>
   <section
-    class="library" aria-label="Library" :class="{ over: over > 0 }"
-    @dragenter="carriesFiles($event, { ours: false }) && over++" @dragleave="carriesFiles($event, { ours: false }) && over--"
-    @dragover="carriesFiles($event, { ours: false }) && $event.preventDefault()" @drop.capture="over = 0" @drop="onDrop"
+    class="library"
+    aria-label="Library"
+    :class="{ over: over > 0 }"
+    @dragenter="carriesFiles($event, { ours: false }) && over++"
+    @dragleave="carriesFiles($event, { ours: false }) && over--"
+    @dragover="carriesFiles($event, { ours: false }) && $event.preventDefault()"
+    @drop.capture="over = 0"
+    @drop="onDrop"
   >
     <header class="board-head">
       <h2 class="h1">{{ listing.bin ? 'Bin' : 'Library' }}</h2>
@@ -113,7 +134,10 @@ const total = computed(() => {
       <span v-if="!listing.bin" class="put-in">
         <button type="button" class="plain strong" @click="choose">Put files in…</button>
         <VMenu location="bottom end">
-          <template #activator="{ props: activator }"><button type="button" class="plain strong more" v-bind="activator" aria-label="More ways in" title="More ways in"><VIcon :icon="mdiMenuDown" size="18" /></button></template>
+          <template #activator="{ props: activator }"
+            ><button type="button" class="plain strong more" v-bind="activator" aria-label="More ways in" title="More ways in">
+              <VIcon :icon="mdiMenuDown" size="18" /></button
+          ></template>
           <div class="pop">
             <button type="button" @click="folderOpen = 'new'">New folder</button>
             <button type="button" @click="bundling = { files: [], folders: [] }">New bundle</button>
@@ -124,16 +148,42 @@ const total = computed(() => {
         </VMenu>
       </span>
       <span class="views" role="radiogroup" aria-label="How files are shown">
-        <button v-for="view in VIEWS" :key="view" type="button" role="radio" :aria-checked="listing.view === view" :aria-label="VIEW_WORDS[view][0]" :title="VIEW_WORDS[view][0]" @click="listing.view = view"><VIcon :icon="VIEW_WORDS[view][1]" size="17" /></button>
+        <button
+          v-for="view in VIEWS"
+          :key="view"
+          type="button"
+          role="radio"
+          :aria-checked="listing.view === view"
+          :aria-label="VIEW_WORDS[view][0]"
+          :title="VIEW_WORDS[view][0]"
+          @click="listing.view = view"
+        >
+          <VIcon :icon="VIEW_WORDS[view][1]" size="17" />
+        </button>
       </span>
-      <button type="button" class="plain fold" title="Fold the library away" aria-label="Fold the library away" @click="boards.folded = 'library'">‹</button>
+      <button
+        type="button"
+        class="plain fold"
+        title="Fold the library away"
+        aria-label="Fold the library away"
+        @click="boards.folded = 'library'"
+      >
+        ‹
+      </button>
     </header>
     <PathStrips @settings="folderOpen = listing.folder ?? undefined" />
     <FilterBar />
     <div v-if="listing.bin && folders.binned.length" class="binned">
       <div v-for="folder in folders.binned" :key="folder.id" class="binned-folder">
         <b>{{ folder.name }}</b><span>folder with {{ counted(folder.files, 'file') }}, deleted {{ shortDate(folder.deleted) }}</span>
-        <button type="button" class="plain" :aria-label="`Restore ${folder.name}`" @click="selection.attempt(() => selection.restore({ files: [], folders: [folder.id] }))">Restore</button>
+        <button
+          type="button"
+          class="plain"
+          :aria-label="`Restore ${folder.name}`"
+          @click="selection.attempt(() => selection.restore({ files: [], folders: [folder.id] }))"
+        >
+          Restore
+        </button>
       </div>
     </div>
     <LibraryFileList ref="list" @folder-settings="folderOpen = $event" @move="moving = true" @remove="startRemoving">
@@ -151,36 +201,185 @@ const total = computed(() => {
       </template>
     </LibraryFileList>
     <ReadingLine />
-    <SelectionBar @bundle="bundling = selection.chosen" @move="moving = true" @describe="describing = true" @remove="startRemoving" @for-good="forGood = selection.chosen.files" />
-    <div v-if="over > 0" class="veil"><span>Drop to put into {{ listing.openFolder ? `“${listing.openFolder.name}”` : 'the library' }}; on a file, to be its next edition</span></div>
+    <SelectionBar
+      @bundle="bundling = selection.chosen"
+      @move="moving = true"
+      @describe="describing = true"
+      @remove="startRemoving"
+      @for-good="forGood = selection.chosen.files"
+    />
+    <div v-if="over > 0" class="veil">
+      <span
+        >Drop to put into {{ listing.openFolder ? `“${listing.openFolder.name}”` : 'the library' }}; on a file, to be its next edition</span
+      >
+    </div>
     <BundleDialog v-if="bundling" :things="bundling" @close="bundling = undefined" />
-    <MoveDialog v-if="moving" @close="moving = false; list?.focus()" />
-    <DescribeDialog v-if="describing" @close="describing = false; list?.focus()" />
+    <MoveDialog
+      v-if="moving"
+      @close="
+        () => {
+          moving = false
+          list?.focus()
+        }
+      "
+    />
+    <DescribeDialog
+      v-if="describing"
+      @close="
+        () => {
+          describing = false
+          list?.focus()
+        }
+      "
+    />
     <FetchDialog v-if="fetching !== undefined" :address="fetching" @close="fetching = undefined" />
-    <FolderDialog v-if="folderOpen" :key="folderOpen" :folder="folderOpen === 'new' ? undefined : folders.tree.get(folderOpen)" @close="folderOpen = undefined" @remove="removeFolder(folderOpen)" @inside="makeInside(folderOpen)" />
-    <DeleteDialog v-if="deleting" v-bind="deleting" @close="deleting = undefined" @done="deleting = undefined; list?.focus()" />
-    <ForGoodDialog v-if="forGood" :files="forGood === 'all' ? undefined : forGood" @close="forGood = undefined" @done="forGood = undefined; selection.clear(); list?.focus()" />
+    <FolderDialog
+      v-if="folderOpen"
+      :key="folderOpen"
+      :folder="folderOpen === 'new' ? undefined : folders.tree.get(folderOpen)"
+      @close="folderOpen = undefined"
+      @remove="removeFolder(folderOpen)"
+      @inside="makeInside(folderOpen)"
+    />
+    <DeleteDialog
+      v-if="deleting"
+      v-bind="deleting"
+      @close="deleting = undefined"
+      @done="
+        () => {
+          deleting = undefined
+          list?.focus()
+        }
+      "
+    />
+    <ForGoodDialog
+      v-if="forGood"
+      :files="forGood === 'all' ? undefined : forGood"
+      @close="forGood = undefined"
+      @done="
+        () => {
+          forGood = undefined
+          selection.clear()
+          list?.focus()
+        }
+      "
+    />
     <ClashDialog />
   </section>
 </template>
 
 <style scoped>
-.library { position: relative; display: flex; flex-direction: column; min-height: 0; height: 100%; container-type: inline-size; background: var(--grey); user-select: none; }
-.count { color: var(--soft); margin-right: auto; white-space: nowrap; }
-.put-in { display: flex; }
-.put-in > :first-child { border-radius: 3px 0 0 3px; }
-.more { padding: 0 3px; border-left: 0 !important; border-radius: 0 3px 3px 0; }
-.views { display: flex; border: 1px solid #95A39F; border-radius: 4px; background: #fff; overflow: hidden; }
-.views button { display: grid; place-items: center; width: 27px; height: 24px; color: var(--soft); }
-.views button + button { border-left: 1px solid #C9D2D0; }
-.views button[aria-checked='true'] { background: #CFE2DF; color: var(--ink); box-shadow: inset 0 -2px var(--water); }
-.empty { padding: 44px 24px; text-align: center; color: var(--soft); display: grid; gap: 10px; justify-items: center; }
-.empty .big { font-size: 20px; color: var(--ink); }
-.binned { max-height: 30%; overflow: auto; }
-.binned-folder { display: flex; align-items: center; gap: 10px; min-height: 32px; padding: 0 10px 0 28px; background: #EAF0EE; border-bottom: 1px solid #CFDAD7; }
-.binned-folder span { flex: 1; color: var(--soft); font-size: 12.5px; }
-.veil { position: absolute; inset: 6px; z-index: 5; display: grid; align-items: end; padding: 12px; border: 2px dashed var(--water); pointer-events: none; }
-.veil span { padding: 8px 12px; font-weight: 600; text-align: center; color: #fff; background: var(--water); border-radius: 4px; }
-@media (max-width: 799px) { .fold { display: none; } }
-@container (max-width: 420px) { .board-head { gap: 6px; padding-left: 10px; } .count { display: none; } .h1 { margin-right: auto !important; } }
+.library {
+  position: relative;
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  height: 100%;
+  container-type: inline-size;
+  background: var(--grey);
+  user-select: none;
+}
+.count {
+  color: var(--soft);
+  margin-right: auto;
+  white-space: nowrap;
+}
+.put-in {
+  display: flex;
+}
+.put-in > :first-child {
+  border-radius: 3px 0 0 3px;
+}
+.more {
+  padding: 0 3px;
+  border-left: 0 !important;
+  border-radius: 0 3px 3px 0;
+}
+.views {
+  display: flex;
+  border: 1px solid #95a39f;
+  border-radius: 4px;
+  background: #fff;
+  overflow: hidden;
+}
+.views button {
+  display: grid;
+  place-items: center;
+  width: 27px;
+  height: 24px;
+  color: var(--soft);
+}
+.views button + button {
+  border-left: 1px solid #c9d2d0;
+}
+.views button[aria-checked='true'] {
+  background: #cfe2df;
+  color: var(--ink);
+  box-shadow: inset 0 -2px var(--water);
+}
+.empty {
+  padding: 44px 24px;
+  text-align: center;
+  color: var(--soft);
+  display: grid;
+  gap: 10px;
+  justify-items: center;
+}
+.empty .big {
+  font-size: 20px;
+  color: var(--ink);
+}
+.binned {
+  max-height: 30%;
+  overflow: auto;
+}
+.binned-folder {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  min-height: 32px;
+  padding: 0 10px 0 28px;
+  background: #eaf0ee;
+  border-bottom: 1px solid #cfdad7;
+}
+.binned-folder span {
+  flex: 1;
+  color: var(--soft);
+  font-size: 12.5px;
+}
+.veil {
+  position: absolute;
+  inset: 6px;
+  z-index: 5;
+  display: grid;
+  align-items: end;
+  padding: 12px;
+  border: 2px dashed var(--water);
+  pointer-events: none;
+}
+.veil span {
+  padding: 8px 12px;
+  font-weight: 600;
+  text-align: center;
+  color: #fff;
+  background: var(--water);
+  border-radius: 4px;
+}
+@media (max-width: 799px) {
+  .fold {
+    display: none;
+  }
+}
+@container (max-width: 420px) {
+  .board-head {
+    gap: 6px;
+    padding-left: 10px;
+  }
+  .count {
+    display: none;
+  }
+  .h1 {
+    margin-right: auto !important;
+  }
+}
 </style>

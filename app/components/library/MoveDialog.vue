@@ -12,8 +12,7 @@ async function go(way: 'move' | 'copy') {
   try {
     await selection[way](selection.chosen, place.value)
     emit('close')
-  }
-  catch (error) {
+  } catch (error) {
     problem.value = wordsOf(error)
   }
 }
@@ -27,7 +26,9 @@ async function go(way: 'move' | 'copy') {
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="acts">
         <button type="button" class="main" @click="go('move')">Move there</button>
-        <button type="button" class="plain strong" title="The bytes are shared: a copy takes no room" @click="go('copy')">Copy there</button>
+        <button type="button" class="plain strong" title="The bytes are shared: a copy takes no room" @click="go('copy')">
+          Copy there
+        </button>
         <button type="button" class="plain" @click="emit('close')">Cancel</button>
       </div>
     </div>

@@ -3,7 +3,7 @@
 const reading = useReading()
 const listing = useListing()
 const library = useLibrary()
-const now = computed(() => reading.progress.now ? library.known.get(reading.progress.now)?.title : undefined)
+const now = computed(() => (reading.progress.now ? library.known.get(reading.progress.now)?.title : undefined))
 const busy = ref(false)
 
 async function again() {
@@ -15,18 +15,59 @@ async function again() {
 
 <template>
   <p v-if="reading.progress.waiting || reading.progress.failed" class="reading-line">
-    <span v-if="reading.progress.waiting" class="going"><i aria-hidden="true" />Looking into {{ counted(reading.progress.waiting, 'file') }}{{ now ? `, now “${now}”` : '' }}</span>
+    <span v-if="reading.progress.waiting" class="going"
+      ><i aria-hidden="true" />Looking into {{ counted(reading.progress.waiting, 'file') }}{{ now ? `, now “${now}”` : '' }}</span
+    >
     <template v-if="reading.progress.failed">
       <span>{{ counted(reading.progress.failed, 'file') }} could not be read.</span>
-      <button type="button" class="plain" @click="listing.open(null); listing.filters.reading = 'failed'">Show</button>
+      <button
+        type="button"
+        class="plain"
+        @click="
+          () => {
+            listing.open(null)
+            listing.filters.reading = 'failed'
+          }
+        "
+      >
+        Show
+      </button>
       <button type="button" class="plain" :disabled="busy" @click="again">Try again</button>
     </template>
   </p>
 </template>
 
 <style scoped>
-.reading-line { display: flex; flex-wrap: wrap; align-items: center; gap: 2px 8px; min-height: 30px; padding: 0 12px; background: #F5F8F7; border-top: 1px solid var(--line); color: var(--soft); font-size: 12.5px; }
-.going { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; min-width: 0; }
-i { display: inline-block; width: 8px; height: 8px; margin-right: 7px; background: var(--water); border-radius: 50%; animation: pulse 1.4s infinite; }
-@keyframes pulse { 50% { opacity: .2; } }
+.reading-line {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 2px 8px;
+  min-height: 30px;
+  padding: 0 12px;
+  background: #f5f8f7;
+  border-top: 1px solid var(--line);
+  color: var(--soft);
+  font-size: 12.5px;
+}
+.going {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  min-width: 0;
+}
+i {
+  display: inline-block;
+  width: 8px;
+  height: 8px;
+  margin-right: 7px;
+  background: var(--water);
+  border-radius: 50%;
+  animation: pulse 1.4s infinite;
+}
+@keyframes pulse {
+  50% {
+    opacity: 0.2;
+  }
+}
 </style>

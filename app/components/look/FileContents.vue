@@ -9,30 +9,36 @@ const contents = ref<Contents>()
 const failure = ref('')
 const sheet = ref(0)
 
-watch(() => props.file.sha256, async () => {
-  failure.value = ''
-  contents.value = undefined
-  try {
-    contents.value = await api<Contents>(`/files/${props.file.id}/contents`)
-    sheet.value = 0
-  }
-  catch (error) {
-    failure.value = wordsOf(error)
-  }
-}, { immediate: true })
+watch(
+  () => props.file.sha256,
+  async () => {
+    failure.value = ''
+    contents.value = undefined
+    try {
+      contents.value = await api<Contents>(`/files/${props.file.id}/contents`)
+      sheet.value = 0
+    } catch (error) {
+      failure.value = wordsOf(error)
+    }
+  },
+  { immediate: true },
+)
 
-const shown = computed(() => contents.value?.kind === 'sheets' ? contents.value.sheets[sheet.value] : undefined)
-const widest = computed(() => Math.max(0, ...shown.value?.rows.map(row => row.length) ?? []))
-const letter = (column: number): string => (column >= 26 ? letter(Math.floor(column / 26) - 1) : '') + String.fromCharCode(65 + column % 26)
+const shown = computed(() => (contents.value?.kind === 'sheets' ? contents.value.sheets[sheet.value] : undefined))
+const widest = computed(() => Math.max(0, ...(shown.value?.rows.map(row => row.length) ?? [])))
+const letter = (column: number): string =>
+  (column >= 26 ? letter(Math.floor(column / 26) - 1) : '') + String.fromCharCode(65 + (column % 26))
 const isNumber = (cell: string) => /^-?[\d.,]+ ?%?$/.test(cell)
 
 /** A page of its own, where no script runs and nothing is fetched. */
-const page = computed(() => contents.value?.kind === 'document'
-  ? `<!DOCTYPE html><html lang="en"><head><meta http-equiv="Content-Security-Policy" content="default-src 'none'; img-src data:; style-src 'unsafe-inline'"><style>
+const page = computed(() =>
+  contents.value?.kind === 'document'
+    ? `<!DOCTYPE html><html lang="en"><head><meta http-equiv="Content-Security-Policy" content="default-src 'none'; img-src data:; style-src 'unsafe-inline'"><style>
       body { font: 15px/1.55 system-ui, sans-serif; color: #17211F; margin: 28px auto; padding: 0 28px; max-width: 640px; overflow-wrap: anywhere }
       table { border-collapse: collapse; width: 100% } td, th { border: 1px solid #CBD4D2; padding: 5px 8px; vertical-align: top } img { max-width: 100% } h1 { font-size: 22px }
     </style></head><body>${contents.value.html}</body></html>`
-  : '')
+    : '',
+)
 </script>
 
 <template>
@@ -45,12 +51,31 @@ const page = computed(() => contents.value?.kind === 'document'
     <iframe v-else-if="contents.kind === 'document'" sandbox="" :srcdoc="page" :title="`Text of ${file.title}`" />
     <template v-else-if="contents.kind === 'sheets'">
       <div v-if="contents.sheets.length > 1" class="tabs" role="tablist">
-        <button v-for="(one, index) in contents.sheets" :key="index" type="button" role="tab" :aria-selected="index === sheet" @click="sheet = index">{{ one.name }}</button>
+        <button
+          v-for="(one, index) in contents.sheets"
+          :key="index"
+          type="button"
+          role="tab"
+          :aria-selected="index === sheet"
+          @click="sheet = index"
+        >
+          {{ one.name }}
+        </button>
       </div>
       <div class="table" tabindex="0" role="group" :aria-label="`Table of ${file.title}`">
         <table v-if="shown?.rows.length">
-          <thead><tr><td /><th v-for="column in widest" :key="column" scope="col">{{ letter(column - 1) }}</th></tr></thead>
-          <tbody><tr v-for="(row, index) in shown.rows" :key="index"><th scope="row">{{ index + 1 }}</th><td v-for="column in widest" :key="column" :class="{ num: isNumber(row[column - 1] ?? '') }">{{ row[column - 1] }}</td></tr></tbody>
+          <thead>
+            <tr>
+              <td />
+              <th v-for="column in widest" :key="column" scope="col">{{ letter(column - 1) }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="(row, index) in shown.rows" :key="index">
+              <th scope="row">{{ index + 1 }}</th>
+              <td v-for="column in widest" :key="column" :class="{ num: isNumber(row[column - 1] ?? '') }">{{ row[column - 1] }}</td>
+            </tr>
+          </tbody>
         </table>
         <p v-else class="waiting">This sheet is empty.</p>
       </div>
@@ -58,8 +83,20 @@ const page = computed(() => contents.value?.kind === 'document'
     </template>
     <div v-else class="table" tabindex="0" role="group" :aria-label="`What is in ${file.title}`">
       <table class="entries">
-        <thead><tr><th scope="col">In the zip</th><th scope="col" class="num">Size</th></tr></thead>
-        <tbody><tr v-for="entry in contents.entries" :key="entry.name"><td><code>{{ entry.name }}</code><span v-if="entry.locked" class="locked">locked</span></td><td class="num">{{ formatSize(entry.size) }}</td></tr></tbody>
+        <thead>
+          <tr>
+            <th scope="col">In the zip</th>
+            <th scope="col" class="num">Size</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="entry in contents.entries" :key="entry.name">
+            <td>
+              <code>{{ entry.name }}</code><span v-if="entry.locked" class="locked">locked</span>
+            </td>
+            <td class="num">{{ formatSize(entry.size) }}</td>
+          </tr>
+        </tbody>
       </table>
       <p v-if="contents.cut" class="hint">And more.</p>
     </div>
@@ -67,22 +104,111 @@ const page = computed(() => contents.value?.kind === 'document'
 </template>
 
 <style scoped>
-.contents { display: grid; gap: 4px; min-width: 0; }
-pre, .table, iframe { margin: 0; height: max(260px, calc(100dvh - 240px)); overflow: auto; background: #fff; border: 1px solid #A9B7B3; border-radius: 4px; box-sizing: border-box; }
-pre { padding: 14px; font: 12.5px/1.5 'IBM Plex Mono', monospace; white-space: pre-wrap; overflow-wrap: anywhere; user-select: text; }
-iframe { width: 100%; }
-.table { height: auto; max-height: max(260px, calc(100dvh - 240px)); }
-table { border-collapse: separate; border-spacing: 0; font-size: 12.5px; min-width: 100%; }
-th, td { padding: 3px 9px; border-right: 1px solid #DEE5E3; border-bottom: 1px solid #DEE5E3; white-space: nowrap; text-align: left; max-width: 320px; overflow: hidden; text-overflow: ellipsis; }
-thead th, thead td, tbody th { position: sticky; background: #EDF1F0; color: var(--soft); font-weight: 500; }
-thead th, thead td { top: 0; z-index: 1; text-align: center; }
-tbody th { left: 0; text-align: right; }
-.entries thead th { text-align: left; }
-.num, .entries thead .num { text-align: right; }
-.locked { margin-left: 10px; color: #9A4420; }
-.tabs { display: flex; gap: 2px; overflow-x: auto; }
-.tabs button { padding: 0 12px; line-height: 28px; white-space: nowrap; border: 1px solid #A9B7B3; border-bottom: 0; border-radius: 4px 4px 0 0; background: #E8ECEB; }
-.tabs button[aria-selected='true'] { background: #fff; font-weight: 600; box-shadow: inset 0 2px var(--water); }
-.failure, .waiting { padding: 22px 18px; color: var(--soft); }
-.failure { background: #F6E3D8; border-radius: 4px; color: var(--ink); }
+.contents {
+  display: grid;
+  gap: 4px;
+  min-width: 0;
+}
+pre,
+.table,
+iframe {
+  margin: 0;
+  height: max(260px, calc(100dvh - 240px));
+  overflow: auto;
+  background: #fff;
+  border: 1px solid #a9b7b3;
+  border-radius: 4px;
+  box-sizing: border-box;
+}
+pre {
+  padding: 14px;
+  font:
+    12.5px/1.5 'IBM Plex Mono',
+    monospace;
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+  user-select: text;
+}
+iframe {
+  width: 100%;
+}
+.table {
+  height: auto;
+  max-height: max(260px, calc(100dvh - 240px));
+}
+table {
+  border-collapse: separate;
+  border-spacing: 0;
+  font-size: 12.5px;
+  min-width: 100%;
+}
+th,
+td {
+  padding: 3px 9px;
+  border-right: 1px solid #dee5e3;
+  border-bottom: 1px solid #dee5e3;
+  white-space: nowrap;
+  text-align: left;
+  max-width: 320px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+thead th,
+thead td,
+tbody th {
+  position: sticky;
+  background: #edf1f0;
+  color: var(--soft);
+  font-weight: 500;
+}
+thead th,
+thead td {
+  top: 0;
+  z-index: 1;
+  text-align: center;
+}
+tbody th {
+  left: 0;
+  text-align: right;
+}
+.entries thead th {
+  text-align: left;
+}
+.num,
+.entries thead .num {
+  text-align: right;
+}
+.locked {
+  margin-left: 10px;
+  color: #9a4420;
+}
+.tabs {
+  display: flex;
+  gap: 2px;
+  overflow-x: auto;
+}
+.tabs button {
+  padding: 0 12px;
+  line-height: 28px;
+  white-space: nowrap;
+  border: 1px solid #a9b7b3;
+  border-bottom: 0;
+  border-radius: 4px 4px 0 0;
+  background: #e8eceb;
+}
+.tabs button[aria-selected='true'] {
+  background: #fff;
+  font-weight: 600;
+  box-shadow: inset 0 2px var(--water);
+}
+.failure,
+.waiting {
+  padding: 22px 18px;
+  color: var(--soft);
+}
+.failure {
+  background: #f6e3d8;
+  border-radius: 4px;
+  color: var(--ink);
+}
 </style>

@@ -10,7 +10,10 @@ const wanted = ref('')
 const failures = ref(new Set<number>())
 /** pixels from one page's top to the next's, known once the first is drawn */
 const shape = ref(297 / 210)
-watch(() => props.file.sha256, () => failures.value = new Set())
+watch(
+  () => props.file.sha256,
+  () => (failures.value = new Set()),
+)
 
 function onScroll() {
   const area = scroller.value!
@@ -35,20 +38,69 @@ function onLoad(event: Event, page: number) {
     <div ref="scroller" class="pages" tabindex="0" role="group" :aria-label="`Pages of ${file.title}`" @scroll.passive="onScroll">
       <figure v-for="page in pages" :key="page" :data-page="page" :style="{ aspectRatio: String(1 / shape) }">
         <p v-if="failures.has(page)">Page {{ page }} cannot be drawn.</p>
-        <img v-else :src="`/api/files/${file.id}/pages/${page}?v=${file.sha256.slice(0, 8)}`" :alt="`Page ${page} of ${pages}`" loading="lazy" decoding="async" @load="onLoad($event, page)" @error="failures = new Set([...failures, page])">
+        <img
+          v-else
+          :src="`/api/files/${file.id}/pages/${page}?v=${file.sha256.slice(0, 8)}`"
+          :alt="`Page ${page} of ${pages}`"
+          loading="lazy"
+          decoding="async"
+          @load="onLoad($event, page)"
+          @error="failures = new Set([...failures, page])"
+        />
       </figure>
     </div>
-    <form v-if="pages > 1" class="where" @submit.prevent="goTo"><span>Page {{ at }} of {{ pages }}</span><label>go to <input v-model="wanted" type="text" inputmode="numeric" aria-label="Go to page" maxlength="5"></label></form>
+    <form v-if="pages > 1" class="where" @submit.prevent="goTo">
+      <span>Page {{ at }} of {{ pages }}</span
+      ><label>go to <input v-model="wanted" type="text" inputmode="numeric" aria-label="Go to page" maxlength="5" /></label>
+    </form>
   </div>
 </template>
 
 <style scoped>
-.pdf { position: relative; display: grid; min-width: 0; }
-.pages { height: max(300px, calc(100dvh - 226px)); overflow: auto; padding: 10px; background: #C9D3D0; border: 1px solid #A9B7B3; border-radius: 4px; }
-figure { position: relative; display: grid; place-items: center; max-width: 620px; margin: 0 auto 10px; background: #fff; content-visibility: auto; contain-intrinsic-size: auto 620px auto 870px; }
-figure:last-child { margin-bottom: 0; }
-img { display: block; width: 100%; }
-@container (max-width: 680px) { .pages { height: 58dvh; } }
-.where { display: flex; gap: 14px; align-items: center; padding: 5px 2px; color: var(--soft); }
-.where input { width: 52px; height: 24px; }
+.pdf {
+  position: relative;
+  display: grid;
+  min-width: 0;
+}
+.pages {
+  height: max(300px, calc(100dvh - 226px));
+  overflow: auto;
+  padding: 10px;
+  background: #c9d3d0;
+  border: 1px solid #a9b7b3;
+  border-radius: 4px;
+}
+figure {
+  position: relative;
+  display: grid;
+  place-items: center;
+  max-width: 620px;
+  margin: 0 auto 10px;
+  background: #fff;
+  content-visibility: auto;
+  contain-intrinsic-size: auto 620px auto 870px;
+}
+figure:last-child {
+  margin-bottom: 0;
+}
+img {
+  display: block;
+  width: 100%;
+}
+@container (max-width: 680px) {
+  .pages {
+    height: 58dvh;
+  }
+}
+.where {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  padding: 5px 2px;
+  color: var(--soft);
+}
+.where input {
+  width: 52px;
+  height: 24px;
+}
 </style>

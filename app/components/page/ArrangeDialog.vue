@@ -1,10 +1,14 @@
 <script setup lang="ts">
 /** Asks how several files that are placed at once should stand. */
-const props = defineProps<{ count: number, /** they lie in the library already */ stored: boolean, /** each of them is a picture */ pictures: boolean }>()
-const emit = defineEmits<{ choose: [way: Arrangement], close: [] }>()
+const props = defineProps<{
+  count: number
+  /** they lie in the library already */ stored: boolean
+  /** each of them is a picture */ pictures: boolean
+}>()
+const emit = defineEmits<{ choose: [way: Arrangement]; close: [] }>()
 const first = ref<HTMLElement>()
 
-const WAYS: { way: Arrangement, words: string, hint: string }[] = [
+const WAYS: { way: Arrangement; words: string; hint: string }[] = [
   { way: 'pictures', words: 'Pictures', hint: 'Shown on the page, two or three side by side.' },
   { way: 'row', words: 'Row of buttons', hint: 'Side by side as far as there is room.' },
   { way: 'stack', words: 'Buttons, one below the other', hint: 'Each can be moved by itself.' },
@@ -13,7 +17,9 @@ const WAYS: { way: Arrangement, words: string, hint: string }[] = [
   { way: 'bundle', words: 'One bundle', hint: 'A single button that gives them all as one zip, always as they are now.' },
 ]
 /** A list and a zip are made of what is there. */
-const ways = computed(() => WAYS.filter(({ way }) => (props.stored || !['shelf', 'bundle'].includes(way)) && (props.pictures || way !== 'pictures')))
+const ways = computed(() =>
+  WAYS.filter(({ way }) => (props.stored || !['shelf', 'bundle'].includes(way)) && (props.pictures || way !== 'pictures')),
+)
 onMounted(() => first.value?.querySelector('button')?.focus())
 </script>
 
@@ -22,7 +28,9 @@ onMounted(() => first.value?.querySelector('button')?.focus())
     <div class="dialog">
       <h2 id="arrange-head">How should these {{ count }} files stand?</h2>
       <div ref="first" class="ways">
-        <button v-for="{ way, words, hint } in ways" :key="way" type="button" class="way" @click="emit('choose', way)"><b>{{ words }}</b><span>{{ hint }}</span></button>
+        <button v-for="{ way, words, hint } in ways" :key="way" type="button" class="way" @click="emit('choose', way)">
+          <b>{{ words }}</b><span>{{ hint }}</span>
+        </button>
       </div>
       <button type="button" class="plain" @click="emit('close')">Place none of them</button>
     </div>
@@ -30,5 +38,8 @@ onMounted(() => first.value?.querySelector('button')?.focus())
 </template>
 
 <style scoped>
-.way:focus-visible { border-color: var(--water); background: #F3F7F6; }
+.way:focus-visible {
+  border-color: var(--water);
+  background: #f3f7f6;
+}
 </style>

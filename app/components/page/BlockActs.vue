@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What can be done with a block as a whole. */
-const emit = defineEmits<{ duplicate: [], move: [direction: -1 | 1], remove: [] }>()
+const emit = defineEmits<{ duplicate: []; move: [direction: -1 | 1]; remove: [] }>()
 </script>
 
 <template>
@@ -13,5 +13,11 @@ const emit = defineEmits<{ duplicate: [], move: [direction: -1 | 1], remove: [] 
 </template>
 
 <style scoped>
-.acts { display: flex; flex-wrap: wrap; gap: 4px; border-top: 1px solid var(--line); padding-top: 8px; }
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  border-top: 1px solid var(--line);
+  padding-top: 8px;
+}
 </style>

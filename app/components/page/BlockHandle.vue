@@ -3,16 +3,28 @@ import type { Editor } from '@tiptap/core'
 import { blockUnder } from '~/editor/spot'
 
 /** A bar along the block under the mouse: it is dragged by it. Keys move blocks with Alt and the arrows. */
-const props = defineProps<{ editor: Editor, /** what the page is written in */ area: HTMLElement | undefined }>()
-const emit = defineEmits<{ take: [position: number], release: [], select: [position: number] }>()
+const props = defineProps<{ editor: Editor; /** what the page is written in */ area: HTMLElement | undefined }>()
+const emit = defineEmits<{ take: [position: number]; release: []; select: [position: number] }>()
 const block = shallowRef<ReturnType<typeof blockUnder>>()
 
-useEventListener(() => props.area, 'mousemove', (event: MouseEvent) => {
-  if (!event.buttons) block.value = blockUnder(props.editor.view, event.clientX, event.clientY)
-})
-useEventListener(() => props.area, 'mouseleave', () => block.value = undefined)
+useEventListener(
+  () => props.area,
+  'mousemove',
+  (event: MouseEvent) => {
+    if (!event.buttons) block.value = blockUnder(props.editor.view, event.clientX, event.clientY)
+  },
+)
+useEventListener(
+  () => props.area,
+  'mouseleave',
+  () => (block.value = undefined),
+)
 // Where the block stood before is no place to take hold of it.
-useEventListener(() => props.area, 'keydown', () => block.value = undefined)
+useEventListener(
+  () => props.area,
+  'keydown',
+  () => (block.value = undefined),
+)
 
 function onDragStart(event: DragEvent) {
   const { position } = block.value!
@@ -26,14 +38,49 @@ function onDragStart(event: DragEvent) {
 
 <template>
   <button
-    v-if="block" type="button" class="handle" draggable="true" tabindex="-1" aria-label="Drag this block" title="Drag it, or click to select it (Alt ↑ ↓ moves it)" :style="{ top: `${block.top}px`, left: `${block.left}px`, height: `${block.height}px` }"
-    @dragstart="onDragStart" @dragend="emit('release'); block = undefined" @click="emit('select', block.position)"
+    v-if="block"
+    type="button"
+    class="handle"
+    draggable="true"
+    tabindex="-1"
+    aria-label="Drag this block"
+    title="Drag it, or click to select it (Alt ↑ ↓ moves it)"
+    :style="{ top: `${block.top}px`, left: `${block.left}px`, height: `${block.height}px` }"
+    @dragstart="onDragStart"
+    @dragend="
+      () => {
+        emit('release')
+        block = undefined
+      }
+    "
+    @click="emit('select', block.position)"
   />
 </template>
 
 <style scoped>
-.handle { position: absolute; z-index: 4; width: 16px; min-height: 20px; margin-left: -22px; cursor: grab; }
-.handle::after { content: ''; position: absolute; inset: 0 4px; border-radius: 2px; background: var(--straw); opacity: .55; }
-.handle:hover::after { inset: 0 2px; opacity: 1; }
-@media (hover: none) { .handle { display: none; } }
+.handle {
+  position: absolute;
+  z-index: 4;
+  width: 16px;
+  min-height: 20px;
+  margin-left: -22px;
+  cursor: grab;
+}
+.handle::after {
+  content: '';
+  position: absolute;
+  inset: 0 4px;
+  border-radius: 2px;
+  background: var(--straw);
+  opacity: 0.55;
+}
+.handle:hover::after {
+  inset: 0 2px;
+  opacity: 1;
+}
+@media (hover: none) {
+  .handle {
+    display: none;
+  }
+}
 </style>

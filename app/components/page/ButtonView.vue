@@ -12,7 +12,7 @@ const { destination, fault: missing } = useDestination(() => attrs.value.target)
 const upload = computed(() => uploads.forPlacement(attrs.value.placement))
 const { appearance, className, ownCss } = useWorn(attrs)
 const inner = computed(() => buttonInner(buttonParts(attrs.value, destination.value), appearance.value))
-const fault = computed(() => upload.value ? undefined : missing.value)
+const fault = computed(() => (upload.value ? undefined : missing.value))
 const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
 </script>
 
@@ -25,7 +25,7 @@ const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
       <span class="tr-button" :class="className" v-html="inner" />
     </p>
     <span v-if="upload" class="state" contenteditable="false">
-      {{ upload.state === 'failed' ? upload.error : `Arriving: ${Math.floor(100 * upload.sent / Math.max(1, upload.size))} %` }}
+      {{ upload.state === 'failed' ? upload.error : `Arriving: ${Math.floor((100 * upload.sent) / Math.max(1, upload.size))} %` }}
     </span>
     <span v-else-if="fault" class="state fault" contenteditable="false">{{ fault }}</span>
     <span v-else-if="count" class="state count" contenteditable="false">{{ counted(count, 'download') }}</span>
@@ -33,10 +33,32 @@ const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
 </template>
 
 <style scoped>
-.button-view { position: relative; cursor: pointer; border-radius: 4px; }
-.button-view.selected { outline: 2px solid var(--water); outline-offset: 5px; }
-.button-view.faulty :deep(.tr-button) { outline: 2px dashed #9A4420; outline-offset: 3px; }
-.state { display: block; margin: -12px 0 14px; font: 400 12px/1.4 'Hanken Grotesk Variable', sans-serif; color: var(--soft); }
-:global(.tr-row .button-view .state) { margin: 2px 0 0; }
-.state.fault { color: #9A4420; font-weight: 600; }
+.button-view {
+  position: relative;
+  cursor: pointer;
+  border-radius: 4px;
+}
+.button-view.selected {
+  outline: 2px solid var(--water);
+  outline-offset: 5px;
+}
+.button-view.faulty :deep(.tr-button) {
+  outline: 2px dashed #9a4420;
+  outline-offset: 3px;
+}
+.state {
+  display: block;
+  margin: -12px 0 14px;
+  font:
+    400 12px/1.4 'Hanken Grotesk Variable',
+    sans-serif;
+  color: var(--soft);
+}
+:global(.tr-row .button-view .state) {
+  margin: 2px 0 0;
+}
+.state.fault {
+  color: #9a4420;
+  font-weight: 600;
+}
 </style>

@@ -12,7 +12,11 @@ const { destination, fault } = useDestination(() => attrs.value.target)
 const { appearance, className, ownCss } = useWorn(attrs)
 const html = computed(() => {
   const parts = cardParts(attrs.value, destination.value)
-  return cardHtml(parts, destination.value?.file, `<p class="tr-place tr-left"><span class="tr-button ${className.value}">${buttonInner(parts, appearance.value)}</span></p>`)
+  return cardHtml(
+    parts,
+    destination.value?.file,
+    `<p class="tr-place tr-left"><span class="tr-button ${className.value}">${buttonInner(parts, appearance.value)}</span></p>`,
+  )
 })
 const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
 </script>

@@ -18,14 +18,32 @@ const listed = computed(() => {
 
 <template>
   <p v-if="edge === 'head' && listed.length" class="edge-line">
-    <span>After these come by themselves: <b v-for="(each, index) in listed" :key="each.id">{{ index ? ' · ' : '' }}{{ menuTitle(each) }}</b></span>
+    <span
+      >After these come by themselves:
+      <b v-for="(each, index) in listed" :key="each.id">{{ index ? ' · ' : '' }}{{ menuTitle(each) }}</b></span
+    >
     <button type="button" class="plain" @click="$emit('order', listed)">Place them, to set their order</button>
   </p>
   <p v-else-if="edge === 'head'" class="edge-line">Every page of the menu is placed. A new one comes after these by itself.</p>
-  <p v-else class="edge-line">The site’s name stands below this by itself: <b>{{ useSession().site.name }}</b></p>
+  <p v-else class="edge-line">
+    The site’s name stands below this by itself: <b>{{ useSession().site.name }}</b>
+  </p>
 </template>
 
 <style scoped>
-.edge-line { display: flex; flex-wrap: wrap; align-items: baseline; gap: 2px 8px; padding: 9px 0; border-top: 1px solid var(--line); color: var(--soft); font-size: 12.5px; cursor: default; }
-.edge-line b { font-weight: 500; color: var(--ink); }
+.edge-line {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 2px 8px;
+  padding: 9px 0;
+  border-top: 1px solid var(--line);
+  color: var(--soft);
+  font-size: 12.5px;
+  cursor: default;
+}
+.edge-line b {
+  font-weight: 500;
+  color: var(--ink);
+}
 </style>

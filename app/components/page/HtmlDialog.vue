@@ -7,16 +7,19 @@ const html = ref('')
 const copied = ref(false)
 const { problem, attempt } = useAttempt()
 
-onMounted(() => attempt(async () => {
-  await page.save()
-  const text = await $fetch<string>(`/api/pages/${page.current!.id}/preview`, { responseType: 'text' })
-  html.value = text.replace('<head>', `<head>\n<base href="${session.fullAddress('/')}">`)
-}))
+onMounted(() =>
+  attempt(async () => {
+    await page.save()
+    const text = await $fetch<string>(`/api/pages/${page.current!.id}/preview`, { responseType: 'text' })
+    html.value = text.replace('<head>', `<head>\n<base href="${session.fullAddress('/')}">`)
+  }),
+)
 
-const copy = () => attempt(async () => {
-  await navigator.clipboard.writeText(html.value)
-  copied.value = true
-})
+const copy = () =>
+  attempt(async () => {
+    await navigator.clipboard.writeText(html.value)
+    copied.value = true
+  })
 </script>
 
 <template>
@@ -35,5 +38,15 @@ const copy = () => attempt(async () => {
 </template>
 
 <style scoped>
-textarea { width: 100%; box-sizing: border-box; resize: vertical; font: 12.5px/1.5 'IBM Plex Mono', monospace; white-space: pre; overflow: auto; background: #F5F8F7; }
+textarea {
+  width: 100%;
+  box-sizing: border-box;
+  resize: vertical;
+  font:
+    12.5px/1.5 'IBM Plex Mono',
+    monospace;
+  white-space: pre;
+  overflow: auto;
+  background: #f5f8f7;
+}
 </style>

@@ -4,17 +4,18 @@ import type { Target } from '~~/core/page/schema'
 import type { Named } from '~/stores/targets'
 
 /** What stands in the way where a page shall go that others lead to: the places, and three ways on. */
-const props = defineProps<{ page: { id: string, title: string }, uses: Use[], /** such as "Take it offline" */ act: string }>()
-const emit = defineEmits<{ close: [], /** nothing leads there any more, or it may go all the same */ go: [despite: boolean] }>()
+const props = defineProps<{ page: { id: string; title: string }; uses: Use[]; /** such as "Take it offline" */ act: string }>()
+const emit = defineEmits<{ close: []; /** nothing leads there any more, or it may go all the same */ go: [despite: boolean] }>()
 const targets = useTargets()
 const { problem, attempt } = useAttempt()
 const finding = ref(false)
 const from = computed<Named>(() => ({ target: { kind: 'page', id: props.page.id }, title: props.page.title }))
 
-const settle = (to: Named | null) => attempt(async () => {
-  await targets.replace(from.value, to)
-  emit('go', false)
-})
+const settle = (to: Named | null) =>
+  attempt(async () => {
+    await targets.replace(from.value, to)
+    emit('go', false)
+  })
 const lead = (target: Target, title: string) => settle({ target, title })
 </script>
 
@@ -25,10 +26,25 @@ const lead = (target: Target, title: string) => settle({ target, title })
       <PlaceList :uses="uses" class="list" />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="ways">
-        <button v-focus type="button" class="way" @click="finding = !finding"><b>Lead {{ uses.length === 1 ? 'it' : 'them' }} somewhere else</b><span>To another page, a file, a signpost or an address. Live pages change at once.</span></button>
-        <FileFinder v-if="finding" label="Find what they lead to instead" anywhere @choose="lead({ kind: 'file', id: $event.id }, $event.title)" @lead="lead" @close="finding = false" />
-        <button type="button" class="way" @click="settle(null)"><b>Take {{ uses.length === 1 ? 'it' : 'them' }} off</b><span>Buttons go, links become plain words. Live pages change at once.</span></button>
-        <button type="button" class="way clay" @click="emit('go', true)"><b>{{ act }} all the same</b><span>The places stay in the drafts, marked; visitors no longer see them.</span></button>
+        <button v-focus type="button" class="way" @click="finding = !finding">
+          <b>Lead {{ uses.length === 1 ? 'it' : 'them' }} somewhere else</b
+          ><span>To another page, a file, a signpost or an address. Live pages change at once.</span>
+        </button>
+        <FileFinder
+          v-if="finding"
+          label="Find what they lead to instead"
+          anywhere
+          @choose="lead({ kind: 'file', id: $event.id }, $event.title)"
+          @lead="lead"
+          @close="finding = false"
+        />
+        <button type="button" class="way" @click="settle(null)">
+          <b>Take {{ uses.length === 1 ? 'it' : 'them' }} off</b
+          ><span>Buttons go, links become plain words. Live pages change at once.</span>
+        </button>
+        <button type="button" class="way clay" @click="emit('go', true)">
+          <b>{{ act }} all the same</b><span>The places stay in the drafts, marked; visitors no longer see them.</span>
+        </button>
       </div>
       <button type="button" class="plain" @click="emit('close')">Leave it as it is</button>
     </div>
@@ -36,5 +52,8 @@ const lead = (target: Target, title: string) => settle({ target, title })
 </template>
 
 <style scoped>
-.list { max-height: 200px; overflow: auto; }
+.list {
+  max-height: 200px;
+  overflow: auto;
+}
 </style>

@@ -5,7 +5,12 @@ import type { Tone } from '~~/core/look/palette'
 import type { ButtonAttrs } from '~~/core/page/schema'
 
 /** How one button looks: the look it wears, and what it has otherwise. */
-const props = defineProps<{ attrs: Pick<ButtonAttrs, 'placement' | 'look' | 'own'>, /** what a visitor reads on it */ label: string, note: string, /** the background it stands on */ tone: Tone }>()
+const props = defineProps<{
+  attrs: Pick<ButtonAttrs, 'placement' | 'look' | 'own'>
+  /** what a visitor reads on it */ label: string
+  note: string
+  /** the background it stands on */ tone: Tone
+}>()
 const emit = defineEmits<{ change: [attrs: Partial<ButtonAttrs>] }>()
 
 const looks = useLooks()
@@ -28,23 +33,32 @@ function reset(names: (keyof Appearance)[]) {
   change(Object.fromEntries(names.map(each => [each, look.value.appearance[each]])))
 }
 
-const saveAsLook = () => attempt(async () => {
-  const made = await looks.create({ name: name.value, appearance: appearance.value })
-  naming.value = false
-  emit('change', { look: made.id, own: null })
-  notices.say(`“${made.name}” is a look now; any button can wear it.`, { tone: 'works' })
-})
+const saveAsLook = () =>
+  attempt(async () => {
+    const made = await looks.create({ name: name.value, appearance: appearance.value })
+    naming.value = false
+    emit('change', { look: made.id, own: null })
+    notices.say(`“${made.name}” is a look now; any button can wear it.`, { tone: 'works' })
+  })
 
-const putIntoLook = () => attempt(async () => {
-  const { id, name: title, appearance: before } = look.value
-  const { own } = props.attrs
-  await looks.change(id, appearance.value)
-  emit('change', { own: null })
-  notices.say(`Every button that wears “${title}” looks like this now.`, { tone: 'works', action: { label: 'Undo', run: () => void attempt(async () => {
-    await looks.change(id, before)
-    emit('change', { own })
-  }) } })
-})
+const putIntoLook = () =>
+  attempt(async () => {
+    const { id, name: title, appearance: before } = look.value
+    const { own } = props.attrs
+    await looks.change(id, appearance.value)
+    emit('change', { own: null })
+    notices.say(`Every button that wears “${title}” looks like this now.`, {
+      tone: 'works',
+      action: {
+        label: 'Undo',
+        run: () =>
+          void attempt(async () => {
+            await looks.change(id, before)
+            emit('change', { own })
+          }),
+      },
+    })
+  })
 </script>
 
 <template>
@@ -53,7 +67,13 @@ const putIntoLook = () => attempt(async () => {
       <legend class="tr-spoken">Look</legend>
       <div class="wardrobe">
         <label v-for="each in looks.items" :key="each.id" :class="{ worn: each.id === look.id }">
-          <input type="radio" :name="`look-${attrs.placement}`" :aria-label="each.name" :checked="each.id === look.id" @change="emit('change', { look: each.id })">
+          <input
+            type="radio"
+            :name="`look-${attrs.placement}`"
+            :aria-label="each.name"
+            :checked="each.id === look.id"
+            @change="emit('change', { look: each.id })"
+          />
           <LookSample :look="each" /><span>{{ each.name }}</span>
         </label>
       </div>
@@ -62,9 +82,21 @@ const putIntoLook = () => attempt(async () => {
       <p>This button differs from “{{ look.name }}”.</p>
       <button type="button" class="plain" @click="emit('change', { own: null })">As the look has it</button>
       <button v-if="!look.builtIn" type="button" class="plain" @click="putIntoLook">Put into the look</button>
-      <button v-if="!naming" type="button" class="plain" @click="naming = true; name = ''">Save as a look…</button>
+      <button
+        v-if="!naming"
+        type="button"
+        class="plain"
+        @click="
+          () => {
+            naming = true
+            name = ''
+          }
+        "
+      >
+        Save as a look…
+      </button>
       <form v-else class="naming" @submit.prevent="saveAsLook">
-        <label class="field"><span>Name of the look</span><input v-model="name" type="text" maxlength="60" required></label>
+        <label class="field"><span>Name of the look</span><input v-model="name" type="text" maxlength="60" required /></label>
         <button class="plain strong">Save</button>
       </form>
     </div>
@@ -76,16 +108,75 @@ const putIntoLook = () => attempt(async () => {
 </template>
 
 <style scoped>
-.look-fields { display: grid; gap: 9px; }
-.wardrobe { display: grid; grid-template-columns: repeat(auto-fill, minmax(76px, 1fr)); gap: 5px; }
-.wardrobe label { position: relative; display: grid; gap: 2px; justify-items: center; padding: 4px 2px 3px; border: 1px solid #C3CECB; border-radius: 4px; background: #fff; font-size: 12px; }
-.wardrobe span:last-child { max-width: 100%; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.wardrobe input { position: absolute; inset: 0; width: 100%; height: 100%; margin: 0; opacity: 0; cursor: pointer; }
-.wardrobe .worn { border-color: var(--water); box-shadow: inset 0 -3px var(--water); font-weight: 600; }
-.wardrobe label:focus-within { outline: 2px solid var(--water); outline-offset: 1px; }
-.otherwise { border-left: 4px solid var(--straw); padding-left: 8px; font-size: 12.5px; display: flex; flex-wrap: wrap; gap: 2px; }
-.otherwise p { flex-basis: 100%; }
-.otherwise .plain { padding: 0 6px; margin-left: -6px; margin-right: 6px; }
-.naming { display: grid; grid-template-columns: 1fr auto; gap: 6px; align-items: end; width: 100%; }
-.all { justify-self: start; margin-left: -8px; }
+.look-fields {
+  display: grid;
+  gap: 9px;
+}
+.wardrobe {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(76px, 1fr));
+  gap: 5px;
+}
+.wardrobe label {
+  position: relative;
+  display: grid;
+  gap: 2px;
+  justify-items: center;
+  padding: 4px 2px 3px;
+  border: 1px solid #c3cecb;
+  border-radius: 4px;
+  background: #fff;
+  font-size: 12px;
+}
+.wardrobe span:last-child {
+  max-width: 100%;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.wardrobe input {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+  margin: 0;
+  opacity: 0;
+  cursor: pointer;
+}
+.wardrobe .worn {
+  border-color: var(--water);
+  box-shadow: inset 0 -3px var(--water);
+  font-weight: 600;
+}
+.wardrobe label:focus-within {
+  outline: 2px solid var(--water);
+  outline-offset: 1px;
+}
+.otherwise {
+  border-left: 4px solid var(--straw);
+  padding-left: 8px;
+  font-size: 12.5px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px;
+}
+.otherwise p {
+  flex-basis: 100%;
+}
+.otherwise .plain {
+  padding: 0 6px;
+  margin-left: -6px;
+  margin-right: 6px;
+}
+.naming {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 6px;
+  align-items: end;
+  width: 100%;
+}
+.all {
+  justify-self: start;
+  margin-left: -8px;
+}
 </style>

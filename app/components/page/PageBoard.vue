@@ -10,9 +10,37 @@ import { titleFromFileName } from '~~/core/files/fileName'
 import { familyOf } from '~~/core/files/mediaType'
 import type { FileItem } from '~~/core/files/fileItem'
 import { MOST_IN_ROW, type ButtonAttrs, type CardAttrs, type PictureAttrs, type ShelfAttrs, type Target } from '~~/core/page/schema'
-import { changePlacement, documentOf, duplicateBlock, focusEnd, focusStart, fillRow, givePlacement, insertButton, insertPicture, insertSeveral, insertShelf, linkWords, pasteLink, pictureToButton, placeAgain, removePlacement, selectPlacement } from '~/editor/commands'
+import {
+  changePlacement,
+  documentOf,
+  duplicateBlock,
+  focusEnd,
+  focusStart,
+  fillRow,
+  givePlacement,
+  insertButton,
+  insertPicture,
+  insertSeveral,
+  insertShelf,
+  linkWords,
+  pasteLink,
+  pictureToButton,
+  placeAgain,
+  removePlacement,
+  selectPlacement,
+} from '~/editor/commands'
 import { addableFor, type Addable } from '~/editor/add'
-import { dissolvePart, moveBlock, moveBlockTo, partsAround, removePart, selectPart, setColumnCount, setPart, type Part } from '~/editor/parts'
+import {
+  dissolvePart,
+  moveBlock,
+  moveBlockTo,
+  partsAround,
+  removePart,
+  selectPart,
+  setColumnCount,
+  setPart,
+  type Part,
+} from '~/editor/parts'
 import { pageExtensions } from '~/editor/extensions'
 import type { TableAct } from '~/editor/table'
 import { spotAt, type Spot } from '~/editor/spot'
@@ -20,7 +48,7 @@ import PlacementNote from './PlacementNote.vue'
 import PictureNote from './PictureNote.vue'
 import ShelfNote from './ShelfNote.vue'
 
-const props = defineProps<{ id: string, /** the placement to begin at */ at?: string }>()
+const props = defineProps<{ id: string; /** the placement to begin at */ at?: string }>()
 
 const page = usePage()
 const library = useLibrary()
@@ -35,13 +63,20 @@ const note = ref<InstanceType<typeof PlacementNote | typeof ShelfNote | typeof P
 const spot = ref<Spot>()
 const failure = ref('')
 /** an open finder, and what it is for; pixels from the top left of the sheet */
-const finder = ref<{ top: number, left: number, purpose: 'place' | 'link' }>()
+const finder = ref<{ top: number; left: number; purpose: 'place' | 'link' }>()
 /** what the caret or the selected block lies in, the inmost first */
 const parts = shallowRef<Part[]>([])
 const noteBox = ref<HTMLElement>()
 const settings = ref<ComponentPublicInstance>()
 /** the selected button, link or shelf, with its height on the sheet */
-const selected = ref<{ top: number } & ({ kind: 'button' | 'link', attrs: ButtonAttrs } | { kind: 'card', attrs: CardAttrs } | { kind: 'shelf', attrs: ShelfAttrs } | { kind: 'picture', attrs: PictureAttrs })>()
+const selected = ref<
+  { top: number } & (
+    | { kind: 'button' | 'link'; attrs: ButtonAttrs }
+    | { kind: 'card'; attrs: CardAttrs }
+    | { kind: 'shelf'; attrs: ShelfAttrs }
+    | { kind: 'picture'; attrs: PictureAttrs }
+  )
+>()
 
 const targetOf = (file: FileItem) => ({ kind: 'file' as const, id: file.id })
 
@@ -66,7 +101,8 @@ const editor = useEditor({
         note.value?.focus()
         return true
       }
-      if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) return moveBlock(editor.value!, event.key === 'ArrowUp' ? -1 : 1)
+      if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown'))
+        return moveBlock(editor.value!, event.key === 'ArrowUp' ? -1 : 1)
       if ((event.ctrlKey || event.metaKey) && event.key === 'd' && onButton && selected.value) {
         duplicateBlock(editor.value!, selected.value.attrs.placement)
         event.preventDefault()
@@ -76,7 +112,7 @@ const editor = useEditor({
     },
     handleDrop: (view, event, _slice, moved) => !moved && drop(view, event),
     handlePaste: (_view, event) => {
-      const files = [...event.clipboardData?.files ?? []]
+      const files = [...(event.clipboardData?.files ?? [])]
       if (!files.length && pasteAddress(event.clipboardData?.getData('text/plain') ?? '')) return true
       if (!files.length || event.clipboardData?.types.includes('text/html')) return false
       if (files.length === 1 && arePictures([], files)) showPicture(files[0]!, editor.value!.state.selection.to)
@@ -94,7 +130,10 @@ const editor = useEditor({
   },
 })
 
-/** The margin shows the page's settings, whatever the caret is in, until it moves. So it does at first: the page is seen from its top, and what is said of its end would be hard to place. */
+/**
+ * The margin shows the page's settings, whatever the caret is in, until it moves. So it does at first: the page is seen from its top, and
+ * what is said of its end would be hard to place.
+ */
 const settingsCalled = ref(true)
 const hasNote = computed(() => !settingsCalled.value && (!!selected.value || parts.value.length > 0))
 
@@ -125,19 +164,26 @@ function follow(current: Editor) {
   if (block?.type.name === 'shelf') selected.value = { kind: 'shelf', attrs: block.attrs as ShelfAttrs, top }
   else if (block?.type.name === 'picture') selected.value = { kind: 'picture', attrs: block.attrs as PictureAttrs, top }
   else if (block?.type.name === 'fileCard') selected.value = { kind: 'card', attrs: block.attrs as CardAttrs, top }
-  else selected.value = block?.attrs.placement ? { kind: 'button', attrs: block.attrs as ButtonAttrs, top } : { kind: 'link', attrs: link as ButtonAttrs, top }
+  else
+    selected.value = block?.attrs.placement
+      ? { kind: 'button', attrs: block.attrs as ButtonAttrs, top }
+      : { kind: 'link', attrs: link as ButtonAttrs, top }
 }
 
 /** The note stands at its button's height, moved only as far as it takes to be seen whole. */
 const noteTop = ref(0)
 const partsTop = ref(0)
-watch(() => [selected.value?.attrs.placement, parts.value.length, selected.value?.top ?? partsTop.value], async () => {
-  await nextTick()
-  const [area, element] = [scroll.value, noteBox.value]
-  if (!area || !element) return
-  const lowest = area.scrollTop + area.clientHeight - element.offsetHeight - 24
-  noteTop.value = Math.max(0, Math.min((selected.value?.top ?? partsTop.value) - 12, Math.max(lowest, area.scrollTop)))
-}, { immediate: true })
+watch(
+  () => [selected.value?.attrs.placement, parts.value.length, selected.value?.top ?? partsTop.value],
+  async () => {
+    await nextTick()
+    const [area, element] = [scroll.value, noteBox.value]
+    if (!area || !element) return
+    const lowest = area.scrollTop + area.clientHeight - element.offsetHeight - 24
+    noteTop.value = Math.max(0, Math.min((selected.value?.top ?? partsTop.value) - 12, Math.max(lowest, area.scrollTop)))
+  },
+  { immediate: true },
+)
 
 function openFinder(purpose: 'place' | 'link', position = editor.value!.state.selection.to) {
   const box = sheet.value!.getBoundingClientRect()
@@ -166,11 +212,14 @@ function pasteAddress(text: string): boolean {
   const current = editor.value!
   if (/\s/.test(text.trim()) || !isPlainlyAddress(text) || !recognise(text, [window.location.host])) return false
   const button = selected.value?.kind === 'button' || selected.value?.kind === 'card' ? selected.value.attrs.placement : undefined
-  void ledBy(text).then((led) => {
-    if (button && led) changePlacement(current, button, { target: led.target })
-    else pasteLink(current, led, text.trim())
-    if (led?.target.kind === 'file' || led?.target.kind === 'page') notices.say(`That is “${led.title}” of this site: the link follows it wherever it moves.`, {})
-  }).catch((error: unknown) => notices.say(wordsOf(error), { tone: 'attention' }))
+  void ledBy(text)
+    .then(led => {
+      if (button && led) changePlacement(current, button, { target: led.target })
+      else pasteLink(current, led, text.trim())
+      if (led?.target.kind === 'file' || led?.target.kind === 'page')
+        notices.say(`That is “${led.title}” of this site: the link follows it wherever it moves.`, {})
+    })
+    .catch((error: unknown) => notices.say(wordsOf(error), { tone: 'attention' }))
   return true
 }
 
@@ -207,7 +256,7 @@ function place(file: FileItem, position?: number) {
 }
 
 /** several files that were dropped at once, until it is known how they should stand */
-const arranging = shallowRef<{ ours: FileItem[], files: File[], position: number }>()
+const arranging = shallowRef<{ ours: FileItem[]; files: File[]; position: number }>()
 const inRow = (position: number) => editor.value!.state.doc.resolve(position).parent.type.name === 'buttonRow'
 
 async function arrange(way: Arrangement) {
@@ -218,11 +267,18 @@ async function arrange(way: Arrangement) {
     if (way === 'bundle') place(await bundleOf(ours, `Files of “${page.current!.title}”`), position)
     else if (way === 'shelf') insertShelf(current, { kind: 'files', ids: ours.map(file => file.id) }, position)
     else {
-      const placed = insertSeveral(current, [...ours.map(file => ({ target: targetOf(file), label: file.title })), ...files.map(file => ({ target: null, label: titleFromFileName(file.name) }))], way, position)
+      const placed = insertSeveral(
+        current,
+        [
+          ...ours.map(file => ({ target: targetOf(file), label: file.title })),
+          ...files.map(file => ({ target: null, label: titleFromFileName(file.name) })),
+        ],
+        way,
+        position,
+      )
       files.forEach((file, index) => sendFor(placed[ours.length + index]!, file))
     }
-  }
-  catch (error) {
+  } catch (error) {
     notices.say(wordsOf(error), { tone: 'attention' })
   }
   current.view.focus()
@@ -230,7 +286,12 @@ async function arrange(way: Arrangement) {
 
 /** Pages of the menu become items that can be moved, and stay before what is placed already. */
 function placePages(pages: PageItem[]) {
-  insertSeveral(editor.value!, pages.map(each => ({ target: { kind: 'page', id: each.id }, label: menuTitle(each) })), 'row', 0)
+  insertSeveral(
+    editor.value!,
+    pages.map(each => ({ target: { kind: 'page', id: each.id }, label: menuTitle(each) })),
+    'row',
+    0,
+  )
   editor.value!.view.focus()
 }
 
@@ -247,11 +308,20 @@ async function fill(folder: string) {
   filling.value = undefined
   try {
     const { files } = await filesOnShelf(shelfOfFolder(folder))
-    const placed = fillRow(editor.value!, row, files.map(file => ({ target: targetOf(file), title: file.title })))
-    if (placed < files.length) notices.say(placed ? `The first ${counted(placed, 'file')} of ${files.length} found room: a row holds ${MOST_IN_ROW} buttons.` : `This row is full: it holds ${MOST_IN_ROW} buttons.`, { tone: 'attention' })
+    const placed = fillRow(
+      editor.value!,
+      row,
+      files.map(file => ({ target: targetOf(file), title: file.title })),
+    )
+    if (placed < files.length)
+      notices.say(
+        placed
+          ? `The first ${counted(placed, 'file')} of ${files.length} found room: a row holds ${MOST_IN_ROW} buttons.`
+          : `This row is full: it holds ${MOST_IN_ROW} buttons.`,
+        { tone: 'attention' },
+      )
     else if (!files.length) notices.say('That folder holds no file.', { tone: 'attention' })
-  }
-  catch (error) {
+  } catch (error) {
     notices.say(wordsOf(error), { tone: 'attention' })
   }
   editor.value!.view.focus()
@@ -266,7 +336,12 @@ function sendFor(placement: string, file: File) {
 /** A button for each file at once; each gets its file when that has arrived. */
 function placeUploads(files: File[], position?: number) {
   for (const [index, file] of files.entries()) {
-    const { placement } = insertButton(editor.value!, null, titleFromFileName(file.name), position === undefined ? undefined : position + index)
+    const { placement } = insertButton(
+      editor.value!,
+      null,
+      titleFromFileName(file.name),
+      position === undefined ? undefined : position + index,
+    )
     sendFor(placement, file)
   }
   editor.value!.view.focus()
@@ -289,7 +364,7 @@ function drop(view: Editor['view'], event: DragEvent): boolean {
   }
   if (!carriesFiles(event, { ours: true })) return false
   event.preventDefault()
-  const files = [...event.dataTransfer?.files ?? []]
+  const files = [...(event.dataTransfer?.files ?? [])]
   const things = droppedThings(event)
   const ours = (things?.files ?? []).map(id => library.known.get(id)).filter(file => file !== undefined)
   const at = spotAt(view, event.clientX, event.clientY)
@@ -330,7 +405,8 @@ function showPicture(picture: FileItem | File, position: number) {
   current.view.focus()
   notices.say('Placed as a picture.', { action: { label: 'As a button instead', run: () => pictureToButton(current, placement, label) } })
 }
-const arePictures = (ours: FileItem[], files: File[]) => ours.every(file => file.family === 'picture') && files.every(file => familyOf(file.type) === 'picture')
+const arePictures = (ours: FileItem[], files: File[]) =>
+  ours.every(file => file.family === 'picture') && files.every(file => familyOf(file.type) === 'picture')
 
 /** where the block that is dragged by its handle stands */
 const moved = ref<number>()
@@ -344,7 +420,9 @@ function selectBlock(position: number) {
 function retarget(placement: string, file: FileItem) {
   changePlacement(editor.value!, placement, { target: targetOf(file) })
   editor.value!.view.focus()
-  notices.say(`That button leads to “${file.title}” now.`, { action: { label: 'Undo', run: () => void editor.value?.chain().undo().run() } })
+  notices.say(`That button leads to “${file.title}” now.`, {
+    action: { label: 'Undo', run: () => void editor.value?.chain().undo().run() },
+  })
 }
 
 const { followed, asNext } = useButtonDrop(() => editor.value, retarget)
@@ -399,14 +477,19 @@ async function load(at = props.at) {
     if (at && selectPlacement(editor.value, at)) return
     focusEnd(editor.value)
     settingsCalled.value = true
-  }
-  catch (error) {
+  } catch (error) {
     failure.value = wordsOf(error)
   }
 }
 
-watch(() => page.anew, () => load(selected.value?.attrs.placement))
-watch(() => props.at, at => at && editor.value && selectPlacement(editor.value, at))
+watch(
+  () => page.anew,
+  () => load(selected.value?.attrs.placement),
+)
+watch(
+  () => props.at,
+  at => at && editor.value && selectPlacement(editor.value, at),
+)
 
 /** Puts a version that was live into the draft; undo takes it out again. */
 async function bringBack(number: number) {
@@ -414,9 +497,10 @@ async function bringBack(number: number) {
     const { title, document } = await readVersion(props.id, number)
     page.rename(title)
     editor.value!.chain().setContent(document, { emitUpdate: true }).setTextSelection(0).run()
-    notices.say('That version is in the draft now. Publish puts it live.', { action: { label: 'Undo', run: () => void editor.value?.chain().undo().run() } })
-  }
-  catch (error) {
+    notices.say('That version is in the draft now. Publish puts it live.', {
+      action: { label: 'Undo', run: () => void editor.value?.chain().undo().run() },
+    })
+  } catch (error) {
     notices.say(wordsOf(error), { tone: 'attention' })
   }
 }
@@ -424,8 +508,7 @@ async function bringBack(number: number) {
 async function keepMine() {
   try {
     await page.keepMine()
-  }
-  catch (error) {
+  } catch (error) {
     notices.say(wordsOf(error), { tone: 'attention' })
   }
 }
@@ -441,9 +524,16 @@ async function preview() {
   editor.value?.view.focus()
 }
 
-const saveWords = computed(() => ({
-  saved: 'Saved', changed: 'Saving…', saving: 'Saving…', failed: `Not saved yet. ${page.problem}`, conflict: 'Not saved',
-})[page.state])
+const saveWords = computed(
+  () =>
+    ({
+      saved: 'Saved',
+      changed: 'Saving…',
+      saving: 'Saving…',
+      failed: `Not saved yet. ${page.problem}`,
+      conflict: 'Not saved',
+    })[page.state],
+)
 
 function onKey(event: KeyboardEvent) {
   if (!(event.ctrlKey || event.metaKey)) return
@@ -485,7 +575,7 @@ async function leave() {
 }
 onBeforeRouteLeave(leave)
 // Where the library stands is in the address, too: that is no other page.
-onBeforeRouteUpdate((to, from) => to.path === from.path ? undefined : leave())
+onBeforeRouteUpdate((to, from) => (to.path === from.path ? undefined : leave()))
 
 useHead({ style: [{ innerHTML: () => contentCss(looks.style) + looks.css, key: 'page-content' }] })
 </script>
@@ -499,9 +589,21 @@ useHead({ style: [{ innerHTML: () => contentCss(looks.style) + looks.css, key: '
         <b v-if="page.current.edge" class="address">{{ page.current.title }}</b>
         <code v-else class="address">/{{ page.current.slug }}</code>
         <span class="save" :class="page.state" role="status">{{ saveWords }}</span>
-        <button type="button" class="plain" :aria-pressed="!hasNote" title="Address, words for search engines, menu, earlier versions" @click="callSettings">Page settings</button>
-        <button type="button" class="plain" :aria-pressed="previewing" title="The draft as visitors would see it" @click="preview">{{ previewing ? 'Back to writing' : 'Preview' }}</button>
-        <a v-if="page.liveHref" :href="page.liveHref" target="_blank" class="live" title="Open the live page (Ctrl+Shift+Enter)">View live</a>
+        <button
+          type="button"
+          class="plain"
+          :aria-pressed="!hasNote"
+          title="Address, words for search engines, menu, earlier versions"
+          @click="callSettings"
+        >
+          Page settings
+        </button>
+        <button type="button" class="plain" :aria-pressed="previewing" title="The draft as visitors would see it" @click="preview">
+          {{ previewing ? 'Back to writing' : 'Preview' }}
+        </button>
+        <a v-if="page.liveHref" :href="page.liveHref" target="_blank" class="live" title="Open the live page (Ctrl+Shift+Enter)"
+          >View live</a
+        >
         <span v-else class="never">Not live yet</span>
       </div>
       <div v-if="page.state === 'conflict'" class="two-versions" role="alert">
@@ -515,45 +617,115 @@ useHead({ style: [{ innerHTML: () => contentCss(looks.style) + looks.css, key: '
         <div class="desk-top" :class="{ 'has-note': hasNote }">
           <div ref="sheet" class="sheet" @dragover="onDragOver" @dragleave.self="spot = undefined" @drop="onDrop" @click="writeOn">
             <p v-if="page.current.edge === 'head'" class="site-name">{{ useSession().site.name }}</p>
-            <label v-else-if="!page.current.edge" class="title tr-page"><span class="tr-spoken">Title of the page</span>
+            <label v-else-if="!page.current.edge" class="title tr-page"
+              ><span class="tr-spoken">Title of the page</span>
               <textarea
-                rows="1" :value="page.current.title" maxlength="200" spellcheck="true"
-                @focus="settingsCalled = true" @input="page.rename(($event.target as HTMLTextAreaElement).value)" @keydown.enter.prevent="focusStart(editor)"
+                rows="1"
+                :value="page.current.title"
+                maxlength="200"
+                spellcheck="true"
+                @focus="settingsCalled = true"
+                @input="page.rename(($event.target as HTMLTextAreaElement).value)"
+                @keydown.enter.prevent="focusStart(editor)"
               />
             </label>
             <div class="text">
               <EditorContent :editor="editor" />
               <EdgeLine v-if="page.current.edge" :edge="page.current.edge" @order="placePages" />
-              <BlockHandle :editor="editor" :area="sheet" @take="moved = $event" @release="moved = undefined; spot = undefined" @select="selectBlock" />
+              <BlockHandle
+                :editor="editor"
+                :area="sheet"
+                @take="moved = $event"
+                @release="
+                  () => {
+                    moved = undefined
+                    spot = undefined
+                  }
+                "
+                @select="selectBlock"
+              />
               <div v-if="spot?.kind === 'words'" class="drop-words">These words become a link</div>
-              <div v-else-if="spot" class="drop-mark" :class="spot.kind" :style="{ top: `${spot.mark.top}px`, left: `${spot.mark.left}px`, width: `${spot.mark.width}px`, height: `${spot.mark.height}px` }"><span>{{ dropWords }}</span></div>
+              <div
+                v-else-if="spot"
+                class="drop-mark"
+                :class="spot.kind"
+                :style="{
+                  top: `${spot.mark.top}px`,
+                  left: `${spot.mark.left}px`,
+                  width: `${spot.mark.width}px`,
+                  height: `${spot.mark.height}px`,
+                }"
+              >
+                <span>{{ dropWords }}</span>
+              </div>
             </div>
             <FileFinder
-              v-if="finder" class="finder-pop" :style="{ top: `${finder.top}px`, left: `${finder.left}px` }" computer
+              v-if="finder"
+              class="finder-pop"
+              :style="{ top: `${finder.top}px`, left: `${finder.left}px` }"
+              computer
               :label="finder.purpose === 'link' ? 'Find what these words lead to' : 'Find a file to place'"
-              :parts="finder.purpose === 'place' ? addableFor : undefined" anywhere @part="add" @choose="choose" @lead="lead" @computer="chooseFromComputer" @close="closeFinder"
+              :parts="finder.purpose === 'place' ? addableFor : undefined"
+              anywhere
+              @part="add"
+              @choose="choose"
+              @lead="lead"
+              @computer="chooseFromComputer"
+              @close="closeFinder"
             />
           </div>
           <div class="margin">
             <div v-if="hasNote" ref="noteBox" class="placed-note" :style="{ '--top': `${noteTop}px` }">
               <ShelfNote
-                v-if="selected?.kind === 'shelf'" ref="note" :key="selected.attrs.placement" :attrs="selected.attrs"
-                @change="changePlacement(editor, selected.attrs.placement, $event)" @remove="removePlacement(editor, selected.attrs.placement)" @leave="editor.view.focus()"
-                @duplicate="duplicateBlock(editor, selected.attrs.placement)" @move="moveBlock(editor, $event)"
+                v-if="selected?.kind === 'shelf'"
+                ref="note"
+                :key="selected.attrs.placement"
+                :attrs="selected.attrs"
+                @change="changePlacement(editor, selected.attrs.placement, $event)"
+                @remove="removePlacement(editor, selected.attrs.placement)"
+                @leave="editor.view.focus()"
+                @duplicate="duplicateBlock(editor, selected.attrs.placement)"
+                @move="moveBlock(editor, $event)"
               />
               <PictureNote
-                v-else-if="selected?.kind === 'picture'" ref="note" :key="selected.attrs.placement" :attrs="selected.attrs"
-                @change="changePlacement(editor, selected.attrs.placement, $event)" @remove="removePlacement(editor, selected.attrs.placement)" @leave="editor.view.focus()"
-                @duplicate="duplicateBlock(editor, selected.attrs.placement)" @move="moveBlock(editor, $event)"
+                v-else-if="selected?.kind === 'picture'"
+                ref="note"
+                :key="selected.attrs.placement"
+                :attrs="selected.attrs"
+                @change="changePlacement(editor, selected.attrs.placement, $event)"
+                @remove="removePlacement(editor, selected.attrs.placement)"
+                @leave="editor.view.focus()"
+                @duplicate="duplicateBlock(editor, selected.attrs.placement)"
+                @move="moveBlock(editor, $event)"
               />
               <PlacementNote
-                v-else-if="selected" ref="note" :key="selected.attrs.placement" :kind="selected.kind" :attrs="selected.attrs" :in-row="parts[0]?.name === 'buttonRow'" :tone="parts.find(part => part.name === 'section')?.node.attrs.tone ?? 'plain'"
-                @change="changePlacement(editor, selected.attrs.placement, $event)" @computer="retargetFromComputer" @remove="removePlacement(editor, selected.attrs.placement)" @leave="editor.view.focus()"
-                @duplicate="duplicateBlock(editor, selected.attrs.placement)" @again="again" @move="moveBlock(editor, $event)"
+                v-else-if="selected"
+                ref="note"
+                :key="selected.attrs.placement"
+                :kind="selected.kind"
+                :attrs="selected.attrs"
+                :in-row="parts[0]?.name === 'buttonRow'"
+                :tone="parts.find(part => part.name === 'section')?.node.attrs.tone ?? 'plain'"
+                @change="changePlacement(editor, selected.attrs.placement, $event)"
+                @computer="retargetFromComputer"
+                @remove="removePlacement(editor, selected.attrs.placement)"
+                @leave="editor.view.focus()"
+                @duplicate="duplicateBlock(editor, selected.attrs.placement)"
+                @again="again"
+                @move="moveBlock(editor, $event)"
               />
               <PartNote
-                v-for="part in parts" :key="`${part.name} ${part.position}`" :part="part" @set="setPart(editor, part, $event)" @columns="setColumnCount(editor, part, $event)" @move="movePart(part, $event)"
-                @fill="filling = part" @table="actOnTable" @dissolve="dissolvePart(editor, part)" @remove="removePart(editor, part)" @leave="editor.view.focus()"
+                v-for="part in parts"
+                :key="`${part.name} ${part.position}`"
+                :part="part"
+                @set="setPart(editor, part, $event)"
+                @columns="setColumnCount(editor, part, $event)"
+                @move="movePart(part, $event)"
+                @fill="filling = part"
+                @table="actOnTable"
+                @dissolve="dissolvePart(editor, part)"
+                @remove="removePart(editor, part)"
+                @leave="editor.view.focus()"
               />
             </div>
             <PageSettings v-else ref="settings" @restore="bringBack" />
@@ -561,62 +733,290 @@ useHead({ style: [{ innerHTML: () => contentCss(looks.style) + looks.css, key: '
         </div>
       </div>
     </template>
-    <FolderPickDialog v-if="filling" question="A button for each file of which folder?" hint="They look like the first button of this row." act="Fill the row" @choose="fill" @close="filling = undefined" />
-    <ArrangeDialog v-if="arranging" :count="arranging.ours.length + arranging.files.length" :stored="!arranging.files.length" :pictures="arePictures(arranging.ours, arranging.files)" @choose="arrange" @close="arranging = undefined" />
+    <FolderPickDialog
+      v-if="filling"
+      question="A button for each file of which folder?"
+      hint="They look like the first button of this row."
+      act="Fill the row"
+      @choose="fill"
+      @close="filling = undefined"
+    />
+    <ArrangeDialog
+      v-if="arranging"
+      :count="arranging.ours.length + arranging.files.length"
+      :stored="!arranging.files.length"
+      :pictures="arePictures(arranging.ours, arranging.files)"
+      @choose="arrange"
+      @close="arranging = undefined"
+    />
   </div>
 </template>
 
 <style scoped>
-.page-board { display: flex; flex-direction: column; min-height: 0; flex: 1; }
-.head { display: flex; align-items: center; gap: 12px; height: 38px; padding: 0 12px; border-bottom: 1px solid var(--line); white-space: nowrap; }
-.address { color: var(--soft); overflow: hidden; text-overflow: ellipsis; }
-.save { margin-left: auto; color: var(--soft); overflow: hidden; text-overflow: ellipsis; }
-.save.failed, .save.conflict { color: #9A4420; font-weight: 600; }
-.never { color: var(--soft); }
-.two-versions { display: flex; flex-wrap: wrap; align-items: center; gap: 6px 10px; padding: 8px 12px; background: #F6E3D8; border-bottom: 1px solid #D9A68B; }
-.failure { padding: 20px; }
-.scroll { flex: 1; min-height: 0; overflow: auto; background: var(--grey); }
-.desk-top { display: grid; grid-template-columns: minmax(0, 720px) 284px; justify-content: center; min-height: 100%; gap: 0; padding: 14px 14px 0; }
-.sheet { --bleed: 44px; position: relative; background: #FCFBF8; border: 1px solid var(--line); border-bottom: 0; padding: 40px var(--bleed) 120px; cursor: text; }
-.title textarea {
-  width: 100%; field-sizing: content; resize: none; overflow: hidden; border: 0; background: none; color: #24211D; padding: 0;
-  font: 560 clamp(1.7rem, 1.2rem + 1.6vw, 2.4rem)/1.22 Literata, Georgia, serif; letter-spacing: -.018em; margin-bottom: .5em;
+.page-board {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  flex: 1;
 }
-.title textarea:focus-visible { outline: none; box-shadow: 0 2px 0 var(--water); }
-.site-name { margin: 0 0 10px; font: 600 1.15rem/1.4 Literata, Georgia, serif; color: #24211D; cursor: default; }
-.text { position: relative; }
-.text :deep(.tr-page) { min-height: 200px; outline: none; }
-.text :deep(tr:first-child th) { border-bottom: 2px solid var(--accent); }
-.text :deep(.tr-page > :first-child) { margin-top: 0; }
-.text :deep(p.is-empty:first-child::before) { content: attr(data-placeholder); float: left; height: 0; color: #6B655B; pointer-events: none; }
-.text :deep(.tr-column) { outline: 1px dashed #B9C4C1; outline-offset: 5px; border-radius: 2px; }
-.text :deep(.tr-row) { min-height: 40px; outline: 1px dashed #B9C4C1; outline-offset: 5px; }
-.text :deep(.tr-space) { background: repeating-linear-gradient(135deg, #E4EAE8 0 1px, transparent 1px 7px); }
-.text :deep(.ProseMirror-selectednode:is(hr, .tr-space, .tr-section, .tr-columns, .tr-row)) { outline: 2px solid var(--water); outline-offset: 4px; }
-.text :deep(.block-view) { position: relative; cursor: pointer; border-radius: 4px; }
-.text :deep(.block-view.selected) { outline: 2px solid var(--water); outline-offset: 5px; }
-.text :deep(.block-empty) { margin: 1.1em 0; padding: 26px; border: 2px dashed #9A4420; border-radius: 4px; color: #9A4420; font: 600 14px 'Hanken Grotesk Variable', sans-serif; }
-.text :deep(.block-state) { display: block; margin: -8px 0 14px; font: 400 12px/1.4 'Hanken Grotesk Variable', sans-serif; color: var(--soft); }
-.text :deep(.block-state.fault) { color: #9A4420; font-weight: 600; }
-.text :deep(.without-target) { color: #9A4420; text-decoration: underline dashed; }
-.text :deep(.ProseMirror-gapcursor::after) { border-top: 2px solid var(--water); width: 40px; }
-.drop-mark { position: absolute; background: var(--water); pointer-events: none; z-index: 5; }
-.drop-mark.button { background: none; border: 3px solid var(--water); border-radius: 8px; }
-.drop-mark span { position: absolute; right: 0; bottom: 100%; white-space: nowrap; padding: 0 8px; font-size: 12px; line-height: 19px; background: var(--water); color: #fff; border-radius: 3px 3px 0 0; }
-.drop-words { position: sticky; bottom: 16px; width: max-content; padding: 4px 10px; background: var(--water); color: #fff; border-radius: 3px; pointer-events: none; }
-.finder-pop { position: absolute; z-index: 30; }
-.margin { position: relative; padding-left: 0; }
-.placed-note { position: absolute; top: var(--top); left: -1px; right: 0; margin-bottom: 40px; }
+.head {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  height: 38px;
+  padding: 0 12px;
+  border-bottom: 1px solid var(--line);
+  white-space: nowrap;
+}
+.address {
+  color: var(--soft);
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.save {
+  margin-left: auto;
+  color: var(--soft);
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.save.failed,
+.save.conflict {
+  color: #9a4420;
+  font-weight: 600;
+}
+.never {
+  color: var(--soft);
+}
+.two-versions {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 10px;
+  padding: 8px 12px;
+  background: #f6e3d8;
+  border-bottom: 1px solid #d9a68b;
+}
+.failure {
+  padding: 20px;
+}
+.scroll {
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+  background: var(--grey);
+}
+.desk-top {
+  display: grid;
+  grid-template-columns: minmax(0, 720px) 284px;
+  justify-content: center;
+  min-height: 100%;
+  gap: 0;
+  padding: 14px 14px 0;
+}
+.sheet {
+  --bleed: 44px;
+  position: relative;
+  background: #fcfbf8;
+  border: 1px solid var(--line);
+  border-bottom: 0;
+  padding: 40px var(--bleed) 120px;
+  cursor: text;
+}
+.title textarea {
+  width: 100%;
+  field-sizing: content;
+  resize: none;
+  overflow: hidden;
+  border: 0;
+  background: none;
+  color: #24211d;
+  padding: 0;
+  font:
+    560 clamp(1.7rem, 1.2rem + 1.6vw, 2.4rem)/1.22 Literata,
+    Georgia,
+    serif;
+  letter-spacing: -0.018em;
+  margin-bottom: 0.5em;
+}
+.title textarea:focus-visible {
+  outline: none;
+  box-shadow: 0 2px 0 var(--water);
+}
+.site-name {
+  margin: 0 0 10px;
+  font:
+    600 1.15rem/1.4 Literata,
+    Georgia,
+    serif;
+  color: #24211d;
+  cursor: default;
+}
+.text {
+  position: relative;
+}
+.text :deep(.tr-page) {
+  min-height: 200px;
+  outline: none;
+}
+.text :deep(tr:first-child th) {
+  border-bottom: 2px solid var(--accent);
+}
+.text :deep(.tr-page > :first-child) {
+  margin-top: 0;
+}
+.text :deep(p.is-empty:first-child::before) {
+  content: attr(data-placeholder);
+  float: left;
+  height: 0;
+  color: #6b655b;
+  pointer-events: none;
+}
+.text :deep(.tr-column) {
+  outline: 1px dashed #b9c4c1;
+  outline-offset: 5px;
+  border-radius: 2px;
+}
+.text :deep(.tr-row) {
+  min-height: 40px;
+  outline: 1px dashed #b9c4c1;
+  outline-offset: 5px;
+}
+.text :deep(.tr-space) {
+  background: repeating-linear-gradient(135deg, #e4eae8 0 1px, transparent 1px 7px);
+}
+.text :deep(.ProseMirror-selectednode:is(hr, .tr-space, .tr-section, .tr-columns, .tr-row)) {
+  outline: 2px solid var(--water);
+  outline-offset: 4px;
+}
+.text :deep(.block-view) {
+  position: relative;
+  cursor: pointer;
+  border-radius: 4px;
+}
+.text :deep(.block-view.selected) {
+  outline: 2px solid var(--water);
+  outline-offset: 5px;
+}
+.text :deep(.block-empty) {
+  margin: 1.1em 0;
+  padding: 26px;
+  border: 2px dashed #9a4420;
+  border-radius: 4px;
+  color: #9a4420;
+  font:
+    600 14px 'Hanken Grotesk Variable',
+    sans-serif;
+}
+.text :deep(.block-state) {
+  display: block;
+  margin: -8px 0 14px;
+  font:
+    400 12px/1.4 'Hanken Grotesk Variable',
+    sans-serif;
+  color: var(--soft);
+}
+.text :deep(.block-state.fault) {
+  color: #9a4420;
+  font-weight: 600;
+}
+.text :deep(.without-target) {
+  color: #9a4420;
+  text-decoration: underline dashed;
+}
+.text :deep(.ProseMirror-gapcursor::after) {
+  border-top: 2px solid var(--water);
+  width: 40px;
+}
+.drop-mark {
+  position: absolute;
+  background: var(--water);
+  pointer-events: none;
+  z-index: 5;
+}
+.drop-mark.button {
+  background: none;
+  border: 3px solid var(--water);
+  border-radius: 8px;
+}
+.drop-mark span {
+  position: absolute;
+  right: 0;
+  bottom: 100%;
+  white-space: nowrap;
+  padding: 0 8px;
+  font-size: 12px;
+  line-height: 19px;
+  background: var(--water);
+  color: #fff;
+  border-radius: 3px 3px 0 0;
+}
+.drop-words {
+  position: sticky;
+  bottom: 16px;
+  width: max-content;
+  padding: 4px 10px;
+  background: var(--water);
+  color: #fff;
+  border-radius: 3px;
+  pointer-events: none;
+}
+.finder-pop {
+  position: absolute;
+  z-index: 30;
+}
+.margin {
+  position: relative;
+  padding-left: 0;
+}
+.placed-note {
+  position: absolute;
+  top: var(--top);
+  left: -1px;
+  right: 0;
+  margin-bottom: 40px;
+}
 @container (max-width: 480px) {
-  .head { flex-wrap: wrap; height: auto; gap: 2px 10px; padding: 6px 12px; }
-  .head::after { content: ''; order: 1; flex-basis: 100%; }
-  .head > .plain, .head > .live, .head > .never { order: 2; }
+  .head {
+    flex-wrap: wrap;
+    height: auto;
+    gap: 2px 10px;
+    padding: 6px 12px;
+  }
+  .head::after {
+    content: '';
+    order: 1;
+    flex-basis: 100%;
+  }
+  .head > .plain,
+  .head > .live,
+  .head > .never {
+    order: 2;
+  }
 }
 @container (max-width: 700px) {
-  .desk-top { grid-template-columns: minmax(0, 1fr); padding: 0; }
-  .placed-note :deep(.note) { max-height: none; }
-  .placed-note { position: sticky; bottom: 0; top: auto; left: 0; max-height: 42vh; margin-bottom: 0; overflow: auto; }
-  .desk-top.has-note .margin { position: sticky; bottom: 0; }
-  .sheet { --bleed: 20px; border: 0; }
+  .desk-top {
+    grid-template-columns: minmax(0, 1fr);
+    padding: 0;
+  }
+  .placed-note :deep(.note) {
+    max-height: none;
+  }
+  .placed-note {
+    position: sticky;
+    bottom: 0;
+    top: auto;
+    left: 0;
+    max-height: 42vh;
+    margin-bottom: 0;
+    overflow: auto;
+  }
+  .desk-top.has-note .margin {
+    position: sticky;
+    bottom: 0;
+  }
+  .sheet {
+    --bleed: 20px;
+    border: 0;
+  }
 }
 </style>

@@ -20,19 +20,62 @@ const source = computed(() => `/api/pages/${page.current!.id}/preview?revision=$
     </div>
     <div ref="stage" class="stage">
       <div class="screen" :style="{ width: `${width * scale}px` }">
-        <iframe :src="source" :title="`“${page.current!.title}” at ${width} pixels`" sandbox="allow-popups allow-downloads" :style="{ width: `${width}px`, height: `${height / scale}px`, transform: `scale(${scale})` }" />
+        <iframe
+          :src="source"
+          :title="`“${page.current!.title}” at ${width} pixels`"
+          sandbox="allow-popups allow-downloads"
+          :style="{ width: `${width}px`, height: `${height / scale}px`, transform: `scale(${scale})` }"
+        />
       </div>
     </div>
   </section>
 </template>
 
 <style scoped>
-.preview { display: flex; flex-direction: column; flex: 1; min-height: 0; }
-.bar { display: flex; flex-wrap: wrap; align-items: center; gap: 6px 14px; padding: 4px 12px; border-bottom: 1px solid var(--line); background: #F1F4F3; }
-.widths { width: 270px; }
-.widths :deep(legend) { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
-.bar .plain { margin-left: auto; }
-.stage { flex: 1; min-height: 0; overflow: hidden; background: #BFCAC7; display: flex; justify-content: center; }
-.screen { background: #fff; overflow: hidden; flex: none; }
-iframe { border: 0; display: block; transform-origin: top left; }
+.preview {
+  display: flex;
+  flex-direction: column;
+  flex: 1;
+  min-height: 0;
+}
+.bar {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 14px;
+  padding: 4px 12px;
+  border-bottom: 1px solid var(--line);
+  background: #f1f4f3;
+}
+.widths {
+  width: 270px;
+}
+.widths :deep(legend) {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  overflow: hidden;
+  clip-path: inset(50%);
+}
+.bar .plain {
+  margin-left: auto;
+}
+.stage {
+  flex: 1;
+  min-height: 0;
+  overflow: hidden;
+  background: #bfcac7;
+  display: flex;
+  justify-content: center;
+}
+.screen {
+  background: #fff;
+  overflow: hidden;
+  flex: none;
+}
+iframe {
+  border: 0;
+  display: block;
+  transform-origin: top left;
+}
 </style>

@@ -33,23 +33,36 @@ async function unpublish() {
 }
 /** places on other pages that hold that back */
 const held = shallowRef<Use[]>([])
-const takeOffline = (despite = false) => attempt(async () => {
-  held.value = await page.unpublish(despite)
-  if (!held.value.length) notices.say(current.value.edge ? 'Visitors no longer see what was placed there.' : `Visitors no longer find /${current.value.slug}.`, {})
-})
+const takeOffline = (despite = false) =>
+  attempt(async () => {
+    held.value = await page.unpublish(despite)
+    if (!held.value.length)
+      notices.say(
+        current.value.edge ? 'Visitors no longer see what was placed there.' : `Visitors no longer find /${current.value.slug}.`,
+        {},
+      )
+  })
 
 /** where other pages lead here */
 const uses = shallowRef<Use[]>([])
 const target = computed<Target>(() => ({ kind: 'page', id: current.value.id }))
-watch([() => page.current?.id, () => useLibrary().changes, () => page.anew], ([id], _before, onCleanup) => {
-  let late = false
-  onCleanup(() => late = true)
-  return id && !page.current?.edge && attempt(async () => {
-    const found = (await useTargets().places({ kind: 'page', id })).uses
-    // Another page may have been opened meanwhile.
-    if (!late) uses.value = found.filter(use => use.pageId !== id)
-  })
-}, { immediate: true })
+watch(
+  [() => page.current?.id, () => useLibrary().changes, () => page.anew],
+  ([id], _before, onCleanup) => {
+    let late = false
+    onCleanup(() => (late = true))
+    return (
+      id &&
+      !page.current?.edge &&
+      attempt(async () => {
+        const found = (await useTargets().places({ kind: 'page', id })).uses
+        // Another page may have been opened meanwhile.
+        if (!late) uses.value = found.filter(use => use.pageId !== id)
+      })
+    )
+  },
+  { immediate: true },
+)
 const replacing = ref(false)
 </script>
 
@@ -60,9 +73,19 @@ const replacing = ref(false)
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
 
     <div class="waits">
-      <h2>{{ page.live === null ? 'Visitors do not see this page' : page.changes.length ? 'Visitors do not see yet' : 'Visitors see it as it stands' }}</h2>
+      <h2>
+        {{
+          page.live === null
+            ? 'Visitors do not see this page'
+            : page.changes.length
+              ? 'Visitors do not see yet'
+              : 'Visitors see it as it stands'
+        }}
+      </h2>
       <ul v-if="page.changes.length">
-        <li v-for="(change, index) in page.changes.slice(0, 12)" :key="index"><b>{{ KIND_WORDS[change.kind] }}</b> {{ change.what }}</li>
+        <li v-for="(change, index) in page.changes.slice(0, 12)" :key="index">
+          <b>{{ KIND_WORDS[change.kind] }}</b> {{ change.what }}
+        </li>
         <li v-if="page.changes.length > 12">and {{ page.changes.length - 12 }} more</li>
       </ul>
     </div>
@@ -78,8 +101,17 @@ const replacing = ref(false)
       <p v-if="versions && !versions.length" class="hint">It was never live.</p>
       <ol v-if="versions?.length" class="versions">
         <li v-for="version in versions" :key="version.number">
-          <span class="when" :title="longDate(version.published)">{{ longDate(version.published) }}<template v-if="version.live">, live now</template></span>
-          <span class="what">{{ version.changes.slice(0, 3).map(change => `${KIND_WORDS[change.kind]}: ${change.what}`).join('; ') || 'the same again' }}<template v-if="version.changes.length > 3">; and {{ version.changes.length - 3 }} more</template></span>
+          <span class="when" :title="longDate(version.published)"
+            >{{ longDate(version.published) }}<template v-if="version.live">, live now</template></span
+          >
+          <span class="what"
+            >{{
+              version.changes
+                .slice(0, 3)
+                .map(change => `${KIND_WORDS[change.kind]}: ${change.what}`)
+                .join('; ') || 'the same again'
+            }}<template v-if="version.changes.length > 3">; and {{ version.changes.length - 3 }} more</template></span
+          >
           <button v-if="!version.live" type="button" class="plain" @click="emit('restore', version.number)">Bring back</button>
         </li>
       </ol>
@@ -97,17 +129,73 @@ const replacing = ref(false)
 </template>
 
 <style scoped>
-.settings { display: grid; gap: 12px; padding: 12px 12px 30px 18px; align-content: start; }
-h2 { font-size: 13px; font-weight: 600; }
-.waits { border-top: 1px solid var(--line); padding-top: 10px; }
-.waits ul { list-style: none; margin: 6px 0 0; padding: 0; display: grid; gap: 3px; font-size: 12.5px; line-height: 1.4; }
-.waits li { overflow-wrap: anywhere; }
-details { border-top: 1px solid var(--line); padding-top: 10px; }
-summary { cursor: pointer; font-weight: 600; }
-.versions { list-style: none; margin: 8px 0 0; padding: 0; display: grid; gap: 10px; max-height: 320px; overflow: auto; }
-.versions li { display: grid; gap: 2px; justify-items: start; }
-.when { font-weight: 600; font-size: 12.5px; }
-.what { color: var(--soft); font-size: 12.5px; line-height: 1.4; overflow-wrap: anywhere; }
-.versions .plain { margin-left: -8px; }
-.acts { display: flex; flex-wrap: wrap; gap: 4px; border-top: 1px solid var(--line); padding-top: 8px; margin-left: -8px; }
+.settings {
+  display: grid;
+  gap: 12px;
+  padding: 12px 12px 30px 18px;
+  align-content: start;
+}
+h2 {
+  font-size: 13px;
+  font-weight: 600;
+}
+.waits {
+  border-top: 1px solid var(--line);
+  padding-top: 10px;
+}
+.waits ul {
+  list-style: none;
+  margin: 6px 0 0;
+  padding: 0;
+  display: grid;
+  gap: 3px;
+  font-size: 12.5px;
+  line-height: 1.4;
+}
+.waits li {
+  overflow-wrap: anywhere;
+}
+details {
+  border-top: 1px solid var(--line);
+  padding-top: 10px;
+}
+summary {
+  cursor: pointer;
+  font-weight: 600;
+}
+.versions {
+  list-style: none;
+  margin: 8px 0 0;
+  padding: 0;
+  display: grid;
+  gap: 10px;
+  max-height: 320px;
+  overflow: auto;
+}
+.versions li {
+  display: grid;
+  gap: 2px;
+  justify-items: start;
+}
+.when {
+  font-weight: 600;
+  font-size: 12.5px;
+}
+.what {
+  color: var(--soft);
+  font-size: 12.5px;
+  line-height: 1.4;
+  overflow-wrap: anywhere;
+}
+.versions .plain {
+  margin-left: -8px;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  border-top: 1px solid var(--line);
+  padding-top: 8px;
+  margin-left: -8px;
+}
 </style>

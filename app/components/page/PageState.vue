@@ -8,7 +8,9 @@ const props = defineProps<{ page: PageItem }>()
 const open = usePage()
 const uploads = useUploads()
 /** Buttons whose files are still on their way: they lead somewhere as soon as those are in. */
-const coming = computed(() => open.current?.id === props.page.id && open.draft ? placementsOf(open.draft).filter(({ id }) => uploads.forPlacement(id)).length : 0)
+const coming = computed(() =>
+  open.current?.id === props.page.id && open.draft ? placementsOf(open.draft).filter(({ id }) => uploads.forPlacement(id)).length : 0,
+)
 const broken = computed(() => Math.max(0, props.page.broken - coming.value))
 </script>
 
@@ -23,10 +25,29 @@ const broken = computed(() => Math.max(0, props.page.broken - coming.value))
 </template>
 
 <style scoped>
-.state { white-space: nowrap; }
-.broken { grid-column: 1 / -1; color: #9A4420; font-size: 12.5px; }
-.mark { display: inline-block; width: 9px; height: 9px; margin-right: 7px; border-radius: 50%; }
-.mark.live { background: var(--moss); }
-.mark.waits { background: var(--straw); border: 1px solid #8A6A12; }
-.mark.none { border: 2px solid #7A8783; }
+.state {
+  white-space: nowrap;
+}
+.broken {
+  grid-column: 1 / -1;
+  color: #9a4420;
+  font-size: 12.5px;
+}
+.mark {
+  display: inline-block;
+  width: 9px;
+  height: 9px;
+  margin-right: 7px;
+  border-radius: 50%;
+}
+.mark.live {
+  background: var(--moss);
+}
+.mark.waits {
+  background: var(--straw);
+  border: 1px solid #8a6a12;
+}
+.mark.none {
+  border: 2px solid #7a8783;
+}
 </style>

@@ -5,10 +5,21 @@ import { ALIGN_CHOICES, COUNT_CHOICES, SPACE_CHOICES, TONE_CHOICES, WIDTH_CHOICE
 
 /** The settings of what the caret or the selected block lies in: section, columns, row. */
 const props = defineProps<{ part: Part }>()
-const emit = defineEmits<{ set: [attrs: Record<string, unknown>], columns: [count: number], fill: [], table: [act: TableAct], move: [direction: -1 | 1], dissolve: [], remove: [], leave: [] }>()
+const emit = defineEmits<{
+  set: [attrs: Record<string, unknown>]
+  columns: [count: number]
+  fill: []
+  table: [act: TableAct]
+  move: [direction: -1 | 1]
+  dissolve: []
+  remove: []
+  leave: []
+}>()
 
 const NAMES = { section: 'Section', columns: 'Columns', buttonRow: 'Row of buttons', table: 'Table', space: 'Space' }
-const cells = computed(() => props.part.name === 'table' ? props.part.node.children.map(row => row.children.map(cell => cell.type.name === 'tableHeader')) : [])
+const cells = computed(() =>
+  props.part.name === 'table' ? props.part.node.children.map(row => row.children.map(cell => cell.type.name === 'tableHeader')) : [],
+)
 const hasHeadRow = computed(() => !!cells.value[0]?.every(Boolean))
 const hasHeadColumn = computed(() => cells.value.length > 0 && cells.value.every(row => row[0]))
 const attrs = computed(() => props.part.node.attrs)
@@ -20,31 +31,77 @@ const named = computed(() => `${props.part.name === 'columns' ? 'these' : 'this'
     <h2>{{ NAMES[part.name] }}</h2>
     <template v-if="part.name === 'section'">
       <ChoiceField legend="Background" :choices="TONE_CHOICES" :value="attrs.tone" @choose="emit('set', { tone: $event })" />
-      <ChoiceField legend="Room above and below" :choices="SPACE_CHOICES" :value="attrs.padding" @choose="emit('set', { padding: $event })" />
+      <ChoiceField
+        legend="Room above and below"
+        :choices="SPACE_CHOICES"
+        :value="attrs.padding"
+        @choose="emit('set', { padding: $event })"
+      />
       <ChoiceField legend="Width" :choices="WIDTH_CHOICES" :value="attrs.width" @choose="emit('set', { width: $event })" />
     </template>
-    <ChoiceField v-else-if="part.name === 'columns'" legend="How many side by side" :choices="COUNT_CHOICES" :value="part.node.childCount" @choose="emit('columns', $event)" />
+    <ChoiceField
+      v-else-if="part.name === 'columns'"
+      legend="How many side by side"
+      :choices="COUNT_CHOICES"
+      :value="part.node.childCount"
+      @choose="emit('columns', $event)"
+    />
     <template v-else-if="part.name === 'buttonRow'">
       <ChoiceField legend="Place of the row" :choices="ALIGN_CHOICES" :value="attrs.align" @choose="emit('set', { align: $event })" />
       <button type="button" class="plain" @click="emit('fill')">A button for each file of a folder…</button>
     </template>
     <template v-else-if="part.name === 'table'">
-      <label v-for="[act, words] in TABLE_HEADINGS" :key="act" class="tick"><input type="checkbox" :checked="act === 'toggleHeaderRow' ? hasHeadRow : hasHeadColumn" @change="emit('table', act)"> {{ words }}</label>
-      <div class="acts"><button v-for="[act, words] in TABLE_ACTS" :key="act" type="button" class="plain" @click="emit('table', act)">{{ words }}</button></div>
+      <label v-for="[act, words] in TABLE_HEADINGS" :key="act" class="tick"
+        ><input type="checkbox" :checked="act === 'toggleHeaderRow' ? hasHeadRow : hasHeadColumn" @change="emit('table', act)" />
+        {{ words }}</label
+      >
+      <div class="acts">
+        <button v-for="[act, words] in TABLE_ACTS" :key="act" type="button" class="plain" @click="emit('table', act)">{{ words }}</button>
+      </div>
     </template>
     <ChoiceField v-else legend="How much" :choices="SPACE_CHOICES" :value="attrs.size" @choose="emit('set', { size: $event })" />
     <div class="acts">
       <button type="button" class="plain" :aria-label="`Move ${named} up`" @click="emit('move', -1)">Up</button>
       <button type="button" class="plain" :aria-label="`Move ${named} down`" @click="emit('move', 1)">Down</button>
-      <button v-if="!['space', 'table'].includes(part.name)" type="button" class="plain" title="What is in it stays where it is" @click="emit('dissolve')">Dissolve</button>
-      <button type="button" class="plain" :title="part.name === 'space' ? '' : 'With all that is in it'" @click="emit('remove')">Remove</button>
+      <button
+        v-if="!['space', 'table'].includes(part.name)"
+        type="button"
+        class="plain"
+        title="What is in it stays where it is"
+        @click="emit('dissolve')"
+      >
+        Dissolve
+      </button>
+      <button type="button" class="plain" :title="part.name === 'space' ? '' : 'With all that is in it'" @click="emit('remove')">
+        Remove
+      </button>
     </div>
   </section>
 </template>
 
 <style scoped>
-.part { padding: 10px 12px; background: #F5F8F7; border: 1px solid var(--line); border-left: 3px solid var(--straw); border-radius: 0 4px 4px 0; display: grid; gap: 9px; }
-h2 { font-size: 13px; font-weight: 600; }
-.acts { display: flex; flex-wrap: wrap; gap: 4px; margin-left: -8px; }
-.tick { display: flex; gap: 7px; align-items: center; }
+.part {
+  padding: 10px 12px;
+  background: #f5f8f7;
+  border: 1px solid var(--line);
+  border-left: 3px solid var(--straw);
+  border-radius: 0 4px 4px 0;
+  display: grid;
+  gap: 9px;
+}
+h2 {
+  font-size: 13px;
+  font-weight: 600;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  margin-left: -8px;
+}
+.tick {
+  display: flex;
+  gap: 7px;
+  align-items: center;
+}
 </style>

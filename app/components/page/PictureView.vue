@@ -10,9 +10,9 @@ const library = useLibrary()
 const page = usePage()
 
 const attrs = computed(() => props.node.attrs as PictureAttrs)
-const file = computed(() => attrs.value.file ? library.known.get(attrs.value.file) : undefined)
-const facts = computed(() => file.value && !file.value.deleted ? targetFacts(file.value) : undefined)
-const html = computed(() => facts.value?.picture ? pictureHtml(attrs.value, facts.value, image => image) : '')
+const file = computed(() => (attrs.value.file ? library.known.get(attrs.value.file) : undefined))
+const facts = computed(() => (file.value && !file.value.deleted ? targetFacts(file.value) : undefined))
+const html = computed(() => (facts.value?.picture ? pictureHtml(attrs.value, facts.value, image => image) : ''))
 const fault = computed(() => {
   if (!attrs.value.file) return 'No picture chosen yet'
   if (!file.value || file.value.deleted) return 'This picture is in the bin'

@@ -42,17 +42,21 @@ const uploads = useUploads()
 const { file, signpost, destination, fault: trouble } = useDestination(() => props.attrs.target)
 /** its file is still on its way */
 const arriving = computed(() => !!uploads.forPlacement(props.attrs.placement))
-const fault = computed(() => arriving.value ? undefined : trouble.value)
+const fault = computed(() => (arriving.value ? undefined : trouble.value))
 const there = computed(() => destination.value?.file && file.value)
 const can = (action: Action) => !destination.value || destination.value.actions.includes(action)
 const action = computed(() => effectiveAction(props.attrs.action, destination.value))
 /** facts of the file; null where there is no file to say anything of */
 const facts = computed(() => destination.value && (destination.value.file ?? null))
-const address = computed(() => destination.value && !destination.value.file ? destination.value.href(action.value, props.attrs.placement) : '')
+const address = computed(() =>
+  destination.value && !destination.value.file ? destination.value.href(action.value, props.attrs.placement) : '',
+)
 const count = computed(() => page.downloads[props.attrs.placement] ?? 0)
 /** Links have no look, but are asked the same. */
-const appearance = computed(() => appearanceOf({ look: props.attrs.look ?? '', own: props.attrs.own }, id => looks.byId.get(id)?.appearance))
-const stray = computed(() => props.kind === 'link' ? [] : strayPlaceholders(`${props.attrs.label} ${props.attrs.note}`))
+const appearance = computed(() =>
+  appearanceOf({ look: props.attrs.look ?? '', own: props.attrs.own }, id => looks.byId.get(id)?.appearance),
+)
+const stray = computed(() => (props.kind === 'link' ? [] : strayPlaceholders(`${props.attrs.label} ${props.attrs.note}`)))
 const parts = computed(() => buttonParts(props.attrs as ButtonAttrs, destination.value))
 
 function lead(target: Target) {
@@ -80,15 +84,25 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
 </script>
 
 <template>
-  <section ref="root" class="note" :aria-label="`Settings of this ${kind}`" @keydown.esc.stop="finding || next ? finding = next = false : emit('leave')">
+  <section
+    ref="root"
+    class="note"
+    :aria-label="`Settings of this ${kind}`"
+    @keydown.esc.stop="finding || next ? (finding = next = false) : emit('leave')"
+  >
     <div class="target" :class="{ missing: fault }">
       <template v-if="file && there">
         <FilePicture :file="file" class="picture" />
         <div class="words">
           <NuxtLink :to="`/desk/files/${file.id}`" class="title" :title="file.fileName">{{ file.title }}</NuxtLink>
-          <span class="facts"><TypeTag :tag="file.tag" :family="file.family" /> {{ formatSize(file.size) }}<template v-if="file.facts.pages">, {{ counted(file.facts.pages, 'page') }}</template></span>
+          <span class="facts"
+            ><TypeTag :tag="file.tag" :family="file.family" /> {{ formatSize(file.size)
+            }}<template v-if="file.facts.pages">, {{ counted(file.facts.pages, 'page') }}</template></span
+          >
           <span class="facts">added {{ shortDate(file.changed) }}</span>
-          <NuxtLink v-if="signpost" :to="signpostPlace(signpost.id)" class="by"><VIcon :icon="TARGET_ICONS.signpost" size="16" /> by the signpost “{{ signpost.title }}”</NuxtLink>
+          <NuxtLink v-if="signpost" :to="signpostPlace(signpost.id)" class="by"
+            ><VIcon :icon="TARGET_ICONS.signpost" size="16" /> by the signpost “{{ signpost.title }}”</NuxtLink
+          >
         </div>
       </template>
       <div v-else-if="destination && attrs.target" class="words elsewhere">
@@ -99,60 +113,181 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
       <p v-if="fault" class="empty">{{ fault }}</p>
       <p v-else-if="arriving" class="facts">Its file is coming in.</p>
       <div class="ways">
-        <button type="button" class="plain" @click="finding = !finding; next = false">{{ attrs.target ? 'Lead elsewhere…' : 'Choose where it leads…' }}</button>
-        <button v-if="kind !== 'link' && attrs.target" type="button" class="plain" :title="`The same ${kind} for the next file`" @click="next = !next; finding = false">Same again…</button>
-        <button v-if="attrs.target && destination" type="button" class="plain" title="Something else for all buttons and links of the site that lead there" @click="replacing = true">Replace everywhere…</button>
+        <button
+          type="button"
+          class="plain"
+          @click="
+            () => {
+              finding = !finding
+              next = false
+            }
+          "
+        >
+          {{ attrs.target ? 'Lead elsewhere…' : 'Choose where it leads…' }}
+        </button>
+        <button
+          v-if="kind !== 'link' && attrs.target"
+          type="button"
+          class="plain"
+          :title="`The same ${kind} for the next file`"
+          @click="
+            () => {
+              next = !next
+              finding = false
+            }
+          "
+        >
+          Same again…
+        </button>
+        <button
+          v-if="attrs.target && destination"
+          type="button"
+          class="plain"
+          title="Something else for all buttons and links of the site that lead there"
+          @click="replacing = true"
+        >
+          Replace everywhere…
+        </button>
       </div>
-      <ReplaceDialog v-if="replacing && attrs.target && destination" :from="{ target: attrs.target, title: destination.title }" @close="replacing = false" />
-      <FileFinder v-if="next" class="pop" :label="`Find what the next ${kind} leads to`" anywhere @choose="placeNext({ kind: 'file', id: $event.id }, $event.title)" @lead="placeNext" @close="next = false" />
-      <FileFinder v-if="finding" class="pop" label="Find what this leads to" computer anywhere @choose="choose" @lead="lead" @computer="finding = false; emit('computer')" @close="finding = false" />
+      <ReplaceDialog
+        v-if="replacing && attrs.target && destination"
+        :from="{ target: attrs.target, title: destination.title }"
+        @close="replacing = false"
+      />
+      <FileFinder
+        v-if="next"
+        class="pop"
+        :label="`Find what the next ${kind} leads to`"
+        anywhere
+        @choose="placeNext({ kind: 'file', id: $event.id }, $event.title)"
+        @lead="placeNext"
+        @close="next = false"
+      />
+      <FileFinder
+        v-if="finding"
+        class="pop"
+        label="Find what this leads to"
+        computer
+        anywhere
+        @choose="choose"
+        @lead="lead"
+        @computer="
+          () => {
+            finding = false
+            emit('computer')
+          }
+        "
+        @close="finding = false"
+      />
     </div>
 
     <div class="rest">
       <template v-if="kind === 'card'">
-        <label class="field"><span>Title</span><input type="text" maxlength="200" :value="attrs.title" :placeholder="destination?.title ?? ''" @input="emit('change', { title: valueOf($event) })"></label>
-        <label class="field"><span>What it is</span><textarea rows="3" maxlength="1000" :value="attrs.text" :placeholder="there?.description || 'In a sentence or two'" @input="emit('change', { text: valueOf($event) })" /></label>
-        <label class="tick"><input type="checkbox" :checked="attrs.pictured" @change="emit('change', { pictured: !attrs.pictured })"> With its picture</label>
+        <label class="field"
+          ><span>Title</span
+          ><input
+            type="text"
+            maxlength="200"
+            :value="attrs.title"
+            :placeholder="destination?.title ?? ''"
+            @input="emit('change', { title: valueOf($event) })"
+        /></label>
+        <label class="field"
+          ><span>What it is</span
+          ><textarea
+            rows="3"
+            maxlength="1000"
+            :value="attrs.text"
+            :placeholder="there?.description || 'In a sentence or two'"
+            @input="emit('change', { text: valueOf($event) })"
+          />
+        </label>
+        <label class="tick"
+          ><input type="checkbox" :checked="attrs.pictured" @change="emit('change', { pictured: !attrs.pictured })" /> With its
+          picture</label
+        >
       </template>
       <label v-if="kind !== 'link'" class="field">
         <span>{{ kind === 'card' ? 'Label of the button' : 'Label' }}</span>
-        <input type="text" maxlength="200" :value="attrs.label" :placeholder="destination?.title ?? 'Download'" @input="emit('change', { label: valueOf($event) })">
+        <input
+          type="text"
+          maxlength="200"
+          :value="attrs.label"
+          :placeholder="destination?.title ?? 'Download'"
+          @input="emit('change', { label: valueOf($event) })"
+        />
       </label>
 
       <fieldset class="field">
         <legend>A click</legend>
         <div class="choices">
           <label v-for="[name, words] in ACTION_CHOICES" :key="name" :class="{ off: !can(name) }">
-            <input type="radio" :name="`action-${attrs.placement}`" :checked="action === name" :disabled="!can(name)" @change="emit('change', { action: name })"><span>{{ words }}</span>
+            <input
+              type="radio"
+              :name="`action-${attrs.placement}`"
+              :checked="action === name"
+              :disabled="!can(name)"
+              @change="emit('change', { action: name })"
+            /><span>{{ words }}</span>
           </label>
         </div>
         <p v-if="there && !can('tab')" class="hint">Browsers cannot show {{ there.tag }} files safely, so this one is always saved.</p>
       </fieldset>
       <label v-if="action === 'save'" class="field">
         <span>Saved as</span>
-        <input type="text" maxlength="200" :value="attrs.saveAs" :placeholder="there?.fileName ?? 'the file’s own name'" @input="emit('change', { saveAs: valueOf($event) })">
+        <input
+          type="text"
+          maxlength="200"
+          :value="attrs.saveAs"
+          :placeholder="there?.fileName ?? 'the file’s own name'"
+          @input="emit('change', { saveAs: valueOf($event) })"
+        />
       </label>
 
       <details v-if="kind !== 'link'" :open="more" @toggle="more = ($event.target as HTMLDetailsElement).open">
         <summary>Second line and place</summary>
         <label class="field">
           <span>Second line</span>
-          <input type="text" maxlength="200" :value="attrs.note" placeholder="none" @input="emit('change', { note: valueOf($event) })">
+          <input type="text" maxlength="200" :value="attrs.note" placeholder="none" @input="emit('change', { note: valueOf($event) })" />
         </label>
         <p v-if="facts !== null" class="hint fill">
           <template v-if="attrs.note">Reads “{{ fillPlaceholders(attrs.note, facts) }}”. </template>Add
-          <button v-for="name in PLACEHOLDER_NAMES" :key="name" type="button" class="chip" :aria-label="`Add the ${name}`" @click="insertPlaceholder(name)">{{ name }}<i v-if="facts">{{ givenBy(name) || 'nothing' }}</i></button>
+          <button
+            v-for="name in PLACEHOLDER_NAMES"
+            :key="name"
+            type="button"
+            class="chip"
+            :aria-label="`Add the ${name}`"
+            @click="insertPlaceholder(name)"
+          >
+            {{ name }}<i v-if="facts">{{ givenBy(name) || 'nothing' }}</i>
+          </button>
         </p>
         <p v-if="stray.length" class="hint clay" role="status">There is no {{ stray.join(' and no ') }}: visitors read it as it stands.</p>
-        <ChoiceField v-if="kind === 'button' && appearance.width !== 'fill' && !inRow" legend="Place" :choices="ALIGN_CHOICES" :value="attrs.align" @choose="emit('change', { align: $event })" />
+        <ChoiceField
+          v-if="kind === 'button' && appearance.width !== 'fill' && !inRow"
+          legend="Place"
+          :choices="ALIGN_CHOICES"
+          :value="attrs.align"
+          @choose="emit('change', { align: $event })"
+        />
       </details>
 
       <details v-if="kind !== 'link'" :open="lookShown" @toggle="lookShown = ($event.target as HTMLDetailsElement).open">
         <summary>Look</summary>
-        <LookFields v-if="lookShown" :attrs="(attrs as ButtonAttrs)" :label="parts.label" :note="parts.note" :tone="tone" @change="emit('change', $event)" />
+        <LookFields
+          v-if="lookShown"
+          :attrs="attrs as ButtonAttrs"
+          :label="parts.label"
+          :note="parts.note"
+          :tone="tone"
+          @change="emit('change', $event)"
+        />
       </details>
 
-      <p class="tally" title="Of visitors: what you try while you are signed in is not counted">{{ count ? `${counted(count, 'download')} from here` : 'No downloads from here yet' }}</p>
+      <p class="tally" title="Of visitors: what you try while you are signed in is not counted">
+        {{ count ? `${counted(count, 'download')} from here` : 'No downloads from here yet' }}
+      </p>
       <BlockActs v-if="kind !== 'link'" @duplicate="emit('duplicate')" @move="emit('move', $event)" @remove="emit('remove')" />
       <button v-else type="button" class="plain" @click="emit('remove')">Remove link</button>
     </div>
@@ -160,25 +295,122 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
 </template>
 
 <style scoped>
-.note { position: relative; padding: 12px; background: #F5F8F7; border: 1px solid var(--line); border-left: 3px solid var(--water); border-radius: 0 4px 4px 0; display: grid; grid-template-rows: auto minmax(0, 1fr); gap: 10px; max-height: calc(100dvh - 205px); }
+.note {
+  position: relative;
+  padding: 12px;
+  background: #f5f8f7;
+  border: 1px solid var(--line);
+  border-left: 3px solid var(--water);
+  border-radius: 0 4px 4px 0;
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+  gap: 10px;
+  max-height: calc(100dvh - 205px);
+}
 /* The file stays in sight, and so does the button itself, however many settings are unfolded. */
-.rest { display: grid; gap: 10px; overflow: auto; margin: 0 -12px -12px; padding: 0 12px 12px; align-content: start; }
-.target { position: relative; display: grid; grid-template-columns: 56px minmax(0, 1fr); gap: 8px 10px; align-items: start; }
-.ways { grid-column: 1 / -1; display: flex; flex-wrap: wrap; gap: 4px; margin-left: -8px; }
-.target.missing .empty { grid-column: 1 / -1; color: #9A4420; font-weight: 600; }
-.picture { width: 56px; height: 72px; }
-.elsewhere { grid-column: 1 / -1; }
-.elsewhere code { font-size: 12px; color: var(--soft); overflow-wrap: anywhere; }
-.words { display: grid; gap: 3px; }
-.title { font-weight: 600; color: var(--ink); overflow-wrap: anywhere; line-height: 1.3; }
-.facts { font-size: 12.5px; color: var(--soft); }
-.pop { position: absolute; top: 100%; right: 0; z-index: 20; margin-top: 4px; }
-details { border-top: 1px solid var(--line); padding-top: 8px; }
-details[open] > * + * { margin-top: 9px; }
-summary { cursor: pointer; font-weight: 600; }
-.fill { margin-top: 4px; }
-.chip { padding: 0 5px; margin: 0 1px; border: 1px solid var(--line); border-radius: 3px; background: #fff; font: 12px/20px 'IBM Plex Mono', monospace; max-width: 100%; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; vertical-align: bottom; }
-.chip i { margin-left: 6px; color: var(--soft); font: 12px 'Hanken Grotesk Variable', sans-serif; }
-.tally { color: var(--soft); font-size: 12.5px; }
-.tick { display: flex; gap: 7px; align-items: center; }
+.rest {
+  display: grid;
+  gap: 10px;
+  overflow: auto;
+  margin: 0 -12px -12px;
+  padding: 0 12px 12px;
+  align-content: start;
+}
+.target {
+  position: relative;
+  display: grid;
+  grid-template-columns: 56px minmax(0, 1fr);
+  gap: 8px 10px;
+  align-items: start;
+}
+.ways {
+  grid-column: 1 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  margin-left: -8px;
+}
+.target.missing .empty {
+  grid-column: 1 / -1;
+  color: #9a4420;
+  font-weight: 600;
+}
+.picture {
+  width: 56px;
+  height: 72px;
+}
+.elsewhere {
+  grid-column: 1 / -1;
+}
+.elsewhere code {
+  font-size: 12px;
+  color: var(--soft);
+  overflow-wrap: anywhere;
+}
+.words {
+  display: grid;
+  gap: 3px;
+}
+.title {
+  font-weight: 600;
+  color: var(--ink);
+  overflow-wrap: anywhere;
+  line-height: 1.3;
+}
+.facts {
+  font-size: 12.5px;
+  color: var(--soft);
+}
+.pop {
+  position: absolute;
+  top: 100%;
+  right: 0;
+  z-index: 20;
+  margin-top: 4px;
+}
+details {
+  border-top: 1px solid var(--line);
+  padding-top: 8px;
+}
+details[open] > * + * {
+  margin-top: 9px;
+}
+summary {
+  cursor: pointer;
+  font-weight: 600;
+}
+.fill {
+  margin-top: 4px;
+}
+.chip {
+  padding: 0 5px;
+  margin: 0 1px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: #fff;
+  font:
+    12px/20px 'IBM Plex Mono',
+    monospace;
+  max-width: 100%;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  vertical-align: bottom;
+}
+.chip i {
+  margin-left: 6px;
+  color: var(--soft);
+  font:
+    12px 'Hanken Grotesk Variable',
+    sans-serif;
+}
+.tally {
+  color: var(--soft);
+  font-size: 12.5px;
+}
+.tick {
+  display: flex;
+  gap: 7px;
+  align-items: center;
+}
 </style>

@@ -6,7 +6,7 @@ import { ACTION_CHOICES, ORDER_CHOICES } from '~/editor/words'
 
 /** The settings of the selected shelf, in the margin. */
 const props = defineProps<{ attrs: ShelfAttrs }>()
-const emit = defineEmits<{ change: [attrs: Partial<ShelfAttrs>], duplicate: [], move: [direction: -1 | 1], remove: [], leave: [] }>()
+const emit = defineEmits<{ change: [attrs: Partial<ShelfAttrs>]; duplicate: []; move: [direction: -1 | 1]; remove: []; leave: [] }>()
 
 const library = useLibrary()
 const folders = useFolders()
@@ -16,7 +16,7 @@ const choosing = ref<'folder' | 'file'>()
 
 const source = computed(() => props.attrs.source)
 const { files } = useShelf(source)
-const ids = computed(() => source.value?.kind === 'files' ? source.value.ids : [])
+const ids = computed(() => (source.value?.kind === 'files' ? source.value.ids : []))
 const count = computed(() => page.downloads[props.attrs.placement] ?? 0)
 
 const list = (of: ShelfSource) => emit('change', { source: of })
@@ -42,38 +42,116 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
 </script>
 
 <template>
-  <section ref="root" class="note" aria-label="Settings of this shelf" @keydown.esc.stop="choosing ? choosing = undefined : emit('leave')">
+  <section
+    ref="root"
+    class="note"
+    aria-label="Settings of this shelf"
+    @keydown.esc.stop="choosing ? (choosing = undefined) : emit('leave')"
+  >
     <div class="source">
-      <p v-if="source?.kind === 'folder'" class="lists">Lists what lies in <b>{{ folders.nameOf(source.id) }}</b>, always.</p>
+      <p v-if="source?.kind === 'folder'" class="lists">
+        Lists what lies in <b>{{ folders.nameOf(source.id) }}</b>, always.
+      </p>
       <p v-else-if="ids.length" class="lists">Lists {{ counted(ids.length, 'chosen file') }}.</p>
       <p v-else class="lists missing">Lists nothing yet.</p>
       <ol v-if="ids.length" class="chosen">
         <li v-for="(id, index) in ids" :key="id">
-          <span class="title" :class="{ gone: !library.known.get(id) || library.known.get(id)!.deleted }">{{ library.known.get(id)?.title ?? 'A file that is gone' }}</span>
-          <button type="button" class="plain quiet" :disabled="!index" :aria-label="`Move ${library.known.get(id)?.title} up`" @click="moveFile(index, -1)"><VIcon :icon="mdiArrowUp" size="15" /></button>
-          <button type="button" class="plain quiet" :disabled="index === ids.length - 1" :aria-label="`Move ${library.known.get(id)?.title} down`" @click="moveFile(index, 1)"><VIcon :icon="mdiArrowDown" size="15" /></button>
-          <button type="button" class="plain quiet" :aria-label="`Take ${library.known.get(id)?.title ?? 'it'} off the shelf`" @click="list({ kind: 'files', ids: ids.filter(other => other !== id) })"><VIcon :icon="mdiClose" size="15" /></button>
+          <span class="title" :class="{ gone: !library.known.get(id) || library.known.get(id)!.deleted }">{{
+            library.known.get(id)?.title ?? 'A file that is gone'
+          }}</span>
+          <button
+            type="button"
+            class="plain quiet"
+            :disabled="!index"
+            :aria-label="`Move ${library.known.get(id)?.title} up`"
+            @click="moveFile(index, -1)"
+          >
+            <VIcon :icon="mdiArrowUp" size="15" />
+          </button>
+          <button
+            type="button"
+            class="plain quiet"
+            :disabled="index === ids.length - 1"
+            :aria-label="`Move ${library.known.get(id)?.title} down`"
+            @click="moveFile(index, 1)"
+          >
+            <VIcon :icon="mdiArrowDown" size="15" />
+          </button>
+          <button
+            type="button"
+            class="plain quiet"
+            :aria-label="`Take ${library.known.get(id)?.title ?? 'it'} off the shelf`"
+            @click="list({ kind: 'files', ids: ids.filter(other => other !== id) })"
+          >
+            <VIcon :icon="mdiClose" size="15" />
+          </button>
         </li>
       </ol>
       <div class="ways">
-        <button type="button" class="plain" @click="choosing = 'folder'">{{ source?.kind === 'folder' ? 'Other folder…' : 'All of a folder…' }}</button>
-        <button v-if="ids.length < MOST_ON_SHELF" type="button" class="plain" @click="choosing = 'file'">{{ ids.length ? 'One more file…' : 'Chosen files…' }}</button>
-        <button v-if="source?.kind === 'folder' && files.length" type="button" class="plain" title="Keeps the files it lists now; what comes into the folder later is not shown" @click="list({ kind: 'files', ids: files.map(file => file.id) })">Only these {{ files.length }}</button>
+        <button type="button" class="plain" @click="choosing = 'folder'">
+          {{ source?.kind === 'folder' ? 'Other folder…' : 'All of a folder…' }}
+        </button>
+        <button v-if="ids.length < MOST_ON_SHELF" type="button" class="plain" @click="choosing = 'file'">
+          {{ ids.length ? 'One more file…' : 'Chosen files…' }}
+        </button>
+        <button
+          v-if="source?.kind === 'folder' && files.length"
+          type="button"
+          class="plain"
+          title="Keeps the files it lists now; what comes into the folder later is not shown"
+          @click="list({ kind: 'files', ids: files.map(file => file.id) })"
+        >
+          Only these {{ files.length }}
+        </button>
       </div>
-      <FileFinder v-if="choosing === 'file'" class="pop" label="Find a file for this shelf" :except="ids" @choose="add" @close="choosing = undefined" />
-      <FolderPickDialog v-if="choosing === 'folder'" question="Which folder should it list?" hint="What is put into the folder later is on the page at once; what is taken out is not." act="List it" @choose="listFolder" @close="choosing = undefined" />
+      <FileFinder
+        v-if="choosing === 'file'"
+        class="pop"
+        label="Find a file for this shelf"
+        :except="ids"
+        @choose="add"
+        @close="choosing = undefined"
+      />
+      <FolderPickDialog
+        v-if="choosing === 'folder'"
+        question="Which folder should it list?"
+        hint="What is put into the folder later is on the page at once; what is taken out is not."
+        act="List it"
+        @choose="listFolder"
+        @close="choosing = undefined"
+      />
     </div>
 
-    <ChoiceField v-if="source?.kind === 'folder'" legend="Order" :choices="ORDER_CHOICES" :value="source.order" @choose="list({ ...source, order: $event })" />
+    <ChoiceField
+      v-if="source?.kind === 'folder'"
+      legend="Order"
+      :choices="ORDER_CHOICES"
+      :value="source.order"
+      @choose="list({ ...source, order: $event })"
+    />
     <div class="field">
-      <ChoiceField legend="A click on a file" :choices="ACTION_CHOICES" :value="attrs.action" @choose="emit('change', { action: $event })" />
+      <ChoiceField
+        legend="A click on a file"
+        :choices="ACTION_CHOICES"
+        :value="attrs.action"
+        @choose="emit('change', { action: $event })"
+      />
       <p class="hint">Types that browsers cannot show safely are saved, whatever you choose.</p>
     </div>
 
-    <label class="tick"><input type="checkbox" :checked="attrs.pick" @change="emit('change', { pick: ($event.target as HTMLInputElement).checked })"> Visitors may take several as one zip</label>
+    <label class="tick"
+      ><input type="checkbox" :checked="attrs.pick" @change="emit('change', { pick: ($event.target as HTMLInputElement).checked })" />
+      Visitors may take several as one zip</label
+    >
     <label v-if="attrs.pick" class="field">
       <span>Name of the zip</span>
-      <input type="text" maxlength="200" :value="attrs.zipName" :placeholder="source?.kind === 'folder' ? folders.nameOf(source.id) : page.current?.title" @input="emit('change', { zipName: ($event.target as HTMLInputElement).value })">
+      <input
+        type="text"
+        maxlength="200"
+        :value="attrs.zipName"
+        :placeholder="source?.kind === 'folder' ? folders.nameOf(source.id) : page.current?.title"
+        @input="emit('change', { zipName: ($event.target as HTMLInputElement).value })"
+      />
     </label>
 
     <p class="tally">{{ count ? `${counted(count, 'download')} from here` : 'No downloads from here yet' }}</p>
@@ -82,20 +160,86 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
 </template>
 
 <style scoped>
-.note { padding: 12px; background: #F5F8F7; border: 1px solid var(--line); border-left: 3px solid var(--water); border-radius: 0 4px 4px 0; display: grid; gap: 10px; }
-.source { position: relative; display: grid; gap: 6px; }
-.lists { line-height: 1.4; overflow-wrap: anywhere; }
-.missing { color: #9A4420; font-weight: 600; }
-.chosen { list-style: none; margin: 0; padding: 0; max-height: 180px; overflow: auto; background: #fff; border: 1px solid var(--line); border-radius: 4px; }
-.chosen li { display: flex; align-items: center; padding-left: 8px; min-height: 30px; }
-.chosen li + li { border-top: 1px solid #E4EAE8; }
-.chosen .plain { padding: 0 4px; }
-.chosen .plain:disabled { opacity: .35; }
-.title { flex: 1; min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.gone { text-decoration: line-through; color: #9A4420; }
-.ways { display: flex; flex-wrap: wrap; margin-left: -8px; }
-.pop { position: absolute; top: 100%; right: 0; z-index: 20; margin-top: 4px; }
-.tick { display: flex; align-items: center; gap: 8px; }
-.tick input { accent-color: var(--water); }
-.tally { color: var(--soft); font-size: 12.5px; }
+.note {
+  padding: 12px;
+  background: #f5f8f7;
+  border: 1px solid var(--line);
+  border-left: 3px solid var(--water);
+  border-radius: 0 4px 4px 0;
+  display: grid;
+  gap: 10px;
+}
+.source {
+  position: relative;
+  display: grid;
+  gap: 6px;
+}
+.lists {
+  line-height: 1.4;
+  overflow-wrap: anywhere;
+}
+.missing {
+  color: #9a4420;
+  font-weight: 600;
+}
+.chosen {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  max-height: 180px;
+  overflow: auto;
+  background: #fff;
+  border: 1px solid var(--line);
+  border-radius: 4px;
+}
+.chosen li {
+  display: flex;
+  align-items: center;
+  padding-left: 8px;
+  min-height: 30px;
+}
+.chosen li + li {
+  border-top: 1px solid #e4eae8;
+}
+.chosen .plain {
+  padding: 0 4px;
+}
+.chosen .plain:disabled {
+  opacity: 0.35;
+}
+.title {
+  flex: 1;
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.gone {
+  text-decoration: line-through;
+  color: #9a4420;
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  margin-left: -8px;
+}
+.pop {
+  position: absolute;
+  top: 100%;
+  right: 0;
+  z-index: 20;
+  margin-top: 4px;
+}
+.tick {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+.tick input {
+  accent-color: var(--water);
+}
+.tally {
+  color: var(--soft);
+  font-size: 12.5px;
+}
 </style>

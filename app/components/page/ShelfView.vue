@@ -21,15 +21,42 @@ const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
     <div v-if="html" inert v-html="html" />
     <p v-else class="empty">{{ fault }}</p>
     <span v-if="html && fault" class="state fault">{{ fault }}</span>
-    <span v-else-if="total > MOST_ON_SHELF" class="state fault">The first {{ MOST_ON_SHELF }} of {{ counted(total, 'file') }} are shown: a bundle holds them all</span>
+    <span v-else-if="total > MOST_ON_SHELF" class="state fault"
+      >The first {{ MOST_ON_SHELF }} of {{ counted(total, 'file') }} are shown: a bundle holds them all</span
+    >
     <span v-else-if="count" class="state">{{ counted(count, 'download') }}</span>
   </NodeViewWrapper>
 </template>
 
 <style scoped>
-.shelf-view { position: relative; cursor: pointer; border-radius: 4px; }
-.shelf-view.selected { outline: 2px solid var(--water); outline-offset: 5px; }
-.empty { margin: 1.1em 0; padding: 16px; border: 2px dashed #9A4420; border-radius: 4px; color: #9A4420; font-size: 14px; font-weight: 600; }
-.state { display: block; margin: 4px 0 14px; font: 400 12px/1.4 'Hanken Grotesk Variable', sans-serif; color: var(--soft); }
-.state.fault { color: #9A4420; font-weight: 600; }
+.shelf-view {
+  position: relative;
+  cursor: pointer;
+  border-radius: 4px;
+}
+.shelf-view.selected {
+  outline: 2px solid var(--water);
+  outline-offset: 5px;
+}
+.empty {
+  margin: 1.1em 0;
+  padding: 16px;
+  border: 2px dashed #9a4420;
+  border-radius: 4px;
+  color: #9a4420;
+  font-size: 14px;
+  font-weight: 600;
+}
+.state {
+  display: block;
+  margin: 4px 0 14px;
+  font:
+    400 12px/1.4 'Hanken Grotesk Variable',
+    sans-serif;
+  color: var(--soft);
+}
+.state.fault {
+  color: #9a4420;
+  font-weight: 600;
+}
 </style>

@@ -8,22 +8,25 @@ const own = ref(false)
 const turn = ref(0)
 const address = computed(() => `/favicon.ico?${turn.value}-${encodeURIComponent(session.site.name)}`)
 
-onMounted(() => attempt(async () => {
-  own.value = (await api<{ own: boolean }>('/site/icon')).own
-}))
+onMounted(() =>
+  attempt(async () => {
+    own.value = (await api<{ own: boolean }>('/site/icon')).own
+  }),
+)
 
-const choose = (file: string | null) => attempt(async () => {
-  own.value = (await api<{ own: boolean }>('/site/icon', 'PUT', { file })).own
-  finding.value = false
-  turn.value++
-})
+const choose = (file: string | null) =>
+  attempt(async () => {
+    own.value = (await api<{ own: boolean }>('/site/icon', 'PUT', { file })).own
+    finding.value = false
+    turn.value++
+  })
 </script>
 
 <template>
   <div class="field" role="group" aria-label="Icon of the site">
     <span>Icon in tabs and bookmarks</span>
     <span class="acts">
-      <img :src="address" width="32" height="32" :alt="own ? 'The picture that was chosen' : 'The initial of the site in its colours'">
+      <img :src="address" width="32" height="32" :alt="own ? 'The picture that was chosen' : 'The initial of the site in its colours'" />
       <VBtn @click="finding = !finding">{{ own ? 'Another…' : 'Choose a picture…' }}</VBtn>
       <VBtn v-if="own" variant="text" @click="choose(null)">Draw it from the name</VBtn>
     </span>
@@ -33,5 +36,9 @@ const choose = (file: string | null) => attempt(async () => {
 </template>
 
 <style scoped>
-img { object-fit: contain; border: 1px solid var(--line); border-radius: 4px; }
+img {
+  object-fit: contain;
+  border: 1px solid var(--line);
+  border-radius: 4px;
+}
 </style>

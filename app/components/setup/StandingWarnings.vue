@@ -6,16 +6,28 @@ const session = useSession()
 <template>
   <div v-if="session.warnings.unnamedFront !== null || session.warnings.diskFull" class="warnings">
     <VAlert v-if="session.warnings.diskFull" type="warning" role="status">
-      The disk with the data folder is full: visitors get everything, and nothing can be changed. Free some space there, or <NuxtLink to="/desk?bin">delete files of the bin for good</NuxtLink>.
+      The disk with the data folder is full: visitors get everything, and nothing can be changed. Free some space there, or
+      <NuxtLink to="/desk?bin">delete files of the bin for good</NuxtLink>.
     </VAlert>
     <VAlert v-if="session.warnings.unnamedFront !== null" type="warning" role="status">
-      Visitors come through another server at <code>{{ session.warnings.unnamedFront }}</code> that is not named: all of them count as one. Start Trough with <code>TROUGH_PROXIES={{ session.warnings.unnamedFront }}</code>.
+      Visitors come through another server at <code>{{ session.warnings.unnamedFront }}</code> that is not named: all of them count as one.
+      Start Trough with <code>TROUGH_PROXIES={{ session.warnings.unnamedFront }}</code
+      >.
     </VAlert>
   </div>
 </template>
 
 <style scoped>
-.warnings { display: grid; gap: 1px; }
-.warnings :deep(.v-alert) { background: #F8EFD6; border-left: 5px solid var(--straw); padding: 7px 14px; }
-.warnings :deep(.v-alert__prepend) { display: none; }
+.warnings {
+  display: grid;
+  gap: 1px;
+}
+.warnings :deep(.v-alert) {
+  background: #f8efd6;
+  border-left: 5px solid var(--straw);
+  padding: 7px 14px;
+}
+.warnings :deep(.v-alert__prepend) {
+  display: none;
+}
 </style>

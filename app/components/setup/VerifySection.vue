@@ -10,9 +10,12 @@ const backup = ref('')
 async function ask(method: 'GET' | 'POST' | 'DELETE' = 'GET') {
   problem.value = ''
   try {
-    state.value = await api<VerifyState>('/verify', method, method === 'POST' ? { ...backup.value.trim() && { from: backup.value.trim() } } : undefined)
-  }
-  catch (error) {
+    state.value = await api<VerifyState>(
+      '/verify',
+      method,
+      method === 'POST' ? { ...(backup.value.trim() && { from: backup.value.trim() }) } : undefined,
+    )
+  } catch (error) {
     problem.value = wordsOf(error)
   }
 }
@@ -24,16 +27,17 @@ onMounted(async () => {
 async function saveChecks() {
   try {
     checks.value = (await api<{ check: boolean }>('/delivery-settings', 'PUT', { check: checks.value })).check
-    useNotices().say(checks.value ? 'Every download is checked from now on.' : 'Downloads are sent without that check again.', { tone: 'works' })
-  }
-  catch (error) {
+    useNotices().say(checks.value ? 'Every download is checked from now on.' : 'Downloads are sent without that check again.', {
+      tone: 'works',
+    })
+  } catch (error) {
     checks.value = !checks.value
     problem.value = wordsOf(error)
   }
 }
 const running = computed(() => state.value?.state === 'running')
 const { pause, resume } = useIntervalFn(() => ask(), 500, { immediate: false })
-watch(running, on => on ? resume() : pause())
+watch(running, on => (on ? resume() : pause()))
 
 const KIND_WORDS: Record<StoreFinding['kind'], string> = { missing: 'missing', damaged: 'damaged', stray: 'belongs to no file' }
 const words = computed(() => {
@@ -44,8 +48,11 @@ const words = computed(() => {
   if (how === 'failed') return `Verifying failed on ${when}: ${state.value!.error}`
   if (how === 'stopped') return `Stopped on ${when} after ${done.toLocaleString()} of ${total.toLocaleString()}.`
   const wrong = state.value!.database ?? []
-  if (wrong.length) return `${when}: the database is damaged. ${wrong.join(' ')} Restore a backup on the machine: npm run trough restore FOLDER.`
-  return findings.length ? `${when}: ${counted(findings.length, 'finding')} in ${total.toLocaleString()} stored files.` : `${when}: all ${total.toLocaleString()} stored files, ${formatSize(bytes)}, are byte for byte as they came in.`
+  if (wrong.length)
+    return `${when}: the database is damaged. ${wrong.join(' ')} Restore a backup on the machine: npm run trough restore FOLDER.`
+  return findings.length
+    ? `${when}: ${counted(findings.length, 'finding')} in ${total.toLocaleString()} stored files.`
+    : `${when}: all ${total.toLocaleString()} stored files, ${formatSize(bytes)}, are byte for byte as they came in.`
 })
 </script>
 
@@ -53,37 +60,107 @@ const words = computed(() => {
   <section v-if="state" class="verify" aria-labelledby="verify-head">
     <h2 id="verify-head">Are all bytes as they came in?</h2>
     <p :class="{ fine: state.state === 'done' && !state.findings.length && !state.database?.length }" aria-live="polite">{{ words }}</p>
-    <div v-if="running" class="bar" role="progressbar" aria-label="Verifying" :aria-valuenow="Math.round(100 * state.done / Math.max(1, state.total))" aria-valuemin="0" aria-valuemax="100"><i :style="{ width: `${100 * state.done / Math.max(1, state.total)}%` }" /></div>
+    <div
+      v-if="running"
+      class="bar"
+      role="progressbar"
+      aria-label="Verifying"
+      :aria-valuenow="Math.round((100 * state.done) / Math.max(1, state.total))"
+      aria-valuemin="0"
+      aria-valuemax="100"
+    >
+      <i :style="{ width: `${(100 * state.done) / Math.max(1, state.total)}%` }" />
+    </div>
     <table v-if="state.findings.length">
-      <thead><tr><th scope="col">What</th><th scope="col">Needed by</th><th scope="col">Mended</th></tr></thead>
+      <thead>
+        <tr>
+          <th scope="col">What</th>
+          <th scope="col">Needed by</th>
+          <th scope="col">Mended</th>
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="finding in state.findings" :key="finding.sha256 + finding.kind">
           <td :title="finding.sha256">{{ formatSize(finding.size) }}, {{ KIND_WORDS[finding.kind] }}</td>
-          <td><template v-for="(file, index) in finding.files" :key="file.id + file.edition">{{ index ? ', ' : '' }}<NuxtLink :to="`/desk/files/${file.id}`">{{ file.title }}</NuxtLink>, edition {{ file.edition }}</template><template v-if="!finding.files.length">nothing</template></td>
+          <td>
+            <template v-for="(file, index) in finding.files" :key="file.id + file.edition"
+              >{{ index ? ', ' : '' }}<NuxtLink :to="`/desk/files/${file.id}`">{{ file.title }}</NuxtLink
+              >, edition {{ file.edition }}</template
+            ><template v-if="!finding.files.length">nothing</template>
+          </td>
           <td :class="{ open: !finding.mended }">{{ finding.mended ?? 'Put the same file in again, or name a backup below.' }}</td>
         </tr>
       </tbody>
     </table>
-    <label class="field"><span>A backup on this machine to mend from, if you have one</span><input v-model="backup" type="text" class="mono" spellcheck="false" placeholder="/media/backup/trough"></label>
+    <label class="field"
+      ><span>A backup on this machine to mend from, if you have one</span
+      ><input v-model="backup" type="text" class="mono" spellcheck="false" placeholder="/media/backup/trough"
+    /></label>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div class="acts">
       <button v-if="running" type="button" class="plain strong" @click="ask('DELETE')">Stop</button>
       <button v-else type="button" class="plain strong" @click="ask('POST')">Read them all again</button>
       <span class="hint">Every file is held against its SHA-256. Visitors notice nothing of it.</span>
     </div>
-    <label class="check"><input v-model="checks" type="checkbox" @change="saveChecks"> <span>Check bytes before every download, too. <span class="hint">A download then begins later, about a second for each gigabyte; damaged bytes never leave.</span></span></label>
+    <label class="check"
+      ><input v-model="checks" type="checkbox" @change="saveChecks" />
+      <span
+        >Check bytes before every download, too.
+        <span class="hint">A download then begins later, about a second for each gigabyte; damaged bytes never leave.</span></span
+      ></label
+    >
   </section>
 </template>
 
 <style scoped>
-.verify { display: grid; gap: 8px; }
-.fine { color: #3C6530; font-weight: 600; }
-.bar { height: 6px; background: #D3DCDA; border-radius: 3px; overflow: hidden; }
-.bar i { display: block; height: 100%; background: var(--water); }
-table { border-collapse: collapse; width: 100%; }
-th, td { padding: 5px 12px 5px 0; text-align: left; vertical-align: top; border-bottom: 1px solid var(--line); font-weight: 400; }
-.check { display: flex; gap: 8px; align-items: flex-start; }
-.check input { accent-color: var(--water); margin: 2px 0 0; width: 15px; height: 15px; flex: none; }
-th { color: var(--soft); font-size: 12.5px; }
-.open { color: #9A4420; }
+.verify {
+  display: grid;
+  gap: 8px;
+}
+.fine {
+  color: #3c6530;
+  font-weight: 600;
+}
+.bar {
+  height: 6px;
+  background: #d3dcda;
+  border-radius: 3px;
+  overflow: hidden;
+}
+.bar i {
+  display: block;
+  height: 100%;
+  background: var(--water);
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+th,
+td {
+  padding: 5px 12px 5px 0;
+  text-align: left;
+  vertical-align: top;
+  border-bottom: 1px solid var(--line);
+  font-weight: 400;
+}
+.check {
+  display: flex;
+  gap: 8px;
+  align-items: flex-start;
+}
+.check input {
+  accent-color: var(--water);
+  margin: 2px 0 0;
+  width: 15px;
+  height: 15px;
+  flex: none;
+}
+th {
+  color: var(--soft);
+  font-size: 12.5px;
+}
+.open {
+  color: #9a4420;
+}
 </style>

@@ -1,15 +1,14 @@
 <script setup lang="ts">
 /** An address with a button that copies it. */
-const props = defineProps<{ name: string, address: string }>()
+const props = defineProps<{ name: string; address: string }>()
 const copied = ref(false)
 
 async function copy() {
   try {
     await navigator.clipboard.writeText(props.address)
     copied.value = true
-    setTimeout(() => copied.value = false, 2000)
-  }
-  catch {
+    setTimeout(() => (copied.value = false), 2000)
+  } catch {
     useNotices().say(`This browser does not let Trough copy. The address is ${props.address}`, { tone: 'attention' })
   }
 }
@@ -24,7 +23,22 @@ async function copy() {
 </template>
 
 <style scoped>
-.copy-line { display: grid; grid-template-columns: minmax(0, 1fr) auto; align-items: center; gap: 0 8px; padding: 3px 0 6px; border-bottom: 1px solid var(--line); }
-.name { color: var(--soft); font-size: 12.5px; }
-code { grid-row: 2; grid-column: 1 / -1; overflow-wrap: anywhere; user-select: text; }
+.copy-line {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  align-items: center;
+  gap: 0 8px;
+  padding: 3px 0 6px;
+  border-bottom: 1px solid var(--line);
+}
+.name {
+  color: var(--soft);
+  font-size: 12.5px;
+}
+code {
+  grid-row: 2;
+  grid-column: 1 / -1;
+  overflow-wrap: anywhere;
+  user-select: text;
+}
 </style>

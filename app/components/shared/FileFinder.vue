@@ -8,7 +8,10 @@ import type { Target } from '~~/core/page/schema'
 import type { Addable } from '~/editor/add'
 import { TARGET_ICONS } from '~/editor/targetIcons'
 
-/** Finds a file by part of its name, or takes one from the computer; where it is asked to, also a page, an address, an e-mail address or a phone number. */
+/**
+ * Finds a file by part of its name, or takes one from the computer; where it is asked to, also a page, an address, an e-mail address or a
+ * phone number.
+ */
 const props = defineProps<{
   label: string
   /** offers a file of the computer, too */
@@ -24,7 +27,13 @@ const props = defineProps<{
   /** what else can be put on a page, by what is typed */
   parts?: (text: string) => Addable[]
 }>()
-const emit = defineEmits<{ choose: [file: FileItem], lead: [target: Target, title: string], computer: [], part: [part: Addable], close: [] }>()
+const emit = defineEmits<{
+  choose: [file: FileItem]
+  lead: [target: Target, title: string]
+  computer: []
+  part: [part: Addable]
+  close: []
+}>()
 
 const text = ref('')
 const found = ref<FoundFile[]>([])
@@ -32,14 +41,18 @@ const active = ref(0)
 const field = ref<HTMLInputElement>()
 const list = useId()
 
-type Option = { kind: 'file', file: FoundFile } | { kind: 'led', led: Led, side: string } | { kind: 'part', part: Addable } | { kind: 'computer' }
+type Option =
+  { kind: 'file'; file: FoundFile } | { kind: 'led'; led: Led; side: string } | { kind: 'part'; part: Addable } | { kind: 'computer' }
 /** Files by their names first; then what else the words name, before files that only have them inside. */
 const options = computed<Option[]>(() => {
-  const files = (inside: boolean) => found.value.filter(file => (file.match?.by === 'inside') === inside).map((file): Option => ({ kind: 'file', file }))
+  const files = (inside: boolean) =>
+    found.value.filter(file => (file.match?.by === 'inside') === inside).map((file): Option => ({ kind: 'file', file }))
   const parts = (props.parts?.(text.value) ?? []).map((part): Option => ({ kind: 'part', part }))
   const computer: Option[] = props.computer ? [{ kind: 'computer' }] : []
   const [sure, unsure] = isPlainlyAddress(text.value) ? [addressed.value, []] : [[], addressed.value]
-  return text.value.trim() ? [...sure, ...foundSignposts.value, ...files(false), ...foundPages.value, ...unsure, ...parts, ...files(true), ...computer] : [...files(false), ...computer, ...parts]
+  return text.value.trim()
+    ? [...sure, ...foundSignposts.value, ...files(false), ...foundPages.value, ...unsure, ...parts, ...files(true), ...computer]
+    : [...files(false), ...computer, ...parts]
 })
 
 const MOST_PAGES = 4
@@ -47,7 +60,9 @@ const pages = usePages()
 const foundPages = computed<Option[]>(() => {
   const q = fold(text.value.trim())
   if (!props.anywhere || !q) return []
-  return pages.items.filter(({ title, slug }) => fold(title).includes(q) || slug.includes(q)).slice(0, MOST_PAGES)
+  return pages.items
+    .filter(({ title, slug }) => fold(title).includes(q) || slug.includes(q))
+    .slice(0, MOST_PAGES)
     .map(({ id, title, slug }): Option => ({ kind: 'led', led: { target: { kind: 'page', id }, title }, side: `/${slug}` }))
 })
 const signposts = useSignposts()
@@ -55,7 +70,9 @@ const signposts = useSignposts()
 const foundSignposts = computed<Option[]>(() => {
   const q = fold(text.value.trim())
   if (!props.anywhere || !q) return []
-  return signposts.items.filter(({ title, name }) => fold(title).includes(q) || name.includes(q)).slice(0, MOST_PAGES)
+  return signposts.items
+    .filter(({ title, name }) => fold(title).includes(q) || name.includes(q))
+    .slice(0, MOST_PAGES)
     .map(({ id, title, name }): Option => ({ kind: 'led', led: { target: { kind: 'signpost', id }, title }, side: `/to/${name}` }))
 })
 /** What the text itself is an address of. */
@@ -68,16 +85,20 @@ async function readAddress(q: string) {
 const { search, settled } = useFileSearch(8, () => props.family)
 const { press, held } = usePressing()
 let reading = Promise.resolve()
-watch(text, async (q) => {
-  addressed.value = []
-  reading = readAddress(q)
-  const answer = await search(q)
-  const pressed = held()
-  if (pressed) await pressed
-  if (!answer || text.value !== q) return
-  found.value = answer.items.filter(file => !props.except?.includes(file.id) && !(props.noBundles && file.bundle))
-  active.value = 0
-}, { immediate: true })
+watch(
+  text,
+  async q => {
+    addressed.value = []
+    reading = readAddress(q)
+    const answer = await search(q)
+    const pressed = held()
+    if (pressed) await pressed
+    if (!answer || text.value !== q) return
+    found.value = answer.items.filter(file => !props.except?.includes(file.id) && !(props.noBundles && file.bundle))
+    active.value = 0
+  },
+  { immediate: true },
+)
 
 onMounted(() => field.value?.focus())
 
@@ -108,43 +129,152 @@ watch(active, async () => {
 <template>
   <div class="finder" role="dialog" :aria-label="label" @keydown="onKey">
     <input
-      ref="field" v-model="text" type="text" role="combobox" aria-expanded="true" aria-autocomplete="list" :aria-controls="list"
-      :aria-activedescendant="options.length ? `${list}-${active}` : undefined" :aria-label="label" :placeholder="anywhere ? 'A name, words inside, an address' : 'A name, or words inside'" autocomplete="off" spellcheck="false"
-    >
+      ref="field"
+      v-model="text"
+      type="text"
+      role="combobox"
+      aria-expanded="true"
+      aria-autocomplete="list"
+      :aria-controls="list"
+      :aria-activedescendant="options.length ? `${list}-${active}` : undefined"
+      :aria-label="label"
+      :placeholder="anywhere ? 'A name, words inside, an address' : 'A name, or words inside'"
+      autocomplete="off"
+      spellcheck="false"
+    />
     <ul :id="list" role="listbox" :aria-label="label" @pointerdown="press">
       <li
-        v-for="(option, index) in options" :id="`${list}-${index}`" :key="option.kind === 'file' ? option.file.id : option.kind === 'part' ? option.part.name : option.kind === 'led' ? JSON.stringify(option.led.target) : 'computer'"
-        role="option" :class="option.kind" :aria-selected="index === active" @mousemove="active = index" @mousedown.prevent @click="take(index)"
+        v-for="(option, index) in options"
+        :id="`${list}-${index}`"
+        :key="
+          option.kind === 'file'
+            ? option.file.id
+            : option.kind === 'part'
+              ? option.part.name
+              : option.kind === 'led'
+                ? JSON.stringify(option.led.target)
+                : 'computer'
+        "
+        role="option"
+        :class="option.kind"
+        :aria-selected="index === active"
+        @mousemove="active = index"
+        @mousedown.prevent
+        @click="take(index)"
       >
         <template v-if="option.kind === 'file'">
-          <TypeTag :tag="option.file.tag" :family="option.file.family" /><span class="words"><span class="title">{{ option.file.title }}</span><PassageLine v-if="option.file.match?.by === 'inside'" :part="option.file.match.part" :passage="option.file.match.passage" /></span><span class="size">{{ formatSize(option.file.size) }}</span>
+          <TypeTag :tag="option.file.tag" :family="option.file.family" /><span class="words"
+            ><span class="title">{{ option.file.title }}</span
+            ><PassageLine
+              v-if="option.file.match?.by === 'inside'"
+              :part="option.file.match.part"
+              :passage="option.file.match.passage" /></span
+          ><span class="size">{{ formatSize(option.file.size) }}</span>
         </template>
         <template v-else-if="option.kind === 'led'">
-          <span class="sign"><VIcon :icon="TARGET_ICONS[option.led.target.kind]" size="18" /></span><span class="words"><span class="title">{{ option.led.title }}</span></span><span class="part-hint">{{ option.side }}</span>
+          <span class="sign"><VIcon :icon="TARGET_ICONS[option.led.target.kind]" size="18" /></span
+          ><span class="words"
+            ><span class="title">{{ option.led.title }}</span></span
+          ><span class="part-hint">{{ option.side }}</span>
         </template>
         <template v-else-if="option.kind === 'part'">
-          <span class="sign"><VIcon :icon="option.part.icon" size="18" /></span><span class="words"><span class="title">{{ option.part.words }}</span></span><span class="part-hint">{{ option.part.hint }}</span>
+          <span class="sign"><VIcon :icon="option.part.icon" size="18" /></span
+          ><span class="words"
+            ><span class="title">{{ option.part.words }}</span></span
+          ><span class="part-hint">{{ option.part.hint }}</span>
         </template>
         <template v-else>From this computer…</template>
       </li>
-      <li v-if="!options.length" class="none" role="option" aria-disabled="true" :aria-selected="false">{{ parts ? 'No file and no part of a page is called that.' : 'No file has that in its name or inside.' }}</li>
+      <li v-if="!options.length" class="none" role="option" aria-disabled="true" :aria-selected="false">
+        {{ parts ? 'No file and no part of a page is called that.' : 'No file has that in its name or inside.' }}
+      </li>
     </ul>
   </div>
 </template>
 
 <style scoped>
-.finder { width: 340px; max-width: calc(100vw - 24px); background: #fff; border: 1px solid var(--ink); border-radius: 4px; }
-input { width: 100%; height: 36px; padding: 0 10px; border: 0; border-bottom: 1px solid var(--line); border-radius: 4px 4px 0 0; font-size: 14px; }
-input:focus-visible { outline: none; box-shadow: inset 0 -2px var(--water); }
-ul { list-style: none; margin: 0; padding: 4px; max-height: 300px; overflow: auto; }
-li { display: flex; align-items: center; gap: 8px; min-height: 30px; padding: 0 6px; border-radius: 3px; cursor: pointer; }
-li[aria-selected='true'] { background: #DDEBE9; box-shadow: inset 3px 0 var(--water); }
-.words { flex: 1; display: grid; min-width: 0; }
-.title { min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.size { font: 12px 'IBM Plex Mono', monospace; color: var(--soft); }
-.computer { border-top: 1px solid var(--line); border-radius: 0; margin-top: 3px; }
-.computer + .part, .file + .part { border-top: 1px solid var(--line); border-radius: 0; }
-.sign { width: 40px; text-align: center; color: var(--soft); flex: none; }
-.part-hint { color: var(--soft); font-size: 12px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
-.none { color: var(--soft); cursor: default; }
+.finder {
+  width: 340px;
+  max-width: calc(100vw - 24px);
+  background: #fff;
+  border: 1px solid var(--ink);
+  border-radius: 4px;
+}
+input {
+  width: 100%;
+  height: 36px;
+  padding: 0 10px;
+  border: 0;
+  border-bottom: 1px solid var(--line);
+  border-radius: 4px 4px 0 0;
+  font-size: 14px;
+}
+input:focus-visible {
+  outline: none;
+  box-shadow: inset 0 -2px var(--water);
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 4px;
+  max-height: 300px;
+  overflow: auto;
+}
+li {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  min-height: 30px;
+  padding: 0 6px;
+  border-radius: 3px;
+  cursor: pointer;
+}
+li[aria-selected='true'] {
+  background: #ddebe9;
+  box-shadow: inset 3px 0 var(--water);
+}
+.words {
+  flex: 1;
+  display: grid;
+  min-width: 0;
+}
+.title {
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.size {
+  font:
+    12px 'IBM Plex Mono',
+    monospace;
+  color: var(--soft);
+}
+.computer {
+  border-top: 1px solid var(--line);
+  border-radius: 0;
+  margin-top: 3px;
+}
+.computer + .part,
+.file + .part {
+  border-top: 1px solid var(--line);
+  border-radius: 0;
+}
+.sign {
+  width: 40px;
+  text-align: center;
+  color: var(--soft);
+  flex: none;
+}
+.part-hint {
+  color: var(--soft);
+  font-size: 12px;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.none {
+  color: var(--soft);
+  cursor: default;
+}
 </style>

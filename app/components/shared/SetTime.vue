@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Asks for a time at which something shall happen by itself. */
-const props = defineProps<{ label: string, act: (at: string) => Promise<unknown> }>()
-const emit = defineEmits<{ done: [], close: [] }>()
+const props = defineProps<{ label: string; act: (at: string) => Promise<unknown> }>()
+const emit = defineEmits<{ done: []; close: [] }>()
 const { timeZone } = useSession().site
 const at = ref(tomorrowMorning())
 const busy = ref(false)
@@ -9,7 +9,9 @@ const { problem, attempt } = useAttempt()
 
 /** Eight o'clock on the next day, where the site is. */
 function tomorrowMorning(): string {
-  const [day, month, year] = new Intl.DateTimeFormat('en-GB', { timeZone, day: '2-digit', month: '2-digit', year: 'numeric' }).format(Date.now() + 24 * 60 * 60 * 1000).split('/')
+  const [day, month, year] = new Intl.DateTimeFormat('en-GB', { timeZone, day: '2-digit', month: '2-digit', year: 'numeric' })
+    .format(Date.now() + 24 * 60 * 60 * 1000)
+    .split('/')
   return `${year}-${month}-${day}T08:00`
 }
 
@@ -22,13 +24,28 @@ async function set() {
 
 <template>
   <form class="set-time" @submit.prevent="set" @keydown.esc.stop="emit('close')">
-    <label class="field"><span>{{ label }}</span><input v-model="at" v-focus type="datetime-local" required></label>
-    <p class="hint">As clocks show it in {{ timeZone.replaceAll('_', ' ') }}, summer time and all. <NuxtLink to="/desk/setup">Change the zone</NuxtLink></p>
+    <label class="field"
+      ><span>{{ label }}</span
+      ><input v-model="at" v-focus type="datetime-local" required
+    /></label>
+    <p class="hint">
+      As clocks show it in {{ timeZone.replaceAll('_', ' ') }}, summer time and all. <NuxtLink to="/desk/setup">Change the zone</NuxtLink>
+    </p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <div class="acts"><button type="submit" class="plain strong" :disabled="busy">Set it</button><button type="button" class="plain" @click="emit('close')">Not yet</button></div>
+    <div class="acts">
+      <button type="submit" class="plain strong" :disabled="busy">Set it</button
+      ><button type="button" class="plain" @click="emit('close')">Not yet</button>
+    </div>
   </form>
 </template>
 
 <style scoped>
-.set-time { display: grid; gap: 6px; padding: 8px 10px; background: #F1F6F5; border-left: 3px solid var(--straw); justify-items: start; }
+.set-time {
+  display: grid;
+  gap: 6px;
+  padding: 8px 10px;
+  background: #f1f6f5;
+  border-left: 3px solid var(--straw);
+  justify-items: start;
+}
 </style>

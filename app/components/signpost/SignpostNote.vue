@@ -5,24 +5,36 @@ import type { SignpostItem } from '~~/core/signposts/signpostItem'
 
 /** The particulars of one signpost, in the margin. */
 const props = defineProps<{ signpost: SignpostItem }>()
-const emit = defineEmits<{ point: [file: FileItem], gone: [] }>()
+const emit = defineEmits<{ point: [file: FileItem]; gone: [] }>()
 const signposts = useSignposts()
 const timetable = useTimetable()
 const library = useLibrary()
 const session = useSession()
 const { problem, attempt } = useAttempt()
 
-const file = computed(() => props.signpost.file ? library.known.get(props.signpost.file) : undefined)
-const fault = computed(() => !file.value ? 'Visitors are told that nothing is here just now, and do not see its buttons.' : file.value.deleted ? `“${file.value.title}” is in the bin.` : file.value.withdrawn ? `“${file.value.title}” was withdrawn.` : '')
+const file = computed(() => (props.signpost.file ? library.known.get(props.signpost.file) : undefined))
+const fault = computed(() =>
+  !file.value
+    ? 'Visitors are told that nothing is here just now, and do not see its buttons.'
+    : file.value.deleted
+      ? `“${file.value.title}” is in the bin.`
+      : file.value.withdrawn
+        ? `“${file.value.title}” was withdrawn.`
+        : '',
+)
 const places = ref<Use[]>([])
-watch(() => [props.signpost.id, props.signpost.uses, library.changes], (_now, _before, onCleanup) => {
-  let late = false
-  onCleanup(() => late = true)
-  return attempt(async () => {
-    const found = await signposts.places(props.signpost.id)
-    if (!late) places.value = found
-  })
-}, { immediate: true })
+watch(
+  () => [props.signpost.id, props.signpost.uses, library.changes],
+  (_now, _before, onCleanup) => {
+    let late = false
+    onCleanup(() => (late = true))
+    return attempt(async () => {
+      const found = await signposts.places(props.signpost.id)
+      if (!late) places.value = found
+    })
+  },
+  { immediate: true },
+)
 
 const finding = ref(false)
 const takingDown = ref(false)
@@ -30,12 +42,15 @@ const takingDown = ref(false)
 const replacing = ref(false)
 const naming = ref(false)
 const name = ref('')
-watch(() => props.signpost.id, () => finding.value = naming.value = takingDown.value = false)
+watch(
+  () => props.signpost.id,
+  () => (finding.value = naming.value = takingDown.value = false),
+)
 
-const valueOf = (event: Event) => (event.target as HTMLInputElement)
+const valueOf = (event: Event) => event.target as HTMLInputElement
 async function rename(event: Event) {
   const field = valueOf(event)
-  if (!await attempt(() => signposts.change(props.signpost.id, { title: field.value }))) field.value = props.signpost.title
+  if (!(await attempt(() => signposts.change(props.signpost.id, { title: field.value })))) field.value = props.signpost.title
 }
 async function saveName() {
   if (await attempt(() => signposts.change(props.signpost.id, { name: name.value.trim() }))) naming.value = false
@@ -45,18 +60,27 @@ function choose(chosen: FileItem) {
   emit('point', chosen)
 }
 const planned = computed(() => timetable.forSignpost(props.signpost.id))
-const plannedFile = computed(() => planned.value?.act.kind === 'signpost' ? library.known.get(planned.value.act.file)?.title ?? 'another file' : '')
-watch(planned, item => item?.act.kind === 'signpost' && void attempt(() => library.meet([(item.act as { file: string }).file])), { immediate: true })
+const plannedFile = computed(() =>
+  planned.value?.act.kind === 'signpost' ? (library.known.get(planned.value.act.file)?.title ?? 'another file') : '',
+)
+watch(planned, item => item?.act.kind === 'signpost' && void attempt(() => library.meet([(item.act as { file: string }).file])), {
+  immediate: true,
+})
 const path = computed(() => `/to/${props.signpost.name}`)
 const links = computed(() => {
   const opens = file.value && opensInBrowser(file.value.mediaType)
-  return [...opens ? [{ name: 'Opens what it points at', address: session.fullAddress(`${path.value}?open`) }] : [], { name: 'Saves what it points at', address: session.fullAddress(`${path.value}?save`) }]
+  return [
+    ...(opens ? [{ name: 'Opens what it points at', address: session.fullAddress(`${path.value}?open`) }] : []),
+    { name: 'Saves what it points at', address: session.fullAddress(`${path.value}?save`) },
+  ]
 })
 </script>
 
 <template>
   <section class="note" :aria-label="`The signpost ${signpost.title}`">
-    <label class="field"><span>Name</span><VTextField :key="signpost.id" maxlength="120" :model-value="signpost.title" @change="rename" /></label>
+    <label class="field"
+      ><span>Name</span><VTextField :key="signpost.id" maxlength="120" :model-value="signpost.title" @change="rename"
+    /></label>
     <div class="points">
       <span class="hint">Points at</span>
       <template v-if="file">
@@ -67,47 +91,140 @@ const links = computed(() => {
       <TimeLine v-if="planned" :item="planned" :words="`Turns to “${plannedFile}”`" class="wide" />
       <div class="ways">
         <button type="button" class="plain strong" @click="finding = !finding">{{ file ? 'Turn it…' : 'Point it at a file…' }}</button>
-        <button v-if="signpost.file" type="button" class="plain" @click="attempt(() => signposts.turn(signpost, null))">Point at nothing</button>
+        <button v-if="signpost.file" type="button" class="plain" @click="attempt(() => signposts.turn(signpost, null))">
+          Point at nothing
+        </button>
       </div>
-      <FileFinder v-if="finding" class="pop wide" label="Find what it shall point at" :except="signpost.file ? [signpost.file] : []" @choose="choose" @close="finding = false" />
+      <FileFinder
+        v-if="finding"
+        class="pop wide"
+        label="Find what it shall point at"
+        :except="signpost.file ? [signpost.file] : []"
+        @choose="choose"
+        @close="finding = false"
+      />
     </div>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <section aria-labelledby="signpost-links">
       <h3 id="signpost-links">Its address</h3>
       <CopyLine v-for="link in links" :key="link.name" v-bind="link" />
       <form v-if="naming" class="naming" @submit.prevent="saveName">
-        <label class="field"><span>New address</span><span class="with-path"><code>/to/</code><input v-model="name" v-focus type="text" maxlength="80"></span></label>
+        <label class="field"
+          ><span>New address</span
+          ><span class="with-path"><code>/to/</code><input v-model="name" v-focus type="text" maxlength="80" /></span
+        ></label>
         <p class="hint">The old address leads on to the new one.</p>
-        <div class="acts"><button type="submit" class="plain strong">Change</button><button type="button" class="plain" @click="naming = false">Cancel</button></div>
+        <div class="acts">
+          <button type="submit" class="plain strong">Change</button
+          ><button type="button" class="plain" @click="naming = false">Cancel</button>
+        </div>
       </form>
-      <button v-else type="button" class="plain" @click="name = signpost.name; naming = true">Change the address…</button>
+      <button
+        v-else
+        type="button"
+        class="plain"
+        @click="
+          () => {
+            name = signpost.name
+            naming = true
+          }
+        "
+      >
+        Change the address…
+      </button>
     </section>
     <section aria-labelledby="signpost-uses">
       <h3 id="signpost-uses">{{ places.length ? `Used in ${counted(places.length, 'place')}` : 'Used nowhere yet' }}</h3>
       <template v-if="places.length">
         <PlaceList :uses="places" />
         <button type="button" class="plain" @click="replacing = true">Replace everywhere…</button>
-        <ReplaceDialog v-if="replacing" :from="{ target: { kind: 'signpost', id: signpost.id }, title: signpost.title }" @close="replacing = false" />
+        <ReplaceDialog
+          v-if="replacing"
+          :from="{ target: { kind: 'signpost', id: signpost.id }, title: signpost.title }"
+          @close="replacing = false"
+        />
       </template>
       <p v-else class="hint">Choose it where a button or link leads, by typing its name. What leads to it follows for good.</p>
     </section>
     <button type="button" class="plain clay" @click="takingDown = true">Take it down…</button>
-    <TakeDownDialog v-if="takingDown" :signpost="signpost" @close="takingDown = false" @gone="takingDown = false; emit('gone')" />
+    <TakeDownDialog
+      v-if="takingDown"
+      :signpost="signpost"
+      @close="takingDown = false"
+      @gone="
+        () => {
+          takingDown = false
+          emit('gone')
+        }
+      "
+    />
   </section>
 </template>
 
 <style scoped>
-.note { padding: 12px; background: #F5F8F7; display: grid; gap: 14px; align-content: start; }
-.note > .plain { justify-self: start; }
-.points { position: relative; display: grid; grid-template-columns: 56px minmax(0, 1fr); gap: 4px 10px; }
-.points > .hint, .points > .ways, .fault, .wide { grid-column: 1 / -1; }
-.picture { width: 56px; height: 72px; }
-.title { font-weight: 600; color: var(--ink); overflow-wrap: anywhere; line-height: 1.3; }
-.fault { color: #9A4420; font-weight: 600; line-height: 1.4; }
-.ways { display: flex; flex-wrap: wrap; gap: 4px; }
-.pop { padding: 0; width: auto; max-width: none; }
-h3 { margin: 0 0 2px; font-size: 13px; font-weight: 650; }
-.naming { display: grid; gap: 6px; padding: 8px 0; }
-.with-path { display: flex; align-items: center; gap: 4px; }
-.with-path input { flex: 1; }
+.note {
+  padding: 12px;
+  background: #f5f8f7;
+  display: grid;
+  gap: 14px;
+  align-content: start;
+}
+.note > .plain {
+  justify-self: start;
+}
+.points {
+  position: relative;
+  display: grid;
+  grid-template-columns: 56px minmax(0, 1fr);
+  gap: 4px 10px;
+}
+.points > .hint,
+.points > .ways,
+.fault,
+.wide {
+  grid-column: 1 / -1;
+}
+.picture {
+  width: 56px;
+  height: 72px;
+}
+.title {
+  font-weight: 600;
+  color: var(--ink);
+  overflow-wrap: anywhere;
+  line-height: 1.3;
+}
+.fault {
+  color: #9a4420;
+  font-weight: 600;
+  line-height: 1.4;
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+}
+.pop {
+  padding: 0;
+  width: auto;
+  max-width: none;
+}
+h3 {
+  margin: 0 0 2px;
+  font-size: 13px;
+  font-weight: 650;
+}
+.naming {
+  display: grid;
+  gap: 6px;
+  padding: 8px 0;
+}
+.with-path {
+  display: flex;
+  align-items: center;
+  gap: 4px;
+}
+.with-path input {
+  flex: 1;
+}
 </style>

@@ -3,16 +3,16 @@ import type { FileItem, Use } from '~~/core/files/fileItem'
 import type { SignpostItem } from '~~/core/signposts/signpostItem'
 
 /** Before a signpost is turned: from what to what, and every place that will change. */
-const props = defineProps<{ signpost: SignpostItem, to: FileItem }>()
+const props = defineProps<{ signpost: SignpostItem; to: FileItem }>()
 const emit = defineEmits<{ close: [] }>()
 const signposts = useSignposts()
 const timetable = useTimetable()
 const library = useLibrary()
 const { problem, attempt } = useAttempt()
 const places = ref<Use[]>()
-const from = computed(() => props.signpost.file ? library.known.get(props.signpost.file) : undefined)
+const from = computed(() => (props.signpost.file ? library.known.get(props.signpost.file) : undefined))
 const setting = ref(false)
-onMounted(() => attempt(async () => places.value = await signposts.places(props.signpost.id)))
+onMounted(() => attempt(async () => (places.value = await signposts.places(props.signpost.id))))
 
 async function turn() {
   if (await attempt(() => signposts.turn(props.signpost, props.to.id))) emit('close')
@@ -27,17 +27,23 @@ const later = (at: string) => timetable.set({ kind: 'signpost', signpost: props.
       <div class="turn">
         <div class="side" :class="{ none: !from }">
           <span class="hint">Points at</span>
-          <template v-if="from"><FilePicture :file="from" class="picture" /><b>{{ from.title }}</b><span class="hint">{{ from.tag }}, {{ shortDate(from.changed) }}</span></template>
+          <template v-if="from"
+            ><FilePicture :file="from" class="picture" /><b>{{ from.title }}</b
+            ><span class="hint">{{ from.tag }}, {{ shortDate(from.changed) }}</span></template
+          >
           <p v-else class="hint">Nothing</p>
         </div>
         <div class="side to">
           <span class="hint">Will point at</span>
-          <FilePicture :file="to" class="picture" /><b>{{ to.title }}</b><span class="hint">{{ to.tag }}, {{ shortDate(to.changed) }}</span>
+          <FilePicture :file="to" class="picture" /><b>{{ to.title }}</b
+          ><span class="hint">{{ to.tag }}, {{ shortDate(to.changed) }}</span>
         </div>
       </div>
       <section class="what">
         <h3>{{ places?.length ? `${counted(places.length, 'place')} and its address will follow` : 'Its address will follow' }}</h3>
-        <p v-if="places && !places.length" class="hint">No page leads to this signpost yet. Whoever was given /to/{{ signpost.name }} gets the new file.</p>
+        <p v-if="places && !places.length" class="hint">
+          No page leads to this signpost yet. Whoever was given /to/{{ signpost.name }} gets the new file.
+        </p>
         <PlaceList v-else-if="places" :uses="places" class="list" />
       </section>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
@@ -52,14 +58,52 @@ const later = (at: string) => timetable.set({ kind: 'signpost', signpost: props.
 </template>
 
 <style scoped>
-.turn { display: grid; grid-template-columns: 1fr 1fr; gap: 14px; width: 100%; }
-.side { display: grid; grid-template-columns: 56px minmax(0, 1fr); gap: 2px 10px; align-content: start; padding: 10px; border: 1px solid var(--line); }
-.side > .hint:first-child { grid-column: 1 / -1; }
-.side.to { border-left: 3px solid var(--water); background: #F3F8F7; }
-.picture { grid-row: 2 / 4; width: 56px; height: 72px; }
-.side b { align-self: end; overflow-wrap: anywhere; line-height: 1.3; }
-.what { width: 100%; }
-.list { max-height: 200px; overflow: auto; }
-h3 { margin: 0 0 2px; font-size: 13px; font-weight: 650; }
-@media (max-width: 560px) { .turn { grid-template-columns: 1fr; } }
+.turn {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 14px;
+  width: 100%;
+}
+.side {
+  display: grid;
+  grid-template-columns: 56px minmax(0, 1fr);
+  gap: 2px 10px;
+  align-content: start;
+  padding: 10px;
+  border: 1px solid var(--line);
+}
+.side > .hint:first-child {
+  grid-column: 1 / -1;
+}
+.side.to {
+  border-left: 3px solid var(--water);
+  background: #f3f8f7;
+}
+.picture {
+  grid-row: 2 / 4;
+  width: 56px;
+  height: 72px;
+}
+.side b {
+  align-self: end;
+  overflow-wrap: anywhere;
+  line-height: 1.3;
+}
+.what {
+  width: 100%;
+}
+.list {
+  max-height: 200px;
+  overflow: auto;
+}
+h3 {
+  margin: 0 0 2px;
+  font-size: 13px;
+  font-weight: 650;
+}
+@media (max-width: 560px) {
+  .turn {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

@@ -4,7 +4,14 @@ import type { FoundFile } from '~~/core/files/fileItem'
 import { formatSize } from '~~/core/files/size'
 
 /** Reaches files by name or the words inside them, and folders, pages and settings by name. */
-interface Hit { key: string, group: string, words: string, side: string, file?: FoundFile, go: () => unknown }
+interface Hit {
+  key: string
+  group: string
+  words: string
+  side: string
+  file?: FoundFile
+  go: () => unknown
+}
 
 const SETTINGS = [
   { words: 'Setup: site name and address', to: '/desk/setup' },
@@ -62,14 +69,75 @@ const hits = computed<Hit[]>(() => {
   const q = fold(text.value.trim())
   const matches = (words: string) => fold(words).includes(q)
   return [
-    ...pages.items.filter(page => matches(page.title) || matches(page.slug)).slice(0, 5)
-      .map(page => ({ key: page.id, group: 'Pages', words: page.title, side: `/${page.slug}`, go: () => navigateTo(`/desk/pages/${page.id}`) })),
-    ...files.value.map(file => ({ key: file.id, group: 'Files', words: file.title, side: `${file.tag}, ${formatSize(file.size)}`, file, go: () => navigateTo(`/desk/files/${file.id}`) })),
-    ...found.value && total.value ? [{ key: 'all', group: 'Files', words: `${counted(total.value, 'file')} in the library with “${found.value}”`, side: 'show', go: showAll }] : [],
-    ...q ? folders.tree.all.filter(folder => matches(folder.name)).slice(0, 5).map(folder => ({ key: folder.id, group: 'Folders', words: folder.name, side: counted(folders.filesBelow.get(folder.id) ?? 0, 'file'), go: () => openFolder(folder.id) })) : [],
-    ...q ? signposts.items.filter(item => matches(item.title) || matches(item.name)).slice(0, 5).map(item => ({ key: item.id, group: 'Signposts', words: item.title, side: `/to/${item.name}`, go: () => navigateTo(signpostPlace(item.id)) })) : [],
-    ...pages.edges.filter(page => q && matches(`${page.title}, menu`)).map(page => ({ key: page.id, group: 'Settings', words: `${page.title}, menu`, side: '', go: () => navigateTo(`/desk/pages/${page.id}`) })),
-    ...SETTINGS.filter(item => q && matches(item.words)).map(item => ({ key: item.to, group: 'Settings', words: item.words, side: '', go: () => navigateTo(item.to) })),
+    ...pages.items
+      .filter(page => matches(page.title) || matches(page.slug))
+      .slice(0, 5)
+      .map(page => ({
+        key: page.id,
+        group: 'Pages',
+        words: page.title,
+        side: `/${page.slug}`,
+        go: () => navigateTo(`/desk/pages/${page.id}`),
+      })),
+    ...files.value.map(file => ({
+      key: file.id,
+      group: 'Files',
+      words: file.title,
+      side: `${file.tag}, ${formatSize(file.size)}`,
+      file,
+      go: () => navigateTo(`/desk/files/${file.id}`),
+    })),
+    ...(found.value && total.value
+      ? [
+          {
+            key: 'all',
+            group: 'Files',
+            words: `${counted(total.value, 'file')} in the library with “${found.value}”`,
+            side: 'show',
+            go: showAll,
+          },
+        ]
+      : []),
+    ...(q
+      ? folders.tree.all
+          .filter(folder => matches(folder.name))
+          .slice(0, 5)
+          .map(folder => ({
+            key: folder.id,
+            group: 'Folders',
+            words: folder.name,
+            side: counted(folders.filesBelow.get(folder.id) ?? 0, 'file'),
+            go: () => openFolder(folder.id),
+          }))
+      : []),
+    ...(q
+      ? signposts.items
+          .filter(item => matches(item.title) || matches(item.name))
+          .slice(0, 5)
+          .map(item => ({
+            key: item.id,
+            group: 'Signposts',
+            words: item.title,
+            side: `/to/${item.name}`,
+            go: () => navigateTo(signpostPlace(item.id)),
+          }))
+      : []),
+    ...pages.edges
+      .filter(page => q && matches(`${page.title}, menu`))
+      .map(page => ({
+        key: page.id,
+        group: 'Settings',
+        words: `${page.title}, menu`,
+        side: '',
+        go: () => navigateTo(`/desk/pages/${page.id}`),
+      })),
+    ...SETTINGS.filter(item => q && matches(item.words)).map(item => ({
+      key: item.to,
+      group: 'Settings',
+      words: item.words,
+      side: '',
+      go: () => navigateTo(item.to),
+    })),
   ]
 })
 
@@ -94,8 +162,7 @@ function onKey(event: KeyboardEvent) {
   else if (event.key === 'Enter' && (event.ctrlKey || event.metaKey) && text.value.trim()) {
     showAll()
     close()
-  }
-  else if (event.key === 'Enter') void settled().then(() => take(hits.value[active.value], event.shiftKey))
+  } else if (event.key === 'Enter') void settled().then(() => take(hits.value[active.value], event.shiftKey))
   else if (event.key === 'Escape') close()
   else return
   event.preventDefault()
@@ -114,19 +181,42 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onGlobalKey))
 <template>
   <div class="find">
     <input
-      ref="field" v-model="text" type="search" role="combobox" aria-label="Find files, pages and settings" placeholder="Find by name, or by words inside" autocomplete="off" spellcheck="false"
-      :aria-expanded="open" :aria-controls="list" aria-autocomplete="list" :aria-activedescendant="open && hits.length ? `${list}-${active}` : undefined"
-      data-own-keys @focus="open = true" @blur="open = false" @keydown="onKey"
-    >
+      ref="field"
+      v-model="text"
+      type="search"
+      role="combobox"
+      aria-label="Find files, pages and settings"
+      placeholder="Find by name, or by words inside"
+      autocomplete="off"
+      spellcheck="false"
+      :aria-expanded="open"
+      :aria-controls="list"
+      aria-autocomplete="list"
+      :aria-activedescendant="open && hits.length ? `${list}-${active}` : undefined"
+      data-own-keys
+      @focus="open = true"
+      @blur="open = false"
+      @keydown="onKey"
+    />
     <kbd aria-hidden="true">Ctrl K</kbd>
     <div v-show="open" class="results">
       <ul :id="list" role="listbox" aria-label="Found" @pointerdown="press">
         <li
-          v-for="(hit, index) in hits" :id="`${list}-${index}`" :key="hit.key" role="option" :aria-selected="index === active"
-          :class="{ first: index > 0 && hits[index - 1]!.group !== hit.group }" @mousemove="active = index" @mousedown.prevent @click="take(hit, $event.shiftKey)"
+          v-for="(hit, index) in hits"
+          :id="`${list}-${index}`"
+          :key="hit.key"
+          role="option"
+          :aria-selected="index === active"
+          :class="{ first: index > 0 && hits[index - 1]!.group !== hit.group }"
+          @mousemove="active = index"
+          @mousedown.prevent
+          @click="take(hit, $event.shiftKey)"
         >
           <span class="group">{{ index === 0 || hits[index - 1]!.group !== hit.group ? hit.group : '' }}</span>
-          <span class="words"><span class="name">{{ hit.words }}</span><PassageLine v-if="hit.file?.match?.by === 'inside'" :part="hit.file.match.part" :passage="hit.file.match.passage" /></span>
+          <span class="words"
+            ><span class="name">{{ hit.words }}</span
+            ><PassageLine v-if="hit.file?.match?.by === 'inside'" :part="hit.file.match.part" :passage="hit.file.match.passage"
+          /></span>
           <span class="side">{{ hit.file?.match?.by === 'slip' ? 'nearly' : hit.side }}</span>
         </li>
       </ul>
@@ -137,18 +227,99 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onGlobalKey))
 </template>
 
 <style scoped>
-.find { position: relative; flex: 1; max-width: 460px; }
-input { width: 100%; height: 30px; padding: 0 60px 0 10px; background: #fff; }
-kbd { position: absolute; right: 8px; top: 6px; pointer-events: none; }
-.results { position: absolute; z-index: 100; top: 34px; left: 0; right: 0; min-width: 340px; background: #fff; border: 1px solid var(--ink); border-radius: 4px; padding: 4px; }
-ul { list-style: none; margin: 0; padding: 0; max-height: 480px; overflow: auto; }
-li { display: grid; grid-template-columns: 58px minmax(0, 1fr) auto; gap: 8px; align-items: center; min-height: 30px; padding: 0 6px; border-radius: 3px; cursor: pointer; }
-li.first { border-top: 1px solid var(--line); border-radius: 0 0 3px 3px; }
-li[aria-selected='true'] { background: #DDEBE9; box-shadow: inset 3px 0 var(--water); }
-.group { color: var(--soft); font-size: 12px; }
-.words { display: grid; min-width: 0; padding: 2px 0; }
-.name { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.side { font: 12px 'IBM Plex Mono', monospace; color: var(--soft); }
-.none, .tip { padding: 6px 8px 3px; color: var(--soft); font-size: 12.5px; }
-@media (max-width: 799px) { kbd { display: none; } input { padding-right: 10px; } .results { position: fixed; left: 6px; right: 6px; top: 44px; min-width: 0; } }
+.find {
+  position: relative;
+  flex: 1;
+  max-width: 460px;
+}
+input {
+  width: 100%;
+  height: 30px;
+  padding: 0 60px 0 10px;
+  background: #fff;
+}
+kbd {
+  position: absolute;
+  right: 8px;
+  top: 6px;
+  pointer-events: none;
+}
+.results {
+  position: absolute;
+  z-index: 100;
+  top: 34px;
+  left: 0;
+  right: 0;
+  min-width: 340px;
+  background: #fff;
+  border: 1px solid var(--ink);
+  border-radius: 4px;
+  padding: 4px;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  max-height: 480px;
+  overflow: auto;
+}
+li {
+  display: grid;
+  grid-template-columns: 58px minmax(0, 1fr) auto;
+  gap: 8px;
+  align-items: center;
+  min-height: 30px;
+  padding: 0 6px;
+  border-radius: 3px;
+  cursor: pointer;
+}
+li.first {
+  border-top: 1px solid var(--line);
+  border-radius: 0 0 3px 3px;
+}
+li[aria-selected='true'] {
+  background: #ddebe9;
+  box-shadow: inset 3px 0 var(--water);
+}
+.group {
+  color: var(--soft);
+  font-size: 12px;
+}
+.words {
+  display: grid;
+  min-width: 0;
+  padding: 2px 0;
+}
+.name {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.side {
+  font:
+    12px 'IBM Plex Mono',
+    monospace;
+  color: var(--soft);
+}
+.none,
+.tip {
+  padding: 6px 8px 3px;
+  color: var(--soft);
+  font-size: 12.5px;
+}
+@media (max-width: 799px) {
+  kbd {
+    display: none;
+  }
+  input {
+    padding-right: 10px;
+  }
+  .results {
+    position: fixed;
+    left: 6px;
+    right: 6px;
+    top: 44px;
+    min-width: 0;
+  }
+}
 </style>

@@ -2,15 +2,22 @@
 import type { Finding } from '~~/core/walk/finding'
 
 defineProps<{ findings: readonly Finding[] }>()
-defineEmits<{ close: [], despite: [] }>()
+defineEmits<{ close: []; despite: [] }>()
 </script>
 
 <template>
   <VDialog :model-value="true" aria-labelledby="publish-head" @update:model-value="$emit('close')">
     <div class="dialog">
-      <h2 id="publish-head">{{ findings.length === 1 ? 'One place would stop visitors' : `${findings.length} places would stop visitors` }}</h2>
+      <h2 id="publish-head">
+        {{ findings.length === 1 ? 'One place would stop visitors' : `${findings.length} places would stop visitors` }}
+      </h2>
       <ul>
-        <li v-for="finding in findings" :key="finding.key"><NuxtLink v-if="finding.placement" :to="placeOnPage(finding.page.id, finding.placement)" @click="$emit('close')">“{{ finding.label || 'without a label' }}”</NuxtLink> {{ finding.words }}</li>
+        <li v-for="finding in findings" :key="finding.key">
+          <NuxtLink v-if="finding.placement" :to="placeOnPage(finding.page.id, finding.placement)" @click="$emit('close')"
+            >“{{ finding.label || 'without a label' }}”</NuxtLink
+          >
+          {{ finding.words }}
+        </li>
       </ul>
       <p>What leads nowhere, visitors do not see if you publish now.</p>
       <div class="acts">
@@ -22,5 +29,9 @@ defineEmits<{ close: [], despite: [] }>()
 </template>
 
 <style scoped>
-ul { margin: 0; padding-left: 18px; line-height: 1.6; }
+ul {
+  margin: 0;
+  padding-left: 18px;
+  line-height: 1.6;
+}
 </style>

@@ -17,21 +17,33 @@ const others = computed(() => pages.waiting.filter(item => item.id !== page.curr
 
 <template>
   <header class="strip">
-    <NuxtLink to="/desk" class="word-mark" aria-label="Trough, all pages"><img src="/_desk/mark.svg" alt="" width="24" height="24"><span>Trough</span></NuxtLink>
+    <NuxtLink to="/desk" class="word-mark" aria-label="Trough, all pages"
+      ><img src="/_desk/mark.svg" alt="" width="24" height="24" /><span>Trough</span></NuxtLink
+    >
     <FindField />
     <div class="right">
       <NuxtLink v-if="others && !page.current" to="/desk" class="waiting">{{ counted(others, 'page') }} not live as drafted</NuxtLink>
       <template v-if="page.current">
         <span v-if="!page.current.waiting" class="all-live"><i />Live as it stands</span>
-        <span v-else-if="waitsFor" class="waiting" role="status">Goes live when {{ waitsFor === 1 ? 'its file is' : `its ${waitsFor} files are` }} in <VBtn variant="text" @click="stopWaiting()">Not yet</VBtn></span>
+        <span v-else-if="waitsFor" class="waiting" role="status"
+          >Goes live when {{ waitsFor === 1 ? 'its file is' : `its ${waitsFor} files are` }} in
+          <VBtn variant="text" @click="stopWaiting()">Not yet</VBtn></span
+        >
         <button v-else type="button" class="main" title="Publish this page (Ctrl+Enter)" :disabled="busy" @click="publish()">
           {{ busy ? 'Publishing…' : 'Publish' }}<span class="which">&nbsp;“{{ page.current.title }}”</span>
         </button>
       </template>
-      <NuxtLink to="/desk/checks" class="plain checks" :title="checks.urgent ? 'What stops or misleads visitors' : 'What visitors meet on the live pages'">Checks<b v-if="checks.urgent" class="count">{{ checks.urgent }}<span class="tr-spoken"> to mend</span></b></NuxtLink>
+      <NuxtLink
+        to="/desk/checks"
+        class="plain checks"
+        :title="checks.urgent ? 'What stops or misleads visitors' : 'What visitors meet on the live pages'"
+        >Checks<b v-if="checks.urgent" class="count">{{ checks.urgent }}<span class="tr-spoken"> to mend</span></b></NuxtLink
+      >
       <VMenu v-model="menu" location="bottom end">
         <template #activator="{ props: activator }">
-          <button type="button" class="plain account" v-bind="activator" aria-label="Account and setup"><VIcon :icon="mdiAccountOutline" size="20" /></button>
+          <button type="button" class="plain account" v-bind="activator" aria-label="Account and setup">
+            <VIcon :icon="mdiAccountOutline" size="20" />
+          </button>
         </template>
         <div class="menu">
           <p>{{ session.email }}</p>
@@ -39,7 +51,17 @@ const others = computed(() => pages.waiting.filter(item => item.id !== page.curr
           <NuxtLink to="/desk/looks" @click="menu = false">Looks</NuxtLink>
           <NuxtLink to="/desk/setup" @click="menu = false">Setup</NuxtLink>
           <NuxtLink to="/desk/account" @click="menu = false">Account</NuxtLink>
-          <button type="button" @click="boards.keysShown = true; menu = false">Keys</button>
+          <button
+            type="button"
+            @click="
+              () => {
+                boards.keysShown = true
+                menu = false
+              }
+            "
+          >
+            Keys
+          </button>
           <button type="button" @click="session.signOut()">Sign out</button>
         </div>
       </VMenu>
@@ -49,19 +71,108 @@ const others = computed(() => pages.waiting.filter(item => item.id !== page.curr
 </template>
 
 <style scoped>
-.strip { display: flex; align-items: center; gap: 18px; height: 46px; padding: 0 10px 0 14px; background: #D3DCDA; border-bottom: 1px solid #A9B7B3; }
-.word-mark { display: flex; align-items: center; gap: 8px; color: var(--ink); text-decoration: none; font-size: 17px; font-weight: 700; letter-spacing: -.01em; }
-.right { display: flex; align-items: center; gap: 10px; margin-left: auto; white-space: nowrap; min-width: 0; }
-.main { display: flex; max-width: 320px; }
-.which { overflow: hidden; text-overflow: ellipsis; font-weight: 400; }
-.waiting { color: var(--ink); border-left: 4px solid var(--straw); padding-left: 8px; }
-.all-live i { display: inline-block; width: 9px; height: 9px; border-radius: 50%; background: var(--moss); margin-right: 7px; }
-.checks { color: var(--ink); }
-.count { margin-left: 6px; min-width: 19px; padding: 0 5px; line-height: 19px; text-align: center; color: #fff; background: #9A4420; border-radius: 3px; font-size: 12px; }
-.account { width: 32px; height: 32px; }
-.menu { min-width: 190px; background: #fff; border: 1px solid var(--ink); border-radius: 4px; padding: 4px; display: grid; }
-.menu p { padding: 6px 10px; color: var(--soft); border-bottom: 1px solid var(--line); }
-.menu a, .menu button { padding: 0 10px; line-height: 32px; text-align: left; color: var(--ink); text-decoration: none; border-radius: 3px; }
-.menu a:hover, .menu button:hover { background: #E8EFED; }
-@media (max-width: 799px) { .word-mark span, .which, .all-live, .waiting { display: none; } .strip { gap: 8px; } }
+.strip {
+  display: flex;
+  align-items: center;
+  gap: 18px;
+  height: 46px;
+  padding: 0 10px 0 14px;
+  background: #d3dcda;
+  border-bottom: 1px solid #a9b7b3;
+}
+.word-mark {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  color: var(--ink);
+  text-decoration: none;
+  font-size: 17px;
+  font-weight: 700;
+  letter-spacing: -0.01em;
+}
+.right {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  margin-left: auto;
+  white-space: nowrap;
+  min-width: 0;
+}
+.main {
+  display: flex;
+  max-width: 320px;
+}
+.which {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  font-weight: 400;
+}
+.waiting {
+  color: var(--ink);
+  border-left: 4px solid var(--straw);
+  padding-left: 8px;
+}
+.all-live i {
+  display: inline-block;
+  width: 9px;
+  height: 9px;
+  border-radius: 50%;
+  background: var(--moss);
+  margin-right: 7px;
+}
+.checks {
+  color: var(--ink);
+}
+.count {
+  margin-left: 6px;
+  min-width: 19px;
+  padding: 0 5px;
+  line-height: 19px;
+  text-align: center;
+  color: #fff;
+  background: #9a4420;
+  border-radius: 3px;
+  font-size: 12px;
+}
+.account {
+  width: 32px;
+  height: 32px;
+}
+.menu {
+  min-width: 190px;
+  background: #fff;
+  border: 1px solid var(--ink);
+  border-radius: 4px;
+  padding: 4px;
+  display: grid;
+}
+.menu p {
+  padding: 6px 10px;
+  color: var(--soft);
+  border-bottom: 1px solid var(--line);
+}
+.menu a,
+.menu button {
+  padding: 0 10px;
+  line-height: 32px;
+  text-align: left;
+  color: var(--ink);
+  text-decoration: none;
+  border-radius: 3px;
+}
+.menu a:hover,
+.menu button:hover {
+  background: #e8efed;
+}
+@media (max-width: 799px) {
+  .word-mark span,
+  .which,
+  .all-live,
+  .waiting {
+    display: none;
+  }
+  .strip {
+    gap: 8px;
+  }
+}
 </style>

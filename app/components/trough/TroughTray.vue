@@ -19,13 +19,17 @@ const shownJobs = computed(() => jobs.items.filter(job => job.state === 'running
 const idle = computed(() => !uploads.active.length && !tray.files.length && !shownJobs.value.length)
 const all = computed(() => ({ files: tray.files.map(file => file.id), folders: [] }))
 
-const share = (entry: UploadEntry) => entry.size ? Math.floor(100 * entry.sent / entry.size) : 100
+const share = (entry: UploadEntry) => (entry.size ? Math.floor((100 * entry.sent) / entry.size) : 100)
 function words(entry: UploadEntry): string {
   switch (entry.state) {
-    case 'failed': return entry.error
-    case 'paused': return `Paused at ${share(entry)} %`
-    case 'retrying': return 'Connection lost, trying again…'
-    case 'left over': return `${share(entry)} % is here. Choose the file again to go on.`
+    case 'failed':
+      return entry.error
+    case 'paused':
+      return `Paused at ${share(entry)} %`
+    case 'retrying':
+      return 'Connection lost, trying again…'
+    case 'left over':
+      return `${share(entry)} % is here. Choose the file again to go on.`
     default: {
       const left = entry.speed ? roughTime((entry.size - entry.sent) / entry.speed) : ''
       return `${share(entry)} % of ${formatSize(entry.size)}${entry.speed ? `, ${formatSize(entry.speed)}/s` : ''}${left && `, ${left} left`}`
@@ -33,7 +37,7 @@ function words(entry: UploadEntry): string {
   }
 }
 
-const shareOf = (job: JobItem) => job.total ? Math.floor(100 * job.done / job.total) : 0
+const shareOf = (job: JobItem) => (job.total ? Math.floor((100 * job.done) / job.total) : 0)
 function jobWords(job: JobItem): string {
   if (job.state === 'failed') return job.error ?? ''
   if (job.unit === 'files') return `Unpacking: ${job.done.toLocaleString()} of ${job.total?.toLocaleString() ?? '…'} files`
@@ -41,7 +45,10 @@ function jobWords(job: JobItem): string {
 }
 
 async function choose() {
-  uploads.add((await chooseFiles({ multiple: true })).map(file => ({ file, path: file.name })), { folder: listing.folder })
+  uploads.add(
+    (await chooseFiles({ multiple: true })).map(file => ({ file, path: file.name })),
+    { folder: listing.folder },
+  )
 }
 
 async function moveHere() {
@@ -62,36 +69,107 @@ async function onDrop(event: DragEvent) {
     <h2 class="name">Trough</h2>
     <ul>
       <li v-for="entry in shown" :key="entry.id" class="upload" :class="entry.state.replace(' ', '-')">
-        <span class="words"><b :title="entry.name">{{ entry.name }}</b><span :title="words(entry)">{{ words(entry) }}</span></span>
+        <span class="words"
+          ><b :title="entry.name">{{ entry.name }}</b
+          ><span :title="words(entry)">{{ words(entry) }}</span></span
+        >
         <span class="acts">
-          <button v-if="entry.state === 'sending' || entry.state === 'retrying'" type="button" class="plain" :aria-label="`Pause ${entry.name}`" @click="uploads.pause(entry)">Pause</button>
-          <button v-if="entry.state === 'paused'" type="button" class="plain" :aria-label="`Resume ${entry.name}`" @click="uploads.resume(entry)">Resume</button>
-          <button v-if="entry.state === 'failed'" type="button" class="plain" :aria-label="`Try ${entry.name} again`" @click="uploads.resume(entry)">Try again</button>
+          <button
+            v-if="entry.state === 'sending' || entry.state === 'retrying'"
+            type="button"
+            class="plain"
+            :aria-label="`Pause ${entry.name}`"
+            @click="uploads.pause(entry)"
+          >
+            Pause
+          </button>
+          <button
+            v-if="entry.state === 'paused'"
+            type="button"
+            class="plain"
+            :aria-label="`Resume ${entry.name}`"
+            @click="uploads.resume(entry)"
+          >
+            Resume
+          </button>
+          <button
+            v-if="entry.state === 'failed'"
+            type="button"
+            class="plain"
+            :aria-label="`Try ${entry.name} again`"
+            @click="uploads.resume(entry)"
+          >
+            Try again
+          </button>
           <button v-if="entry.state === 'left over'" type="button" class="plain" @click="choose">Choose…</button>
           <button type="button" class="plain" :aria-label="`Cancel ${entry.name}`" @click="uploads.cancel(entry)">Cancel</button>
         </span>
-        <span class="bar" role="progressbar" :aria-label="entry.name" :aria-valuenow="share(entry)" aria-valuemin="0" aria-valuemax="100"><i :style="{ width: `${share(entry)}%` }" /></span>
+        <span class="bar" role="progressbar" :aria-label="entry.name" :aria-valuenow="share(entry)" aria-valuemin="0" aria-valuemax="100"
+          ><i :style="{ width: `${share(entry)}%` }"
+        /></span>
       </li>
-      <li v-if="queued" class="queued">{{ counted(queued, 'more file') }} waiting<button type="button" class="plain" @click="uploads.cancelQueued()">Cancel those</button></li>
+      <li v-if="queued" class="queued">
+        {{ counted(queued, 'more file') }} waiting<button type="button" class="plain" @click="uploads.cancelQueued()">Cancel those</button>
+      </li>
       <li v-for="job in shownJobs" :key="job.id" class="upload" :class="job.state">
-        <span class="words"><b :title="job.name">{{ job.name }}</b><span :title="jobWords(job)">{{ jobWords(job) }}</span></span>
+        <span class="words"
+          ><b :title="job.name">{{ job.name }}</b
+          ><span :title="jobWords(job)">{{ jobWords(job) }}</span></span
+        >
         <span class="acts">
-          <button v-if="job.extra.host" type="button" class="plain" @click="selection.attempt(() => jobs.allowHost(job, listing.folder))">Allow this host</button>
-          <button type="button" class="plain" :aria-label="job.state === 'running' ? `Stop ${job.name}` : `Put away ${job.name}`" @click="jobs.stop(job.id)">{{ job.state === 'running' ? 'Stop' : 'Put away' }}</button>
+          <button v-if="job.extra.host" type="button" class="plain" @click="selection.attempt(() => jobs.allowHost(job, listing.folder))">
+            Allow this host
+          </button>
+          <button
+            type="button"
+            class="plain"
+            :aria-label="job.state === 'running' ? `Stop ${job.name}` : `Put away ${job.name}`"
+            @click="jobs.stop(job.id)"
+          >
+            {{ job.state === 'running' ? 'Stop' : 'Put away' }}
+          </button>
         </span>
-        <span v-if="job.state === 'running'" class="bar" role="progressbar" :aria-label="job.name" :aria-valuenow="shareOf(job)" aria-valuemin="0" aria-valuemax="100"><i :style="{ width: `${shareOf(job)}%` }" /></span>
+        <span
+          v-if="job.state === 'running'"
+          class="bar"
+          role="progressbar"
+          :aria-label="job.name"
+          :aria-valuenow="shareOf(job)"
+          aria-valuemin="0"
+          aria-valuemax="100"
+          ><i :style="{ width: `${shareOf(job)}%` }"
+        /></span>
       </li>
-      <li v-for="file in tray.files" :key="file.id" class="file" draggable="true" @dragstart="dragThings($event, { files: [file.id], folders: [] }, file.title)" @dragend="endDrag()">
+      <li
+        v-for="file in tray.files"
+        :key="file.id"
+        class="file"
+        draggable="true"
+        @dragstart="dragThings($event, { files: [file.id], folders: [] }, file.title)"
+        @dragend="endDrag()"
+      >
         <TypeTag :tag="file.tag" :family="file.family" />
         <NuxtLink :to="`/desk/files/${file.id}`" class="title" draggable="false" :title="file.title">{{ file.title }}</NuxtLink>
-        <button v-if="placer.current" type="button" class="plain" :aria-label="`Place ${file.title} on the page`" @click="placer.current.place(file)">Place</button>
-        <button type="button" class="plain" :aria-label="`Put ${file.title} down`" title="Put down" @click="tray.putDown(file.id)"><VIcon :icon="mdiClose" size="14" /></button>
+        <button
+          v-if="placer.current"
+          type="button"
+          class="plain"
+          :aria-label="`Place ${file.title} on the page`"
+          @click="placer.current.place(file)"
+        >
+          Place
+        </button>
+        <button type="button" class="plain" :aria-label="`Put ${file.title} down`" title="Put down" @click="tray.putDown(file.id)">
+          <VIcon :icon="mdiClose" size="14" />
+        </button>
       </li>
     </ul>
     <p v-if="idle" class="hint-line">Files on their way, and files you picked up, wait here to be dragged onto a page or into a folder.</p>
     <div v-if="tray.files.length" class="for-all">
       <button type="button" class="plain" :title="`Move them to ${folders.nameOf(listing.folder)}`" @click="moveHere">Move here</button>
-      <button v-if="tray.files.length > 1" type="button" class="plain" @click="selection.choose(all)">Choose all {{ tray.files.length }}</button>
+      <button v-if="tray.files.length > 1" type="button" class="plain" @click="selection.choose(all)">
+        Choose all {{ tray.files.length }}
+      </button>
       <button v-if="tray.files.length > 1" type="button" class="plain quiet" @click="tray.clear()">Put all down</button>
     </div>
     <JobReport />
@@ -99,34 +177,146 @@ async function onDrop(event: DragEvent) {
 </template>
 
 <style scoped>
-.trough { display: flex; align-items: center; gap: 12px; min-height: 46px; padding: 0 12px; background: linear-gradient(#B9C7C4, #CDD8D5 7px, #DCE4E2); border-top: 1px solid #8E9E9A; }
-.name { font-size: 13px; font-weight: 600; margin: 0; }
-ul { display: flex; gap: 8px; list-style: none; margin: 0; padding: 6px 0; overflow-x: auto; flex: 1; min-width: 0; }
-li { position: relative; display: flex; align-items: center; gap: 8px; flex: none; height: 36px; padding: 0 4px 0 9px; background: #fff; border: 1px solid #9FAEAA; border-radius: 4px; overflow: hidden; }
-.file { cursor: grab; }
-.title { max-width: 170px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; color: var(--ink); text-decoration: none; }
-.title:hover { text-decoration: underline; }
-.upload { min-width: 260px; }
-.words { display: grid; line-height: 1.25; max-width: 300px; flex: 1; min-width: 0; }
-.words b { font-weight: 600; }
-.words b, .words span { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-size: 12px; }
-.failed { border-color: var(--clay); }
-.failed .words { max-width: 420px; }
-.failed .words span { color: #9A4420; }
-.queued { color: var(--soft); background: #F5F8F7; }
-.acts, .for-all { display: flex; flex: none; }
-.bar { position: absolute; left: 0; right: 0; bottom: 0; height: 3px; background: #DCE4E2; }
-.bar i { display: block; height: 100%; background: var(--water); }
-.hint-line { color: #3F4C49; flex: 100 1 auto; }
+.trough {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  min-height: 46px;
+  padding: 0 12px;
+  background: linear-gradient(#b9c7c4, #cdd8d5 7px, #dce4e2);
+  border-top: 1px solid #8e9e9a;
+}
+.name {
+  font-size: 13px;
+  font-weight: 600;
+  margin: 0;
+}
+ul {
+  display: flex;
+  gap: 8px;
+  list-style: none;
+  margin: 0;
+  padding: 6px 0;
+  overflow-x: auto;
+  flex: 1;
+  min-width: 0;
+}
+li {
+  position: relative;
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  flex: none;
+  height: 36px;
+  padding: 0 4px 0 9px;
+  background: #fff;
+  border: 1px solid #9faeaa;
+  border-radius: 4px;
+  overflow: hidden;
+}
+.file {
+  cursor: grab;
+}
+.title {
+  max-width: 170px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  color: var(--ink);
+  text-decoration: none;
+}
+.title:hover {
+  text-decoration: underline;
+}
+.upload {
+  min-width: 260px;
+}
+.words {
+  display: grid;
+  line-height: 1.25;
+  max-width: 300px;
+  flex: 1;
+  min-width: 0;
+}
+.words b {
+  font-weight: 600;
+}
+.words b,
+.words span {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  font-size: 12px;
+}
+.failed {
+  border-color: var(--clay);
+}
+.failed .words {
+  max-width: 420px;
+}
+.failed .words span {
+  color: #9a4420;
+}
+.queued {
+  color: var(--soft);
+  background: #f5f8f7;
+}
+.acts,
+.for-all {
+  display: flex;
+  flex: none;
+}
+.bar {
+  position: absolute;
+  left: 0;
+  right: 0;
+  bottom: 0;
+  height: 3px;
+  background: #dce4e2;
+}
+.bar i {
+  display: block;
+  height: 100%;
+  background: var(--water);
+}
+.hint-line {
+  color: #3f4c49;
+  flex: 100 1 auto;
+}
 @media (max-width: 799px) {
-  .hint-line { display: none; }
-  .trough:has(.file) { flex-wrap: wrap; gap: 0 4px; padding-top: 6px; }
-  .trough:has(.file) ul { order: 1; flex-basis: 100%; scrollbar-width: none; }
-  .for-all { margin-left: auto; }
-  .trough li { max-width: calc(100vw - 84px); }
-  .trough .failed { height: auto; padding-block: 4px; flex-wrap: wrap; gap: 0; }
-  .failed .words { flex-basis: 100%; }
-  .failed .words span { white-space: normal; }
-  .failed .plain { padding-left: 0; }
+  .hint-line {
+    display: none;
+  }
+  .trough:has(.file) {
+    flex-wrap: wrap;
+    gap: 0 4px;
+    padding-top: 6px;
+  }
+  .trough:has(.file) ul {
+    order: 1;
+    flex-basis: 100%;
+    scrollbar-width: none;
+  }
+  .for-all {
+    margin-left: auto;
+  }
+  .trough li {
+    max-width: calc(100vw - 84px);
+  }
+  .trough .failed {
+    height: auto;
+    padding-block: 4px;
+    flex-wrap: wrap;
+    gap: 0;
+  }
+  .failed .words {
+    flex-basis: 100%;
+  }
+  .failed .words span {
+    white-space: normal;
+  }
+  .failed .plain {
+    padding-left: 0;
+  }
 }
 </style>

@@ -8,17 +8,29 @@ const looks = useLooks()
 const failure = ref('')
 const { problem, attempt } = useAttempt()
 
-const COST_WORDS: Record<Cost, string> = { blocked: 'Stops visitors', misled: 'Misleads visitors', hard: 'Hard to use', tidy: 'Could be tidier' }
+const COST_WORDS: Record<Cost, string> = {
+  blocked: 'Stops visitors',
+  misled: 'Misleads visitors',
+  hard: 'Hard to use',
+  tidy: 'Could be tidier',
+}
 
 /** Findings by what they cost and by what finds them. */
-const groups = computed(() => COSTS.map(cost => ({
-  cost,
-  kinds: (checks.state?.checks ?? []).filter(check => check.cost === cost)
-    .map(check => ({ ...check, findings: checks.open.filter(finding => finding.check === check.name) })).filter(({ findings }) => findings.length),
-})).filter(({ kinds }) => kinds.length))
+const groups = computed(() =>
+  COSTS.map(cost => ({
+    cost,
+    kinds: (checks.state?.checks ?? [])
+      .filter(check => check.cost === cost)
+      .map(check => ({ ...check, findings: checks.open.filter(finding => finding.check === check.name) }))
+      .filter(({ findings }) => findings.length),
+  })).filter(({ kinds }) => kinds.length),
+)
 
 const verdict = computed(() => {
-  const { counts: { blocked, misled, hard, tidy }, placements } = checks.state!
+  const {
+    counts: { blocked, misled, hard, tidy },
+    placements,
+  } = checks.state!
   if (!placements) return 'No page is live yet.'
   if (blocked) return `${counted(blocked, 'place')} ${blocked === 1 ? 'stops' : 'stop'} visitors.`
   if (misled) return `Everything arrives. ${counted(misled, 'place')} ${misled === 1 ? 'misleads' : 'mislead'} visitors.`
@@ -29,8 +41,7 @@ async function load() {
   failure.value = ''
   try {
     await Promise.all([checks.load(), looks.load()])
-  }
-  catch (error) {
+  } catch (error) {
     failure.value = wordsOf(error)
   }
 }
@@ -43,7 +54,9 @@ useHead({ title: 'Checks', style: [{ innerHTML: () => contentCss(looks.style) + 
     <header class="board-head">
       <NuxtLink to="/desk" class="back">Pages</NuxtLink>
       <h1>Checks</h1>
-      <button type="button" class="plain strong" :disabled="checks.walking" @click="attempt(checks.walk)">{{ checks.walking ? 'Walking…' : 'Walk it all again' }}</button>
+      <button type="button" class="plain strong" :disabled="checks.walking" @click="attempt(checks.walk)">
+        {{ checks.walking ? 'Walking…' : 'Walk it all again' }}
+      </button>
     </header>
     <p v-if="failure" class="failure" role="alert">{{ failure }} <button type="button" class="plain" @click="load">Try again</button></p>
     <p v-else-if="!checks.state" class="failure hint" role="status">Walking every button and link, as a visitor would…</p>
@@ -51,8 +64,20 @@ useHead({ title: 'Checks', style: [{ innerHTML: () => contentCss(looks.style) + 
       <section class="summary" :class="{ stopped: checks.state.counts.blocked, fine: !checks.urgent }" aria-live="polite">
         <div>
           <p class="verdict">{{ verdict }}</p>
-          <p class="hint">{{ counted(checks.state.placements, 'button, link, picture and shelf', 'buttons, links, pictures and shelves') }} on {{ counted(checks.state.pages, 'live page') }}, the head and foot among them; walked {{ longDate(checks.state.at) }} without being signed in. Each change is walked again by itself, and everything once a day.</p>
-          <label class="tick"><input type="checkbox" :checked="checks.state.outside" :disabled="checks.walking" @change="attempt(() => checks.askOutside(!checks.state!.outside))"> Ask addresses elsewhere, too, whether they answer: once a day each</label>
+          <p class="hint">
+            {{ counted(checks.state.placements, 'button, link, picture and shelf', 'buttons, links, pictures and shelves') }} on
+            {{ counted(checks.state.pages, 'live page') }}, the head and foot among them; walked {{ longDate(checks.state.at) }} without
+            being signed in. Each change is walked again by itself, and everything once a day.
+          </p>
+          <label class="tick"
+            ><input
+              type="checkbox"
+              :checked="checks.state.outside"
+              :disabled="checks.walking"
+              @change="attempt(() => checks.askOutside(!checks.state!.outside))"
+            />
+            Ask addresses elsewhere, too, whether they answer: once a day each</label
+          >
         </div>
         <WalkHistory v-if="checks.state.earlier.length > 1" :walks="checks.state.earlier" />
       </section>
@@ -61,39 +86,132 @@ useHead({ title: 'Checks', style: [{ innerHTML: () => contentCss(looks.style) + 
         <h2 :id="`cost-${cost}`" :class="cost"><i />{{ COST_WORDS[cost] }}</h2>
         <div v-for="kind in kinds" :key="kind.name" class="kind">
           <div class="kind-head">
-            <div><h3>{{ kind.title }}</h3><p class="hint">{{ kind.why }}</p></div>
-            <button v-if="kind.findings.filter(finding => finding.act).length > 1" type="button" class="plain strong" @click="attempt(() => checks.mend(kind.findings.filter(finding => finding.act)))">Mend all {{ kind.findings.filter(finding => finding.act).length }}</button>
+            <div>
+              <h3>{{ kind.title }}</h3>
+              <p class="hint">{{ kind.why }}</p>
+            </div>
+            <button
+              v-if="kind.findings.filter(finding => finding.act).length > 1"
+              type="button"
+              class="plain strong"
+              @click="attempt(() => checks.mend(kind.findings.filter(finding => finding.act)))"
+            >
+              Mend all {{ kind.findings.filter(finding => finding.act).length }}
+            </button>
           </div>
-          <ul><FindingRow v-for="finding in kind.findings" :key="finding.key" :finding="finding" /></ul>
+          <ul>
+            <FindingRow v-for="finding in kind.findings" :key="finding.key" :finding="finding" />
+          </ul>
         </div>
       </section>
       <details v-if="checks.left.length" class="left">
         <summary>{{ counted(checks.left.length, 'finding') }} left as {{ checks.left.length === 1 ? 'it is' : 'they are' }}</summary>
-        <ul><FindingRow v-for="finding in checks.left" :key="finding.key" :finding="finding" /></ul>
+        <ul>
+          <FindingRow v-for="finding in checks.left" :key="finding.key" :finding="finding" />
+        </ul>
       </details>
     </div>
   </div>
 </template>
 
 <style scoped>
-.checks { display: flex; flex-direction: column; min-height: 0; flex: 1; }
-.failure { padding: 20px; }
-.sheet { flex: 1; min-height: 0; overflow: auto; padding: 0 18px 40px; background: #fff; }
-.summary { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 10px 24px; align-items: end; padding: 14px 0; }
-.tick { display: flex; gap: 7px; align-items: start; margin-top: 6px; line-height: 1.35; }
-.verdict { font-size: 17px; font-weight: 650; }
-.stopped .verdict { color: #9A4420; }
-.fine .verdict { color: #3C6530; }
-h2 { display: flex; align-items: center; gap: 8px; margin: 6px 0 0; padding: 6px 0 2px; font-size: 15px; border-top: 2px solid var(--ink); }
-h2 i { width: 11px; height: 11px; background: #BFCBC9; }
-h2.blocked i { background: #9A4420; }
-h2.misled i { background: var(--straw); }
-h2.hard i { background: #7E9C98; }
-h3 { margin: 0; font-size: 13.5px; font-weight: 650; }
-.kind { padding: 2px 0 8px; }
-.kind-head { display: flex; gap: 14px; justify-content: space-between; align-items: start; padding: 2px 0 6px; }
-ul { list-style: none; margin: 0; padding: 0; }
-.left { margin-top: 22px; border-top: 1px solid var(--line); }
-.left summary { padding: 8px 0; cursor: pointer; }
-@container (max-width: 520px) { .summary { grid-template-columns: minmax(0, 1fr); } .sheet { padding-inline: 12px; } }
+.checks {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  flex: 1;
+}
+.failure {
+  padding: 20px;
+}
+.sheet {
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+  padding: 0 18px 40px;
+  background: #fff;
+}
+.summary {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 10px 24px;
+  align-items: end;
+  padding: 14px 0;
+}
+.tick {
+  display: flex;
+  gap: 7px;
+  align-items: start;
+  margin-top: 6px;
+  line-height: 1.35;
+}
+.verdict {
+  font-size: 17px;
+  font-weight: 650;
+}
+.stopped .verdict {
+  color: #9a4420;
+}
+.fine .verdict {
+  color: #3c6530;
+}
+h2 {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  margin: 6px 0 0;
+  padding: 6px 0 2px;
+  font-size: 15px;
+  border-top: 2px solid var(--ink);
+}
+h2 i {
+  width: 11px;
+  height: 11px;
+  background: #bfcbc9;
+}
+h2.blocked i {
+  background: #9a4420;
+}
+h2.misled i {
+  background: var(--straw);
+}
+h2.hard i {
+  background: #7e9c98;
+}
+h3 {
+  margin: 0;
+  font-size: 13.5px;
+  font-weight: 650;
+}
+.kind {
+  padding: 2px 0 8px;
+}
+.kind-head {
+  display: flex;
+  gap: 14px;
+  justify-content: space-between;
+  align-items: start;
+  padding: 2px 0 6px;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.left {
+  margin-top: 22px;
+  border-top: 1px solid var(--line);
+}
+.left summary {
+  padding: 8px 0;
+  cursor: pointer;
+}
+@container (max-width: 520px) {
+  .summary {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .sheet {
+    padding-inline: 12px;
+  }
+}
 </style>

@@ -14,39 +14,74 @@ async function load({ page: wanted }: { page: number }) {
   loading.value = true
   problem.value = ''
   try {
-    const answer = await api<{ items: JournalItem[], total: number }>(`/journal?from=${(wanted - 1) * A_PAGE}&limit=${A_PAGE}`)
+    const answer = await api<{ items: JournalItem[]; total: number }>(`/journal?from=${(wanted - 1) * A_PAGE}&limit=${A_PAGE}`)
     items.value = answer.items
     total.value = answer.total
-  }
-  catch (error) {
+  } catch (error) {
     problem.value = wordsOf(error)
-  }
-  finally {
+  } finally {
     loading.value = false
   }
 }
-const HEADERS = [{ title: 'When', key: 'at' }, { title: 'Who', key: 'who' }, { title: 'Did', key: 'words' }, { title: 'From', key: 'place' }].map(header => ({ ...header, sortable: false }))
+const HEADERS = [
+  { title: 'When', key: 'at' },
+  { title: 'Who', key: 'who' },
+  { title: 'Did', key: 'words' },
+  { title: 'From', key: 'place' },
+].map(header => ({ ...header, sortable: false }))
 </script>
 
 <template>
   <div class="journal">
-    <header class="board-head"><NuxtLink to="/desk/account" class="back">Account</NuxtLink><h1>Who did what</h1></header>
+    <header class="board-head">
+      <NuxtLink to="/desk/account" class="back">Account</NuxtLink>
+      <h1>Who did what</h1>
+    </header>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <VDataTableServer :headers="HEADERS" :items="items" :items-length="total" :items-per-page="A_PAGE" :page="page" :loading="loading" no-data-text="Nothing has been done yet." @update:options="load" @update:page="page = $event">
+    <VDataTableServer
+      :headers="HEADERS"
+      :items="items"
+      :items-length="total"
+      :items-per-page="A_PAGE"
+      :page="page"
+      :loading="loading"
+      no-data-text="Nothing has been done yet."
+      @update:options="load"
+      @update:page="page = $event"
+    >
       <template #[`item.at`]="{ item }">{{ longDate(item.at) }}</template>
       <template #[`item.words`]="{ item }">
-        {{ item.words }}<template v-if="item.leadsTo">: <NuxtLink :to="item.leadsTo">{{ item.about }}</NuxtLink></template><template v-else-if="item.about">: {{ item.about }}</template>
+        {{ item.words
+        }}<template v-if="item.leadsTo"
+          >: <NuxtLink :to="item.leadsTo">{{ item.about }}</NuxtLink></template
+        ><template v-else-if="item.about">: {{ item.about }}</template>
       </template>
-      <template #bottom><VPagination v-if="total > A_PAGE" v-model="page" :length="Math.ceil(total / A_PAGE)" density="compact" /></template>
-      <template #[`item.place`]="{ item }"><span class="mono">{{ item.place }}</span></template>
+      <template #bottom
+        ><VPagination v-if="total > A_PAGE" v-model="page" :length="Math.ceil(total / A_PAGE)" density="compact"
+      /></template>
+      <template #[`item.place`]="{ item }"
+        ><span class="mono">{{ item.place }}</span></template
+      >
     </VDataTableServer>
     <p class="hint foot">Kept for a year. Pages that are being written are told when they go live.</p>
   </div>
 </template>
 
 <style scoped>
-.journal { flex: 1; overflow: auto; background: #fff; }
-.board-head { position: sticky; top: 0; z-index: 2; }
-.foot { padding: 10px 16px; }
-.problem { padding: 10px 16px; }
+.journal {
+  flex: 1;
+  overflow: auto;
+  background: #fff;
+}
+.board-head {
+  position: sticky;
+  top: 0;
+  z-index: 2;
+}
+.foot {
+  padding: 10px 16px;
+}
+.problem {
+  padding: 10px 16px;
+}
 </style>

@@ -16,7 +16,8 @@ const chosenId = useSessionStorage('trough-look', 'slab')
 const chosen = computed(() => looks.lookOf(chosenId.value))
 const usesOf = (look: Look) => looks.uses.filter(use => use.look === look.id)
 const sampleOf = usePictureSamples()
-const failing = (look: Look) => TONES.filter(tone => contrastOf(look.appearance, looks.palettes[tone], sampleOf).some(result => !result.passes))
+const failing = (look: Look) =>
+  TONES.filter(tone => contrastOf(look.appearance, looks.palettes[tone], sampleOf).some(result => !result.passes))
 const TONE_WORDS = Object.fromEntries(TONE_CHOICES)
 
 /** Nothing is changed before all is here: it would be shown as it was when that arrives. */
@@ -26,18 +27,21 @@ async function load() {
   try {
     await looks.load()
     opened.value = true
-  }
-  catch (error) {
+  } catch (error) {
     failure.value = wordsOf(error)
   }
 }
 
 const unsaved = new Set<string>()
-const save = useDebounceFn(() => attempt(async () => {
-  const ids = [...unsaved]
-  unsaved.clear()
-  await Promise.all(ids.map(id => looks.change(id, looks.lookOf(id).appearance)))
-}), 400)
+const save = useDebounceFn(
+  () =>
+    attempt(async () => {
+      const ids = [...unsaved]
+      unsaved.clear()
+      await Promise.all(ids.map(id => looks.change(id, looks.lookOf(id).appearance)))
+    }),
+  400,
+)
 /** Shown at once, saved when the hand rests. */
 function change(changed: Partial<Appearance>) {
   const { id, appearance } = chosen.value
@@ -51,14 +55,15 @@ function freeName(name: string): string {
   return [name, ...Array.from({ length: 200 }, (_, index) => `${name} ${index + 2}`)].find(each => !taken.has(each))!
 }
 
-const copy = (look: Look) => attempt(async () => {
-  const made = await looks.create({ name: freeName(`${look.name}, ours`), appearance: look.appearance })
-  chosenId.value = made.id
-})
+const copy = (look: Look) =>
+  attempt(async () => {
+    const made = await looks.create({ name: freeName(`${look.name}, ours`), appearance: look.appearance })
+    chosenId.value = made.id
+  })
 
 async function rename(event: Event) {
   const field = event.target as HTMLInputElement
-  if (!await attempt(() => looks.rename(chosen.value.id, field.value))) field.value = chosen.value.name
+  if (!(await attempt(() => looks.rename(chosen.value.id, field.value)))) field.value = chosen.value.name
 }
 
 const replacing = ref('')
@@ -77,12 +82,19 @@ async function takeIn() {
     let tokens: unknown
     try {
       tokens = JSON.parse(await file.text())
-    }
-    catch {
+    } catch {
       throw new Error(`“${file.name}” is not JSON. Choose a file of the Design Tokens format.`)
     }
     const { added, palette } = await looks.takeTokens(tokens, false)
-    notices.say(`Taken in: ${added.map(name => `“${name}”`).join(', ') || 'no look'}.`, { tone: 'works', action: palette ? { label: 'Its colours, too', run: () => void attempt(() => looks.takeTokens({ palette: (tokens as { palette: unknown }).palette }, true)) } : undefined })
+    notices.say(`Taken in: ${added.map(name => `“${name}”`).join(', ') || 'no look'}.`, {
+      tone: 'works',
+      action: palette
+        ? {
+            label: 'Its colours, too',
+            run: () => void attempt(() => looks.takeTokens({ palette: (tokens as { palette: unknown }).palette }, true)),
+          }
+        : undefined,
+    })
   })
 }
 
@@ -95,7 +107,13 @@ useHead({ title: 'Looks', style: [{ innerHTML: () => contentCss(looks.style) + l
     <header class="board-head">
       <h1>Looks</h1>
       <span class="acts">
-        <a class="plain" href="/api/looks/tokens" download="looks.tokens.json" title="All looks and colours, in the open Design Tokens format">Save as a file</a>
+        <a
+          class="plain"
+          href="/api/looks/tokens"
+          download="looks.tokens.json"
+          title="All looks and colours, in the open Design Tokens format"
+          >Save as a file</a
+        >
         <button type="button" class="plain" @click="takeIn">Take in from a file…</button>
         <button type="button" class="plain strong" @click="copy(chosen)">New look from “{{ chosen.name }}”</button>
       </span>
@@ -106,25 +124,35 @@ useHead({ title: 'Looks', style: [{ innerHTML: () => contentCss(looks.style) + l
         <div class="sheet">
           <StyleFields />
           <h2>Buttons <span>Click one to change it</span></h2>
-          <div class="tones" aria-hidden="true"><span v-for="tone in TONES" :key="tone">{{ TONE_WORDS[tone] }}</span></div>
+          <div class="tones" aria-hidden="true">
+            <span v-for="tone in TONES" :key="tone">{{ TONE_WORDS[tone] }}</span>
+          </div>
           <ul class="rack">
             <li v-for="look in looks.items" :key="look.id" :class="{ chosen: look.id === chosen.id }">
               <button type="button" class="name" :aria-pressed="look.id === chosen.id" @click="chosenId = look.id">
                 <b>{{ look.name }}</b>
-                <span>{{ usesOf(look).length ? `on ${counted(usesOf(look).length, 'button')}` : look.builtIn ? 'always there' : 'on no button yet' }}</span>
+                <span>{{
+                  usesOf(look).length ? `on ${counted(usesOf(look).length, 'button')}` : look.builtIn ? 'always there' : 'on no button yet'
+                }}</span>
                 <span v-if="failing(look).length" class="hard">hard to read</span>
               </button>
               <div v-for="tone in TONES" :key="tone" class="tr-page specimen" :class="`tr-tone-${tone}`" @click="chosenId = look.id">
                 <!-- Drawn by the renderer's own function, which escapes what is written in it. -->
                 <!-- eslint-disable-next-line vue/no-v-html -->
-                <span class="tr-button" :class="`tr-look-${look.id}`" v-html="buttonInner({ label: 'Price list', note: 'PDF, 240 kB', spoken: '' }, look.appearance)" />
+                <span
+                  class="tr-button"
+                  :class="`tr-look-${look.id}`"
+                  v-html="buttonInner({ label: 'Price list', note: 'PDF, 240 kB', spoken: '' }, look.appearance)"
+                />
               </div>
             </li>
           </ul>
         </div>
         <section class="margin" :aria-label="`Settings of the look ${chosen.name}`">
           <div class="note">
-            <label v-if="!chosen.builtIn" class="field"><span>Name</span><VTextField :key="chosen.id" maxlength="60" :model-value="chosen.name" @change="rename" /></label>
+            <label v-if="!chosen.builtIn" class="field"
+              ><span>Name</span><VTextField :key="chosen.id" maxlength="60" :model-value="chosen.name" @change="rename"
+            /></label>
             <template v-else>
               <h2>{{ chosen.name }}</h2>
               <p class="hint">It comes with Trough and stays as it is. Its colours follow yours. Make a look from it to change more.</p>
@@ -137,14 +165,24 @@ useHead({ title: 'Looks', style: [{ innerHTML: () => contentCss(looks.style) + l
               <h3>Where it is</h3>
               <p v-if="!usesOf(chosen).length" class="hint">On no button yet. Choose it in the margin of any button.</p>
               <ul v-else>
-                <li v-for="use in usesOf(chosen)" :key="`${use.pageId} ${use.placement}`"><NuxtLink :to="placeOnPage(use.pageId, use.placement)">{{ use.pageTitle }}</NuxtLink>: {{ use.label || 'without a label' }}<template v-if="use.section">, under “{{ use.section }}”</template><span v-if="!use.live" class="hint"> (draft)</span></li>
+                <li v-for="use in usesOf(chosen)" :key="`${use.pageId} ${use.placement}`">
+                  <NuxtLink :to="placeOnPage(use.pageId, use.placement)">{{ use.pageTitle }}</NuxtLink>: {{ use.label || 'without a label'
+                  }}<template v-if="use.section">, under “{{ use.section }}”</template><span v-if="!use.live" class="hint"> (draft)</span>
+                </li>
               </ul>
             </div>
             <div v-if="!chosen.builtIn" class="acts">
-              <label v-if="usesOf(chosen).length" class="field"><span>Its buttons get</span>
-                <select v-model="replacing"><option v-for="look in looks.items.filter(each => each.id !== chosen.id)" :key="look.id" :value="look.id">{{ look.name }}</option></select>
+              <label v-if="usesOf(chosen).length" class="field"
+                ><span>Its buttons get</span>
+                <select v-model="replacing">
+                  <option v-for="look in looks.items.filter(each => each.id !== chosen.id)" :key="look.id" :value="look.id">
+                    {{ look.name }}
+                  </option>
+                </select>
               </label>
-              <button type="button" class="plain" :disabled="usesOf(chosen).length > 0 && !replacing" @click="remove">Delete this look</button>
+              <button type="button" class="plain" :disabled="usesOf(chosen).length > 0 && !replacing" @click="remove">
+                Delete this look
+              </button>
             </div>
           </div>
         </section>
@@ -154,42 +192,187 @@ useHead({ title: 'Looks', style: [{ innerHTML: () => contentCss(looks.style) + l
 </template>
 
 <style scoped>
-.looks { display: flex; flex-direction: column; min-height: 0; flex: 1; }
-.failure { padding: 20px; }
-.scroll { flex: 1; min-height: 0; overflow: auto; background: var(--grey); }
-.desk-top { display: grid; grid-template-columns: minmax(0, 760px) 300px; justify-content: center; padding: 14px; min-height: 100%; align-items: start; }
-.sheet { background: #fff; border: 1px solid var(--line); padding: 16px 18px 30px; min-width: 0; }
-h2 { font-size: 15px; font-weight: 600; margin: 22px 0 6px; }
-h2 span { font-weight: 400; font-size: 12.5px; color: var(--soft); margin-left: 8px; }
-.tones, .rack li { display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); }
-.tones { color: var(--soft); font-size: 12.5px; }
-.tones span { padding-left: 12px; }
-.rack { list-style: none; margin: 0; padding: 0; border-top: 1px solid var(--line); }
-.rack li { border-bottom: 1px solid var(--line); border-left: 4px solid transparent; }
-.rack .chosen { border-left-color: var(--water); background: #EDF3F2; }
-.name { grid-column: 1 / -1; display: flex; flex-wrap: wrap; align-items: baseline; gap: 2px 10px; padding: 6px 8px; text-align: left; color: var(--ink); overflow-wrap: anywhere; }
-.name span { color: var(--soft); font-size: 12px; }
-.name .hard { color: #9A4420; font-weight: 600; }
-.specimen { display: grid; grid-template-columns: minmax(0, 1fr); align-items: center; justify-items: center; min-width: 0; padding: 14px 12px; background: var(--paper); cursor: pointer; overflow: hidden; container-type: normal; }
-.specimen .tr-button { zoom: .78; max-width: 100%; }
-.margin { min-width: 0; position: sticky; top: 14px; max-height: calc(100dvh - 166px); overflow: auto; }
-.note { padding: 12px; background: #F5F8F7; border: 1px solid var(--line); border-left: 3px solid var(--water); border-radius: 0 4px 4px 0; display: grid; gap: 10px; margin-left: -1px; }
-.note h2 { margin: 0; }
-.note > .plain { justify-self: start; }
-h3 { font-size: 13px; font-weight: 600; margin-bottom: 3px; }
-.where { border-top: 1px solid var(--line); padding-top: 8px; }
-.where ul { list-style: none; margin: 0; padding: 0; display: grid; gap: 3px; }
-.where a { color: var(--water); }
-.acts { border-top: 1px solid var(--line); padding-top: 8px; display: grid; gap: 6px; justify-items: start; }
-.board-head .acts { border: 0; padding: 0; display: flex; flex-wrap: wrap; }
+.looks {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  flex: 1;
+}
+.failure {
+  padding: 20px;
+}
+.scroll {
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+  background: var(--grey);
+}
+.desk-top {
+  display: grid;
+  grid-template-columns: minmax(0, 760px) 300px;
+  justify-content: center;
+  padding: 14px;
+  min-height: 100%;
+  align-items: start;
+}
+.sheet {
+  background: #fff;
+  border: 1px solid var(--line);
+  padding: 16px 18px 30px;
+  min-width: 0;
+}
+h2 {
+  font-size: 15px;
+  font-weight: 600;
+  margin: 22px 0 6px;
+}
+h2 span {
+  font-weight: 400;
+  font-size: 12.5px;
+  color: var(--soft);
+  margin-left: 8px;
+}
+.tones,
+.rack li {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+}
+.tones {
+  color: var(--soft);
+  font-size: 12.5px;
+}
+.tones span {
+  padding-left: 12px;
+}
+.rack {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  border-top: 1px solid var(--line);
+}
+.rack li {
+  border-bottom: 1px solid var(--line);
+  border-left: 4px solid transparent;
+}
+.rack .chosen {
+  border-left-color: var(--water);
+  background: #edf3f2;
+}
+.name {
+  grid-column: 1 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 2px 10px;
+  padding: 6px 8px;
+  text-align: left;
+  color: var(--ink);
+  overflow-wrap: anywhere;
+}
+.name span {
+  color: var(--soft);
+  font-size: 12px;
+}
+.name .hard {
+  color: #9a4420;
+  font-weight: 600;
+}
+.specimen {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  align-items: center;
+  justify-items: center;
+  min-width: 0;
+  padding: 14px 12px;
+  background: var(--paper);
+  cursor: pointer;
+  overflow: hidden;
+  container-type: normal;
+}
+.specimen .tr-button {
+  zoom: 0.78;
+  max-width: 100%;
+}
+.margin {
+  min-width: 0;
+  position: sticky;
+  top: 14px;
+  max-height: calc(100dvh - 166px);
+  overflow: auto;
+}
+.note {
+  padding: 12px;
+  background: #f5f8f7;
+  border: 1px solid var(--line);
+  border-left: 3px solid var(--water);
+  border-radius: 0 4px 4px 0;
+  display: grid;
+  gap: 10px;
+  margin-left: -1px;
+}
+.note h2 {
+  margin: 0;
+}
+.note > .plain {
+  justify-self: start;
+}
+h3 {
+  font-size: 13px;
+  font-weight: 600;
+  margin-bottom: 3px;
+}
+.where {
+  border-top: 1px solid var(--line);
+  padding-top: 8px;
+}
+.where ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 3px;
+}
+.where a {
+  color: var(--water);
+}
+.acts {
+  border-top: 1px solid var(--line);
+  padding-top: 8px;
+  display: grid;
+  gap: 6px;
+  justify-items: start;
+}
+.board-head .acts {
+  border: 0;
+  padding: 0;
+  display: flex;
+  flex-wrap: wrap;
+}
 @container (max-width: 760px) {
-  .desk-top { grid-template-columns: minmax(0, 1fr); padding: 0; }
-  .margin { position: static; max-height: none; }
-  .note { margin: 0; border-radius: 0; }
+  .desk-top {
+    grid-template-columns: minmax(0, 1fr);
+    padding: 0;
+  }
+  .margin {
+    position: static;
+    max-height: none;
+  }
+  .note {
+    margin: 0;
+    border-radius: 0;
+  }
 }
 @container (max-width: 520px) {
-  .board-head { flex-wrap: wrap; height: auto; padding-block: 6px; }
-  .specimen { padding-inline: 4px; }
-  .specimen .tr-button { zoom: .6; }
+  .board-head {
+    flex-wrap: wrap;
+    height: auto;
+    padding-block: 6px;
+  }
+  .specimen {
+    padding-inline: 4px;
+  }
+  .specimen .tr-button {
+    zoom: 0.6;
+  }
 }
 </style>

@@ -12,7 +12,7 @@ useHead({ title: 'Signposts' })
 const chosen = computed(() => signposts.byId.get(String(route.query.at ?? '')) ?? signposts.items[0])
 const choose = (id: string) => navigateTo({ query: { ...route.query, at: id } }, { replace: true })
 /** what a signpost is about to be pointed at */
-const turning = shallowRef<{ id: string, file: FileItem }>()
+const turning = shallowRef<{ id: string; file: FileItem }>()
 const turned = computed(() => turning.value && signposts.byId.get(turning.value.id))
 
 const adding = ref(false)
@@ -30,8 +30,7 @@ async function load() {
   failure.value = ''
   try {
     await Promise.all([signposts.load(), timetable.load()])
-  }
-  catch (error) {
+  } catch (error) {
     failure.value = wordsOf(error)
   }
 }
@@ -46,20 +45,35 @@ onMounted(load)
       <button type="button" class="plain strong" @click="adding = !adding">New signpost</button>
     </header>
     <form v-if="adding" class="new" @submit.prevent="create">
-      <label class="field"><span>What is it for?</span><input v-model="title" v-focus type="text" maxlength="120" required placeholder="Current price list"></label>
-      <div class="acts"><button type="submit" class="plain strong" :disabled="!title.trim()">Put it up</button><button type="button" class="plain" @click="adding = false">Cancel</button></div>
+      <label class="field"
+        ><span>What is it for?</span><input v-model="title" v-focus type="text" maxlength="120" required placeholder="Current price list"
+      /></label>
+      <div class="acts">
+        <button type="submit" class="plain strong" :disabled="!title.trim()">Put it up</button
+        ><button type="button" class="plain" @click="adding = false">Cancel</button>
+      </div>
     </form>
     <p v-if="problem" class="problem say" role="alert">{{ problem }}</p>
     <p v-if="failure" class="say" role="alert">{{ failure }} <button type="button" class="plain" @click="load">Try again</button></p>
     <p v-else-if="!signposts.loaded" class="say hint" role="status">Reading the signposts…</p>
     <div v-else-if="!signposts.items.length" class="say empty">
       <p><b>One name for what changes.</b></p>
-      <p>“Current price list” or “Summer timetable”: point it at a file, and lead buttons to the signpost. When the next file comes, turn the signpost once, now or at a set time. All that leads to it follows, and its address stays the same for ever.</p>
+      <p>
+        “Current price list” or “Summer timetable”: point it at a file, and lead buttons to the signpost. When the next file comes, turn the
+        signpost once, now or at a set time. All that leads to it follows, and its address stays the same for ever.
+      </p>
       <button v-if="!adding" type="button" class="plain strong" @click="adding = true">Put up the first one</button>
     </div>
     <div v-else class="sheet">
       <ul>
-        <SignpostRow v-for="signpost in signposts.items" :key="signpost.id" :signpost="signpost" :chosen="signpost.id === chosen?.id" @choose="choose(signpost.id)" @point="turning = { id: signpost.id, file: $event }" />
+        <SignpostRow
+          v-for="signpost in signposts.items"
+          :key="signpost.id"
+          :signpost="signpost"
+          :chosen="signpost.id === chosen?.id"
+          @choose="choose(signpost.id)"
+          @point="turning = { id: signpost.id, file: $event }"
+        />
         <li class="hint">Drop a file on a signpost, and it points there.</li>
       </ul>
       <SignpostNote v-if="chosen" :signpost="chosen" class="margin" @point="turning = { id: chosen.id, file: $event }" />
@@ -69,17 +83,63 @@ onMounted(load)
 </template>
 
 <style scoped>
-.signposts { display: flex; flex-direction: column; min-height: 0; flex: 1; }
-.new { display: grid; gap: 8px; padding: 12px 16px; background: #fff; border-bottom: 1px solid var(--line); }
-.say { padding: 16px; }
-.empty { display: grid; gap: 8px; justify-items: start; max-width: 560px; line-height: 1.5; }
-.sheet { flex: 1; min-height: 0; display: grid; grid-template-columns: minmax(0, 1fr) 312px; }
-li.hint { padding: 12px 14px; }
-ul { list-style: none; margin: 0; padding: 0; min-height: 0; overflow: auto; border-top: 1px solid var(--line); }
-.margin { min-height: 0; overflow: auto; border-left: 1px solid var(--line); }
+.signposts {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  flex: 1;
+}
+.new {
+  display: grid;
+  gap: 8px;
+  padding: 12px 16px;
+  background: #fff;
+  border-bottom: 1px solid var(--line);
+}
+.say {
+  padding: 16px;
+}
+.empty {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+  max-width: 560px;
+  line-height: 1.5;
+}
+.sheet {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 312px;
+}
+li.hint {
+  padding: 12px 14px;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  min-height: 0;
+  overflow: auto;
+  border-top: 1px solid var(--line);
+}
+.margin {
+  min-height: 0;
+  overflow: auto;
+  border-left: 1px solid var(--line);
+}
 @container (max-width: 680px) {
-  .sheet { display: block; overflow: auto; }
-  ul, .margin { overflow: visible; }
-  .margin { border-left: 0; border-top: 1px solid var(--line); }
+  .sheet {
+    display: block;
+    overflow: auto;
+  }
+  ul,
+  .margin {
+    overflow: visible;
+  }
+  .margin {
+    border-left: 0;
+    border-top: 1px solid var(--line);
+  }
 }
 </style>

@@ -6,8 +6,8 @@ import { hasControl } from '../../utils/session'
 import { useTrough } from '../../utils/trough'
 
 /** Gives the owner another password: for the command on this machine alone. */
-export default defineEventHandler(async (event) => {
-  if (!await hasControl(event)) throw new Problem(403, 'This is done on the machine itself.', 'Run "npm run trough password" there.')
+export default defineEventHandler(async event => {
+  if (!(await hasControl(event))) throw new Problem(403, 'This is done on the machine itself.', 'Run "npm run trough password" there.')
   const { account, journal } = await useTrough()
   const { password, endSecondFactor } = await parseBody(event, resetPasswordSchema, { most: SECRET })
   const email = await account.resetPassword(password, endSecondFactor)

@@ -5,9 +5,12 @@ import { attemptOf, mustBeSignedIn } from '../../utils/session'
 import { useTrough } from '../../utils/trough'
 
 /** Changes one's password; whoever is signed in elsewhere is signed out. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const { account, sessions, journal } = await useTrough()
-  const { id, account: { id: own, email } } = await mustBeSignedIn(event)
+  const {
+    id,
+    account: { id: own, email },
+  } = await mustBeSignedIn(event)
   const succeeded = await account.begin(await attemptOf(event))
   const { old, password } = await parseBody(event, changePasswordSchema, { most: SECRET })
   await account.changePassword(own, old, password)

@@ -4,7 +4,7 @@ import { MANY, parseBody } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 
 /** Makes a bundle of files and folders. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const bundle = await (await useTrough()).bundles.create(await parseBody(event, newBundleSchema, { most: MANY }))
   setResponseStatus(event, 201)
   return bundle

@@ -4,4 +4,6 @@ import { MANY, parseBody } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 
 /** Which of some names are taken where they would go. */
-export default defineEventHandler(async event => ({ clashes: await (await useTrough()).library.clashes(await parseBody(event, clashQuerySchema, { most: MANY })) }))
+export default defineEventHandler(async event => ({
+  clashes: await (await useTrough()).library.clashes(await parseBody(event, clashQuerySchema, { most: MANY })),
+}))

@@ -4,4 +4,6 @@ import { MANY, parseBody } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 
 /** Files by identity. */
-export default defineEventHandler(async event => ({ items: await (await useTrough()).library.byId((await parseBody(event, someFilesSchema, { most: MANY })).files) }))
+export default defineEventHandler(async event => ({
+  items: await (await useTrough()).library.byId((await parseBody(event, someFilesSchema, { most: MANY })).files),
+}))

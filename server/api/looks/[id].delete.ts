@@ -6,7 +6,7 @@ import { useTrough } from '../../utils/trough'
 
 const querySchema = z.object({ instead: lookIdSchema.optional() })
 
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   await (await useTrough()).looks.remove(idOf(event), parseQuery(event, querySchema).instead)
   return sendNoContent(event)
 })

@@ -4,7 +4,7 @@ import { parseQuery } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 
 /** Forgets an old address. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   await (await useTrough()).oldAddresses.forget(parseQuery(event, dropAddressSchema).path)
   return sendNoContent(event)
 })

@@ -4,4 +4,6 @@ import { TEXT, parseBody } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 
 /** Takes in a list of addresses the site had before. */
-export default defineEventHandler(async event => (await useTrough()).oldAddresses.bring((await parseBody(event, bringAddressesSchema, { most: TEXT })).text))
+export default defineEventHandler(async event =>
+  (await useTrough()).oldAddresses.bring((await parseBody(event, bringAddressesSchema, { most: TEXT })).text),
+)

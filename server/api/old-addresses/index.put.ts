@@ -4,7 +4,7 @@ import { parseBody } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 
 /** Leads an old address to something, or to nothing again. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const { path, target } = await parseBody(event, leadAddressSchema)
   await (await useTrough()).oldAddresses.lead(path, target)
   return sendNoContent(event)

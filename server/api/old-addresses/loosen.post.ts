@@ -4,7 +4,7 @@ import { MANY, parseBody } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 
 /** Leads some old addresses to nothing again. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   await (await useTrough()).oldAddresses.loosen((await parseBody(event, loosenAddressesSchema, { most: MANY })).paths)
   return sendNoContent(event)
 })

@@ -3,7 +3,7 @@ import { copySchema } from '../../../core/files/selection'
 import { MANY, parseBody } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const { to, ...selection } = await parseBody(event, copySchema, { most: MANY })
   return (await useTrough()).library.copy(selection, to)
 })

@@ -4,4 +4,6 @@ import { MANY, parseBody } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 
 /** Deletes files of the bin for good, some or all; says how many, and what that freed. */
-export default defineEventHandler(async event => (await useTrough()).cleaner.emptyBin((await parseBody(event, forGoodSchema, { most: MANY })).files))
+export default defineEventHandler(async event =>
+  (await useTrough()).cleaner.emptyBin((await parseBody(event, forGoodSchema, { most: MANY })).files),
+)

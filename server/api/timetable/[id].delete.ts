@@ -2,7 +2,7 @@ import { defineEventHandler, sendNoContent } from 'h3'
 import { idOf } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   await (await useTrough()).timetable.drop(idOf(event))
   return sendNoContent(event)
 })

@@ -4,7 +4,7 @@ import { parseBody } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 
 /** Begins to read every stored byte again. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const { verifying } = await useTrough()
   await verifying.start((await parseBody(event, verifyRequestSchema)).from)
   return verifying.state()

@@ -4,7 +4,7 @@ import { parseBody } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 
 /** Leaves a finding as it is. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const { key, because } = await parseBody(event, leaveSchema)
   await (await useTrough()).walk.leave(key, because)
   return null

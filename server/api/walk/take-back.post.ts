@@ -4,7 +4,7 @@ import { parseBody } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 
 /** Takes a mending back. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   await (await useTrough()).mending.takeBack((await parseBody(event, takeBackSchema)).undo)
   return null
 })

@@ -4,14 +4,14 @@ import type { DatabaseMessage, DatabaseQuestion, DatabaseStart } from '../../wor
 import { log } from '../../log'
 import { workerScript } from '../../services/workerHost'
 
-type Wait = { resolve: (result: never) => void, reject: (error: Error) => void }
+type Wait = { resolve: (result: never) => void; reject: (error: Error) => void }
 type Query = (sql: string, params?: unknown[], options?: { rowMode?: 'array' | 'object' }) => Promise<Results>
 
 /** The part of PGlite that Drizzle speaks to, and what this house adds. */
 export interface PGliteThread {
   query: Query
   exec: (sql: string) => Promise<unknown>
-  transaction: <T>(work: (tx: { query: Query, exec: (sql: string) => Promise<unknown> }) => Promise<T>) => Promise<T>
+  transaction: <T>(work: (tx: { query: Query; exec: (sql: string) => Promise<unknown> }) => Promise<T>) => Promise<T>
   /** Runs something while no query does. */
   runExclusive: <T>(work: () => Promise<T>) => Promise<T>
   close: () => Promise<void>
@@ -49,7 +49,7 @@ export async function openPGlite(folder: string, onTouched: (touched: string) =>
       if (message.error.severity === 'PANIC') giveUp(error)
       wait.reject(error)
     })
-    worker.on('error', (error) => {
+    worker.on('error', error => {
       reject(error)
       if (!closing && waiting.size) giveUp(error as Error)
     })
@@ -59,11 +59,12 @@ export async function openPGlite(folder: string, onTouched: (touched: string) =>
     })
   })
 
-  const ask = <T>(question: Omit<DatabaseQuestion, 'id'>) => new Promise<T>((resolve, reject) => {
-    const id = ++count
-    waiting.set(id, { resolve, reject } as Wait)
-    worker.postMessage({ id, ...question } satisfies DatabaseQuestion)
-  })
+  const ask = <T>(question: Omit<DatabaseQuestion, 'id'>) =>
+    new Promise<T>((resolve, reject) => {
+      const id = ++count
+      waiting.set(id, { resolve, reject } as Wait)
+      worker.postMessage({ id, ...question } satisfies DatabaseQuestion)
+    })
   const query: Query = (sql, params, { rowMode } = {}) => ask({ sql, params, rowMode })
   const exec = (sql: string) => ask({ sql, many: true })
 
@@ -72,14 +73,16 @@ export async function openPGlite(folder: string, onTouched: (touched: string) =>
   async function runExclusive<T>(work: () => Promise<T>): Promise<T> {
     while (held) await held
     let release!: () => void
-    held = new Promise<void>(resolve => release = () => {
-      held = undefined
-      resolve()
-    })
+    held = new Promise<void>(
+      resolve =>
+        (release = () => {
+          held = undefined
+          resolve()
+        }),
+    )
     try {
       return await work()
-    }
-    finally {
+    } finally {
       release()
     }
   }
@@ -89,27 +92,28 @@ export async function openPGlite(folder: string, onTouched: (touched: string) =>
   }
 
   return {
-    query: (...given) => held ? afterOthers(() => query(...given)) : query(...given),
-    exec: sql => held ? afterOthers(() => exec(sql)) : exec(sql),
-    runExclusive: work => runExclusive(async () => {
-      // What was asked before has been answered when this is.
-      await exec('select 1')
-      return work()
-    }),
-    transaction: work => runExclusive(async () => {
-      // Not waited for: the thread takes it before whatever follows.
-      const begun = exec('begin')
-      try {
-        const result = await work({ query, exec })
-        await begun
-        await exec('commit')
-        return result
-      }
-      catch (error) {
-        await exec('rollback')
-        throw error
-      }
-    }),
+    query: (...given) => (held ? afterOthers(() => query(...given)) : query(...given)),
+    exec: sql => (held ? afterOthers(() => exec(sql)) : exec(sql)),
+    runExclusive: work =>
+      runExclusive(async () => {
+        // What was asked before has been answered when this is.
+        await exec('select 1')
+        return work()
+      }),
+    transaction: work =>
+      runExclusive(async () => {
+        // Not waited for: the thread takes it before whatever follows.
+        const begun = exec('begin')
+        try {
+          const result = await work({ query, exec })
+          await begun
+          await exec('commit')
+          return result
+        } catch (error) {
+          await exec('rollback')
+          throw error
+        }
+      }),
     async close() {
       closing = true
       worker.postMessage('close')

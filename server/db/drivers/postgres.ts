@@ -25,9 +25,12 @@ pg.types.setTypeParser(pg.types.builtins.INT8, Number)
  */
 export async function openPostgres(address: PostgresAddress, onTouched: (touched: string) => void): Promise<Connection> {
   const pool = new pg.Pool({
-    application_name: 'trough', ...address, max: CONNECTIONS, options: '-c default_transaction_isolation=serializable',
+    application_name: 'trough',
+    ...address,
+    max: CONNECTIONS,
+    options: '-c default_transaction_isolation=serializable',
     // Each hears of its own changes before it is told that they are done, and of those of others when it rests.
-    onConnect: async (client) => {
+    onConnect: async client => {
       client.on('notification', ({ payload }) => onTouched(payload!))
       await client.query('listen touched')
     },
@@ -46,23 +49,28 @@ export async function openPostgres(address: PostgresAddress, onTouched: (touched
   return {
     db,
     /** Holds changes back meanwhile; what is only read goes on. */
-    standStill: work => transaction(async (tx) => {
-      const { rows: [tables] } = await tx.execute<{ names: string }>(sql`select string_agg(oid::regclass::text, ', ') as names from pg_class where relkind = 'r' and relnamespace = 'public'::regnamespace`)
-      await tx.execute(sql.raw(`lock table ${tables!.names} in share row exclusive mode`))
-      await work()
-    }),
+    standStill: work =>
+      transaction(async tx => {
+        const {
+          rows: [tables],
+        } = await tx.execute<{ names: string }>(
+          sql`select string_agg(oid::regclass::text, ', ') as names from pg_class where relkind = 'r' and relnamespace = 'public'::regnamespace`,
+        )
+        await tx.execute(sql.raw(`lock table ${tables!.names} in share row exclusive mode`))
+        await work()
+      }),
     // By a connection of its own: it ends with the process, and the lock with it.
-    alone: work => oneAtATime(async () => {
-      const client = await guard.connect()
-      try {
-        await client.query('select pg_advisory_lock($1)', [ALONE])
-        return await work()
-      }
-      finally {
-        await client.query('select pg_advisory_unlock($1)', [ALONE])
-        client.release()
-      }
-    }),
+    alone: work =>
+      oneAtATime(async () => {
+        const client = await guard.connect()
+        try {
+          await client.query('select pg_advisory_lock($1)', [ALONE])
+          return await work()
+        } finally {
+          await client.query('select pg_advisory_unlock($1)', [ALONE])
+          client.release()
+        }
+      }),
     async close() {
       await pool.end()
       await guard.end()

@@ -30,8 +30,11 @@ describe('passwords', () => {
   })
 
   it('verify against the vector of RFC 7914, section 12 (N=16384, r=8, p=1)', async () => {
-    const key = '7023bdcb3afd7348461c06cd81fd38ebfda8fbba904f8e3ea9b543f6545da1f2d5432955613f0fcf62d49705242a9af9e61e85dc0d651e40dfcf017b45575887'
-    const hash = ['scrypt', 16384, 8, 1, Buffer.from('SodiumChloride').toString('base64'), Buffer.from(key, 'hex').toString('base64')].join('$')
+    const key =
+      '7023bdcb3afd7348461c06cd81fd38ebfda8fbba904f8e3ea9b543f6545da1f2d5432955613f0fcf62d49705242a9af9e61e85dc0d651e40dfcf017b45575887'
+    const hash = ['scrypt', 16384, 8, 1, Buffer.from('SodiumChloride').toString('base64'), Buffer.from(key, 'hex').toString('base64')].join(
+      '$',
+    )
     expect(await hasher.verify('pleaseletmein', hash)).toBe(true)
   })
 
@@ -39,13 +42,17 @@ describe('passwords', () => {
     const begun: string[] = []
     const underWay: (() => void)[] = []
     // Hashes that take as long as the test wants: which of two ends first is nobody's business.
-    const held = createHasher({ atOnce: 2, start: () => ({
-      ask: ({ password }) => new Promise((resolve) => {
-        begun.push(password)
-        underWay.push(() => resolve({ matches: false }))
+    const held = createHasher({
+      atOnce: 2,
+      start: () => ({
+        ask: ({ password }) =>
+          new Promise(resolve => {
+            begun.push(password)
+            underWay.push(() => resolve({ matches: false }))
+          }),
+        close: async () => {},
       }),
-      close: async () => {},
-    }) })
+    })
     const strangers = Array.from({ length: 12 }, () => held.verify('stranger', 'hash').catch((error: { status: number }) => error.status))
     const owner = held.verify('owner', 'hash', { known: true })
     await vi.waitFor(() => expect(begun).toEqual(['stranger', 'stranger']), PATIENT)
@@ -93,7 +100,14 @@ describe('limits', () => {
 describe('one-time codes', () => {
   // RFC 6238, appendix B, SHA-1, the last six of its eight digits; the secret is "12345678901234567890" in Base32.
   const secret = 'GEZDGNBVGY3TQOJQGEZDGNBVGY3TQOJQ'
-  it.each([[59, '287082', 1], [1111111109, '081804', 37037036], [1111111111, '050471', 37037037], [1234567890, '005924', 41152263], [2000000000, '279037', 66666666], [20000000000, '353130', 666666666]])('at %d the code is %s', (epoch, code, step) => {
+  it.each([
+    [59, '287082', 1],
+    [1111111109, '081804', 37037036],
+    [1111111111, '050471', 37037037],
+    [1234567890, '005924', 41152263],
+    [2000000000, '279037', 66666666],
+    [20000000000, '353130', 666666666],
+  ])('at %d the code is %s', (epoch, code, step) => {
     expect(stepOf(secret, code, null, epoch)).toBe(step)
     expect(stepOf(secret, code, step, epoch)).toBeUndefined()
     expect(stepOf(secret, code, null, epoch + 90)).toBeUndefined()
@@ -162,7 +176,10 @@ describe('the owner', () => {
   it('is signed in where a session is, until it ends', async () => {
     const { account, sessions } = test.trough
     const { id } = await account.signIn({ email: input.email, password: input.password }, here)
-    const [one, other] = [await sessions.begin(id, '203.0.113.1', 'Mozilla/5.0 (X11; Linux x86_64; rv:128.0) Gecko/20100101 Firefox/128.0'), await sessions.begin(id, '203.0.113.2', undefined)]
+    const [one, other] = [
+      await sessions.begin(id, '203.0.113.1', 'Mozilla/5.0 (X11; Linux x86_64; rv:128.0) Gecko/20100101 Firefox/128.0'),
+      await sessions.begin(id, '203.0.113.2', undefined),
+    ]
     const own = (await sessions.find(one, '203.0.113.1'))!
     expect(own.account.email).toBe(input.email)
     const listed = await sessions.list(id, own.id)
@@ -175,4 +192,11 @@ describe('the owner', () => {
   })
 })
 
-it.each([[undefined, 'A program'], ['curl/8.5.0', 'Curl'], ['Mozilla/5.0 (iPhone; CPU iPhone OS 17_0 like Mac OS X) AppleWebKit/605.1.15 (KHTML, like Gecko) Version/17.0 Mobile/15E148 Safari/604.1', 'Safari on iOS']])('%s is %s', (userAgent, device) => expect(deviceOf(userAgent).toLowerCase()).toBe(device.toLowerCase()))
+it.each([
+  [undefined, 'A program'],
+  ['curl/8.5.0', 'Curl'],
+  [
+    'Mozilla/5.0 (iPhone; CPU iPhone OS 17_0 like Mac OS X) AppleWebKit/605.1.15 (KHTML, like Gecko) Version/17.0 Mobile/15E148 Safari/604.1',
+    'Safari on iOS',
+  ],
+])('%s is %s', (userAgent, device) => expect(deviceOf(userAgent).toLowerCase()).toBe(device.toLowerCase()))

@@ -11,7 +11,8 @@ import { createLimits, type Attempt } from './limits'
 import { newRecoveryCodes, newSecret, stepOf, withoutRecoveryCode } from './secondFactor'
 
 const LETTERS = 'ABCDEFGHJKMNPQRSTUVWXYZ23456789'
-const newCode = () => Array.from({ length: 3 }, () => Array.from({ length: 4 }, () => LETTERS[randomInt(LETTERS.length)]).join('')).join('-')
+const newCode = () =>
+  Array.from({ length: 3 }, () => Array.from({ length: 4 }, () => LETTERS[randomInt(LETTERS.length)]).join('')).join('-')
 
 function sameText(a: string, b: string): boolean {
   const [x, y] = [Buffer.from(a), Buffer.from(b)]
@@ -21,7 +22,10 @@ function sameText(a: string, b: string): boolean {
 type Row = typeof accounts.$inferSelect
 const toAccount = ({ id, email, codeSecret }: Row): Account => ({ id, email, secondFactor: codeSecret !== null })
 
-const wrongCode = () => new Problem(401, 'That code does not fit.', 'Wait for the next one in your app, or use one of your recovery codes.', { secondFactor: true })
+const wrongCode = () =>
+  new Problem(401, 'That code does not fit.', 'Wait for the next one in your app, or use one of your recovery codes.', {
+    secondFactor: true,
+  })
 const wrongPassword = () => new Problem(403, 'That is not your password.', 'Type the one you sign in with.', { field: 'old' })
 
 /** The owner's account: made once with the code from the console, then signed in to. */
@@ -41,7 +45,7 @@ export function createAccountService(db: Database, hasher: Hasher) {
   async function create(email: string, password: string): Promise<Account> {
     refuseCommon(password, email)
     const passwordHash = await hasher.hash(password)
-    return db.transaction(async (tx) => {
+    return db.transaction(async tx => {
       if ((await tx.select().from(accounts).limit(1)).length) {
         throw new Problem(409, 'This site already has an owner.', 'Sign in instead.')
       }
@@ -54,19 +58,25 @@ export function createAccountService(db: Database, hasher: Hasher) {
   /** @throws Problem 401 where the code is asked for, or does not fit */
   async function passSecondFactor(row: Row, given: string | undefined): Promise<void> {
     if (row.codeSecret === null) return
-    if (!given) throw new Problem(401, 'One more step.', 'Type the code that your app shows now, or one of your recovery codes.', { secondFactor: true })
-    await db.transaction(async (tx) => {
+    if (!given)
+      throw new Problem(401, 'One more step.', 'Type the code that your app shows now, or one of your recovery codes.', {
+        secondFactor: true,
+      })
+    await db.transaction(async tx => {
       // Two who send the same code at once: only one of them finds it unused.
       const [now] = await tx.select().from(accounts).where(eq(accounts.id, row.id)).for('update')
       const step = stepOf(now!.codeSecret!, given, now!.codeStep)
       const left = step === undefined ? withoutRecoveryCode(now!.recoveryCodes, given) : undefined
       if (step === undefined && !left) throw wrongCode()
-      await tx.update(accounts).set(step === undefined ? { recoveryCodes: left } : { codeStep: step }).where(eq(accounts.id, row.id))
+      await tx
+        .update(accounts)
+        .set(step === undefined ? { recoveryCodes: left } : { codeStep: step })
+        .where(eq(accounts.id, row.id))
     })
   }
 
   async function mustKnow(row: Row, password: string): Promise<void> {
-    if (!await hasher.verify(password, row.passwordHash, { known: true })) throw wrongPassword()
+    if (!(await hasher.verify(password, row.passwordHash, { known: true }))) throw wrongPassword()
   }
 
   return {
@@ -83,7 +93,8 @@ export function createAccountService(db: Database, hasher: Hasher) {
     begin: limits.begin,
 
     async setUp(input: SetUp): Promise<Account> {
-      if (!sameText(input.code.toUpperCase(), code)) throw new Problem(403, 'That is not the set-up code.', 'Copy it from the console where Trough was started.')
+      if (!sameText(input.code.toUpperCase(), code))
+        throw new Problem(403, 'That is not the set-up code.', 'Copy it from the console where Trough was started.')
       return create(input.email, input.password)
     },
 
@@ -94,7 +105,7 @@ export function createAccountService(db: Database, hasher: Hasher) {
       const [row] = await db.select().from(accounts).where(eq(accounts.email, email))
       // Verified where the e-mail is unknown, too, so that the answer takes as long.
       decoy ??= hasher.hash(newId())
-      if (!await hasher.verify(password, row?.passwordHash ?? await decoy, { known }) || !row) {
+      if (!(await hasher.verify(password, row?.passwordHash ?? (await decoy), { known })) || !row) {
         throw new Problem(401, 'E-mail and password do not match.', 'Check both and try again.')
       }
       await passSecondFactor(row, given)
@@ -108,7 +119,11 @@ export function createAccountService(db: Database, hasher: Hasher) {
       await mustKnow(row, old)
       refuseCommon(password, row.email)
       const passwordHash = await hasher.hash(password)
-      const changed = await db.update(accounts).set({ passwordHash }).where(and(eq(accounts.id, id), eq(accounts.passwordHash, row.passwordHash))).returning({ id: accounts.id })
+      const changed = await db
+        .update(accounts)
+        .set({ passwordHash })
+        .where(and(eq(accounts.id, id), eq(accounts.passwordHash, row.passwordHash)))
+        .returning({ id: accounts.id })
       // Somebody changed it meanwhile: the old one is not right any more.
       if (!changed.length) throw wrongPassword()
     },
@@ -126,8 +141,11 @@ export function createAccountService(db: Database, hasher: Hasher) {
       if (!row) throw new Problem(409, 'There is no owner yet.', 'Start Trough and set it up with the code it prints.')
       refuseCommon(password, row.email)
       const passwordHash = await hasher.hash(password)
-      await db.transaction(async (tx) => {
-        await tx.update(accounts).set({ passwordHash, ...endSecondFactor && { codeSecret: null, codeStep: null, recoveryCodes: [] } }).where(eq(accounts.id, row.id))
+      await db.transaction(async tx => {
+        await tx
+          .update(accounts)
+          .set({ passwordHash, ...(endSecondFactor && { codeSecret: null, codeStep: null, recoveryCodes: [] }) })
+          .where(eq(accounts.id, row.id))
         await tx.delete(sessions).where(eq(sessions.accountId, row.id))
       })
       return row.email
@@ -142,10 +160,19 @@ export function createAccountService(db: Database, hasher: Hasher) {
      * @returns recovery codes, told this once
      * @throws Problem 401 where the code does not fit the secret, 403 where the password is not right
      */
-    async beginSecondFactor(id: string, { secret, code: given, password }: { secret: string, code: string, password: string }): Promise<string[]> {
+    async beginSecondFactor(
+      id: string,
+      { secret, code: given, password }: { secret: string; code: string; password: string },
+    ): Promise<string[]> {
       await mustKnow(await rowOf(id), password)
       const step = stepOf(secret, given, null)
-      if (step === undefined) throw new Problem(422, 'That code does not fit.', 'See that the clock of your phone is right, and type the code that the app shows now.', { field: 'code' })
+      if (step === undefined)
+        throw new Problem(
+          422,
+          'That code does not fit.',
+          'See that the clock of your phone is right, and type the code that the app shows now.',
+          { field: 'code' },
+        )
       const { codes, hashes } = newRecoveryCodes()
       await db.update(accounts).set({ codeSecret: secret, codeStep: step, recoveryCodes: hashes }).where(eq(accounts.id, id))
       return codes

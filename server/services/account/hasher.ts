@@ -25,8 +25,7 @@ export function createHasher({ start = startWorker, atOnce = AT_ONCE } = {}) {
       const answer = await worker.ask(task)
       if ('error' in answer) throw new Error(answer.error)
       return answer
-    }
-    finally {
+    } finally {
       idle.push(worker)
     }
   }
@@ -45,7 +44,8 @@ export function createHasher({ start = startWorker, atOnce = AT_ONCE } = {}) {
      * @throws Problem 429 where too many wait already
      */
     async verify(password: string, hash: string, { known = false } = {}): Promise<boolean> {
-      if (!known && queue.size >= MOST_WAITING) throw new Problem(429, 'Too many are signing in just now.', 'Try again in a few seconds.', { retryAfter: 5 })
+      if (!known && queue.size >= MOST_WAITING)
+        throw new Problem(429, 'Too many are signing in just now.', 'Try again in a few seconds.', { retryAfter: 5 })
       const answer = await queue.add(() => ask({ password, hash }), { priority: known ? 1 : 0 })
       return (answer as { matches: boolean }).matches
     },

@@ -24,24 +24,27 @@ const NAMED = {
 
 /** Who signed in, and who changed what. */
 export function createJournal(db: Database) {
-  async function namesOf(wanted: { subject: Subject, about: string }[]): Promise<Map<string, string>> {
+  async function namesOf(wanted: { subject: Subject; about: string }[]): Promise<Map<string, string>> {
     const found = new Map<string, string>()
     for (const [subject, { table, name }] of Object.entries(NAMED)) {
-      const ids = [...new Set(wanted.flatMap(one => one.subject === subject ? one.about : []))]
+      const ids = [...new Set(wanted.flatMap(one => (one.subject === subject ? one.about : [])))]
       if (!ids.length) continue
-      for (const row of await db.select({ id: table.id, name }).from(table).where(inArray(table.id, ids))) found.set(`${subject} ${row.id}`, row.name)
+      for (const row of await db.select({ id: table.id, name }).from(table).where(inArray(table.id, ids)))
+        found.set(`${subject} ${row.id}`, row.name)
     }
     return found
   }
 
   return {
     /** Writes down an act; what it is about is an identity, or words. Nobody waits for it. */
-    note(act: OwnAct | (string & {}), { who, about = '', place = '' }: { who: string, about?: string, place?: string }): void {
-      db.insert(journal).values({ act, who: who.slice(0, 254), about: about.slice(0, 200), place }).catch(laterTrouble('an act could not be written into the journal'))
+    note(act: OwnAct | (string & {}), { who, about = '', place = '' }: { who: string; about?: string; place?: string }): void {
+      db.insert(journal)
+        .values({ act, who: who.slice(0, 254), about: about.slice(0, 200), place })
+        .catch(laterTrouble('an act could not be written into the journal'))
     },
 
     /** The newest first. */
-    async list({ from, limit }: z.infer<typeof journalQuerySchema>): Promise<{ items: JournalItem[], total: number }> {
+    async list({ from, limit }: z.infer<typeof journalQuerySchema>): Promise<{ items: JournalItem[]; total: number }> {
       const rows = await db.select().from(journal).orderBy(desc(journal.id)).limit(limit).offset(from)
       const [all] = await db.select({ count: sql<number>`count(*)::int` }).from(journal)
       const told = rows.map(row => ({ ...row, ...wordsOfAct(row.act) }))
@@ -50,7 +53,15 @@ export function createJournal(db: Database) {
         total: all!.count,
         items: told.map(({ id, at, who, words, subject, about, place }) => {
           const name = subject === null ? undefined : names.get(`${subject} ${about}`)
-          return { id, at: at.toISOString(), who, words, about: subject === null ? about : name ?? '', leadsTo: subject !== null && name !== undefined ? NAMED[subject].place(about) : null, place }
+          return {
+            id,
+            at: at.toISOString(),
+            who,
+            words,
+            about: subject === null ? about : (name ?? ''),
+            leadsTo: subject !== null && name !== undefined ? NAMED[subject].place(about) : null,
+            place,
+          }
         }),
       }
     },

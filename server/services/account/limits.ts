@@ -28,16 +28,20 @@ type Limit = keyof typeof LIMITS
  * e-mail does not keep its owner out.
  */
 export function createLimits() {
-  const limiters = Object.fromEntries(Object.entries(LIMITS).map(([name, limit]) => [name, new RateLimiterMemory({ keyPrefix: name, ...limit })])) as Record<Limit, RateLimiterMemory>
+  const limiters = Object.fromEntries(
+    Object.entries(LIMITS).map(([name, limit]) => [name, new RateLimiterMemory({ keyPrefix: name, ...limit })]),
+  ) as Record<Limit, RateLimiterMemory>
 
   /** Counts one as failed for now; gives what takes that back. */
   async function take(limit: Limit, key: string): Promise<() => Promise<unknown>> {
     await limiters[limit].consume(key).catch((refusal: RateLimiterRes) => {
       const seconds = Math.max(1, Math.ceil(refusal.msBeforeNext / 1000))
-      throw new Problem(429, 'Too many attempts.', `Wait ${seconds} ${seconds === 1 ? 'second' : 'seconds'}, then try again.`, { retryAfter: seconds })
+      throw new Problem(429, 'Too many attempts.', `Wait ${seconds} ${seconds === 1 ? 'second' : 'seconds'}, then try again.`, {
+        retryAfter: seconds,
+      })
     })
     // Who was right begins anew where they are; what counts for everybody is only given back.
-    return () => limit === 'place' || limit === 'device' ? limiters[limit].delete(key) : limiters[limit].reward(key, 1)
+    return () => (limit === 'place' || limit === 'device' ? limiters[limit].delete(key) : limiters[limit].reward(key, 1))
   }
 
   async function takeAll(keys: [Limit, string][]): Promise<() => Promise<void>> {
@@ -56,7 +60,15 @@ export function createLimits() {
      * @throws Problem 429 with the seconds to wait in `retryAfter`
      */
     begin: ({ place, device }: Attempt): Promise<() => Promise<void>> =>
-      takeAll(device !== undefined ? [['device', device]] : [['place', networkOf(place)], ['placeLong', networkOf(place)], ['all', '']]),
+      takeAll(
+        device !== undefined
+          ? [['device', device]]
+          : [
+              ['place', networkOf(place)],
+              ['placeLong', networkOf(place)],
+              ['all', ''],
+            ],
+      ),
 
     /** Counts an attempt on an account, in the same way; none of a device that has its own allowance. */
     on: (account: string, { device }: Attempt): Promise<() => Promise<void>> => takeAll(device !== undefined ? [] : [['account', account]]),

@@ -8,7 +8,7 @@ const plain = (code: string) => code.toUpperCase().replace(/[\s-]/g, '')
 const hashOf = (code: string) => createHash('sha256').update(plain(code)).digest('hex')
 
 /** A secret for an app that shows one-time codes, in Base32, and the address such apps read. */
-export function newSecret(issuer: string, email: string): { secret: string, address: string } {
+export function newSecret(issuer: string, email: string): { secret: string; address: string } {
   const secret = generateSecret()
   return { secret, address: generateURI({ issuer, label: email, secret }) }
 }
@@ -28,7 +28,7 @@ export function stepOf(secret: string, code: string, last: number | null, epoch 
 }
 
 /** Codes to be kept on paper, for when the app is lost: each works once. 50 bits each. */
-export function newRecoveryCodes(): { codes: string[], hashes: string[] } {
+export function newRecoveryCodes(): { codes: string[]; hashes: string[] } {
   const letters = 'ABCDEFGHJKMNPQRSTVWXYZ0123456789'
   const codes = Array.from({ length: RECOVERY_CODES }, () => {
     const text = Array.from(randomBytes(10), byte => letters[byte % letters.length]).join('')

@@ -27,19 +27,30 @@ export function deviceOf(userAgent: string | undefined): string {
   return [browser.name || userAgent.split(/[\s/]/)[0], os.name].filter(Boolean).join(' on ').slice(0, 100)
 }
 
-export interface Session { id: string, account: Account }
+export interface Session {
+  id: string
+  account: Account
+}
 
 /** Who is signed in where. */
 export function createSessions(db: Database, events: Events, now: () => number = Date.now) {
-  const opened = new LRUCache<string, Session & { until: number, used: number }>({ max: 500 })
+  const opened = new LRUCache<string, Session & { until: number; used: number }>({ max: 500 })
   events.on('sessions', () => opened.clear())
 
   async function read(token: string) {
-    const [row] = await db.select({ session: sessions, email: accounts.email, codeSecret: accounts.codeSecret }).from(sessions)
-      .innerJoin(accounts, eq(accounts.id, sessions.accountId)).where(eq(sessions.token, hashOf(token)))
+    const [row] = await db
+      .select({ session: sessions, email: accounts.email, codeSecret: accounts.codeSecret })
+      .from(sessions)
+      .innerJoin(accounts, eq(accounts.id, sessions.accountId))
+      .where(eq(sessions.token, hashOf(token)))
     if (!row) return undefined
     const { id, accountId, created, used } = row.session
-    return { id, account: { id: accountId, email: row.email, secondFactor: row.codeSecret !== null }, until: Math.min(created.getTime() + LASTS, used.getTime() + IDLE), used: used.getTime() }
+    return {
+      id,
+      account: { id: accountId, email: row.email, secondFactor: row.codeSecret !== null },
+      until: Math.min(created.getTime() + LASTS, used.getTime() + IDLE),
+      used: used.getTime(),
+    }
   }
 
   return {
@@ -47,18 +58,23 @@ export function createSessions(db: Database, events: Events, now: () => number =
     async begin(accountId: string, place: string, userAgent: string | undefined): Promise<string> {
       const token = randomBytes(32).toString('base64url')
       const moment = new Date(now())
-      await db.insert(sessions).values({ id: newId(), token: hashOf(token), accountId, device: deviceOf(userAgent), place, created: moment, used: moment })
+      await db
+        .insert(sessions)
+        .values({ id: newId(), token: hashOf(token), accountId, device: deviceOf(userAgent), place, created: moment, used: moment })
       return token
     },
 
     /** The session of a cookie's token; undefined where it has ended, or never was. */
     async find(token: string, place: string): Promise<Session | undefined> {
-      const known = opened.get(token) ?? await read(token)
+      const known = opened.get(token) ?? (await read(token))
       if (!known || known.until <= now()) return undefined
       opened.set(token, known)
       if (now() - known.used > EXACT) {
         known.used = now()
-        db.update(sessions).set({ used: new Date(now()), place }).where(eq(sessions.id, known.id)).catch(laterTrouble('when a session was used could not be noted'))
+        db.update(sessions)
+          .set({ used: new Date(now()), place })
+          .where(eq(sessions.id, known.id))
+          .catch(laterTrouble('when a session was used could not be noted'))
       }
       return known
     },
@@ -67,18 +83,28 @@ export function createSessions(db: Database, events: Events, now: () => number =
     async isSignedIn(cookies: string | undefined): Promise<boolean> {
       const [, token] = /(?:^|;\s*)(?:__Host-)?trough=([\w-]+)/.exec(cookies ?? '') ?? []
       if (token === undefined) return false
-      const known = opened.get(token) ?? await read(token)
+      const known = opened.get(token) ?? (await read(token))
       return known !== undefined && known.until > now()
     },
 
     async list(accountId: string, own: string): Promise<SessionItem[]> {
       const rows = await db.select().from(sessions).where(eq(sessions.accountId, accountId)).orderBy(desc(sessions.used))
-      return rows.map(({ id, device, place, created, used }) => ({ id, device, place, created: created.toISOString(), used: used.toISOString(), own: id === own }))
+      return rows.map(({ id, device, place, created, used }) => ({
+        id,
+        device,
+        place,
+        created: created.toISOString(),
+        used: used.toISOString(),
+        own: id === own,
+      }))
     },
 
     /** @throws Problem 404 where the account has no such session */
     async end(accountId: string, id: string): Promise<void> {
-      const rows = await db.delete(sessions).where(and(eq(sessions.id, id), eq(sessions.accountId, accountId))).returning({ id: sessions.id })
+      const rows = await db
+        .delete(sessions)
+        .where(and(eq(sessions.id, id), eq(sessions.accountId, accountId)))
+        .returning({ id: sessions.id })
       if (!rows.length) throw notFound('session')
     },
 

@@ -18,9 +18,15 @@ afterAll(async () => {
 })
 
 async function bytesOf(test: TestTrough, layout: ZipLayout): Promise<Buffer> {
-  const parts = await Promise.all([...layout.stretches()].map(async stretch => stretch instanceof Uint8Array
-    ? stretch
-    : (await readFile(join(test.folder, 'store/sha256', stretch.source.slice(0, 2), stretch.source.slice(2, 4), stretch.source))).subarray(stretch.start, stretch.end)))
+  const parts = await Promise.all(
+    [...layout.stretches()].map(async stretch =>
+      stretch instanceof Uint8Array
+        ? stretch
+        : (
+            await readFile(join(test.folder, 'store/sha256', stretch.source.slice(0, 2), stretch.source.slice(2, 4), stretch.source))
+          ).subarray(stretch.start, stretch.end),
+    ),
+  )
   return Buffer.concat(parts)
 }
 
@@ -36,7 +42,7 @@ async function bringIn(test: TestTrough, zip: Buffer, folder: string | null = nu
 async function everything({ trough }: TestTrough) {
   const { items } = await trough.library.list({ type: [], tag: [], sort: 'title', from: 0, limit: 500 } as never)
   // Two files may have one title, and identities are given out anew.
-  items.sort((a, b) => a.handle < b.handle ? -1 : 1)
+  items.sort((a, b) => (a.handle < b.handle ? -1 : 1))
   const folders = await trough.library.folders.list()
   const pathOf = (id: string | null): string => {
     const folder = folders.find(other => other.id === id)
@@ -44,11 +50,19 @@ async function everything({ trough }: TestTrough) {
   }
   const handleOf = (id: string | null) => items.find(item => item.id === id)?.handle
   return {
-    folders: folders.map(({ id, parent: _, ...folder }) => ({ ...folder, path: pathOf(id) })).sort((a, b) => a.path < b.path ? -1 : 1),
-    files: await Promise.all(items.map(async ({ id, folder, picture, preview: _p, reading: _r, readingError: _e, facts: _f, uses: _u, downloads: _d, size, ...file }) => ({
-      ...file, folder: pathOf(folder), picture: handleOf(picture), editions: await trough.library.editions(id), ...!file.bundle && { size },
-      ...file.bundle && { members: (await trough.bundles.details(id)).members },
-    }))),
+    folders: folders.map(({ id, parent: _, ...folder }) => ({ ...folder, path: pathOf(id) })).sort((a, b) => (a.path < b.path ? -1 : 1)),
+    files: await Promise.all(
+      items.map(
+        async ({ id, folder, picture, preview: _p, reading: _r, readingError: _e, facts: _f, uses: _u, downloads: _d, size, ...file }) => ({
+          ...file,
+          folder: pathOf(folder),
+          picture: handleOf(picture),
+          editions: await trough.library.editions(id),
+          ...(!file.bundle && { size }),
+          ...(file.bundle && { members: (await trough.bundles.details(id)).members }),
+        }),
+      ),
+    ),
   }
 }
 
@@ -57,13 +71,22 @@ async function fill({ trough, put, putInto }: TestTrough) {
   const lists = await library.folders.create({ name: 'Price lists', parent: null })
   const old = await library.folders.create({ name: '100% old', parent: lists.id })
   await library.folders.change(lists.id, { mark: 'clay', description: 'Changed, "often"', ownOrder: true })
-  const png = (red: number) => sharp({ create: { width: 40, height: 40, channels: 3, background: { r: red, g: 90, b: 80 } } }).png().toBuffer()
+  const png = (red: number) =>
+    sharp({ create: { width: 40, height: 40, channels: 3, background: { r: red, g: 90, b: 80 } } })
+      .png()
+      .toBuffer()
   const picture = await put('tile.png', await png(10))
   const list = await putInto('price list.pdf', '%PDF-1.7 first', { folder: lists.id })
   await putInto('price list 2.pdf', '%PDF-1.7 second', { editionOf: list.id })
   await putInto('price list 3.pdf', '%PDF-1.7 third', { editionOf: list.id })
   await library.showEdition(list.id, 2)
-  await library.change(list.id, { title: 'Prices, all of them', handle: 'prices.pdf', description: 'One\nTwo; "three", =4', tags: ['trade', 'paper'], picture: picture.id })
+  await library.change(list.id, {
+    title: 'Prices, all of them',
+    handle: 'prices.pdf',
+    description: 'One\nTwo; "three", =4',
+    tags: ['trade', 'paper'],
+    picture: picture.id,
+  })
   await putInto('Ünïcode 🏺.txt', 'clay', { folder: old.id })
   await put('empty.txt', '')
   await put('tile.png', await png(200))
@@ -80,10 +103,24 @@ describe('a bag', () => {
     execFileSync('unzip', ['-q', path, '-d', from.folder])
     const bag = join(from.folder, fileName.slice(0, -4))
     // The per cent sign of a name is written in hexadecimal, which sha256sum does not read: sed undoes it.
-    const checked = execFileSync('sh', ['-c', 'sed "s/%25/%/g" manifest-sha256.txt | sha256sum -c && sha256sum -c tagmanifest-sha256.txt'], { cwd: bag, encoding: 'utf8' })
-    expect(checked.trim().split('\n').filter(line => line.endsWith(': OK'))).toHaveLength(7 + 6)
+    const checked = execFileSync(
+      'sh',
+      ['-c', 'sed "s/%25/%/g" manifest-sha256.txt | sha256sum -c && sha256sum -c tagmanifest-sha256.txt'],
+      { cwd: bag, encoding: 'utf8' },
+    )
+    expect(
+      checked
+        .trim()
+        .split('\n')
+        .filter(line => line.endsWith(': OK')),
+    ).toHaveLength(7 + 6)
     expect(await readFile(join(bag, 'bagit.txt'), 'utf8')).toBe('BagIt-Version: 1.0\nTag-File-Character-Encoding: UTF-8\n')
-    const payload = execFileSync('sh', ['-c', 'find data -type f -exec cat {} + | wc -c; find data -type f | wc -l'], { cwd: bag, encoding: 'utf8' }).split('\n').map(Number)
+    const payload = execFileSync('sh', ['-c', 'find data -type f -exec cat {} + | wc -c; find data -type f | wc -l'], {
+      cwd: bag,
+      encoding: 'utf8',
+    })
+      .split('\n')
+      .map(Number)
     expect(await readFile(join(bag, 'bag-info.txt'), 'utf8')).toContain(`Payload-Oxum: ${payload[0]}.${payload[1]}\n`)
   })
 
@@ -97,7 +134,15 @@ describe('a bag', () => {
     await to.trough.verifying.ended()
     expect((await to.trough.verifying.state()).findings).toEqual([])
     // The former address of the price list still leads to it.
-    expect(await to.trough.delivery.deliver({ method: 'HEAD', headers: {}, socket: {} } as never, {} as never, 'price-list.pdf', { save: false, edition: null, at: null }, false)).toBe('/files/prices.pdf')
+    expect(
+      await to.trough.delivery.deliver(
+        { method: 'HEAD', headers: {}, socket: {} } as never,
+        {} as never,
+        'price-list.pdf',
+        { save: false, edition: null, at: null },
+        false,
+      ),
+    ).toBe('/files/prices.pdf')
   })
 
   it('of a folder has what is in it and below; where an address is taken another is given, and said', async () => {
@@ -108,32 +153,67 @@ describe('a bag', () => {
     const job = await bringIn(to, await bytesOf(from, layout), target.id)
     expect(job.state).toBe('done')
     expect(job.report.find(line => line.name === 'Prices, all of them')!.why).toBe('prices.pdf is taken here: its address is prices-2.pdf.')
-    const { items } = await to.trough.library.list({ folder: target.id, below: true, type: [], tag: [], sort: 'title', from: 0, limit: 50 } as never)
+    const { items } = await to.trough.library.list({
+      folder: target.id,
+      below: true,
+      type: [],
+      tag: [],
+      sort: 'title',
+      from: 0,
+      limit: 50,
+    } as never)
     expect(items.map(item => item.title)).toEqual(['Everything', 'Prices, all of them', 'Ünïcode 🏺'])
   })
 
   it('of another program comes in by its paths', async () => {
     const manifest = `${sha256('one')}  data/papers/one.txt\n${sha256('two')}  data/two.txt\n`
-    const zip = zipSync({ 'theirs/bagit.txt': strToU8('BagIt-Version: 0.97\nTag-File-Character-Encoding: UTF-8\n'), 'theirs/manifest-sha256.txt': strToU8(manifest), 'theirs/data/papers/one.txt': strToU8('one'), 'theirs/data/two.txt': strToU8('two') })
+    const zip = zipSync({
+      'theirs/bagit.txt': strToU8('BagIt-Version: 0.97\nTag-File-Character-Encoding: UTF-8\n'),
+      'theirs/manifest-sha256.txt': strToU8(manifest),
+      'theirs/data/papers/one.txt': strToU8('one'),
+      'theirs/data/two.txt': strToU8('two'),
+    })
     const job = await bringIn(to, Buffer.from(zip))
     expect((await to.trough.library.byId(job.files)).map(file => file.title).sort()).toEqual(['One', 'Two'])
     expect((await to.trough.library.folders.list()).some(folder => folder.name === 'papers')).toBe(true)
   })
 
   it.each<[string, (files: Record<string, Uint8Array>) => void, RegExp]>([
-    ['a changed byte', files => files['b/data/two.txt'] = strToU8('twO'), /data\/two\.txt is not what its checksum says/],
+    ['a changed byte', files => (files['b/data/two.txt'] = strToU8('twO')), /data\/two\.txt is not what its checksum says/],
     ['a missing file', files => delete files['b/data/two.txt'], /data\/two\.txt is missing/],
-    ['a file too many', files => files['b/data/three.txt'] = strToU8('3'), /data\/three\.txt stands in no manifest/],
+    ['a file too many', files => (files['b/data/three.txt'] = strToU8('3')), /data\/three\.txt stands in no manifest/],
     ['no declaration', files => delete files['b/bagit.txt'], /no bagit\.txt/],
-    ['a path that leads out', files => files['b/data/../../up.txt'] = strToU8('x'), /leads out/],
-    ['a row that makes no sense', files => files['b/metadata/files.csv'] = strToU8('path,handle\r\ndata/two.txt,"No such handle!"\r\n'), /files\.csv, row 2/],
-    ['a folder whose name leads out', files => files['b/metadata/folders.csv'] = strToU8('path,mark,description,own_order,created\r\n../evil,,,no,2026-01-01T00:00:00Z\r\n'), /leads out/],
-    ['a folder that leads out in the way of another system', files => files['b/metadata/folders.csv'] = strToU8('path,mark,description,own_order,created\r\nx\\..\\y,,,no,2026-01-01T00:00:00Z\r\n'), /leads out/],
-    ['a folder that is a drive', files => files['b/metadata/folders.csv'] = strToU8('path,mark,description,own_order,created\r\nC:,,,no,2026-01-01T00:00:00Z\r\n'), /a place on a computer/],
-    ['a tag file that would fill the memory', files => files['b/tag.txt'] = new Uint8Array(210_000_000), /would open to/],
-    ['a list of bundles that is none', files => files['b/metadata/bundles.json'] = strToU8('{'), /bundles\.json cannot be read/],
+    ['a path that leads out', files => (files['b/data/../../up.txt'] = strToU8('x')), /leads out/],
+    [
+      'a row that makes no sense',
+      files => (files['b/metadata/files.csv'] = strToU8('path,handle\r\ndata/two.txt,"No such handle!"\r\n')),
+      /files\.csv, row 2/,
+    ],
+    [
+      'a folder whose name leads out',
+      files =>
+        (files['b/metadata/folders.csv'] = strToU8('path,mark,description,own_order,created\r\n../evil,,,no,2026-01-01T00:00:00Z\r\n')),
+      /leads out/,
+    ],
+    [
+      'a folder that leads out in the way of another system',
+      files =>
+        (files['b/metadata/folders.csv'] = strToU8('path,mark,description,own_order,created\r\nx\\..\\y,,,no,2026-01-01T00:00:00Z\r\n')),
+      /leads out/,
+    ],
+    [
+      'a folder that is a drive',
+      files => (files['b/metadata/folders.csv'] = strToU8('path,mark,description,own_order,created\r\nC:,,,no,2026-01-01T00:00:00Z\r\n')),
+      /a place on a computer/,
+    ],
+    ['a tag file that would fill the memory', files => (files['b/tag.txt'] = new Uint8Array(210_000_000)), /would open to/],
+    ['a list of bundles that is none', files => (files['b/metadata/bundles.json'] = strToU8('{')), /bundles\.json cannot be read/],
   ])('with %s is refused whole', async (_, spoil, message) => {
-    const files: Record<string, Uint8Array> = { 'b/bagit.txt': strToU8('BagIt-Version: 1.0\n'), 'b/manifest-sha256.txt': strToU8(`${sha256('two')}  data/two.txt\n`), 'b/data/two.txt': strToU8('two') }
+    const files: Record<string, Uint8Array> = {
+      'b/bagit.txt': strToU8('BagIt-Version: 1.0\n'),
+      'b/manifest-sha256.txt': strToU8(`${sha256('two')}  data/two.txt\n`),
+      'b/data/two.txt': strToU8('two'),
+    }
     spoil(files)
     const before = (await everything(to)).files.length
     const job = await bringIn(to, Buffer.from(zipSync(files, { level: 1 })))

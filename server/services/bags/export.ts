@@ -15,14 +15,42 @@ import type { LaidOut } from '../bundles/packing'
 import { mustHave, readTree } from '../files/readTree'
 import type { SiteService } from '../site/site'
 
-const yes = (value: boolean) => value ? 'yes' : ''
-const csv = (rows: (FileLine | FolderLine)[], columns: string[]) => papa.unparse({ fields: columns, data: rows.map(row => columns.map(column => (row as Record<string, string>)[column])) }, { newline: '\r\n' }) + '\r\n'
+const yes = (value: boolean) => (value ? 'yes' : '')
+const csv = (rows: (FileLine | FolderLine)[], columns: string[]) =>
+  papa.unparse(
+    { fields: columns, data: rows.map(row => columns.map(column => (row as Record<string, string>)[column])) },
+    { newline: '\r\n' },
+  ) + '\r\n'
 const sha256 = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex')
 
-const FILE_COLUMNS: (keyof FileLine)[] = ['path', 'handle', 'former_handles', 'title', 'description', 'tags', 'folder', 'position', 'picture', 'edition', 'current', 'pinned', 'note', 'file_name', 'edition_created', 'created', 'changed']
+const FILE_COLUMNS: (keyof FileLine)[] = [
+  'path',
+  'handle',
+  'former_handles',
+  'title',
+  'description',
+  'tags',
+  'folder',
+  'position',
+  'picture',
+  'edition',
+  'current',
+  'pinned',
+  'note',
+  'file_name',
+  'edition_created',
+  'created',
+  'changed',
+]
 const FOLDER_COLUMNS: (keyof FolderLine)[] = ['path', 'mark', 'description', 'own_order', 'created']
 
-interface Payload { path: string, sha256: string, size: number, crc32: number, modified: Date }
+interface Payload {
+  path: string
+  sha256: string
+  size: number
+  crc32: number
+  modified: Date
+}
 
 /** Lays out the library, or a folder of it, as a BagIt bag (RFC 8493) in a zip. */
 export function createBagExport(db: Database, site: SiteService) {
@@ -31,15 +59,32 @@ export function createBagExport(db: Database, site: SiteService) {
     const base = mustHave(tree, folder)
     const inside = folder === null ? tree.all : tree.below(folder)
     /** Folders from the bag's own top; the folder that goes out is that top. */
-    const pathOf = (id: string | null) => tree.pathTo(id).slice(folder === null ? 0 : tree.pathTo(folder).length).map(({ name }) => name).join('/')
-    const rows = (await db.select().from(files).where(isNull(files.deleted)).orderBy(asc(files.created), asc(files.id)))
-      .filter(file => folder === null || (file.folder !== null && inside.some(({ id }) => id === file.folder)))
+    const pathOf = (id: string | null) =>
+      tree
+        .pathTo(id)
+        .slice(folder === null ? 0 : tree.pathTo(folder).length)
+        .map(({ name }) => name)
+        .join('/')
+    const rows = (await db.select().from(files).where(isNull(files.deleted)).orderBy(asc(files.created), asc(files.id))).filter(
+      file => folder === null || (file.folder !== null && inside.some(({ id }) => id === file.folder)),
+    )
     const ids = rows.map(row => row.id)
-    const all = ids.length ? await db.select({ edition: editions, blob: blobs }).from(editions).innerJoin(blobs, eq(blobs.sha256, editions.sha256)).where(inArray(editions.fileId, ids)).orderBy(asc(editions.number)) : []
-    const former = ids.length ? await db.select().from(retiredHandles).where(inArray(retiredHandles.fileId, ids)).orderBy(asc(retiredHandles.handle)) : []
+    const all = ids.length
+      ? await db
+          .select({ edition: editions, blob: blobs })
+          .from(editions)
+          .innerJoin(blobs, eq(blobs.sha256, editions.sha256))
+          .where(inArray(editions.fileId, ids))
+          .orderBy(asc(editions.number))
+      : []
+    const former = ids.length
+      ? await db.select().from(retiredHandles).where(inArray(retiredHandles.fileId, ids)).orderBy(asc(retiredHandles.handle))
+      : []
     const composed = ids.length ? await db.select().from(bundles).where(inArray(bundles.fileId, ids)) : []
     return {
-      name: base?.name, rows, pathOf,
+      name: base?.name,
+      rows,
+      pathOf,
       folders: inside.filter(({ id }) => id !== folder),
       editions: groupBy(all, ({ edition }) => edition.fileId),
       former: groupBy(former, ({ fileId }) => fileId),
@@ -48,21 +93,44 @@ export function createBagExport(db: Database, site: SiteService) {
   }
   type Gathered = Awaited<ReturnType<typeof gather>>
 
-  function filesOf({ rows, pathOf, editions: byFile, former }: Gathered): { lines: FileLine[], payload: Payload[] } {
+  function filesOf({ rows, pathOf, editions: byFile, former }: Gathered): { lines: FileLine[]; payload: Payload[] } {
     const handles = new Map(rows.map(row => [row.id, row.handle]))
-    const found = rows.flatMap(file => (byFile.get(file.id) ?? []).map(({ edition, blob }) => {
-      const current = edition.number === file.edition
-      const place = pathOf(file.folder)
-      const path = current ? ['data/files', place, edition.fileName].filter(Boolean).join('/') : `data/editions/${file.handle}/${edition.number}/${edition.fileName}`
-      const line: FileLine = {
-        path, handle: file.handle, former_handles: (former.get(file.id) ?? []).map(row => row.handle).join('|'), title: file.title, description: file.description, tags: file.tags.join('|'),
-        folder: place, position: String(file.position), picture: file.picture === null ? '' : handles.get(file.picture) ?? '', edition: String(edition.number), current: yes(current), pinned: yes(edition.pinned), withdrawn: yes(edition.withdrawn), by: edition.by, note: edition.note,
-        file_name: edition.fileName, edition_created: edition.created.toISOString(), created: file.created.toISOString(), changed: file.changed.toISOString(),
-      }
-      return { line, payload: { path, sha256: blob.sha256, size: blob.size, crc32: blob.crc32, modified: edition.created } }
-    }))
+    const found = rows.flatMap(file =>
+      (byFile.get(file.id) ?? []).map(({ edition, blob }) => {
+        const current = edition.number === file.edition
+        const place = pathOf(file.folder)
+        const path = current
+          ? ['data/files', place, edition.fileName].filter(Boolean).join('/')
+          : `data/editions/${file.handle}/${edition.number}/${edition.fileName}`
+        const line: FileLine = {
+          path,
+          handle: file.handle,
+          former_handles: (former.get(file.id) ?? []).map(row => row.handle).join('|'),
+          title: file.title,
+          description: file.description,
+          tags: file.tags.join('|'),
+          folder: place,
+          position: String(file.position),
+          picture: file.picture === null ? '' : (handles.get(file.picture) ?? ''),
+          edition: String(edition.number),
+          current: yes(current),
+          pinned: yes(edition.pinned),
+          withdrawn: yes(edition.withdrawn),
+          by: edition.by,
+          note: edition.note,
+          file_name: edition.fileName,
+          edition_created: edition.created.toISOString(),
+          created: file.created.toISOString(),
+          changed: file.changed.toISOString(),
+        }
+        return { line, payload: { path, sha256: blob.sha256, size: blob.size, crc32: blob.crc32, modified: edition.created } }
+      }),
+    )
     const paths = distinctPaths(found.map(({ line }) => line.path))
-    return { lines: found.map(({ line }, index) => ({ ...line, path: paths[index]! })), payload: found.map(({ payload }, index) => ({ ...payload, path: paths[index]! })) }
+    return {
+      lines: found.map(({ line }, index) => ({ ...line, path: paths[index]! })),
+      payload: found.map(({ payload }, index) => ({ ...payload, path: paths[index]! })),
+    }
   }
 
   function bundlesOf({ rows, pathOf, former, bundles: composed, folders }: Gathered): BundleRow[] {
@@ -76,10 +144,22 @@ export function createBagExport(db: Database, site: SiteService) {
         if (entry.kind === 'folder') return inside.has(entry.folder) ? [{ ...entry, folder: '', path: pathOf(entry.folder) }] : []
         return [entry]
       })
-      return [{
-        handle: file.handle, formerHandles: (former.get(file.id) ?? []).map(row => row.handle), title: file.title, description: file.description, tags: file.tags, folder: pathOf(file.folder), position: file.position, fileName: bundle.fileName,
-        created: file.created.toISOString(), changed: file.changed.toISOString(), composed: bundle.composed.toISOString(), entries,
-      }]
+      return [
+        {
+          handle: file.handle,
+          formerHandles: (former.get(file.id) ?? []).map(row => row.handle),
+          title: file.title,
+          description: file.description,
+          tags: file.tags,
+          folder: pathOf(file.folder),
+          position: file.position,
+          fileName: bundle.fileName,
+          created: file.created.toISOString(),
+          changed: file.changed.toISOString(),
+          composed: bundle.composed.toISOString(),
+          entries,
+        },
+      ]
     })
   }
 
@@ -94,16 +174,30 @@ export function createBagExport(db: Database, site: SiteService) {
       const { lines, payload } = filesOf(gathered)
       const made = bundlesOf(gathered)
       if (!payload.length && !made.length) throw new Problem(422, 'There is no file in it.', 'Put files in first.')
-      const folderLines = gathered.folders.map(({ id, mark, description, ownOrder, created }): FolderLine =>
-        ({ path: gathered.pathOf(id), mark: mark ?? '', description, own_order: yes(ownOrder), created: created.toISOString() })).sort((a, b) => a.path < b.path ? -1 : 1)
+      const folderLines = gathered.folders
+        .map(({ id, mark, description, ownOrder, created }): FolderLine => ({
+          path: gathered.pathOf(id),
+          mark: mark ?? '',
+          description,
+          own_order: yes(ownOrder),
+          created: created.toISOString(),
+        }))
+        .sort((a, b) => (a.path < b.path ? -1 : 1))
       const { name } = await site.get()
       const day = now.toISOString().slice(0, 10)
       const tags = new Map([
         ['bagit.txt', DECLARATION],
-        ['bag-info.txt', writeBagInfo({
-          'Source-Organization': name, 'Bagging-Date': day, 'External-Description': gathered.name === undefined ? 'A whole library of files' : `The folder "${gathered.name}" of a library of files`,
-          'Payload-Oxum': `${payload.reduce((sum, { size }) => sum + size, 0)}.${payload.length}`, 'Bag-Software-Agent': 'Trough',
-        })],
+        [
+          'bag-info.txt',
+          writeBagInfo({
+            'Source-Organization': name,
+            'Bagging-Date': day,
+            'External-Description':
+              gathered.name === undefined ? 'A whole library of files' : `The folder "${gathered.name}" of a library of files`,
+            'Payload-Oxum': `${payload.reduce((sum, { size }) => sum + size, 0)}.${payload.length}`,
+            'Bag-Software-Agent': 'Trough',
+          }),
+        ],
         ['manifest-sha256.txt', writeManifest(payload)],
         [FILES_CSV, csv(lines, FILE_COLUMNS)],
         [FOLDERS_CSV, csv(folderLines, FOLDER_COLUMNS)],
@@ -114,10 +208,21 @@ export function createBagExport(db: Database, site: SiteService) {
       // A bag that is packed lies in one folder of its name (RFC 8493, section 4.1).
       const base = `${slugify(gathered.name ?? name) || 'library'}-${day}`
       const members: ZipMember[] = [
-        ...[...bytes].map(([path, text]): ZipMember => ({ name: `${base}/${path}`, size: text.length, crc32: crc32(text), modified: now, source: text })),
+        ...[...bytes].map(([path, text]): ZipMember => ({
+          name: `${base}/${path}`,
+          size: text.length,
+          crc32: crc32(text),
+          modified: now,
+          source: text,
+        })),
         ...payload.map(({ path, sha256: source, ...facts }): ZipMember => ({ name: `${base}/${path}`, source, ...facts })),
       ]
-      return { layout: new ZipLayout(members), fileName: `${base}.zip`, fingerprint: sha256(bytes.get('tagmanifest-sha256.txt')!).slice(0, 32), changed: now }
+      return {
+        layout: new ZipLayout(members),
+        fileName: `${base}.zip`,
+        fingerprint: sha256(bytes.get('tagmanifest-sha256.txt')!).slice(0, 32),
+        changed: now,
+      }
     },
   }
 }

@@ -4,7 +4,16 @@ import { and, eq } from 'drizzle-orm'
 import papa from 'papaparse'
 import type { z } from 'zod'
 import { readManifest } from '../../../core/bag/manifest'
-import { BUNDLES_JSON, FILES_CSV, FOLDERS_CSV, bundlesSchema, fileRowSchema, folderRowSchema, type BundleRow, type FileRow } from '../../../core/bag/metadata'
+import {
+  BUNDLES_JSON,
+  FILES_CSV,
+  FOLDERS_CSV,
+  bundlesSchema,
+  fileRowSchema,
+  folderRowSchema,
+  type BundleRow,
+  type FileRow,
+} from '../../../core/bag/metadata'
 import type { BundleEntry } from '../../../core/bundle/bundleEntry'
 import { cleanFileName, titleFromFileName } from '../../../core/files/fileName'
 import { innerPath } from '../../../core/files/innerPath'
@@ -25,12 +34,20 @@ import { keep, type Kept } from '../uploads/keep'
 
 /** The tag files that are looked into, and the most bytes each may have: they are read into memory. */
 const TAG_FILES: Record<string, number> = {
-  'bagit.txt': 10_000, 'manifest-sha256.txt': 50_000_000, [FILES_CSV]: 50_000_000, [FOLDERS_CSV]: 20_000_000, [BUNDLES_JSON]: 20_000_000,
+  'bagit.txt': 10_000,
+  'manifest-sha256.txt': 50_000_000,
+  [FILES_CSV]: 50_000_000,
+  [FOLDERS_CSV]: 20_000_000,
+  [BUNDLES_JSON]: 20_000_000,
 }
 
-const unfit = (what: string) => new Problem(422, `The bag cannot be brought in: ${what}`, 'Nothing was changed. Take another copy of the bag.')
+const unfit = (what: string) =>
+  new Problem(422, `The bag cannot be brought in: ${what}`, 'Nothing was changed. Take another copy of the bag.')
 
-interface Opened { tags: Map<string, string>, payload: Map<string, Kept> }
+interface Opened {
+  tags: Map<string, string>
+  payload: Map<string, Kept>
+}
 
 /** Rows of a CSV by a schema. */
 function parseRows<Schema extends z.ZodType>(text: string | undefined, schema: Schema, name: string): z.output<Schema>[] {
@@ -39,7 +56,8 @@ function parseRows<Schema extends z.ZodType>(text: string | undefined, schema: S
   if (errors.length) throw unfit(`${name}, row ${(errors[0]!.row ?? 0) + 2}: ${errors[0]!.message}.`)
   return data.map((row, index) => {
     const result = schema.safeParse(row)
-    if (!result.success) throw unfit(`${name}, row ${index + 2}: ${result.error.issues[0]!.path.join('.')}: ${result.error.issues[0]!.message}`)
+    if (!result.success)
+      throw unfit(`${name}, row ${index + 2}: ${result.error.issues[0]!.path.join('.')}: ${result.error.issues[0]!.message}`)
     return result.data
   })
 }
@@ -57,7 +75,7 @@ export function createBagImport({ db, library, store, jobs, incoming, bundlesSet
   async function open(path: string, job: JobItem, signal: AbortSignal): Promise<Opened> {
     const opened: Opened = { tags: new Map(), payload: new Map() }
     try {
-      await withZip(path, async (entries) => {
+      await withZip(path, async entries => {
         let base: string | undefined
         for await (const entry of entries) {
           signal.throwIfAborted()
@@ -69,7 +87,7 @@ export function createBagImport({ db, library, store, jobs, incoming, bundlesSet
           if ('refused' in inner) throw unfit(`${name}: ${inner.refused}`)
           if (entry.encrypted) throw unfit(`${name} is locked with a password.`)
           if (name.startsWith('data/')) {
-            opened.payload.set(name, await keep(await entry.open(), incoming(newId()), count => job.done += count))
+            opened.payload.set(name, await keep(await entry.open(), incoming(newId()), count => (job.done += count)))
             continue
           }
           const most = TAG_FILES[name]
@@ -80,8 +98,7 @@ export function createBagImport({ db, library, store, jobs, incoming, bundlesSet
       })
       check(opened)
       return opened
-    }
-    catch (error) {
+    } catch (error) {
       await drop(opened)
       throw error instanceof Unreadable ? unfit(error.message) : error
     }
@@ -95,8 +112,7 @@ export function createBagImport({ db, library, store, jobs, incoming, bundlesSet
     let checksums: Map<string, string>
     try {
       checksums = readManifest(manifest)
-    }
-    catch (error) {
+    } catch (error) {
       throw unfit((error as Error).message)
     }
     for (const [path, sha256] of checksums) {
@@ -123,14 +139,33 @@ export function createBagImport({ db, library, store, jobs, incoming, bundlesSet
   function rowsOfOthers(payload: Map<string, Kept>, told: FileRow[]): FileRow[] {
     const known = new Set(told.map(row => row.path))
     const now = new Date().toISOString()
-    return [...payload.keys()].filter(path => !known.has(path)).map((path): FileRow => {
-      const parts = path.split('/').filter(Boolean).slice(1)
-      const name = cleanFileName(parts.pop()!)
-      return {
-        path, handle: '', former_handles: [], title: titleFromFileName(name).slice(0, 200), description: '', tags: [], folder: parts.join('/'), position: 0, picture: '', edition: 1, current: true, pinned: false, withdrawn: false, by: '', note: '',
-        file_name: name, edition_created: now, created: now, changed: now,
-      }
-    })
+    return [...payload.keys()]
+      .filter(path => !known.has(path))
+      .map((path): FileRow => {
+        const parts = path.split('/').filter(Boolean).slice(1)
+        const name = cleanFileName(parts.pop()!)
+        return {
+          path,
+          handle: '',
+          former_handles: [],
+          title: titleFromFileName(name).slice(0, 200),
+          description: '',
+          tags: [],
+          folder: parts.join('/'),
+          position: 0,
+          picture: '',
+          edition: 1,
+          current: true,
+          pinned: false,
+          withdrawn: false,
+          by: '',
+          note: '',
+          file_name: name,
+          edition_created: now,
+          created: now,
+          changed: now,
+        }
+      })
   }
 
   /** The wanted handle, where it is free; a redirect of the library's own keeps it. */
@@ -141,14 +176,39 @@ export function createBagImport({ db, library, store, jobs, incoming, bundlesSet
     return used || retired ? freeHandle(tx, wanted) : wanted
   }
 
-  async function insertFile(tx: Queryable, rows: FileRow[], sniffed: Map<string, { sha256: string, mediaType: string }>, place: string | null): Promise<{ id: string, renamed: [string, string] | undefined }> {
+  async function insertFile(
+    tx: Queryable,
+    rows: FileRow[],
+    sniffed: Map<string, { sha256: string; mediaType: string }>,
+    place: string | null,
+  ): Promise<{ id: string; renamed: [string, string] | undefined }> {
     const current = rows.find(row => row.current) ?? rows.at(-1)!
     const [id, handle] = [newId(), await handleFor(tx, current.handle, current.file_name)]
     await tx.insert(files).values({
-      id, handle, title: current.title, description: current.description, tags: current.tags, folder: place, position: current.position, edition: current.edition,
-      created: new Date(current.created), changed: new Date(current.changed),
+      id,
+      handle,
+      title: current.title,
+      description: current.description,
+      tags: current.tags,
+      folder: place,
+      position: current.position,
+      edition: current.edition,
+      created: new Date(current.created),
+      changed: new Date(current.changed),
     })
-    await tx.insert(editions).values(rows.map(row => ({ fileId: id, number: row.edition, fileName: cleanFileName(row.file_name), note: row.note, pinned: row.pinned, withdrawn: row.withdrawn, by: row.by, created: new Date(row.edition_created), ...sniffed.get(row.path)! })))
+    await tx.insert(editions).values(
+      rows.map(row => ({
+        fileId: id,
+        number: row.edition,
+        fileName: cleanFileName(row.file_name),
+        note: row.note,
+        pinned: row.pinned,
+        withdrawn: row.withdrawn,
+        by: row.by,
+        created: new Date(row.edition_created),
+        ...sniffed.get(row.path)!,
+      })),
+    )
     await keepFormer(tx, id, current.former_handles)
     return { id, renamed: current.handle && handle !== current.handle ? [current.handle, handle] : undefined }
   }
@@ -160,18 +220,41 @@ export function createBagImport({ db, library, store, jobs, incoming, bundlesSet
     }
   }
 
-  async function insertBundle(tx: Queryable, row: BundleRow, place: string | null, fileIds: Map<string, string>, folderOf: (path: string) => Promise<string | null>): Promise<string> {
+  async function insertBundle(
+    tx: Queryable,
+    row: BundleRow,
+    place: string | null,
+    fileIds: Map<string, string>,
+    folderOf: (path: string) => Promise<string | null>,
+  ): Promise<string> {
     const id = newId()
     await tx.insert(files).values({
-      id, handle: await handleFor(tx, row.handle, row.fileName), title: row.title, description: row.description, tags: row.tags, folder: place, position: row.position, edition: 1, created: new Date(row.created), changed: new Date(row.changed),
+      id,
+      handle: await handleFor(tx, row.handle, row.fileName),
+      title: row.title,
+      description: row.description,
+      tags: row.tags,
+      folder: place,
+      position: row.position,
+      edition: 1,
+      created: new Date(row.created),
+      changed: new Date(row.changed),
     })
     const entries: BundleEntry[] = []
     for (const { handle, path, ...entry } of row.entries) {
       if (entry.kind === 'file') entries.push({ ...entry, file: fileIds.get(handle ?? '') ?? '' })
-      else if (entry.kind === 'folder') entries.push({ ...entry, folder: await folderOf(path ?? '') ?? '' })
+      else if (entry.kind === 'folder') entries.push({ ...entry, folder: (await folderOf(path ?? '')) ?? '' })
       else entries.push(entry)
     }
-    await tx.insert(bundles).values({ fileId: id, fileName: cleanFileName(row.fileName), entries, composed: new Date(row.composed), size: 0, count: 0, fingerprint: '' })
+    await tx.insert(bundles).values({
+      fileId: id,
+      fileName: cleanFileName(row.fileName),
+      entries,
+      composed: new Date(row.composed),
+      size: 0,
+      count: 0,
+      fingerprint: '',
+    })
     await keepFormer(tx, id, row.formerHandles)
     return id
   }
@@ -184,43 +267,57 @@ export function createBagImport({ db, library, store, jobs, incoming, bundlesSet
     let composed: BundleRow[]
     try {
       composed = bundlesSchema.parse(JSON.parse(tags.get(BUNDLES_JSON) ?? '[]'))
-    }
-    catch {
+    } catch {
       throw unfit(`${BUNDLES_JSON} cannot be read.`)
     }
-    await library.adoptAll([...payload].map(([path, kept]) => ({ key: path, fileName: rows.find(row => row.path === path)!.file_name, ...kept })), async (found) => {
-      const made = await db.transaction(async (tx) => {
-        const places = new Map<string, Promise<string | null>>()
-        const folderOf = (path: string) => {
-          const known = places.get(path) ?? ensurePath(tx, folder, foldersOf(path))
-          places.set(path, known)
-          return known
-        }
-        for (const { path, mark, description, own_order: ownOrder, created } of folderRows) {
-          const id = await folderOf(path)
-          if (id !== null) await tx.update(folders).set({ mark, description, ownOrder, created: new Date(created) }).where(eq(folders.id, id))
-        }
-        const fileIds = new Map<string, string>()
-        const ids: string[] = []
-        const report: JobItem['report'] = []
-        for (const group of groupBy(rows, row => row.handle || row.path).values()) {
-          const { id, renamed } = await insertFile(tx, group, found, await folderOf(group[0]!.folder))
-          fileIds.set(group[0]!.handle, id)
-          ids.push(id)
-          report.push(renamed ? { name: group[0]!.title, outcome: 'made', why: `${renamed[0]} is taken here: its address is ${renamed[1]}.` } : { name: group[0]!.title, outcome: 'made' })
-        }
-        for (const { handle, picture } of rows) {
-          if (picture && fileIds.has(picture)) await tx.update(files).set({ picture: fileIds.get(picture)! }).where(and(eq(files.id, fileIds.get(handle)!)))
-        }
-        for (const row of composed) {
-          ids.push(await insertBundle(tx, row, await folderOf(row.folder), fileIds, folderOf))
-          report.push({ name: row.title, outcome: 'made' })
-        }
-        return { ids, report }
-      })
-      job.files.push(...made.ids)
-      job.report.push(...made.report)
-    })
+    await library.adoptAll(
+      [...payload].map(([path, kept]) => ({ key: path, fileName: rows.find(row => row.path === path)!.file_name, ...kept })),
+      async found => {
+        const made = await db.transaction(async tx => {
+          const places = new Map<string, Promise<string | null>>()
+          const folderOf = (path: string) => {
+            const known = places.get(path) ?? ensurePath(tx, folder, foldersOf(path))
+            places.set(path, known)
+            return known
+          }
+          for (const { path, mark, description, own_order: ownOrder, created } of folderRows) {
+            const id = await folderOf(path)
+            if (id !== null)
+              await tx
+                .update(folders)
+                .set({ mark, description, ownOrder, created: new Date(created) })
+                .where(eq(folders.id, id))
+          }
+          const fileIds = new Map<string, string>()
+          const ids: string[] = []
+          const report: JobItem['report'] = []
+          for (const group of groupBy(rows, row => row.handle || row.path).values()) {
+            const { id, renamed } = await insertFile(tx, group, found, await folderOf(group[0]!.folder))
+            fileIds.set(group[0]!.handle, id)
+            ids.push(id)
+            report.push(
+              renamed
+                ? { name: group[0]!.title, outcome: 'made', why: `${renamed[0]} is taken here: its address is ${renamed[1]}.` }
+                : { name: group[0]!.title, outcome: 'made' },
+            )
+          }
+          for (const { handle, picture } of rows) {
+            if (picture && fileIds.has(picture))
+              await tx
+                .update(files)
+                .set({ picture: fileIds.get(picture)! })
+                .where(and(eq(files.id, fileIds.get(handle)!)))
+          }
+          for (const row of composed) {
+            ids.push(await insertBundle(tx, row, await folderOf(row.folder), fileIds, folderOf))
+            report.push({ name: row.title, outcome: 'made' })
+          }
+          return { ids, report }
+        })
+        job.files.push(...made.ids)
+        job.report.push(...made.report)
+      },
+    )
   }
 
   return {
@@ -231,21 +328,22 @@ export function createBagImport({ db, library, store, jobs, incoming, bundlesSet
      */
     async bringIn(fileId: string, folder: string | null): Promise<JobItem> {
       const file = mustBeStored(await library.get(fileId))
-      return jobs.start('bag', file.title, 'bytes', (job, signal) => store.withFile(file.sha256, async (path) => {
-        job.total = file.size
-        await withZip(path, async files => refuseBombs(files, file.size, await store.free())).catch((error: unknown) => {
-          throw error instanceof Unreadable ? unfit(error.message) : error
-        })
-        const opened = await open(path, job, signal)
-        try {
-          await bringIn(opened, folder, job)
-          await bundlesSettled()
-        }
-        finally {
-          await drop(opened)
-        }
-        job.done = job.total
-      }))
+      return jobs.start('bag', file.title, 'bytes', (job, signal) =>
+        store.withFile(file.sha256, async path => {
+          job.total = file.size
+          await withZip(path, async files => refuseBombs(files, file.size, await store.free())).catch((error: unknown) => {
+            throw error instanceof Unreadable ? unfit(error.message) : error
+          })
+          const opened = await open(path, job, signal)
+          try {
+            await bringIn(opened, folder, job)
+            await bundlesSettled()
+          } finally {
+            await drop(opened)
+          }
+          job.done = job.total
+        }),
+      )
     },
   }
 }

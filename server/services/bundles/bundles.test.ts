@@ -16,7 +16,8 @@ beforeAll(async () => {
   test = await openTestTrough()
   server = await listen((incoming, response) => {
     const { pathname, search } = new URL(incoming.url!, 'http://localhost')
-    if (pathname.startsWith('/zips/')) return test.trough.delivery.showZip(incoming, response, test.trough.zipping.open(pathname.slice('/zips/'.length)))
+    if (pathname.startsWith('/zips/'))
+      return test.trough.delivery.showZip(incoming, response, test.trough.zipping.open(pathname.slice('/zips/'.length)))
     return answerFile(test.trough, incoming, response, pathname, search.slice(1))
   })
 })
@@ -25,7 +26,8 @@ afterAll(async () => {
   await test.close()
 })
 
-const get = (path: string, headers: Record<string, string> = {}, method = 'GET') => fetch(`${server.url}/${path}`, { method, headers: { 'User-Agent': 'Mozilla/5.0 Firefox/140.0', ...headers } })
+const get = (path: string, headers: Record<string, string> = {}, method = 'GET') =>
+  fetch(`${server.url}/${path}`, { method, headers: { 'User-Agent': 'Mozilla/5.0 Firefox/140.0', ...headers } })
 const body = async (response: Response) => Buffer.from(await response.arrayBuffer())
 const run = promisify(execFile)
 const namesIn = (bytes: Buffer) => Object.keys(unzipSync(bytes))
@@ -38,16 +40,34 @@ async function bundleOf(files: FileItem[], title: string, folders: string[] = []
 describe('a bundle', () => {
   it('is a file of the library, with handle, size and count, and is downloaded like any', async () => {
     const bundle = await bundleOf([await test.put('one.pdf', '%PDF-1.7 one'), await test.put('zwei ä.txt', 'zwei')], 'Studio pack')
-    expect(bundle).toMatchObject({ bundle: true, handle: 'studio-pack.zip', fileName: 'Studio pack.zip', mediaType: 'application/zip', tag: 'ZIP', facts: { entries: 2 }, sha256: '' })
+    expect(bundle).toMatchObject({
+      bundle: true,
+      handle: 'studio-pack.zip',
+      fileName: 'Studio pack.zip',
+      mediaType: 'application/zip',
+      tag: 'ZIP',
+      facts: { entries: 2 },
+      sha256: '',
+    })
     const response = await get('files/studio-pack.zip')
     const bytes = await body(response)
-    expect(Object.fromEntries(response.headers)).toMatchObject({ 'content-type': 'application/zip', 'content-length': String(bundle.size), 'accept-ranges': 'bytes', 'content-disposition': 'attachment; filename="Studio pack.zip"' })
+    expect(Object.fromEntries(response.headers)).toMatchObject({
+      'content-type': 'application/zip',
+      'content-length': String(bundle.size),
+      'accept-ranges': 'bytes',
+      'content-disposition': 'attachment; filename="Studio pack.zip"',
+    })
     expect(bytes.length).toBe(bundle.size)
-    expect(Object.entries(unzipSync(bytes)).map(([name, data]) => [name, Buffer.from(data).toString()])).toEqual([['one.pdf', '%PDF-1.7 one'], ['zwei ä.txt', 'zwei']])
-    await expect.poll(async () => {
-      await test.trough.tally.flush()
-      return (await test.trough.library.get(bundle.id)).downloads
-    }).toBe(1)
+    expect(Object.entries(unzipSync(bytes)).map(([name, data]) => [name, Buffer.from(data).toString()])).toEqual([
+      ['one.pdf', '%PDF-1.7 one'],
+      ['zwei ä.txt', 'zwei'],
+    ])
+    await expect
+      .poll(async () => {
+        await test.trough.tally.flush()
+        return (await test.trough.library.get(bundle.id)).downloads
+      })
+      .toBe(1)
     const head = await get('files/studio-pack.zip', {}, 'HEAD')
     expect([head.status, head.headers.get('content-length'), (await body(head)).length]).toEqual([200, String(bundle.size), 0])
     expect((await get('files/studio-pack.zip', { 'If-None-Match': head.headers.get('etag')! })).status).toBe(304)
@@ -56,20 +76,27 @@ describe('a bundle', () => {
   })
 
   it('gives any range, several at once too, equal to the slices of the whole', async () => {
-    const bundle = await bundleOf(await Promise.all([1, 90_000, 0, 3_000_000, 5].map((size, index) => test.put(`part ${index}.bin`, randomBytes(size)))), 'Parts')
+    const bundle = await bundleOf(
+      await Promise.all([1, 90_000, 0, 3_000_000, 5].map((size, index) => test.put(`part ${index}.bin`, randomBytes(size)))),
+      'Parts',
+    )
     const whole = await body(await get(`files/${bundle.handle}`))
     for (let round = 0; round < 60; round++) {
-      const [start, end] = [Math.random(), Math.random()].map(share => Math.floor(share * whole.length)).sort((a, b) => a - b) as [number, number]
+      const [start, end] = [Math.random(), Math.random()].map(share => Math.floor(share * whole.length)).sort((a, b) => a - b) as [
+        number,
+        number,
+      ]
       const response = await get(`files/${bundle.handle}`, { Range: `bytes=${start}-${end}` })
       expect([response.status, (await body(response)).equals(whole.subarray(start, end + 1))]).toEqual([206, true])
     }
     const several = await get(`files/${bundle.handle}`, { Range: 'bytes=0-99,89990-90400,-30' })
     const text = (await body(several)).toString('latin1')
-    for (const slice of [whole.subarray(0, 100), whole.subarray(89_990, 90_401), whole.subarray(-30)]) expect(text).toContain(slice.toString('latin1'))
+    for (const slice of [whole.subarray(0, 100), whole.subarray(89_990, 90_401), whole.subarray(-30)])
+      expect(text).toContain(slice.toString('latin1'))
     expect(text.length).toBe(Number(several.headers.get('content-length')))
   })
 
-  it('follows what is in it: a new edition, a new name, and a folder\'s files as they come and go', async () => {
+  it("follows what is in it: a new edition, a new name, and a folder's files as they come and go", async () => {
     const { library, bundles } = test.trough
     const folder = await library.folders.create({ name: 'Sheets', parent: null })
     const below = await library.folders.create({ name: 'Old', parent: folder.id })
@@ -95,14 +122,26 @@ describe('a bundle', () => {
     expect((await bundles.details(bundle.id)).now[(await bundles.details(bundle.id)).entries[0]!.id]).toMatchObject({ gone: true })
     await library.restore({ files: [sheet.id], folders: [] })
     expect(await names()).toEqual(['renamed.txt', 'Sheets/renamed.txt'])
-    expect((await library.get(bundle.id)).size).toBe(Number((await get(`files/${bundle.handle}`, {}, 'HEAD')).headers.get('content-length')))
+    expect((await library.get(bundle.id)).size).toBe(
+      Number((await get(`files/${bundle.handle}`, {}, 'HEAD')).headers.get('content-length')),
+    )
   })
 
   it('is ordered, renamed inside, and given texts; two windows notice each other', async () => {
     const { bundles } = test.trough
     const bundle = await bundleOf([await test.put('a.txt', 'A'), await test.put('b.txt', 'B')], 'Composed')
-    const { entries: [a, b], revision } = await bundles.details(bundle.id)
-    const changed = await bundles.change(bundle.id, { revision, entries: [textEntry('readme', 'READ ME.txt', 'One\nTwo'), { ...b!, within: 'Inner' } as BundleEntry, { ...a!, name: 'first.txt' } as BundleEntry] })
+    const {
+      entries: [a, b],
+      revision,
+    } = await bundles.details(bundle.id)
+    const changed = await bundles.change(bundle.id, {
+      revision,
+      entries: [
+        textEntry('readme', 'READ ME.txt', 'One\nTwo'),
+        { ...b!, within: 'Inner' } as BundleEntry,
+        { ...a!, name: 'first.txt' } as BundleEntry,
+      ],
+    })
     expect(changed.members.map(member => member.path)).toEqual(['READ ME.txt', 'Inner/b.txt', 'first.txt'])
     const bytes = await body(await get(`files/${bundle.handle}`))
     expect(Buffer.from(unzipSync(bytes)['READ ME.txt']!).toString()).toBe('One\r\nTwo')
@@ -115,7 +154,9 @@ describe('a bundle', () => {
   it('is copied, goes to the bin and comes back', async () => {
     const { library } = test.trough
     const bundle = await bundleOf([await test.put('inner.txt', 'inner')], 'Goes')
-    const { files: [copy] } = await library.copy({ files: [bundle.id], folders: [] }, null)
+    const {
+      files: [copy],
+    } = await library.copy({ files: [bundle.id], folders: [] }, null)
     const { handle } = await library.get(copy!)
     expect(namesIn(await body(await get(`files/${handle}`)))).toEqual(['inner.txt'])
     await library.remove({ files: [bundle.id], folders: [] })
@@ -129,10 +170,14 @@ describe('a bundle', () => {
     expect((await body(await get(`files/${bundle.handle}`))).length).toBe(22)
     const path = join(test.folder, 'empty.zip')
     await writeFile(path, await body(await get(`files/${bundle.handle}`)))
-    expect(execFileSync('python3', ['-c', 'import sys, zipfile; print(zipfile.ZipFile(sys.argv[1]).namelist())', path], { encoding: 'utf8' }).trim()).toBe('[]')
+    expect(
+      execFileSync('python3', ['-c', 'import sys, zipfile; print(zipfile.ZipFile(sys.argv[1]).namelist())', path], {
+        encoding: 'utf8',
+      }).trim(),
+    ).toBe('[]')
   })
 
-  it('breaks off rather than sending a member\'s bytes short, and refuses before the first where it can', async () => {
+  it("breaks off rather than sending a member's bytes short, and refuses before the first where it can", async () => {
     const [whole, short] = [await test.put('whole.bin', randomBytes(2_000_000)), await test.put('short.bin', randomBytes(2_000_000))]
     const bundle = await bundleOf([whole, short], 'Damaged')
     const path = join(test.folder, 'store/sha256', short.sha256.slice(0, 2), short.sha256.slice(2, 4), short.sha256)
@@ -159,7 +204,10 @@ describe('a bundle', () => {
   })
 
   it('goes on where curl left off, and is put together from many connections (aria2)', async () => {
-    const bundle = await bundleOf(await Promise.all(Array.from({ length: 6 }, (_, index) => test.put(`file ${index}.bin`, randomBytes(1_500_000)))), 'Resumed')
+    const bundle = await bundleOf(
+      await Promise.all(Array.from({ length: 6 }, (_, index) => test.put(`file ${index}.bin`, randomBytes(1_500_000)))),
+      'Resumed',
+    )
     const [address, path] = [`${server.url}/files/${bundle.handle}`, join(test.folder, 'resumed.zip')]
     const whole = await body(await get(`files/${bundle.handle}`))
     await writeFile(path, whole.subarray(0, 3_333_333))
@@ -185,7 +233,9 @@ describe('a zip of a selection', () => {
     expect(namesIn(bytes).sort()).toEqual(['Within/a.txt', 'Zipped/Inner/b.txt', 'Zipped/a.txt', 'a.txt'])
     expect((await body(await get(`zips/${prepared.id}`, { Range: 'bytes=-40' }))).equals(bytes.subarray(-40))).toBe(true)
     expect((await zipping.prepare({ files: [a.id], folders: [id] })).files).toBe(2)
-    await expect(zipping.prepare({ files: [], folders: [(await library.folders.create({ name: 'Bare', parent: null })).id] })).rejects.toMatchObject({ status: 422 })
+    await expect(
+      zipping.prepare({ files: [], folders: [(await library.folders.create({ name: 'Bare', parent: null })).id] }),
+    ).rejects.toMatchObject({ status: 422 })
     expect(() => zipping.open('unknown')).toThrow(/no such zip/)
   })
 })
@@ -200,7 +250,10 @@ describe('deleting a file that is in a bundle', () => {
 
   it('is stopped, with the bundle; not where the bundle goes, too', async () => {
     const { file, bundle } = await held('stopped')
-    await expect(remove(file.id)).rejects.toMatchObject({ status: 409, extra: { uses: [], bundles: [{ bundleId: bundle.id, bundleTitle: 'Pack of stopped', fileId: file.id }] } })
+    await expect(remove(file.id)).rejects.toMatchObject({
+      status: 409,
+      extra: { uses: [], bundles: [{ bundleId: bundle.id, bundleTitle: 'Pack of stopped', fileId: file.id }] },
+    })
     await test.trough.library.remove({ files: [file.id, bundle.id], folders: [] })
     await test.trough.library.restore({ files: [file.id, bundle.id], folders: [] })
     expect(await contents(bundle)).toEqual(['stopped stays.txt', 'stopped.txt'])
@@ -229,6 +282,9 @@ describe('deleting a file that is in a bundle', () => {
     const folder = await test.trough.library.folders.create({ name: 'Whole', parent: null })
     await test.putInto('inside.txt', 'inside', { folder: folder.id })
     const bundle = await bundleOf([], 'Whole pack', [folder.id])
-    await expect(test.trough.library.remove({ files: [], folders: [folder.id] })).rejects.toMatchObject({ status: 409, extra: { bundles: [{ bundleId: bundle.id, folderId: folder.id }] } })
+    await expect(test.trough.library.remove({ files: [], folders: [folder.id] })).rejects.toMatchObject({
+      status: 409,
+      extra: { bundles: [{ bundleId: bundle.id, folderId: folder.id }] },
+    })
   })
 })

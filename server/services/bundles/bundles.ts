@@ -27,7 +27,9 @@ async function entriesFor(tx: Queryable, { files: fileIds, folders: folderIds }:
   folderIds.forEach(id => mustHave(tree, id))
   const there = new Map(items.map(item => [item.id, item]))
   return [
-    ...fileIds.filter(id => there.get(id)?.deleted === null).map((file): BundleEntry => ({ id: newId(), kind: 'file', file, within: '', name: null })),
+    ...fileIds
+      .filter(id => there.get(id)?.deleted === null)
+      .map((file): BundleEntry => ({ id: newId(), kind: 'file', file, within: '', name: null })),
     ...folderIds.map((folder): BundleEntry => ({ id: newId(), kind: 'folder', folder, within: '', name: null })),
   ]
 }
@@ -45,16 +47,24 @@ export function createBundles(db: Database, events: Events) {
     return { file: await getFile(db, id), revision: row.revision, entries: row.entries, now, members, total }
   }
 
-  async function write(id: string, revision: number | undefined, make: (entries: BundleEntry[], tx: Queryable) => Promise<BundleEntry[]>): Promise<BundleDetails> {
-    await db.transaction(async (tx) => {
+  async function write(
+    id: string,
+    revision: number | undefined,
+    make: (entries: BundleEntry[], tx: Queryable) => Promise<BundleEntry[]>,
+  ): Promise<BundleDetails> {
+    await db.transaction(async tx => {
       const row = await rowOf(tx, id)
       if (!row) throw notFound('bundle')
       if (revision !== undefined && revision !== row.revision) {
         throw new Problem(409, 'The bundle was changed in another window.', 'Look at it as it is now, then change it again.')
       }
       const entries = await make(row.entries, tx)
-      if (new Set(entries.map(entry => entry.id)).size < entries.length) throw new Problem(422, 'Two entries have the same identity.', 'Load the bundle again, then change it.')
-      await tx.update(bundles).set({ entries, revision: row.revision + 1, composed: new Date() }).where(eq(bundles.fileId, id))
+      if (new Set(entries.map(entry => entry.id)).size < entries.length)
+        throw new Problem(422, 'Two entries have the same identity.', 'Load the bundle again, then change it.')
+      await tx
+        .update(bundles)
+        .set({ entries, revision: row.revision + 1, composed: new Date() })
+        .where(eq(bundles.fileId, id))
       await tx.update(files).set({ changed: new Date() }).where(eq(files.id, id))
     })
     return details(id)
@@ -67,12 +77,21 @@ export function createBundles(db: Database, events: Events) {
     /** Makes a bundle of a selection, in a folder of the library. */
     async create({ title, folder, files: fileIds, folders: folderIds }: NewBundle): Promise<FileItem> {
       const id = newId()
-      await db.transaction(async (tx) => {
+      await db.transaction(async tx => {
         const tree = await readTree(tx)
         mustHave(tree, folder)
         const fileName = cleanFileName(`${title}.zip`)
-        await tx.insert(files).values({ id, title, handle: await freeHandle(tx, fileName), edition: 1, folder, position: await nextPosition(tx, folder) })
-        await tx.insert(bundles).values({ fileId: id, fileName, entries: await entriesFor(tx, { files: fileIds, folders: folderIds }), size: 0, count: 0, fingerprint: '' })
+        await tx
+          .insert(files)
+          .values({ id, title, handle: await freeHandle(tx, fileName), edition: 1, folder, position: await nextPosition(tx, folder) })
+        await tx.insert(bundles).values({
+          fileId: id,
+          fileName,
+          entries: await entriesFor(tx, { files: fileIds, folders: folderIds }),
+          size: 0,
+          count: 0,
+          fingerprint: '',
+        })
       })
       await freshen()
       return getFile(db, id)
@@ -82,11 +101,12 @@ export function createBundles(db: Database, events: Events) {
     change: (id: string, { entries, revision }: BundleChange): Promise<BundleDetails> => write(id, revision, async () => entries),
 
     /** Puts files and folders in behind what is there; what is in it already stays once. */
-    add: (id: string, selection: Selection): Promise<BundleDetails> => write(id, undefined, async (entries, tx) => {
-      const there = new Set(entries.map(broughtBy))
-      const more = (await entriesFor(tx, selection)).filter(entry => !there.has(broughtBy(entry)))
-      return [...entries, ...more]
-    }),
+    add: (id: string, selection: Selection): Promise<BundleDetails> =>
+      write(id, undefined, async (entries, tx) => {
+        const there = new Set(entries.map(broughtBy))
+        const more = (await entriesFor(tx, selection)).filter(entry => !there.has(broughtBy(entry)))
+        return [...entries, ...more]
+      }),
 
     /** The bundles a file is in, by itself or with a folder. */
     async holding(fileId: string): Promise<FileItem[]> {

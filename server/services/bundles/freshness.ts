@@ -15,7 +15,12 @@ import { unpackMembers } from './zipMembers'
 /** A zip is laid out for the first who has it; most bundles change more often than they are downloaded. */
 function layOutWhenAsked(packed: string, facts: Omit<LaidOut, 'layout'>): LaidOut {
   let layout: ZipLayout | undefined
-  return { ...facts, get layout() { return layout ??= new ZipLayout(unpackMembers(packed)) } }
+  return {
+    ...facts,
+    get layout() {
+      return (layout ??= new ZipLayout(unpackMembers(packed)))
+    },
+  }
 }
 
 const meet = (large: ReadonlySet<string>, small: ReadonlySet<string>) => [...small].some(id => large.has(id))
@@ -31,7 +36,7 @@ export function createFreshness(db: Database, events: Events, composing: Composi
   let looking = false
 
   const soon = () => void setImmediate(() => freshen().catch(laterTrouble('bundles could not be brought up to date yet')))
-  events.on('library', (ids) => {
+  events.on('library', ids => {
     ids.forEach(id => suspects.add(id))
     soon()
   })
@@ -59,8 +64,11 @@ export function createFreshness(db: Database, events: Events, composing: Composi
   /** Of the files that changed, the bundles they are in, were in, or are. */
   async function affected(ids: Set<string>): Promise<Set<string>> {
     const found = new Set<string>()
-    const rows = await db.select({ id: files.id, folder: files.folder, bundle: bundles.fileId }).from(files)
-      .leftJoin(bundles, eq(bundles.fileId, files.id)).where(inArray(files.id, [...ids]))
+    const rows = await db
+      .select({ id: files.id, folder: files.folder, bundle: bundles.fileId })
+      .from(files)
+      .leftJoin(bundles, eq(bundles.fileId, files.id))
+      .where(inArray(files.id, [...ids]))
     const folders = new Set(rows.flatMap(({ folder }) => folder ?? []))
     for (const { bundle } of rows) if (bundle) found.add(bundle)
     for (const [bundle, reach] of reaches) {
@@ -75,23 +83,26 @@ export function createFreshness(db: Database, events: Events, composing: Composi
     allSuspect = false
     looking = true
     try {
-      const stale = all ? new Set((await db.select({ id: bundles.fileId }).from(bundles)).map(row => row.id)) : ids.size ? await affected(ids) : new Set<string>()
+      const stale = all
+        ? new Set((await db.select({ id: bundles.fileId }).from(bundles)).map(row => row.id))
+        : ids.size
+          ? await affected(ids)
+          : new Set<string>()
       for (const id of stale) await layOut(id)
-    }
-    catch (error) {
+    } catch (error) {
       // What could not be looked at is still in doubt.
       ids.forEach(id => suspects.add(id))
       allSuspect ||= all
       throw error
-    }
-    finally {
+    } finally {
       looking = false
     }
   }
 
-  const freshen = () => oneAtATime(async () => {
-    if (suspects.size || allSuspect) await refresh()
-  })
+  const freshen = () =>
+    oneAtATime(async () => {
+      if (suspects.size || allSuspect) await refresh()
+    })
 
   /** @throws Problem 404 where it is no bundle */
   async function laidOut(id: string): Promise<LaidOut> {
@@ -109,6 +120,6 @@ export function createFreshness(db: Database, events: Events, composing: Composi
     freshen,
 
     /** The bundles a file lies in, as it was known last. */
-    holding: (fileId: string): string[] => [...reaches].flatMap(([id, reach]) => reach.files.has(fileId) ? [id] : []),
+    holding: (fileId: string): string[] => [...reaches].flatMap(([id, reach]) => (reach.files.has(fileId) ? [id] : [])),
   }
 }

@@ -17,15 +17,24 @@ export interface LaidOut {
 /** Lays out zips of the library's files as they are now; of a bundle among them all that is in it, in a folder of its name. */
 export function createPacking(bundleLayout: (id: string) => Promise<LaidOut>) {
   async function membersOf(item: FileItem, folder: string): Promise<ZipMember[]> {
-    if (!item.bundle) return [{ name: folder + item.fileName, size: item.size, crc32: Number.parseInt(item.crc32, 16), modified: new Date(item.changed), source: item.sha256 }]
+    if (!item.bundle)
+      return [
+        {
+          name: folder + item.fileName,
+          size: item.size,
+          crc32: Number.parseInt(item.crc32, 16),
+          modified: new Date(item.changed),
+          source: item.sha256,
+        },
+      ]
     const { layout, fileName } = await bundleLayout(item.id)
     return layout.members.map(member => ({ ...member, name: `${folder}${splitExtension(fileName)[0]}/${member.name}` }))
   }
 
   /** @param placed files with the folders of the zip they go into, such as `Sheets/`; names that meet are told apart */
-  return async function pack(placed: { item: FileItem, folder: string }[], fileName: string): Promise<LaidOut> {
+  return async function pack(placed: { item: FileItem; folder: string }[], fileName: string): Promise<LaidOut> {
     const found: ZipMember[] = []
-    for (const { item, folder } of placed) found.push(...await membersOf(item, folder))
+    for (const { item, folder } of placed) found.push(...(await membersOf(item, folder)))
     const paths = distinctPaths(found.map(member => member.name))
     const members = found.map((member, index) => ({ ...member, name: paths[index]! }))
     return { layout: new ZipLayout(members), fileName, fingerprint: fingerprintOf(members) }

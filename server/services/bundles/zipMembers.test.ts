@@ -3,10 +3,16 @@ import { expect, it } from 'vitest'
 import { fingerprintOf, packMembers, unpackMembers } from './zipMembers'
 
 const HASH = 'ab'.repeat(32)
-const members = (created: number, body = 'one\ntwo\r\n') => unpackMembers(packMembers([
-  { entry: 'a', path: 'list.pdf', file: { id: 'f', folder: null, fileName: 'list.pdf', sha256: HASH, size: 7, crc32: 9, created } },
-  { entry: 'b', path: 'read-me.txt', body },
-], 5000))
+const members = (created: number, body = 'one\ntwo\r\n') =>
+  unpackMembers(
+    packMembers(
+      [
+        { entry: 'a', path: 'list.pdf', file: { id: 'f', folder: null, fileName: 'list.pdf', sha256: HASH, size: 7, crc32: 9, created } },
+        { entry: 'b', path: 'read-me.txt', body },
+      ],
+      5000,
+    ),
+  )
 
 it('members come through as one string, texts with the line ends of every desktop', () => {
   const bytes = Buffer.from('one\r\ntwo\r\n')

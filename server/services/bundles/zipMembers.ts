@@ -12,26 +12,41 @@ const textBytes = (body: string): Buffer => Buffer.from(body.replace(/\r?\n/g, '
 
 /** @param composed when the bundle was put together, in milliseconds since the epoch: its texts are of then */
 export function packMembers(members: BundleMember<BundledFile>[], composed: number): string {
-  return JSON.stringify(members.map((member): Packed => {
-    if ('file' in member) {
-      const { size, crc32: crc, created, sha256 } = member.file
-      return [member.path, size, crc, created, sha256]
-    }
-    const bytes = textBytes(member.body)
-    return [member.path, bytes.length, crc32(bytes), composed, null, member.body]
-  }))
+  return JSON.stringify(
+    members.map((member): Packed => {
+      if ('file' in member) {
+        const { size, crc32: crc, created, sha256 } = member.file
+        return [member.path, size, crc, created, sha256]
+      }
+      const bytes = textBytes(member.body)
+      return [member.path, bytes.length, crc32(bytes), composed, null, member.body]
+    }),
+  )
 }
 
 /** The members of {@link packMembers}. */
-export const unpackMembers = (packed: string): ZipMember[] => (JSON.parse(packed) as Packed[]).map(([name, size, crc, modified, sha256, body]) => (
-  { name, size, crc32: crc, modified: new Date(modified), source: sha256 ?? textBytes(body!) }
-))
+export const unpackMembers = (packed: string): ZipMember[] =>
+  (JSON.parse(packed) as Packed[]).map(([name, size, crc, modified, sha256, body]) => ({
+    name,
+    size,
+    crc32: crc,
+    modified: new Date(modified),
+    source: sha256 ?? textBytes(body!),
+  }))
 
 /** What tells the contents of a zip from any others: the same for the same, to the byte. */
 export function fingerprintOf(members: ZipMember[]): string {
   const hash = createHash('sha256')
   for (const { name, size, crc32: crc, modified, source } of members) {
-    hash.update(JSON.stringify([name, size, crc, Math.floor(modified.getTime() / 1000), typeof source === 'string' ? source : createHash('sha256').update(source).digest('hex')]))
+    hash.update(
+      JSON.stringify([
+        name,
+        size,
+        crc,
+        Math.floor(modified.getTime() / 1000),
+        typeof source === 'string' ? source : createHash('sha256').update(source).digest('hex'),
+      ]),
+    )
   }
   return hash.digest('hex').slice(0, 32)
 }

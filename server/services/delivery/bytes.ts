@@ -15,7 +15,7 @@ export function createBytes(store: Store, events: Events) {
   const small = new LRUCache<string, Buffer>({ maxSize: MEMORY, sizeCalculation: bytes => bytes.length + 1 })
   // Counts the changes, so that what was read before one is not remembered after it.
   let age = 0
-  events.on('bytes', (hashes) => {
+  events.on('bytes', hashes => {
     age++
     for (const sha256 of hashes) small.delete(sha256)
   })
@@ -26,8 +26,7 @@ export function createBytes(store: Store, events: Events) {
     const filler = new Filler(store, [{ source: sha256, start: 0, end: size }])
     try {
       for (let at = 0, count = 1; count; at += count) count = await filler.fill(bytes.subarray(at))
-    }
-    finally {
+    } finally {
       await filler.close()
     }
     if (createHash('sha256').update(bytes).digest('hex') !== sha256) throw new Damaged(sha256, 'damaged', 'are not what they were')
@@ -48,7 +47,7 @@ export function createBytes(store: Store, events: Events) {
     areStored: ({ bytes, saved: { size } }: Deliverable): boolean => 'layout' in bytes || size > SMALL,
 
     /** The whole of a small file, where it is in memory already. */
-    inMemory: ({ bytes }: Deliverable): Buffer | undefined => 'sha256' in bytes ? small.get(bytes.sha256) : undefined,
+    inMemory: ({ bytes }: Deliverable): Buffer | undefined => ('sha256' in bytes ? small.get(bytes.sha256) : undefined),
 
     /** Small files come from memory, others are read as they are sent. */
     readerOf({ bytes, saved: { size } }: Deliverable): ReadRange {

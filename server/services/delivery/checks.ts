@@ -33,13 +33,18 @@ export function createDeliveryChecks(db: Database, store: Store, hashing: Hashin
 
   function* sourcesOf({ bytes }: Deliverable, ranges: ByteRange[]): Generator<string> {
     if ('sha256' in bytes) yield bytes.sha256
-    else for (const range of ranges) for (const stretch of bytes.layout.stretches(range)) if (!(stretch instanceof Uint8Array)) yield stretch.source
+    else
+      for (const range of ranges)
+        for (const stretch of bytes.layout.stretches(range)) if (!(stretch instanceof Uint8Array)) yield stretch.source
   }
 
   return {
     get: known.get,
     async set(changed: DeliverySettings): Promise<DeliverySettings> {
-      await db.insert(settings).values({ key: KEY, value: changed }).onConflictDoUpdate({ target: settings.key, set: { value: changed } })
+      await db
+        .insert(settings)
+        .values({ key: KEY, value: changed })
+        .onConflictDoUpdate({ target: settings.key, set: { value: changed } })
       return changed
     },
 
@@ -49,9 +54,11 @@ export function createDeliveryChecks(db: Database, store: Store, hashing: Hashin
     /** @throws Damaged where bytes of these ranges are not what they were */
     async check(deliverable: Deliverable, ranges: ByteRange[]): Promise<void> {
       const doubtful = [...new Set(sourcesOf(deliverable, ranges))].filter(sha256 => !whole.has(sha256))
-      await store.withFiles(doubtful, files => hashing.run(files, ({ sha256, found }) => {
-        if (found === sha256) whole.set(sha256, true)
-      }))
+      await store.withFiles(doubtful, files =>
+        hashing.run(files, ({ sha256, found }) => {
+          if (found === sha256) whole.set(sha256, true)
+        }),
+      )
       const damaged = doubtful.find(sha256 => !whole.has(sha256))
       if (damaged) throw new Damaged(damaged, 'damaged', 'are not what they were')
     },

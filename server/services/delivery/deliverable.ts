@@ -6,7 +6,11 @@ import type { blobs, editions } from '../../db/schema'
 import type { LaidOut } from '../bundles/packing'
 
 /** A file inside a zip that is counted by its files. */
-export interface Content { file: string, edition: number, /** bytes */ size: number }
+export interface Content {
+  file: string
+  edition: number
+  /** bytes */ size: number
+}
 
 /** One edition, or a bundle as it is now, ready to be answered with. */
 export interface Deliverable {
@@ -42,7 +46,10 @@ export function bundleDeliverable(id: string, { layout, fileName, fingerprint, c
   return { file: id, edition: 1, bytes: { layout }, fileName, textLike: false, saved, shown: saved }
 }
 
-export interface EditionRow { edition: typeof editions.$inferSelect, blob: typeof blobs.$inferSelect }
+export interface EditionRow {
+  edition: typeof editions.$inferSelect
+  blob: typeof blobs.$inferSelect
+}
 
 /** @param changed when it became the file's current edition; left out where the edition is asked for by its number */
 export function editionDeliverable({ edition, blob }: EditionRow, changed?: Date): Deliverable {
@@ -52,21 +59,27 @@ export function editionDeliverable({ edition, blob }: EditionRow, changed?: Date
     'Repr-Digest': reprDigest(blob.sha256),
     ...ASK_AGAIN,
     // What an edition made public by its number holds never changes (RFC 8246).
-    ...edition.pinned && !changed && { 'Cache-Control': 'public, max-age=31536000, immutable' },
-    ...textLike && { Vary: 'Accept-Encoding' },
+    ...(edition.pinned && !changed && { 'Cache-Control': 'public, max-age=31536000, immutable' }),
+    ...(textLike && { Vary: 'Accept-Encoding' }),
   }
-  if (isActiveContent(mediaType)) headers['Content-Security-Policy'] = 'sandbox; default-src \'none\''
-  const as = (disposition: 'inline' | 'attachment') => represent({
-    size: blob.size,
-    contentType: contentTypeHeader(mediaType),
-    etag: `"${blob.sha256.slice(0, 32)}"`,
-    // Going back to an earlier edition is a change of today.
-    lastModified: changed ?? edition.created,
-    extra: { 'Content-Disposition': contentDisposition(disposition, fileName), ...headers },
-  })
+  if (isActiveContent(mediaType)) headers['Content-Security-Policy'] = "sandbox; default-src 'none'"
+  const as = (disposition: 'inline' | 'attachment') =>
+    represent({
+      size: blob.size,
+      contentType: contentTypeHeader(mediaType),
+      etag: `"${blob.sha256.slice(0, 32)}"`,
+      // Going back to an earlier edition is a change of today.
+      lastModified: changed ?? edition.created,
+      extra: { 'Content-Disposition': contentDisposition(disposition, fileName), ...headers },
+    })
   const saved = as('attachment')
   return {
-    file: edition.fileId, edition: edition.number, bytes: { sha256: blob.sha256 }, fileName, textLike, saved,
+    file: edition.fileId,
+    edition: edition.number,
+    bytes: { sha256: blob.sha256 },
+    fileName,
+    textLike,
+    saved,
     shown: opensInBrowser(mediaType) ? as('inline') : saved,
   }
 }

@@ -41,7 +41,10 @@ describe('a file', () => {
     const response = await get(big.handle)
     expect(sha256(await body(response))).toBe(big.sha256)
     expect(Object.fromEntries(response.headers)).toMatchObject({
-      'content-type': 'application/pdf', 'accept-ranges': 'bytes', 'x-content-type-options': 'nosniff', 'cache-control': 'no-cache',
+      'content-type': 'application/pdf',
+      'accept-ranges': 'bytes',
+      'x-content-type-options': 'nosniff',
+      'cache-control': 'no-cache',
       'content-length': String(BIG.length),
       // RFC 9530: the digest as a byte sequence (RFC 8941).
       'repr-digest': `sha-256=:${Buffer.from(big.sha256, 'hex').toString('base64')}:`,
@@ -49,11 +52,15 @@ describe('a file', () => {
     expect(response.headers.get('content-disposition')).toMatch(/^inline; .*filename\*=UTF-8''Big%20liste%20%C3%A4\.pdf$/)
   })
 
-  it('is saved when asked', async () => expect((await get(`${big.handle}?save`, {}, 'HEAD')).headers.get('content-disposition')).toMatch(/^attachment/))
+  it('is saved when asked', async () =>
+    expect((await get(`${big.handle}?save`, {}, 'HEAD')).headers.get('content-disposition')).toMatch(/^attachment/))
 
   it('gives random ranges equal to the slices of the whole', async () => {
     for (let round = 0; round < 25; round++) {
-      const [start, end] = [Math.random(), Math.random()].map(share => Math.floor(share * BIG.length)).sort((a, b) => a - b) as [number, number]
+      const [start, end] = [Math.random(), Math.random()].map(share => Math.floor(share * BIG.length)).sort((a, b) => a - b) as [
+        number,
+        number,
+      ]
       const response = await get(big.handle, { Range: `bytes=${start}-${end}` })
       expect(response.status).toBe(206)
       expect((await body(response)).equals(BIG.subarray(start, end + 1))).toBe(true)
@@ -65,7 +72,11 @@ describe('a file', () => {
     const bytes = await body(response)
     expect(bytes.length).toBe(Number(response.headers.get('content-length')))
     const boundary = /boundary=(\w+)/.exec(response.headers.get('content-type')!)![1]!
-    const parts = bytes.toString('latin1').split(`--${boundary}`).slice(1, -1).map(part => part.split('\r\n\r\n').slice(1).join('\r\n\r\n').slice(0, -2))
+    const parts = bytes
+      .toString('latin1')
+      .split(`--${boundary}`)
+      .slice(1, -1)
+      .map(part => part.split('\r\n\r\n').slice(1).join('\r\n\r\n').slice(0, -2))
     expect(parts).toEqual([BIG.subarray(0, 9), BIG.subarray(100, 200), BIG.subarray(-10)].map(slice => slice.toString('latin1')))
   })
 
@@ -109,7 +120,9 @@ describe('a file', () => {
     const draft = pageOf(button({ placement: 'saveplace1', target: { kind: 'file', id: big.id }, action: 'save', saveAs: 'For you' }))
     await test.trough.pages.saveDraft(page.id, { title: page.title, draft, revision: page.revision })
     await test.trough.pages.publish(page.id)
-    expect((await get(`${big.handle}?save&at=saveplace1`, {}, 'HEAD')).headers.get('content-disposition')).toBe('attachment; filename="For you.pdf"')
+    expect((await get(`${big.handle}?save&at=saveplace1`, {}, 'HEAD')).headers.get('content-disposition')).toBe(
+      'attachment; filename="For you.pdf"',
+    )
     expect(nameToSave('list.pdf', 'evil.exe')).toBe('evil.exe.pdf')
     expect(nameToSave('list.pdf', '../Mine.PDF')).toBe('Mine.PDF')
   })
@@ -126,13 +139,17 @@ describe('at once', () => {
     const atOnce: string[] = []
     const quick = await listen(async (incoming, response) => {
       const { pathname, search } = new URL(incoming.url!, 'http://localhost')
-      if (answerFileAtOnce(test.trough, incoming, response, pathname, search.slice(1))) return void atOnce.push(`${incoming.method} ${pathname}${search}`)
+      if (answerFileAtOnce(test.trough, incoming, response, pathname, search.slice(1)))
+        return void atOnce.push(`${incoming.method} ${pathname}${search}`)
       response.writeHead(501).end()
     })
     let visitors = 0
     const asked = async (origin: string, path: string, method: string, headers: Record<string, string>) => {
       // Each is somebody else: of one visitor's clicks within 30 seconds one counts.
-      const response = await fetch(`${origin}/files/${path}`, { method, headers: { 'User-Agent': `${BROWSER['User-Agent']} ${++visitors}`, ...headers } })
+      const response = await fetch(`${origin}/files/${path}`, {
+        method,
+        headers: { 'User-Agent': `${BROWSER['User-Agent']} ${++visitors}`, ...headers },
+      })
       const fields = Object.fromEntries(response.headers)
       delete fields.date
       return { status: response.status, fields, body: (await body(response)).toString('latin1') }
@@ -142,11 +159,18 @@ describe('at once', () => {
     await get(`${small.handle}?save&at=smallplace`)
     const before = await downloads(small)
 
-    const requests: Record<string, string>[] = [{}, { Range: 'bytes=2-5' }, { 'If-None-Match': etag }, { 'Range': 'bytes=0-', 'If-Range': '"other"' }]
+    const requests: Record<string, string>[] = [
+      {},
+      { Range: 'bytes=2-5' },
+      { 'If-None-Match': etag },
+      { 'Range': 'bytes=0-', 'If-Range': '"other"' },
+    ]
     for (const query of ['', '?save', '?at=smallplace', '?save&at=smallplace']) {
       for (const fields of requests) {
         const path = small.handle + query
-        expect(await asked(quick.url, path, 'GET', fields), `${path} ${JSON.stringify(fields)}`).toEqual(await asked(server.url, path, 'GET', fields))
+        expect(await asked(quick.url, path, 'GET', fields), `${path} ${JSON.stringify(fields)}`).toEqual(
+          await asked(server.url, path, 'GET', fields),
+        )
       }
     }
     expect(atOnce).toHaveLength(16)
@@ -154,7 +178,15 @@ describe('at once', () => {
     expect(await downloads(small)).toBe(before + 16)
 
     // What is left to the usual way: other editions, several ranges, what fails, texts with their packed forms, what is not in memory.
-    for (const [path, fields] of [[`${small.handle}?edition=1`, {}], [small.handle, { Range: 'bytes=0-1,4-5' }], [small.handle, { Range: 'bytes=90-' }], [small.handle, { 'If-Match': '"other"' }], [text.handle, {}], [big.handle, {}], ['never.pdf', {}]] as const) {
+    for (const [path, fields] of [
+      [`${small.handle}?edition=1`, {}],
+      [small.handle, { Range: 'bytes=0-1,4-5' }],
+      [small.handle, { Range: 'bytes=90-' }],
+      [small.handle, { 'If-Match': '"other"' }],
+      [text.handle, {}],
+      [big.handle, {}],
+      ['never.pdf', {}],
+    ] as const) {
       expect((await asked(quick.url, path, 'GET', fields)).status, path).toBe(501)
     }
     await test.trough.library.change(small.id, { handle: 'smaller.pdf' })
@@ -204,9 +236,9 @@ describe('counting', () => {
   it('does not count what was broken off, until it was resumed to its end', async () => {
     const huge = await test.put('huge.pdf', Buffer.concat([Buffer.from('%PDF-1.7\n'), randomBytes(30_000_000)]))
     // A client that reads a little and goes away: what the system had taken of it by then counts as sent.
-    const received = await new Promise<number>((resolve) => {
+    const received = await new Promise<number>(resolve => {
       let count = 0
-      const asked = request(`${server.url}/files/${huge.handle}`, { headers: BROWSER }, (response) => {
+      const asked = request(`${server.url}/files/${huge.handle}`, { headers: BROWSER }, response => {
         response.on('data', (chunk: Buffer) => {
           count += chunk.length
           if (count > 500_000) asked.destroy()

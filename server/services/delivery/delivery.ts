@@ -25,7 +25,11 @@ import { send, sendAtOnce, type Sent } from './send'
 import { Turns } from './turns'
 
 /** The query of a delivery address. */
-export interface DeliveryQuery { save: boolean, edition: string | null, at: string | null }
+export interface DeliveryQuery {
+  save: boolean
+  edition: string | null
+  at: string | null
+}
 
 export interface DeliveryNeeds {
   directory: Directory
@@ -45,11 +49,12 @@ export interface DeliveryNeeds {
 
 const NO_NAMES: ReadonlyMap<string, string> = new Map()
 const boundary = () => randomBytes(18).toString('hex')
-const gone = () => new Problem(410, 'This file is no longer here.', 'It was taken off this site. Look for a newer one on the site\'s pages.')
-const missing = () => new Problem(404, 'There is no such file.', 'Check the address, or look for the file on the site\'s pages.')
+const gone = () => new Problem(410, 'This file is no longer here.', "It was taken off this site. Look for a newer one on the site's pages.")
+const missing = () => new Problem(404, 'There is no such file.', "Check the address, or look for the file on the site's pages.")
 
 function givenOut(edition: Deliverable | 'withdrawn'): Deliverable {
-  if (edition === 'withdrawn') throw new Problem(410, 'This file was withdrawn.', 'It is no longer given out. Look for a newer one on the site\'s pages.')
+  if (edition === 'withdrawn')
+    throw new Problem(410, 'This file was withdrawn.', "It is no longer given out. Look for a newer one on the site's pages.")
   return edition
 }
 
@@ -69,7 +74,18 @@ export function nameToSave(fileName: string, chosen: string | undefined): string
 }
 
 /** Delivers files and bundles to visitors by RFC 9110, and tells the tally what left. */
-export function createDeliveryService({ directory, bundles, store, checks, tally, front, visitors, isOwn, events, troubles }: DeliveryNeeds) {
+export function createDeliveryService({
+  directory,
+  bundles,
+  store,
+  checks,
+  tally,
+  front,
+  visitors,
+  isOwn,
+  events,
+  troubles,
+}: DeliveryNeeds) {
   const bytes = createBytes(store, events)
   const encodings = createEncodings(bytes, events)
   const turns = new Turns()
@@ -77,7 +93,8 @@ export function createDeliveryService({ directory, bundles, store, checks, tally
   function choose(entry: Entry | undefined, edition: string | null): Deliverable | Promise<Deliverable> {
     if (!entry) throw missing()
     if (entry.kind === 'bundle' && edition === null) return bundles.laidOut(entry.id).then(laid => bundleDeliverable(entry.id, laid))
-    if (entry.kind === 'nowhere') throw new Problem(404, 'Nothing is at this address just now.', 'Look for the file on the site\'s pages, or come back later.')
+    if (entry.kind === 'nowhere')
+      throw new Problem(404, 'Nothing is at this address just now.', "Look for the file on the site's pages, or come back later.")
     if (entry.kind === 'gone' || entry.kind === 'moved') throw gone()
     if (edition === null && entry.kind === 'file') return givenOut(entry.current)
     const pinned = entry.kind === 'file' && /^\d{1,9}$/.test(edition!) ? entry.edition(Number(edition)) : undefined
@@ -88,13 +105,22 @@ export function createDeliveryService({ directory, bundles, store, checks, tally
   /** The representation under the name its button chose, where it chose one. */
   function named(saved: Representation, fileName: string, chosen: string | undefined): Representation {
     if (chosen === undefined) return saved
-    return { ...saved, headers: { ...saved.headers, 'Content-Disposition': contentDisposition('attachment', nameToSave(fileName, chosen)) } }
+    return {
+      ...saved,
+      headers: { ...saved.headers, 'Content-Disposition': contentDisposition('attachment', nameToSave(fileName, chosen)) },
+    }
   }
 
   const { addressOf } = visitors
 
   /** What tells the tally what left for an address: nothing of what a browser fetches ahead, or whoever works at the desk tries. */
-  function reporter(address: string, request: IncomingMessage, { file, edition, contents }: Deliverable, { etag, size }: Representation, at: string | null): (sent: Sent) => void {
+  function reporter(
+    address: string,
+    request: IncomingMessage,
+    { file, edition, contents }: Deliverable,
+    { etag, size }: Representation,
+    at: string | null,
+  ): (sent: Sent) => void {
     const { headers } = request
     if (isAhead(headers)) return () => undefined
     const userAgent = headers['user-agent']
@@ -110,24 +136,33 @@ export function createDeliveryService({ directory, bundles, store, checks, tally
   async function watched<T>(work: Promise<T>): Promise<T> {
     try {
       return await work
-    }
-    catch (error) {
+    } catch (error) {
       if (error instanceof Damaged) await troubles.note(error.sha256, error.trouble)
       throw error
     }
   }
 
-  async function answer(request: IncomingMessage, response: ServerResponse, deliverable: Deliverable, { save, at }: Pick<DeliveryQuery, 'save' | 'at'>): Promise<void> {
+  async function answer(
+    request: IncomingMessage,
+    response: ServerResponse,
+    deliverable: Deliverable,
+    { save, at }: Pick<DeliveryQuery, 'save' | 'at'>,
+  ): Promise<void> {
     const packed = encodings.choose(deliverable, headerOf(request.headers, 'accept-encoding'))
     const { shown, saved } = packed ?? deliverable
     const representation = !save ? shown : at === null ? saved : named(saved, deliverable.fileName, (await directory.savedNames()).get(at))
     const reply = respond(request.method!, request.headers, representation, boundary)
     // HEAD, 304, 412 and 416 go out without a look at the store.
-    if (!reply.body.length && (request.method !== 'GET' || reply.status > 206)) return void response.writeHead(reply.status, readyFields(reply.headers)).end()
+    if (!reply.body.length && (request.method !== 'GET' || reply.status > 206))
+      return void response.writeHead(reply.status, readyFields(reply.headers)).end()
     const address = addressOf(request)
     const report = reporter(address, request, deliverable, representation, at)
 
-    if (await checks.isOn()) await checks.check(deliverable, reply.body.filter(part => typeof part === 'object'))
+    if (await checks.isOn())
+      await checks.check(
+        deliverable,
+        reply.body.filter(part => typeof part === 'object'),
+      )
     const fromDisk = !packed && bytes.areStored(deliverable)
     if (front && fromDisk && 'sha256' in deliverable.bytes && front.canTake(request.headers, reply)) {
       return front.hand(response, reply, deliverable.bytes.sha256, (delivered, unsure) => report({ delivered, unsure }))
@@ -135,8 +170,7 @@ export function createDeliveryService({ directory, bundles, store, checks, tally
     const giveTurn = fromDisk ? await turns.take(address) : undefined
     try {
       report(await send(response, reply, packed?.read ?? bytes.readerOf(deliverable)))
-    }
-    finally {
+    } finally {
       giveTurn?.()
     }
   }
@@ -148,11 +182,12 @@ export function createDeliveryService({ directory, bundles, store, checks, tally
   return {
     /** Shows a file to its owner, the one in the bin too; the tally is told nothing. */
     async show(request: IncomingMessage, response: ServerResponse, fileId: string): Promise<void> {
-      await show(request, response, await directory.current(fileId) ?? bundleDeliverable(fileId, await bundles.laidOut(fileId)))
+      await show(request, response, (await directory.current(fileId)) ?? bundleDeliverable(fileId, await bundles.laidOut(fileId)))
     },
 
     /** Sends the owner a zip that was laid out for them. */
-    showZip: (request: IncomingMessage, response: ServerResponse, zip: LaidOut): Promise<void> => show(request, response, bundleDeliverable('', zip)),
+    showZip: (request: IncomingMessage, response: ServerResponse, zip: LaidOut): Promise<void> =>
+      show(request, response, bundleDeliverable('', zip)),
 
     /**
      * Answers as {@link deliver} would, but without a turn of the loop, where all it takes is in memory: that a file is
@@ -160,7 +195,13 @@ export function createDeliveryService({ directory, bundles, store, checks, tally
      *
      * @returns whether it was answered
      */
-    deliverAtOnce(request: IncomingMessage, response: ServerResponse, name: string, { save, edition, at }: DeliveryQuery, signpost: boolean): boolean {
+    deliverAtOnce(
+      request: IncomingMessage,
+      response: ServerResponse,
+      name: string,
+      { save, edition, at }: DeliveryQuery,
+      signpost: boolean,
+    ): boolean {
       const entry = edition === null ? directory.known(name, signpost) : undefined
       // Texts have packed forms, with tags of their own.
       if (entry?.kind !== 'file' || entry.current === 'withdrawn' || entry.current.textLike) return false
@@ -177,7 +218,13 @@ export function createDeliveryService({ directory, bundles, store, checks, tally
       const reply = respond(request.method!, request.headers, representation, boundary)
       const [part] = reply.body
       if (reply.body.length !== 1 || typeof part !== 'object') return false
-      sendAtOnce(response, reply, part, whole.subarray(part.start, part.end), reporter(addressOf(request), request, deliverable, representation, at))
+      sendAtOnce(
+        response,
+        reply,
+        part,
+        whole.subarray(part.start, part.end),
+        reporter(addressOf(request), request, deliverable, representation, at),
+      )
       return true
     },
 
@@ -187,7 +234,13 @@ export function createDeliveryService({ directory, bundles, store, checks, tally
      * @returns the path to redirect to, where this one is retired
      * @throws Problem 404 or 410
      */
-    async deliver(request: IncomingMessage, response: ServerResponse, name: string, query: DeliveryQuery, signpost: boolean): Promise<string | undefined> {
+    async deliver(
+      request: IncomingMessage,
+      response: ServerResponse,
+      name: string,
+      query: DeliveryQuery,
+      signpost: boolean,
+    ): Promise<string | undefined> {
       const entry = await directory.find(name, signpost)
       if (entry?.kind === 'moved') return entry.path
       await watched(answer(request, response, await choose(entry, query.edition), query))
@@ -195,10 +248,15 @@ export function createDeliveryService({ directory, bundles, store, checks, tally
     },
 
     /** Whether there is something at a handle, or at the name of a signpost. */
-    isAt: async (name: string, signpost: boolean): Promise<boolean> => await directory.find(name, signpost) !== undefined,
+    isAt: async (name: string, signpost: boolean): Promise<boolean> => (await directory.find(name, signpost)) !== undefined,
 
     /** Answers a GET or HEAD for a zip of files picked from a shelf; each of them counts as downloaded from there. */
-    async deliverPicked(request: IncomingMessage, response: ServerResponse, { zip, files }: { zip: LaidOut, files: FileItem[] }, shelf: string): Promise<void> {
+    async deliverPicked(
+      request: IncomingMessage,
+      response: ServerResponse,
+      { zip, files }: { zip: LaidOut; files: FileItem[] },
+      shelf: string,
+    ): Promise<void> {
       const contents = files.map(({ id, edition, size }) => ({ file: id, edition, size }))
       await watched(answer(request, response, { ...bundleDeliverable(`shelf ${shelf}`, zip), contents }, { save: false, at: shelf }))
     },

@@ -10,9 +10,9 @@ import { createKnownNames, keyOfName } from './knownNames'
 /** What an address in `/files/` or `/to/` leads to. */
 export type Entry =
   /** `withdrawn` stands in the place of an edition that visitors no longer get */
-  | { kind: 'file', id: string, current: Deliverable | 'withdrawn', edition: (number: number) => Deliverable | 'withdrawn' | undefined }
-  | { kind: 'bundle', id: string }
-  | { kind: 'moved', path: string }
+  | { kind: 'file'; id: string; current: Deliverable | 'withdrawn'; edition: (number: number) => Deliverable | 'withdrawn' | undefined }
+  | { kind: 'bundle'; id: string }
+  | { kind: 'moved'; path: string }
   | { kind: 'gone' }
   /** a signpost that points at nothing just now */
   | { kind: 'nowhere' }
@@ -62,8 +62,11 @@ export function createDirectory(db: Database, events: Events) {
   async function read(handle: string): Promise<Entry | undefined> {
     const [file] = await db.select().from(files).where(eq(files.handle, handle))
     if (!file) {
-      const [retired] = await db.select({ fileId: retiredHandles.fileId, handle: files.handle }).from(retiredHandles)
-        .leftJoin(files, eq(files.id, retiredHandles.fileId)).where(eq(retiredHandles.handle, handle))
+      const [retired] = await db
+        .select({ fileId: retiredHandles.fileId, handle: files.handle })
+        .from(retiredHandles)
+        .leftJoin(files, eq(files.id, retiredHandles.fileId))
+        .where(eq(retiredHandles.handle, handle))
       if (!retired) return undefined
       return retired.handle === null ? { kind: 'gone' } : { kind: 'moved', path: filePath(retired.handle) }
     }
@@ -71,34 +74,56 @@ export function createDirectory(db: Database, events: Events) {
   }
 
   async function readSignpost(name: string): Promise<Entry | undefined> {
-    const [found] = await db.select({ file: files }).from(signposts).leftJoin(files, eq(files.id, signposts.fileId)).where(eq(signposts.name, name))
+    const [found] = await db
+      .select({ file: files })
+      .from(signposts)
+      .leftJoin(files, eq(files.id, signposts.fileId))
+      .where(eq(signposts.name, name))
     if (found) return found.file && !found.file.deleted ? entryOf(found.file) : { kind: 'nowhere' }
-    const [former] = await db.select({ name: signposts.name }).from(retiredSignposts).leftJoin(signposts, eq(signposts.id, retiredSignposts.signpostId)).where(eq(retiredSignposts.name, name))
+    const [former] = await db
+      .select({ name: signposts.name })
+      .from(retiredSignposts)
+      .leftJoin(signposts, eq(signposts.id, retiredSignposts.signpostId))
+      .where(eq(retiredSignposts.name, name))
     if (!former) return undefined
     return former.name === null ? { kind: 'gone' } : { kind: 'moved', path: `/to/${former.name}` }
   }
 
   async function entryOf(file: typeof files.$inferSelect): Promise<Entry> {
     if (file.deleted) return { kind: 'gone' }
-    const rows = await db.select({ edition: editions, blob: blobs }).from(editions)
+    const rows = await db
+      .select({ edition: editions, blob: blobs })
+      .from(editions)
       .innerJoin(blobs, eq(blobs.sha256, editions.sha256))
       .where(and(eq(editions.fileId, file.id), sql`(${editions.pinned} or ${editions.number} = ${file.edition})`))
     const current = rows.find(row => row.edition.number === file.edition)
     if (!current) return { kind: 'bundle', id: file.id }
-    const byNumber = new Map(rows.map(row => [row.edition.number, row.edition.withdrawn ? 'withdrawn' as const : editionDeliverable(row)]))
-    return { kind: 'file', id: file.id, current: current.edition.withdrawn ? 'withdrawn' : editionDeliverable(current, file.changed), edition: number => byNumber.get(number) }
+    const byNumber = new Map(
+      rows.map(row => [row.edition.number, row.edition.withdrawn ? ('withdrawn' as const) : editionDeliverable(row)]),
+    )
+    return {
+      kind: 'file',
+      id: file.id,
+      current: current.edition.withdrawn ? 'withdrawn' : editionDeliverable(current, file.changed),
+      edition: number => byNumber.get(number),
+    }
   }
 
   /** The current edition of a file, be it in the bin. */
   async function current(fileId: string): Promise<Deliverable | undefined> {
-    const [row] = await db.select({ edition: editions, blob: blobs, changed: files.changed }).from(files)
+    const [row] = await db
+      .select({ edition: editions, blob: blobs, changed: files.changed })
+      .from(files)
       .innerJoin(editions, and(eq(editions.fileId, files.id), eq(editions.number, files.edition)))
-      .innerJoin(blobs, eq(blobs.sha256, editions.sha256)).where(eq(files.id, fileId))
+      .innerJoin(blobs, eq(blobs.sha256, editions.sha256))
+      .where(eq(files.id, fileId))
     return row && editionDeliverable(row, row.changed)
   }
 
   async function readSavedNames(): Promise<SavedNames> {
-    const rows = await db.select({ placement: uses.placement, saveAs: uses.saveAs }).from(uses)
+    const rows = await db
+      .select({ placement: uses.placement, saveAs: uses.saveAs })
+      .from(uses)
       .where(and(eq(uses.side, 'live'), sql`${uses.saveAs} <> ''`))
     return new Map(rows.map(({ placement, saveAs }) => [placement, saveAs]))
   }
@@ -118,15 +143,14 @@ export function createDirectory(db: Database, events: Events) {
       const key = keyOfName(name, signpost)
       const known = entries.get(key)
       if (known) return known
-      if (!await given.has(key)) return undefined
+      if (!(await given.has(key))) return undefined
       const touched = new Set<string>()
       readings.add(touched)
       try {
         const entry = await (signpost ? readSignpost(name) : read(name))
         if (entry) remember(key, entry, signpost, touched)
         return entry
-      }
-      finally {
+      } finally {
         readings.delete(touched)
       }
     },

@@ -9,7 +9,9 @@ let test: TestTrough
 let server: Awaited<ReturnType<typeof listen>>
 beforeAll(async () => {
   test = await openTestTrough()
-  server = await listen((incoming, response) => answerFile(test.trough, incoming, response, new URL(incoming.url!, 'http://x').pathname, ''))
+  server = await listen((incoming, response) =>
+    answerFile(test.trough, incoming, response, new URL(incoming.url!, 'http://x').pathname, ''),
+  )
 })
 afterAll(async () => {
   await server.close()
@@ -17,20 +19,29 @@ afterAll(async () => {
 })
 
 /** The answer as it is on the wire: fetch would unpack it. */
-const get = (handle: string, headers: Record<string, string>) => new Promise<{ status: number, headers: Record<string, string>, body: Buffer }>((resolve, reject) => {
-  request(`${server.url}/files/${handle}`, { headers }, (response) => {
-    const chunks: Buffer[] = []
-    response.on('data', (chunk: Buffer) => chunks.push(chunk))
-    response.on('end', () => resolve({ status: response.statusCode!, headers: response.headers as Record<string, string>, body: Buffer.concat(chunks) }))
-  }).on('error', reject).end()
-})
+const get = (handle: string, headers: Record<string, string>) =>
+  new Promise<{ status: number; headers: Record<string, string>; body: Buffer }>((resolve, reject) => {
+    request(`${server.url}/files/${handle}`, { headers }, response => {
+      const chunks: Buffer[] = []
+      response.on('data', (chunk: Buffer) => chunks.push(chunk))
+      response.on('end', () =>
+        resolve({ status: response.statusCode!, headers: response.headers as Record<string, string>, body: Buffer.concat(chunks) }),
+      )
+    })
+      .on('error', reject)
+      .end()
+  })
 
 it('text is sent packed to those who take it, each form with validators and digest of its own (RFC 9110, 8.8.3.3; RFC 9530)', async () => {
   const { handle } = await test.put('rates.csv', TEXT)
   const first = await get(handle, { 'Accept-Encoding': 'br' })
   expect([first.headers['content-encoding'], first.body.toString(), first.headers.vary]).toEqual([undefined, TEXT, 'Accept-Encoding'])
   await expect.poll(async () => (await get(handle, { 'Accept-Encoding': 'gzip, br' })).headers['content-encoding']).toBe('br')
-  const [br, gzip, plain] = [await get(handle, { 'Accept-Encoding': 'br' }), await get(handle, { 'Accept-Encoding': 'gzip' }), await get(handle, {})]
+  const [br, gzip, plain] = [
+    await get(handle, { 'Accept-Encoding': 'br' }),
+    await get(handle, { 'Accept-Encoding': 'gzip' }),
+    await get(handle, {}),
+  ]
   expect([brotliDecompressSync(br.body).toString(), gunzipSync(gzip.body).toString(), plain.body.toString()]).toEqual([TEXT, TEXT, TEXT])
   expect(new Set([br, gzip, plain].map(answer => answer.headers.etag)).size).toBe(3)
   for (const answer of [br, gzip, plain]) {

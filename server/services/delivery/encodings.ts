@@ -16,19 +16,27 @@ const [LEAST, MOST] = [1000, 8 * 1000 * 1000]
 const MEMORY = 64 * 1024 * 1024
 
 const encoders: Record<Coding, (bytes: Buffer) => Promise<Buffer>> = {
-  br: bytes => promisify((text: Buffer, done: (error: Error | null, packed: Buffer) => void) => brotliCompress(text, { params: { [constants.BROTLI_PARAM_QUALITY]: 6 } }, done))(bytes),
+  br: bytes =>
+    promisify((text: Buffer, done: (error: Error | null, packed: Buffer) => void) =>
+      brotliCompress(text, { params: { [constants.BROTLI_PARAM_QUALITY]: 6 } }, done),
+    )(bytes),
   gzip: promisify<Buffer, Buffer>(gzip),
 }
 
-type Packed = Record<Coding, { bytes: Buffer, digest: string }>
+type Packed = Record<Coding, { bytes: Buffer; digest: string }>
 
 /** An answer, packed for the way. */
-export interface Form { shown: Representation, saved: Representation, read: ReadRange }
+export interface Form {
+  shown: Representation
+  saved: Representation
+  read: ReadRange
+}
 
 /** Text-like files, packed for the way; made beside the first delivery, which goes out as it is. */
 export function createEncodings(bytes: Bytes, events: Events) {
   const packed = new LRUCache<string, Packed | 'no smaller'>({
-    maxSize: MEMORY, sizeCalculation: known => known === 'no smaller' ? 1 : known.br.bytes.length + known.gzip.bytes.length,
+    maxSize: MEMORY,
+    sizeCalculation: known => (known === 'no smaller' ? 1 : known.br.bytes.length + known.gzip.bytes.length),
   })
   events.on('bytes', hashes => hashes.forEach(sha256 => packed.delete(sha256)))
   const waiting = new Set<string>()
@@ -36,10 +44,12 @@ export function createEncodings(bytes: Bytes, events: Events) {
 
   async function pack(sha256: string, size: number): Promise<void> {
     const whole = await bytes.readWhole(sha256, size)
-    const pairs = await Promise.all(CODINGS.map(async (coding) => {
-      const made = await encoders[coding](whole)
-      return [coding, { bytes: made, digest: createHash('sha256').update(made).digest('hex') }] as const
-    }))
+    const pairs = await Promise.all(
+      CODINGS.map(async coding => {
+        const made = await encoders[coding](whole)
+        return [coding, { bytes: made, digest: createHash('sha256').update(made).digest('hex') }] as const
+      }),
+    )
     const all = Object.fromEntries(pairs) as Packed
     packed.set(sha256, all.gzip.bytes.length < size ? all : 'no smaller')
   }
@@ -48,8 +58,17 @@ export function createEncodings(bytes: Bytes, events: Events) {
   function encode(representation: Representation, coding: Coding, { bytes: { length }, digest }: Packed[Coding]): Representation {
     const etag = representation.etag.replace(/"$/, `-${coding}"`)
     return {
-      ...representation, etag, size: length, unchanged: { ...representation.unchanged, ETag: etag },
-      headers: { ...representation.headers, 'ETag': etag, 'Content-Length': length, 'Content-Encoding': coding, 'Repr-Digest': reprDigest(digest) },
+      ...representation,
+      etag,
+      size: length,
+      unchanged: { ...representation.unchanged, ETag: etag },
+      headers: {
+        ...representation.headers,
+        'ETag': etag,
+        'Content-Length': length,
+        'Content-Encoding': coding,
+        'Repr-Digest': reprDigest(digest),
+      },
     }
   }
 
@@ -64,11 +83,17 @@ export function createEncodings(bytes: Bytes, events: Events) {
       const ready = packed.get(sha256)
       if (!ready && !waiting.has(sha256)) {
         waiting.add(sha256)
-        void oneAtATime(() => pack(sha256, saved.size)).catch(laterTrouble('a text could not be packed')).finally(() => waiting.delete(sha256))
+        void oneAtATime(() => pack(sha256, saved.size))
+          .catch(laterTrouble('a text could not be packed'))
+          .finally(() => waiting.delete(sha256))
       }
       if (!ready || ready === 'no smaller') return undefined
       const form = ready[coding]
-      return { shown: encode(shown, coding, form), saved: encode(saved, coding, form), read: ({ start, end }) => form.bytes.subarray(start, end) }
+      return {
+        shown: encode(shown, coding, form),
+        saved: encode(saved, coding, form),
+        read: ({ start, end }) => form.bytes.subarray(start, end),
+      }
     },
   }
 }

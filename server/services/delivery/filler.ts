@@ -6,11 +6,16 @@ import type { OpenBlob, Store } from '../../store/store'
 /** Blobs opened before their turn, so that many small ones follow each other without a pause. */
 const AHEAD = 2
 
-type Blob = { source: string, start: number, end: number, opened: Promise<OpenBlob> }
+type Blob = { source: string; start: number; end: number; opened: Promise<OpenBlob> }
 
 /** Stored bytes that are not as their record says. */
 export class Damaged extends Error {
-  constructor(readonly sha256: string, readonly trouble: Trouble, what: string, options?: ErrorOptions) {
+  constructor(
+    readonly sha256: string,
+    readonly trouble: Trouble,
+    what: string,
+    options?: ErrorOptions,
+  ) {
     super(`The stored bytes ${sha256} ${what}.`, options)
   }
 }
@@ -20,7 +25,10 @@ export class Filler {
   private readonly waiting: (Uint8Array | Blob)[] = []
   private readonly stretches: Iterator<Stretch>
 
-  constructor(private readonly store: Store, stretches: Iterable<Stretch>) {
+  constructor(
+    private readonly store: Store,
+    stretches: Iterable<Stretch>,
+  ) {
     this.stretches = stretches[Symbol.iterator]()
     this.lookAhead()
   }
@@ -103,6 +111,15 @@ export class Filler {
   /** Closes whatever is open. */
   async close(): Promise<void> {
     const open = this.waiting.splice(0)
-    await Promise.all(open.map(async piece => piece instanceof Uint8Array || await piece.opened.then(blob => blob.close(), () => undefined)))
+    await Promise.all(
+      open.map(
+        async piece =>
+          piece instanceof Uint8Array ||
+          (await piece.opened.then(
+            blob => blob.close(),
+            () => undefined,
+          )),
+      ),
+    )
   }
 }

@@ -32,7 +32,8 @@ afterAll(async () => {
 })
 
 const BROWSER = 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0'
-const get = (path: string, headers: Record<string, string> = {}, base = nginx.url) => fetch(`${base}/files/${path}`, { headers: { 'User-Agent': BROWSER, ...headers } })
+const get = (path: string, headers: Record<string, string> = {}, base = nginx.url) =>
+  fetch(`${base}/files/${path}`, { headers: { 'User-Agent': BROWSER, ...headers } })
 const body = async (response: Response) => Buffer.from(await response.arrayBuffer())
 const downloads = async (file: FileItem) => {
   await test.trough.tally.flush()
@@ -42,23 +43,38 @@ const downloads = async (file: FileItem) => {
 describe('behind nginx, which sends stored bytes itself', () => {
   it('a file arrives whole, with the fields Trough gives it, and is counted', async () => {
     // Trough itself sends no byte of it.
-    expect((await get(big.handle, {}, server.url)).headers.get('x-accel-redirect')).toBe(`/_trough-store/sha256/${big.sha256.slice(0, 2)}/${big.sha256.slice(2, 4)}/${big.sha256}`)
+    expect((await get(big.handle, {}, server.url)).headers.get('x-accel-redirect')).toBe(
+      `/_trough-store/sha256/${big.sha256.slice(0, 2)}/${big.sha256.slice(2, 4)}/${big.sha256}`,
+    )
     const response = await get(big.handle)
     expect((await body(response)).equals(BIG)).toBe(true)
     expect(Object.fromEntries(response.headers)).toMatchObject({
-      'etag': `"${big.sha256.slice(0, 32)}"`, 'content-type': 'application/pdf', 'content-disposition': 'inline; filename=big.pdf', 'cache-control': 'no-cache', 'accept-ranges': 'bytes',
-      'x-content-type-options': 'nosniff', 'repr-digest': `sha-256=:${Buffer.from(big.sha256, 'hex').toString('base64')}:`, 'last-modified': new Date(big.changed).toUTCString(),
+      'etag': `"${big.sha256.slice(0, 32)}"`,
+      'content-type': 'application/pdf',
+      'content-disposition': 'inline; filename=big.pdf',
+      'cache-control': 'no-cache',
+      'accept-ranges': 'bytes',
+      'x-content-type-options': 'nosniff',
+      'repr-digest': `sha-256=:${Buffer.from(big.sha256, 'hex').toString('base64')}:`,
+      'last-modified': new Date(big.changed).toUTCString(),
     })
     for (const name of ['x-trough-delivery', 'x-accel-redirect']) expect(response.headers.get(name)).toBeNull()
     await expect.poll(() => downloads(big)).toBe(1)
   })
 
   it.each<[string, Record<string, string>, number]>([
-    ['a range', { Range: 'bytes=1000-1999' }, 206], ['a range that still applies', { 'Range': 'bytes=1000-1999', 'If-Range': 'OWN' }, 206],
-    ['a range of other bytes', { 'Range': 'bytes=1000-1999', 'If-Range': '"other"' }, 200], ['several ranges', { Range: 'bytes=0-9,100-199' }, 206],
-    ['a range behind the end', { Range: 'bytes=99999999-' }, 416], ['what the client has', { 'If-None-Match': 'OWN' }, 304], ['only if it is the same', { 'If-Match': 'OWN' }, 200], ['only if it is another', { 'If-Match': '"other"' }, 412],
+    ['a range', { Range: 'bytes=1000-1999' }, 206],
+    ['a range that still applies', { 'Range': 'bytes=1000-1999', 'If-Range': 'OWN' }, 206],
+    ['a range of other bytes', { 'Range': 'bytes=1000-1999', 'If-Range': '"other"' }, 200],
+    ['several ranges', { Range: 'bytes=0-9,100-199' }, 206],
+    ['a range behind the end', { Range: 'bytes=99999999-' }, 416],
+    ['what the client has', { 'If-None-Match': 'OWN' }, 304],
+    ['only if it is the same', { 'If-Match': 'OWN' }, 200],
+    ['only if it is another', { 'If-Match': '"other"' }, 412],
   ])('%s is answered as Trough alone would answer it (RFC 9110)', async (_, headers, status) => {
-    const own = Object.fromEntries(Object.entries(headers).map(([name, value]) => [name, value === 'OWN' ? `"${big.sha256.slice(0, 32)}"` : value]))
+    const own = Object.fromEntries(
+      Object.entries(headers).map(([name, value]) => [name, value === 'OWN' ? `"${big.sha256.slice(0, 32)}"` : value]),
+    )
     const response = await get(big.handle, own)
     const bytes = await body(response)
     expect(response.status).toBe(status)
@@ -73,16 +89,20 @@ describe('behind nginx, which sends stored bytes itself', () => {
     await expect.poll(() => downloads(big)).toBeGreaterThanOrEqual(1)
     await new Promise(resolve => setTimeout(resolve, 200))
     const before = await downloads(big)
-    const received = await new Promise<number>((resolve) => {
+    const received = await new Promise<number>(resolve => {
       let count = 0
-      const asked = request(`${nginx.url}/files/${big.handle}`, { headers: { 'User-Agent': 'Mozilla/5.0 (broken off) Firefox/140.0' } }, (response) => {
-        response.on('data', (chunk: Buffer) => {
-          count += chunk.length
-          if (count > 300_000) asked.destroy()
-        })
-        response.on('error', () => undefined)
-        response.on('close', () => resolve(count))
-      })
+      const asked = request(
+        `${nginx.url}/files/${big.handle}`,
+        { headers: { 'User-Agent': 'Mozilla/5.0 (broken off) Firefox/140.0' } },
+        response => {
+          response.on('data', (chunk: Buffer) => {
+            count += chunk.length
+            if (count > 300_000) asked.destroy()
+          })
+          response.on('error', () => undefined)
+          response.on('close', () => resolve(count))
+        },
+      )
       asked.end()
     })
     await new Promise(resolve => setTimeout(resolve, 300))
@@ -98,6 +118,8 @@ describe('behind nginx, which sends stored bytes itself', () => {
   })
 
   it('nobody reaches the store by its address', async () => {
-    expect((await fetch(`${nginx.url}/_trough-store/sha256/${big.sha256.slice(0, 2)}/${big.sha256.slice(2, 4)}/${big.sha256}`)).status).toBe(404)
+    expect(
+      (await fetch(`${nginx.url}/_trough-store/sha256/${big.sha256.slice(0, 2)}/${big.sha256.slice(2, 4)}/${big.sha256}`)).status,
+    ).toBe(404)
   })
 })

@@ -30,7 +30,7 @@ const LINE = /\b([0-9a-f]{24}) (200|206) (\d+) (?:-|bytes (\d+)-\d+\/\d+)/
  * It reports each delivery in a line of its log, so that counting stays right: what was broken off is known as such.
  */
 export function createFront({ prefix, port }: FrontOptions, store: Pick<LocalStore, 'placeOf'>) {
-  const inHand = new LRUCache<string, { length: number, report: Report }>({ max: MOST_IN_HAND, ttl: DAY })
+  const inHand = new LRUCache<string, { length: number; report: Report }>({ max: MOST_IN_HAND, ttl: DAY })
   let socket: Socket | undefined
 
   function take(line: string): void {
@@ -58,7 +58,10 @@ export function createFront({ prefix, port }: FrontOptions, store: Pick<LocalSto
      * the validators can decide have been decided, except those it would decide again without knowing them.
      */
     canTake: (request: RequestHeaders, { status, body }: Answer): boolean =>
-      (status === 200 || status === 206) && body.length === 1 && headerOf(request, 'if-match') === undefined && headerOf(request, 'if-unmodified-since') === undefined,
+      (status === 200 || status === 206) &&
+      body.length === 1 &&
+      headerOf(request, 'if-match') === undefined &&
+      headerOf(request, 'if-unmodified-since') === undefined,
 
     /** Hands stored bytes over. */
     hand(response: ServerResponse, { headers, body }: Answer, sha256: string, report: Report): void {
@@ -66,7 +69,9 @@ export function createFront({ prefix, port }: FrontOptions, store: Pick<LocalSto
       const [range] = body as [ByteRange]
       inHand.set(delivery, { length: range.end - range.start, report })
       const { 'Content-Length': _, 'Content-Range': __, 'Accept-Ranges': ___, ...rest } = headers
-      response.writeHead(200, { ...rest, 'X-Accel-Redirect': prefix + store.placeOf(sha256), 'X-Trough-Delivery': delivery, 'Content-Length': 0 }).end()
+      response
+        .writeHead(200, { ...rest, 'X-Accel-Redirect': prefix + store.placeOf(sha256), 'X-Trough-Delivery': delivery, 'Content-Length': 0 })
+        .end()
     },
 
     close(): void {

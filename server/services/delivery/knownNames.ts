@@ -4,7 +4,7 @@ import { files, retiredHandles, retiredSignposts, signposts } from '../../db/sch
 import type { Events } from '../events'
 
 /** The key of a handle or of a signpost's name: no handle has a slash in it. */
-export const keyOfName = (name: string, signpost: boolean): string => signpost ? `/${name}` : name
+export const keyOfName = (name: string, signpost: boolean): string => (signpost ? `/${name}` : name)
 
 /** Names read in one question: more would keep visitors waiting. */
 const AT_ONCE = 5000
@@ -21,12 +21,17 @@ export function createKnownNames(db: Database, events: Events) {
   let working: Promise<void> | undefined
 
   events.on('library', ids => ids.forEach(id => stale.add(id)))
-  events.on('signposts', () => signpostsStale = true)
+  events.on('signposts', () => (signpostsStale = true))
 
   async function loadAll(): Promise<void> {
     for (const table of [files, retiredHandles] as const) {
       for (let last = '', count = AT_ONCE; count === AT_ONCE;) {
-        const rows = await db.select({ handle: table.handle }).from(table).where(gt(table.handle, last)).orderBy(asc(table.handle)).limit(AT_ONCE)
+        const rows = await db
+          .select({ handle: table.handle })
+          .from(table)
+          .where(gt(table.handle, last))
+          .orderBy(asc(table.handle))
+          .limit(AT_ONCE)
         for (const { handle } of rows) names.add(handle)
         count = rows.length
         last = rows.at(-1)?.handle ?? last
@@ -45,14 +50,17 @@ export function createKnownNames(db: Database, events: Events) {
       // A handle that is given back or taken away is that of a file that changed.
       if (ids.length) {
         for (const { handle } of await db.select({ handle: files.handle }).from(files).where(inArray(files.id, ids))) names.add(handle)
-        for (const { handle } of await db.select({ handle: retiredHandles.handle }).from(retiredHandles).where(inArray(retiredHandles.fileId, ids))) names.add(handle)
+        for (const { handle } of await db
+          .select({ handle: retiredHandles.handle })
+          .from(retiredHandles)
+          .where(inArray(retiredHandles.fileId, ids)))
+          names.add(handle)
       }
       if (withSignposts) {
         for (const { name } of await db.select({ name: signposts.name }).from(signposts)) names.add(keyOfName(name, true))
         for (const { name } of await db.select({ name: retiredSignposts.name }).from(retiredSignposts)) names.add(keyOfName(name, true))
       }
-    }
-    catch (error) {
+    } catch (error) {
       ids.forEach(id => stale.add(id))
       signpostsStale ||= withSignposts
       throw error
@@ -62,7 +70,7 @@ export function createKnownNames(db: Database, events: Events) {
   return {
     /** Whether a name may lead somewhere. */
     async has(key: string): Promise<boolean> {
-      while (working || !loaded || stale.size || signpostsStale) await (working ??= freshen().finally(() => working = undefined))
+      while (working || !loaded || stale.size || signpostsStale) await (working ??= freshen().finally(() => (working = undefined)))
       return names.has(key)
     },
   }

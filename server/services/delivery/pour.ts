@@ -15,7 +15,12 @@ const buffers = new Buffers()
  * @param taken is told how many bytes the system has taken: what waits in our own buffers may never leave
  * @param handed is told how many bytes were handed over to be sent
  */
-export async function pour(response: ServerResponse, filler: Filler, taken: (bytes: number) => void, handed: (bytes: number) => void): Promise<void> {
+export async function pour(
+  response: ServerResponse,
+  filler: Filler,
+  taken: (bytes: number) => void,
+  handed: (bytes: number) => void,
+): Promise<void> {
   let underWay = 0
   let sent = 0
   let wake: (() => void) | undefined
@@ -34,7 +39,7 @@ export async function pour(response: ServerResponse, filler: Filler, taken: (byt
       }
       handed(count)
       underWay++
-      response.write(count === buffer.length ? buffer : buffer.subarray(0, count), (error) => {
+      response.write(count === buffer.length ? buffer : buffer.subarray(0, count), error => {
         underWay--
         buffers.give(buffer)
         if (!error) {
@@ -43,10 +48,9 @@ export async function pour(response: ServerResponse, filler: Filler, taken: (byt
         }
         wake?.()
       })
-      while (underWay >= UNDER_WAY && !response.destroyed) await new Promise<void>(resolve => wake = resolve)
+      while (underWay >= UNDER_WAY && !response.destroyed) await new Promise<void>(resolve => (wake = resolve))
     }
-  }
-  finally {
+  } finally {
     response.off('close', onClose)
     await filler.close()
   }

@@ -22,15 +22,15 @@ beforeAll(async () => {
 afterAll(() => rm(folder, { recursive: true }))
 
 /** How often this process has the blob open. */
-const openBlobs = () => readdirSync('/proc/self/fd').filter((fd) => {
-  try {
-    return readlinkSync(`/proc/self/fd/${fd}`).endsWith(hash)
-  }
-  catch {
-    // Closed between listing and looking.
-    return false
-  }
-}).length
+const openBlobs = () =>
+  readdirSync('/proc/self/fd').filter(fd => {
+    try {
+      return readlinkSync(`/proc/self/fd/${fd}`).endsWith(hash)
+    } catch {
+      // Closed between listing and looking.
+      return false
+    }
+  }).length
 
 it('a thousand clients that go away mid-way or at once leave no file open, and no answer hanging', async () => {
   const store = localStore(folder)
@@ -39,20 +39,30 @@ it('a thousand clients that go away mid-way or at once leave no file open, and n
   const server = await listen(async (request, response) => {
     // Some leave while their file is still being looked up.
     await wait(Math.random() * 5)
-    const answer = send(response, respond('GET', request.headers, representation, () => 'b'), range => new Filler(store, [{ source: hash, ...range }]))
+    const answer = send(
+      response,
+      respond('GET', request.headers, representation, () => 'b'),
+      range => new Filler(store, [{ source: hash, ...range }]),
+    )
     answers.push(answer)
     await answer
   })
   const { port } = new URL(server.url)
-  await Promise.all(Array.from({ length: 1000 }, (_, index) => new Promise<void>((resolve) => {
-    const socket = connect(Number(port), '127.0.0.1', () => {
-      socket.write(`GET / HTTP/1.1\r\nHost: x\r\n${index % 3 ? '' : 'Range: bytes=0-9999999,15000000-19000000\r\n'}\r\n`)
-      if (index % 4 === 0) setTimeout(() => socket.destroy(), Math.random() * 5)
-      else socket.once('data', () => socket.destroy())
-    })
-    socket.on('close', () => resolve())
-    socket.on('error', () => undefined)
-  })))
+  await Promise.all(
+    Array.from(
+      { length: 1000 },
+      (_, index) =>
+        new Promise<void>(resolve => {
+          const socket = connect(Number(port), '127.0.0.1', () => {
+            socket.write(`GET / HTTP/1.1\r\nHost: x\r\n${index % 3 ? '' : 'Range: bytes=0-9999999,15000000-19000000\r\n'}\r\n`)
+            if (index % 4 === 0) setTimeout(() => socket.destroy(), Math.random() * 5)
+            else socket.once('data', () => socket.destroy())
+          })
+          socket.on('close', () => resolve())
+          socket.on('error', () => undefined)
+        }),
+    ),
+  )
   await wait(100)
   const sent = await Promise.all(answers)
   await wait(50)

@@ -40,8 +40,9 @@ export async function send(response: ServerResponse, { status, headers, body }: 
   if (response.destroyed) return { delivered: [] }
   const first = body.find(isRange)
   const source = first && read(first)
-  if (body.length === 1 && Buffer.isBuffer(source)) return new Promise(resolve => sendAtOnce(response, { status, headers }, first!, source, resolve))
-  const ahead = source && await opened(source)
+  if (body.length === 1 && Buffer.isBuffer(source))
+    return new Promise(resolve => sendAtOnce(response, { status, headers }, first!, source, resolve))
+  const ahead = source && (await opened(source))
   const delivered: ByteRange[] = []
   let unsure: ByteRange | undefined
   response.writeHead(status, readyFields(headers))
@@ -55,16 +56,19 @@ export async function send(response: ServerResponse, { status, headers, body }: 
       const stretch = { start: part.start, end: part.start }
       delivered.push(stretch)
       let handed = part.start
-      await sendRange(response, part === first ? ahead! : await opened(read(part)), bytes => stretch.end += bytes, bytes => handed += bytes)
+      await sendRange(
+        response,
+        part === first ? ahead! : await opened(read(part)),
+        bytes => (stretch.end += bytes),
+        bytes => (handed += bytes),
+      )
       if (response.destroyed) unsure = { start: stretch.end, end: handed }
     }
-  }
-  catch (error) {
+  } catch (error) {
     // The client must not take what has come for the whole.
     response.destroy()
     throw error
-  }
-  finally {
+  } finally {
     // It was opened beforehand; a client that left since was never sent any of it.
     if (ahead instanceof Filler) await ahead.close()
   }
@@ -73,16 +77,27 @@ export async function send(response: ServerResponse, { status, headers, body }: 
   return { delivered, unsure }
 }
 
-async function sendRange(response: ServerResponse, source: Source, taken: (bytes: number) => void, handed: (bytes: number) => void): Promise<void> {
+async function sendRange(
+  response: ServerResponse,
+  source: Source,
+  taken: (bytes: number) => void,
+  handed: (bytes: number) => void,
+): Promise<void> {
   if (source instanceof Filler) return pour(response, source, taken, handed)
   handed(source.length)
-  response.write(source, (error) => {
+  response.write(source, error => {
     if (!error) taken(source.length)
   })
 }
 
 /** Sends an answer whose one range is in memory; `report` learns what left this machine, when it has or the client has gone away. */
-export function sendAtOnce(response: ServerResponse, { status, headers }: Pick<Answer, 'status' | 'headers'>, range: ByteRange, bytes: Buffer, report: (sent: Sent) => void): void {
+export function sendAtOnce(
+  response: ServerResponse,
+  { status, headers }: Pick<Answer, 'status' | 'headers'>,
+  range: ByteRange,
+  bytes: Buffer,
+  report: (sent: Sent) => void,
+): void {
   response.writeHead(status, readyFields(headers)).end(bytes)
   response.once('close', () => report(response.writableFinished ? { delivered: [range] } : { delivered: [], unsure: range }))
 }
@@ -90,7 +105,7 @@ export function sendAtOnce(response: ServerResponse, { status, headers }: Pick<A
 /** Until the last byte is handed to the system, or the client is gone. */
 function finished(response: ServerResponse): Promise<void> {
   if (response.writableFinished || response.destroyed) return Promise.resolve()
-  return new Promise((resolve) => {
+  return new Promise(resolve => {
     response.once('finish', resolve)
     response.once('close', resolve)
   })

@@ -20,7 +20,7 @@ export class Turns {
     const count = this.taken.get(address) ?? 0
     if (count < this.atOnce) this.taken.set(address, count + 1)
     else {
-      await new Promise<void>((resolve) => {
+      await new Promise<void>(resolve => {
         const queue = this.waiting.get(address)
         if (queue) queue.push(resolve)
         else this.waiting.set(address, [resolve])

@@ -22,8 +22,16 @@ describe('an edition that waits', () => {
     const { library } = test.trough
     const file = await waitingEdition()
     expect(file).toMatchObject({ edition: 1, fileName: 'price-list-2026-10.txt', waits: true })
-    expect((await library.editions(file.id)).map(({ number, fileName }) => [number, fileName])).toEqual([[1, 'price-list-2026-10.txt'], [2, 'price-list-2026-11.txt']])
-    expect(await library.showEdition(file.id, 2)).toMatchObject({ edition: 2, fileName: 'price-list-2026-11.txt', handle: file.handle, waits: false })
+    expect((await library.editions(file.id)).map(({ number, fileName }) => [number, fileName])).toEqual([
+      [1, 'price-list-2026-10.txt'],
+      [2, 'price-list-2026-11.txt'],
+    ])
+    expect(await library.showEdition(file.id, 2)).toMatchObject({
+      edition: 2,
+      fileName: 'price-list-2026-11.txt',
+      handle: file.handle,
+      waits: false,
+    })
   })
 
   it('is held against the other: what each is, what its words changed, and what speaks against it', async () => {
@@ -31,7 +39,10 @@ describe('an edition that waits', () => {
     const file = await waitingEdition()
     await reading.idle()
     expect(await editions.compare(file.id, 2)).toMatchObject({
-      reading: false, doubts: [], now: { number: 1, tag: 'TXT', size: OLD.length }, next: { number: 2, fileName: 'price-list-2026-11.txt' },
+      reading: false,
+      doubts: [],
+      now: { number: 1, tag: 'TXT', size: OLD.length },
+      next: { number: 2, fileName: 'price-list-2026-11.txt' },
       texts: { total: 1, changes: [{ before: ['Stoneware 12.40'], after: ['Stoneware 12.90'] }] },
     })
     await test.putInto('other-2025.csv', 'a,b', { editionOf: file.id, waits: true })
@@ -58,7 +69,12 @@ describe('an edition that waits', () => {
     const file = await test.putInto('noted.txt', 'first', { by: 'owner@marlpit.example' })
     await test.putInto('noted.txt', 'second', { editionOf: file.id })
     await editions.change(file.id, 1, { note: 'Before the new clays', pinned: true })
-    expect((await library.editions(file.id))[0]).toMatchObject({ note: 'Before the new clays', pinned: true, withdrawn: false, by: 'owner@marlpit.example' })
+    expect((await library.editions(file.id))[0]).toMatchObject({
+      note: 'Before the new clays',
+      pinned: true,
+      withdrawn: false,
+      by: 'owner@marlpit.example',
+    })
     await editions.change(file.id, 1, { withdrawn: true })
     await expect(library.showEdition(file.id, 1)).rejects.toThrow('Edition 1 was withdrawn.')
     await editions.change(file.id, 1, { withdrawn: false })
@@ -70,7 +86,11 @@ describe('an edition that waits', () => {
     const { library, editions, bundles, shelves } = test.trough
     const file = await test.put('member.txt', 'member')
     const bundle = await bundles.create({ title: 'Pack', folder: null, files: [file.id], folders: [] })
-    const there = async () => [(await bundles.details(bundle.id)).total, (await shelves.filesOn({ kind: 'files', ids: [file.id] })).length, (await library.get(file.id)).withdrawn]
+    const there = async () => [
+      (await bundles.details(bundle.id)).total,
+      (await shelves.filesOn({ kind: 'files', ids: [file.id] })).length,
+      (await library.get(file.id)).withdrawn,
+    ]
     expect(await there()).toEqual([1, 1, false])
     await editions.change(file.id, 1, { withdrawn: true })
     expect(await there()).toEqual([0, 0, true])

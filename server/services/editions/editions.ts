@@ -19,19 +19,25 @@ import { createAsker, workerScript } from '../workerHost'
 
 const PATIENCE = 30_000
 
-/** Editions: what is said of them and who gets them; those that wait are held against the one visitors get, and then taken, thrown away or made files of their own. */
+/**
+ * Editions: what is said of them and who gets them; those that wait are held against the one visitors get, and then taken, thrown away or
+ * made files of their own.
+ */
 export function createEditions(db: Database, library: LibraryService, texts: SearchIndex) {
   const comparer = createAsker<CompareTask, CompareMessage>(workerScript('compare'), PATIENCE)
 
   async function one(id: string, number: number): Promise<ComparedEdition & { reading: boolean }> {
     const edition = (await library.editions(id)).find(each => each.number === number)
     if (!edition) throw notFound('edition')
-    const [blob] = await db.select({ facts: blobs.facts, preview: blobs.preview, reading: blobs.reading }).from(blobs).where(eq(blobs.sha256, edition.sha256))
+    const [blob] = await db
+      .select({ facts: blobs.facts, preview: blobs.preview, reading: blobs.reading })
+      .from(blobs)
+      .where(eq(blobs.sha256, edition.sha256))
     return { ...edition, tag: typeTag(edition.mediaType), facts: blob!.facts, preview: blob!.preview, reading: blob!.reading === 'waiting' }
   }
 
   /** @throws Problem 404, or 409 for the edition that visitors get */
-  async function waiting(tx: Queryable, id: string, number: number): Promise<{ file: FileItem, edition: EditionItem }> {
+  async function waiting(tx: Queryable, id: string, number: number): Promise<{ file: FileItem; edition: EditionItem }> {
     const file = await library.get(id, tx)
     const edition = (await library.editions(id, tx)).find(each => each.number === number)
     if (!edition) throw notFound('edition')
@@ -61,8 +67,12 @@ export function createEditions(db: Database, library: LibraryService, texts: Sea
      */
     async change(id: string, number: number, changed: EditionChange): Promise<void> {
       if (anyGiven(changed)) {
-        await db.transaction(async (tx) => {
-          const known = await tx.update(editions).set(changed).where(and(eq(editions.fileId, id), eq(editions.number, number))).returning({ number: editions.number })
+        await db.transaction(async tx => {
+          const known = await tx
+            .update(editions)
+            .set(changed)
+            .where(and(eq(editions.fileId, id), eq(editions.number, number)))
+            .returning({ number: editions.number })
           if (!known.length) throw notFound('edition')
           if (changed.withdrawn) await unsetEdition(tx, id, number)
         })
@@ -71,7 +81,7 @@ export function createEditions(db: Database, library: LibraryService, texts: Sea
 
     /** Throws an edition away that visitors do not get. */
     async discard(id: string, number: number): Promise<void> {
-      await db.transaction(async (tx) => {
+      await db.transaction(async tx => {
         await waiting(tx, id, number)
         await tx.delete(editions).where(and(eq(editions.fileId, id), eq(editions.number, number)))
         await unsetEdition(tx, id, number)
@@ -81,13 +91,21 @@ export function createEditions(db: Database, library: LibraryService, texts: Sea
     /** Makes an edition that visitors do not get a file of its own, beside the one it was put on. */
     async split(id: string, number: number): Promise<FileItem> {
       const own = newId()
-      await db.transaction(async (tx) => {
+      await db.transaction(async tx => {
         const { file, edition } = await waiting(tx, id, number)
         await tx.insert(files).values({
-          id: own, title: titleFromFileName(edition.fileName).slice(0, 200), handle: await freeHandle(tx, edition.fileName), edition: 1, folder: file.folder, position: await nextPosition(tx, file.folder),
+          id: own,
+          title: titleFromFileName(edition.fileName).slice(0, 200),
+          handle: await freeHandle(tx, edition.fileName),
+          edition: 1,
+          folder: file.folder,
+          position: await nextPosition(tx, file.folder),
         })
         await unsetEdition(tx, id, number)
-        await tx.update(editions).set({ fileId: own, number: 1 }).where(and(eq(editions.fileId, id), eq(editions.number, number)))
+        await tx
+          .update(editions)
+          .set({ fileId: own, number: 1 })
+          .where(and(eq(editions.fileId, id), eq(editions.number, number)))
       })
       return library.get(own)
     },

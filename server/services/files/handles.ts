@@ -17,18 +17,22 @@ async function takenLike(tx: Queryable, handle: string): Promise<Set<string>> {
  * once for each name, so that thousands of the same cost no more each than one.
  */
 export function createHandleGiver(tx: Queryable): (fileName: string) => Promise<string> {
-  const names = new Map<string, { taken: Set<string>, next: number }>()
+  const names = new Map<string, { taken: Set<string>; next: number }>()
   const given = new Set<string>()
-  return async (fileName) => {
+  return async fileName => {
     const wanted = handleFromFileName(fileName)
     const known = names.get(wanted) ?? { taken: await takenLike(tx, wanted), next: 2 }
     names.set(wanted, known)
     // Counting goes on where it ended: those before are taken.
-    const handle = firstFree(wanted, (candidate) => {
-      if (!known.taken.has(candidate) && !given.has(candidate)) return false
-      if (candidate !== wanted) known.next++
-      return true
-    }, known.next)
+    const handle = firstFree(
+      wanted,
+      candidate => {
+        if (!known.taken.has(candidate) && !given.has(candidate)) return false
+        if (candidate !== wanted) known.next++
+        return true
+      },
+      known.next,
+    )
     given.add(handle)
     return handle
   }

@@ -44,10 +44,12 @@ interface Row {
  * Files with their current editions. They come as one JSON text: taking apart 50,000 rows field by field takes
  * ten times as long.
  */
-async function readRows(db: Queryable, where: SQL, batch?: { behind: string, limit: number }): Promise<Row[]> {
+async function readRows(db: Queryable, where: SQL, batch?: { behind: string; limit: number }): Promise<Row[]> {
   // Said of both tables: else the join begins at the first edition each time.
   const behind = batch ? sql`and ${editions.fileId} > ${batch.behind}` : sql``
-  const { rows: [answer] } = await db.execute<{ rows: Row[] | null }>(sql`select json_agg(found) as rows from (
+  const {
+    rows: [answer],
+  } = await db.execute<{ rows: Row[] | null }>(sql`select json_agg(found) as rows from (
     select ${files.id}, ${files.title}, ${files.handle}, ${files.edition}, ${files.folder}, ${files.position}, ${files.description}, ${files.tags}, ${files.picture},
       ${files.created}, ${files.changed}, ${files.deleted},
       coalesce(${editions.fileName}, ${bundles.fileName}) as file_name, coalesce(${editions.mediaType}, 'application/zip') as media_type, ${editions.withdrawn},
@@ -61,28 +63,58 @@ async function readRows(db: Queryable, where: SQL, batch?: { behind: string, lim
 }
 
 /** What is counted for files, each by identity. */
-interface Counts { uses: Map<string, number>, downloads: Map<string, number>, newest: Map<string, number> }
+interface Counts {
+  uses: Map<string, number>
+  downloads: Map<string, number>
+  newest: Map<string, number>
+}
 
-const toMap = (rows: { fileId: string | null, count: number }[]) => new Map(rows.flatMap(({ fileId, count }) => fileId ? [[fileId, count] as const] : []))
+const toMap = (rows: { fileId: string | null; count: number }[]) =>
+  new Map(rows.flatMap(({ fileId, count }) => (fileId ? [[fileId, count] as const] : [])))
 
-/** How many placements lead to each file that is used, straight or by a signpost, signposts point at it, pages are shown with it and looks filled with it; of the files named, or of all. */
+/**
+ * How many placements lead to each file that is used, straight or by a signpost, signposts point at it, pages are shown with it and looks
+ * filled with it; of the files named, or of all.
+ */
 export async function countUses(db: Queryable, ids?: string[]): Promise<Map<string, number>> {
-  const counts = toMap(await db.select({ fileId: uses.fileId, count: sql<number>`count(distinct (${uses.pageId}, ${uses.placement}))::int` })
-    .from(uses).where(ids && inArray(uses.fileId, ids)).groupBy(uses.fileId))
-  const shared = await db.select({ fileId: pages.picture, count: sql<number>`count(*)::int` }).from(pages).where(ids ? inArray(pages.picture, ids) : isNotNull(pages.picture)).groupBy(pages.picture)
+  const counts = toMap(
+    await db
+      .select({ fileId: uses.fileId, count: sql<number>`count(distinct (${uses.pageId}, ${uses.placement}))::int` })
+      .from(uses)
+      .where(ids && inArray(uses.fileId, ids))
+      .groupBy(uses.fileId),
+  )
+  const shared = await db
+    .select({ fileId: pages.picture, count: sql<number>`count(*)::int` })
+    .from(pages)
+    .where(ids ? inArray(pages.picture, ids) : isNotNull(pages.picture))
+    .groupBy(pages.picture)
   const filled = (await filledLooks(db)).filter(({ fileId }) => !ids || ids.includes(fileId)).map(({ fileId }) => ({ fileId, count: 1 }))
-  const pointed = await db.select({ fileId: signposts.fileId, count: sql<number>`(count(distinct (${uses.pageId}, ${uses.placement})) filter (where ${uses.pageId} is not null) + count(distinct ${signposts.id}))::int` }).from(signposts)
-    .leftJoin(uses, eq(uses.signpostId, signposts.id)).where(ids ? inArray(signposts.fileId, ids) : isNotNull(signposts.fileId)).groupBy(signposts.fileId)
+  const pointed = await db
+    .select({
+      fileId: signposts.fileId,
+      count: sql<number>`(count(distinct (${uses.pageId}, ${uses.placement})) filter (where ${uses.pageId} is not null) + count(distinct ${signposts.id}))::int`,
+    })
+    .from(signposts)
+    .leftJoin(uses, eq(uses.signpostId, signposts.id))
+    .where(ids ? inArray(signposts.fileId, ids) : isNotNull(signposts.fileId))
+    .groupBy(signposts.fileId)
   for (const { fileId, count } of [...shared, ...filled, ...pointed]) counts.set(fileId!, (counts.get(fileId!) ?? 0) + count)
   return counts
 }
 
 async function countAll(db: Queryable, ids?: string[]): Promise<Counts> {
-  const downloaded = await db.select({ fileId: downloads.fileId, count: sql<number>`sum(${downloads.count})::int` }).from(downloads)
-    .where(ids && inArray(downloads.fileId, ids)).groupBy(downloads.fileId)
+  const downloaded = await db
+    .select({ fileId: downloads.fileId, count: sql<number>`sum(${downloads.count})::int` })
+    .from(downloads)
+    .where(ids && inArray(downloads.fileId, ids))
+    .groupBy(downloads.fileId)
   // Few files have more than one edition.
-  const newest = await db.select({ fileId: editions.fileId, count: sql<number>`max(${editions.number})::int` }).from(editions)
-    .where(and(gt(editions.number, 1), ids && inArray(editions.fileId, ids))).groupBy(editions.fileId)
+  const newest = await db
+    .select({ fileId: editions.fileId, count: sql<number>`max(${editions.number})::int` })
+    .from(editions)
+    .where(and(gt(editions.number, 1), ids && inArray(editions.fileId, ids)))
+    .groupBy(editions.fileId)
   return { uses: await countUses(db, ids), downloads: toMap(downloaded), newest: toMap(newest) }
 }
 
@@ -90,7 +122,7 @@ const iso = (moment: string) => new Date(moment).toISOString()
 
 /** Pixels of what shows a file: itself, or its first page. */
 function extentOf({ width, height, cover }: Facts): FileItem['pictureExtent'] {
-  return width && height ? { width, height } : cover ?? null
+  return width && height ? { width, height } : (cover ?? null)
 }
 
 function toItem(row: Row, counts: Counts): FileItem {
@@ -132,17 +164,21 @@ function toItem(row: Row, counts: Counts): FileItem {
 
 async function read(db: Queryable, where: SQL): Promise<FileItem[]> {
   const rows = await readRows(db, where)
-  const counts = await countAll(db, rows.map(row => row.id))
+  const counts = await countAll(
+    db,
+    rows.map(row => row.id),
+  )
   return rows.map(row => toItem(row, counts))
 }
 
 /** Files by identity, those in the bin too. */
-export const filesById = async (db: Queryable, ids: string[]): Promise<FileItem[]> =>
-  ids.length ? read(db, inArray(files.id, ids)) : []
+export const filesById = async (db: Queryable, ids: string[]): Promise<FileItem[]> => (ids.length ? read(db, inArray(files.id, ids)) : [])
 
 const NOTHING_COUNTED: Counts = { uses: new Map(), downloads: new Map(), newest: new Map() }
 
-/** Files by identity, without what has to be counted for them (uses, downloads, whether an edition waits): one question instead of seven. */
+/**
+ * Files by identity, without what has to be counted for them (uses, downloads, whether an edition waits): one question instead of seven.
+ */
 export const filesUncounted = async (db: Queryable, ids: string[]): Promise<FileItem[]> =>
   ids.length ? (await readRows(db, inArray(files.id, ids))).map(row => toItem(row, NOTHING_COUNTED)) : []
 
@@ -173,6 +209,7 @@ export async function getFile(db: Queryable, id: string): Promise<FileItem> {
 
 /** @throws Problem 422 where a file has no bytes of its own */
 export function mustBeStored(file: FileItem): FileItem {
-  if (file.bundle) throw new Problem(422, `“${file.title}” is a bundle.`, 'It is put together as it is sent: look at the files that are in it.')
+  if (file.bundle)
+    throw new Problem(422, `“${file.title}” is a bundle.`, 'It is put together as it is sent: look at the files that are in it.')
   return file
 }

@@ -21,12 +21,26 @@ export async function refuseBombs(files: AsyncGenerator<ZipEntry>, zipSize: numb
     count++
     total += entry.size
     packed += entry.packed
-    if (count > MOST_FILES) throw new Problem(422, `The zip holds more than ${MOST_FILES.toLocaleString('en')} files.`, 'Unpack it on your computer and put in what you need.')
+    if (count > MOST_FILES)
+      throw new Problem(
+        422,
+        `The zip holds more than ${MOST_FILES.toLocaleString('en')} files.`,
+        'Unpack it on your computer and put in what you need.',
+      )
   }
   // Entries that share their bytes let a small zip promise anything.
   if (packed > zipSize || (total > SUSPECT && total > SUSPECT_RATIO * zipSize)) {
-    throw new Problem(422, `The zip has ${formatSize(zipSize)} and would open to ${formatSize(total)}.`, 'Zips made to fill a disk look like that: it was not unpacked.')
+    throw new Problem(
+      422,
+      `The zip has ${formatSize(zipSize)} and would open to ${formatSize(total)}.`,
+      'Zips made to fill a disk look like that: it was not unpacked.',
+    )
   }
-  if (total > free - RESERVE) throw new Problem(507, `The zip opens to ${formatSize(total)}, and the disk has ${formatSize(free)} left.`, 'Free some space, then unpack it again.')
+  if (total > free - RESERVE)
+    throw new Problem(
+      507,
+      `The zip opens to ${formatSize(total)}, and the disk has ${formatSize(free)} left.`,
+      'Free some space, then unpack it again.',
+    )
   return count
 }

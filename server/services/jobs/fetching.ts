@@ -23,14 +23,31 @@ const RESERVE = 64 * 1000 * 1000
 const SILENCE = 30_000
 
 export const fetchSchema = z.object({
-  address: z.string().trim().max(4000).transform(text => /^[a-z][a-z0-9+.-]*:/i.test(text) ? text : `https://${text}`)
-    .refine(text => URL.canParse(text) && /^https?:$/.test(new URL(text).protocol), 'Give a web address, such as https://www.example.com/list.pdf.'),
+  address: z
+    .string()
+    .trim()
+    .max(4000)
+    .transform(text => (/^[a-z][a-z0-9+.-]*:/i.test(text) ? text : `https://${text}`))
+    .refine(
+      text => URL.canParse(text) && /^https?:$/.test(new URL(text).protocol),
+      'Give a web address, such as https://www.example.com/list.pdf.',
+    ),
   folder: placeSchema.default(null),
 })
 export type Fetch = z.infer<typeof fetchSchema>
 
 export const hostsSchema = z.object({
-  hosts: z.array(z.string().trim().toLowerCase().regex(/^[a-z0-9.:[\]-]+$/, 'Give a host alone, such as files.example or 192.168.1.5.').max(253)).max(100).transform(hosts => [...new Set(hosts)]),
+  hosts: z
+    .array(
+      z
+        .string()
+        .trim()
+        .toLowerCase()
+        .regex(/^[a-z0-9.:[\]-]+$/, 'Give a host alone, such as files.example or 192.168.1.5.')
+        .max(253),
+    )
+    .max(100)
+    .transform(hosts => [...new Set(hosts)]),
 })
 
 /** The name a web server gives a file: by its header (RFC 6266), else by its address and type. */
@@ -40,8 +57,7 @@ export function nameFromAnswer(url: URL, disposition: string | undefined, conten
   let fromPath = last
   try {
     fromPath = decodeURIComponent(last)
-  }
-  catch (error) {
+  } catch (error) {
     // A path that is not UTF-8 is used as it is written.
     if (!(error instanceof URIError)) throw error
   }
@@ -61,17 +77,32 @@ export function createFetching({ db, library, store, jobs, incoming }: Arriving)
     askOutside(url, { method: 'GET', allowed, signal, silence: SILENCE, agent: 'Trough (fetches a file for its owner)' })
 
   /** Follows redirects, each checked like the first address. */
-  async function follow(first: URL, allowed: string[], signal: AbortSignal): Promise<{ url: URL, answer: IncomingMessage }> {
+  async function follow(first: URL, allowed: string[], signal: AbortSignal): Promise<{ url: URL; answer: IncomingMessage }> {
     let url = first
     for (let redirects = 0; ; redirects++) {
       const answer = await ask(url, allowed.includes(url.host) || allowed.includes(hostOf(url)), signal)
       const { location } = answer.headers
       if (![301, 302, 303, 307, 308].includes(answer.statusCode!) || !location) return { url, answer }
       answer.destroy()
-      if (redirects === MOST_REDIRECTS) throw new Problem(508, 'The address leads from one place to the next without end.', 'Open it in a browser and copy where it arrives.')
+      if (redirects === MOST_REDIRECTS)
+        throw new Problem(
+          508,
+          'The address leads from one place to the next without end.',
+          'Open it in a browser and copy where it arrives.',
+        )
       const next = URL.canParse(location, url) ? new URL(location, url) : undefined
-      if (!next || !/^https?:$/.test(next.protocol)) throw new Problem(502, `The address leads on to ${location.slice(0, 100)}, which is no web address.`, 'Download the file yourself and put it in.')
-      if (url.protocol === 'https:' && next.protocol === 'http:') throw new Problem(502, `The address leads from https to ${next.href.slice(0, 100)}, where anybody on the way could change the file.`, 'Give that address itself if you trust it.')
+      if (!next || !/^https?:$/.test(next.protocol))
+        throw new Problem(
+          502,
+          `The address leads on to ${location.slice(0, 100)}, which is no web address.`,
+          'Download the file yourself and put it in.',
+        )
+      if (url.protocol === 'https:' && next.protocol === 'http:')
+        throw new Problem(
+          502,
+          `The address leads from https to ${next.href.slice(0, 100)}, where anybody on the way could change the file.`,
+          'Give that address itself if you trust it.',
+        )
       url = next
     }
   }
@@ -83,7 +114,8 @@ export function createFetching({ db, library, store, jobs, incoming }: Arriving)
       throw new Problem(403, message, 'Trough fetches from such hosts only where you allow it.', { host: error.host })
     }
     if (code === 'ENOTFOUND' || code === 'EAI_AGAIN') throw new Problem(502, 'There is no host of that name.', 'Check the address.')
-    if (code === 'ECONNREFUSED' || code === 'EHOSTUNREACH' || code === 'ENETUNREACH') throw new Problem(502, 'The host does not answer.', 'Check the address, or try again later.')
+    if (code === 'ECONNREFUSED' || code === 'EHOSTUNREACH' || code === 'ENETUNREACH')
+      throw new Problem(502, 'The host does not answer.', 'Check the address, or try again later.')
     throw new Problem(502, `The file did not arrive whole (${message}).`, 'Try again.')
   }
 
@@ -92,11 +124,16 @@ export function createFetching({ db, library, store, jobs, incoming }: Arriving)
       const { url, answer } = await follow(new URL(address), await hosts(), signal)
       if (answer.statusCode !== 200) {
         answer.destroy()
-        throw new Problem(502, `The host answers ${answer.statusCode}${answer.statusMessage ? ` (${answer.statusMessage})` : ''}.`, 'Open the address in a browser to see why.')
+        throw new Problem(
+          502,
+          `The host answers ${answer.statusCode}${answer.statusMessage ? ` (${answer.statusMessage})` : ''}.`,
+          'Open the address in a browser to see why.',
+        )
       }
       const length = answer.headers['content-length'] === undefined ? null : Number(answer.headers['content-length'])
-      const room = Math.min(LARGEST, await store.free() - RESERVE)
-      const tooLarge = () => new Problem(413, `The file is larger than ${formatSize(room)}.`, 'Download it yourself and put in what you need.')
+      const room = Math.min(LARGEST, (await store.free()) - RESERVE)
+      const tooLarge = () =>
+        new Problem(413, `The file is larger than ${formatSize(room)}.`, 'Download it yourself and put in what you need.')
       if ((length ?? 0) > room) {
         answer.destroy()
         throw tooLarge()
@@ -105,14 +142,13 @@ export function createFetching({ db, library, store, jobs, incoming }: Arriving)
       const fileName = nameFromAnswer(url, answer.headers['content-disposition'], answer.headers['content-type'])
       answer.setTimeout(SILENCE, () => answer.destroy(new Problem(504, `${url.host} went silent.`, 'Try again later.')))
       signal.addEventListener('abort', () => answer.destroy(), { once: true })
-      const kept = await keep(answer, incoming(newId()), (count) => {
+      const kept = await keep(answer, incoming(newId()), count => {
         job.done += count
         if (job.done > room) answer.destroy(tooLarge())
       })
       const file = await library.ingest({ ...kept, fileName, folder })
       job.files.push(file.id)
-    }
-    catch (error) {
+    } catch (error) {
       signal.throwIfAborted()
       refuse(error)
     }
@@ -121,7 +157,10 @@ export function createFetching({ db, library, store, jobs, incoming }: Arriving)
   return {
     hosts,
     async setHosts(allowed: string[]): Promise<string[]> {
-      await db.insert(settings).values({ key: KEY, value: allowed }).onConflictDoUpdate({ target: settings.key, set: { value: allowed } })
+      await db
+        .insert(settings)
+        .values({ key: KEY, value: allowed })
+        .onConflictDoUpdate({ target: settings.key, set: { value: allowed } })
       return allowed
     },
     fetch: (order: Fetch): JobItem => jobs.start('fetch', order.address, 'bytes', (job, signal) => fetchFile(order, job, signal)),

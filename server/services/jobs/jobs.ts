@@ -11,7 +11,7 @@ export type Work = (job: JobItem, signal: AbortSignal) => Promise<void>
 
 /** Work that goes on after its request was answered; it ends with the process. */
 export function createJobs() {
-  const jobs = new Map<string, { item: JobItem, control: AbortController, ended: Promise<void> }>()
+  const jobs = new Map<string, { item: JobItem; control: AbortController; ended: Promise<void> }>()
 
   function mustHave(id: string) {
     const job = jobs.get(id)
@@ -23,8 +23,7 @@ export function createJobs() {
     try {
       await work(item, signal)
       item.state = 'done'
-    }
-    catch (error) {
+    } catch (error) {
       item.state = signal.aborted ? 'stopped' : 'failed'
       item.error = error instanceof Problem ? error.message : signal.aborted ? null : `Something went wrong: ${(error as Error).message}`
       if (error instanceof Problem) item.extra = error.extra
@@ -35,7 +34,19 @@ export function createJobs() {
 
   return {
     start(kind: JobItem['kind'], name: string, unit: JobItem['unit'], work: Work): JobItem {
-      const item: JobItem = { id: newId(), kind, name, done: 0, total: null, unit, state: 'running', error: null, extra: {}, files: [], report: [] }
+      const item: JobItem = {
+        id: newId(),
+        kind,
+        name,
+        done: 0,
+        total: null,
+        unit,
+        state: 'running',
+        error: null,
+        extra: {},
+        files: [],
+        report: [],
+      }
       const control = new AbortController()
       jobs.set(item.id, { item, control, ended: run(item, control.signal, work) })
       return item

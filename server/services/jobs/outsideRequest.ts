@@ -28,10 +28,17 @@ export function askOutside(url: URL, { method, allowed, agent, silence, signal }
   if (isIP(host) && !allowed && !isPublic(host)) return Promise.reject(new PrivateAddress(url.host))
   const send = url.protocol === 'https:' ? secureRequest : plainRequest
   return new Promise((resolve, reject) => {
-    const request = send(url, {
-      method, signal, lookup: guardedLookup(url.host, allowed), timeout: silence,
-      headers: { 'User-Agent': agent, 'Accept': '*/*', 'Accept-Encoding': 'identity' },
-    }, resolve)
+    const request = send(
+      url,
+      {
+        method,
+        signal,
+        lookup: guardedLookup(url.host, allowed),
+        timeout: silence,
+        headers: { 'User-Agent': agent, 'Accept': '*/*', 'Accept-Encoding': 'identity' },
+      },
+      resolve,
+    )
     request.on('timeout', () => request.destroy(new Problem(504, `${url.host} does not answer.`, 'Try again later.')))
     request.on('error', reject)
     request.end()

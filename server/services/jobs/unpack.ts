@@ -17,7 +17,14 @@ import type { Jobs } from './jobs'
 
 /** Unpacks zips of the library into the library. */
 export function createUnpacking(library: LibraryService, store: Store, jobs: Jobs, incoming: (id: string) => string) {
-  async function unpackEntry(entry: ZipEntry, job: JobItem, folder: string | null, base: string, clash: ClashWay, signal: AbortSignal): Promise<void> {
+  async function unpackEntry(
+    entry: ZipEntry,
+    job: JobItem,
+    folder: string | null,
+    base: string,
+    clash: ClashWay,
+    signal: AbortSignal,
+  ): Promise<void> {
     const say = (outcome: JobItem['report'][number]['outcome'], why?: string) => void job.report.push({ name: entry.name, outcome, why })
     const path = innerPath(entry.name)
     if ('refused' in path) return say('refused', path.refused)
@@ -31,8 +38,7 @@ export function createUnpacking(library: LibraryService, store: Store, jobs: Job
       const stream = await entry.open()
       signal.addEventListener('abort', () => stream.destroy(), { once: true })
       kept = await keep(stream, incoming(newId()))
-    }
-    catch (error) {
+    } catch (error) {
       signal.throwIfAborted()
       if (error instanceof Problem) throw error
       return say('refused', `Its contents are damaged (${(error as Error).message}).`)
@@ -52,22 +58,23 @@ export function createUnpacking(library: LibraryService, store: Store, jobs: Job
       const file = mustBeStored(await library.get(fileId))
       if (contentsKind(file.mediaType) !== 'entries') throw new Problem(422, `"${file.title}" is no zip.`, 'Only zips can be unpacked.')
       const base = cleanFolderName(splitExtension(file.fileName)[0]) || 'Unpacked'
-      return jobs.start('unpack', file.title, 'files', (job, signal) => store.withFile(file.sha256, async (path) => {
-        try {
-          job.total = await withZip(path, async files => refuseBombs(files, file.size, await store.free()))
-          await withZip(path, async (files) => {
-            for await (const entry of files) {
-              signal.throwIfAborted()
-              await unpackEntry(entry, job, file.folder, base, clash, signal)
-              job.done++
-            }
-          })
-        }
-        catch (error) {
-          if (error instanceof Unreadable) throw new Problem(422, error.message, 'Make the zip again on your computer and put it in.')
-          throw error
-        }
-      }))
+      return jobs.start('unpack', file.title, 'files', (job, signal) =>
+        store.withFile(file.sha256, async path => {
+          try {
+            job.total = await withZip(path, async files => refuseBombs(files, file.size, await store.free()))
+            await withZip(path, async files => {
+              for await (const entry of files) {
+                signal.throwIfAborted()
+                await unpackEntry(entry, job, file.folder, base, clash, signal)
+                job.done++
+              }
+            })
+          } catch (error) {
+            if (error instanceof Unreadable) throw new Problem(422, error.message, 'Make the zip again on your computer and put it in.')
+            throw error
+          }
+        }),
+      )
     },
   }
 }

@@ -19,7 +19,7 @@ async function open(file: string): Promise<Font> {
   const bytes = await wawoff2.decompress(await readFile(join(ROOT, 'node_modules', file)))
   const font = create(Buffer.from(bytes)) as fontkit.Font
   const weights = new Map<number, fontkit.Font>()
-  return (weight) => {
+  return weight => {
     const heavy = weights.get(weight) ?? font.getVariation({ wght: weight })
     weights.set(weight, heavy)
     return heavy

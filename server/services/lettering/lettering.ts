@@ -6,15 +6,23 @@ import { openFont, type Font } from './fonts'
 const SCRIPTS = ['latin', 'latin-ext', 'cyrillic', 'greek', 'vietnamese']
 
 async function partsOf(typeface: TypefaceName): Promise<Font[]> {
-  const parts = await Promise.all(SCRIPTS.map(script => openFont(typeface, script)?.catch((error: unknown) => {
-    if ((error as NodeJS.ErrnoException).code === 'ENOENT') return undefined
-    throw error
-  })))
+  const parts = await Promise.all(
+    SCRIPTS.map(script =>
+      openFont(typeface, script)?.catch((error: unknown) => {
+        if ((error as NodeJS.ErrnoException).code === 'ENOENT') return undefined
+        throw error
+      }),
+    ),
+  )
   return parts.filter(part => part !== undefined)
 }
 
 /** Against the size of the words. */
-interface Letter { outlines: string[], advance: number, unit: number }
+interface Letter {
+  outlines: string[]
+  advance: number
+  unit: number
+}
 
 /** Sets words as outlines, for pictures that are drawn where no font is installed. */
 export async function openLettering(typeface: TypefaceName): Promise<Lettering> {

@@ -8,10 +8,13 @@ export function createMeasuring() {
     /** For words in a typeface; undefined for one that only the reader's computer has. */
     async in(typeface: TypefaceName): Promise<Measure | undefined> {
       const font = await openFont(typeface, 'latin')
-      return font && ((words, size, weight) => {
-        const heavy = font(weight)
-        return heavy.layout(words).advanceWidth / heavy.unitsPerEm * size
-      })
+      return (
+        font &&
+        ((words, size, weight) => {
+          const heavy = font(weight)
+          return (heavy.layout(words).advanceWidth / heavy.unitsPerEm) * size
+        })
+      )
     },
   }
 }

@@ -11,20 +11,32 @@ import { filesById, getFile } from '../files/items'
 import { filesIn, topmost } from './placing'
 
 /** What went to the bin together. */
-export interface Removed { files: string[], folders: string[] }
+export interface Removed {
+  files: string[]
+  folders: string[]
+}
 
 /** Things go to the bin and come back; after thirty days they go for good. */
 export function createBin(db: Database, holders: Holders) {
   /** @throws Problem where the uses of the files that go hold them back */
-  async function settleUses(tx: Queryable, going: string[], goneFolders: string[], { replaceBy, takeOff, despite }: DeleteFile): Promise<void> {
+  async function settleUses(
+    tx: Queryable,
+    going: string[],
+    goneFolders: string[],
+    { replaceBy, takeOff, despite }: DeleteFile,
+  ): Promise<void> {
     const { uses, bundles } = await holders.places(tx, { files: going, folders: goneFolders })
     const total = uses.length + bundles.length
     if (total && !replaceBy && !takeOff && !despite) {
       const count = total === 1 ? '1 place uses' : `${total} places use`
       const what = going.length + goneFolders.length === 1 ? 'this' : 'these'
-      throw new Problem(409, `${count} ${what}.`, 'Put another file in its place, take them off, or delete all the same.', { uses, bundles })
+      throw new Problem(409, `${count} ${what}.`, 'Put another file in its place, take them off, or delete all the same.', {
+        uses,
+        bundles,
+      })
     }
-    if (replaceBy && going.includes(replaceBy)) throw new Problem(422, 'A file cannot take its own place.', 'Choose another file, one that stays.')
+    if (replaceBy && going.includes(replaceBy))
+      throw new Problem(422, 'A file cannot take its own place.', 'Choose another file, one that stays.')
     const other = replaceBy === undefined ? undefined : await getFile(tx, replaceBy)
     if (other?.deleted) {
       throw new Problem(422, 'That file is in the bin itself.', 'Restore it first, or choose another.')
@@ -40,7 +52,7 @@ export function createBin(db: Database, holders: Holders) {
     return gone.below(id).filter(folder => folder.deleted!.getTime() === moment)
   }
 
-  async function restoreFolder(tx: Queryable, id: string): Promise<{ folders: string[], files: string[] }> {
+  async function restoreFolder(tx: Queryable, id: string): Promise<{ folders: string[]; files: string[] }> {
     const family = await removedWith(tx, id)
     const [top] = family
     if (!top) return { folders: [], files: [] }
@@ -51,21 +63,39 @@ export function createBin(db: Database, holders: Holders) {
     const ids = family.map(folder => folder.id)
     await tx.update(folders).set({ deleted: null }).where(inArray(folders.id, ids))
     await tx.update(folders).set({ parent, name }).where(eq(folders.id, id))
-    const back = await tx.update(files).set({ deleted: null }).where(and(inArray(files.folder, ids), eq(files.deleted, top.deleted!))).returning({ id: files.id })
+    const back = await tx
+      .update(files)
+      .set({ deleted: null })
+      .where(and(inArray(files.folder, ids), eq(files.deleted, top.deleted!)))
+      .returning({ id: files.id })
     return { folders: ids, files: back.map(file => file.id) }
   }
 
   /** Files and folders of the bin go for good; their handles say so from then on. */
   async function forGood(whichFiles: SQL | undefined, whichFolders: SQL | undefined): Promise<number> {
-    return db.transaction(async (tx) => {
-      const rows = await tx.delete(files).where(and(isNotNull(files.deleted), whichFiles)).returning({ handle: files.handle })
+    return db.transaction(async tx => {
+      const rows = await tx
+        .delete(files)
+        .where(and(isNotNull(files.deleted), whichFiles))
+        .returning({ handle: files.handle })
       if (rows.length) await tx.insert(retiredHandles).values(rows.map(({ handle }) => ({ handle, fileId: null })))
-      const old = new Tree(await tx.select().from(folders).where(and(isNotNull(folders.deleted), whichFolders)))
+      const old = new Tree(
+        await tx
+          .select()
+          .from(folders)
+          .where(and(isNotNull(folders.deleted), whichFolders)),
+      )
       // The lowest first: a folder goes once nothing lies in it any more.
       for (const { id } of old.all.toSorted((a, b) => old.pathTo(b.id).length - old.pathTo(a.id).length)) {
-        await tx.delete(folders).where(and(eq(folders.id, id),
-          sql`not exists (select 1 from ${files} where ${files.folder} = ${id})`,
-          sql`not exists (select 1 from ${folders} as child where child.parent = ${id})`))
+        await tx
+          .delete(folders)
+          .where(
+            and(
+              eq(folders.id, id),
+              sql`not exists (select 1 from ${files} where ${files.folder} = ${id})`,
+              sql`not exists (select 1 from ${folders} as child where child.parent = ${id})`,
+            ),
+          )
       }
       return rows.length
     })
@@ -79,12 +109,17 @@ export function createBin(db: Database, holders: Holders) {
      */
     async remove({ files: fileIds, folders: folderIds }: Selection, way: DeleteFile = {}): Promise<Removed> {
       const deleted = new Date()
-      return db.transaction(async (tx) => {
+      return db.transaction(async tx => {
         const tree = await readTree(tx)
-        const below = topmost(tree, folderIds).flatMap(folder => tree.below(folder.id)).map(folder => folder.id)
+        const below = topmost(tree, folderIds)
+          .flatMap(folder => tree.below(folder.id))
+          .map(folder => folder.id)
         const chosen = await filesById(tx, fileIds)
-        if (chosen.length < fileIds.length) throw new Problem(404, 'Some of these files are gone already.', 'Look at the list again and choose anew.')
-        const going = [...new Set([...chosen.filter(file => !file.deleted).map(file => file.id), ...(await filesIn(tx, below)).map(file => file.id)])]
+        if (chosen.length < fileIds.length)
+          throw new Problem(404, 'Some of these files are gone already.', 'Look at the list again and choose anew.')
+        const going = [
+          ...new Set([...chosen.filter(file => !file.deleted).map(file => file.id), ...(await filesIn(tx, below)).map(file => file.id)]),
+        ]
         await settleUses(tx, going, below, way)
         if (going.length) await tx.update(files).set({ deleted }).where(inArray(files.id, going))
         if (below.length) await tx.update(folders).set({ deleted }).where(inArray(folders.id, below))
@@ -94,7 +129,7 @@ export function createBin(db: Database, holders: Holders) {
 
     /** Takes files and folders out of the bin; a folder comes back with what went with it. */
     async restore({ files: fileIds, folders: folderIds }: Selection): Promise<Removed> {
-      return db.transaction(async (tx) => {
+      return db.transaction(async tx => {
         const result: Removed = { files: [], folders: [] }
         for (const id of folderIds) {
           const { folders: these, files: inside } = await restoreFolder(tx, id)
@@ -113,23 +148,28 @@ export function createBin(db: Database, holders: Holders) {
     },
 
     /** Folders in the bin that went there by themselves, not with one above. */
-    async folders(): Promise<{ id: string, name: string, deleted: string, files: number }[]> {
+    async folders(): Promise<{ id: string; name: string; deleted: string; files: number }[]> {
       const gone = new Tree(await db.select().from(folders).where(isNotNull(folders.deleted)))
-      const counts = await db.select({ folder: files.folder, deleted: files.deleted, count: sql<number>`count(*)::int` }).from(files)
-        .where(and(isNotNull(files.deleted), isNotNull(files.folder))).groupBy(files.folder, files.deleted)
+      const counts = await db
+        .select({ folder: files.folder, deleted: files.deleted, count: sql<number>`count(*)::int` })
+        .from(files)
+        .where(and(isNotNull(files.deleted), isNotNull(files.folder)))
+        .groupBy(files.folder, files.deleted)
       const same = (a: Date | null | undefined, b: Date | null | undefined) => a?.getTime() === b?.getTime()
-      return gone.all.filter(({ parent, deleted }) => parent === null || !same(gone.get(parent)?.deleted, deleted)).map(({ id, name, deleted }) => {
-        const family = new Set(gone.below(id).map(folder => folder.id))
-        const within = counts.filter(row => family.has(row.folder!) && same(row.deleted, deleted))
-        return { id, name, deleted: deleted!.toISOString(), files: within.reduce((sum, row) => sum + row.count, 0) }
-      })
+      return gone.all
+        .filter(({ parent, deleted }) => parent === null || !same(gone.get(parent)?.deleted, deleted))
+        .map(({ id, name, deleted }) => {
+          const family = new Set(gone.below(id).map(folder => folder.id))
+          const within = counts.filter(row => family.has(row.folder!) && same(row.deleted, deleted))
+          return { id, name, deleted: deleted!.toISOString(), files: within.reduce((sum, row) => sum + row.count, 0) }
+        })
     },
 
     /** What is in the bin since before a moment goes for good; its bytes are collected afterwards. */
     emptyOld: (before: Date): Promise<number> => forGood(lt(files.deleted, before), lt(folders.deleted, before)),
 
     /** Deletes for good what lies in the bin: some files, or all of it. Gives how many went. */
-    empty: (fileIds: string[] | null): Promise<number> => fileIds === null ? forGood(undefined, undefined) : forGood(inArray(files.id, fileIds), sql`false`),
+    empty: (fileIds: string[] | null): Promise<number> =>
+      fileIds === null ? forGood(undefined, undefined) : forGood(inArray(files.id, fileIds), sql`false`),
   }
 }
-

@@ -10,7 +10,8 @@ import { filesById } from '../files/items'
 export async function checkPicture(tx: Queryable, picture: string | null | undefined): Promise<void> {
   if (!picture) return
   const [file] = await filesById(tx, [picture])
-  if (file?.family !== 'picture' || file.deleted) throw new Problem(422, 'That is no picture of the library.', 'Choose a picture that is not in the bin.', { field: 'picture' })
+  if (file?.family !== 'picture' || file.deleted)
+    throw new Problem(422, 'That is no picture of the library.', 'Choose a picture that is not in the bin.', { field: 'picture' })
 }
 
 /** What owners say of their files: descriptions, tags, pictures; of one or of many at once. */
@@ -19,17 +20,20 @@ export function createDescribing(db: Database) {
     /** @returns what was said before, to be said again where the change is undone */
     async describe({ files: fileIds, description, picture, addTags = [], removeTags = [], each }: Describe): Promise<Described[]> {
       const ids = [...new Set([...fileIds, ...each.map(one => one.id)])]
-      return db.transaction(async (tx) => {
+      return db.transaction(async tx => {
         await checkPicture(tx, picture)
         const items = await filesById(tx, ids)
         if (items.length < ids.length) throw new Problem(404, 'Some of these files are gone.', 'Look at the list again and choose anew.')
-        const same = { ...description !== undefined && { description }, ...picture !== undefined && { picture } }
+        const same = { ...(description !== undefined && { description }), ...(picture !== undefined && { picture }) }
         if (fileIds.length && anyGiven(same)) await tx.update(files).set(same).where(inArray(files.id, fileIds))
         const chosen = new Set(fileIds)
         for (const { id, tags } of items) {
           if (!chosen.has(id) || !(addTags.length || removeTags.length)) continue
           const changed = [...new Set([...tags, ...addTags])].filter(tag => !removeTags.includes(tag))
-          await tx.update(files).set({ tags: sql`${sql.param(changed)}::text[]` }).where(eq(files.id, id))
+          await tx
+            .update(files)
+            .set({ tags: sql`${sql.param(changed)}::text[]` })
+            .where(eq(files.id, id))
         }
         for (const { id, ...said } of each) if (anyGiven(said)) await tx.update(files).set(said).where(eq(files.id, id))
         return items.map(({ id, description: said, tags, picture: own }) => ({ id, description: said, tags, picture: own }))

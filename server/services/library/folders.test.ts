@@ -16,8 +16,10 @@ const put = async (name: string, into: string | null = null) => {
   await test.trough.library.move({ files: [file.id], folders: [], to: into })
   return file
 }
-const move = (files: string[], folders: string[], to: string | null, before?: string) => test.trough.library.move({ ...moveSchema.parse({ files, folders, to }), before })
-const titles = async (query: object) => (await test.trough.library.list(fileQuerySchema.parse({ sort: 'title', ...query }))).items.map(item => item.title)
+const move = (files: string[], folders: string[], to: string | null, before?: string) =>
+  test.trough.library.move({ ...moveSchema.parse({ files, folders, to }), before })
+const titles = async (query: object) =>
+  (await test.trough.library.list(fileQuerySchema.parse({ sort: 'title', ...query }))).items.map(item => item.title)
 const nameOf = async (id: string) => (await test.trough.library.folders.get(id)).name
 
 describe('folders', () => {
@@ -27,7 +29,13 @@ describe('folders', () => {
     const parts = await folder('Spare parts', kilns)
     await expect(folders.create({ name: 'KILNS', parent: null })).rejects.toMatchObject({ status: 409, extra: { field: 'name' } })
     await expect(folders.create({ name: 'x', parent: 'nowhere' })).rejects.toMatchObject({ status: 404 })
-    expect(await folders.change(parts, { name: 'Parts', mark: 'clay', description: 'By model', ownOrder: true })).toMatchObject({ name: 'Parts', mark: 'clay', description: 'By model', ownOrder: true, parent: kilns })
+    expect(await folders.change(parts, { name: 'Parts', mark: 'clay', description: 'By model', ownOrder: true })).toMatchObject({
+      name: 'Parts',
+      mark: 'clay',
+      description: 'By model',
+      ownOrder: true,
+      parent: kilns,
+    })
     await folder('Manuals', kilns)
     await expect(folders.change(parts, { name: 'manuals' })).rejects.toMatchObject({ status: 409 })
   })
@@ -57,7 +65,12 @@ describe('moving', () => {
     const [a, b] = [await put('a.pdf', from), await put('b.pdf')]
     const inner = await folder('Inner', from)
     const moved = await move([a.id, b.id], [inner], to)
-    expect(moved.groups).toEqual(expect.arrayContaining([{ to: from, files: [a.id], folders: [inner] }, { to: null, files: [b.id], folders: [] }]))
+    expect(moved.groups).toEqual(
+      expect.arrayContaining([
+        { to: from, files: [a.id], folders: [inner] },
+        { to: null, files: [b.id], folders: [] },
+      ]),
+    )
     expect(await titles({ folder: to })).toEqual(['A', 'B'])
     for (const group of moved.groups) await move(group.files, group.folders, group.to)
     expect(await titles({ folder: from })).toEqual(['A'])
@@ -91,7 +104,8 @@ describe('moving', () => {
     const id = await folder('Ordered')
     await test.trough.library.folders.change(id, { ownOrder: true })
     const [one, two, three] = [await put('one.pdf', id), await put('two.pdf', id), await put('three.pdf', id)]
-    const own = async () => (await test.trough.library.list(fileQuerySchema.parse({ folder: id, sort: 'own' }))).items.map(item => item.title)
+    const own = async () =>
+      (await test.trough.library.list(fileQuerySchema.parse({ folder: id, sort: 'own' }))).items.map(item => item.title)
     expect(await own()).toEqual(['One', 'Two', 'Three'])
     const { order } = await move([three.id], [], id, one.id)
     expect(await own()).toEqual(['Three', 'One', 'Two'])
@@ -117,7 +131,14 @@ describe('copying', () => {
     const made = await test.trough.library.copy({ files: [], folders: [source] }, null)
     expect(await nameOf(made.folders[0]!)).toBe('Original 2')
     const [copy] = await test.trough.library.byId(made.files)
-    expect(copy).toMatchObject({ title: 'Shared', handle: 'shared-2.pdf', sha256: file.sha256, tags: ['kept'], description: 'Kept', folder: made.folders[1] })
+    expect(copy).toMatchObject({
+      title: 'Shared',
+      handle: 'shared-2.pdf',
+      sha256: file.sha256,
+      tags: ['kept'],
+      description: 'Kept',
+      folder: made.folders[1],
+    })
     const beside = await test.trough.library.copy({ files: [file.id], folders: [] }, inner)
     expect((await test.trough.library.get(beside.files[0]!)).title).toBe('Shared, copy')
   })
@@ -153,8 +174,15 @@ describe('deleting a folder', () => {
     const id = await folder('In use')
     const file = await put('used.pdf', id)
     const page = await pages.create({ title: 'Uses it' })
-    await pages.saveDraft(page.id, { title: page.title, draft: pageOf(button({ target: { kind: 'file', id: file.id }, label: 'Used' })), revision: page.revision })
-    await expect(library.remove({ files: [], folders: [id] })).rejects.toMatchObject({ status: 409, extra: { uses: [{ label: 'Used', fileId: file.id }] } })
+    await pages.saveDraft(page.id, {
+      title: page.title,
+      draft: pageOf(button({ target: { kind: 'file', id: file.id }, label: 'Used' })),
+      revision: page.revision,
+    })
+    await expect(library.remove({ files: [], folders: [id] })).rejects.toMatchObject({
+      status: 409,
+      extra: { uses: [{ label: 'Used', fileId: file.id }] },
+    })
     await expect(library.remove({ files: [], folders: [id] }, { replaceBy: file.id })).rejects.toMatchObject({ status: 422 })
     const other = await put('other.pdf')
     await library.remove({ files: [], folders: [id] }, { replaceBy: other.id })
@@ -163,10 +191,15 @@ describe('deleting a folder', () => {
 
   it('while another tab renames it: it goes under its new name, or the other tab is told', async () => {
     const id = await folder('Raced')
-    const [removal, renaming] = await Promise.allSettled([test.trough.library.remove({ files: [], folders: [id] }), test.trough.library.folders.change(id, { name: 'Renamed' })])
+    const [removal, renaming] = await Promise.allSettled([
+      test.trough.library.remove({ files: [], folders: [id] }),
+      test.trough.library.folders.change(id, { name: 'Renamed' }),
+    ])
     expect(removal.status).toBe('fulfilled')
     if (renaming.status === 'rejected') expect(renaming.reason).toMatchObject({ status: 404, title: 'There is no such folder.' })
-    expect((await test.trough.library.binnedFolders()).find(binned => binned.id === id)!.name).toBe(renaming.status === 'rejected' ? 'Raced' : 'Renamed')
+    expect((await test.trough.library.binnedFolders()).find(binned => binned.id === id)!.name).toBe(
+      renaming.status === 'rejected' ? 'Raced' : 'Renamed',
+    )
   })
 
   it('sends what arrives for it to the top of the library', async () => {
@@ -201,7 +234,10 @@ describe('describing many', () => {
     const [a, b] = [await put('p.pdf'), await put('q.pdf')]
     await library.change(a.id, { tags: ['old'] })
     const before = await library.describe({ files: [a.id, b.id], addTags: ['new'], removeTags: ['old'], description: 'Both', each: [] })
-    expect((await library.byId([a.id, b.id])).map(({ tags, description }) => [tags, description])).toEqual([[['new'], 'Both'], [['new'], 'Both']])
+    expect((await library.byId([a.id, b.id])).map(({ tags, description }) => [tags, description])).toEqual([
+      [['new'], 'Both'],
+      [['new'], 'Both'],
+    ])
     expect((await library.tags()).find(({ tag }) => tag === 'new')).toEqual({ tag: 'new', files: 2 })
     expect(await titles({ tag: 'new' })).toEqual(['P', 'Q'])
     await library.describe({ files: [], each: before })
@@ -210,7 +246,10 @@ describe('describing many', () => {
 
   it('takes only a picture for a picture', async () => {
     const [file, other] = [await put('r.pdf'), await put('s.pdf')]
-    await expect(test.trough.library.change(file.id, { picture: other.id })).rejects.toMatchObject({ status: 422, extra: { field: 'picture' } })
+    await expect(test.trough.library.change(file.id, { picture: other.id })).rejects.toMatchObject({
+      status: 422,
+      extra: { field: 'picture' },
+    })
   })
 })
 
@@ -219,7 +258,9 @@ describe('editions', () => {
     const { library } = test.trough
     const id = await folder('Editions')
     const first = await test.putInto('list.pdf', '%PDF first', { folder: id })
-    expect(await library.clashes({ folder: null, names: ['Editions/list.pdf', 'Editions/other.pdf', 'nowhere/list.pdf'] })).toMatchObject([{ name: 'Editions/list.pdf', file: { id: first.id } }])
+    expect(await library.clashes({ folder: null, names: ['Editions/list.pdf', 'Editions/other.pdf', 'nowhere/list.pdf'] })).toMatchObject([
+      { name: 'Editions/list.pdf', file: { id: first.id } },
+    ])
     const second = await test.putInto('list.pdf', '%PDF second', { folder: id, asEdition: true })
     expect(second).toMatchObject({ id: first.id, handle: first.handle, edition: 2, waits: false })
     expect((await test.putInto('list.pdf', '%PDF third', { folder: id })).id).not.toBe(first.id)

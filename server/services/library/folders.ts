@@ -15,7 +15,10 @@ export function createFolderService(db: Database, register: Register) {
     const counts = new Map<string | null, number>()
     for (const { folder, deleted } of cards.items()) if (!deleted) counts.set(folder, (counts.get(folder) ?? 0) + 1)
     return all.map(({ created, deleted, ...folder }) => ({
-      ...folder, files: counts.get(folder.id) ?? 0, created: created.toISOString(), deleted: deleted?.toISOString() ?? null,
+      ...folder,
+      files: counts.get(folder.id) ?? 0,
+      created: created.toISOString(),
+      deleted: deleted?.toISOString() ?? null,
     }))
   }
 
@@ -34,10 +37,11 @@ export function createFolderService(db: Database, register: Register) {
     /** @throws Problem 409 where a folder of that name is there already */
     async create({ name, parent }: NewFolder): Promise<FolderItem> {
       const id = newId()
-      await db.transaction(async (tx) => {
+      await db.transaction(async tx => {
         const tree = await readTree(tx)
         mustHave(tree, parent)
-        if (nameTaken(tree, parent, name)) throw new Problem(409, `There is a folder "${name}" here already.`, 'Choose another name.', { field: 'name' })
+        if (nameTaken(tree, parent, name))
+          throw new Problem(409, `There is a folder "${name}" here already.`, 'Choose another name.', { field: 'name' })
         await tx.insert(folders).values({ id, parent, name })
       })
       return get(id)
@@ -45,7 +49,7 @@ export function createFolderService(db: Database, register: Register) {
 
     /** @throws Problem 409 where another folder beside it has that name */
     async change(id: string, change: FolderChange): Promise<FolderItem> {
-      await db.transaction(async (tx) => {
+      await db.transaction(async tx => {
         const tree = await readTree(tx)
         const folder = mustHave(tree, id)!
         if (change.name !== undefined && nameTaken(tree, folder.parent, change.name, id)) {

@@ -46,12 +46,15 @@ describe('coming in', () => {
     expect(file.remarks.length > 0).toBe(remarked)
   })
 
-  it.each(['../../../tmp/x.pdf', 'a\0.pdf', '....', `${'n'.repeat(300)}.pdf`, '\u202Efdp.exe', '🏺.pdf', ''])('survives the name %j', async (name) => {
-    const file = await test.put(name, `${PDF}${name}`)
-    expect(file.fileName).not.toMatch(/[/\\\0\u202E]/)
-    expect(Buffer.byteLength(file.fileName)).toBeLessThanOrEqual(255)
-    expect(await readFile(storedAt(file.sha256), 'utf8')).toContain('%PDF')
-  })
+  it.each(['../../../tmp/x.pdf', 'a\0.pdf', '....', `${'n'.repeat(300)}.pdf`, '\u202Efdp.exe', '🏺.pdf', ''])(
+    'survives the name %j',
+    async name => {
+      const file = await test.put(name, `${PDF}${name}`)
+      expect(file.fileName).not.toMatch(/[/\\\0\u202E]/)
+      expect(Buffer.byteLength(file.fileName)).toBeLessThanOrEqual(255)
+      expect(await readFile(storedAt(file.sha256), 'utf8')).toContain('%PDF')
+    },
+  )
 })
 
 describe('finding', () => {
@@ -107,9 +110,12 @@ describe('deleting', () => {
 
   it('of a file in use is stopped, with the places', async () => {
     const { file } = await usedFile('used.pdf')
-    const problem = await test.trough.library.remove({ files: [file.id], folders: [] }).catch((error: unknown) => error) as Problem
+    const problem = (await test.trough.library.remove({ files: [file.id], folders: [] }).catch((error: unknown) => error)) as Problem
     expect(problem.status).toBe(409)
-    expect(problem.extra.uses).toMatchObject([{ kind: 'button', draft: true, live: true }, { kind: 'link', label: 'the list' }])
+    expect(problem.extra.uses).toMatchObject([
+      { kind: 'button', draft: true, live: true },
+      { kind: 'link', label: 'the list' },
+    ])
     expect((await test.trough.library.get(file.id)).deleted).toBeNull()
   })
 

@@ -25,7 +25,19 @@ import { showEditionIn } from './showing'
 export type { Arrival } from './intake'
 
 /** The library: files come in, are found, named, described, moved, go to the bin and come back. */
-export function createLibraryService({ connection, store, holders, texts, events }: { connection: Pick<Connection, 'db' | 'alone'>, store: Store, holders: Holders, texts: SearchIndex, events: Events }) {
+export function createLibraryService({
+  connection,
+  store,
+  holders,
+  texts,
+  events,
+}: {
+  connection: Pick<Connection, 'db' | 'alone'>
+  store: Store
+  holders: Holders
+  texts: SearchIndex
+  events: Events
+}) {
   const { db } = connection
   const register = createRegister(db, events)
   const { list, ids, tags, all } = createListing(db, register, texts, events)
@@ -38,7 +50,12 @@ export function createLibraryService({ connection, store, holders, texts, events
     const [holder] = await tx.select({ title: files.title }).from(files).where(eq(files.handle, handle))
     if (holder || (redirect && redirect.fileId !== file.id)) {
       const owner = holder?.title ?? (redirect?.fileId ? (await getFile(tx, redirect.fileId)).title : 'a file that is gone')
-      throw new Problem(409, `/files/${handle} belongs to ${holder || redirect?.fileId ? `"${owner}"` : owner}.`, 'Choose another address.', { field: 'handle' })
+      throw new Problem(
+        409,
+        `/files/${handle} belongs to ${holder || redirect?.fileId ? `"${owner}"` : owner}.`,
+        'Choose another address.',
+        { field: 'handle' },
+      )
     }
     // Going back to a former handle of its own ends that redirect.
     await tx.delete(retiredHandles).where(eq(retiredHandles.handle, handle))
@@ -47,10 +64,24 @@ export function createLibraryService({ connection, store, holders, texts, events
   }
 
   async function editionsOf(id: string, q: Queryable = db): Promise<EditionItem[]> {
-    const rows = await q.select({ edition: editions, size: blobs.size }).from(editions)
-      .innerJoin(blobs, eq(blobs.sha256, editions.sha256)).where(eq(editions.fileId, id)).orderBy(asc(editions.number))
-    return rows.map(({ edition: { number, fileName, mediaType, sha256, note, pinned, withdrawn, by, created }, size }) =>
-      ({ number, fileName, mediaType, size, sha256, note, pinned, withdrawn, by, created: created.toISOString() }))
+    const rows = await q
+      .select({ edition: editions, size: blobs.size })
+      .from(editions)
+      .innerJoin(blobs, eq(blobs.sha256, editions.sha256))
+      .where(eq(editions.fileId, id))
+      .orderBy(asc(editions.number))
+    return rows.map(({ edition: { number, fileName, mediaType, sha256, note, pinned, withdrawn, by, created }, size }) => ({
+      number,
+      fileName,
+      mediaType,
+      size,
+      sha256,
+      note,
+      pinned,
+      withdrawn,
+      by,
+      created: created.toISOString(),
+    }))
   }
 
   return {
@@ -75,7 +106,7 @@ export function createLibraryService({ connection, store, holders, texts, events
     async twins({ id, sha256 }: Pick<FileItem, 'id' | 'sha256'>): Promise<FileItem[]> {
       if (!sha256) return []
       const same = (await filesWithBytes(db, [sha256])).filter(file => file.id !== id && !file.deleted)
-      return same.sort((a, b) => a.created < b.created ? -1 : 1)
+      return same.sort((a, b) => (a.created < b.created ? -1 : 1))
     },
     uses: async (id: string): Promise<Use[]> => (await holders.places(db, { files: [id], folders: [] })).uses,
     fileOfUpload: intake.fileOfUpload,
@@ -94,7 +125,7 @@ export function createLibraryService({ connection, store, holders, texts, events
     async clashes({ folder, names }: ClashQuery): Promise<Clash[]> {
       const tree = await readTree(db)
       const taken = new Map((await all()).map(file => [`${file.folder}/${file.fileName}`, file]))
-      return names.flatMap((name) => {
+      return names.flatMap(name => {
         const path = name.split('/')
         const fileName = path.pop()!
         let at: string | null | undefined = folder
@@ -106,12 +137,16 @@ export function createLibraryService({ connection, store, holders, texts, events
 
     /** Changes what is said of a file; an old handle redirects from then on. */
     async change(id: string, { handle, fileName, ...said }: FileChange): Promise<FileItem> {
-      await db.transaction(async (tx) => {
+      await db.transaction(async tx => {
         const file = await getFile(tx, id)
         await checkPicture(tx, said.picture)
         if (anyGiven(said)) await tx.update(files).set(said).where(eq(files.id, id))
         if (fileName !== undefined && file.bundle) await tx.update(bundles).set({ fileName }).where(eq(bundles.fileId, id))
-        else if (fileName !== undefined) await tx.update(editions).set({ fileName }).where(and(eq(editions.fileId, id), eq(editions.number, file.edition)))
+        else if (fileName !== undefined)
+          await tx
+            .update(editions)
+            .set({ fileName })
+            .where(and(eq(editions.fileId, id), eq(editions.number, file.edition)))
         if (handle !== undefined && handle !== file.handle) await changeHandle(tx, file, handle)
       })
       return getFile(db, id)

@@ -39,7 +39,13 @@ export function createListing(db: Database, register: Register, texts: SearchInd
 
   async function withMatches(found: ReturnType<Hits['slice']>, q: string | undefined): Promise<FoundFile[]> {
     const inside = found.filter(hit => hit.by === 'inside')
-    const passages = q && inside.length ? await texts.passages(q, inside.map(({ item }) => item.sha256)) : new Map()
+    const passages =
+      q && inside.length
+        ? await texts.passages(
+            q,
+            inside.map(({ item }) => item.sha256),
+          )
+        : new Map()
     return found.map(({ item, by }): FoundFile => {
       if (by === 'slip') return { ...item, match: { by } }
       const passage = by === 'inside' && passages.get(item.sha256)
@@ -58,9 +64,10 @@ export function createListing(db: Database, register: Register, texts: SearchInd
     ids: async (filter: FileFilter): Promise<string[]> => (await hits(filter)).slice(0, Infinity).map(({ item }) => item.id),
 
     /** Every tag in use, the most used first. */
-    async tags(): Promise<{ tag: string, files: number }[]> {
+    async tags(): Promise<{ tag: string; files: number }[]> {
       const counts = new Map<string, number>()
-      for (const { tags, deleted } of (await register.cards()).items()) if (!deleted) for (const tag of tags) counts.set(tag, (counts.get(tag) ?? 0) + 1)
+      for (const { tags, deleted } of (await register.cards()).items())
+        if (!deleted) for (const tag of tags) counts.set(tag, (counts.get(tag) ?? 0) + 1)
       return [...counts].map(([tag, files]) => ({ tag, files })).sort((a, b) => b.files - a.files || a.tag.localeCompare(b.tag))
     },
 

@@ -39,6 +39,6 @@ export function createNaming(texts: SearchIndex, { all, editions }: Neighbours) 
     const dated = named && !own.startsWith(named) ? named : own
     const month = dated.slice(0, 7)
     const earlier = (await editions(file.id)).some(edition => edition.number !== file.edition && edition.created.startsWith(month))
-    return nameAdvice({ ...file, dated, oftenIssued: earlier || await hasSister(file, month) }) ?? null
+    return nameAdvice({ ...file, dated, oftenIssued: earlier || (await hasSister(file, month)) }) ?? null
   }
 }

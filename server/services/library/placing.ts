@@ -13,7 +13,12 @@ import { filesById } from '../files/items'
 
 /** Files outside the bin that lie in some folders. */
 export const filesIn = (tx: Queryable, folderIds: string[]) =>
-  folderIds.length ? tx.select({ id: files.id, folder: files.folder }).from(files).where(and(inArray(files.folder, folderIds), isNull(files.deleted))) : Promise.resolve([])
+  folderIds.length
+    ? tx
+        .select({ id: files.id, folder: files.folder })
+        .from(files)
+        .where(and(inArray(files.folder, folderIds), isNull(files.deleted)))
+    : Promise.resolve([])
 
 /** Of chosen folders, those that do not lie in another chosen one: what is in them goes with them. */
 export function topmost(tree: Tree<FolderRow>, ids: string[]): FolderRow[] {
@@ -30,8 +35,11 @@ async function copyBundle(tx: Queryable, from: string, fileId: string): Promise<
 export function createPlacing(db: Database) {
   /** In a folder's own order: puts files in front of another, or at the end. */
   async function arrange(tx: Queryable, folder: string | null, moved: string[], before?: string): Promise<string[]> {
-    const rows = await tx.select({ id: files.id, position: files.position }).from(files)
-      .where(and(folder === null ? isNull(files.folder) : eq(files.folder, folder), isNull(files.deleted))).orderBy(asc(files.position), asc(files.id))
+    const rows = await tx
+      .select({ id: files.id, position: files.position })
+      .from(files)
+      .where(and(folder === null ? isNull(files.folder) : eq(files.folder, folder), isNull(files.deleted)))
+      .orderBy(asc(files.position), asc(files.id))
     const old = rows.map(row => row.id)
     const others = old.filter(id => !moved.includes(id))
     const at = before === undefined ? others.length : others.indexOf(before)
@@ -39,14 +47,14 @@ export function createPlacing(db: Database) {
     return old
   }
 
-  async function writeOrder(tx: Queryable, rows: { id: string, position: number }[], order: string[]): Promise<void> {
+  async function writeOrder(tx: Queryable, rows: { id: string; position: number }[], order: string[]): Promise<void> {
     const positions = new Map(rows.map(row => [row.id, row.position]))
     for (const [index, id] of order.entries()) {
       if (positions.has(id) && positions.get(id) !== index) await tx.update(files).set({ position: index }).where(eq(files.id, id))
     }
   }
 
-  function groupsOf(chosen: { files: FileItem[], folders: FolderRow[] }): Moved['groups'] {
+  function groupsOf(chosen: { files: FileItem[]; folders: FolderRow[] }): Moved['groups'] {
     const groups = new Map<string | null, Moved['groups'][number]>()
     const group = (to: string | null) => groups.get(to) ?? groups.set(to, { to, files: [], folders: [] }).get(to)!
     for (const { id, folder } of chosen.files) group(folder).files.push(id)
@@ -61,11 +69,12 @@ export function createPlacing(db: Database) {
      * @throws Problem 409 where a folder would come to lie in itself, 404 where something is gone
      */
     async move({ files: fileIds, folders: folderIds, to, before }: Move): Promise<Moved> {
-      return db.transaction(async (tx) => {
+      return db.transaction(async tx => {
         const tree = await readTree(tx)
         const target = mustHave(tree, to)
         const chosen = { files: (await filesById(tx, fileIds)).filter(file => !file.deleted), folders: topmost(tree, folderIds) }
-        if (chosen.files.length < fileIds.length) throw new Problem(404, 'Some of these files are no longer in the library.', 'Look at the list again and choose anew.')
+        if (chosen.files.length < fileIds.length)
+          throw new Problem(404, 'Some of these files are no longer in the library.', 'Look at the list again and choose anew.')
         const renamed: Moved['renamed'] = []
         for (const { id, name, parent } of chosen.folders) {
           if (tree.wouldLoop(id, to)) throw new Problem(409, `"${name}" cannot lie in itself.`, 'Choose a folder outside it.')
@@ -76,7 +85,11 @@ export function createPlacing(db: Database) {
           await tx.update(folders).set({ parent: to, name: free }).where(eq(folders.id, id))
         }
         const travelling = chosen.files.filter(file => file.folder !== to).map(file => file.id)
-        if (travelling.length) await tx.update(files).set({ folder: to, position: await nextPosition(tx, to) }).where(inArray(files.id, travelling))
+        if (travelling.length)
+          await tx
+            .update(files)
+            .set({ folder: to, position: await nextPosition(tx, to) })
+            .where(inArray(files.id, travelling))
         const order = target?.ownOrder && fileIds.length ? await arrange(tx, to, fileIds, before) : null
         return { groups: groupsOf(chosen), renamed, order }
       })
@@ -84,7 +97,7 @@ export function createPlacing(db: Database) {
 
     /** Puts a folder's files in an order; those not named stay behind them. */
     async order(folder: string, order: string[]): Promise<void> {
-      await db.transaction(async (tx) => {
+      await db.transaction(async tx => {
         mustHave(await readTree(tx), folder)
         const rows = await tx.select({ id: files.id, position: files.position }).from(files).where(eq(files.folder, folder))
         await writeOrder(tx, rows, order)
@@ -92,8 +105,8 @@ export function createPlacing(db: Database) {
     },
 
     /** Copies a selection into a folder: new files with handles of their own, sharing the bytes. */
-    async copy({ files: fileIds, folders: folderIds }: Selection, to: string | null): Promise<{ files: string[], folders: string[] }> {
-      return db.transaction(async (tx) => {
+    async copy({ files: fileIds, folders: folderIds }: Selection, to: string | null): Promise<{ files: string[]; folders: string[] }> {
+      return db.transaction(async tx => {
         const made = { files: [] as string[], folders: [] as string[] }
         const tree = await readTree(tx)
         mustHave(tree, to)
@@ -102,22 +115,43 @@ export function createPlacing(db: Database) {
           const id = newId()
           const { title, description, tags, picture, position, fileName, mediaType, sha256 } = file
           await tx.insert(files).values({
-            id, title: folder === file.folder ? `${title.slice(0, 190)}, copy` : title, handle: await giveHandle(fileName), edition: 1, folder, position, description, tags, picture,
+            id,
+            title: folder === file.folder ? `${title.slice(0, 190)}, copy` : title,
+            handle: await giveHandle(fileName),
+            edition: 1,
+            folder,
+            position,
+            description,
+            tags,
+            picture,
           })
           if (file.bundle) await copyBundle(tx, file.id, id)
           else await tx.insert(editions).values({ fileId: id, number: 1, sha256, fileName, mediaType })
           made.files.push(id)
         }
         for (const file of await filesById(tx, fileIds)) if (!file.deleted) await copyFile(file, to)
-        const inside = await filesIn(tx, topmost(tree, folderIds).flatMap(({ id }) => tree.below(id).map(folder => folder.id)))
-        const items = await filesById(tx, inside.map(file => file.id))
+        const inside = await filesIn(
+          tx,
+          topmost(tree, folderIds).flatMap(({ id }) => tree.below(id).map(folder => folder.id)),
+        )
+        const items = await filesById(
+          tx,
+          inside.map(file => file.id),
+        )
         for (const top of topmost(tree, folderIds)) {
           const copies = new Map<string, string>()
           for (const { id: oldId, parent, name, mark, description, ownOrder } of tree.below(top.id)) {
             const id = newId()
             const into = oldId === top.id ? to : copies.get(parent!)!
             const siblings = await readTree(tx)
-            await tx.insert(folders).values({ id, parent: into, name: freeName(name, candidate => nameTaken(siblings, into, candidate)), mark, description, ownOrder })
+            await tx.insert(folders).values({
+              id,
+              parent: into,
+              name: freeName(name, candidate => nameTaken(siblings, into, candidate)),
+              mark,
+              description,
+              ownOrder,
+            })
             copies.set(oldId, id)
             made.folders.push(id)
           }

@@ -23,7 +23,7 @@ export function createRegister(db: Database, events: Events) {
   events.on('library', outdate)
   events.on('downloads', outdate)
   events.on('read', hashes => hashes.forEach(sha256 => staleBytes.add(sha256)))
-  events.on('uses', () => usesStale = true)
+  events.on('uses', () => (usesStale = true))
   async function freshenUses(): Promise<void> {
     usesStale = false
     const counts = await countUses(db).catch((error: unknown) => {
@@ -43,11 +43,13 @@ export function createRegister(db: Database, events: Events) {
     staleFiles = new Set()
     staleBytes = new Set()
     try {
-      const items = [...await filesById(db, ids), ...await filesWithBytes(db, bytes)]
+      const items = [...(await filesById(db, ids)), ...(await filesWithBytes(db, bytes))]
       const found = new Set(items.map(item => item.id))
-      cards.update(items, ids.filter(id => !found.has(id)))
-    }
-    catch (error) {
+      cards.update(
+        items,
+        ids.filter(id => !found.has(id)),
+      )
+    } catch (error) {
       // What could not be read is still out of date.
       outdate(ids)
       bytes.forEach(sha256 => staleBytes.add(sha256))
@@ -64,8 +66,7 @@ export function createRegister(db: Database, events: Events) {
     try {
       if (staleFiles.size || staleBytes.size) await freshenFiles()
       if (usesStale) await freshenUses()
-    }
-    finally {
+    } finally {
       freshening = false
     }
     return cards
@@ -75,7 +76,7 @@ export function createRegister(db: Database, events: Events) {
 
   return {
     /** The cards as the database has them now. */
-    cards: (): Promise<Cards> | Cards => isFresh() ? cards : oneAtATime(freshen),
+    cards: (): Promise<Cards> | Cards => (isFresh() ? cards : oneAtATime(freshen)),
   }
 }
 export type Register = ReturnType<typeof createRegister>

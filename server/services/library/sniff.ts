@@ -10,8 +10,7 @@ function looksLikeText(sample: Buffer): boolean {
   try {
     new TextDecoder('utf-8', { fatal: true }).decode(sample, { stream: true })
     return true
-  }
-  catch {
+  } catch {
     return false
   }
 }
@@ -22,7 +21,8 @@ function textType(sample: Buffer, fileName: string): string {
   if (/^<(?:!doctype html|html|head|body|script)[\s>]/i.test(start)) return 'text/html'
   const promised = typeFromName(fileName)
   // A name decides between kinds of text, but must not turn text into a picture.
-  if (/^text\/|json|xml|yaml|javascript|x-sh|sql|rtf/.test(promised) && !/openxmlformats|^image\/|opendocument/.test(promised)) return promised
+  if (/^text\/|json|xml|yaml|javascript|x-sh|sql|rtf/.test(promised) && !/openxmlformats|^image\/|opendocument/.test(promised))
+    return promised
   return /^<\?xml/i.test(start) ? 'application/xml' : 'text/plain'
 }
 
@@ -36,8 +36,7 @@ export async function sniffType(path: string, fileName: string): Promise<string>
   try {
     const { buffer, bytesRead } = await handle.read(Buffer.alloc(SAMPLE), 0, SAMPLE, 0)
     sample = buffer.subarray(0, bytesRead)
-  }
-  finally {
+  } finally {
     await handle.close()
   }
   if (!sample.length) return typeFromName(fileName)

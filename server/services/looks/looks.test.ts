@@ -21,7 +21,9 @@ const appearance = BUILT_IN_LOOKS[0]!.appearance
 async function pageWearing(title: string, ...looks: string[]) {
   const { pages } = test.trough
   const page = await pages.create({ title })
-  const draft = pageOf(...looks.map((look, index) => button({ placement: `bbbbbbbbb${index}`.slice(-10), target: { kind: 'file', id: fileId }, look })))
+  const draft = pageOf(
+    ...looks.map((look, index) => button({ placement: `bbbbbbbbb${index}`.slice(-10), target: { kind: 'file', id: fileId }, look })),
+  )
   await pages.saveDraft(page.id, { title, draft, revision: page.revision })
   await pages.publish(page.id)
   return page
@@ -53,8 +55,22 @@ describe('looks', () => {
     const { looks, pages } = test.trough
     const look = await looks.create({ name: 'Short-lived', appearance })
     const page = await pageWearing('Worn', look.id, 'rim')
-    await pages.saveDraft(page.id, { title: 'Worn, and changed', draft: pageOf(button({ target: { kind: 'file', id: fileId }, look: look.id, label: 'Drafted' })), revision: (await pages.get(page.id)).revision })
-    await expect(looks.remove(look.id)).rejects.toMatchObject({ status: 409, extra: { places: [{ pageTitle: 'Worn, and changed', live: true }, { label: 'Drafted', draft: true, live: false }].map(place => expect.objectContaining(place)).reverse() } })
+    await pages.saveDraft(page.id, {
+      title: 'Worn, and changed',
+      draft: pageOf(button({ target: { kind: 'file', id: fileId }, look: look.id, label: 'Drafted' })),
+      revision: (await pages.get(page.id)).revision,
+    })
+    await expect(looks.remove(look.id)).rejects.toMatchObject({
+      status: 409,
+      extra: {
+        places: [
+          { pageTitle: 'Worn, and changed', live: true },
+          { label: 'Drafted', draft: true, live: false },
+        ]
+          .map(place => expect.objectContaining(place))
+          .reverse(),
+      },
+    })
     await expect(looks.remove(look.id, 'gone')).rejects.toMatchObject({ status: 400 })
     await looks.remove(look.id, 'strap')
     expect(await html('worn')).toMatch(/tr-button tr-look-strap"[^]*tr-button tr-look-rim"/)
@@ -65,20 +81,36 @@ describe('looks', () => {
 
   it('and buttons filled with a picture hold it back, get another in its place, or do without', async () => {
     const { looks, library, pages } = test.trough
-    const put = async (name: string, red: number) => test.put(name, await sharp({ create: { width: 40, height: 30, channels: 3, background: { r: red, g: 90, b: 60 } } }).png().toBuffer())
+    const put = async (name: string, red: number) =>
+      test.put(
+        name,
+        await sharp({ create: { width: 40, height: 30, channels: 3, background: { r: red, g: 90, b: 60 } } })
+          .png()
+          .toBuffer(),
+      )
     const [first, second] = [await put('first.png', 10), await put('second.png', 200)]
     await test.trough.reading.idle()
     const fill = { kind: 'picture' as const, file: first.id, colour: 'ink' as const, veil: 70 }
     const look = await looks.create({ name: 'Tiled', appearance: { ...appearance, fill } })
     const page = await pageWearing('Tiled', look.id)
-    await pages.saveDraft(page.id, { title: 'Tiled', draft: pageOf(button({ target: { kind: 'file', id: fileId }, look: look.id, label: 'Worn' }), button({ placement: 'ccccccccc1', target: { kind: 'file', id: fileId }, own: { fill }, label: 'Own' })), revision: (await pages.get(page.id)).revision })
+    await pages.saveDraft(page.id, {
+      title: 'Tiled',
+      draft: pageOf(
+        button({ target: { kind: 'file', id: fileId }, look: look.id, label: 'Worn' }),
+        button({ placement: 'ccccccccc1', target: { kind: 'file', id: fileId }, own: { fill }, label: 'Own' }),
+      ),
+      revision: (await pages.get(page.id)).revision,
+    })
     await pages.publish(page.id)
     expect((await html('tiled')).match(/url\("\/pictures\/first\.png\?width=960/g)).toHaveLength(2)
 
     const gone = (id: string) => ({ files: [id], folders: [] })
-    const held = await library.remove(gone(first.id)).catch((error: unknown) => error) as Problem
-    expect((held.extra.uses as Use[]).map(({ kind, label, pageTitle, pageId }) => ({ kind, label, pageTitle, onPage: pageId !== null }))).toEqual([
-      { kind: 'fill', label: 'Own', pageTitle: 'Tiled', onPage: true }, { kind: 'look', label: 'Tiled', pageTitle: 'Looks', onPage: false },
+    const held = (await library.remove(gone(first.id)).catch((error: unknown) => error)) as Problem
+    expect(
+      (held.extra.uses as Use[]).map(({ kind, label, pageTitle, pageId }) => ({ kind, label, pageTitle, onPage: pageId !== null })),
+    ).toEqual([
+      { kind: 'fill', label: 'Own', pageTitle: 'Tiled', onPage: true },
+      { kind: 'look', label: 'Tiled', pageTitle: 'Looks', onPage: false },
     ])
     expect((await library.get(first.id)).uses).toBe(2)
     await library.remove(gone(first.id), { replaceBy: second.id })
@@ -96,7 +128,11 @@ describe('looks', () => {
 
   it('come in all or none, those that are there just so left out, taken names numbered', async () => {
     const { looks } = test.trough
-    const taken = await looks.take([...BUILT_IN_LOOKS, { name: 'Slab', appearance: { ...appearance, radius: 40 } }, { name: 'Fresh', appearance }])
+    const taken = await looks.take([
+      ...BUILT_IN_LOOKS,
+      { name: 'Slab', appearance: { ...appearance, radius: 40 } },
+      { name: 'Fresh', appearance },
+    ])
     expect(taken.map(look => look.name)).toEqual(['Slab 2', 'Fresh'])
     expect(await looks.take(taken)).toEqual([])
   })

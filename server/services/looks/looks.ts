@@ -22,8 +22,13 @@ export function createLookService(db: Database, pages: PageService) {
   }
 
   async function checkName(q: Queryable, name: string, except = ''): Promise<void> {
-    const [holder] = await q.select({ id: looks.id }).from(looks).where(and(eq(looks.name, name), ne(looks.id, except))).limit(1)
-    if (holder || BUILT_IN_LOOKS.some(look => look.name === name)) throw new Problem(409, `There is a look named “${name}” already.`, 'Choose another name.', { field: 'name' })
+    const [holder] = await q
+      .select({ id: looks.id })
+      .from(looks)
+      .where(and(eq(looks.name, name), ne(looks.id, except)))
+      .limit(1)
+    if (holder || BUILT_IN_LOOKS.some(look => look.name === name))
+      throw new Problem(409, `There is a look named “${name}” already.`, 'Choose another name.', { field: 'name' })
   }
 
   async function add(tx: Queryable, { name, appearance }: NewLook): Promise<Look> {
@@ -50,7 +55,7 @@ export function createLookService(db: Database, pages: PageService) {
 
     /** Adds looks that came from elsewhere, all or none: those that are not there just so; a name that is taken gets a number. */
     async take(given: NewLook[]): Promise<Look[]> {
-      return db.transaction(async (tx) => {
+      return db.transaction(async tx => {
         const there = await list(tx)
         const names = new Set(there.map(look => look.name))
         const same = new Set(there.map(({ name, appearance }) => canonical({ name, appearance })))
@@ -72,7 +77,7 @@ export function createLookService(db: Database, pages: PageService) {
      */
     async change(id: string, change: Partial<NewLook>): Promise<Look> {
       refuseBuiltIn(id, 'changed')
-      const changed = await db.transaction(async (tx) => {
+      const changed = await db.transaction(async tx => {
         if (change.name !== undefined) await checkName(tx, change.name, id)
         const [row] = await tx.update(looks).set(change).where(eq(looks.id, id)).returning()
         if (!row) throw notFound('look')
@@ -92,13 +97,15 @@ export function createLookService(db: Database, pages: PageService) {
      */
     async remove(id: string, instead?: string): Promise<void> {
       refuseBuiltIn(id, 'deleted')
-      await db.transaction(async (tx) => {
+      await db.transaction(async tx => {
         const all = await list(tx)
         const look = all.find(one => one.id === id)
         if (!look) throw notFound('look')
-        if (instead !== undefined && (instead === id || !all.some(one => one.id === instead))) throw new Problem(400, 'The look to take instead is not there.', 'Choose another one.')
+        if (instead !== undefined && (instead === id || !all.some(one => one.id === instead)))
+          throw new Problem(400, 'The look to take instead is not there.', 'Choose another one.')
         const places = (await pages.looksWorn(tx)).filter(use => use.look === id)
-        if (places.length && instead === undefined) throw new Problem(409, `Buttons wear the look “${look.name}”.`, 'Say which look they get instead.', { places })
+        if (places.length && instead === undefined)
+          throw new Problem(409, `Buttons wear the look “${look.name}”.`, 'Say which look they get instead.', { places })
         if (instead !== undefined) await pages.changeLook(tx, id, instead)
         await tx.delete(looks).where(eq(looks.id, id))
       })
@@ -111,7 +118,10 @@ export function createLookService(db: Database, pages: PageService) {
 
     /** Sets colours and type of the site; every look and page follows at once. */
     async setStyle(style: SiteStyle): Promise<SiteStyle> {
-      await db.insert(settings).values({ key: STYLE_KEY, value: style }).onConflictDoUpdate({ target: settings.key, set: { value: style } })
+      await db
+        .insert(settings)
+        .values({ key: STYLE_KEY, value: style })
+        .onConflictDoUpdate({ target: settings.key, set: { value: style } })
       return style
     },
   }

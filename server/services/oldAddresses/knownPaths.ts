@@ -25,11 +25,21 @@ export function createKnownPaths(db: Database, events: Events) {
   })
 
   /** The paths behind one, as lines: as one text they cost visitors nothing. */
-  async function linesAfter(last: string): Promise<{ lines: string, last: string, count: number }> {
-    const some = db.select({ path: oldAddresses.path }).from(oldAddresses).where(gt(oldAddresses.path, last)).orderBy(asc(oldAddresses.path)).limit(AT_ONCE).as('some')
-    const [row] = await db.select({
-      lines: sql<string>`coalesce(string_agg(${some.path}, E'\\n'), '')`, last: sql<string>`coalesce(max(${some.path}), '')`, count: sql<number>`count(*)::int`,
-    }).from(some)
+  async function linesAfter(last: string): Promise<{ lines: string; last: string; count: number }> {
+    const some = db
+      .select({ path: oldAddresses.path })
+      .from(oldAddresses)
+      .where(gt(oldAddresses.path, last))
+      .orderBy(asc(oldAddresses.path))
+      .limit(AT_ONCE)
+      .as('some')
+    const [row] = await db
+      .select({
+        lines: sql<string>`coalesce(string_agg(${some.path}, E'\\n'), '')`,
+        last: sql<string>`coalesce(max(${some.path}), '')`,
+        count: sql<number>`count(*)::int`,
+      })
+      .from(some)
     return row!
   }
 
@@ -40,21 +50,20 @@ export function createKnownPaths(db: Database, events: Events) {
       try {
         for (let last = '', count = AT_ONCE; count === AT_ONCE && began === age;) {
           const some = await linesAfter(last)
-          if (some.count) await worker.ask(some.lines);
-          ({ last, count } = some)
+          if (some.count) await worker.ask(some.lines)
+          ;({ last, count } = some)
         }
         const { all } = await worker.ask('all')
         if (began !== age) continue
         paths = all
         return
-      }
-      finally {
+      } finally {
         await worker.close()
       }
     }
   }
 
-  const warm = (): Promise<void> => reading ??= read().finally(() => reading = undefined)
+  const warm = (): Promise<void> => (reading ??= read().finally(() => (reading = undefined)))
 
   return {
     warm,

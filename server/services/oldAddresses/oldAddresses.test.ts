@@ -18,7 +18,14 @@ describe('old addresses', () => {
   it('come in from a list, lead to what took their place, and are suggested a place by their names', async () => {
     expect(await old().bring('/downloads/price_list_2024.txt\n/about.html\nnonsense\n')).toEqual({ read: 2, added: 2, left: 1 })
     const { items, open, led } = await shown()
-    expect([open, led, items.map(({ path, suggestion }) => [path, suggestion?.title])]).toEqual([2, 0, [['/about.html', undefined], ['/downloads/price_list_2024.txt', list.title]]])
+    expect([open, led, items.map(({ path, suggestion }) => [path, suggestion?.title])]).toEqual([
+      2,
+      0,
+      [
+        ['/about.html', undefined],
+        ['/downloads/price_list_2024.txt', list.title],
+      ],
+    ])
     expect(await old().find('/downloads/price_list_2024.txt')).toBeUndefined()
     expect(await old().takeSuggestions()).toEqual(['/downloads/price_list_2024.txt'])
     expect(await old().find('/downloads/price_list_2024.txt?from=mail')).toBe('/files/price-list-2026-11.txt')
@@ -45,7 +52,10 @@ describe('old addresses', () => {
   it('lead where the table says', async () => {
     await old().bring('old,new\n/old-prices.pdf,/files/prices.txt\n/nowhere.pdf,/files/nothing.pdf\n')
     expect([await old().find('/old-prices.pdf'), await old().find('/nowhere.pdf')]).toEqual(['/files/prices.txt', undefined])
-    expect(await test.trough.recognising.recognise('http://shop.example/old-prices.pdf', 'shop.example')).toEqual({ target: { kind: 'file', id: list.id }, title: list.title })
+    expect(await test.trough.recognising.recognise('http://shop.example/old-prices.pdf', 'shop.example')).toEqual({
+      target: { kind: 'file', id: list.id },
+      title: list.title,
+    })
   })
 
   it('lead nowhere while what they lead to is in the bin or not live, and never in a circle', async () => {
@@ -65,7 +75,11 @@ describe('old addresses', () => {
     expect(await old().find('/guide.htm')).toBeUndefined()
   })
 
-  it.each([['', 'No address'], ['just words', 'No address'], ['<urlset></urlset>', 'No address']])('refuses %j, saying what to bring', async (text, why) => {
+  it.each([
+    ['', 'No address'],
+    ['just words', 'No address'],
+    ['<urlset></urlset>', 'No address'],
+  ])('refuses %j, saying what to bring', async (text, why) => {
     await expect(old().bring(text)).rejects.toThrow(why)
   })
 
@@ -75,7 +89,9 @@ describe('old addresses', () => {
   })
 
   it('come in by the hundred thousand', async () => {
-    const { read, added } = await old().bring(`old address\n${Array.from({ length: 100_000 }, (_, index) => `https://old.example/archive/${index}/sheet-${index}.pdf`).join('\n')}`)
+    const { read, added } = await old().bring(
+      `old address\n${Array.from({ length: 100_000 }, (_, index) => `https://old.example/archive/${index}/sheet-${index}.pdf`).join('\n')}`,
+    )
     expect([read, added]).toEqual([100_000, 100_000])
     expect((await shown({ q: 'sheet-99999.' })).items.map(({ path }) => path)).toEqual(['/archive/99999/sheet-99999.pdf'])
     expect(await old().find('/archive/4711/sheet-4711.pdf')).toBeUndefined()

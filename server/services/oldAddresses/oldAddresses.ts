@@ -33,7 +33,15 @@ const REST = 2000
 const MOST_NOTED = 1000
 
 /** Addresses a site had before: taken in from lists, led to what took their place, and counted while nothing has. */
-export function createOldAddresses({ db, library, pages, signposts, recognising, site, events }: {
+export function createOldAddresses({
+  db,
+  library,
+  pages,
+  signposts,
+  recognising,
+  site,
+  events,
+}: {
   db: Database
   events: Events
   library: Pick<LibraryService, 'byId' | 'all'>
@@ -48,10 +56,11 @@ export function createOldAddresses({ db, library, pages, signposts, recognising,
   let resting: ReturnType<typeof setTimeout> | undefined
 
   /** Where targets are now, by their identity; those that visitors cannot have are left out. */
-  async function placesOf(targets: Target[]): Promise<Map<string, { path: string, title: string }>> {
-    const ids = (kind: Target['kind']) => targets.flatMap(target => target.kind === kind && 'id' in target ? [target.id] : [])
-    const found = new Map<string, { path: string, title: string }>()
-    for (const file of await library.byId(ids('file'))) if (!isOut(file)) found.set(file.id, { path: filePath(file.handle), title: file.title })
+  async function placesOf(targets: Target[]): Promise<Map<string, { path: string; title: string }>> {
+    const ids = (kind: Target['kind']) => targets.flatMap(target => (target.kind === kind && 'id' in target ? [target.id] : []))
+    const found = new Map<string, { path: string; title: string }>()
+    for (const file of await library.byId(ids('file')))
+      if (!isOut(file)) found.set(file.id, { path: filePath(file.handle), title: file.title })
     for (const [id, { slug, title }] of await pages.livePages(ids('page'))) found.set(id, { path: pageHref(slug), title })
     for (const [id, { name, title }] of await signposts.some(ids('signpost'))) found.set(id, { path: `/to/${name}`, title })
     return found
@@ -60,10 +69,26 @@ export function createOldAddresses({ db, library, pages, signposts, recognising,
   async function suggester(): Promise<Suggester> {
     const files = (await library.all()).filter(file => !isOut(file))
     return new Suggester([
-      ...files.map(file => ({ target: { kind: 'file' as const, id: file.id }, title: file.title, names: [file.title, file.fileName, file.handle], ending: splitExtension(file.fileName)[1].toLowerCase(), weight: file.uses })),
+      ...files.map(file => ({
+        target: { kind: 'file' as const, id: file.id },
+        title: file.title,
+        names: [file.title, file.fileName, file.handle],
+        ending: splitExtension(file.fileName)[1].toLowerCase(),
+        weight: file.uses,
+      })),
       // What is current is what was meant.
-      ...(await signposts.list()).filter(({ file }) => file !== null).map(({ id, title, name }) => ({ target: { kind: 'signpost' as const, id }, title, names: [title, name], ending: '', weight: Infinity })),
-      ...(await pages.titles()).filter(page => page.live).map(({ id, title, slug }) => ({ target: { kind: 'page' as const, id }, title, names: [title, slug], ending: '', weight: 0 })),
+      ...(await signposts.list())
+        .filter(({ file }) => file !== null)
+        .map(({ id, title, name }) => ({
+          target: { kind: 'signpost' as const, id },
+          title,
+          names: [title, name],
+          ending: '',
+          weight: Infinity,
+        })),
+      ...(await pages.titles())
+        .filter(page => page.live)
+        .map(({ id, title, slug }) => ({ target: { kind: 'page' as const, id }, title, names: [title, slug], ending: '', weight: 0 })),
     ])
   }
 
@@ -72,7 +97,11 @@ export function createOldAddresses({ db, library, pages, signposts, recognising,
     for (let start = 0; start < rows.length; start += AT_ONCE) {
       const some = rows.slice(start, start + AT_ONCE).map(({ path, target }) => ({ path, target }))
       // What leads somewhere already goes on doing so, unless the list says where to.
-      const written = await db.insert(oldAddresses).values(some).onConflictDoUpdate({ target: oldAddresses.path, set: { target: sql`coalesce(excluded.target, ${oldAddresses.target})` } }).returning({ fresh: sql<boolean>`xmax = 0` })
+      const written = await db
+        .insert(oldAddresses)
+        .values(some)
+        .onConflictDoUpdate({ target: oldAddresses.path, set: { target: sql`coalesce(excluded.target, ${oldAddresses.target})` } })
+        .returning({ fresh: sql<boolean>`xmax = 0` })
       added += written.filter(row => row.fresh).length
       await nextTurn()
     }
@@ -82,10 +111,15 @@ export function createOldAddresses({ db, library, pages, signposts, recognising,
   async function note(): Promise<void> {
     const noted = missed
     missed = new Map()
-    for (const [path, times] of noted) await db.update(oldAddresses).set({ missed: sql`${oldAddresses.missed} + ${times}`, lastMissed: new Date() }).where(eq(oldAddresses.path, path))
+    for (const [path, times] of noted)
+      await db
+        .update(oldAddresses)
+        .set({ missed: sql`${oldAddresses.missed} + ${times}`, lastMissed: new Date() })
+        .where(eq(oldAddresses.path, path))
   }
 
-  const countWhere = async (where: ReturnType<typeof isNull>) => (await db.select({ count: count() }).from(oldAddresses).where(where))[0]!.count
+  const countWhere = async (where: ReturnType<typeof isNull>) =>
+    (await db.select({ count: count() }).from(oldAddresses).where(where))[0]!.count
 
   return {
     /**
@@ -93,9 +127,14 @@ export function createOldAddresses({ db, library, pages, signposts, recognising,
      *
      * @throws Problem 422 where no address is in it
      */
-    async bring(text: string): Promise<{ read: number, added: number, left: number }> {
+    async bring(text: string): Promise<{ read: number; added: number; left: number }> {
       const { addresses, left } = await reader.ask({ text, hosts: await site.hosts() })
-      if (!addresses.length) throw new Problem(422, 'No address of a site was found in that.', 'Bring in a sitemap (XML), a page (HTML), or a table (CSV) with an address in its first column.')
+      if (!addresses.length)
+        throw new Problem(
+          422,
+          'No address of a site was found in that.',
+          'Bring in a sitemap (XML), a page (HTML), or a table (CSV) with an address in its first column.',
+        )
       const named = [...new Set(addresses.flatMap(({ leadsTo }) => leadsTo ?? []))]
       const places = new Map<string, Led>()
       for (const one of named) {
@@ -110,15 +149,33 @@ export function createOldAddresses({ db, library, pages, signposts, recognising,
       const side = show === 'open' ? isNull(oldAddresses.target) : isNotNull(oldAddresses.target)
       const where = and(side, q ? ilike(oldAddresses.path, `%${q.replace(/[\\%_]/g, '\\$&')}%`) : undefined)
       // Those that people still ask for come first.
-      const rows = await db.select().from(oldAddresses).where(where).orderBy(desc(oldAddresses.missed), asc(oldAddresses.path)).limit(limit).offset(from)
-      const [total, open, led] = [await countWhere(where!), await countWhere(isNull(oldAddresses.target)), await countWhere(isNotNull(oldAddresses.target))]
+      const rows = await db
+        .select()
+        .from(oldAddresses)
+        .where(where)
+        .orderBy(desc(oldAddresses.missed), asc(oldAddresses.path))
+        .limit(limit)
+        .offset(from)
+      const [total, open, led] = [
+        await countWhere(where!),
+        await countWhere(isNull(oldAddresses.target)),
+        await countWhere(isNotNull(oldAddresses.target)),
+      ]
       const asked = await countWhere(and(isNull(oldAddresses.target), sql`${oldAddresses.missed} > 0`)!)
       const places = await placesOf(rows.flatMap(({ target }) => target ?? []))
       const suggest = show === 'open' && rows.length ? await suggester() : undefined
       return {
-        total, open, led, missed: asked,
+        total,
+        open,
+        led,
+        missed: asked,
         items: rows.map(({ path, target, missed: times, lastMissed }) => ({
-          path, target, title: target && 'id' in target ? places.get(target.id)?.title ?? '' : '', missed: times, lastMissed: lastMissed?.toISOString() ?? null, suggestion: suggest?.suggest(path) ?? null,
+          path,
+          target,
+          title: target && 'id' in target ? (places.get(target.id)?.title ?? '') : '',
+          missed: times,
+          lastMissed: lastMissed?.toISOString() ?? null,
+          suggestion: suggest?.suggest(path) ?? null,
         })),
       }
     },
@@ -129,8 +186,13 @@ export function createOldAddresses({ db, library, pages, signposts, recognising,
      * @throws Problem 404 where there is no such address, or nothing it could lead to
      */
     async lead(path: string, target: Target | null): Promise<void> {
-      if (target && 'id' in target && !(await placesOf([target])).has(target.id)) throw new Problem(404, 'Visitors find nothing there.', 'Choose a file that is given out, a page that is live, or a signpost.')
-      const rows = await db.update(oldAddresses).set({ target }).where(eq(oldAddresses.path, normalPath(path))).returning({ path: oldAddresses.path })
+      if (target && 'id' in target && !(await placesOf([target])).has(target.id))
+        throw new Problem(404, 'Visitors find nothing there.', 'Choose a file that is given out, a page that is live, or a signpost.')
+      const rows = await db
+        .update(oldAddresses)
+        .set({ target })
+        .where(eq(oldAddresses.path, normalPath(path)))
+        .returning({ path: oldAddresses.path })
       if (!rows.length) throw notFound('old address')
     },
 
@@ -138,7 +200,7 @@ export function createOldAddresses({ db, library, pages, signposts, recognising,
     async takeSuggestions(): Promise<string[]> {
       const open = await db.select({ path: oldAddresses.path }).from(oldAddresses).where(isNull(oldAddresses.target))
       const suggest = await suggester()
-      const found: { path: string, target: Target }[] = []
+      const found: { path: string; target: Target }[] = []
       for (const [index, { path }] of open.entries()) {
         const best = suggest.suggest(path)
         if (best && best.likeness >= SURE) found.push({ path, target: best.target })
@@ -151,7 +213,11 @@ export function createOldAddresses({ db, library, pages, signposts, recognising,
 
     /** Leads some to nothing again. */
     async loosen(paths: string[]): Promise<void> {
-      for (let start = 0; start < paths.length; start += AT_ONCE) await db.update(oldAddresses).set({ target: null }).where(inArray(oldAddresses.path, paths.slice(start, start + AT_ONCE)))
+      for (let start = 0; start < paths.length; start += AT_ONCE)
+        await db
+          .update(oldAddresses)
+          .set({ target: null })
+          .where(inArray(oldAddresses.path, paths.slice(start, start + AT_ONCE)))
     },
 
     /** Forgets an address: whoever asks for it is told that nothing is there, and it is not counted. */

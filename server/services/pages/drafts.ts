@@ -23,16 +23,26 @@ const brokenCount = sql<number>`(select count(distinct ${uses.placement})::int f
   left join ${pages} as led on led.id = ${uses.toPage} and (led.live is not null or led.id = ${uses.pageId})
   where ${uses.pageId} = ${pages.id} and ${uses.side} = 'draft' and ${uses.kind} <> 'fill' and ${uses.address} is null and ${files.id} is null and ${folders.id} is null and led.id is null)`
 
-function toItem({ page, published, broken }: { page: PageRow, published: Date | null, broken: number }): PageItem {
+function toItem({ page, published, broken }: { page: PageRow; published: Date | null; broken: number }): PageItem {
   return {
-    id: page.id, slug: page.slug, edge: page.edge, title: page.title, description: page.description, inMenu: page.inMenu, picture: page.picture, published: published?.toISOString() ?? null,
-    waiting: page.liveRevision !== page.revision, broken, changed: page.changed.toISOString(),
+    id: page.id,
+    slug: page.slug,
+    edge: page.edge,
+    title: page.title,
+    description: page.description,
+    inMenu: page.inMenu,
+    picture: page.picture,
+    published: published?.toISOString() ?? null,
+    waiting: page.liveRevision !== page.revision,
+    broken,
+    changed: page.changed.toISOString(),
   }
 }
 
 async function mustBePicture(tx: Queryable, id: string): Promise<void> {
   const file = await getFile(tx, id)
-  if (file.deleted || file.family !== 'picture') throw new Problem(422, `“${file.title}” is no picture of the library.`, 'Choose a picture.', { field: 'picture' })
+  if (file.deleted || file.family !== 'picture')
+    throw new Problem(422, `“${file.title}” is no picture of the library.`, 'Choose a picture.', { field: 'picture' })
 }
 
 const taken = (slug: string, holder: string) =>
@@ -50,8 +60,11 @@ async function moveTo(tx: Queryable, page: PageRow, slug: string): Promise<void>
 
 /** Pages as they are worked on: made, written, set, removed. */
 export function createDrafts(db: Database) {
-  const selectItems = (q: Queryable) => q.select({ page: pages, published: pageVersions.published, broken: brokenCount }).from(pages)
-    .leftJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
+  const selectItems = (q: Queryable) =>
+    q
+      .select({ page: pages, published: pageVersions.published, broken: brokenCount })
+      .from(pages)
+      .leftJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
 
   return {
     async list(): Promise<PageItem[]> {
@@ -64,15 +77,18 @@ export function createDrafts(db: Database) {
       const [row] = await selectItems(db).where(eq(pages.id, id))
       if (!row) throw notFound('page')
       const { draft, revision, live } = row.page
-      return { ...toItem(row), draft, revision, live: live === null ? null : await versionOf(db, id, live) ?? null }
+      return { ...toItem(row), draft, revision, live: live === null ? null : ((await versionOf(db, id, live)) ?? null) }
     },
 
     /** @throws Problem 409 where another page has the address */
-    async create({ title, slug: asked, start }: NewPage, { home = false, draft = start ? STARTS[start].make() : emptyDocument() } = {}): Promise<PageDetails> {
+    async create(
+      { title, slug: asked, start }: NewPage,
+      { home = false, draft = start ? STARTS[start].make() : emptyDocument() } = {},
+    ): Promise<PageDetails> {
       const id = newId()
-      await db.transaction(async (tx) => {
+      await db.transaction(async tx => {
         const holders = new Map((await tx.select({ slug: pages.slug, title: pages.title }).from(pages)).map(row => [row.slug, row.title]))
-        const slug = home ? '' : asked ?? firstFree(slugFromTitle(title), candidate => holders.has(candidate))
+        const slug = home ? '' : (asked ?? firstFree(slugFromTitle(title), candidate => holders.has(candidate)))
         if (holders.has(slug)) throw taken(slug, holders.get(slug)!)
         // A page that is there comes before the memory of one that was.
         await tx.delete(retiredSlugs).where(eq(retiredSlugs.slug, slug))
@@ -87,18 +103,35 @@ export function createDrafts(db: Database) {
      *
      * @throws Problem 409 where another tab or person has; nothing is overwritten
      */
-    async saveDraft(id: string, { title, draft, revision }: SaveDraft): Promise<{ revision: number, /** it is not what is live */ waiting: boolean }> {
-      return db.transaction(async (tx) => {
+    async saveDraft(
+      id: string,
+      { title, draft, revision }: SaveDraft,
+    ): Promise<{ revision: number; /** it is not what is live */ waiting: boolean }> {
+      return db.transaction(async tx => {
         const page = await rowOf(tx, id)
         if (page.revision !== revision) {
-          throw new Problem(409, 'This page was changed somewhere else.', 'Load that version, or keep yours and replace it.', { revision: page.revision })
+          throw new Problem(409, 'This page was changed somewhere else.', 'Load that version, or keep yours and replace it.', {
+            revision: page.revision,
+          })
         }
-        await tx.update(pages).set({ ...!page.edge && { title }, draft, revision: revision + 1, changed: new Date() }).where(eq(pages.id, id))
+        await tx
+          .update(pages)
+          .set({ ...(!page.edge && { title }), draft, revision: revision + 1, changed: new Date() })
+          .where(eq(pages.id, id))
         await recordUses(tx, id, 'draft', draft)
         // What was undone waits no more: whoever looks at the list and whoever looks at the page sees the same. The database
         // compares: long documents would keep visitors waiting.
-        const asLive = await tx.update(pages).set({ liveRevision: revision + 1 }).where(and(eq(pages.id, id), sql`exists (select 1 from ${pageVersions}
-          where ${pageVersions.pageId} = ${id} and ${pageVersions.number} = ${pages.live} and ${pageVersions.title} = ${pages.title} and ${pageVersions.document} = ${pages.draft})`)).returning({ id: pages.id })
+        const asLive = await tx
+          .update(pages)
+          .set({ liveRevision: revision + 1 })
+          .where(
+            and(
+              eq(pages.id, id),
+              sql`exists (select 1 from ${pageVersions}
+          where ${pageVersions.pageId} = ${id} and ${pageVersions.number} = ${pages.live} and ${pageVersions.title} = ${pages.title} and ${pageVersions.document} = ${pages.draft})`,
+            ),
+          )
+          .returning({ id: pages.id })
         return { revision: revision + 1, waiting: !asLive.length }
       })
     },
@@ -115,7 +148,7 @@ export function createDrafts(db: Database) {
      * @throws Problem 409 where another page has the address, 422 where what shall be shown is no picture
      */
     async change(id: string, { slug, ...said }: PageSettings): Promise<PageDetails> {
-      await db.transaction(async (tx) => {
+      await db.transaction(async tx => {
         const page = await pageRowOf(tx, id)
         if (slug !== undefined && slug !== page.slug) await moveTo(tx, page, slug)
         if (said.picture) await mustBePicture(tx, said.picture)
@@ -130,7 +163,7 @@ export function createDrafts(db: Database) {
      * @throws Problem 409 with the places in `uses` where other pages lead to it and `despite` is not set
      */
     async remove(id: string, { despite = false } = {}): Promise<void> {
-      await db.transaction(async (tx) => {
+      await db.transaction(async tx => {
         const page = await pageRowOf(tx, id)
         if (page.slug === '') throw new Problem(409, 'The home page stays.', 'Change what is on it instead.')
         await refuseWhileLed(tx, id, despite)

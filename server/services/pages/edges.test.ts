@@ -27,7 +27,10 @@ async function livePage(title: string) {
 describe('an edge', () => {
   it('is there from the start, with nothing on it and nothing waiting', async () => {
     const edges = (await test.trough.pages.list()).filter(({ edge }) => edge)
-    expect(edges.map(({ id, published, waiting }) => ({ id, published, waiting }))).toEqual([{ id: 'head', published: null, waiting: false }, { id: 'foot', published: null, waiting: false }])
+    expect(edges.map(({ id, published, waiting }) => ({ id, published, waiting }))).toEqual([
+      { id: 'head', published: null, waiting: false },
+      { id: 'foot', published: null, waiting: false },
+    ])
   })
 
   it('stands on every live page as soon as it is published, not before', async () => {
@@ -49,7 +52,8 @@ describe('an edge', () => {
     const { pages } = test.trough
     await write('head', 'Something else', pageOf(words('Hello')))
     expect((await pages.get('head')).title).toBe('Head of every page')
-    for (const act of [() => pages.remove('head'), () => pages.duplicate('head'), () => pages.change('head', { slug: 'menu' })]) await expect(act()).rejects.toMatchObject({ status: 409 })
+    for (const act of [() => pages.remove('head'), () => pages.duplicate('head'), () => pages.change('head', { slug: 'menu' })])
+      await expect(act()).rejects.toMatchObject({ status: 409 })
   })
 
   it('is no page that a visitor can ask for, or that anything leads to', async () => {
@@ -67,7 +71,8 @@ describe('an edge', () => {
 })
 
 describe('a file in the menu', () => {
-  const itemFor = (id: string) => pageOf(button({ placement: 'menuitem01', target: { kind: 'file', id }, label: 'Prices', note: '', look: 'bare' }))
+  const itemFor = (id: string) =>
+    pageOf(button({ placement: 'menuitem01', target: { kind: 'file', id }, label: 'Prices', note: '', look: 'bare' }))
 
   it('is known to be used there, follows its address on all pages, and is replaced there', async () => {
     const { library } = test.trough
@@ -78,7 +83,10 @@ describe('a file in the menu', () => {
     await library.change(first.id, { handle: 'prices-of-today.pdf' })
     expect(await html('menu')).toContain('/files/prices-of-today.pdf?open&amp;at=menuitem01')
     const gone = { files: [first.id], folders: [] }
-    await expect(library.remove(gone)).rejects.toMatchObject({ status: 409, extra: { uses: [{ pageTitle: 'Head of every page', label: 'Prices', draft: true, live: true }] } })
+    await expect(library.remove(gone)).rejects.toMatchObject({
+      status: 409,
+      extra: { uses: [{ pageTitle: 'Head of every page', label: 'Prices', draft: true, live: true }] },
+    })
     await library.remove(gone, { replaceBy: second.id })
     expect(await html('menu')).toContain(`/files/${second.handle}?open&amp;at=menuitem01`)
   })
@@ -89,9 +97,16 @@ describe('a page in the menu', () => {
     const { pages } = test.trough
     const page = await livePage('Classes')
     await livePage('Guides')
-    await write('head', '', pageOf(button({ placement: 'menuitem02', target: { kind: 'page', id: page.id }, label: 'Evening school', note: '', look: 'bare' })))
+    await write(
+      'head',
+      '',
+      pageOf(button({ placement: 'menuitem02', target: { kind: 'page', id: page.id }, label: 'Evening school', note: '', look: 'bare' })),
+    )
     expect(await html('guides')).toMatch(/Evening school[\s\S]*<main/)
-    await expect(pages.unpublish(page.id)).rejects.toMatchObject({ status: 409, extra: { uses: [{ label: 'Evening school', draft: true, live: true }] } })
+    await expect(pages.unpublish(page.id)).rejects.toMatchObject({
+      status: 409,
+      extra: { uses: [{ label: 'Evening school', draft: true, live: true }] },
+    })
     await pages.unpublish(page.id, { despite: true })
     expect(await html('guides')).not.toContain('Evening school')
   })

@@ -8,17 +8,29 @@ import type { PageService } from './pages'
 import type { Rewritten } from './rewriting'
 
 /** The pages some files are shown with where those pages are linked to elsewhere. */
-const sharedWith = (q: Queryable, files: string[]) => q.select({ fileId: pageTable.picture, pageId: pageTable.id, pageTitle: pageTable.title, live: pageTable.live })
-  .from(pageTable).where(inArray(pageTable.picture, files)).orderBy(asc(pageTable.title))
+const sharedWith = (q: Queryable, files: string[]) =>
+  q
+    .select({ fileId: pageTable.picture, pageId: pageTable.id, pageTitle: pageTable.title, live: pageTable.live })
+    .from(pageTable)
+    .where(inArray(pageTable.picture, files))
+    .orderBy(asc(pageTable.title))
 
 /** What pages lead to and show, and the picture that goes with links to them. */
 export const pageHolder = (pages: PageService): Holder => ({
   async places(q, on) {
     const shared = on.files.length ? await sharedWith(q, on.files) : []
     const asUses = shared.map(({ live, ...row }): Use => ({
-      ...row, folderId: null, placement: `shared-${row.pageId}`, kind: 'picture', label: 'with links to this page', section: '', by: null, draft: true, live: live !== null,
+      ...row,
+      folderId: null,
+      placement: `shared-${row.pageId}`,
+      kind: 'picture',
+      label: 'with links to this page',
+      section: '',
+      by: null,
+      draft: true,
+      live: live !== null,
     }))
-    return { uses: [...await usesOnPages(q, on), ...asUses] }
+    return { uses: [...(await usesOnPages(q, on)), ...asUses] }
   },
 
   async lead(tx, on, instead) {
@@ -30,10 +42,14 @@ export const pageHolder = (pages: PageService): Holder => ({
     }
     // No file can take the place of a folder: its shelf goes.
     for (const id of new Set(places.flatMap(place => place.folderId ?? []))) await pages.retarget(tx, { kind: 'folder', id }, 'remove')
-    return async (later) => {
+    return async later => {
       if (!instead) return
       await pages.takeBackIn(later, rewritten)
-      for (const { pageId, fileId } of shared) await later.update(pageTable).set({ picture: fileId }).where(and(eq(pageTable.id, pageId), eq(pageTable.picture, instead.id)))
+      for (const { pageId, fileId } of shared)
+        await later
+          .update(pageTable)
+          .set({ picture: fileId })
+          .where(and(eq(pageTable.id, pageId), eq(pageTable.picture, instead.id)))
     }
   },
 })

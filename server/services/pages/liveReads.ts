@@ -7,11 +7,15 @@ import type { Database, Queryable } from '../../db/connection'
 import { pageVersions, pages, retiredSlugs, uses } from '../../db/schema'
 import { differs, type PageRow } from './pageRows'
 
-export type WalkablePage = Pick<PageRow, 'id' | 'slug' | 'title' | 'edge' | 'live' | 'revision'> & { /** its draft is not what is live */ waiting: boolean }
+export type WalkablePage = Pick<PageRow, 'id' | 'slug' | 'title' | 'edge' | 'live' | 'revision'> & {
+  /** its draft is not what is live */ waiting: boolean
+}
 
 /** Many small rows as one JSON text: taking them apart field by field would keep visitors waiting. */
 async function inOneText<Row>(db: Queryable, rows: SQL): Promise<Row[]> {
-  const { rows: [answer] } = await db.execute<{ found: Row[] | null }>(sql`select json_agg(found) as found from (${rows}) as found`)
+  const {
+    rows: [answer],
+  } = await db.execute<{ found: Row[] | null }>(sql`select json_agg(found) as found from (${rows}) as found`)
   return answer?.found ?? []
 }
 
@@ -19,8 +23,18 @@ async function inOneText<Row>(db: Queryable, rows: SQL): Promise<Row[]> {
 export function createLiveReads(db: Database) {
   return {
     /** The live version at a slug; undefined where none is. */
-    async live(slug: string): Promise<{ slug: string, title: string, description: string, picture: string | null, document: PageDocument } | undefined> {
-      const [row] = await db.select({ slug: pages.slug, description: pages.description, picture: pages.picture, title: pageVersions.title, document: pageVersions.document }).from(pages)
+    async live(
+      slug: string,
+    ): Promise<{ slug: string; title: string; description: string; picture: string | null; document: PageDocument } | undefined> {
+      const [row] = await db
+        .select({
+          slug: pages.slug,
+          description: pages.description,
+          picture: pages.picture,
+          title: pageVersions.title,
+          document: pageVersions.document,
+        })
+        .from(pages)
         .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
         .where(and(eq(pages.slug, slug), isNull(pages.edge)))
       return row
@@ -28,67 +42,106 @@ export function createLiveReads(db: Database) {
 
     /** What stands on every page, as far as it is live. */
     async edges(): Promise<EdgeDocuments> {
-      const rows = await db.select({ edge: pages.edge, document: pageVersions.document }).from(pages)
-        .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live))).where(isNotNull(pages.edge))
+      const rows = await db
+        .select({ edge: pages.edge, document: pageVersions.document })
+        .from(pages)
+        .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
+        .where(isNotNull(pages.edge))
       return Object.fromEntries(rows.map(({ edge, document }) => [edge, document]))
     },
 
     /** A shelf of a live page, with that page's title; undefined where no visitor sees it. */
-    async liveShelf(placement: string): Promise<{ shelf: ShelfAttrs, pageTitle: string } | undefined> {
-      const [row] = await db.select({ document: pageVersions.document, title: pageVersions.title }).from(uses).innerJoin(pages, eq(pages.id, uses.pageId))
+    async liveShelf(placement: string): Promise<{ shelf: ShelfAttrs; pageTitle: string } | undefined> {
+      const [row] = await db
+        .select({ document: pageVersions.document, title: pageVersions.title })
+        .from(uses)
+        .innerJoin(pages, eq(pages.id, uses.pageId))
         .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
-        .where(and(eq(uses.placement, placement), eq(uses.side, 'live'), eq(uses.kind, 'shelf'))).limit(1)
+        .where(and(eq(uses.placement, placement), eq(uses.side, 'live'), eq(uses.kind, 'shelf')))
+        .limit(1)
       const shelf = row && shelvesIn(row.document).find(one => one.placement === placement)
       return shelf && { shelf, pageTitle: row.title }
     },
 
     /** Those of some pages that are live, with their titles there. */
-    async livePages(ids: string[]): Promise<Map<string, { slug: string, title: string }>> {
+    async livePages(ids: string[]): Promise<Map<string, { slug: string; title: string }>> {
       if (!ids.length) return new Map()
-      const rows = await db.select({ id: pages.id, slug: pages.slug, title: pageVersions.title }).from(pages)
-        .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live))).where(and(inArray(pages.id, ids), isNull(pages.edge)))
+      const rows = await db
+        .select({ id: pages.id, slug: pages.slug, title: pageVersions.title })
+        .from(pages)
+        .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
+        .where(and(inArray(pages.id, ids), isNull(pages.edge)))
       return new Map(rows.map(({ id, slug, title }) => [id, { slug, title }]))
     },
 
     /** Where pages are live, with when each was published last. */
-    livePlaces: (): Promise<{ slug: string, published: Date }[]> => db.select({ slug: pages.slug, published: pageVersions.published }).from(pages)
-      .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live))).where(isNull(pages.edge)).orderBy(sql`${pages.slug} <> ''`, asc(pages.created)),
+    livePlaces: (): Promise<{ slug: string; published: Date }[]> =>
+      db
+        .select({ slug: pages.slug, published: pageVersions.published })
+        .from(pages)
+        .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
+        .where(isNull(pages.edge))
+        .orderBy(sql`${pages.slug} <> ''`, asc(pages.created)),
 
     /** All pages that visitors can ask for, or could. */
-    titles: (): Promise<{ id: string, slug: string, title: string, live: boolean }[]> =>
-      inOneText(db, sql`select ${pages.id}, ${pages.slug}, ${pages.title}, ${pages.live} is not null as live from ${pages} where ${pages.edge} is null`),
+    titles: (): Promise<{ id: string; slug: string; title: string; live: boolean }[]> =>
+      inOneText(
+        db,
+        sql`select ${pages.id}, ${pages.slug}, ${pages.title}, ${pages.live} is not null as live from ${pages} where ${pages.edge} is null`,
+      ),
 
     /** Live pages and edges, with what tells one state of them from another. */
-    walkable: (): Promise<WalkablePage[]> => inOneText(db, sql`
+    walkable: (): Promise<WalkablePage[]> =>
+      inOneText(
+        db,
+        sql`
       select ${pages.id}, ${pages.slug}, ${pages.title}, ${pages.edge}, ${pages.live}, ${pages.revision}, ${differs} as waiting from ${pages}
-      where ${pages.live} is not null order by ${pages.edge} is not null, ${pages.slug} <> '', ${pages.created}`),
+      where ${pages.live} is not null order by ${pages.edge} is not null, ${pages.slug} <> '', ${pages.created}`,
+      ),
 
     /** What stands on live pages, and in their drafts where those wait. */
-    async documents(ids: string[]): Promise<Map<string, { draft: PageDocument | null, live: PageDocument }>> {
+    async documents(ids: string[]): Promise<Map<string, { draft: PageDocument | null; live: PageDocument }>> {
       if (!ids.length) return new Map()
-      const rows = await db.select({ id: pages.id, draft: sql<PageDocument | null>`case when ${differs} then ${pages.draft} end`, live: pageVersions.document }).from(pages)
-        .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live))).where(inArray(pages.id, ids))
+      const rows = await db
+        .select({
+          id: pages.id,
+          draft: sql<PageDocument | null>`case when ${differs} then ${pages.draft} end`,
+          live: pageVersions.document,
+        })
+        .from(pages)
+        .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
+        .where(inArray(pages.id, ids))
       return new Map(rows.map(({ id, ...texts }) => [id, texts]))
     },
 
     /** The page at a slug, or the one that was there before it moved. */
-    async at(slug: string): Promise<{ id: string, title: string } | undefined> {
-      const [page] = await db.select({ id: pages.id, title: pages.title }).from(pages).where(and(eq(pages.slug, slug), isNull(pages.edge)))
+    async at(slug: string): Promise<{ id: string; title: string } | undefined> {
+      const [page] = await db
+        .select({ id: pages.id, title: pages.title })
+        .from(pages)
+        .where(and(eq(pages.slug, slug), isNull(pages.edge)))
       if (page) return page
-      const [moved] = await db.select({ id: pages.id, title: pages.title }).from(retiredSlugs).innerJoin(pages, eq(pages.id, retiredSlugs.pageId)).where(eq(retiredSlugs.slug, slug))
+      const [moved] = await db
+        .select({ id: pages.id, title: pages.title })
+        .from(retiredSlugs)
+        .innerJoin(pages, eq(pages.id, retiredSlugs.pageId))
+        .where(eq(retiredSlugs.slug, slug))
       return moved
     },
 
     /** The live pages, in menu order. */
     async menu(): Promise<SiteFacts['menu']> {
-      return db.select({ id: pages.id, slug: pages.slug, title: pageVersions.title }).from(pages)
+      return db
+        .select({ id: pages.id, slug: pages.slug, title: pageVersions.title })
+        .from(pages)
         .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
-        .where(and(eq(pages.inMenu, true), isNull(pages.edge))).orderBy(sql`${pages.slug} <> ''`, asc(pages.created))
+        .where(and(eq(pages.inMenu, true), isNull(pages.edge)))
+        .orderBy(sql`${pages.slug} <> ''`, asc(pages.created))
     },
 
     /** Completed downloads of each placement on a page, draft or live. */
     async downloads(id: string): Promise<Record<string, number>> {
-      const rows = await db.execute<{ placement: string, count: number }>(sql`
+      const rows = await db.execute<{ placement: string; count: number }>(sql`
         select d.placement, sum(d.count)::int as count from downloads d
         where d.placement in (select placement from uses where page_id = ${id}) group by d.placement`)
       return Object.fromEntries(rows.rows.map(row => [row.placement, row.count]))

@@ -25,7 +25,9 @@ export async function pageRowOf(q: Queryable, id: string): Promise<PageRow> {
 }
 
 export async function versionOf(q: Queryable, id: string, number: number): Promise<PageText | undefined> {
-  const [row] = await q.select({ title: pageVersions.title, document: pageVersions.document }).from(pageVersions)
+  const [row] = await q
+    .select({ title: pageVersions.title, document: pageVersions.document })
+    .from(pageVersions)
     .where(and(eq(pageVersions.pageId, id), eq(pageVersions.number, number)))
   return row
 }

@@ -43,12 +43,19 @@ describe('pages', () => {
     const page = await pages.create({ title: 'Contested' })
     const { revision } = await pages.saveDraft(page.id, { title: 'Contested', draft: pageOf(words('One')), revision: page.revision })
     const saved = await Promise.allSettled([
-      pages.publish(page.id), pages.saveDraft(page.id, { title: 'Contested', draft: pageOf(words('Two')), revision }), pages.publish(page.id),
-      pages.saveDraft(page.id, { title: 'Contested', draft: pageOf(words('Three')), revision }), pages.publish(page.id),
+      pages.publish(page.id),
+      pages.saveDraft(page.id, { title: 'Contested', draft: pageOf(words('Two')), revision }),
+      pages.publish(page.id),
+      pages.saveDraft(page.id, { title: 'Contested', draft: pageOf(words('Three')), revision }),
+      pages.publish(page.id),
     ])
     expect(saved.map(({ status }) => status)).toEqual(['fulfilled', 'fulfilled', 'fulfilled', 'rejected', 'fulfilled'])
     const versions = await pages.versions(page.id)
-    expect(versions.map(({ number, live }) => [number, live])).toEqual([[3, true], [2, false], [1, false]])
+    expect(versions.map(({ number, live }) => [number, live])).toEqual([
+      [3, true],
+      [2, false],
+      [1, false],
+    ])
     expect(await html('contested')).toContain('Two')
     expect(await pages.get(page.id)).toMatchObject({ waiting: false })
   })
@@ -80,10 +87,23 @@ describe('pages', () => {
     const { pages, tally } = test.trough
     const file = await test.put('asked-for.pdf', '%PDF-1.7 asked for')
     const page = await pages.create({ title: 'Counted' })
-    await pages.saveDraft(page.id, { title: 'Counted', draft: pageOf(button({ target: { kind: 'file', id: file.id }, note: '{downloads}, {edition}' })), revision: page.revision })
+    await pages.saveDraft(page.id, {
+      title: 'Counted',
+      draft: pageOf(button({ target: { kind: 'file', id: file.id }, note: '{downloads}, {edition}' })),
+      revision: page.revision,
+    })
     await pages.publish(page.id)
     expect(await html('counted')).toContain('0 downloads, edition 1')
-    tally.observe({ file: file.id, etag: '"e"', edition: 1, placement: 'aaaaaaaaaa', size: 10, delivered: [{ start: 0, end: 10 }], address: '192.0.2.7', userAgent: 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0' })
+    tally.observe({
+      file: file.id,
+      etag: '"e"',
+      edition: 1,
+      placement: 'aaaaaaaaaa',
+      size: 10,
+      delivered: [{ start: 0, end: 10 }],
+      address: '192.0.2.7',
+      userAgent: 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0',
+    })
     await tally.flush()
     expect(await html('counted')).toContain('1 download, edition 1')
   })
@@ -91,14 +111,27 @@ describe('pages', () => {
   it('are shown with a picture where links to them stand elsewhere; it is not deleted unnoticed', async () => {
     const { pages, library, site } = test.trough
     await site.set({ name: 'Site', address: 'https://shop.example' })
-    const pixel = async (name: string, background: string) => test.put(name, await sharp({ create: { width: 1, height: 1, channels: 3, background } }).png().toBuffer())
-    const [first, second, text] = [await pixel('first.png', '#fff'), await pixel('second.png', '#000'), await test.put('words.txt', 'words')]
+    const pixel = async (name: string, background: string) =>
+      test.put(
+        name,
+        await sharp({ create: { width: 1, height: 1, channels: 3, background } })
+          .png()
+          .toBuffer(),
+      )
+    const [first, second, text] = [
+      await pixel('first.png', '#fff'),
+      await pixel('second.png', '#000'),
+      await test.put('words.txt', 'words'),
+    ]
     const page = await pages.create({ title: 'Shared' })
     await pages.publish(page.id)
     await expect(pages.change(page.id, { picture: text.id })).rejects.toMatchObject({ status: 422, extra: { field: 'picture' } })
     await pages.change(page.id, { picture: first.id })
     expect((await library.get(first.id)).uses).toBe(1)
-    await expect(library.remove({ files: [first.id], folders: [] })).rejects.toMatchObject({ status: 409, extra: { uses: [{ kind: 'picture', pageTitle: 'Shared', live: true }] } })
+    await expect(library.remove({ files: [first.id], folders: [] })).rejects.toMatchObject({
+      status: 409,
+      extra: { uses: [{ kind: 'picture', pageTitle: 'Shared', live: true }] },
+    })
     await library.remove({ files: [first.id], folders: [] }, { replaceBy: second.id })
     expect((await pages.get(page.id)).picture).toBe(second.id)
     await library.remove({ files: [second.id], folders: [] }, { takeOff: true })
@@ -119,7 +152,10 @@ describe('pages', () => {
     const page = await pages.create({ title: 'Gap' })
     const draft = pageOf(words('Words'), button({ target: null, label: 'Missing form' }))
     await pages.saveDraft(page.id, { title: page.title, draft, revision: page.revision })
-    await expect(pages.publish(page.id)).rejects.toMatchObject({ status: 409, extra: { broken: [{ fault: 'no-target', placement: { label: 'Missing form' } }] } })
+    await expect(pages.publish(page.id)).rejects.toMatchObject({
+      status: 409,
+      extra: { broken: [{ fault: 'no-target', placement: { label: 'Missing form' } }] },
+    })
     expect(await html('gap')).toBeUndefined()
     await pages.publish(page.id, { despite: true })
     expect(await html('gap')).not.toContain('Missing form')
@@ -129,7 +165,11 @@ describe('pages', () => {
     const { pages, library } = test.trough
     const file = await test.put('list.pdf', '%PDF-1.7 list')
     const page = await pages.create({ title: 'Follows' })
-    await pages.saveDraft(page.id, { title: page.title, draft: pageOf(button({ target: { kind: 'file', id: file.id }, label: '' })), revision: page.revision })
+    await pages.saveDraft(page.id, {
+      title: page.title,
+      draft: pageOf(button({ target: { kind: 'file', id: file.id }, label: '' })),
+      revision: page.revision,
+    })
     await pages.publish(page.id)
     expect(await html('follows')).toContain('/files/list.pdf?open')
     await library.change(file.id, { title: 'Winter list', handle: 'winter.pdf' })
@@ -165,7 +205,12 @@ describe('a page as a whole', () => {
     await pages.change(page.id, { slug: 'kilns-and-wheels' })
     await pages.change(page.id, { slug: 'machines' })
     expect(await html('machines')).toContain('Kilns')
-    expect(await Promise.all(['kilns', 'kilns-and-wheels', 'machines', 'never'].map(slug => knownSlugs.find(slug)))).toEqual(['machines', 'machines', 'machines', undefined])
+    expect(await Promise.all(['kilns', 'kilns-and-wheels', 'machines', 'never'].map(slug => knownSlugs.find(slug)))).toEqual([
+      'machines',
+      'machines',
+      'machines',
+      undefined,
+    ])
     const next = await pages.create({ title: 'Kilns' })
     expect(next.slug).toBe('kilns')
     expect(await knownSlugs.find('kilns')).toBeUndefined()
@@ -196,7 +241,14 @@ describe('a page as a whole', () => {
     expect(await pages.get(page.id)).toMatchObject({ published: null, waiting: true, live: null })
     const [second, first] = await pages.versions(page.id)
     expect(first).toMatchObject({ number: 1, live: false, changes: [{ kind: 'added', what: 'the page “Seasonal”' }] })
-    expect(second).toMatchObject({ number: 2, live: false, changes: [{ kind: 'changed', what: 'text “Other words”' }, { kind: 'removed', what: 'button “Later”' }] })
+    expect(second).toMatchObject({
+      number: 2,
+      live: false,
+      changes: [
+        { kind: 'changed', what: 'text “Other words”' },
+        { kind: 'removed', what: 'button “Later”' },
+      ],
+    })
     expect((await pages.version(page.id, 1)).document.content).toHaveLength(2)
     await expect(pages.version(page.id, 9)).rejects.toMatchObject({ status: 404 })
     await pages.publish(page.id)
@@ -208,14 +260,17 @@ describe('a page as a whole', () => {
     const page = await live('Original')
     const copy = await pages.duplicate(page.id)
     expect(copy).toMatchObject({ title: 'Original, copy', slug: 'original-copy', published: null, broken: 1 })
-    const [old, fresh] = [page.draft.content[1], copy.draft.content[1]] as Extract<typeof page.draft.content[number], { type: 'downloadButton' }>[]
+    const [old, fresh] = [page.draft.content[1], copy.draft.content[1]] as Extract<
+      (typeof page.draft.content)[number],
+      { type: 'downloadButton' }
+    >[]
     expect(fresh!.attrs).toEqual({ ...old!.attrs, placement: fresh!.attrs.placement })
     expect(fresh!.attrs.placement).not.toBe(old!.attrs.placement)
   })
 
   it('leaves the home page where it is, and live', async () => {
     const { pages } = test.trough
-    const home = (await pages.list()).find(page => page.slug === '') ?? await pages.create({ title: 'Home' }, { home: true })
+    const home = (await pages.list()).find(page => page.slug === '') ?? (await pages.create({ title: 'Home' }, { home: true }))
     await expect(pages.change(home.id, { slug: 'elsewhere' })).rejects.toMatchObject({ status: 409 })
     await expect(pages.unpublish(home.id)).rejects.toMatchObject({ status: 409 })
   })

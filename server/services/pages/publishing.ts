@@ -21,22 +21,47 @@ const MOST_VERSIONS = 50
 async function reachableIn(db: Queryable, pageId: string, document: PageDocument): Promise<(reference: Reference) => boolean> {
   const references = referencesIn(document)
   const [fileRefs, folderRefs] = [fileIds(references), folderIds(references)]
-  const filesThere = fileRefs.length ? await db.select({ id: files.id }).from(files).where(and(inArray(files.id, fileRefs), isGivenOut)) : []
-  const foldersThere = folderRefs.length ? await db.select({ id: folders.id }).from(folders).where(and(inArray(folders.id, folderRefs), isNull(folders.deleted))) : []
+  const filesThere = fileRefs.length
+    ? await db
+        .select({ id: files.id })
+        .from(files)
+        .where(and(inArray(files.id, fileRefs), isGivenOut))
+    : []
+  const foldersThere = folderRefs.length
+    ? await db
+        .select({ id: folders.id })
+        .from(folders)
+        .where(and(inArray(folders.id, folderRefs), isNull(folders.deleted)))
+    : []
   const there = { file: new Set(filesThere.map(row => row.id)), folder: new Set(foldersThere.map(row => row.id)) }
   const posts = signpostIds(references)
-  const pointing = posts.length ? await db.select({ id: signposts.id }).from(signposts).innerJoin(files, eq(files.id, signposts.fileId)).where(and(inArray(signposts.id, posts), isGivenOut)) : []
+  const pointing = posts.length
+    ? await db
+        .select({ id: signposts.id })
+        .from(signposts)
+        .innerJoin(files, eq(files.id, signposts.fileId))
+        .where(and(inArray(signposts.id, posts), isGivenOut))
+    : []
   const turned = new Set(pointing.map(row => row.id))
   const led = pageIds(references)
-  const live = led.length ? await db.select({ id: pages.id }).from(pages).where(and(inArray(pages.id, led), isNotNull(pages.live), isNull(pages.edge))) : []
+  const live = led.length
+    ? await db
+        .select({ id: pages.id })
+        .from(pages)
+        .where(and(inArray(pages.id, led), isNotNull(pages.live), isNull(pages.edge)))
+    : []
   const livePages = new Set([pageId, ...live.map(row => row.id)])
-  return (reference) => {
+  return reference => {
     switch (reference.kind) {
       case 'file':
-      case 'folder': return there[reference.kind].has(reference.id)
-      case 'page': return livePages.has(reference.id)
-      case 'signpost': return turned.has(reference.id)
-      default: return true
+      case 'folder':
+        return there[reference.kind].has(reference.id)
+      case 'page':
+        return livePages.has(reference.id)
+      case 'signpost':
+        return turned.has(reference.id)
+      default:
+        return true
     }
   }
 }
@@ -50,12 +75,14 @@ export function createPublishing(db: Database, get: (id: string) => Promise<Page
      * @throws Problem 409 with the placements in `broken` where some lead nowhere and `despite` is not set
      */
     async publish(id: string, { despite = false } = {}): Promise<PageItem> {
-      await db.transaction(async (tx) => {
+      await db.transaction(async tx => {
         const page = await rowOf(tx, id)
         const broken = brokenPlacements(page.draft, await reachableIn(tx, id, page.draft))
         if (broken.length && !despite) {
           const count = broken.length === 1 ? '1 button, link or shelf leads' : `${broken.length} buttons, links or shelves lead`
-          throw new Problem(409, `${count} nowhere.`, 'Give each its file, or publish all the same: visitors will not see them.', { broken })
+          throw new Problem(409, `${count} nowhere.`, 'Give each its file, or publish all the same: visitors will not see them.', {
+            broken,
+          })
         }
         await goLive(tx, page, page.title, page.draft, page.revision)
       })
@@ -68,7 +95,7 @@ export function createPublishing(db: Database, get: (id: string) => Promise<Page
      * @throws Problem 409 with the places in `uses` where other pages lead to it and `despite` is not set
      */
     async unpublish(id: string, { despite = false } = {}): Promise<PageDetails> {
-      await db.transaction(async (tx) => {
+      await db.transaction(async tx => {
         await refuseWhileLed(tx, id, despite)
         const page = await rowOf(tx, id)
         if (page.slug === '') throw new Problem(409, 'The home page stays live.', 'Change what is on it instead.')
@@ -81,9 +108,18 @@ export function createPublishing(db: Database, get: (id: string) => Promise<Page
     /** The versions that were live, the newest first, each with what it changed. */
     async versions(id: string): Promise<PageVersion[]> {
       const page = await rowOf(db, id)
-      const rows = await db.select().from(pageVersions).where(eq(pageVersions.pageId, id)).orderBy(desc(pageVersions.number)).limit(MOST_VERSIONS + 1)
+      const rows = await db
+        .select()
+        .from(pageVersions)
+        .where(eq(pageVersions.pageId, id))
+        .orderBy(desc(pageVersions.number))
+        .limit(MOST_VERSIONS + 1)
       return rows.slice(0, MOST_VERSIONS).map(({ number, title, document, published }, index) => ({
-        number, title, published: published.toISOString(), live: number === page.live, changes: changesBetween(rows[index + 1], { title, document }),
+        number,
+        title,
+        published: published.toISOString(),
+        live: number === page.live,
+        changes: changesBetween(rows[index + 1], { title, document }),
       }))
     },
 

@@ -14,9 +14,17 @@ import { rowOf, versionOf } from './pageRows'
 /** A page's document made into another. */
 export type Rewriting = (document: PageDocument, side: Side, pageId: string) => PageDocument
 /** A page that was rewritten, and what stood on it before. */
-export interface Rewritten { pageId: string, revision: number, draft: PageDocument, live: PageDocument | undefined }
+export interface Rewritten {
+  pageId: string
+  revision: number
+  draft: PageDocument
+  live: PageDocument | undefined
+}
 
-/** Changes drafts and live versions alike, as far as the change concerns them, without putting live what waits in a draft. In the caller's transaction. */
+/**
+ * Changes drafts and live versions alike, as far as the change concerns them, without putting live what waits in a draft. In the caller's
+ * transaction.
+ */
 async function rewrite(tx: Queryable, pageIds: string[], change: Rewriting): Promise<Rewritten[]> {
   const rewritten: Rewritten[] = []
   for (const pageId of pageIds) {
@@ -48,17 +56,30 @@ export function createRewriting(db: Database) {
      *
      * @returns the pages as they were before, and how many places changed
      */
-    async retarget(tx: Queryable, from: Reference, to: Target | 'remove'): Promise<{ rewritten: Rewritten[], places: number }> {
+    async retarget(tx: Queryable, from: Reference, to: Target | 'remove'): Promise<{ rewritten: Rewritten[]; places: number }> {
       const rows = await tx.selectDistinct({ pageId: uses.pageId }).from(uses).where(leadsTo(from))
       const [key, staysShown] = [keyOf(from), from.kind === 'file' && to !== 'remove' && to.kind !== 'file']
       const changed = new Set<string>()
-      const change: Rewriting = (document, _side, pageId) => mapTargets(document, (target, placement, shown) => {
-        if (!target || keyOf(target) !== key || (shown && staysShown)) return target
-        changed.add(`${pageId} ${placement}`)
-        return to
-      }, from.kind === 'folder' && to === 'remove' ? from.id : undefined)
-      const rewritten = await rewrite(tx, rows.map(row => row.pageId), change)
-      if (from.kind === 'file' && !staysShown) await tx.update(pages).set({ picture: to === 'remove' ? null : idOf(to) }).where(eq(pages.picture, from.id))
+      const change: Rewriting = (document, _side, pageId) =>
+        mapTargets(
+          document,
+          (target, placement, shown) => {
+            if (!target || keyOf(target) !== key || (shown && staysShown)) return target
+            changed.add(`${pageId} ${placement}`)
+            return to
+          },
+          from.kind === 'folder' && to === 'remove' ? from.id : undefined,
+        )
+      const rewritten = await rewrite(
+        tx,
+        rows.map(row => row.pageId),
+        change,
+      )
+      if (from.kind === 'file' && !staysShown)
+        await tx
+          .update(pages)
+          .set({ picture: to === 'remove' ? null : idOf(to) })
+          .where(eq(pages.picture, from.id))
       return { rewritten, places: changed.size }
     },
 
@@ -81,7 +102,8 @@ export function createRewriting(db: Database) {
       const before = new Map(rewritten.map(each => [each.pageId, each]))
       for (const { pageId, revision } of rewritten) {
         const page = await rowOf(tx, pageId)
-        if (page.revision !== revision) throw new Problem(409, `“${page.title}” has been changed since.`, 'Open the page to change it there.')
+        if (page.revision !== revision)
+          throw new Problem(409, `“${page.title}” has been changed since.`, 'Open the page to change it there.')
       }
       await rewrite(tx, [...before.keys()], (document, side, pageId) => before.get(pageId)![side] ?? document)
     },
@@ -90,7 +112,7 @@ export function createRewriting(db: Database) {
     async readUsesAnew(): Promise<void> {
       const rows = await db.selectDistinct({ id: uses.pageId }).from(uses).where(isNull(uses.section))
       for (const { id } of rows) {
-        await db.transaction(async (tx) => {
+        await db.transaction(async tx => {
           const page = await rowOf(tx, id)
           await recordUses(tx, id, 'draft', page.draft)
           const version = page.live === null ? undefined : await versionOf(tx, id, page.live)
@@ -101,15 +123,29 @@ export function createRewriting(db: Database) {
 
     /** Where each look is worn, in drafts and on live pages. */
     async looksWorn(q: Queryable = db): Promise<LookUse[]> {
-      const rows = await q.select({ id: pages.id, title: pages.title, draft: pages.draft, live: pageVersions.document }).from(pages)
+      const rows = await q
+        .select({ id: pages.id, title: pages.title, draft: pages.draft, live: pageVersions.document })
+        .from(pages)
         .leftJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
       return rows.flatMap(({ id: pageId, title: pageTitle, draft, live }) => {
         const worn = new Map<string, LookUse>()
-        for (const [side, document] of [['draft', draft], ['live', live]] as const) {
+        for (const [side, document] of [
+          ['draft', draft],
+          ['live', live],
+        ] as const) {
           const sections = new Map(document ? placementsOf(document).map(({ id, section }) => [id, section]) : [])
           for (const { placement, label, look } of document ? buttonsIn(document) : []) {
             const key = `${placement} ${look}`
-            const use = worn.get(key) ?? { look, pageId, pageTitle, placement, label, section: sections.get(placement) ?? '', draft: false, live: false }
+            const use = worn.get(key) ?? {
+              look,
+              pageId,
+              pageTitle,
+              placement,
+              label,
+              section: sections.get(placement) ?? '',
+              draft: false,
+              live: false,
+            }
             worn.set(key, { ...use, [side]: true })
           }
         }
@@ -120,7 +156,7 @@ export function createRewriting(db: Database) {
     /** Gives every button of a look another one, in drafts and on live pages. In the caller's transaction. */
     async changeLook(tx: Queryable, from: string, to: string): Promise<void> {
       const worn = await this.looksWorn(tx)
-      const change = (document: PageDocument) => mapLooks(document, look => look === from ? to : look)
+      const change = (document: PageDocument) => mapLooks(document, look => (look === from ? to : look))
       await rewrite(tx, [...new Set(worn.filter(use => use.look === from).map(use => use.pageId))], change)
     },
   }

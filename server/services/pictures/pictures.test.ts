@@ -11,7 +11,10 @@ beforeAll(async () => {
 })
 afterAll(() => test.close())
 
-const png = (width: number, height: number) => sharp({ create: { width, height, channels: 3, background: '#1F5A57' } }).png().toBuffer()
+const png = (width: number, height: number) =>
+  sharp({ create: { width, height, channels: 3, background: '#1F5A57' } })
+    .png()
+    .toBuffer()
 const find = (handle: string, width: number) => test.trough.pictures.find(handle, width)
 
 describe('pictures on pages', () => {
@@ -26,7 +29,10 @@ describe('pictures on pages', () => {
   })
 
   it('are drawn from an SVG without ever sending it', async () => {
-    await test.put('plan.svg', '<svg xmlns="http://www.w3.org/2000/svg" width="400" height="200"><script>alert(1)</script><rect width="400" height="200" fill="red"/></svg>')
+    await test.put(
+      'plan.svg',
+      '<svg xmlns="http://www.w3.org/2000/svg" width="400" height="200"><script>alert(1)</script><rect width="400" height="200" fill="red"/></svg>',
+    )
     const { bytes, representation } = await find('plan.svg', 320)
     expect(representation.contentType).toBe('image/webp')
     expect(await sharp(bytes).metadata()).toMatchObject({ format: 'webp', width: 320, height: 160 })
@@ -41,8 +47,13 @@ describe('pictures on pages', () => {
     expect(await sharp((await find('hours.txt', 320)).bytes).metadata()).toMatchObject({ width: 320, height: 320 })
   })
 
-  it.each([['wide.png', 641], ['wide.png', Number.NaN], ['wide.png', 1e9], ['never.png', 320], ['../secrets.json', 320]])('%s at %d is not there', (handle, width) =>
-    expect(find(handle, width)).rejects.toMatchObject({ status: 404 }))
+  it.each([
+    ['wide.png', 641],
+    ['wide.png', Number.NaN],
+    ['wide.png', 1e9],
+    ['never.png', 320],
+    ['../secrets.json', 320],
+  ])('%s at %d is not there', (handle, width) => expect(find(handle, width)).rejects.toMatchObject({ status: 404 }))
 
   it('follow their file: another edition shows at once', async () => {
     const file = await test.put('follows.png', await png(320, 100))

@@ -14,9 +14,16 @@ import type { Looking } from '../reading/looking'
 import type { ReadingService } from '../reading/reading'
 
 /** The bytes that show a file, and whether their first page is drawn. */
-interface Source { sha256: string, mediaType: string, drawn: boolean }
+interface Source {
+  sha256: string
+  mediaType: string
+  drawn: boolean
+}
 
-export interface Picture { bytes: Buffer, representation: Representation }
+export interface Picture {
+  bytes: Buffer
+  representation: Representation
+}
 
 const MEMORY = 24 * 1000 * 1000
 /** A first page, no wider than it is asked for. */
@@ -48,20 +55,34 @@ export function createPictures(db: Database, looking: Looking, reading: ReadingS
     const webp = isPicture ? await looking.picture(sha256, width) : await narrowed(await readFile(reading.pictureOf(sha256)), width)
     const bytes = jpeg ? await sharp(webp).flatten({ background: '#FFFFFF' }).jpeg({ quality: 82 }).toBuffer() : webp
     const representation = represent({
-      size: bytes.length, contentType: jpeg ? 'image/jpeg' : 'image/webp', etag: `"${sha256.slice(0, 24)}-${width}${jpeg ? '-jpeg' : ''}"`,
-      extra: { 'X-Content-Type-Options': 'nosniff', 'Content-Security-Policy': 'default-src \'none\'' },
+      size: bytes.length,
+      contentType: jpeg ? 'image/jpeg' : 'image/webp',
+      etag: `"${sha256.slice(0, 24)}-${width}${jpeg ? '-jpeg' : ''}"`,
+      extra: { 'X-Content-Type-Options': 'nosniff', 'Content-Security-Policy': "default-src 'none'" },
     })
     return { bytes, representation }
   }
 
   async function read(handle: string): Promise<Source | undefined> {
-    const [row] = await db.select({ sha256: editions.sha256, mediaType: editions.mediaType, preview: blobs.preview, own: ownEdition.sha256, ownType: ownEdition.mediaType }).from(files)
-      .innerJoin(editions, and(eq(editions.fileId, files.id), eq(editions.number, files.edition))).innerJoin(blobs, eq(blobs.sha256, editions.sha256))
-      .leftJoin(own, and(eq(own.id, files.picture), isNull(own.deleted))).leftJoin(ownEdition, and(eq(ownEdition.fileId, own.id), eq(ownEdition.number, own.edition), eq(ownEdition.withdrawn, false)))
+    const [row] = await db
+      .select({
+        sha256: editions.sha256,
+        mediaType: editions.mediaType,
+        preview: blobs.preview,
+        own: ownEdition.sha256,
+        ownType: ownEdition.mediaType,
+      })
+      .from(files)
+      .innerJoin(editions, and(eq(editions.fileId, files.id), eq(editions.number, files.edition)))
+      .innerJoin(blobs, eq(blobs.sha256, editions.sha256))
+      .leftJoin(own, and(eq(own.id, files.picture), isNull(own.deleted)))
+      .leftJoin(ownEdition, and(eq(ownEdition.fileId, own.id), eq(ownEdition.number, own.edition), eq(ownEdition.withdrawn, false)))
       .where(and(eq(files.handle, handle), isNull(files.deleted), eq(editions.withdrawn, false)))
     if (!row) return undefined
     const instead = familyOf(row.mediaType) !== 'picture' && row.own !== null
-    return instead ? { sha256: row.own!, mediaType: row.ownType!, drawn: true } : { sha256: row.sha256, mediaType: row.mediaType, drawn: row.preview === 'ready' }
+    return instead
+      ? { sha256: row.own!, mediaType: row.ownType!, drawn: true }
+      : { sha256: row.sha256, mediaType: row.mediaType, drawn: row.preview === 'ready' }
   }
 
   return {
@@ -85,7 +106,8 @@ export function createPictures(db: Database, looking: Looking, reading: ReadingS
       const known = kept.get(key) ?? draw(source, width, jpeg)
       kept.set(key, known)
       known.catch((error: unknown) => {
-        // That it cannot be drawn is remembered until its bytes are others: each try takes the one who draws for seconds. What else failed may do the next time.
+        // That it cannot be drawn is remembered until its bytes are others: each try takes the one who draws for seconds. What else failed
+        // may do the next time.
         if (!(error instanceof Problem && error.status === 422)) kept.delete(key)
       })
       return known

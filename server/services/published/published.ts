@@ -23,15 +23,20 @@ import type { PageService } from '../pages/pages'
 
 const encoders = {
   br: promisify((text: string, done: (error: Error | null, bytes: Buffer) => void) =>
-    brotliCompress(text, { params: { [constants.BROTLI_PARAM_QUALITY]: 9 } }, done)),
+    brotliCompress(text, { params: { [constants.BROTLI_PARAM_QUALITY]: 9 } }, done),
+  ),
   gzip: promisify<string, Buffer>(gzip),
   identity: async (text: string) => Buffer.from(text),
 }
 type Encoding = keyof typeof encoders
-type Variants = Record<Encoding, { bytes: Buffer, representation: Representation }>
+type Variants = Record<Encoding, { bytes: Buffer; representation: Representation }>
 
-/** A page may load its own pictures and fonts and nothing else, and never runs script; what looks at a page from within it may ask this site for more (robots.txt). */
-const POLICY = 'default-src \'none\'; script-src \'none\'; style-src \'unsafe-inline\'; img-src \'self\' data:; font-src \'self\'; connect-src \'self\'; media-src \'self\'; form-action \'self\'; base-uri \'none\'; frame-ancestors \'self\''
+/**
+ * A page may load its own pictures and fonts and nothing else, and never runs script; what looks at a page from within it may ask this
+ * site for more (robots.txt).
+ */
+const POLICY =
+  "default-src 'none'; script-src 'none'; style-src 'unsafe-inline'; img-src 'self' data:; font-src 'self'; connect-src 'self'; media-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'self'"
 
 export const PAGE_HEADERS = {
   'Content-Security-Policy': POLICY,
@@ -78,17 +83,25 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
   events.on('folders', () => forget(page => page.lists))
   events.on('read', hashes => forget(page => hashes.some(sha256 => page.bytes.has(sha256))))
 
-  const siteFacts = async (): Promise<SiteFacts> => ({ ...await site.get(), menu: await pages.menu(), style: await looks.style(), edges: await pages.edges() })
+  const siteFacts = async (): Promise<SiteFacts> => ({
+    ...(await site.get()),
+    menu: await pages.menu(),
+    style: await looks.style(),
+    edges: await pages.edges(),
+  })
 
   /** What a page and its edges lean on, as it is now, with what of the library that is. */
-  async function gather({ head, foot }: EdgeDocuments, page?: { document: PageDocument, /** identity of its file */ picture: string | null }) {
+  async function gather(
+    { head, foot }: EdgeDocuments,
+    page?: { document: PageDocument; /** identity of its file */ picture: string | null },
+  ) {
     const documents = [page?.document, head, foot].filter(document => document !== undefined)
     const references = documents.flatMap(referencesIn)
     const appearances = await looks.appearances()
     const filled = [...appearances.values()].flatMap(fillPictures)
     const posts = await signposts.some(signpostIds(references))
     const pointed = [...posts.values()].flatMap(({ file }) => file ?? [])
-    const ids = [...new Set([...fileIds(references), ...pointed, ...filled, ...page?.picture ? [page.picture] : []])]
+    const ids = [...new Set([...fileIds(references), ...pointed, ...filled, ...(page?.picture ? [page.picture] : [])])]
     const there = (await library.byId(ids)).filter(file => !isOut(file))
     const facts = new Map(there.map(file => [file.id, targetFacts(file)]))
     const listed = new Map<ShelfSource, FileItem[]>()
@@ -103,7 +116,10 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
     }
     const shown = [...there, ...[...listed.values()].flat()]
     const leans = {
-      files: new Set([...ids, ...shown.map(file => file.id)]), bytes: new Set(shown.map(file => file.sha256)), lists: folderIds(references).length > 0, counts: tellsDownloads(JSON.stringify(documents)),
+      files: new Set([...ids, ...shown.map(file => file.id)]),
+      bytes: new Set(shown.map(file => file.sha256)),
+      lists: folderIds(references).length > 0,
+      counts: tellsDownloads(JSON.stringify(documents)),
     }
     return { known, picture: page?.picture ? facts.get(page.picture) : undefined, leans }
   }
@@ -123,22 +139,24 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
 
   async function encode(html: string): Promise<Variants> {
     const hash = createHash('sha256').update(html).digest('hex').slice(0, 24)
-    const pairs = await Promise.all(Object.entries(encoders).map(async ([name, encoder]) => {
-      const bytes = await encoder(html)
-      const representation = represent({
-        size: bytes.length,
-        contentType: 'text/html; charset=utf-8',
-        // Each encoding is a representation of its own (RFC 9110, section 8.8.3.3).
-        etag: `"${hash}-${name}"`,
-        extra: {
-          ...PAGE_HEADERS,
-          'Cache-Control': 'no-cache',
-          'Vary': 'Accept-Encoding',
-          ...name !== 'identity' && { 'Content-Encoding': name },
-        },
-      })
-      return [name, { bytes, representation }]
-    }))
+    const pairs = await Promise.all(
+      Object.entries(encoders).map(async ([name, encoder]) => {
+        const bytes = await encoder(html)
+        const representation = represent({
+          size: bytes.length,
+          contentType: 'text/html; charset=utf-8',
+          // Each encoding is a representation of its own (RFC 9110, section 8.8.3.3).
+          etag: `"${hash}-${name}"`,
+          extra: {
+            ...PAGE_HEADERS,
+            'Cache-Control': 'no-cache',
+            'Vary': 'Accept-Encoding',
+            ...(name !== 'identity' && { 'Content-Encoding': name }),
+          },
+        })
+        return [name, { bytes, representation }]
+      }),
+    )
     return Object.fromEntries(pairs) as Variants
   }
 
@@ -165,12 +183,12 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
       const { edge, slug, title, description, picture, draft } = await pages.get(id)
       const facts = await siteFacts()
       if (!edge) return (await compose({ slug, title, description, picture, document: draft }, facts)).html
-      const home = await pages.live('') ?? { slug: '', title: facts.name, description: '', picture: null, document: emptyDocument() }
+      const home = (await pages.live('')) ?? { slug: '', title: facts.name, description: '', picture: null, document: emptyDocument() }
       return (await compose(home, { ...facts, edges: { ...facts.edges, [edge]: draft } })).html
     },
 
     /** A page with a message for visitors, in the site's look, in the encoding the client likes best. */
-    async message(title: string, text: string, acceptEncoding?: string): Promise<{ bytes: Buffer, encoding: Encoding }> {
+    async message(title: string, text: string, acceptEncoding?: string): Promise<{ bytes: Buffer; encoding: Encoding }> {
       const key = `${title}\n${text}`
       // Many ask for what is not there at once: it is written for all of them together.
       let variants = messages.get(key)

@@ -8,7 +8,7 @@ import { log } from '../../log'
 import type { LookMessage, LookTask } from '../../workers/look'
 import { createAsker, workerScript } from '../workerHost'
 
-type DrawTask = { width: number, picture: string, page?: number }
+type DrawTask = { width: number; picture: string; page?: number }
 
 const PATIENCE = 30_000
 /** Pixels a page of a PDF is drawn wide. */
@@ -34,7 +34,7 @@ export function createLooking(store: Store, folder: string) {
       throw error
     })
     if (known) return known
-    const answer = await store.withFile(sha256, path => run({ ...task, path } as LookTask)) as { drawn: Uint8Array, kept: boolean }
+    const answer = (await store.withFile(sha256, path => run({ ...task, path } as LookTask))) as { drawn: Uint8Array; kept: boolean }
     if (!answer.kept) log.warn({ picture: task.picture }, 'the disk is full: a picture was drawn for once and not kept')
     return Buffer.from(answer.drawn)
   }
@@ -45,8 +45,7 @@ export function createLooking(store: Store, folder: string) {
       drawn(sha256, { page: number - 1, width: PAGE_WIDTH, picture: pathOf(sha256, `page-${number}`) }),
 
     /** A picture as WebP, at most some pixels wide; kept once it was drawn. */
-    picture: (sha256: string, width: number): Promise<Buffer> =>
-      drawn(sha256, { width, picture: pathOf(sha256, `wide-${width}`) }),
+    picture: (sha256: string, width: number): Promise<Buffer> => drawn(sha256, { width, picture: pathOf(sha256, `wide-${width}`) }),
 
     async contents({ sha256, mediaType }: FileItem): Promise<Contents> {
       const answer = await store.withFile(sha256, path => run({ path, mediaType }))

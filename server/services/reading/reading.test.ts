@@ -46,8 +46,17 @@ it('a file that crashes, hangs or breaks its reader is marked, and the queue goe
     await db.insert(editions).values({ fileId: id, number: 1, sha256, fileName: type, mediaType: `test/${type}` })
   }
   let told = 0
-  events.on('read', hashes => told += hashes.length)
-  const service = createReadingService({ db, store: localStore(join(folder, 'store')), folder: join(folder, 'derived'), texts: createSearchIndex(db), events, traffic: createTraffic(), script, patience: 6000 })
+  events.on('read', hashes => (told += hashes.length))
+  const service = createReadingService({
+    db,
+    store: localStore(join(folder, 'store')),
+    folder: join(folder, 'derived'),
+    texts: createSearchIndex(db),
+    events,
+    traffic: createTraffic(),
+    script,
+    patience: 6000,
+  })
   await service.idle()
   await service.close()
 

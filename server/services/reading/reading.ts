@@ -15,7 +15,10 @@ import { laterTrouble } from '../../log'
 const PATIENCE = 60_000
 /** Milliseconds between two writes. */
 const PAUSE = 1
-/** While visitors come, a rest takes this many times what the writing before it took, so that few of them meet one; at most these milliseconds. */
+/**
+ * While visitors come, a rest takes this many times what the writing before it took, so that few of them meet one; at most these
+ * milliseconds.
+ */
 const REST = 60
 const LONGEST_REST = 1000
 /** Pieces that a hand-over is then written in. */
@@ -39,10 +42,22 @@ interface Needs {
   /** milliseconds it may be silent */
   patience?: number
 }
-interface Waiting extends Omit<ReadTask, 'path'> { sha256: string, fileId: string }
+interface Waiting extends Omit<ReadTask, 'path'> {
+  sha256: string
+  fileId: string
+}
 
 /** Looks into files one after another, in a worker: facts, first-page pictures and words. */
-export function createReadingService({ db, store, folder, texts, events, traffic, script = workerScript('read'), patience = PATIENCE }: Needs) {
+export function createReadingService({
+  db,
+  store,
+  folder,
+  texts,
+  events,
+  traffic,
+  script = workerScript('read'),
+  patience = PATIENCE,
+}: Needs) {
   const host = createWorkerHost<ReadTask, ReadMessage>(script, patience)
   let running: Promise<void> | undefined
   let again = false
@@ -52,8 +67,13 @@ export function createReadingService({ db, store, folder, texts, events, traffic
   const pictureOf = (sha256: string) => join(folder, sha256.slice(0, 2), sha256, 'first.webp')
 
   async function next(): Promise<Waiting | undefined> {
-    const [row] = await db.select({ sha256: blobs.sha256, mediaType: editions.mediaType, fileId: editions.fileId }).from(blobs)
-      .innerJoin(editions, eq(editions.sha256, blobs.sha256)).where(eq(blobs.reading, 'waiting')).orderBy(blobs.created).limit(1)
+    const [row] = await db
+      .select({ sha256: blobs.sha256, mediaType: editions.mediaType, fileId: editions.fileId })
+      .from(blobs)
+      .innerJoin(editions, eq(editions.sha256, blobs.sha256))
+      .where(eq(blobs.reading, 'waiting'))
+      .orderBy(blobs.created)
+      .limit(1)
     return row && { ...row, picture: pictureOf(row.sha256) }
   }
 
@@ -73,29 +93,36 @@ export function createReadingService({ db, store, folder, texts, events, traffic
     let result: Exclude<ReadMessage, { parts: unknown }> | undefined
     let failure: unknown
     await texts.clear(sha256)
-    const trouble = await host.run({ path, mediaType, picture }, (message, reply) => {
-      if (!('parts' in message)) {
-        result = message
-        return true
-      }
-      // Reading is at most two hand-overs ahead of writing: neither waits for the other at every one.
-      void before.then(() => reply('on'))
-      before = writing
-      writing = writing.then(async () => {
-        for (const parts of traffic.comes ? inPieces(message.parts, PIECES) : [message.parts]) {
-          if (closed) return
-          await write(sha256, written, parts)
-          written += parts.length
+    const trouble = await host
+      .run({ path, mediaType, picture }, (message, reply) => {
+        if (!('parts' in message)) {
+          result = message
+          return true
         }
-      }).catch(error => void (failure ??= error))
-      return false
-    }).then(() => result?.trouble, (error: Error) => error.message)
+        // Reading is at most two hand-overs ahead of writing: neither waits for the other at every one.
+        void before.then(() => reply('on'))
+        before = writing
+        writing = writing
+          .then(async () => {
+            for (const parts of traffic.comes ? inPieces(message.parts, PIECES) : [message.parts]) {
+              if (closed) return
+              await write(sha256, written, parts)
+              written += parts.length
+            }
+          })
+          .catch(error => void (failure ??= error))
+        return false
+      })
+      .then(
+        () => result?.trouble,
+        (error: Error) => error.message,
+      )
     await writing
     if (failure) throw failure
     return {
-      reading: trouble === undefined ? 'done' as const : 'failed' as const,
+      reading: trouble === undefined ? ('done' as const) : ('failed' as const),
       readingError: trouble ?? null,
-      preview: result?.picture ? 'ready' as const : trouble === undefined ? 'none' as const : 'failed' as const,
+      preview: result?.picture ? ('ready' as const) : trouble === undefined ? ('none' as const) : ('failed' as const),
       facts: result?.facts ?? {},
     }
   }
@@ -106,7 +133,10 @@ export function createReadingService({ db, store, folder, texts, events, traffic
       const waiting = now
       const change = await store.withFile(sha256, path => readOne(waiting, path))
       if (closed) return
-      await db.update(blobs).set(change).where(and(eq(blobs.sha256, sha256), eq(blobs.reading, 'waiting')))
+      await db
+        .update(blobs)
+        .set(change)
+        .where(and(eq(blobs.sha256, sha256), eq(blobs.reading, 'waiting')))
     }
   }
 
@@ -118,7 +148,7 @@ export function createReadingService({ db, store, folder, texts, events, traffic
         again = false
         await drain()
       }
-    })().finally(() => running = now = undefined)
+    })().finally(() => (running = now = undefined))
     return running
   }
 
@@ -137,8 +167,12 @@ export function createReadingService({ db, store, folder, texts, events, traffic
     idle: wake,
 
     /** How far reading has come. */
-    async progress(): Promise<{ waiting: number, failed: number, /** identity of the file being read */ now: string | null }> {
-      const rows = await db.select({ reading: blobs.reading, count: count() }).from(blobs).where(ne(blobs.reading, 'done')).groupBy(blobs.reading)
+    async progress(): Promise<{ waiting: number; failed: number; /** identity of the file being read */ now: string | null }> {
+      const rows = await db
+        .select({ reading: blobs.reading, count: count() })
+        .from(blobs)
+        .where(ne(blobs.reading, 'done'))
+        .groupBy(blobs.reading)
       const of = (state: string) => rows.find(row => row.reading === state)?.count ?? 0
       return { waiting: of('waiting'), failed: of('failed'), now: now?.fileId ?? null }
     },

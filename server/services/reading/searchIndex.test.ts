@@ -24,16 +24,27 @@ async function addFile(letter: string, mediaType = 'text/plain'): Promise<void> 
   await connection.db.insert(editions).values({ fileId: `file-${letter}`, number: 1, sha256: hash(letter), fileName: letter, mediaType })
 }
 const write = (letter: string, parts: [part: string, body: string][]) =>
-  texts.add(hash(letter), 0, parts.map(([part, body]) => ({ part, body, words: [...new Set(wordsOf(body))] })))
+  texts.add(
+    hash(letter),
+    0,
+    parts.map(([part, body]) => ({ part, body, words: [...new Set(wordsOf(body))] })),
+  )
 
 beforeAll(async () => {
   folder = await mkdtemp(join(tmpdir(), 'trough-texts-'))
   connection = await (await databaseOfTest(folder))(join(folder, 'db'), () => undefined)
   texts = createSearchIndex(connection.db)
   for (const letter of ['a', 'b', 'c']) await addFile(letter)
-  await write('a', [['Page 1', 'Before you begin, read this.'], ['Page 2', 'The thermocouple drifts. Fire the kiln slowly.'], ['Page 3', 'Kiln, thermocouple and all.']])
+  await write('a', [
+    ['Page 1', 'Before you begin, read this.'],
+    ['Page 2', 'The thermocouple drifts. Fire the kiln slowly.'],
+    ['Page 3', 'Kiln, thermocouple and all.'],
+  ])
   await write('b', [['', 'Crème brûlée glaze; fires at 1260 °C.']])
-  await write('c', [['Sheet', 'kiln\tshelf'], ['Other', 'thermocouple']])
+  await write('c', [
+    ['Sheet', 'kiln\tshelf'],
+    ['Other', 'thermocouple'],
+  ])
 })
 afterAll(async () => {
   await connection.close()
@@ -43,19 +54,34 @@ afterAll(async () => {
 describe('words inside', () => {
   // Worked by hand: every word, or its beginning, in one and the same part.
   it.each<[string, string[]]>([
-    ['thermo', ['a', 'c']], ['KILN', ['a', 'c']], ['kiln thermocouple', ['a']], ['kiln shelf', ['c']], ['creme', ['b']], ['Brûlée GLAZE', ['b']], ['1260', ['b']], ['126', ['b']],
-    ['ermocouple', []], ['k', []], ['', []], ['\'', []], ['kiln & | ! :* <->', ['a', 'c']], ['kiln\\', ['a', 'c']],
-  ])('“%s” is in %j', async (q, letters) => expect([...await texts.containing(q)].map(sha256 => sha256[0]).sort()).toEqual(letters))
+    ['thermo', ['a', 'c']],
+    ['KILN', ['a', 'c']],
+    ['kiln thermocouple', ['a']],
+    ['kiln shelf', ['c']],
+    ['creme', ['b']],
+    ['Brûlée GLAZE', ['b']],
+    ['1260', ['b']],
+    ['126', ['b']],
+    ['ermocouple', []],
+    ['k', []],
+    ['', []],
+    ["'", []],
+    ['kiln & | ! :* <->', ['a', 'c']],
+    ['kiln\\', ['a', 'c']],
+  ])('“%s” is in %j', async (q, letters) => expect([...(await texts.containing(q))].map(sha256 => sha256[0]).sort()).toEqual(letters))
 
   it('are looked for only among some, where some are named', async () => {
-    expect([...await texts.containing('kiln', [hash('c'), hash('b')])]).toEqual([hash('c')])
+    expect([...(await texts.containing('kiln', [hash('c'), hash('b')]))]).toEqual([hash('c')])
     expect((await texts.containing('kiln', [])).size).toBe(0)
   })
 
   it('are shown where they stand first', async () => {
     const passages = await texts.passages('kiln thermo', [hash('a'), hash('b'), hash('c')])
     expect([...passages.keys()]).toEqual([hash('a')])
-    expect(passages.get(hash('a'))).toMatchObject({ part: 'Page 2', passage: ['The ', 'thermo', 'couple drifts. Fire the ', 'kiln', ' slowly.'] })
+    expect(passages.get(hash('a'))).toMatchObject({
+      part: 'Page 2',
+      passage: ['The ', 'thermo', 'couple drifts. Fire the ', 'kiln', ' slowly.'],
+    })
   })
 
   it('are gone when a file is read anew', async () => {
@@ -87,20 +113,34 @@ describe('reading', () => {
     const script = join(folder, 'reader.mjs')
     await writeFile(script, STAND_IN)
     const events = createEvents()
-    return createReadingService({ db: connection.db, store: localStore(join(folder, 'store')), folder: join(folder, 'derived'), texts, events, traffic: createTraffic(), script, patience: 20_000 })
+    return createReadingService({
+      db: connection.db,
+      store: localStore(join(folder, 'store')),
+      folder: join(folder, 'derived'),
+      texts,
+      events,
+      traffic: createTraffic(),
+      script,
+      patience: 20_000,
+    })
   }
   const stateOf = async (letter: string) => (await connection.db.select().from(blobs)).find(blob => blob.sha256 === hash(letter))
 
   it('writes what comes batch by batch, keeps what a broken one had, and goes on after a restart', async () => {
     await connection.db.update(blobs).set({ reading: 'done' })
-    for (const [letter, type] of [['e', 'test/whole+5'], ['f', 'test/breaks+4'], ['9', 'test/troubled+2']] as const) await addFile(letter, type)
+    for (const [letter, type] of [
+      ['e', 'test/whole+5'],
+      ['f', 'test/breaks+4'],
+      ['9', 'test/troubled+2'],
+    ] as const)
+      await addFile(letter, type)
     const first = await start()
     expect(await first.progress()).toEqual({ waiting: 3, failed: 0, now: null })
     // Closed at once: what waits is still waiting for the next.
     await first.close()
     const second = await start()
     await second.idle()
-    expect([...await texts.containing('word4')]).toEqual([hash('e')])
+    expect([...(await texts.containing('word4'))]).toEqual([hash('e')])
     expect(await stateOf('e')).toMatchObject({ reading: 'done', preview: 'none', facts: { pages: 5 }, readingError: null })
     expect(await stateOf('f')).toMatchObject({ reading: 'failed', readingError: 'Reading it stopped the reader.' })
     expect(await stateOf('9')).toMatchObject({ reading: 'failed', facts: { pages: 2 }, readingError: 'Half of it is missing.' })
@@ -112,7 +152,7 @@ describe('reading', () => {
     expect(await second.progress()).toMatchObject({ failed: 2 })
     // Read twice, its words stand there once.
     expect((await texts.passages('troubled', [hash('9')])).size).toBe(0)
-    expect([...await texts.containing('word1 troubled')]).toEqual([hash('9')])
+    expect([...(await texts.containing('word1 troubled'))]).toEqual([hash('9')])
     await second.again([hash('e')])
     await second.idle()
     expect(await stateOf('e')).toMatchObject({ reading: 'done' })
@@ -121,11 +161,14 @@ describe('reading', () => {
 
   it('a worker that is gone is replaced by the next task', async () => {
     const script = join(folder, 'host.mjs')
-    await writeFile(script, 'import { parentPort } from "node:worker_threads"\nparentPort.on("message", task => task === "die" ? process.exit(1) : task === "hang" ? 0 : parentPort.postMessage(task * 2))')
+    await writeFile(
+      script,
+      'import { parentPort } from "node:worker_threads"\nparentPort.on("message", task => task === "die" ? process.exit(1) : task === "hang" ? 0 : parentPort.postMessage(task * 2))',
+    )
     const host = createWorkerHost<string | number, number>(script, 6000)
     const ask = async (task: string | number) => {
       let answer = 0
-      await host.run(task, (message) => {
+      await host.run(task, message => {
         answer = message
         return true
       })

@@ -10,7 +10,10 @@ import type { ReadPart } from '../../workers/read'
 /** Documents that one question finds by their words, at the most. */
 export const MOST_FOUND = 1000
 
-export interface Found { part: string, passage: Passage }
+export interface Found {
+  part: string
+  passage: Passage
+}
 
 /** `'firing':* & 'chart':*`: every word, or its beginning (PostgreSQL, 8.11.2). */
 function questionOf(terms: string[]): string {
@@ -27,9 +30,11 @@ export function createSearchIndex(db: Database) {
     /** Adds parts behind those that are there, numbered from `first`, with a turn for visitors after each. */
     async add(sha256: string, first: number, parts: ReadPart[]): Promise<void> {
       // One transaction: making each few safe on the disk by itself takes longer than writing them.
-      await db.transaction(async (tx) => {
+      await db.transaction(async tx => {
         for (const [index, { part, body, words }] of parts.entries()) {
-          await tx.insert(texts).values({ sha256, number: first + index, part, body, words: sql<string>`array_to_tsvector(${sql.param(words)}::text[])` })
+          await tx
+            .insert(texts)
+            .values({ sha256, number: first + index, part, body, words: sql<string>`array_to_tsvector(${sql.param(words)}::text[])` })
           await setImmediate()
         }
       })
@@ -50,10 +55,12 @@ export function createSearchIndex(db: Database) {
       if (!terms.length || terms.every(term => term.length < 2)) return new Set()
       const narrowed = among ? sql`and ${texts.sha256} = any(${sql.param(among)}::text[])` : sql``
       // One text instead of thousands of rows, which would take longer to take apart than to find.
-      const found = await db.transaction(async (tx) => {
+      const found = await db.transaction(async tx => {
         // With a limit the planner likes to read the table until it has enough, which takes ten times as long.
         await tx.execute(sql`set local enable_seqscan = off`)
-        const { rows: [answer] } = await tx.execute<{ found: string | null }>(sql`
+        const {
+          rows: [answer],
+        } = await tx.execute<{ found: string | null }>(sql`
           select string_agg(sha256, ' ') as found from (select sha256 from ${texts} where ${texts.words} @@ ${questionOf(terms)}::tsquery ${narrowed} limit ${MOST_FOUND}) as part`)
         return answer?.found
       })
@@ -64,13 +71,15 @@ export function createSearchIndex(db: Database) {
     async passages(q: string, sha256: string[]): Promise<Map<string, Found>> {
       const terms = wordsOf(q)
       if (!terms.length || !sha256.length) return new Map()
-      const { rows } = await db.execute<{ sha256: string, part: string, body: string }>(sql`
+      const { rows } = await db.execute<{ sha256: string; part: string; body: string }>(sql`
         select distinct on (sha256) sha256, part, body from ${texts}
         where sha256 = any(${sql.param(sha256)}::text[]) and ${texts.words} @@ ${questionOf(terms)}::tsquery order by sha256, number`)
-      return new Map(rows.flatMap(({ sha256: hash, part, body }) => {
-        const passage = passageIn(body, terms)
-        return passage ? [[hash, { part, passage }]] : []
-      }))
+      return new Map(
+        rows.flatMap(({ sha256: hash, part, body }) => {
+          const passage = passageIn(body, terms)
+          return passage ? [[hash, { part, passage }]] : []
+        }),
+      )
     },
 
     /** The words at the beginning of a document. */

@@ -20,10 +20,13 @@ describe('an address that is pasted', () => {
     const led = { target: { kind: 'file', id: file.id }, title: file.title }
     expect(await trough.recognising.recognise(`http://${HOST}/files/list.pdf?save`, HOST)).toEqual(led)
     expect(await trough.recognising.recognise('/files/prices.pdf', HOST)).toEqual(led)
-    expect(await trough.recognising.recognise('https://www.marlpit.example/files/list.pdf', HOST)).toMatchObject({ target: { kind: 'address' } })
+    expect(await trough.recognising.recognise('https://www.marlpit.example/files/list.pdf', HOST)).toMatchObject({
+      target: { kind: 'address' },
+    })
     await trough.site.set({ name: 'Marlpit', address: 'https://www.marlpit.example' })
     expect(await trough.recognising.recognise('http://www.marlpit.example/files/list.pdf', HOST)).toEqual(led)
-    for (const slug of ['kilns', 'machines']) expect(await trough.recognising.recognise(`/${slug}`, HOST)).toEqual({ target: { kind: 'page', id: page.id }, title: 'Kilns' })
+    for (const slug of ['kilns', 'machines'])
+      expect(await trough.recognising.recognise(`/${slug}`, HOST)).toEqual({ target: { kind: 'page', id: page.id }, title: 'Kilns' })
     await expect(trough.recognising.recognise('/files/never.pdf', HOST)).rejects.toMatchObject({ status: 404 })
     // An address whose escapes are none (RFC 3986, 2.1).
     await expect(trough.recognising.recognise('/files/%E0%A4%A', HOST)).rejects.toMatchObject({ status: 404 })
@@ -37,8 +40,18 @@ describe('a button that leads to a page', () => {
     const to = await pages.create({ title: 'Workshop' })
     const from = await pages.create({ title: 'Start' })
     const html = async () => (await published.find('start', undefined))!.bytes.toString()
-    await pages.saveDraft(from.id, { title: 'Start', draft: pageOf(button({ target: { kind: 'page', id: to.id }, label: 'To the workshop' }), button({ placement: 'bbbbbbbbbb', target: { kind: 'page', id: from.id }, label: 'Stay' })), revision: from.revision })
-    await expect(pages.publish(from.id)).rejects.toMatchObject({ status: 409, extra: { broken: [{ fault: 'not-live', placement: { label: 'To the workshop' } }] } })
+    await pages.saveDraft(from.id, {
+      title: 'Start',
+      draft: pageOf(
+        button({ target: { kind: 'page', id: to.id }, label: 'To the workshop' }),
+        button({ placement: 'bbbbbbbbbb', target: { kind: 'page', id: from.id }, label: 'Stay' }),
+      ),
+      revision: from.revision,
+    })
+    await expect(pages.publish(from.id)).rejects.toMatchObject({
+      status: 409,
+      extra: { broken: [{ fault: 'not-live', placement: { label: 'To the workshop' } }] },
+    })
     expect((await pages.get(from.id)).broken).toBe(1)
     await pages.publish(to.id)
     expect((await pages.get(from.id)).broken).toBe(0)
@@ -46,14 +59,25 @@ describe('a button that leads to a page', () => {
     expect(await html()).toContain('href="/workshop"')
     await pages.change(to.id, { slug: 'the-workshop' })
     expect(await html()).toContain('href="/the-workshop"')
-    for (const go of [() => pages.unpublish(to.id), () => pages.remove(to.id)]) await expect(go()).rejects.toMatchObject({ status: 409, extra: { uses: [{ pageTitle: 'Start', label: 'To the workshop', live: true }] } })
+    for (const go of [() => pages.unpublish(to.id), () => pages.remove(to.id)])
+      await expect(go()).rejects.toMatchObject({
+        status: 409,
+        extra: { uses: [{ pageTitle: 'Start', label: 'To the workshop', live: true }] },
+      })
     await pages.unpublish(to.id, { despite: true })
     expect(await html()).not.toContain('To the workshop')
     await pages.remove(to.id, { despite: true })
     expect((await pages.get(from.id)).broken).toBe(1)
     // What leads out of the site is never missing.
     const { revision } = await pages.get(from.id)
-    await pages.saveDraft(from.id, { title: 'Start', draft: pageOf(button({ target: { kind: 'address', href: 'https://www.example.com/' } }), button({ placement: 'bbbbbbbbbb', target: { kind: 'email', address: 'shop@example.com' } })), revision })
+    await pages.saveDraft(from.id, {
+      title: 'Start',
+      draft: pageOf(
+        button({ target: { kind: 'address', href: 'https://www.example.com/' } }),
+        button({ placement: 'bbbbbbbbbb', target: { kind: 'email', address: 'shop@example.com' } }),
+      ),
+      revision,
+    })
     expect((await pages.get(from.id)).broken).toBe(0)
   })
 })

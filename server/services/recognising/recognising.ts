@@ -16,21 +16,27 @@ const TO = '/to/'
 function decoded(path: string): string {
   try {
     return decodeURIComponent(path)
-  }
-  catch {
+  } catch {
     return path
   }
 }
 
 /** What an address leads to, and what that is called. */
-export interface Led { target: Target, title: string }
+export interface Led {
+  target: Target
+  title: string
+}
 
 /** Tells what an address that was typed or pasted leads to: to the file, signpost or page itself where it is one of our own. */
 export function createRecognising(db: Database, pages: PageService, signposts: Signposts, site: SiteService) {
   /** The file with a handle, or that had it once. */
   async function fileAt(handle: string): Promise<Led | undefined> {
-    const [file] = await db.select({ id: files.id, title: files.title }).from(files).leftJoin(retiredHandles, eq(retiredHandles.fileId, files.id))
-      .where(and(isNull(files.deleted), or(eq(files.handle, handle), eq(retiredHandles.handle, handle)))).limit(1)
+    const [file] = await db
+      .select({ id: files.id, title: files.title })
+      .from(files)
+      .leftJoin(retiredHandles, eq(retiredHandles.fileId, files.id))
+      .where(and(isNull(files.deleted), or(eq(files.handle, handle), eq(retiredHandles.handle, handle))))
+      .limit(1)
     return file && { target: { kind: 'file', id: file.id }, title: file.title }
   }
 
@@ -45,21 +51,30 @@ export function createRecognising(db: Database, pages: PageService, signposts: S
   }
 
   async function ownPlace(path: string): Promise<Led | undefined> {
-    return await placeNow(decoded(path)) ?? await formerPlace(path)
+    return (await placeNow(decoded(path))) ?? (await formerPlace(path))
   }
 
   /** What took the place of an address the site had before. */
   async function formerPlace(path: string): Promise<Led | undefined> {
-    const rows = await db.select({ target: oldAddresses.target }).from(oldAddresses).where(and(inArray(oldAddresses.path, waysToRead(path)), isNotNull(oldAddresses.target)))
+    const rows = await db
+      .select({ target: oldAddresses.target })
+      .from(oldAddresses)
+      .where(and(inArray(oldAddresses.path, waysToRead(path)), isNotNull(oldAddresses.target)))
     const [row] = rows
     return row?.target ? titled(row.target) : undefined
   }
 
   async function titled(target: Target): Promise<Led | undefined> {
     if (!('id' in target)) return undefined
-    const [row] = target.kind === 'file'
-      ? await db.select({ title: files.title }).from(files).where(and(eq(files.id, target.id), isNull(files.deleted)))
-      : target.kind === 'page' ? await db.select({ title: pageTable.title }).from(pageTable).where(eq(pageTable.id, target.id)) : [await signposts.get(target.id).catch(() => undefined)]
+    const [row] =
+      target.kind === 'file'
+        ? await db
+            .select({ title: files.title })
+            .from(files)
+            .where(and(eq(files.id, target.id), isNull(files.deleted)))
+        : target.kind === 'page'
+          ? await db.select({ title: pageTable.title }).from(pageTable).where(eq(pageTable.id, target.id))
+          : [await signposts.get(target.id).catch(() => undefined)]
     return row && { target, title: row.title }
   }
 
@@ -79,17 +94,21 @@ export function createRecognising(db: Database, pages: PageService, signposts: S
      * @throws Problem 422 where the text is no address, 404 where nothing of ours is there
      */
     async recognise(text: string, host: string): Promise<Led> {
-      const read = recognise(text, [host, ...await site.hosts()])
+      const read = recognise(text, [host, ...(await site.hosts())])
       switch (read?.kind) {
-        case undefined: throw new Problem(422, 'That is no address.', 'Give one such as https://www.example.com/, an e-mail address or a phone number.')
+        case undefined:
+          throw new Problem(422, 'That is no address.', 'Give one such as https://www.example.com/, an e-mail address or a phone number.')
         case 'own': {
           const led = await ownPlace(read.path)
           if (!led) throw new Problem(404, 'This site has nothing at that address.', 'Find the file or page by its name.')
           return led
         }
-        case 'address': return { target: read, title: read.href.replace(/^https?:\/\/(?:www\.)?/, '').replace(/\/$/, '') }
-        case 'email': return { target: read, title: read.address }
-        case 'phone': return { target: read, title: read.number }
+        case 'address':
+          return { target: read, title: read.href.replace(/^https?:\/\/(?:www\.)?/, '').replace(/\/$/, '') }
+        case 'email':
+          return { target: read, title: read.address }
+        case 'phone':
+          return { target: read, title: read.number }
       }
     },
 
@@ -100,7 +119,7 @@ export function createRecognising(db: Database, pages: PageService, signposts: S
       const hosts = await site.hosts()
       for (const href of hrefs) {
         const read = recognise(href, hosts)
-        if (read?.kind === 'own') places.set(href, await ownPlace(read.path) ?? 'nothing')
+        if (read?.kind === 'own') places.set(href, (await ownPlace(read.path)) ?? 'nothing')
       }
       return places
     },

@@ -17,7 +17,10 @@ it('another file is put in the place of one everywhere, and that is taken back',
   const [old, next] = [await test.put('old.txt', 'old'), await test.put('next.txt', 'next one')]
   const page = await pages.create({ title: 'Page' })
   // The other file is there already, too: that place stays its own when the change is taken back.
-  const before = pageOf(button({ target: { kind: 'file', id: old.id } }), button({ placement: 'cccccccccc', target: { kind: 'file', id: next.id } }))
+  const before = pageOf(
+    button({ target: { kind: 'file', id: old.id } }),
+    button({ placement: 'cccccccccc', target: { kind: 'file', id: next.id } }),
+  )
   await pages.saveDraft(page.id, { title: 'Page', draft: before, revision: 1 })
   await pages.publish(page.id)
   const post = await signposts.create({ title: 'Current', file: old.id })
@@ -30,10 +33,24 @@ it('another file is put in the place of one everywhere, and that is taken back',
     return [draft, live!.document].map(document => buttonsIn(document).map(({ target }) => (target as { id: string }).id))
   }
   const members = async () => (await bundles.details(bundle.id)).entries.map(entry => 'file' in entry && entry.file)
-  expect([await targets(), (await signposts.get(post.id)).file, await members()]).toEqual([[[next.id, next.id], [next.id, next.id]], next.id, [next.id]])
+  expect([await targets(), (await signposts.get(post.id)).file, await members()]).toEqual([
+    [
+      [next.id, next.id],
+      [next.id, next.id],
+    ],
+    next.id,
+    [next.id],
+  ])
   expect((await library.get(old.id)).uses).toBe(0)
   await replacing.takeBack(undo)
-  expect([await targets(), (await signposts.get(post.id)).file, await members()]).toEqual([[[old.id, next.id], [old.id, next.id]], old.id, [old.id]])
+  expect([await targets(), (await signposts.get(post.id)).file, await members()]).toEqual([
+    [
+      [old.id, next.id],
+      [old.id, next.id],
+    ],
+    old.id,
+    [old.id],
+  ])
   await expect(replacing.takeBack(undo)).rejects.toThrow('can no longer be taken back')
 })
 
@@ -51,11 +68,13 @@ it('is refused whole where the other file cannot be put everywhere', async () =>
 it('two who replace the same file at once leave everything with one of the two, never some with each', async () => {
   const { replacing, pages } = test.trough
   const [old, one, other] = await Promise.all(['o.txt', 'p.txt', 'q.txt'].map(name => test.put(name, name)))
-  const made = await Promise.all(['A', 'B', 'C'].map(async (title) => {
-    const page = await pages.create({ title }, { draft: pageOf(button({ target: { kind: 'file', id: old!.id } })) })
-    await pages.publish(page.id)
-    return page.id
-  }))
+  const made = await Promise.all(
+    ['A', 'B', 'C'].map(async title => {
+      const page = await pages.create({ title }, { draft: pageOf(button({ target: { kind: 'file', id: old!.id } })) })
+      await pages.publish(page.id)
+      return page.id
+    }),
+  )
   await Promise.all([replacing.replace(fileOf(old!), fileOf(one!)), replacing.replace(fileOf(old!), fileOf(other!))])
   const led = new Set<string>()
   for (const id of made) for (const { target } of buttonsIn((await pages.get(id)).live!.document)) led.add((target as { id: string }).id)
@@ -85,30 +104,50 @@ describe('a target that is no file', () => {
     expect((await replacing.places(from)).uses).toMatchObject([{ pageTitle: 'Leads on', section: 'Offers', draft: true, live: true }])
     const { places, undo } = await replacing.replace(from, fileOf(file))
     expect(places).toBe(1)
-    expect(await targetsOn(id)).toEqual([[fileOf(file), shop], [fileOf(file), shop]])
+    expect(await targetsOn(id)).toEqual([
+      [fileOf(file), shop],
+      [fileOf(file), shop],
+    ])
     expect((await replacing.places(from)).uses).toEqual([])
     await replacing.takeBack(undo)
-    expect(await targetsOn(id)).toEqual([[from, shop], [from, shop]])
+    expect(await targetsOn(id)).toEqual([
+      [from, shop],
+      [from, shop],
+    ])
   })
 
   it('outside the site is the same however its address is written (RFC 3986, 6.2.2; RFC 3966, 3)', async () => {
     const { replacing } = test.trough
     const phone = (number: string) => ({ kind: 'phone' as const, number })
-    const id = await pageWith('Written otherwise', button({ target: { kind: 'address', href: 'HTTPS://SHOP.example:443/glaze/../clay' } }), button({ placement: 'bbbbbbbbbb', target: phone('+44 (20) 7946-0000') }))
+    const id = await pageWith(
+      'Written otherwise',
+      button({ target: { kind: 'address', href: 'HTTPS://SHOP.example:443/glaze/../clay' } }),
+      button({ placement: 'bbbbbbbbbb', target: phone('+44 (20) 7946-0000') }),
+    )
     expect((await replacing.places(phone('+442079460000'))).uses).toHaveLength(1)
     await replacing.replace(shop, { kind: 'email', address: 'shop@marlpit.example' })
     await replacing.replace(phone('+44 20 7946 0000'), null)
-    expect(await targetsOn(id)).toEqual([[{ kind: 'email', address: 'shop@marlpit.example' }], [{ kind: 'email', address: 'shop@marlpit.example' }]])
+    expect(await targetsOn(id)).toEqual([
+      [{ kind: 'email', address: 'shop@marlpit.example' }],
+      [{ kind: 'email', address: 'shop@marlpit.example' }],
+    ])
   })
 
   it('can be a signpost that buttons of a file lead by from then on; where the file is shown, it stays', async () => {
     const { replacing, signposts } = test.trough
     const [file, other] = [await test.put('list.txt', 'list'), await test.put('other.txt', 'other')]
     const post = await signposts.create({ title: 'Price list of today', file: file.id })
-    const id = await pageWith('By signpost', button({ target: fileOf(file) }), shelf({ placement: 'cccccccccc', source: { kind: 'files', ids: [file.id, other.id] } }))
+    const id = await pageWith(
+      'By signpost',
+      button({ target: fileOf(file) }),
+      shelf({ placement: 'cccccccccc', source: { kind: 'files', ids: [file.id, other.id] } }),
+    )
     const { places } = await replacing.replace(fileOf(file), { kind: 'signpost', id: post.id })
     expect(places).toBe(1)
-    expect(await targetsOn(id)).toEqual([[{ kind: 'signpost', id: post.id }, fileOf(file)], [{ kind: 'signpost', id: post.id }, fileOf(file)]])
+    expect(await targetsOn(id)).toEqual([
+      [{ kind: 'signpost', id: post.id }, fileOf(file)],
+      [{ kind: 'signpost', id: post.id }, fileOf(file)],
+    ])
   })
 
   it('is not led back to once it is gone', async () => {

@@ -15,7 +15,11 @@ import { usesOfTarget } from '../uses/usesOf'
 const MOST_KEPT = 20
 
 /** A replacement as it has to be known to take it back. */
-interface Replaced { from: Target, takeBack: TakeBack, /** how many changed */ places: number }
+interface Replaced {
+  from: Target
+  takeBack: TakeBack
+  /** how many changed */ places: number
+}
 
 /** Puts one target in the place of another everywhere, and takes that back. */
 export function createReplacing(db: Database, pages: PageService, signpostService: Pick<Signposts, 'get'>, holders: Holders) {
@@ -24,7 +28,8 @@ export function createReplacing(db: Database, pages: PageService, signpostServic
   /** @throws Problem 404 where a target is not there, 422 where it is in the bin */
   async function mustBeThere(tx: Queryable, target: Target): Promise<void> {
     if (target.kind === 'signpost') await signpostService.get(target.id, tx)
-    if (target.kind === 'file' && (await getFile(tx, target.id)).deleted) throw new Problem(422, 'That file is in the bin itself.', 'Restore it first, or choose another.')
+    if (target.kind === 'file' && (await getFile(tx, target.id)).deleted)
+      throw new Problem(422, 'That file is in the bin itself.', 'Restore it first, or choose another.')
     if (target.kind !== 'page') return
     const [page] = await tx.select({ edge: pageTable.edge, title: pageTable.title }).from(pageTable).where(eq(pageTable.id, target.id))
     if (!page) throw notFound('page')
@@ -46,7 +51,9 @@ export function createReplacing(db: Database, pages: PageService, signpostServic
   return {
     /** Where a target is led to or shown, drafts and live pages merged by placement; and bundles that hold it. */
     async places(target: Target): Promise<Places> {
-      return target.kind === 'file' ? holders.places(db, { files: [target.id], folders: [] }) : { uses: await usesOfTarget(db, target), bundles: [] }
+      return target.kind === 'file'
+        ? holders.places(db, { files: [target.id], folders: [] })
+        : { uses: await usesOfTarget(db, target), bundles: [] }
     },
 
     /**
@@ -56,10 +63,15 @@ export function createReplacing(db: Database, pages: PageService, signpostServic
      * @returns how many places changed, and by what that is taken back
      * @throws Problem 404 or 422 where the other target cannot be put there
      */
-    async replace(from: Target, to: Target | null): Promise<{ places: number, undo: string }> {
+    async replace(from: Target, to: Target | null): Promise<{ places: number; undo: string }> {
       if (to && keyOf(from) === keyOf(to)) throw new Problem(422, 'Nothing can take its own place.', 'Choose something else.')
-      if (!to && from.kind === 'file') throw new Problem(422, 'A file is taken off its places when it is deleted.', 'Delete it, and choose to take it off; or put something in its place.')
-      const done = await db.transaction(async (tx) => {
+      if (!to && from.kind === 'file')
+        throw new Problem(
+          422,
+          'A file is taken off its places when it is deleted.',
+          'Delete it, and choose to take it off; or put something in its place.',
+        )
+      const done = await db.transaction(async tx => {
         if (from.kind === 'file') await getFile(tx, from.id)
         if (to) await mustBeThere(tx, to)
         return from.kind === 'file' && to?.kind === 'file' ? replaceFile(tx, from.id, to.id) : retarget(tx, from, to)
@@ -70,11 +82,14 @@ export function createReplacing(db: Database, pages: PageService, signpostServic
       return { places: done.places, undo }
     },
 
-    /** @throws Problem 404 where that was long ago or the former target is gone, 422 where that is in the bin, 409 where a page has been changed since */
+    /**
+     * @throws Problem 404 where that was long ago or the former target is gone, 422 where that is in the bin, 409 where a page has been
+     * changed since
+     */
     async takeBack(undo: string): Promise<void> {
       const done = kept.get(undo)
       if (!done) throw new Problem(404, 'That can no longer be taken back here.', 'Put the former one in its place instead.')
-      await db.transaction(async (tx) => {
+      await db.transaction(async tx => {
         // What is gone since is nothing to lead back to.
         await mustBeThere(tx, done.from)
         await done.takeBack(tx)

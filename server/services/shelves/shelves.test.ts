@@ -23,14 +23,21 @@ afterAll(async () => {
 const html = async (slug: string) => (await test.trough.published.find(slug, undefined))?.bytes.toString() ?? ''
 const ask = (placement: string, query: string, headers: Record<string, string> = {}) =>
   fetch(`${server.url}/shelves/${placement}?${query}`, { headers: { 'User-Agent': 'Mozilla/5.0 Firefox/140.0', ...headers } })
-const contentsOf = async (response: Response) => Object.fromEntries(Object.entries(unzipSync(new Uint8Array(await response.arrayBuffer()))).map(([name, bytes]) => [name, Buffer.from(bytes).toString()]))
+const contentsOf = async (response: Response) =>
+  Object.fromEntries(
+    Object.entries(unzipSync(new Uint8Array(await response.arrayBuffer()))).map(([name, bytes]) => [name, Buffer.from(bytes).toString()]),
+  )
 
 let made = 0
 /** A live page with one shelf. */
 async function livePage(attrs: Partial<ShelfAttrs>) {
   const placement = `shelf${String(++made).padStart(5, '0')}`
   const page = await test.trough.pages.create({ title: `Shelf ${made}` })
-  await test.trough.pages.saveDraft(page.id, { title: page.title, draft: pageOf(words('Files'), shelf({ ...attrs, placement })), revision: page.revision })
+  await test.trough.pages.saveDraft(page.id, {
+    title: page.title,
+    draft: pageOf(words('Files'), shelf({ ...attrs, placement })),
+    revision: page.revision,
+  })
   await test.trough.pages.publish(page.id)
   return { page, placement, slug: page.slug }
 }
@@ -58,7 +65,10 @@ describe('a shelf', () => {
     await test.putInto('chart.txt', 'chart', { folder: folder.id })
     const { slug, page } = await livePage({ source: { kind: 'folder', id: folder.id, order: 'newest' } })
     const going = { files: [], folders: [folder.id] }
-    await expect(library.remove(going)).rejects.toMatchObject({ status: 409, extra: { uses: [{ kind: 'shelf', folderId: folder.id, live: true, draft: true }] } })
+    await expect(library.remove(going)).rejects.toMatchObject({
+      status: 409,
+      extra: { uses: [{ kind: 'shelf', folderId: folder.id, live: true, draft: true }] },
+    })
     await library.remove(going, { despite: true })
     expect(await html(slug)).not.toContain('class="tr-shelf"')
     expect((await pages.get(page.id)).broken).toBe(1)
@@ -68,10 +78,13 @@ describe('a shelf', () => {
     expect((await pages.get(page.id)).broken).toBe(0)
   })
 
-  it('follows a file that takes another\'s place', async () => {
+  it("follows a file that takes another's place", async () => {
     const [old, next] = [await test.put('old.txt', 'old'), await test.put('next.txt', 'next')]
     const { slug } = await livePage(chosen(old))
-    await expect(test.trough.library.remove({ files: [old.id], folders: [] })).rejects.toMatchObject({ status: 409, extra: { uses: [{ kind: 'shelf', fileId: old.id }] } })
+    await expect(test.trough.library.remove({ files: [old.id], folders: [] })).rejects.toMatchObject({
+      status: 409,
+      extra: { uses: [{ kind: 'shelf', fileId: old.id }] },
+    })
     await test.trough.library.remove({ files: [old.id], folders: [] }, { replaceBy: next.id })
     expect(await html(slug)).toContain(next.handle)
   })
@@ -79,7 +92,11 @@ describe('a shelf', () => {
 
 describe('files picked from a shelf', () => {
   it('come as one zip, only those of the shelf and under names of their own', async () => {
-    const [one, two, other] = [await test.put('sheet.txt', 'one'), await test.put('sheet.txt', 'two'), await test.put('secret.txt', 'not on it')]
+    const [one, two, other] = [
+      await test.put('sheet.txt', 'one'),
+      await test.put('sheet.txt', 'two'),
+      await test.put('secret.txt', 'not on it'),
+    ]
     const { placement } = await livePage({ ...chosen(one, two), zipName: 'Our sheets' })
     const picked = await ask(placement, `pick=${two.id}&pick=${other.id}`)
     expect(picked.headers.get('content-disposition')).toContain('filename="Our sheets.zip"')

@@ -14,7 +14,7 @@ export function createShelves(pages: PageService, library: LibraryService, pack:
   /** The files a shelf shows visitors, in its order; none of a folder that is gone. */
   async function filesOn(source: ShelfSource): Promise<FileItem[]> {
     if (source.kind === 'folder') {
-      if (await library.folders.nameOf(source.id) === undefined) return []
+      if ((await library.folders.nameOf(source.id)) === undefined) return []
       return (await library.list(fileQuerySchema.parse(shelfQuery(source)))).items.filter(file => !isOut(file))
     }
     const there = new Map((await library.byId(source.ids)).map(file => [file.id, file]))
@@ -30,16 +30,20 @@ export function createShelves(pages: PageService, library: LibraryService, pack:
      * @throws Problem 404 where no visitor sees such a shelf, or it is not to be picked from; 410 where nothing that
      * was picked is on it any more; 422 where nothing was picked
      */
-    async zip(placement: string, picks: string[] | typeof TAKE_ALL): Promise<{ zip: LaidOut, files: FileItem[] }> {
+    async zip(placement: string, picks: string[] | typeof TAKE_ALL): Promise<{ zip: LaidOut; files: FileItem[] }> {
       const live = await pages.liveShelf(placement)
-      if (!live?.shelf.pick || !live.shelf.source) throw new Problem(404, 'There is no such list of files.', 'Look for the files on the site\'s pages.')
+      if (!live?.shelf.pick || !live.shelf.source)
+        throw new Problem(404, 'There is no such list of files.', "Look for the files on the site's pages.")
       if (!picks.length) throw new Problem(422, 'No file was ticked.', 'Go back, tick the files you want, then take them as one zip.')
       const { source, zipName } = live.shelf
       const offered = await filesOn(source)
       const picked = picks === TAKE_ALL ? offered : offered.filter(file => picks.includes(file.id))
       if (!picked.length) throw new Problem(410, 'These files are no longer here.', 'Go back to the page and load it again.')
       const own = (source.kind === 'folder' ? await library.folders.nameOf(source.id) : undefined) ?? live.pageTitle
-      const zip = await pack(picked.map(item => ({ item, folder: '' })), nameToSave('files.zip', zipName || own))
+      const zip = await pack(
+        picked.map(item => ({ item, folder: '' })),
+        nameToSave('files.zip', zipName || own),
+      )
       return { zip, files: picked }
     },
   }

@@ -11,18 +11,39 @@ export const signpostHolder = (pages: PageService): Holder => ({
     const rows = await q.select().from(signposts).where(inArray(signposts.fileId, files)).orderBy(asc(signposts.title))
     return {
       uses: rows.map(({ id, title, fileId }): Use => ({
-        fileId, folderId: null, pageId: null, pageTitle: 'Signposts', placement: `signpost-${id}`, kind: 'signpost', label: title, section: '', by: null, draft: true, live: true,
+        fileId,
+        folderId: null,
+        pageId: null,
+        pageTitle: 'Signposts',
+        placement: `signpost-${id}`,
+        kind: 'signpost',
+        label: title,
+        section: '',
+        by: null,
+        draft: true,
+        live: true,
       })),
     }
   },
 
   async lead(tx, { files }, instead) {
-    const turned = files.length ? await tx.select({ id: signposts.id, fileId: signposts.fileId }).from(signposts).where(inArray(signposts.fileId, files)) : []
+    const turned = files.length
+      ? await tx.select({ id: signposts.id, fileId: signposts.fileId }).from(signposts).where(inArray(signposts.fileId, files))
+      : []
     const ids = turned.map(({ id }) => id)
-    if (ids.length) await tx.update(signposts).set({ fileId: instead?.id ?? null, changed: new Date() }).where(inArray(signposts.id, ids))
+    if (ids.length)
+      await tx
+        .update(signposts)
+        .set({ fileId: instead?.id ?? null, changed: new Date() })
+        .where(inArray(signposts.id, ids))
     if (!instead) for (const id of ids) await pages.retarget(tx, { kind: 'signpost', id }, 'remove')
-    return async (later) => {
-      if (instead) for (const { id, fileId } of turned) await later.update(signposts).set({ fileId }).where(and(eq(signposts.id, id), eq(signposts.fileId, instead.id)))
+    return async later => {
+      if (instead)
+        for (const { id, fileId } of turned)
+          await later
+            .update(signposts)
+            .set({ fileId })
+            .where(and(eq(signposts.id, id), eq(signposts.fileId, instead.id)))
     }
   },
 })

@@ -27,7 +27,8 @@ afterAll(async () => {
 let count = 0
 const post = (file: string | null = winter!.id, title = `Timetable ${++count}`) => test.trough.signposts.create({ title, file })
 const to = (id: string): Target => ({ kind: 'signpost', id })
-const link = (id: string) => words('the days', { type: 'downloadLink', attrs: { placement: 'bbbbbbbbbb', target: to(id), action: 'tab', saveAs: '' } })
+const link = (id: string) =>
+  words('the days', { type: 'downloadLink', attrs: { placement: 'bbbbbbbbbb', target: to(id), action: 'tab', saveAs: '' } })
 async function pageWith(document: PageDocument): Promise<PageDetails> {
   const { pages } = test.trough
   const page = await pages.create({ title: `Page ${++count}` })
@@ -45,9 +46,18 @@ describe('a signpost', () => {
     expect(await live(page)).toContain(`/to/${name}?`)
     expect(await live(page)).toContain('17 B')
     const answer = await get(`/to/${name}`)
-    expect([answer.status, answer.headers.get('content-disposition'), await answer.text()]).toEqual([200, expect.stringMatching(/^inline; filename="?winter\.txt"?$/), 'Mondays in winter'])
+    expect([answer.status, answer.headers.get('content-disposition'), await answer.text()]).toEqual([
+      200,
+      expect.stringMatching(/^inline; filename="?winter\.txt"?$/),
+      'Mondays in winter',
+    ])
 
-    expect((await test.trough.signposts.places(id)).map(({ placement, draft, live: on, by }) => [placement, draft, on, by]).sort()).toEqual([['aaaaaaaaaa', true, true, 'Timetable 1'], ['bbbbbbbbbb', true, true, 'Timetable 1']])
+    expect((await test.trough.signposts.places(id)).map(({ placement, draft, live: on, by }) => [placement, draft, on, by]).sort()).toEqual(
+      [
+        ['aaaaaaaaaa', true, true, 'Timetable 1'],
+        ['bbbbbbbbbb', true, true, 'Timetable 1'],
+      ],
+    )
     await test.trough.signposts.turn(id, summer!.id)
     expect(await (await get(`/to/${name}?save`)).text()).toBe('Tuesdays in summer')
     expect(await live(page)).toContain('18 B')
@@ -75,7 +85,10 @@ describe('a signpost', () => {
     await expect(test.trough.signposts.change(id, { name: 'price-list-now-2' })).rejects.toThrow('belongs to another signpost')
     expect((await test.trough.signposts.change(id, { name: 'price-list-now' })).name).toBe('price-list-now')
     expect((await get('/to/prices')).headers.get('location')).toBe('/to/price-list-now')
-    expect(await test.trough.recognising.recognise('http://shop.example/to/prices', 'shop.example')).toEqual({ target: to(id), title: 'Price list, now' })
+    expect(await test.trough.recognising.recognise('http://shop.example/to/prices', 'shop.example')).toEqual({
+      target: to(id),
+      title: 'Price list, now',
+    })
   })
 
   it('counts as a use of its file, and so does all that leads to it', async () => {
@@ -84,7 +97,10 @@ describe('a signpost', () => {
     expect((await test.trough.library.get(file.id)).uses).toBe(1)
     await pageWith(pageOf(button({ target: to(id) })))
     expect((await test.trough.library.get(file.id)).uses).toBe(2)
-    expect((await test.trough.library.uses(file.id)).map(({ kind, by }) => [kind, by])).toEqual([['button', title], ['signpost', null]])
+    expect((await test.trough.library.uses(file.id)).map(({ kind, by }) => [kind, by])).toEqual([
+      ['button', title],
+      ['signpost', null],
+    ])
     await expect(test.trough.library.remove({ files: [file.id], folders: [] })).rejects.toThrow('2 places use this.')
   })
 
@@ -102,7 +118,8 @@ describe('a signpost', () => {
   it('is found by the walk where it gives nothing, as soon as it is turned', async () => {
     const { id } = await post()
     const page = await pageWith(pageOf(button({ target: to(id) })))
-    const found = async () => (await test.trough.walk.state()).findings.filter(finding => finding.page.id === page.id).map(finding => finding.check)
+    const found = async () =>
+      (await test.trough.walk.state()).findings.filter(finding => finding.page.id === page.id).map(finding => finding.check)
     expect(await found()).toEqual([])
     await test.trough.signposts.turn(id, null)
     expect(await found()).toEqual(['nowhere'])

@@ -14,8 +14,19 @@ import type { PageService } from '../pages/pages'
 export function createSignposts(db: Database, pages: PageService) {
   async function read(q: Queryable, where?: SQL): Promise<SignpostItem[]> {
     const counted = sql<number>`(select count(distinct (${uses.pageId}, ${uses.placement}))::int from ${uses} where ${uses.signpostId} = ${signposts.id})`
-    const rows = await q.select({ signpost: signposts, uses: counted }).from(signposts).where(where).orderBy(asc(sql`lower(${signposts.title})`))
-    return rows.map(({ signpost: { id, title, name, fileId, changed }, uses: count }) => ({ id, title, name, file: fileId, uses: count, changed: changed.toISOString() }))
+    const rows = await q
+      .select({ signpost: signposts, uses: counted })
+      .from(signposts)
+      .where(where)
+      .orderBy(asc(sql`lower(${signposts.title})`))
+    return rows.map(({ signpost: { id, title, name, fileId, changed }, uses: count }) => ({
+      id,
+      title,
+      name,
+      file: fileId,
+      uses: count,
+      changed: changed.toISOString(),
+    }))
   }
 
   async function get(id: string, q: Queryable = db): Promise<SignpostItem> {
@@ -44,9 +55,9 @@ export function createSignposts(db: Database, pages: PageService) {
     /** Where a signpost is used, drafts and live pages merged by placement. */
     places: (id: string): Promise<Use[]> => usesOfTarget(db, { kind: 'signpost', id }),
 
-    async create({ title, file }: { title: string, file: string | null }): Promise<SignpostItem> {
+    async create({ title, file }: { title: string; file: string | null }): Promise<SignpostItem> {
       const id = newId()
-      await db.transaction(async (tx) => {
+      await db.transaction(async tx => {
         await mustBeThere(tx, file)
         await tx.insert(signposts).values({ id, title, name: signpostName(title, await nameTaken(tx)), fileId: file })
       })
@@ -59,10 +70,11 @@ export function createSignposts(db: Database, pages: PageService) {
      * @throws Problem 409 where another signpost has or had the name
      */
     async change(id: string, { title, name }: SignpostChange): Promise<SignpostItem> {
-      await db.transaction(async (tx) => {
+      await db.transaction(async tx => {
         const before = await get(id, tx)
         const moves = name !== undefined && name !== before.name
-        if (moves && (await nameTaken(tx, id))(name)) throw new Problem(409, `/to/${name} belongs to another signpost.`, 'Choose another address.', { field: 'name' })
+        if (moves && (await nameTaken(tx, id))(name))
+          throw new Problem(409, `/to/${name} belongs to another signpost.`, 'Choose another address.', { field: 'name' })
         if (anyGiven({ title, name })) await tx.update(signposts).set({ title, name }).where(eq(signposts.id, id))
         if (!moves) return
         await tx.delete(retiredSignposts).where(eq(retiredSignposts.name, name))
@@ -90,10 +102,16 @@ export function createSignposts(db: Database, pages: PageService) {
      * @throws Problem 409 with the places in `uses` where something leads to it and no way on is chosen
      */
     async remove(id: string, { way }: DeleteSignpost): Promise<void> {
-      await db.transaction(async (tx) => {
+      await db.transaction(async tx => {
         const { file, name } = await get(id, tx)
         const places = await usesOfTarget(tx, { kind: 'signpost', id })
-        if (places.length && !way) throw new Problem(409, `${places.length === 1 ? '1 place leads' : `${places.length} places lead`} to this signpost.`, 'Lead them straight to its file, take them off, or take it down all the same.', { uses: places })
+        if (places.length && !way)
+          throw new Problem(
+            409,
+            `${places.length === 1 ? '1 place leads' : `${places.length} places lead`} to this signpost.`,
+            'Lead them straight to its file, take them off, or take it down all the same.',
+            { uses: places },
+          )
         if (way === 'straight' && file === null) throw new Problem(422, 'It points at nothing.', 'Turn it first, or take those places off.')
         if (way === 'straight') await pages.retarget(tx, { kind: 'signpost', id }, { kind: 'file', id: file! })
         if (way === 'off') await pages.retarget(tx, { kind: 'signpost', id }, 'remove')
@@ -108,10 +126,13 @@ export function createSignposts(db: Database, pages: PageService) {
     },
 
     /** The signpost of a name, or that had it once. */
-    async at(name: string): Promise<{ id: string, title: string } | undefined> {
+    async at(name: string): Promise<{ id: string; title: string } | undefined> {
       const [own] = await db.select({ id: signposts.id, title: signposts.title }).from(signposts).where(eq(signposts.name, name))
       if (own) return own
-      const [former] = await db.select({ id: signposts.id, title: signposts.title }).from(retiredSignposts).innerJoin(signposts, eq(signposts.id, retiredSignposts.signpostId))
+      const [former] = await db
+        .select({ id: signposts.id, title: signposts.title })
+        .from(retiredSignposts)
+        .innerJoin(signposts, eq(signposts.id, retiredSignposts.signpostId))
         .where(eq(retiredSignposts.name, name))
       return former
     },

@@ -20,7 +20,19 @@ const SIZE = 192
 export const iconChoiceSchema = z.object({ file: z.string().nullable() })
 
 /** The site's icon: a picture of the owner's, kept as it was when it was chosen, or the site's initial in its colours. */
-export function createSiteIcon({ db, events, site, looks, pictures }: { db: Database, events: Events, site: SiteService, looks: LookService, pictures: Pictures }) {
+export function createSiteIcon({
+  db,
+  events,
+  site,
+  looks,
+  pictures,
+}: {
+  db: Database
+  events: Events
+  site: SiteService
+  looks: LookService
+  pictures: Pictures
+}) {
   const known = kept(async () => {
     const [row] = await db.select().from(settings).where(eq(settings.key, KEY))
     return row ? Buffer.from(valueSchema.parse(row.value).png, 'base64') : null
@@ -29,10 +41,14 @@ export function createSiteIcon({ db, events, site, looks, pictures }: { db: Data
 
   return {
     /** What is shown, as SVG or PNG. */
-    async get(): Promise<{ bytes: Buffer, contentType: string, own: boolean }> {
+    async get(): Promise<{ bytes: Buffer; contentType: string; own: boolean }> {
       const png = await known.get()
       if (png) return { bytes: png, contentType: 'image/png', own: true }
-      return { bytes: Buffer.from(iconSvg((await site.get()).name, (await looks.style()).palette)), contentType: 'image/svg+xml', own: false }
+      return {
+        bytes: Buffer.from(iconSvg((await site.get()).name, (await looks.style()).palette)),
+        contentType: 'image/svg+xml',
+        own: false,
+      }
     },
 
     /**
@@ -48,7 +64,10 @@ export function createSiteIcon({ db, events, site, looks, pictures }: { db: Data
       }
       const { handle } = await getFile(db, file)
       const { bytes } = await pictures.find(handle, 320)
-      const png = await sharp(bytes).resize(SIZE, SIZE, { fit: 'contain', background: { r: 0, g: 0, b: 0, alpha: 0 } }).png().toBuffer()
+      const png = await sharp(bytes)
+        .resize(SIZE, SIZE, { fit: 'contain', background: { r: 0, g: 0, b: 0, alpha: 0 } })
+        .png()
+        .toBuffer()
       const value = { png: png.toString('base64') }
       await db.insert(settings).values({ key: KEY, value }).onConflictDoUpdate({ target: settings.key, set: { value } })
     },

@@ -17,7 +17,12 @@ export function createSharedPictures(site: SiteService, looks: LookService) {
     /** A PNG for a page with a title. */
     async of(title: string): Promise<Buffer> {
       const [{ name }, { palette, type }] = [await site.get(), await looks.style()]
-      const task: SharedPictureTask = { title, site: name, palette, typeface: type.heading === 'sans' || type.heading === 'hanken' ? 'hanken' : 'literata' }
+      const task: SharedPictureTask = {
+        title,
+        site: name,
+        palette,
+        typeface: type.heading === 'sans' || type.heading === 'hanken' ? 'hanken' : 'literata',
+      }
       const key = JSON.stringify(task)
       const known = drawn.get(key) ?? drawer.ask(task).then(bytes => Buffer.from(bytes))
       drawn.set(key, known)

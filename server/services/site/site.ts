@@ -11,7 +11,8 @@ export const siteSchema = z.object({
   /** scheme and host of the public site, without a slash at the end; empty until known */
   address: z.union([
     z.literal(''),
-    z.url({ protocol: /^https?$/, error: 'Give the whole address, such as https://www.example.com.' })
+    z
+      .url({ protocol: /^https?$/, error: 'Give the whole address, such as https://www.example.com.' })
       .refine(text => !URL.canParse(text) || new URL(text).pathname === '/', 'Give the address without a path.')
       .transform(text => new URL(text).origin),
   ]),
@@ -26,18 +27,19 @@ export type SiteChange = z.infer<typeof siteChangeSchema>
 const KEY = 'site'
 const FORMER_KEY = 'site-former'
 
-const hostOf = (address: string): string | undefined => address ? new URL(address).host : undefined
+const hostOf = (address: string): string | undefined => (address ? new URL(address).host : undefined)
 
 /** The site's name and public address. */
 export function createSiteService(db: Database, events: Events, addressFromEnvironment: string) {
   async function read(q: Queryable = db): Promise<Site> {
     const [saved] = await q.select().from(settings).where(eq(settings.key, KEY))
-    return siteSchema.parse({ name: 'My site', address: addressFromEnvironment, ...saved?.value as object })
+    return siteSchema.parse({ name: 'My site', address: addressFromEnvironment, ...(saved?.value as object) })
   }
   const known = kept(() => read())
   events.on('site', known.forget)
 
-  const write = (tx: Queryable, key: string, value: unknown) => tx.insert(settings).values({ key, value }).onConflictDoUpdate({ target: settings.key, set: { value } })
+  const write = (tx: Queryable, key: string, value: unknown) =>
+    tx.insert(settings).values({ key, value }).onConflictDoUpdate({ target: settings.key, set: { value } })
 
   async function former(q: Queryable = db): Promise<string[]> {
     const [row] = await q.select().from(settings).where(eq(settings.key, FORMER_KEY))
@@ -50,16 +52,16 @@ export function createSiteService(db: Database, events: Events, addressFromEnvir
     /** Hosts, with their ports, that the site answers at or once did: addresses that name one are its own. */
     async hosts(): Promise<string[]> {
       const now = hostOf((await this.get()).address)
-      return [...new Set([...now ? [now] : [], ...await former()])]
+      return [...new Set([...(now ? [now] : []), ...(await former())])]
     },
 
     async set(changed: SiteChange): Promise<Site> {
-      return db.transaction(async (tx) => {
+      return db.transaction(async tx => {
         const before = await read(tx)
         const site = { ...before, ...changed, timeZone: changed.timeZone ?? before.timeZone }
         const left = hostOf(before.address)
         await write(tx, KEY, site)
-        if (left && left !== hostOf(site.address)) await write(tx, FORMER_KEY, [...new Set([...await former(tx), left])])
+        if (left && left !== hostOf(site.address)) await write(tx, FORMER_KEY, [...new Set([...(await former(tx)), left])])
         return site
       })
     },

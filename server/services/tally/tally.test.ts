@@ -14,8 +14,14 @@ beforeAll(async () => {
 afterAll(() => test.close())
 
 const seen = (file: string, visitor = 7) => ({
-  file, etag: '"e"', edition: 1, placement: 'aaaaaaaaaa', size: 10, delivered: [{ start: 0, end: 10 }],
-  address: `192.0.2.${visitor}`, userAgent: 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0',
+  file,
+  etag: '"e"',
+  edition: 1,
+  placement: 'aaaaaaaaaa',
+  size: 10,
+  delivered: [{ start: 0, end: 10 }],
+  address: `192.0.2.${visitor}`,
+  userAgent: 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0',
 })
 
 it('writes a thousand downloads, each once', async () => {
@@ -58,6 +64,9 @@ it('goes on after a restart with downloads that were under way', async () => {
   const after = createTallyService(db, 'secret')
   after.observe(part(6, 10))
   await after.flush()
-  expect([await db.select().from(transfers), (await db.select().from(downloads)).map(row => [row.fileId, row.bytes])]).toEqual([[], [[file.id, 10]]])
+  expect([await db.select().from(transfers), (await db.select().from(downloads)).map(row => [row.fileId, row.bytes])]).toEqual([
+    [],
+    [[file.id, 10]],
+  ])
   await close()
 })

@@ -15,7 +15,7 @@ export interface Observation extends Omit<Delivery, 'visitor' | 'at'> {
   address: string
   userAgent: string | undefined
   /** what was in it, where its files are counted instead of itself */
-  contents?: { file: string, edition: number, /** bytes */ size: number }[]
+  contents?: { file: string; edition: number; /** bytes */ size: number }[]
 }
 
 /** Milliseconds between a delivery and its being written down, at the most. */
@@ -53,11 +53,18 @@ export function createTallyService(db: Database, secret: string, now: () => numb
   async function keepUnfinished(known: Transfers): Promise<void> {
     const { open, ended } = known.changes()
     const rows = open.map(([key, state]) => ({ key, state, at: new Date(state.last) }))
-    if (rows.length) await db.insert(transferTable).values(rows).onConflictDoUpdate({ target: transferTable.key, set: { state: sql`excluded.state`, at: sql`excluded.at` } })
+    if (rows.length)
+      await db
+        .insert(transferTable)
+        .values(rows)
+        .onConflictDoUpdate({ target: transferTable.key, set: { state: sql`excluded.state`, at: sql`excluded.at` } })
     if (ended.length) await db.delete(transferTable).where(inArray(transferTable.key, ended))
   }
 
-  function take(known: Transfers, { address, userAgent, file, edition, etag, placement, size, delivered, unsure, contents }: Observation): Download | Download[] {
+  function take(
+    known: Transfers,
+    { address, userAgent, file, edition, etag, placement, size, delivered, unsure, contents }: Observation,
+  ): Download | Download[] {
     if (isRobotAgent(userAgent)) return []
     const at = now()
     const visitor = () => markOf(address, userAgent)
@@ -78,7 +85,7 @@ export function createTallyService(db: Database, secret: string, now: () => numb
   }
 
   async function write(): Promise<void> {
-    const known = transfers ??= await begin()
+    const known = (transfers ??= await begin())
     const taken = observed
     observed = []
     completed = [...completed, ...mergeDownloads(taken.flatMap(one => take(known, one)))]

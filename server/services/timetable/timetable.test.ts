@@ -5,7 +5,7 @@ import { openTestTrough, type TestTrough } from '../../testing/harness'
 
 const ZONE = 'Europe/London'
 let test: TestTrough
-beforeEach(() => now = Date.now())
+beforeEach(() => (now = Date.now()))
 beforeAll(async () => {
   test = await openTestTrough({ now: () => now })
   await test.trough.site.set({ name: 'Marlpit', address: '', timeZone: ZONE })
@@ -33,17 +33,26 @@ describe('the timetable', () => {
     expect(await editionOf(file.id)).toBe(1)
     // Another time for the same file takes the place of the one before.
     await test.trough.timetable.set({ kind: 'edition', file: file.id, number: 2 }, '2099-12-01T08:00')
-    expect((await test.trough.timetable.list()).filter(({ act }) => act.kind === 'edition' && act.file === file.id).map(item => item.at)).toEqual(['2099-12-01T08:00:00.000Z'])
+    expect(
+      (await test.trough.timetable.list()).filter(({ act }) => act.kind === 'edition' && act.file === file.id).map(item => item.at),
+    ).toEqual(['2099-12-01T08:00:00.000Z'])
   })
 
-  it.each([['2020-01-01T08:00', 'That time has passed.'], ['2099-02-30T08:00', 'There is no such day or time.']])('refuses %s', async (at, why) => {
+  it.each([
+    ['2020-01-01T08:00', 'That time has passed.'],
+    ['2099-02-30T08:00', 'There is no such day or time.'],
+  ])('refuses %s', async (at, why) => {
     const file = await waiting()
     await expect(test.trough.timetable.set({ kind: 'edition', file: file.id, number: 2 }, at)).rejects.toThrow(why)
   })
 
   it('refuses what could not be done', async () => {
-    await expect(test.trough.timetable.set({ kind: 'edition', file: (await waiting()).id, number: 9 }, inMinutes(5))).rejects.toThrow('There is no such edition')
-    await expect(test.trough.timetable.set({ kind: 'signpost', signpost: 'gone', file: (await waiting()).id }, inMinutes(5))).rejects.toThrow('There is no such signpost')
+    await expect(test.trough.timetable.set({ kind: 'edition', file: (await waiting()).id, number: 9 }, inMinutes(5))).rejects.toThrow(
+      'There is no such edition',
+    )
+    await expect(
+      test.trough.timetable.set({ kind: 'signpost', signpost: 'gone', file: (await waiting()).id }, inMinutes(5)),
+    ).rejects.toThrow('There is no such signpost')
   })
 
   it('does what is due, in its order and once, whatever happens to the clock then', async () => {
@@ -82,7 +91,12 @@ describe('the timetable', () => {
 
   it('forgets what was set for an edition that is shown, thrown away, withdrawn or made a file of its own', async () => {
     const { library, editions, timetable } = test.trough
-    const ways = [(id: string) => library.showEdition(id, 2), (id: string) => editions.discard(id, 2), (id: string) => editions.change(id, 2, { withdrawn: true }), (id: string) => editions.split(id, 2)]
+    const ways = [
+      (id: string) => library.showEdition(id, 2),
+      (id: string) => editions.discard(id, 2),
+      (id: string) => editions.change(id, 2, { withdrawn: true }),
+      (id: string) => editions.split(id, 2),
+    ]
     for (const way of ways) {
       const file = await waiting()
       const { id } = await timetable.set({ kind: 'edition', file: file.id, number: 2 }, inMinutes(10))

@@ -15,7 +15,7 @@ import type { SiteService } from '../site/site'
 /** How often the clock is looked at while something is to come, in milliseconds: it may be set, and machines sleep. */
 const GLANCE = 250
 
-const about = (act: TimedAct) => act.kind === 'edition' ? act.file : act.signpost
+const about = (act: TimedAct) => (act.kind === 'edition' ? act.file : act.signpost)
 
 /** Acts that are set to happen: each happens once, whole, within a second of its time, or when the process is next there. */
 export function createTimetable(db: Database, signposts: Signposts, site: SiteService, now: () => number = Date.now) {
@@ -32,14 +32,13 @@ export function createTimetable(db: Database, signposts: Signposts, site: SiteSe
     await showEditionIn(tx, act.file, act.number)
   }
 
-  async function fire({ id, act }: { id: string, act: TimedAct }): Promise<void> {
+  async function fire({ id, act }: { id: string; act: TimedAct }): Promise<void> {
     try {
-      await db.transaction(async (tx) => {
+      await db.transaction(async tx => {
         const rows = await tx.delete(timetable).where(eq(timetable.id, id)).returning({ id: timetable.id })
         if (rows.length) await perform(tx, act)
       })
-    }
-    catch (error) {
+    } catch (error) {
       if (!(error instanceof Problem)) throw error
       // What cannot happen is told, and not tried again and again.
       await db.update(timetable).set({ failed: error.title }).where(eq(timetable.id, id))
@@ -47,13 +46,17 @@ export function createTimetable(db: Database, signposts: Signposts, site: SiteSe
   }
 
   async function plan(): Promise<void> {
-    const [first] = await db.select({ at: timetable.at }).from(timetable).where(isNull(timetable.failed)).orderBy(asc(timetable.at)).limit(1)
+    const [first] = await db
+      .select({ at: timetable.at })
+      .from(timetable)
+      .where(isNull(timetable.failed))
+      .orderBy(asc(timetable.at))
+      .limit(1)
     next = first?.at.getTime() ?? Infinity
     if (next === Infinity) {
       clearInterval(glancing)
       glancing = undefined
-    }
-    else if (!glancing) {
+    } else if (!glancing) {
       glancing = setInterval(() => {
         if (now() >= next) service.run().catch(laterTrouble('what was set to happen could not be done yet'))
       }, GLANCE)
@@ -80,15 +83,24 @@ export function createTimetable(db: Database, signposts: Signposts, site: SiteSe
       const at = momentOf(wall, timeZone)
       if (at.getTime() <= now()) throw new Problem(422, 'That time has passed.', 'Choose a later one, or do it now.', { field: 'at' })
       const id = newId()
-      await db.transaction(async (tx) => {
+      await db.transaction(async tx => {
         // Whether it could be done is tried, and taken back.
-        await tx.transaction(async (trial) => {
-          await perform(trial, act)
-          trial.rollback()
-        }).catch((error: unknown) => {
-          if (!(error instanceof TransactionRollbackError)) throw error
-        })
-        await tx.delete(timetable).where(and(sql`${timetable.act}->>'kind' = ${act.kind}`, sql`coalesce(${timetable.act}->>'signpost', ${timetable.act}->>'file') = ${about(act)}`))
+        await tx
+          .transaction(async trial => {
+            await perform(trial, act)
+            trial.rollback()
+          })
+          .catch((error: unknown) => {
+            if (!(error instanceof TransactionRollbackError)) throw error
+          })
+        await tx
+          .delete(timetable)
+          .where(
+            and(
+              sql`${timetable.act}->>'kind' = ${act.kind}`,
+              sql`coalesce(${timetable.act}->>'signpost', ${timetable.act}->>'file') = ${about(act)}`,
+            ),
+          )
         await tx.insert(timetable).values({ id, at, act })
       })
       await plan()
@@ -103,11 +115,16 @@ export function createTimetable(db: Database, signposts: Signposts, site: SiteSe
     },
 
     /** Does all that is due, the earliest first. */
-    run: (): Promise<void> => inTurn(async () => {
-      const due = await db.select().from(timetable).where(and(isNull(timetable.failed), lte(timetable.at, new Date(now())))).orderBy(asc(timetable.at))
-      for (const row of due) await fire(row)
-      await plan()
-    }),
+    run: (): Promise<void> =>
+      inTurn(async () => {
+        const due = await db
+          .select()
+          .from(timetable)
+          .where(and(isNull(timetable.failed), lte(timetable.at, new Date(now()))))
+          .orderBy(asc(timetable.at))
+        for (const row of due) await fire(row)
+        await plan()
+      }),
 
     /** Ends what is under way. */
     async close(): Promise<void> {

@@ -51,7 +51,9 @@ async function readList(folder: string): Promise<List | undefined> {
 
 async function mustHaveList(folder: string): Promise<List> {
   const list = await readList(folder).catch((error: unknown) => {
-    throw new Problem(422, `The list of the backup in ${folder} cannot be read.`, 'Take another copy of the backup.', { cause: String(error) })
+    throw new Problem(422, `The list of the backup in ${folder} cannot be read.`, 'Take another copy of the backup.', {
+      cause: String(error),
+    })
   })
   if (!list) throw new Problem(422, `There is no backup in ${folder}.`, `Name the folder that holds ${LIST}.`)
   return list
@@ -60,17 +62,21 @@ async function mustHaveList(folder: string): Promise<List> {
 /** Milliseconds after which a file that was not written to is taken to be as it was. */
 const SETTLED = 2000
 
-/** Copies a tree; files unchanged since an earlier copy are linked to it instead. What was copied is not safe on disk yet: {@link syncTree}. */
+/**
+ * Copies a tree; files unchanged since an earlier copy are linked to it instead. What was copied is not safe on disk yet: {@link
+ * syncTree}.
+ */
 async function copyTree(from: string, to: string, earlier: string | undefined): Promise<void> {
   const { files, folders } = await listTree(from)
   for (const folder of folders) await mkdir(join(to, folder), { recursive: true })
-  await forEach(files, async (path) => {
+  await forEach(files, async path => {
     const [source, target] = [join(from, path), join(to, path)]
     const { size, mtimeMs, atime, mtime } = await stat(source)
     const before = earlier && join(earlier, path)
-    const old = before && await stat(before).catch(() => undefined)
+    const old = before && (await stat(before).catch(() => undefined))
     // What had just been written when the earlier copy was made may have been written again within the same tick of the clock.
-    if (old && old.size === size && Math.trunc(old.mtimeMs) === Math.trunc(mtimeMs) && old.birthtimeMs - mtimeMs > SETTLED) return link(before!, target)
+    if (old && old.size === size && Math.trunc(old.mtimeMs) === Math.trunc(mtimeMs) && old.birthtimeMs - mtimeMs > SETTLED)
+      return link(before!, target)
     await copyFile(source, target, constants.COPYFILE_FICLONE)
     await utimes(target, atime, mtime)
   })
@@ -80,11 +86,16 @@ async function copyTree(from: string, to: string, earlier: string | undefined): 
 async function copyBlob(from: Store, to: LocalStore, sha256: string, hashing: Hashing): Promise<boolean> {
   const path = `${to.pathOf(sha256)}.coming`
   await mkdir(dirname(path), { recursive: true })
-  const there = await from.withFile(sha256, source => copyFile(source, path, constants.COPYFILE_FICLONE)).then(() => true, (error: NodeJS.ErrnoException) => {
-    if (error.code === 'ENOENT') return false
-    throw error
-  })
-  if (there && await hashing.one(path) === sha256) {
+  const there = await from
+    .withFile(sha256, source => copyFile(source, path, constants.COPYFILE_FICLONE))
+    .then(
+      () => true,
+      (error: NodeJS.ErrnoException) => {
+        if (error.code === 'ENOENT') return false
+        throw error
+      },
+    )
+  if (there && (await hashing.one(path)) === sha256) {
     await to.adopt(sha256, path)
     return true
   }
@@ -101,7 +112,8 @@ export function createBackupReader(hashing: Hashing) {
     },
 
     /** Fetches bytes into a store; gives whether the backup has them whole. */
-    fetch: (folder: string, sha256: string, store: LocalStore): Promise<boolean> => copyBlob(localStore(join(resolve(folder), 'store')), store, sha256, hashing),
+    fetch: (folder: string, sha256: string, store: LocalStore): Promise<boolean> =>
+      copyBlob(localStore(join(resolve(folder), 'store')), store, sha256, hashing),
   }
 }
 export type BackupReader = ReturnType<typeof createBackupReader>
@@ -123,7 +135,7 @@ export function createBackups({ connection: { db, standStill }, folder: data, st
     const report = { copied: 0, bytes: 0, unfit: [] as string[] }
     await forEach(rows, async ([sha256, size]) => {
       if (await target.has(sha256)) return
-      if (!await copyBlob(store, target, sha256, hashing)) {
+      if (!(await copyBlob(store, target, sha256, hashing))) {
         report.unfit.push(sha256)
         return
       }
@@ -134,7 +146,8 @@ export function createBackups({ connection: { db, standStill }, folder: data, st
   }
 
   async function clear(folder: string, target: LocalStore, { db: current, blobs: rows }: List): Promise<void> {
-    for (const name of await readdir(folder)) if (/^db-\d+$/.test(name) && name !== current) await rm(join(folder, name), { recursive: true, force: true })
+    for (const name of await readdir(folder))
+      if (/^db-\d+$/.test(name) && name !== current) await rm(join(folder, name), { recursive: true, force: true })
     const known = new Set(rows.map(([sha256]) => sha256))
     for await (const name of target.list()) {
       if (known.has(name)) continue
@@ -158,7 +171,10 @@ export function createBackups({ connection: { db, standStill }, folder: data, st
       await standStill(() => copyTree(join(data, 'db'), copy, old && join(folder, old.db)))
       await syncTree(copy)
       // Whatever the copy refers to is among these, since nothing is collected meanwhile.
-      const rows = (await db.select({ sha256: blobs.sha256, size: blobs.size }).from(blobs)).map(({ sha256, size }): [string, number] => [sha256, size])
+      const rows = (await db.select({ sha256: blobs.sha256, size: blobs.size }).from(blobs)).map(({ sha256, size }): [string, number] => [
+        sha256,
+        size,
+      ])
       await mkdir(join(folder, 'store'), { recursive: true })
       const target = localStore(join(folder, 'store'))
       const report = await copyBlobs(target, rows)
@@ -167,8 +183,7 @@ export function createBackups({ connection: { db, standStill }, folder: data, st
       await writeSafely(join(folder, LIST), JSON.stringify(list))
       await clear(folder, target, list)
       return { made: list.made, blobs: rows.length, ...report }
-    }
-    finally {
+    } finally {
       release()
     }
   }
@@ -179,17 +194,23 @@ export function createBackups({ connection: { db, standStill }, folder: data, st
      *
      * @throws Problem 422 where the folder holds something else, or lies in the data folder
      */
-    make: (folder: string): Promise<BackupReport> => oneAtATime(async () => {
-      const path = resolve(folder)
-      if (path === data || path.startsWith(`${data}/`)) throw new Problem(422, 'A backup inside the data folder would be lost with it.', 'Name a folder elsewhere, best on another disk.')
-      try {
-        return await backUp(path)
-      }
-      catch (error) {
-        if (isDiskFull(error)) throw new Problem(507, 'The disk with the backup is full.', 'Free some space there, then back up again. The backup that was there before still holds.')
-        throw error
-      }
-    }),
+    make: (folder: string): Promise<BackupReport> =>
+      oneAtATime(async () => {
+        const path = resolve(folder)
+        if (path === data || path.startsWith(`${data}/`))
+          throw new Problem(422, 'A backup inside the data folder would be lost with it.', 'Name a folder elsewhere, best on another disk.')
+        try {
+          return await backUp(path)
+        } catch (error) {
+          if (isDiskFull(error))
+            throw new Problem(
+              507,
+              'The disk with the backup is full.',
+              'Free some space there, then back up again. The backup that was there before still holds.',
+            )
+          throw error
+        }
+      }),
   }
 }
 export type Backups = ReturnType<typeof createBackups>
@@ -199,11 +220,21 @@ export type Backups = ReturnType<typeof createBackups>
  *
  * @throws Problem where the folder is no backup, or the target is not empty
  */
-export async function restoreBackup(from: string, to: string, hashing: Hashing): Promise<{ made: string, blobs: number, /** everybody has to sign in anew */ newSecrets: boolean, /** SHA-256 of what is missing or damaged in the backup */ lost: string[] }> {
+export async function restoreBackup(
+  from: string,
+  to: string,
+  hashing: Hashing,
+): Promise<{
+  made: string
+  blobs: number
+  /** everybody has to sign in anew */ newSecrets: boolean
+  /** SHA-256 of what is missing or damaged in the backup */ lost: string[]
+}> {
   const [folder, data] = [resolve(from), resolve(to)]
   const list = await mustHaveList(folder)
   const there = await readdir(data).catch(() => [])
-  if (there.length) throw new Problem(409, `${data} is not empty.`, 'Name a new folder, or empty that one: a backup is never put over something else.')
+  if (there.length)
+    throw new Problem(409, `${data} is not empty.`, 'Name a new folder, or empty that one: a backup is never put over something else.')
   const draft = `${data}.restoring`
   await rm(draft, { recursive: true, force: true })
   const source = localStore(join(folder, 'store'))
@@ -213,7 +244,7 @@ export async function restoreBackup(from: string, to: string, hashing: Hashing):
   await syncTree(join(draft, 'db'))
   const lost: string[] = []
   await forEach(list.blobs, async ([sha256]) => {
-    if (!await copyBlob(source, target, sha256, hashing)) lost.push(sha256)
+    if (!(await copyBlob(source, target, sha256, hashing))) lost.push(sha256)
   })
   // What cannot be read of them costs the sessions, and no file.
   const secrets = await readSecrets(folder).catch(() => ({}))

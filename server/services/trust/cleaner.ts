@@ -12,7 +12,12 @@ const DAY = 24 * 60 * 60 * 1000
 const ASIDE_DAYS = 30
 
 /** Cleans away what its owner no longer wants: the old bin, earlier editions, and bytes nothing needs. */
-export function createCleaner(db: Database, store: Store, library: Pick<LibraryService, 'emptyOldBin' | 'emptyBin' | 'collectBytes'>, now: () => number = Date.now) {
+export function createCleaner(
+  db: Database,
+  store: Store,
+  library: Pick<LibraryService, 'emptyOldBin' | 'emptyBin' | 'collectBytes'>,
+  now: () => number = Date.now,
+) {
   async function rules(): Promise<Cleaning> {
     const [row] = await db.select().from(settings).where(eq(settings.key, KEY))
     return cleaningSchema.parse(row?.value ?? {})
@@ -20,22 +25,40 @@ export function createCleaner(db: Database, store: Store, library: Pick<LibraryS
 
   async function outdated(tx: Queryable, cleaning: Cleaning): Promise<EditionFacts[]> {
     if (cleaning.keepEditions === null) return []
-    const rows = await tx.select({ file: editions.fileId, number: editions.number, created: editions.created, pinned: editions.pinned, currentNumber: files.edition })
-      .from(editions).innerJoin(files, eq(files.id, editions.fileId))
+    const rows = await tx
+      .select({
+        file: editions.fileId,
+        number: editions.number,
+        created: editions.created,
+        pinned: editions.pinned,
+        currentNumber: files.edition,
+      })
+      .from(editions)
+      .innerJoin(files, eq(files.id, editions.fileId))
       .where(sql`exists (select 1 from ${editions} as other where other.file_id = ${files.id} and other.number > 1)`)
-    return outdatedEditions(rows.map(row => ({ ...row, created: row.created.getTime(), current: row.number === row.currentNumber })), cleaning, now())
+    return outdatedEditions(
+      rows.map(row => ({ ...row, created: row.created.getTime(), current: row.number === row.currentNumber })),
+      cleaning,
+      now(),
+    )
   }
 
   const inBinSince = (cleaning: Cleaning) => new Date(now() - cleaning.binDays * DAY)
 
   async function dropEditions(cleaning: Cleaning): Promise<void> {
-    await db.transaction(async (tx) => {
+    await db.transaction(async tx => {
       const old = await outdated(tx, cleaning)
       for (const { file, number } of old) await tx.delete(editions).where(and(eq(editions.fileId, file), eq(editions.number, number)))
     })
   }
 
-  const binned = async (which: SQL | undefined): Promise<string[]> => (await db.select({ id: files.id }).from(files).where(and(isNotNull(files.deleted), which))).map(row => row.id)
+  const binned = async (which: SQL | undefined): Promise<string[]> =>
+    (
+      await db
+        .select({ id: files.id })
+        .from(files)
+        .where(and(isNotNull(files.deleted), which))
+    ).map(row => row.id)
 
   /** What is freed where some editions go, and some files with all of theirs. */
   async function frees(old: EditionFacts[], goneFiles: string[]): Promise<Freed> {
@@ -45,18 +68,28 @@ export function createCleaner(db: Database, store: Store, library: Pick<LibraryS
     if (!fileIds.length) return { editions: 0, binned: 0, bytes: 0 }
     // Bytes are freed where every edition that has them goes.
     const hashes = db.select({ sha256: editions.sha256 }).from(editions).where(inArray(editions.fileId, fileIds))
-    const rows = await db.select({ sha256: editions.sha256, file: editions.fileId, number: editions.number, size: blobs.size }).from(editions)
-      .innerJoin(blobs, eq(blobs.sha256, editions.sha256)).where(inArray(editions.sha256, hashes))
+    const rows = await db
+      .select({ sha256: editions.sha256, file: editions.fileId, number: editions.number, size: blobs.size })
+      .from(editions)
+      .innerJoin(blobs, eq(blobs.sha256, editions.sha256))
+      .where(inArray(editions.sha256, hashes))
     const staying = new Set(rows.filter(({ file, number }) => !gone.has(file) && !going.has(`${file} ${number}`)).map(row => row.sha256))
     const freed = new Map(rows.filter(row => !staying.has(row.sha256)).map(row => [row.sha256, row.size]))
-    return { editions: old.filter(({ file }) => !gone.has(file)).length, binned: gone.size, bytes: [...freed.values()].reduce((sum, size) => sum + size, 0) }
+    return {
+      editions: old.filter(({ file }) => !gone.has(file)).length,
+      binned: gone.size,
+      bytes: [...freed.values()].reduce((sum, size) => sum + size, 0),
+    }
   }
 
   return {
     rules,
 
     async setRules(cleaning: Cleaning): Promise<Cleaning> {
-      await db.insert(settings).values({ key: KEY, value: cleaning }).onConflictDoUpdate({ target: settings.key, set: { value: cleaning } })
+      await db
+        .insert(settings)
+        .values({ key: KEY, value: cleaning })
+        .onConflictDoUpdate({ target: settings.key, set: { value: cleaning } })
       return cleaning
     },
 

@@ -23,7 +23,9 @@ export function createClock(db: Database, now: () => number = Date.now, uptime: 
   let asked = uptime()
 
   async function newestRecord(): Promise<number | undefined> {
-    const { rows: [row] } = await db.execute<{ newest: string | null }>(sql`select greatest(
+    const {
+      rows: [row],
+    } = await db.execute<{ newest: string | null }>(sql`select greatest(
       (select max(created) from editions), (select max(changed) from files), (select max(changed) from pages), (select max(at) from downloads), (select max(at) from journal), (select max(used) from sessions)) as newest`)
     return row!.newest === null ? undefined : new Date(row!.newest).getTime()
   }
@@ -35,7 +37,7 @@ export function createClock(db: Database, now: () => number = Date.now, uptime: 
       asked += goneOn
       const [row] = await db.select().from(settings).where(eq(settings.key, KEY))
       // Where nothing was ever done, nothing is old.
-      const { believed, doubted } = row ? seenSchema.parse(row.value) : { believed: await newestRecord() ?? now(), doubted: 0 }
+      const { believed, doubted } = row ? seenSchema.parse(row.value) : { believed: (await newestRecord()) ?? now(), doubted: 0 }
       const plausible = now() - believed < PLAUSIBLE || doubted + goneOn >= DAY
       const value = plausible ? { believed: now(), doubted: 0 } : { believed, doubted: doubted + goneOn }
       await db.insert(settings).values({ key: KEY, value }).onConflictDoUpdate({ target: settings.key, set: { value } })

@@ -11,7 +11,12 @@ const count = sql<number>`count(*)::int`
 
 /** Where the space goes. */
 export function createStorage(db: Database, store: Pick<Store, 'free'>) {
-  const ofEditions = () => db.select({ count, bytes }).from(editions).innerJoin(blobs, eq(blobs.sha256, editions.sha256)).innerJoin(files, eq(files.id, editions.fileId))
+  const ofEditions = () =>
+    db
+      .select({ count, bytes })
+      .from(editions)
+      .innerJoin(blobs, eq(blobs.sha256, editions.sha256))
+      .innerJoin(files, eq(files.id, editions.fileId))
 
   return async function storageUse(): Promise<StorageUse> {
     const isCurrent = sql`${editions.number} = ${files.edition}`
@@ -20,18 +25,28 @@ export function createStorage(db: Database, store: Pick<Store, 'free'>) {
     const [other] = await ofEditions().where(sql`not (${isCurrent})`)
     const [bin] = await ofEditions().where(sql`${isNotNull(files.deleted)} and ${isCurrent}`)
     const current = sql`${files.deleted} is null and ${isCurrent}`
-    const types = await db.select({ mediaType: editions.mediaType, count, bytes }).from(editions).innerJoin(blobs, eq(blobs.sha256, editions.sha256))
-      .innerJoin(files, eq(files.id, editions.fileId)).where(current).groupBy(editions.mediaType)
-    const places = await db.select({ folder: files.folder, count, bytes }).from(editions).innerJoin(blobs, eq(blobs.sha256, editions.sha256))
-      .innerJoin(files, eq(files.id, editions.fileId)).where(current).groupBy(files.folder)
+    const types = await db
+      .select({ mediaType: editions.mediaType, count, bytes })
+      .from(editions)
+      .innerJoin(blobs, eq(blobs.sha256, editions.sha256))
+      .innerJoin(files, eq(files.id, editions.fileId))
+      .where(current)
+      .groupBy(editions.mediaType)
+    const places = await db
+      .select({ folder: files.folder, count, bytes })
+      .from(editions)
+      .innerJoin(blobs, eq(blobs.sha256, editions.sha256))
+      .innerJoin(files, eq(files.id, editions.fileId))
+      .where(current)
+      .groupBy(files.folder)
 
-    const kinds = new Map<Family, { files: number, bytes: number }>()
+    const kinds = new Map<Family, { files: number; bytes: number }>()
     for (const row of types) {
       const kind = kinds.get(familyOf(row.mediaType)) ?? { files: 0, bytes: 0 }
       kinds.set(familyOf(row.mediaType), { files: kind.files + row.count, bytes: kind.bytes + row.bytes })
     }
     const tree = await readTree(db)
-    const folders = new Map<string | null, { files: number, bytes: number }>()
+    const folders = new Map<string | null, { files: number; bytes: number }>()
     for (const row of places) {
       // What lies in a folder counts for every folder above it.
       for (const folder of row.folder === null ? [null] : tree.pathTo(row.folder).map(({ id }) => id)) {

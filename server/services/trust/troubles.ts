@@ -8,12 +8,18 @@ export function createTroubles(db: Database) {
   return {
     /** They were found missing or damaged. */
     async note(sha256: string, trouble: Trouble): Promise<void> {
-      await db.update(blobs).set({ trouble }).where(and(eq(blobs.sha256, sha256), sql`${blobs.trouble} is distinct from ${trouble}`))
+      await db
+        .update(blobs)
+        .set({ trouble })
+        .where(and(eq(blobs.sha256, sha256), sql`${blobs.trouble} is distinct from ${trouble}`))
     },
 
     /** They are as they came in. */
     async clear(sha256: string): Promise<void> {
-      await db.update(blobs).set({ trouble: null }).where(and(eq(blobs.sha256, sha256), isNotNull(blobs.trouble)))
+      await db
+        .update(blobs)
+        .set({ trouble: null })
+        .where(and(eq(blobs.sha256, sha256), isNotNull(blobs.trouble)))
     },
   }
 }

@@ -44,7 +44,11 @@ describe('verify', () => {
   })
 
   it('finds damaged, missing and stray bytes, names the files, and mends from a backup', async () => {
-    const [damaged, missing, both] = [await test.put('damaged.bin', randomBytes(5000)), await test.put('missing.bin', randomBytes(5000)), await test.put('hopeless.bin', randomBytes(5000))]
+    const [damaged, missing, both] = [
+      await test.put('damaged.bin', randomBytes(5000)),
+      await test.put('missing.bin', randomBytes(5000)),
+      await test.put('hopeless.bin', randomBytes(5000)),
+    ]
     const backup = join(outside, 'for-mending')
     await test.trough.backups.make(backup)
     await damage(damaged)
@@ -57,12 +61,14 @@ describe('verify', () => {
 
     const { findings } = await verify(backup)
     const told = (file: FileItem) => [{ id: file.id, title: file.title, edition: 1 }]
-    expect(findings.toSorted((a, b) => a.sha256 < b.sha256 ? -1 : 1)).toEqual([
-      { kind: 'damaged', sha256: damaged.sha256, size: 5000, files: told(damaged), mended: 'fetched from the backup' },
-      { kind: 'missing', sha256: missing.sha256, size: 5000, files: told(missing), mended: 'fetched from the backup' },
-      { kind: 'damaged', sha256: both.sha256, size: 5000, files: told(both), mended: null },
-      { kind: 'stray', sha256: stray, size: 7, files: [], mended: 'set aside' },
-    ].toSorted((a, b) => a.sha256 < b.sha256 ? -1 : 1))
+    expect(findings.toSorted((a, b) => (a.sha256 < b.sha256 ? -1 : 1))).toEqual(
+      [
+        { kind: 'damaged', sha256: damaged.sha256, size: 5000, files: told(damaged), mended: 'fetched from the backup' },
+        { kind: 'missing', sha256: missing.sha256, size: 5000, files: told(missing), mended: 'fetched from the backup' },
+        { kind: 'damaged', sha256: both.sha256, size: 5000, files: told(both), mended: null },
+        { kind: 'stray', sha256: stray, size: 7, files: [], mended: 'set aside' },
+      ].toSorted((a, b) => (a.sha256 < b.sha256 ? -1 : 1)),
+    )
     expect(sha256(await readFile(blobPath(test.folder, damaged.sha256)))).toBe(damaged.sha256)
     // Damaged bytes are out of the way, but not gone.
     expect((await readdir(join(test.folder, 'store/set-aside'))).sort()).toEqual([both.sha256, damaged.sha256, stray].sort())
@@ -92,7 +98,10 @@ describe('verify', () => {
 })
 
 describe('backup and restore', () => {
-  async function restored(backup: string, then: (trough: Awaited<ReturnType<typeof openTrough>>, data: string) => Promise<void>): Promise<string[]> {
+  async function restored(
+    backup: string,
+    then: (trough: Awaited<ReturnType<typeof openTrough>>, data: string) => Promise<void>,
+  ): Promise<string[]> {
     const data = join(outside, `restored-${Math.random()}`)
     const hashing = createHashing()
     const { lost } = await restoreBackup(backup, data, hashing).finally(() => hashing.close())
@@ -112,16 +121,18 @@ describe('backup and restore', () => {
     const { made, blobs, unfit } = await trough.backups.make(backup)
     expect([Date.parse(made) > 0, blobs > 2, unfit]).toEqual([true, true, []])
     await test.put('after the backup.txt', 'too late')
-    expect(await restored(backup, async (other, data) => {
-      expect(await other.library.get(file.id)).toMatchObject({ title: 'Kept', handle: 'kept.bin', folder: folder.id, edition: 2 })
-      expect(await readFile(blobPath(data, sha256(bytes)))).toEqual(bytes)
-      expect((await other.bundles.laidOut(bundle.id)).fingerprint).toBe((await trough.bundles.laidOut(bundle.id)).fingerprint)
-      await other.verifying.start()
-      await other.verifying.ended()
-      expect((await other.verifying.state()).findings).toEqual([])
-      const { items } = await other.library.list({ q: 'too late', type: [], tag: [], sort: '-changed', from: 0, limit: 5 } as never)
-      expect(items).toEqual([])
-    })).toEqual([])
+    expect(
+      await restored(backup, async (other, data) => {
+        expect(await other.library.get(file.id)).toMatchObject({ title: 'Kept', handle: 'kept.bin', folder: folder.id, edition: 2 })
+        expect(await readFile(blobPath(data, sha256(bytes)))).toEqual(bytes)
+        expect((await other.bundles.laidOut(bundle.id)).fingerprint).toBe((await trough.bundles.laidOut(bundle.id)).fingerprint)
+        await other.verifying.start()
+        await other.verifying.ended()
+        expect((await other.verifying.state()).findings).toEqual([])
+        const { items } = await other.library.list({ q: 'too late', type: [], tag: [], sort: '-changed', from: 0, limit: 5 } as never)
+        expect(items).toEqual([])
+      }),
+    ).toEqual([])
   })
 
   it('a second one copies only what is new, links what is not, and clears what is gone', async () => {
@@ -134,7 +145,11 @@ describe('backup and restore', () => {
     await test.trough.library.collectBytes()
     expect(await test.trough.backups.make(backup)).toMatchObject({ copied: 1, bytes: 4000 })
     expect((await readdir(backup)).sort()).toEqual(['db-2', 'secrets.json', 'store', 'trough-backup.json'])
-    const has = (hash: string) => stat(blobPath(backup, hash)).then(() => true, () => false)
+    const has = (hash: string) =>
+      stat(blobPath(backup, hash)).then(
+        () => true,
+        () => false,
+      )
     expect([await has(fresh.sha256), await has(gone.sha256)]).toEqual([true, false])
   })
 
@@ -181,7 +196,10 @@ describe('cleaning', () => {
     const before = await cleaner.rules()
     const rules = { ...before, keepEditions: 1, editionDays: 0 }
     // The first edition's bytes are another file's, too: nothing is freed by dropping it.
-    expect(await cleaner.preview(rules)).toMatchObject({ editions: 2 + (await test.trough.library.editions(file.id)).length - 4, bytes: expect.any(Number) })
+    expect(await cleaner.preview(rules)).toMatchObject({
+      editions: 2 + (await test.trough.library.editions(file.id)).length - 4,
+      bytes: expect.any(Number),
+    })
     await cleaner.setRules(rules)
     const stored = (await test.trough.storageUse()).stored
     const { bytes } = await cleaner.preview(rules)
@@ -204,18 +222,22 @@ describe('cleaning', () => {
     // The same bytes twice are stored once.
     expect([after.stored - before.stored, after.unshared - before.unshared]).toEqual([7000, 14_000])
     const of = (folder: string) => after.folders.find(row => row.folder === folder)
-    expect([of(top.id), of(below.id)]).toEqual([{ folder: top.id, files: 2, bytes: 14_000 }, { folder: below.id, files: 1, bytes: 7000 }])
+    expect([of(top.id), of(below.id)]).toEqual([
+      { folder: top.id, files: 2, bytes: 14_000 },
+      { folder: below.id, files: 1, bytes: 7000 },
+    ])
   })
 })
 
 /** What a visitor gets of a file: its status and bytes. */
 async function get(file: FileItem): Promise<[number, Buffer]> {
-  const server = await listen((request, response) => test.trough.delivery.deliver(request, response, file.handle, { save: true, edition: null, at: null }, false))
+  const server = await listen((request, response) =>
+    test.trough.delivery.deliver(request, response, file.handle, { save: true, edition: null, at: null }, false),
+  )
   try {
     const response = await fetch(server.url)
     return [response.status, Buffer.from(await response.arrayBuffer())]
-  }
-  finally {
+  } finally {
     await server.close()
   }
 }
@@ -224,13 +246,15 @@ describe('the database', () => {
   it('is read through and found whole, and a damaged page of it is found', async () => {
     expect((await verify()).database).toEqual([])
     const own = await openTestTrough()
-    const { rows: [place] } = await own.trough.database.execute<{ path: string }>(sql`select pg_relation_filepath('files') as path`)
+    const {
+      rows: [place],
+    } = await own.trough.database.execute<{ path: string }>(sql`select pg_relation_filepath('files') as path`)
     await own.put('row.txt', 'a row')
     await own.trough.close()
     // In the middle of the first page, where its rows lie (PostgreSQL, database page layout).
     const path = join(own.folder, 'db', place!.path)
     const bytes = await readFile(path)
-    bytes.fill(0xAB, 8192 - 200, 8192 - 120)
+    bytes.fill(0xab, 8192 - 200, 8192 - 120)
     await writeFile(path, bytes)
     const damaged = await openTrough({ data: own.folder })
     await damaged.verifying.start()
@@ -260,7 +284,12 @@ describe('the database', () => {
   it('says whether the clock can be believed before anything is thrown away by it', async () => {
     const hour = 60 * 60 * 1000
     let [now, uptime] = [Date.now(), 0]
-    const start = () => createClock(test.trough.database, () => now, () => uptime)
+    const start = () =>
+      createClock(
+        test.trough.database,
+        () => now,
+        () => uptime,
+      )
     const runFor = async (hours: number, clock: ReturnType<typeof start>) => {
       now += hours * hour
       uptime += hours * hour
@@ -295,8 +324,7 @@ describe('the database', () => {
         expect((await ahead.library.get(file.id)).deleted).not.toBeNull()
         await ahead.close()
       }
-    }
-    finally {
+    } finally {
       vi.useRealTimers()
       await rm(own.folder, { recursive: true, force: true })
     }
@@ -306,7 +334,10 @@ describe('the database', () => {
 describe('bytes that are not what they were', () => {
   const remarks = async (file: FileItem) => (await test.trough.library.get(file.id)).remarks
 
-  it.each([['a small file', 5000], ['one that is read as it is sent', 500_000]])('of %s are said at the file, and given again as soon as they are mended from a backup', async (_, size) => {
+  it.each([
+    ['a small file', 5000],
+    ['one that is read as it is sent', 500_000],
+  ])('of %s are said at the file, and given again as soon as they are mended from a backup', async (_, size) => {
     const file = await test.put(`mended-${size}.bin`, randomBytes(size))
     const [, before] = await get(file)
     const backup = join(outside, `mending-${size}`)
@@ -328,7 +359,10 @@ describe('bytes that are not what they were', () => {
     expect((await get(file))[0]).not.toBe(200)
     expect(await remarks(file)).toEqual([expect.stringContaining('are damaged')])
     const twin = await test.put('again-2.bin', bytes)
-    expect([await get(file), await get(twin)]).toEqual([[200, bytes], [200, bytes]])
+    expect([await get(file), await get(twin)]).toEqual([
+      [200, bytes],
+      [200, bytes],
+    ])
     expect(await remarks(file)).toEqual([])
   })
 })

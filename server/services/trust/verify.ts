@@ -35,12 +35,16 @@ export function createVerifying({ connection, databaseFolder, store, hashing, li
   let stopping = false
 
   async function filesOf(sha256: string): Promise<StoreFinding['files']> {
-    return db.select({ id: files.id, title: files.title, edition: editions.number }).from(editions)
-      .innerJoin(files, eq(files.id, editions.fileId)).where(eq(editions.sha256, sha256)).orderBy(asc(files.title), asc(editions.number))
+    return db
+      .select({ id: files.id, title: files.title, edition: editions.number })
+      .from(editions)
+      .innerJoin(files, eq(files.id, editions.fileId))
+      .where(eq(editions.sha256, sha256))
+      .orderBy(asc(files.title), asc(editions.number))
   }
 
   async function mend(sha256: string, from: string | undefined): Promise<StoreFinding['mended']> {
-    return from !== undefined && await backups.fetch(from, sha256, store) ? 'fetched from the backup' : null
+    return from !== undefined && (await backups.fetch(from, sha256, store)) ? 'fetched from the backup' : null
   }
 
   async function look({ sha256, found }: Hashed, size: number, from: string | undefined): Promise<void> {
@@ -60,11 +64,15 @@ export function createVerifying({ connection, databaseFolder, store, hashing, li
     for (let start = 0; start < rows.length && !stopping; start += BATCH) {
       const batch = rows.slice(start, start + BATCH)
       const hashed: Hashed[] = []
-      await store.withFiles(batch.map(({ sha256 }) => sha256), files => hashing.run(files, (one) => {
-        hashed.push(one)
-        state!.done++
-        state!.bytes += one.size
-      }))
+      await store.withFiles(
+        batch.map(({ sha256 }) => sha256),
+        files =>
+          hashing.run(files, one => {
+            hashed.push(one)
+            state!.done++
+            state!.bytes += one.size
+          }),
+      )
       for (const [index, one] of hashed.entries()) await look(one, batch[index]!.size, from)
     }
     if (stopping) return
@@ -77,14 +85,16 @@ export function createVerifying({ connection, databaseFolder, store, hashing, li
     try {
       await verify(from)
       state!.state = stopping ? 'stopped' : 'done'
-    }
-    catch (error) {
+    } catch (error) {
       log.error({ err: error }, 'verifying failed')
       state!.state = 'failed'
       state!.error = (error as Error).message
     }
     state!.finished = new Date().toISOString()
-    await db.insert(settings).values({ key: KEY, value: state }).onConflictDoUpdate({ target: settings.key, set: { value: state } })
+    await db
+      .insert(settings)
+      .values({ key: KEY, value: state })
+      .onConflictDoUpdate({ target: settings.key, set: { value: state } })
   }
 
   return {
@@ -92,7 +102,7 @@ export function createVerifying({ connection, databaseFolder, store, hashing, li
     async state(): Promise<VerifyState> {
       if (!state) {
         const [row] = await db.select().from(settings).where(eq(settings.key, KEY))
-        state ??= row ? row.value as VerifyState : NEVER
+        state ??= row ? (row.value as VerifyState) : NEVER
       }
       return state
     },
@@ -108,7 +118,7 @@ export function createVerifying({ connection, databaseFolder, store, hashing, li
       if (from !== undefined) await backups.check(from)
       stopping = false
       state = { ...NEVER, state: 'running', started: new Date().toISOString(), findings: [] }
-      running = run(from).finally(() => running = undefined)
+      running = run(from).finally(() => (running = undefined))
     },
 
     /** Resolves when what is under way has ended. */

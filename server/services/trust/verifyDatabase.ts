@@ -15,7 +15,7 @@ async function damagedPages(folder: string, standStill: Connection['standStill']
   const host = createWorkerHost<PagesTask, PagesMessage>(workerScript('databasePages'), PATIENCE)
   const look = async (again?: DamagedPage[]): Promise<DamagedPage[]> => {
     let damaged: DamagedPage[] = []
-    await host.run({ folder, again }, (message) => {
+    await host.run({ folder, again }, message => {
       if ('damaged' in message) damaged = message.damaged
       return 'damaged' in message
     })
@@ -25,8 +25,7 @@ async function damagedPages(folder: string, standStill: Connection['standStill']
     let damaged = await look()
     if (damaged.length) await standStill(async () => void (damaged = await look(damaged)))
     return damaged
-  }
-  finally {
+  } finally {
     await host.close()
   }
 }
@@ -39,13 +38,15 @@ async function mendWords(db: Database, goesOn: () => boolean): Promise<number> {
   let mended = 0
   let last = { sha256: '', number: 0 }
   for (;;) {
-    const { rows } = await db.execute<{ sha256: string, number: number, body: string, words: string[] }>(sql`
+    const { rows } = await db.execute<{ sha256: string; number: number; body: string; words: string[] }>(sql`
       select sha256, number, body, tsvector_to_array(words) as words from texts where (sha256, number) > (${last.sha256}, ${last.number}) order by sha256, number limit ${PARTS}`)
     if (!rows.length || !goesOn()) return mended
     for (const { sha256, number, body, words } of rows) {
       const meant = new Set(wordsOf(body))
       if (words.length !== meant.size || words.some(word => !meant.has(word))) {
-        await db.execute(sql`update texts set words = array_to_tsvector(${sql.param([...meant])}::text[]) where sha256 = ${sha256} and number = ${number} and body = ${body}`)
+        await db.execute(
+          sql`update texts set words = array_to_tsvector(${sql.param([...meant])}::text[]) where sha256 = ${sha256} and number = ${number} and body = ${body}`,
+        )
         mended++
       }
       await nextTurn()
@@ -61,7 +62,11 @@ async function mendWords(db: Database, goesOn: () => boolean): Promise<number> {
  *
  * @param folder of the database
  */
-export async function verifyDatabase({ db, standStill }: Pick<Connection, 'db' | 'standStill'>, folder: string, goesOn: () => boolean): Promise<string[]> {
+export async function verifyDatabase(
+  { db, standStill }: Pick<Connection, 'db' | 'standStill'>,
+  folder: string,
+  goesOn: () => boolean,
+): Promise<string[]> {
   const damaged = await damagedPages(folder, standStill)
   // To ask for such a page would end the database.
   if (damaged.length) return damaged.slice(0, 20).map(({ file, page }) => `Page ${page} of db/${file} is damaged.`)
@@ -72,7 +77,7 @@ export async function verifyDatabase({ db, standStill }: Pick<Connection, 'db' |
   for (const { name } of tables) {
     if (!goesOn()) return found
     // Every row is read through, and held against the rules of its page (PostgreSQL, amcheck).
-    const { rows } = await db.execute<{ block: number, msg: string }>(sql`select blkno as block, msg from verify_heapam(${name}::regclass)`)
+    const { rows } = await db.execute<{ block: number; msg: string }>(sql`select blkno as block, msg from verify_heapam(${name}::regclass)`)
     if (rows.length) found.push(`The table “${name}” is damaged in block ${rows[0]!.block}: ${rows[0]!.msg}.`)
     await nextTurn()
   }
@@ -86,12 +91,21 @@ export async function verifyDatabase({ db, standStill }: Pick<Connection, 'db' |
     })
     await nextTurn()
   }
-  const { rows: [lost] } = await db.execute<{ count: number }>(sql`
+  const {
+    rows: [lost],
+  } = await db.execute<{ count: number }>(sql`
     select count(*)::int as count from texts t left join blobs b using (sha256) where b.sha256 is null or b.reading = 'waiting' and b.created < now() - interval '1 day'`)
   if (lost!.count) found.push(`Words of ${lost!.count} parts of documents belong to no document that was read.`)
   const mended = await mendWords(db, goesOn)
-  if (mended) found.push(mended === 1 ? 'One part of a document was not found by the words in it; now it is.' : `${mended} parts of documents were not found by the words in them; now they are.`)
-  const { rows: [astray] } = await db.execute<{ count: number }>(sql`
+  if (mended)
+    found.push(
+      mended === 1
+        ? 'One part of a document was not found by the words in it; now it is.'
+        : `${mended} parts of documents were not found by the words in them; now they are.`,
+    )
+  const {
+    rows: [astray],
+  } = await db.execute<{ count: number }>(sql`
     select count(*)::int as count from files f where not exists (select 1 from editions e where e.file_id = f.id and e.number = f.edition) and not exists (select 1 from bundles b where b.file_id = f.id)`)
   if (astray!.count) found.push(`${astray!.count} files have no current edition.`)
   return found

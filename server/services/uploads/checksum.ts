@@ -8,7 +8,10 @@ export const CHECKSUM_ALGORITHMS = ['sha1', 'sha256', 'crc32']
 export class ChunkChecksum {
   private hash: Hash | undefined
   private crc = 0
-  private constructor(algorithm: string, private expected: Buffer) {
+  private constructor(
+    algorithm: string,
+    private expected: Buffer,
+  ) {
     if (algorithm !== 'crc32') this.hash = createHash(algorithm)
   }
 

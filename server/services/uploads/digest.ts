@@ -4,7 +4,11 @@ import { crc32 } from 'node:zlib'
 
 /** SHA-256 (FIPS 180-4) and CRC-32 (as in the ZIP note, 4.4.7) of bytes as they pass. */
 export class RunningDigest {
-  private constructor(private sha: Hash, private crc: number, private count: number) {}
+  private constructor(
+    private sha: Hash,
+    private crc: number,
+    private count: number,
+  ) {}
 
   static empty = () => new RunningDigest(createHash('sha256'), 0, 0)
 
@@ -31,7 +35,7 @@ export class RunningDigest {
   }
 
   /** Leaves the running digest usable. */
-  result(): { sha256: string, crc32: number } {
+  result(): { sha256: string; crc32: number } {
     return { sha256: this.sha.copy().digest('hex'), crc32: this.crc }
   }
 }

@@ -20,10 +20,10 @@ export interface UploadRecord {
   /** ISO 8601 */
   created: string
   /** set once all bytes are there; from then on the bytes belong to the library */
-  whole?: { sha256: string, crc32: number }
+  whole?: { sha256: string; crc32: number }
 }
 
-export type WholeUpload = UploadRecord & { size: number, whole: NonNullable<UploadRecord['whole']> }
+export type WholeUpload = UploadRecord & { size: number; whole: NonNullable<UploadRecord['whole']> }
 
 const EXPIRES_AFTER = 7 * 24 * 60 * 60 * 1000
 /** Kept free, so that the database can always write what it has acknowledged. */
@@ -40,10 +40,21 @@ export class IncomingStore extends DataStore {
   private digests = new Map<string, RunningDigest>()
   private oneAtATime = createQueue()
 
-  constructor(private folder: string, private free: () => Promise<number>) {
+  constructor(
+    private folder: string,
+    private free: () => Promise<number>,
+  ) {
     super()
     // The name of the last one is written as @tus/server looks for it.
-    this.extensions = ['creation', 'creation-with-upload', 'creation-defer-length', 'termination', 'checksum', 'expiration', 'concatentation']
+    this.extensions = [
+      'creation',
+      'creation-with-upload',
+      'creation-defer-length',
+      'termination',
+      'checksum',
+      'expiration',
+      'concatentation',
+    ]
   }
 
   partOf = (id: string) => join(this.folder, `${id}.part`)
@@ -56,7 +67,7 @@ export class IncomingStore extends DataStore {
       if (error.code === 'ENOENT') return undefined
       throw error
     })
-    return text === undefined ? undefined : JSON.parse(text) as UploadRecord
+    return text === undefined ? undefined : (JSON.parse(text) as UploadRecord)
   }
 
   private writeRecord = (record: UploadRecord): Promise<void> => writeSafely(this.recordOf(record.id), JSON.stringify(record))
@@ -64,38 +75,47 @@ export class IncomingStore extends DataStore {
   /** Bytes that unfinished uploads have still been promised room for. */
   private async promised(): Promise<number> {
     let sum = 0
-    for (const { id, size, whole } of await this.all()) if (!whole && size !== null) sum += Math.max(0, size - (await this.arrived(id) ?? 0))
+    for (const { id, size, whole } of await this.all())
+      if (!whole && size !== null) sum += Math.max(0, size - ((await this.arrived(id)) ?? 0))
     return sum
   }
 
   /** @throws refusal 507 where more was promised than there is room for, all uploads together */
   private async mustHaveRoom(size: number): Promise<void> {
     if (!Number.isSafeInteger(size) || size < 0) throw ERRORS.INVALID_LENGTH
-    if (size > await this.free() - RESERVE - await this.promised()) throw full('Free some space or send a smaller file, or wait until other uploads are in, then try again.')
+    if (size > (await this.free()) - RESERVE - (await this.promised()))
+      throw full('Free some space or send a smaller file, or wait until other uploads are in, then try again.')
   }
 
-  override create = (upload: Upload): Promise<Upload> => this.oneAtATime(async () => {
-    await this.mustHaveRoom(upload.size ?? 0)
-    try {
-      await mkdir(this.folder, { recursive: true })
-      await (await open(this.partOf(upload.id), 'wx')).close()
-      upload.creation_date = new Date().toISOString()
-      await this.writeRecord({ id: upload.id, size: upload.size ?? null, metadata: upload.metadata ?? {}, created: upload.creation_date, ...sending()?.concat && { concat: sending()!.concat } })
-    }
-    catch (error) {
-      if (isDiskFull(error)) throw full('Free some space, then try again.')
-      throw error
-    }
-    return upload
-  })
+  override create = (upload: Upload): Promise<Upload> =>
+    this.oneAtATime(async () => {
+      await this.mustHaveRoom(upload.size ?? 0)
+      try {
+        await mkdir(this.folder, { recursive: true })
+        await (await open(this.partOf(upload.id), 'wx')).close()
+        upload.creation_date = new Date().toISOString()
+        await this.writeRecord({
+          id: upload.id,
+          size: upload.size ?? null,
+          metadata: upload.metadata ?? {},
+          created: upload.creation_date,
+          ...(sending()?.concat && { concat: sending()!.concat }),
+        })
+      } catch (error) {
+        if (isDiskFull(error)) throw full('Free some space, then try again.')
+        throw error
+      }
+      return upload
+    })
 
   /** The sender says now how long it will be. */
-  override declareUploadLength = (id: string, size: number): Promise<void> => this.oneAtATime(async () => {
-    const record = await this.record(id)
-    if (!record) throw ERRORS.FILE_NOT_FOUND
-    await this.mustHaveRoom(size - (await this.arrived(id) ?? 0))
-    await this.writeRecord({ ...record, size })
-  })
+  override declareUploadLength = (id: string, size: number): Promise<void> =>
+    this.oneAtATime(async () => {
+      const record = await this.record(id)
+      if (!record) throw ERRORS.FILE_NOT_FOUND
+      await this.mustHaveRoom(size - ((await this.arrived(id)) ?? 0))
+      await this.writeRecord({ ...record, size })
+    })
 
   /**
    * Puts the bytes of whole parts one behind the other into a new upload; the parts stay as they are.
@@ -109,7 +129,8 @@ export class IncomingStore extends DataStore {
     for (const [index, record] of records.entries()) {
       if (!record) throw ERRORS.FILE_NOT_FOUND
       if (record.concat !== 'partial') throw refusal(400, 'Only uploads that were begun with "Upload-Concat: partial" can be put together.')
-      if (record.size === null || await this.arrived(parts[index]!) !== record.size) throw refusal(400, 'One of the parts is not finished. Finish it, then put them together.')
+      if (record.size === null || (await this.arrived(parts[index]!)) !== record.size)
+        throw refusal(400, 'One of the parts is not finished. Finish it, then put them together.')
       size += record.size
     }
     await this.create(new Upload({ id, size, offset: 0, metadata }))
@@ -130,10 +151,13 @@ export class IncomingStore extends DataStore {
 
   /** Bytes on disk; undefined where there is not even an empty part. */
   private arrived(id: string): Promise<number | undefined> {
-    return stat(this.partOf(id)).then(({ size }) => size, (error: NodeJS.ErrnoException) => {
-      if (error.code === 'ENOENT') return undefined
-      throw error
-    })
+    return stat(this.partOf(id)).then(
+      ({ size }) => size,
+      (error: NodeJS.ErrnoException) => {
+        if (error.code === 'ENOENT') return undefined
+        throw error
+      },
+    )
   }
 
   /** The digest of what is on disk: kept in memory, or read again after a restart. */
@@ -174,15 +198,13 @@ export class IncomingStore extends DataStore {
         position += chunk.length
       }
       await handle.datasync()
-    }
-    catch (error) {
+    } catch (error) {
       if (checksum) await rollBack()
       // A write that failed half-way leaves bytes that were never hashed.
       else await truncate(this.partOf(id), position)
       if (isDiskFull(error)) throw full('Free some space, then resume: what has arrived is kept.')
       throw error
-    }
-    finally {
+    } finally {
       await handle.close()
     }
     if (checksum && !checksum.matches()) {
@@ -205,7 +227,7 @@ export class IncomingStore extends DataStore {
   }
 
   override async remove(id: string): Promise<void> {
-    if (!await this.record(id)) throw ERRORS.FILE_NOT_FOUND
+    if (!(await this.record(id))) throw ERRORS.FILE_NOT_FOUND
     this.digests.delete(id)
     await rm(this.partOf(id), { force: true })
     await rm(this.recordOf(id), { force: true })
@@ -226,17 +248,21 @@ export class IncomingStore extends DataStore {
       const path = join(this.folder, name)
       const { mtime } = await stat(path)
       // What is being made just now looks half made too.
-      if (mtime < moment && await this.isHalf(name)) await rm(path, { force: true })
+      if (mtime < moment && (await this.isHalf(name))) await rm(path, { force: true })
     }
   }
 
   private async isHalf(name: string): Promise<boolean> {
     const [id, ...kind] = name.split('.') as [string, ...string[]]
     switch (kind.join('.')) {
-      case 'part': return !await this.record(id)
-      case 'json': return !(await this.record(id))?.whole && await this.arrived(id) === undefined
-      case 'json.new': return true
-      default: return false
+      case 'part':
+        return !(await this.record(id))
+      case 'json':
+        return !(await this.record(id))?.whole && (await this.arrived(id)) === undefined
+      case 'json.new':
+        return true
+      default:
+        return false
     }
   }
 

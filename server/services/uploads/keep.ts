@@ -4,7 +4,12 @@ import { diskFull, isDiskFull } from '../../../core/diskFull'
 import { RunningDigest } from './digest'
 
 /** Bytes that were written down whole, with their digests. */
-export interface Kept { path: string, size: number, sha256: string, crc32: number }
+export interface Kept {
+  path: string
+  size: number
+  sha256: string
+  crc32: number
+}
 
 /**
  * Writes a stream to a new file, hashed on its way; nothing is left of a failed one.
@@ -24,12 +29,10 @@ export async function keep(stream: Readable, path: string, onBytes: (count: numb
       onBytes(chunk.length)
     }
     await handle.sync()
-  }
-  catch (error) {
+  } catch (error) {
     await rm(path, { force: true })
     throw isDiskFull(error) ? diskFull() : error
-  }
-  finally {
+  } finally {
     await handle.close()
   }
   return { path, size: digest.length, ...digest.result() }

@@ -22,8 +22,7 @@ export async function whileSending(known: Sending, handle: () => Promise<unknown
   running++
   try {
     await storage.run(known, handle)
-  }
-  finally {
+  } finally {
     // While it is in use Node.js 20 keeps track of every promise of the process, which would cost each visitor a sixth.
     if (!--running) storage.disable()
   }

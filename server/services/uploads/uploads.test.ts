@@ -34,7 +34,11 @@ async function create(length: number, fileName = 'a.bin', more = ''): Promise<st
 }
 
 const patch = (url: string, offset: number, body: Buffer, headers: Record<string, string> = {}) =>
-  fetch(url, { method: 'PATCH', headers: { ...TUS, 'Upload-Offset': String(offset), 'Content-Type': 'application/offset+octet-stream', ...headers }, body: new Uint8Array(body) })
+  fetch(url, {
+    method: 'PATCH',
+    headers: { ...TUS, 'Upload-Offset': String(offset), 'Content-Type': 'application/offset+octet-stream', ...headers },
+    body: new Uint8Array(body),
+  })
 
 const offsetOf = async (url: string) => Number((await fetch(url, { method: 'HEAD', headers: TUS })).headers.get('upload-offset'))
 
@@ -44,7 +48,7 @@ describe('RunningDigest', () => {
     digest.update(Buffer.from('123'))
     const branch = digest.copy()
     digest.update(Buffer.from('456789'))
-    expect(digest.result().crc32).toBe(0xCBF43926)
+    expect(digest.result().crc32).toBe(0xcbf43926)
     branch.update(Buffer.from('x'))
     expect(digest.result().sha256).toBe(sha256('123456789'))
     const abc = RunningDigest.empty()
@@ -58,7 +62,15 @@ describe('tus 1.0', () => {
   it('offers creation, termination, checksum and expiration', async () => {
     const { headers } = await fetch(`${server.url}/api/uploads`, { method: 'OPTIONS' })
     expect(headers.get('tus-version')).toContain('1.0.0')
-    expect(headers.get('tus-extension')!.split(',')).toEqual(['creation', 'creation-with-upload', 'creation-defer-length', 'termination', 'checksum', 'expiration', 'concatenation'])
+    expect(headers.get('tus-extension')!.split(',')).toEqual([
+      'creation',
+      'creation-with-upload',
+      'creation-defer-length',
+      'termination',
+      'checksum',
+      'expiration',
+      'concatenation',
+    ])
     expect(headers.get('tus-checksum-algorithm')!.split(',')).toContain('sha1')
   })
 
@@ -120,24 +132,35 @@ describe('tus 1.0', () => {
     expect((await readdir(join(test.folder, 'incoming'))).filter(entry => entry.includes(url.split('/').at(-1)!))).toEqual([])
   })
 
-  it.each(['../../etc/passwd', '..%2f..%2fsecrets', '%00'])('knows no upload called %s', async (id) => {
+  it.each(['../../etc/passwd', '..%2f..%2fsecrets', '%00'])('knows no upload called %s', async id => {
     expect((await fetch(`${server.url}/api/uploads/${id}`, { method: 'HEAD', headers: TUS })).status).toBe(404)
   })
 
   // tus 1.0, core protocol and extensions; the section is named in each.
-  it.each(['HEAD', 'PATCH', 'POST', 'DELETE', 'GET'])('answers %s without a version, or with another, by 412 and its own (Tus-Resumable)', async (method) => {
-    const url = await create(3)
-    const address = method === 'POST' ? `${server.url}/api/uploads` : url
-    for (const version of [{}, { 'Tus-Resumable': '0.2.2' }] as Record<string, string>[]) {
-      const response = await fetch(address, { method, headers: { ...version, 'Upload-Offset': '0', 'Upload-Length': '3', 'Content-Type': 'application/offset+octet-stream' }, ...method === 'PATCH' && { body: 'abc' } })
-      expect([response.status, response.headers.get('tus-version')]).toEqual([412, '1.0.0'])
-    }
-    expect(await offsetOf(url)).toBe(0)
-  })
+  it.each(['HEAD', 'PATCH', 'POST', 'DELETE', 'GET'])(
+    'answers %s without a version, or with another, by 412 and its own (Tus-Resumable)',
+    async method => {
+      const url = await create(3)
+      const address = method === 'POST' ? `${server.url}/api/uploads` : url
+      for (const version of [{}, { 'Tus-Resumable': '0.2.2' }] as Record<string, string>[]) {
+        const response = await fetch(address, {
+          method,
+          headers: { ...version, 'Upload-Offset': '0', 'Upload-Length': '3', 'Content-Type': 'application/offset+octet-stream' },
+          ...(method === 'PATCH' && { body: 'abc' }),
+        })
+        expect([response.status, response.headers.get('tus-version')]).toEqual([412, '1.0.0'])
+      }
+      expect(await offsetOf(url)).toBe(0)
+    },
+  )
 
   it('takes POST for another method where it is told to (X-HTTP-Method-Override)', async () => {
     const url = await create(3)
-    const sent = await fetch(url, { method: 'POST', headers: { ...TUS, 'X-HTTP-Method-Override': 'PATCH', 'Upload-Offset': '0', 'Content-Type': 'application/offset+octet-stream' }, body: 'abc' })
+    const sent = await fetch(url, {
+      method: 'POST',
+      headers: { ...TUS, 'X-HTTP-Method-Override': 'PATCH', 'Upload-Offset': '0', 'Content-Type': 'application/offset+octet-stream' },
+      body: 'abc',
+    })
     expect([sent.status, sent.headers.get('upload-offset')]).toEqual([204, '3'])
   })
 
@@ -152,18 +175,26 @@ describe('tus 1.0', () => {
   })
 
   it('learns later how long it is (Creation, Upload-Defer-Length)', async () => {
-    const response = await fetch(`${server.url}/api/uploads`, { method: 'POST', headers: { ...TUS, 'Upload-Defer-Length': '1', 'Upload-Metadata': name('later.bin') } })
+    const response = await fetch(`${server.url}/api/uploads`, {
+      method: 'POST',
+      headers: { ...TUS, 'Upload-Defer-Length': '1', 'Upload-Metadata': name('later.bin') },
+    })
     expect(response.status).toBe(201)
     const url = server.url + response.headers.get('location')!
     await patch(url, 0, Buffer.from('abc'))
     const head = await fetch(url, { method: 'HEAD', headers: TUS })
-    expect([head.headers.get('upload-defer-length'), head.headers.get('upload-length'), head.headers.get('upload-offset')]).toEqual(['1', null, '3'])
+    expect([head.headers.get('upload-defer-length'), head.headers.get('upload-length'), head.headers.get('upload-offset')]).toEqual([
+      '1',
+      null,
+      '3',
+    ])
     const last = await patch(url, 3, Buffer.from('def'), { 'Upload-Length': '6' })
     expect((await test.trough.library.get(last.headers.get('trough-file')!)).sha256).toBe(sha256('abcdef'))
   })
 
   it('puts parts together (Concatenation)', async () => {
-    const concat = (value: string, more: Record<string, string>) => fetch(`${server.url}/api/uploads`, { method: 'POST', headers: { ...TUS, 'Upload-Concat': value, ...more } })
+    const concat = (value: string, more: Record<string, string>) =>
+      fetch(`${server.url}/api/uploads`, { method: 'POST', headers: { ...TUS, 'Upload-Concat': value, ...more } })
     const part = async (text: string) => {
       const response = await concat('partial', { 'Upload-Length': String(text.length) })
       const url = server.url + response.headers.get('location')!
@@ -186,7 +217,13 @@ describe('tus 1.0', () => {
   it('is taken from a client of others that sends its parts side by side', async () => {
     const bytes = randomBytes(900_000)
     const { url } = await new Promise<TusUpload>((resolve, reject) => {
-      const upload: TusUpload = new TusUpload(bytes, { endpoint: `${server.url}/api/uploads`, parallelUploads: 3, metadata: { filename: 'parallel.bin' }, onSuccess: () => resolve(upload), onError: reject })
+      const upload: TusUpload = new TusUpload(bytes, {
+        endpoint: `${server.url}/api/uploads`,
+        parallelUploads: 3,
+        metadata: { filename: 'parallel.bin' },
+        onSuccess: () => resolve(upload),
+        onError: reject,
+      })
       upload.start()
     })
     expect((await test.trough.uploads.fileOf(url!.split('/').at(-1)!)).sha256).toBe(sha256(bytes))
@@ -196,10 +233,18 @@ describe('tus 1.0', () => {
     const url = await create(3)
     const done = await patch(url, 0, Buffer.from('abc'))
     const again = await patch(url, 3, Buffer.alloc(0))
-    expect([again.status, again.headers.get('upload-offset'), again.headers.get('trough-file')]).toEqual([204, '3', done.headers.get('trough-file')])
+    expect([again.status, again.headers.get('upload-offset'), again.headers.get('trough-file')]).toEqual([
+      204,
+      '3',
+      done.headers.get('trough-file'),
+    ])
     expect((await patch(url, 0, Buffer.from('abc'))).status).toBe(409)
     const id = url.split('/').at(-1)!
-    const both = await Promise.all([test.trough.uploads.fileOf(id), test.trough.uploads.fileOf(id), test.trough.uploads.recover(new Date())])
+    const both = await Promise.all([
+      test.trough.uploads.fileOf(id),
+      test.trough.uploads.fileOf(id),
+      test.trough.uploads.recover(new Date()),
+    ])
     expect(both[0].id).toBe(both[1].id)
   })
 
@@ -217,7 +262,10 @@ describe('tus 1.0', () => {
   })
 
   it('takes an empty file, marked', async () => {
-    const response = await fetch(`${server.url}/api/uploads`, { method: 'POST', headers: { ...TUS, 'Upload-Length': '0', 'Upload-Metadata': name('empty.pdf') } })
+    const response = await fetch(`${server.url}/api/uploads`, {
+      method: 'POST',
+      headers: { ...TUS, 'Upload-Length': '0', 'Upload-Metadata': name('empty.pdf') },
+    })
     const file = await test.trough.library.get(response.headers.get('trough-file')!)
     expect(file).toMatchObject({ size: 0, mediaType: 'application/pdf' })
     expect(file.remarks[0]).toContain('empty')
@@ -248,8 +296,11 @@ describe('tus 1.0', () => {
     })
     const url = await new Promise<string>((resolve, reject) => {
       const upload: TusUpload = new TusUpload(bytes, {
-        endpoint: `${flaky.url}/api/uploads`, metadata: { filename: 'cut.bin' }, retryDelays: Array.from({ length: 12 }, () => 20),
-        onError: reject, onSuccess: () => resolve(upload.url!),
+        endpoint: `${flaky.url}/api/uploads`,
+        metadata: { filename: 'cut.bin' },
+        retryDelays: Array.from({ length: 12 }, () => 20),
+        onError: reject,
+        onSuccess: () => resolve(upload.url!),
       })
       upload.start()
     })
@@ -263,17 +314,21 @@ describe('a full disk', () => {
   const tooFull = (free: number) => new IncomingStore(join(test.folder, 'incoming'), async () => free)
 
   it('is noticed before anything is sent', async () => {
-    await expect(tooFull(100_000_000).create(new Upload({ id: 'full1', offset: 0, size: 90_000_000 }))).rejects.toMatchObject({ status_code: 507 })
+    await expect(tooFull(100_000_000).create(new Upload({ id: 'full1', offset: 0, size: 90_000_000 }))).rejects.toMatchObject({
+      status_code: 507,
+    })
     await expect(access(join(test.folder, 'incoming/full1.part'))).rejects.toThrow()
   })
 
   it('in the middle keeps what has arrived, and the upload goes on when there is room', async () => {
     const store = tooFull(1e12)
     await store.create(new Upload({ id: 'full2', offset: 0, size: 6 }))
-    const failing = Readable.from((async function* () {
-      yield Buffer.from('abc')
-      throw Object.assign(new Error('no space left on device'), { code: 'ENOSPC' })
-    })())
+    const failing = Readable.from(
+      (async function* () {
+        yield Buffer.from('abc')
+        throw Object.assign(new Error('no space left on device'), { code: 'ENOSPC' })
+      })(),
+    )
     await expect(store.write(failing, 'full2', 0)).rejects.toMatchObject({ status_code: 507 })
     expect((await store.getUpload('full2')).offset).toBe(3)
     expect(await store.write(Readable.from([Buffer.from('def')]), 'full2', 3)).toBe(6)
@@ -331,7 +386,10 @@ describe('what a fault can leave behind', () => {
     // Its note says that all is there, but a folder stands where the bytes should be.
     await rm(store.partOf('stuck'))
     await mkdir(store.partOf('stuck'))
-    await writeFile(join(folder(), 'stuck.json'), JSON.stringify({ ...await store.record('stuck'), whole: { sha256: 'a'.repeat(64), crc32: 0 } }))
+    await writeFile(
+      join(folder(), 'stuck.json'),
+      JSON.stringify({ ...(await store.record('stuck')), whole: { sha256: 'a'.repeat(64), crc32: 0 } }),
+    )
     await expect(test.trough.uploads.recover(new Date())).rejects.toThrow()
     expect((await test.trough.library.fileOfUpload('whole'))!.sha256).toBe(sha256('who'))
     await rm(store.partOf('stuck'), { recursive: true })

@@ -20,12 +20,14 @@ const EXTENSIONS = 'creation,creation-with-upload,creation-defer-length,terminat
 const PARTIAL = 'partial'
 
 /** Says what is missing where something is; another failure stays what it is. */
-const insteadOfMissing = (body: string) => (error: unknown): never => {
-  throw error instanceof Problem && error.status === 404 ? { status_code: 404, body } : error
-}
+const insteadOfMissing =
+  (body: string) =>
+  (error: unknown): never => {
+    throw error instanceof Problem && error.status === 404 ? { status_code: 404, body } : error
+  }
 
 type Metadata = Record<string, string | null | undefined>
-const folderOf = ({ folder }: Metadata) => !folder || folder === TOP ? null : folder
+const folderOf = ({ folder }: Metadata) => (!folder || folder === TOP ? null : folder)
 
 /** The folders of `relativePath`, such as "manuals/2026/K60.pdf"; a path that leads elsewhere gives none. */
 function withinOf({ relativePath }: Metadata): string[] {
@@ -49,11 +51,16 @@ export function createUploadService(incoming: IncomingStore, library: LibrarySer
     if (!record) throw notFound('upload')
     const { size, metadata, whole } = await incoming.complete(record)
     return library.ingest({
-      path: incoming.partOf(id), size, ...whole, uploadId: id,
+      path: incoming.partOf(id),
+      size,
+      ...whole,
+      uploadId: id,
       fileName: metadata.filename || metadata.name || 'file',
-      folder: folderOf(metadata), within: withinOf(metadata), asEdition: metadata.clash === 'edition',
+      folder: folderOf(metadata),
+      within: withinOf(metadata),
+      asEdition: metadata.clash === 'edition',
       // It is held against the one that visitors get before it takes over.
-      ...metadata.edition && { editionOf: metadata.edition, waits: true },
+      ...(metadata.edition && { editionOf: metadata.edition, waits: true }),
       by: metadata.by ?? '',
     })
   }
@@ -74,20 +81,26 @@ export function createUploadService(incoming: IncomingStore, library: LibrarySer
     async onUploadCreate(_request, upload) {
       // One of several parts becomes no file of its own.
       if (sending()?.concat === PARTIAL) return { metadata: upload.metadata }
-      if (!upload.metadata?.filename && !upload.metadata?.name) throw { status_code: 400, body: 'Send the file\'s name as "filename" in Upload-Metadata.' }
+      if (!upload.metadata?.filename && !upload.metadata?.name)
+        throw { status_code: 400, body: 'Send the file\'s name as "filename" in Upload-Metadata.' }
       const folder = folderOf(upload.metadata)
       if (folder) {
-        await library.folders.get(folder).catch(insteadOfMissing('There is no such folder. Leave "folder" out to put the file at the top of the library.'))
+        await library.folders
+          .get(folder)
+          .catch(insteadOfMissing('There is no such folder. Leave "folder" out to put the file at the top of the library.'))
       }
       if (upload.metadata?.edition) await mayFollow(upload.metadata.edition)
       // Whatever the sender says: it is who is signed in.
       return { metadata: { ...upload.metadata, by: sending()?.by ?? '' } }
     },
     onResponseError(_request, error) {
-      if ('status_code' in error) return { status_code: error.status_code, body: error.body.endsWith('\n') ? error.body : `${error.body}\n` }
+      if ('status_code' in error)
+        return { status_code: error.status_code, body: error.body.endsWith('\n') ? error.body : `${error.body}\n` }
       // What a disk or a database says is for the log: it may name places of this machine.
       log.error({ err: error }, 'an upload failed')
-      return isDiskFull(error) ? { status_code: 507, body: 'The disk is full. Free some space, then resume.\n' } : { status_code: 500, body: 'Something went wrong here. Try again.\n' }
+      return isDiskFull(error)
+        ? { status_code: 507, body: 'The disk is full. Free some space, then resume.\n' }
+        : { status_code: 500, body: 'Something went wrong here. Try again.\n' }
     },
     async onUploadFinish(_request, upload) {
       if ((await incoming.record(upload.id))?.concat === PARTIAL) return {}
@@ -95,8 +108,7 @@ export function createUploadService(incoming: IncomingStore, library: LibrarySer
         const file = await finish(upload.id)
         journal.note('uploaded', { who: sending()?.by ?? '', about: file.id })
         return { headers: { 'Trough-File': file.id } }
-      }
-      catch (error) {
+      } catch (error) {
         if (error instanceof Problem) throw { status_code: error.status, body: error.message }
         throw error
       }
@@ -104,19 +116,31 @@ export function createUploadService(incoming: IncomingStore, library: LibrarySer
   })
 
   /** What is refused by the protocol itself; undefined where nothing is. */
-  function refusalOf({ method, headers }: IncomingMessage): { status: number, body: string, headers?: Record<string, string> } | undefined {
+  function refusalOf({ method, headers }: IncomingMessage): { status: number; body: string; headers?: Record<string, string> } | undefined {
     if (method === 'OPTIONS') {
-      return { status: 204, body: '', headers: { 'Tus-Version': VERSION, 'Tus-Extension': EXTENSIONS, 'Tus-Checksum-Algorithm': CHECKSUM_ALGORITHMS.join(','), 'Allow': 'OPTIONS, POST, HEAD, PATCH, DELETE' } }
+      return {
+        status: 204,
+        body: '',
+        headers: {
+          'Tus-Version': VERSION,
+          'Tus-Extension': EXTENSIONS,
+          'Tus-Checksum-Algorithm': CHECKSUM_ALGORITHMS.join(','),
+          'Allow': 'OPTIONS, POST, HEAD, PATCH, DELETE',
+        },
+      }
     }
     // Core protocol, Tus-Resumable: the server must say which versions it speaks, and do nothing else.
-    if (headers['tus-resumable'] !== VERSION) return { status: 412, body: `Send "Tus-Resumable: ${VERSION}".\n`, headers: { 'Tus-Version': VERSION } }
-    if (method === 'PATCH' && headers['content-type']?.split(';')[0]!.trim().toLowerCase() !== 'application/offset+octet-stream') return { status: 415, body: 'Send the bytes as application/offset+octet-stream.\n' }
+    if (headers['tus-resumable'] !== VERSION)
+      return { status: 412, body: `Send "Tus-Resumable: ${VERSION}".\n`, headers: { 'Tus-Version': VERSION } }
+    if (method === 'PATCH' && headers['content-type']?.split(';')[0]!.trim().toLowerCase() !== 'application/offset+octet-stream')
+      return { status: 415, body: 'Send the bytes as application/offset+octet-stream.\n' }
     const checksum = headers['upload-checksum']
     if (checksum !== undefined && (typeof checksum !== 'string' || !ChunkChecksum.parse(checksum))) {
       return { status: 400, body: `Upload-Checksum needs one of ${CHECKSUM_ALGORITHMS.join(', ')}, a space and the checksum in Base64.\n` }
     }
     const concat = headers['upload-concat']
-    if (concat !== undefined && concat !== PARTIAL && !/^final;\s*\S/.test(String(concat))) return { status: 400, body: 'Upload-Concat is "partial", or "final;" and the addresses of the parts.\n' }
+    if (concat !== undefined && concat !== PARTIAL && !/^final;\s*\S/.test(String(concat)))
+      return { status: 400, body: 'Upload-Concat is "partial", or "final;" and the addresses of the parts.\n' }
     return undefined
   }
 
@@ -130,7 +154,8 @@ export function createUploadService(incoming: IncomingStore, library: LibrarySer
 
   /** Answers a POST that puts whole parts together: the upload is finished with it (Concatenation). */
   async function putTogether(request: IncomingMessage, response: ServerResponse, concat: string): Promise<void> {
-    const say = (status: number, body: string, headers: Record<string, string> = {}) => void response.writeHead(status, { 'Tus-Resumable': VERSION, 'Cache-Control': 'no-store', ...headers }).end(body)
+    const say = (status: number, body: string, headers: Record<string, string> = {}) =>
+      void response.writeHead(status, { 'Tus-Resumable': VERSION, 'Cache-Control': 'no-store', ...headers }).end(body)
     try {
       const { 'upload-length': length, 'upload-metadata': told } = request.headers as Record<string, string | undefined>
       if (length !== undefined) return say(400, 'What is put together has the length of its parts: leave Upload-Length out.\n')
@@ -138,13 +163,17 @@ export function createUploadService(incoming: IncomingStore, library: LibrarySer
       if (!metadata.filename && !metadata.name) return say(400, 'Send the file\'s name as "filename" in Upload-Metadata.\n')
       if (metadata.edition) await mayFollow(metadata.edition)
       const id = newId(20)
-      await incoming.concatenate(id, concat.slice('final;'.length).trim().split(/\s+/).map(idIn), { ...metadata, by: sending()?.by ?? '' }, concat)
+      await incoming.concatenate(
+        id,
+        concat.slice('final;'.length).trim().split(/\s+/).map(idIn),
+        { ...metadata, by: sending()?.by ?? '' },
+        concat,
+      )
       const file = await finish(id)
       say(201, '', { 'Location': `${PATH}/${id}`, 'Trough-File': file.id })
-    }
-    catch (error) {
+    } catch (error) {
       if (error instanceof Problem) return say(error.status, `${error.message}\n`)
-      const { status_code: status, body } = error as { status_code?: number, body?: string }
+      const { status_code: status, body } = error as { status_code?: number; body?: string }
       if (status === undefined) throw error
       say(status, `${body}\n`)
     }
@@ -159,9 +188,22 @@ export function createUploadService(incoming: IncomingStore, library: LibrarySer
     async handle(request: IncomingMessage, response: ServerResponse, by = ''): Promise<void> {
       // tus 1.0, X-HTTP-Method-Override: for clients that can do no more than POST.
       const instead = request.headers['x-http-method-override']
-      if (request.method === 'POST' && typeof instead === 'string' && ['PATCH', 'DELETE', 'HEAD', 'OPTIONS'].includes(instead.toUpperCase())) request.method = instead.toUpperCase()
+      if (
+        request.method === 'POST' &&
+        typeof instead === 'string' &&
+        ['PATCH', 'DELETE', 'HEAD', 'OPTIONS'].includes(instead.toUpperCase())
+      )
+        request.method = instead.toUpperCase()
       const refused = refusalOf(request)
-      if (refused) return void response.writeHead(refused.status, { 'Tus-Resumable': VERSION, 'Content-Type': 'text/plain; charset=utf-8', 'Cache-Control': 'no-store', ...refused.headers }).end(refused.body)
+      if (refused)
+        return void response
+          .writeHead(refused.status, {
+            'Tus-Resumable': VERSION,
+            'Content-Type': 'text/plain; charset=utf-8',
+            'Cache-Control': 'no-store',
+            ...refused.headers,
+          })
+          .end(refused.body)
       const { 'upload-checksum': checksum, 'upload-concat': concat } = request.headers as Record<string, string | undefined>
       if (request.method === 'HEAD') await tellConcat(request, response)
       await whileSending({ by, concat, checksum: checksum === undefined ? undefined : ChunkChecksum.parse(checksum) }, async () => {
@@ -191,9 +233,8 @@ export function createUploadService(incoming: IncomingStore, library: LibrarySer
         if (concat === PARTIAL) continue
         try {
           const { offset, size } = await incoming.getUpload(id)
-          if (offset === size && !await library.fileOfUpload(id)) await finish(id)
-        }
-        catch (error) {
+          if (offset === size && !(await library.fileOfUpload(id))) await finish(id)
+        } catch (error) {
           failures.push(error)
         }
       }

@@ -3,9 +3,15 @@ import type { FileItem, Use } from '../../../core/files/fileItem'
 import type { Queryable } from '../../db/connection'
 
 /** Files and folders of the library that something leans on, by their identities. */
-export interface LeanedOn { files: string[], folders: string[] }
+export interface LeanedOn {
+  files: string[]
+  folders: string[]
+}
 /** The places that lean on them. */
-export interface Places { uses: Use[], bundles: BundleUse[] }
+export interface Places {
+  uses: Use[]
+  bundles: BundleUse[]
+}
 /** Takes back, in the caller's transaction, that another file took the place; what was let go is not taken back. */
 export type TakeBack = (tx: Queryable) => Promise<void>
 
@@ -37,7 +43,7 @@ export function createHolders(holders: Holder[]) {
     async lead(tx: Queryable, on: LeanedOn, instead: FileItem | undefined): Promise<TakeBack> {
       const back: TakeBack[] = []
       for (const holder of holders) back.push(await holder.lead(tx, on, instead))
-      return async (later) => {
+      return async later => {
         for (const takeBack of back) await takeBack(later)
       }
     },

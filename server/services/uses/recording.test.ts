@@ -18,8 +18,7 @@ it('what an earlier version wrote down of where pages lead is written anew when 
     expect(await trough.pages.list()).toContainEqual(expect.objectContaining({ title: 'Old', broken: 0 }))
     await trough.resume()
     expect((await trough.replacing.places(shop)).uses).toMatchObject([{ pageTitle: 'Old', section: 'Elsewhere', draft: true, live: true }])
-  }
-  finally {
+  } finally {
     await trough.close()
   }
 })

@@ -8,18 +8,26 @@ import { uses, type Side } from '../../db/schema'
 
 /** What is known of a target by its identity; one elsewhere has none. */
 const columnsOf = (target: Reference | undefined) => ({
-  fileId: target?.kind === 'file' ? target.id : null, folderId: target?.kind === 'folder' ? target.id : null, toPage: target?.kind === 'page' ? target.id : null, signpostId: target?.kind === 'signpost' ? target.id : null,
+  fileId: target?.kind === 'file' ? target.id : null,
+  folderId: target?.kind === 'folder' ? target.id : null,
+  toPage: target?.kind === 'page' ? target.id : null,
+  signpostId: target?.kind === 'signpost' ? target.id : null,
   address: target ? outsideAddress(target) : null,
 })
 
 /** The rows of `uses` that lead to a target, or lean on a folder. */
 export function leadsTo(target: Reference): SQL {
   switch (target.kind) {
-    case 'file': return eq(uses.fileId, target.id)
-    case 'folder': return eq(uses.folderId, target.id)
-    case 'signpost': return eq(uses.signpostId, target.id)
-    case 'page': return eq(uses.toPage, target.id)
-    default: return eq(uses.address, outsideAddress(target)!)
+    case 'file':
+      return eq(uses.fileId, target.id)
+    case 'folder':
+      return eq(uses.folderId, target.id)
+    case 'signpost':
+      return eq(uses.signpostId, target.id)
+    case 'page':
+      return eq(uses.toPage, target.id)
+    default:
+      return eq(uses.address, outsideAddress(target)!)
   }
 }
 
@@ -30,9 +38,21 @@ export async function recordUses(tx: Queryable, pageId: string, side: Side, docu
   await tx.delete(uses).where(and(eq(uses.pageId, pageId), eq(uses.side, side)))
   const rows = placementsOf(document).flatMap(({ id, kind, label, section, targets, behind, saveAs }) => {
     // A picture shows the first, and is a link to the other.
-    const led = (targets.length ? targets : [undefined]).map((target, at): Part => ({ kind: kind === 'picture' && at ? 'link' : kind, ...columnsOf(target) }))
+    const led = (targets.length ? targets : [undefined]).map((target, at): Part => ({
+      kind: kind === 'picture' && at ? 'link' : kind,
+      ...columnsOf(target),
+    }))
     const shown = behind.map((fileId): Part => ({ kind: 'fill', ...columnsOf({ kind: 'file', id: fileId }) }))
-    return [...led, ...shown].map((use, part) => ({ pageId, side, placement: id, part, label: label.slice(0, 300), section: section.slice(0, 300), saveAs, ...use }))
+    return [...led, ...shown].map((use, part) => ({
+      pageId,
+      side,
+      placement: id,
+      part,
+      label: label.slice(0, 300),
+      section: section.slice(0, 300),
+      saveAs,
+      ...use,
+    }))
   })
   if (rows.length) await tx.insert(uses).values(rows)
 }

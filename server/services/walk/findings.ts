@@ -13,7 +13,10 @@ export function createFindings(db: Database) {
       const left = new Map((await db.select().from(leftFindings)).map(({ key, because }) => [key, because]))
       const found = new Map<string, Finding>()
       for (const { page, live, draft } of walked) {
-        for (const [side, draftOnly] of [[live, false], [draft, true]] as const) {
+        for (const [side, draftOnly] of [
+          [live, false],
+          [draft, true],
+        ] as const) {
           for (const one of side) if (!found.has(one.key)) found.set(one.key, { ...one, page, draftOnly, left: left.get(one.key) ?? null })
         }
       }
@@ -22,8 +25,16 @@ export function createFindings(db: Database) {
 
     summarise(found: Finding[], walked: ReadonlyMap<string, Walked>, at: Date): WalkSummary {
       const open = found.filter(finding => finding.left === null && !finding.draftOnly)
-      const counts = Object.fromEntries(COSTS.map(cost => [cost, open.filter(finding => finding.cost === cost).length])) as Record<Cost, number>
-      return { at: at.toISOString(), pages: walked.size, placements: [...walked.values()].reduce((sum, page) => sum + page.placements, 0), counts }
+      const counts = Object.fromEntries(COSTS.map(cost => [cost, open.filter(finding => finding.cost === cost).length])) as Record<
+        Cost,
+        number
+      >
+      return {
+        at: at.toISOString(),
+        pages: walked.size,
+        placements: [...walked.values()].reduce((sum, page) => sum + page.placements, 0),
+        counts,
+      }
     },
 
     /** Earlier walks, the newest last. */

@@ -23,11 +23,15 @@ import type { Outside } from './outsideAnswers'
 import type { Signposts } from '../signposts/signposts'
 
 /** One side of a page that is walked. */
-export interface WalkedSide { pageId: string, edge: boolean, document: PageDocument }
+export interface WalkedSide {
+  pageId: string
+  edge: boolean
+  document: PageDocument
+}
 
 /** What is gathered once for all pages of one walk. */
 export interface Ground {
-  pages: Map<string, { id: string, slug: string, title: string, live: boolean }>
+  pages: Map<string, { id: string; slug: string; title: string; live: boolean }>
   signposts: Map<string, SignpostItem>
   looks: Map<string, Appearance>
   style: SiteStyle
@@ -57,15 +61,27 @@ export function createGathering({ db, library, pages, signposts, looks, recognis
   }
 
   /** Files outside the bin by their titles, small letters. */
-  async function titled(words: string[]): Promise<Map<string, { id: string, title: string }[]>> {
+  async function titled(words: string[]): Promise<Map<string, { id: string; title: string }[]>> {
     const wanted = [...new Set(words.map(each => each.trim().toLowerCase()).filter(Boolean))]
-    const rows = wanted.length ? await db.select({ id: files.id, title: files.title }).from(files).where(and(isNull(files.deleted), inArray(sql`lower(${files.title})`, wanted))) : []
+    const rows = wanted.length
+      ? await db
+          .select({ id: files.id, title: files.title })
+          .from(files)
+          .where(and(isNull(files.deleted), inArray(sql`lower(${files.title})`, wanted)))
+      : []
     return groupBy(rows, ({ title }) => title.toLowerCase())
   }
 
   async function foldersAmong(ids: string[]): Promise<Set<string>> {
     if (!ids.length) return new Set()
-    return new Set((await db.select({ id: folders.id }).from(folders).where(and(inArray(folders.id, ids), isNull(folders.deleted)))).map(row => row.id))
+    return new Set(
+      (
+        await db
+          .select({ id: folders.id })
+          .from(folders)
+          .where(and(inArray(folders.id, ids), isNull(folders.deleted)))
+      ).map(row => row.id),
+    )
   }
 
   /** The newest editions of files that were not withdrawn. */
@@ -85,7 +101,14 @@ export function createGathering({ db, library, pages, signposts, looks, recognis
       await nextTurn()
       const posts = new Map((await signposts.list()).map(item => [item.id, item]))
       await nextTurn()
-      return { pages: titles, signposts: posts, looks: await looks.appearances(), style: await looks.style(), items: new Map(), files: new Map() }
+      return {
+        pages: titles,
+        signposts: posts,
+        looks: await looks.appearances(),
+        style: await looks.style(),
+        items: new Map(),
+        files: new Map(),
+      }
     },
 
     /** The signposts that documents lead to. */
@@ -95,7 +118,9 @@ export function createGathering({ db, library, pages, signposts, looks, recognis
     /** Gets to know the files that documents lean on; gives those that visitors can have. */
     async meet(documents: PageDocument[], ground: Ground): Promise<FileItem[]> {
       const { items } = ground
-      const ids = [...new Set([...fileIds(documents.flatMap(referencesIn)), ...this.signpostsOn(documents, ground).flatMap(({ file }) => file ?? [])])]
+      const ids = [
+        ...new Set([...fileIds(documents.flatMap(referencesIn)), ...this.signpostsOn(documents, ground).flatMap(({ file }) => file ?? [])]),
+      ]
       for (const file of await library.byIdUncounted(ids.filter(id => !items.has(id)))) items.set(file.id, file)
       return ids.flatMap(id => items.get(id) ?? []).filter(file => !isOut(file))
     },
@@ -108,13 +133,25 @@ export function createGathering({ db, library, pages, signposts, looks, recognis
       for (const file of await this.meet(documents, ground)) {
         there.add(file.id)
         if (ground.files.has(file.id)) continue
-        ground.files.set(file.id, { ...targetFacts(file), dated: dateIn(splitExtension(file.fileName)[0])?.iso, betterName: await betterName(file), answer: answers.get(file.id) })
+        ground.files.set(file.id, {
+          ...targetFacts(file),
+          dated: dateIn(splitExtension(file.fileName)[0])?.iso,
+          betterName: await betterName(file),
+          answer: answers.get(file.id),
+        })
       }
       await nextTurn()
       const foldersThere = await foldersAmong([...new Set(folderIds(references))])
-      const own = await recognising.ownPlaces([...new Set(references.flatMap(reference => reference.kind === 'address' ? [reference.href] : []))])
+      const own = await recognising.ownPlaces([
+        ...new Set(references.flatMap(reference => (reference.kind === 'address' ? [reference.href] : []))),
+      ])
       await nextTurn()
-      const namesakes = await titled(documents.flatMap(placementsOf).filter(({ targets }) => targets.every(target => !there.has(idOf(target) ?? ''))).map(({ label }) => label))
+      const namesakes = await titled(
+        documents
+          .flatMap(placementsOf)
+          .filter(({ targets }) => targets.every(target => !there.has(idOf(target) ?? '')))
+          .map(({ label }) => label),
+      )
       await nextTurn()
       const measure = await measuring.in(ground.style.type.text)
       const fallbacks = await fallbacksOf(fileIds(references).filter(id => ground.items.get(id)?.withdrawn))
@@ -124,30 +161,38 @@ export function createGathering({ db, library, pages, signposts, looks, recognis
       }
 
       return sides.map(({ pageId, edge, document }): WalkFacts => ({
-        pageId, edge, document, page,
-        signpost: (id) => {
+        pageId,
+        edge,
+        document,
+        page,
+        signpost: id => {
           const found = ground.signposts.get(id)
           return found && { ...found, answer: answers.get(id) }
         },
-        file: id => there.has(id) ? ground.files.get(id) : undefined,
-        away: (reference) => {
+        file: id => (there.has(id) ? ground.files.get(id) : undefined),
+        away: reference => {
           // One that was withdrawn is where it was: bringing it back is not what it needs.
           if (reference.kind === 'file') return ground.items.get(reference.id)?.deleted ? ground.items.get(reference.id)!.title : undefined
           if (reference.kind === 'signpost') return ground.signposts.get(reference.id)?.title
           return reference.kind === 'page' ? ground.pages.get(reference.id)?.title : undefined
         },
-        reachable: (reference) => {
+        reachable: reference => {
           switch (reference.kind) {
-            case 'file': return there.has(reference.id)
-            case 'folder': return foldersThere.has(reference.id)
-            case 'signpost': return there.has(ground.signposts.get(reference.id)?.file ?? '')
-            case 'page': return reference.id === pageId || page(reference.id) !== undefined
-            default: return true
+            case 'file':
+              return there.has(reference.id)
+            case 'folder':
+              return foldersThere.has(reference.id)
+            case 'signpost':
+              return there.has(ground.signposts.get(reference.id)?.file ?? '')
+            case 'page':
+              return reference.id === pageId || page(reference.id) !== undefined
+            default:
+              return true
           }
         },
         ownPlace: href => own.get(href),
         fallback: id => fallbacks.get(id),
-        namesake: (words) => {
+        namesake: words => {
           const [first, ...others] = namesakes.get(words.trim().toLowerCase()) ?? []
           return others.length ? undefined : first
         },

@@ -12,7 +12,13 @@ import type { Walk } from './walk'
 const MOST_KEPT = 50
 
 /** What takes a mending back. */
-interface Mended { rewritten: Rewritten[], renamed: { id: string, fileName: string }[], restored: string[], shown: { id: string, number: number }[], published: string[] }
+interface Mended {
+  rewritten: Rewritten[]
+  renamed: { id: string; fileName: string }[]
+  restored: string[]
+  shown: { id: string; number: number }[]
+  published: string[]
+}
 
 const isPageMend = (mend: Mend): mend is PageMend => !['rename', 'restore', 'edition', 'publish'].includes(mend.kind)
 
@@ -21,9 +27,14 @@ export function createMending(walk: Walk, pages: PageService, library: LibrarySe
   const kept = new Map<string, Mended>()
 
   async function mendPages(findings: Finding[]): Promise<Rewritten[]> {
-    const byPage = groupBy(findings.flatMap(({ page, mend }) => mend && isPageMend(mend) ? [{ pageId: page.id, mend }] : []), ({ pageId }) => pageId)
+    const byPage = groupBy(
+      findings.flatMap(({ page, mend }) => (mend && isPageMend(mend) ? [{ pageId: page.id, mend }] : [])),
+      ({ pageId }) => pageId,
+    )
     if (!byPage.size) return []
-    return pages.edit([...byPage.keys()], (document, _, pageId) => byPage.get(pageId)!.reduce((mended, { mend }) => applyMend(mended, mend), document))
+    return pages.edit([...byPage.keys()], (document, _, pageId) =>
+      byPage.get(pageId)!.reduce((mended, { mend }) => applyMend(mended, mend), document),
+    )
   }
 
   return {
@@ -31,7 +42,7 @@ export function createMending(walk: Walk, pages: PageService, library: LibrarySe
      * @returns how many were mended, and by what that is taken back
      * @throws Problem 409 where none of them can be mended any more
      */
-    async mend(keys: string[]): Promise<{ mended: number, undo: string }> {
+    async mend(keys: string[]): Promise<{ mended: number; undo: string }> {
       const findings = (await walk.some(keys)).filter(finding => finding.mend)
       if (!findings.length) throw new Problem(409, 'That is as it should be by now.', 'Look at the list again.')
       const mends = findings.map(finding => finding.mend!)

@@ -22,12 +22,17 @@ const ASK_WITH_GET = [403, 404, 405, 501]
 
 /** Asks the addresses elsewhere that pages lead to, where the owner wants that; each once a day. */
 export function createOutside(db: Database, allowedHosts: () => Promise<string[]>, events: Events) {
-  const answers = new Map<string, { at: number, answer: OutsideAnswer }>()
+  const answers = new Map<string, { at: number; answer: OutsideAnswer }>()
   const on = kept(async (): Promise<boolean> => (await db.select().from(settings).where(eq(settings.key, KEY)))[0]?.value === true)
   events.on('settings', keys => keys.includes(KEY) && on.forget())
 
   async function once(url: URL, allowed: string[]): Promise<IncomingMessage> {
-    const how = { allowed: allowed.includes(url.host) || allowed.includes(hostOf(url)), agent: WALK_AGENT, silence: SILENCE, signal: AbortSignal.timeout(SILENCE) }
+    const how = {
+      allowed: allowed.includes(url.host) || allowed.includes(hostOf(url)),
+      agent: WALK_AGENT,
+      silence: SILENCE,
+      signal: AbortSignal.timeout(SILENCE),
+    }
     const answer = await askOutside(url, { ...how, method: 'HEAD' })
     answer.destroy()
     if (!ASK_WITH_GET.includes(answer.statusCode!)) return answer
@@ -43,8 +48,12 @@ export function createOutside(db: Database, allowedHosts: () => Promise<string[]
     let lasting = true
     try {
       for (let redirects = 0; redirects <= MOST_REDIRECTS; redirects++) {
-        const { statusCode: status = 0, headers: { location } } = await once(url, allowed)
-        if (!REDIRECTS.includes(status) || !location || !URL.canParse(location, url)) return { status, movedTo: status === 200 ? movedTo : undefined }
+        const {
+          statusCode: status = 0,
+          headers: { location },
+        } = await once(url, allowed)
+        if (!REDIRECTS.includes(status) || !location || !URL.canParse(location, url))
+          return { status, movedTo: status === 200 ? movedTo : undefined }
         url = new URL(location, url)
         if (!/^https?:$/.test(url.protocol)) return { status: 0 }
         lasting &&= LASTING.includes(status)
@@ -52,8 +61,7 @@ export function createOutside(db: Database, allowedHosts: () => Promise<string[]
       }
       // From one place to the next without end.
       return { status: 508 }
-    }
-    catch (error) {
+    } catch (error) {
       // Whatever went wrong on the way, a visitor would have had no answer.
       return error instanceof PrivateAddress ? { status: 0, private: true } : { status: 0 }
     }
@@ -62,17 +70,21 @@ export function createOutside(db: Database, allowedHosts: () => Promise<string[]
   return {
     isOn: on.get,
     async switch(wanted: boolean): Promise<void> {
-      await db.insert(settings).values({ key: KEY, value: wanted }).onConflictDoUpdate({ target: settings.key, set: { value: wanted } })
+      await db
+        .insert(settings)
+        .values({ key: KEY, value: wanted })
+        .onConflictDoUpdate({ target: settings.key, set: { value: wanted } })
       if (!wanted) answers.clear()
     },
 
     /** Asks those that were not asked within a day. */
     async ask(hrefs: string[]): Promise<void> {
-      if (!await on.get()) return
+      if (!(await on.get())) return
       const waiting = [...new Set(hrefs)].filter(href => Date.now() - (answers.get(href)?.at ?? 0) > DAY)
       const allowed = waiting.length ? await allowedHosts() : []
       const lane = async () => {
-        for (let href = waiting.pop(); href; href = waiting.pop()) answers.set(href, { at: Date.now(), answer: await follow(href, allowed) })
+        for (let href = waiting.pop(); href; href = waiting.pop())
+          answers.set(href, { at: Date.now(), answer: await follow(href, allowed) })
       }
       await Promise.all(Array.from({ length: AT_ONCE }, lane))
     },

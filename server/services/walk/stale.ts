@@ -4,7 +4,11 @@ import { editions } from '../../db/schema'
 import type { Events } from '../events'
 
 /** What has changed, each by its identity; `everything` where that cannot be said. */
-export interface Stale { everything: boolean, ids: Set<string>, /** SHA-256 of contents that were looked into */ read: Set<string> }
+export interface Stale {
+  everything: boolean
+  ids: Set<string>
+  /** SHA-256 of contents that were looked into */ read: Set<string>
+}
 
 /**
  * Remembers what has changed since it was walked last.
@@ -15,12 +19,12 @@ export function createStale(db: Database, events: Events, onChange: () => void) 
   let stale: Stale = { everything: true, ids: new Set(), read: new Set() }
 
   for (const event of ['library', 'signposts'] as const) {
-    events.on(event, (ids) => {
+    events.on(event, ids => {
       for (const id of ids) stale.ids.add(id)
       onChange()
     })
   }
-  events.on('read', (hashes) => {
+  events.on('read', hashes => {
     for (const sha256 of hashes) stale.read.add(sha256)
     onChange()
   })
@@ -55,7 +59,12 @@ export function createStale(db: Database, events: Events, onChange: () => void) 
     /** The files some contents belong to: what is known of them may be said of their buttons. */
     async filesOf(hashes: Set<string>): Promise<string[]> {
       if (!hashes.size) return []
-      return (await db.selectDistinct({ id: editions.fileId }).from(editions).where(inArray(editions.sha256, [...hashes]))).map(row => row.id)
+      return (
+        await db
+          .selectDistinct({ id: editions.fileId })
+          .from(editions)
+          .where(inArray(editions.sha256, [...hashes]))
+      ).map(row => row.id)
     },
   }
 }

@@ -10,7 +10,7 @@ const NO_ANSWER: Answer = { status: 0, mediaType: '', size: 0 }
 /** Asks this site for what its placements lead to, over HTTP and without a session, as any visitor would. */
 export function createWalkVisitor(site: string) {
   /** Hashes a body as it arrives. */
-  async function read(body: ReadableStream<Uint8Array>): Promise<{ size: number, sha256: string }> {
+  async function read(body: ReadableStream<Uint8Array>): Promise<{ size: number; sha256: string }> {
     const hash = createHash('sha256')
     let size = 0
     for await (const chunk of body as unknown as AsyncIterable<Uint8Array>) {
@@ -28,7 +28,9 @@ export function createWalkVisitor(site: string) {
     async ask(path: string, sha256?: string): Promise<Answer> {
       try {
         const response = await fetch(site + path, {
-          method: sha256 ? 'GET' : 'HEAD', redirect: 'follow', signal: AbortSignal.timeout(PATIENCE),
+          method: sha256 ? 'GET' : 'HEAD',
+          redirect: 'follow',
+          signal: AbortSignal.timeout(PATIENCE),
           headers: { 'User-Agent': WALK_AGENT, 'Accept-Encoding': 'identity' },
         })
         const { status, headers, body } = response
@@ -40,8 +42,7 @@ export function createWalkVisitor(site: string) {
         }
         const { size, sha256: found } = await read(body)
         return { ...said, size, whole: found === sha256 }
-      }
-      catch {
+      } catch {
         // Whatever went wrong on the way, a visitor would have had no answer; the finding says so.
         return NO_ANSWER
       }

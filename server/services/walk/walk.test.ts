@@ -21,7 +21,9 @@ beforeAll(async () => {
   server = createServer((request, response) => {
     const [path, search = ''] = request.url!.split('?') as [string, string?]
     asked.push(`${request.method} ${path}`)
-    answerFile(test.trough, request, response, path, search).catch((error: { status?: number }) => response.writeHead(error instanceof Damaged ? 503 : error.status ?? 500).end())
+    answerFile(test.trough, request, response, path, search).catch((error: { status?: number }) =>
+      response.writeHead(error instanceof Damaged ? 503 : (error.status ?? 500)).end(),
+    )
   })
   await new Promise<void>(resolve => server.listen(0, '127.0.0.1', resolve))
   test = await openTestTrough({ ownAddress: `http://127.0.0.1:${(server.address() as AddressInfo).port}` })
@@ -35,7 +37,9 @@ afterAll(async () => {
 const target = () => ({ kind: 'file' as const, id: file.id })
 let pageCount = 0
 async function put(document: PageDocument, { live = true } = {}): Promise<PageDetails> {
-  const { trough: { pages } } = test
+  const {
+    trough: { pages },
+  } = test
   const page = await pages.create({ title: `Page ${++pageCount}` })
   await pages.saveDraft(page.id, { title: page.title, draft: document, revision: page.revision })
   if (live) await pages.publish(page.id, { despite: true })
@@ -53,7 +57,9 @@ describe('the walk', () => {
     const page = await put(faulty)
     await put(faulty, { live: false })
     const state = await test.trough.walk.state()
-    expect(state.findings.map(({ check, page: { id }, draftOnly, act }) => [check, id, draftOnly, act])).toEqual([['date-named', page.id, false, 'Say “Price list, November 2026”']])
+    expect(state.findings.map(({ check, page: { id }, draftOnly, act }) => [check, id, draftOnly, act])).toEqual([
+      ['date-named', page.id, false, 'Say “Price list, November 2026”'],
+    ])
     expect(state).toMatchObject({ pages: 1, placements: 1, counts: { blocked: 0, misled: 1, hard: 0, tidy: 0 } })
     expect(state.earlier).toHaveLength(1)
   })
@@ -75,22 +81,34 @@ describe('the walk', () => {
   it('finds bytes that are not those that were put in', async () => {
     const long = ' clay'.repeat(20_000)
     // A small file is checked before it is given; of a long one the walk sees it.
-    for (const [text, said] of [['%PDF-1.7 kiln', /are missing or damaged/], [`%PDF-1.7 kiln${long}`, /not those that were put in/]] as const) {
+    for (const [text, said] of [
+      ['%PDF-1.7 kiln', /are missing or damaged/],
+      [`%PDF-1.7 kiln${long}`, /not those that were put in/],
+    ] as const) {
       const damaged = await test.put('kiln-2026-11.pdf', text)
       const { sha256 } = damaged
       await writeFile(join(test.folder, 'store/sha256', sha256.slice(0, 2), sha256.slice(2, 4), sha256), text.replace('kiln', 'kilm'))
       const page = await put(pageOf(button({ target: { kind: 'file', id: damaged.id }, label: 'Kiln' })))
-      expect((await found(page)).map(({ check, cost, words: told }) => [check, cost, told])).toEqual([['answers', 'blocked', expect.stringMatching(said)]])
+      expect((await found(page)).map(({ check, cost, words: told }) => [check, cost, told])).toEqual([
+        ['answers', 'blocked', expect.stringMatching(said)],
+      ])
     }
   })
 
   it('notices by itself what a change of the library, of another page or of the address means', async () => {
     const other = await test.put('plan-2026-11.pdf', '%PDF-1.7 plan')
     const led = await put(pageOf(words('Here')))
-    const page = await put(pageOf(
-      button({ target: { kind: 'file', id: other.id }, label: 'Plan' }), button({ placement: 'cccccccccc', target: { kind: 'page', id: led.id }, label: 'Another page' }),
-      button({ placement: 'dddddddddd', target: { kind: 'address', href: `http://www.old.example/files/${other.handle}` }, label: 'By address' }),
-    ))
+    const page = await put(
+      pageOf(
+        button({ target: { kind: 'file', id: other.id }, label: 'Plan' }),
+        button({ placement: 'cccccccccc', target: { kind: 'page', id: led.id }, label: 'Another page' }),
+        button({
+          placement: 'dddddddddd',
+          target: { kind: 'address', href: `http://www.old.example/files/${other.handle}` },
+          label: 'By address',
+        }),
+      ),
+    )
     const checks = async () => (await found(page)).map(({ check }) => check)
     expect(await checks()).toEqual(['insecure'])
     await test.trough.library.remove({ files: [other.id], folders: [] }, { despite: true })
@@ -108,9 +126,15 @@ describe('the walk', () => {
   it('tells what stands in a draft only, and holds back what would stop visitors', async () => {
     const { pages, walk } = test.trough
     const page = await put(pageOf(words('Nothing yet')))
-    await pages.saveDraft(page.id, { title: page.title, revision: page.revision, draft: pageOf(button({ target: null, label: 'Some day' })) })
+    await pages.saveDraft(page.id, {
+      title: page.title,
+      revision: page.revision,
+      draft: pageOf(button({ target: null, label: 'Some day' })),
+    })
     expect((await found(page)).map(({ check, draftOnly }) => [check, draftOnly])).toEqual([['nowhere', true]])
-    expect((await walk.blocking(page.id)).map(({ words: said, act }) => [said, act])).toEqual([['This button leads nowhere.', 'Take it off']])
+    expect((await walk.blocking(page.id)).map(({ words: said, act }) => [said, act])).toEqual([
+      ['This button leads nowhere.', 'Take it off'],
+    ])
     expect(await walk.blocking((await put(pageOf(button({ target: target(), label: 'here' })))).id)).toEqual([])
   })
 
@@ -123,7 +147,11 @@ describe('the walk', () => {
     expect((await found(page))[0]!.left).toBe('It is the one of May on purpose.')
     expect((await walk.state()).counts.misled).toBe(before - 1)
     const { revision } = await pages.get(page.id)
-    await pages.saveDraft(page.id, { title: page.title, revision, draft: pageOf(words('New above'), button({ target: target(), label: 'List of May 2026' })) })
+    await pages.saveDraft(page.id, {
+      title: page.title,
+      revision,
+      draft: pageOf(words('New above'), button({ target: target(), label: 'List of May 2026' })),
+    })
     await pages.publish(page.id)
     expect((await found(page))[0]!.left).toBe('It is the one of May on purpose.')
     await walk.takeUp(finding!.key)
@@ -135,7 +163,14 @@ describe('mending', () => {
   it('changes draft and live page alike, keeps what waits in the draft waiting, and is taken back', async () => {
     const { pages, mending } = test.trough
     const page = await put(pageOf(button({ target: target(), label: 'List of May 2026' })))
-    await pages.saveDraft(page.id, { title: page.title, revision: page.revision, draft: pageOf(button({ target: target(), label: 'List of May 2026' }), button({ placement: 'cccccccccc', target: target(), label: 'And once more' })) })
+    await pages.saveDraft(page.id, {
+      title: page.title,
+      revision: page.revision,
+      draft: pageOf(
+        button({ target: target(), label: 'List of May 2026' }),
+        button({ placement: 'cccccccccc', target: target(), label: 'And once more' }),
+      ),
+    })
     const [finding] = await found(page)
     const { mended, undo } = await mending.mend([finding!.key])
     expect(mended).toBe(1)
@@ -154,7 +189,13 @@ describe('mending', () => {
     const plan = await put(pageOf(words('A plan')), { live: false })
     const all = [
       await put(pageOf(button({ target: target(), label: 'here' }))),
-      await put(pageOf(button({ target: { kind: 'file', id: binned.id }, label: 'Binned' }), button({ placement: 'cccccccccc', target: { kind: 'page', id: plan.id }, label: 'Plan' }), button({ placement: 'dddddddddd', target: { kind: 'file', id: latest.id }, label: 'Latest' }))),
+      await put(
+        pageOf(
+          button({ target: { kind: 'file', id: binned.id }, label: 'Binned' }),
+          button({ placement: 'cccccccccc', target: { kind: 'page', id: plan.id }, label: 'Plan' }),
+          button({ placement: 'dddddddddd', target: { kind: 'file', id: latest.id }, label: 'Latest' }),
+        ),
+      ),
     ]
     await library.remove({ files: [binned.id], folders: [] }, { despite: true })
     const keys = (await walk.state()).findings.filter(({ page }) => all.some(({ id }) => id === page.id)).map(({ key }) => key)
@@ -164,7 +205,11 @@ describe('mending', () => {
     expect((await library.get(latest.id)).fileName).toMatch(/^list-\d{4}-\d\d(?:-\d\d)?\.csv$/)
     await mending.takeBack(undo)
     expect((await walk.state()).findings.filter(({ key }) => keys.includes(key))).toHaveLength(4)
-    expect([(await library.get(latest.id)).fileName, (await library.get(binned.id)).deleted !== null, (await pages.get(plan.id)).published]).toEqual(['list latest.csv', true, null])
+    expect([
+      (await library.get(latest.id)).fileName,
+      (await library.get(binned.id)).deleted !== null,
+      (await pages.get(plan.id)).published,
+    ]).toEqual(['list latest.csv', true, null])
   })
 
   it('refuses to take back over what was changed since, and to mend what is gone', async () => {

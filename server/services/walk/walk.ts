@@ -21,7 +21,15 @@ const DAY = 24 * 60 * 60 * 1000
 const REST = 1500
 
 /** Follows every placement of every live page as an anonymous visitor, and keeps what it finds up to date. */
-export function createWalk({ db, pages, gathering, visitor, outside, traffic, events }: {
+export function createWalk({
+  db,
+  pages,
+  gathering,
+  visitor,
+  outside,
+  traffic,
+  events,
+}: {
   db: Database
   pages: PageService
   gathering: Gathering
@@ -60,13 +68,12 @@ export function createWalk({ db, pages, gathering, visitor, outside, traffic, ev
       const gone = [...walked.keys()].filter(id => !there.has(id))
       const outdated = new Set(rows.filter(page => everything || walked.get(page.id)?.stamp !== stampOf(page)).map(page => page.id))
       for (const id of [...gone, ...outdated]) touched.add(id)
-      const concerned = rows.filter(({ id }) => outdated.has(id) || [...walked.get(id)?.leans ?? []].some(each => touched.has(each)))
+      const concerned = rows.filter(({ id }) => outdated.has(id) || [...(walked.get(id)?.leans ?? [])].some(each => touched.has(each)))
       for (const id of everything ? [...answers.keys()] : touched) answers.delete(id)
       await walkPages(concerned, walked, answers)
       for (const id of gone) walked.delete(id)
       if (everything || concerned.length) at = new Date()
-    }
-    catch (error) {
+    } catch (error) {
       // What was not walked is still to be walked.
       stale.putBack(taken)
       throw error
@@ -84,10 +91,16 @@ export function createWalk({ db, pages, gathering, visitor, outside, traffic, ev
     /** What is found now; what has changed is walked first. */
     async state(): Promise<WalkState> {
       // Two who look at once wait for the same first walk.
-      if (at.getTime() === 0) await (first ??= service.run().finally(() => first = undefined))
+      if (at.getTime() === 0) await (first ??= service.run().finally(() => (first = undefined)))
       else await fresh()
       const now = await found()
-      return { ...summarise(now), findings: now, checks: [...CHECK_WORDS], outside: await outside.isOn(), earlier: await findings.earlier() }
+      return {
+        ...summarise(now),
+        findings: now,
+        checks: [...CHECK_WORDS],
+        outside: await outside.isOn(),
+        earlier: await findings.earlier(),
+      }
     },
 
     /** Findings by what they cost, as they were known last; without walking. */
@@ -118,7 +131,9 @@ export function createWalk({ db, pages, gathering, visitor, outside, traffic, ev
       await ask([page.draft], ground, now)
       const [facts] = await gathering.facts([{ pageId, edge: page.edge !== null, document: page.draft }], ground, now)
       const of = { page: { id: pageId, title: page.title, edge: page.edge }, draftOnly: true, left: null }
-      return walkPage(facts!).filter(one => one.cost === 'blocked').map(one => ({ ...one, ...of }))
+      return walkPage(facts!)
+        .filter(one => one.cost === 'blocked')
+        .map(one => ({ ...one, ...of }))
     },
 
     /** Some findings by their keys, as they are now. */

@@ -42,31 +42,49 @@ export function createWalking({ pages, gathering, outside, traffic, ask }: Needs
   async function walkSome(rows: WalkablePage[], ground: Ground, walked: Map<string, Walked>, answers: Map<string, Answer>): Promise<void> {
     await nextTurn()
     const texts = await pages.documents(rows.map(page => page.id))
-    const sides = rows.flatMap((page): (WalkedSide & { row: WalkablePage, side: 'live' | 'draft' })[] => {
+    const sides = rows.flatMap((page): (WalkedSide & { row: WalkablePage; side: 'live' | 'draft' })[] => {
       const text = texts.get(page.id)
       // It was taken offline meanwhile.
       if (!text) return []
       const of = { pageId: page.id, edge: page.edge !== null, row: page }
-      return [{ ...of, document: text.live, side: 'live' as const }, ...text.draft ? [{ ...of, document: text.draft, side: 'draft' as const }] : []]
+      return [
+        { ...of, document: text.live, side: 'live' as const },
+        ...(text.draft ? [{ ...of, document: text.draft, side: 'draft' as const }] : []),
+      ]
     })
     // Queries are answered without a turn of the event loop: a row of them would keep visitors waiting to its end.
     await nextTurn()
-    await ask(sides.map(side => side.document), ground, answers)
-    await outside.ask(sides.flatMap(side => referencesIn(side.document)).flatMap(reference => reference.kind === 'address' ? [reference.href] : []))
+    await ask(
+      sides.map(side => side.document),
+      ground,
+      answers,
+    )
+    await outside.ask(
+      sides.flatMap(side => referencesIn(side.document)).flatMap(reference => (reference.kind === 'address' ? [reference.href] : [])),
+    )
     await nextTurn()
     const facts = await gathering.facts(sides, ground, answers)
     for (const [index, { row, side, document }] of sides.entries()) {
       const found = walkPage(facts[index]!)
       await nextTurn()
-      const leans = [...referencesIn(document).flatMap(reference => idOf(reference) ?? []), ...gathering.signpostsOn([document], ground).flatMap(({ file }) => file ?? [])]
+      const leans = [
+        ...referencesIn(document).flatMap(reference => idOf(reference) ?? []),
+        ...gathering.signpostsOn([document], ground).flatMap(({ file }) => file ?? []),
+      ]
       if (side === 'draft') {
         const known = walked.get(row.id)!
         known.draft = found
         for (const id of leans) known.leans.add(id)
-      }
-      else {
+      } else {
         const page = { id: row.id, title: row.title, edge: row.edge }
-        walked.set(row.id, { page, stamp: stampOf(row), live: found, draft: [], placements: placementsOf(document).length, leans: new Set(leans) })
+        walked.set(row.id, {
+          page,
+          stamp: stampOf(row),
+          live: found,
+          draft: [],
+          placements: placementsOf(document).length,
+          leans: new Set(leans),
+        })
       }
     }
   }

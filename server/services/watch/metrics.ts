@@ -10,7 +10,7 @@ export interface Gauges {
   /** jobs under way */
   jobs: () => number
   /** bytes stored, and bytes that can still be written */
-  storage: () => Promise<{ stored: number, free: number }>
+  storage: () => Promise<{ stored: number; free: number }>
   files: () => Promise<number>
 }
 
@@ -24,11 +24,15 @@ export function createMetrics({ reading, jobs, storage, files }: Gauges) {
   const registers = [registry]
   collectDefaultMetrics({ register: registry as unknown as Registry, prefix: 'trough_' })
 
-  // Kept here and given to the counters when they are read, or to the histogram many together: their own counting would cost each visitor more than the rest of the measuring.
-  let waiting: { kind: RequestKind, status: number, bytes: number, duration: number }[] = []
-  const counted = new Map<string, { kind: RequestKind, status: number, answers: number, bytes: number }>()
+  // Kept here and given to the counters when they are read, or to the histogram many together: their own counting would cost each visitor
+  // more than the rest of the measuring.
+  let waiting: { kind: RequestKind; status: number; bytes: number; duration: number }[] = []
+  const counted = new Map<string, { kind: RequestKind; status: number; answers: number; bytes: number }>()
   new Counter({
-    name: 'trough_requests', help: 'Requests answered.', labelNames: ['kind', 'status'], registers,
+    name: 'trough_requests',
+    help: 'Requests answered.',
+    labelNames: ['kind', 'status'],
+    registers,
     collect() {
       settle()
       this.reset()
@@ -36,7 +40,10 @@ export function createMetrics({ reading, jobs, storage, files }: Gauges) {
     },
   })
   new Counter({
-    name: 'trough_sent_bytes', help: 'Bytes of answers, heads included.', labelNames: ['kind'], registers,
+    name: 'trough_sent_bytes',
+    help: 'Bytes of answers, heads included.',
+    labelNames: ['kind'],
+    registers,
     collect() {
       settle()
       this.reset()
@@ -44,14 +51,42 @@ export function createMetrics({ reading, jobs, storage, files }: Gauges) {
     },
   })
   const seconds = new Histogram({
-    name: 'trough_request_seconds', help: 'From a request to the end of its answer.', labelNames: ['kind'], buckets: [0.001, 0.003, 0.01, 0.03, 0.1, 0.3, 1, 3, 10, 60, 600], registers,
+    name: 'trough_request_seconds',
+    help: 'From a request to the end of its answer.',
+    labelNames: ['kind'],
+    buckets: [0.001, 0.003, 0.01, 0.03, 0.1, 0.3, 1, 3, 10, 60, 600],
+    registers,
     collect: () => settle(),
   })
-  new Gauge({ name: 'trough_reading_waiting', help: 'Documents whose words are still to be read.', registers, async collect() { this.set(await reading()) } })
-  new Gauge({ name: 'trough_jobs_running', help: 'Jobs under way.', registers, collect() { this.set(jobs()) } })
-  new Gauge({ name: 'trough_files', help: 'Files and bundles outside the bin.', registers, async collect() { this.set(await files()) } })
   new Gauge({
-    name: 'trough_store_bytes', help: 'Bytes of the disk the store lies on.', labelNames: ['state'], registers,
+    name: 'trough_reading_waiting',
+    help: 'Documents whose words are still to be read.',
+    registers,
+    async collect() {
+      this.set(await reading())
+    },
+  })
+  new Gauge({
+    name: 'trough_jobs_running',
+    help: 'Jobs under way.',
+    registers,
+    collect() {
+      this.set(jobs())
+    },
+  })
+  new Gauge({
+    name: 'trough_files',
+    help: 'Files and bundles outside the bin.',
+    registers,
+    async collect() {
+      this.set(await files())
+    },
+  })
+  new Gauge({
+    name: 'trough_store_bytes',
+    help: 'Bytes of the disk the store lies on.',
+    labelNames: ['state'],
+    registers,
     async collect() {
       const { stored, free } = await storage()
       this.set({ state: 'stored' }, stored)
@@ -59,13 +94,16 @@ export function createMetrics({ reading, jobs, storage, files }: Gauges) {
     },
   })
   // Looking labels up for every request would cost more than the rest of the measuring.
-  const secondsOf = Object.fromEntries((['file', 'page', 'api', 'desk'] as const).map(kind => [kind, seconds.labels(kind)])) as Record<RequestKind, Histogram.Internal<'kind'>>
+  const secondsOf = Object.fromEntries((['file', 'page', 'api', 'desk'] as const).map(kind => [kind, seconds.labels(kind)])) as Record<
+    RequestKind,
+    Histogram.Internal<'kind'>
+  >
 
   function settle(): void {
     for (const { kind, status, bytes, duration } of waiting) {
       const key = kind + status
       let count = counted.get(key)
-      if (!count) counted.set(key, count = { kind, status, answers: 0, bytes: 0 })
+      if (!count) counted.set(key, (count = { kind, status, answers: 0, bytes: 0 }))
       count.answers++
       count.bytes += bytes
       secondsOf[kind].observe(duration)

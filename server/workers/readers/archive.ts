@@ -43,22 +43,21 @@ async function* filesOf(zip: ZipFile): AsyncGenerator<ZipEntry> {
  */
 export async function withZip<T>(path: string, work: (files: AsyncGenerator<ZipEntry>) => Promise<T>): Promise<T> {
   // Names are checked by whoever makes paths of them: one bad name must not hide the rest.
-  const zip = await openPromise(path, { decodeStrings: false, lazyEntries: true, autoClose: false, validateEntrySizes: true })
-    .catch((error: unknown) => {
+  const zip = await openPromise(path, { decodeStrings: false, lazyEntries: true, autoClose: false, validateEntrySizes: true }).catch(
+    (error: unknown) => {
       throw damaged(error)
-    })
+    },
+  )
   const guarded = async function* () {
     try {
       yield* filesOf(zip)
-    }
-    catch (error) {
+    } catch (error) {
       throw error instanceof Unreadable ? error : damaged(error)
     }
   }
   try {
     return await work(guarded())
-  }
-  finally {
+  } finally {
     zip.close()
   }
 }
@@ -66,18 +65,19 @@ export async function withZip<T>(path: string, work: (files: AsyncGenerator<ZipE
 const NAMES_A_PART = 200
 
 /** How many files are in a zip, and their names. */
-export const readArchive: Reader = (path, sink) => withZip(path, async (files) => {
-  let names: string[] = []
-  sink.facts.entries = 0
-  for await (const { name } of files) {
-    sink.facts.entries++
-    // A packed bag lies in one folder of its name (RFC 8493, section 4.1).
-    if (/^[^/]+\/bagit\.txt$/.test(name)) sink.facts.bag = true
-    names.push(name)
-    if (names.length === NAMES_A_PART) {
-      await sink.take('Inside', names.join('\n'))
-      names = []
+export const readArchive: Reader = (path, sink) =>
+  withZip(path, async files => {
+    let names: string[] = []
+    sink.facts.entries = 0
+    for await (const { name } of files) {
+      sink.facts.entries++
+      // A packed bag lies in one folder of its name (RFC 8493, section 4.1).
+      if (/^[^/]+\/bagit\.txt$/.test(name)) sink.facts.bag = true
+      names.push(name)
+      if (names.length === NAMES_A_PART) {
+        await sink.take('Inside', names.join('\n'))
+        names = []
+      }
     }
-  }
-  if (names.length) await sink.take('Inside', names.join('\n'))
-})
+    if (names.length) await sink.take('Inside', names.join('\n'))
+  })

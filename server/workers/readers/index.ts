@@ -26,4 +26,4 @@ const READERS: [RegExp | string, Reader][] = [
 
 /** The reader for a media type; none where there is nothing to read in it. */
 export const readerFor = (mediaType: string): Reader | undefined =>
-  READERS.find(([type]) => typeof type === 'string' ? type === mediaType : type.test(mediaType))?.[1]
+  READERS.find(([type]) => (typeof type === 'string' ? type === mediaType : type.test(mediaType)))?.[1]

@@ -15,55 +15,61 @@ export interface OfficePackage {
   xml: (name: string, handlers: XmlHandlers) => Promise<void>
 }
 
-export const withPackage = <T>(path: string, work: (parts: OfficePackage) => Promise<T>): Promise<T> => withZip(path, async (files) => {
-  const byName = new Map<string, ZipEntry>()
-  for await (const file of files) {
-    byName.set(file.name, file)
-    if (byName.size > MOST_PARTS) throw new Unreadable(`The document has more than ${MOST_PARTS.toLocaleString('en')} parts. It was not opened.`)
-  }
-  return work({
-    names: [...byName.keys()],
-    has: name => byName.has(name),
-    async xml(name, handlers) {
-      const file = byName.get(name)
-      if (!file) return
-      if (file.encrypted) throw new Unreadable('The document is locked with a password: visitors need it, too.')
-      const stream = await file.open()
-      try {
-        await readXml(stream, handlers, MOST_XML)
-      }
-      finally {
-        stream.destroy()
-      }
-    },
+export const withPackage = <T>(path: string, work: (parts: OfficePackage) => Promise<T>): Promise<T> =>
+  withZip(path, async files => {
+    const byName = new Map<string, ZipEntry>()
+    for await (const file of files) {
+      byName.set(file.name, file)
+      if (byName.size > MOST_PARTS)
+        throw new Unreadable(`The document has more than ${MOST_PARTS.toLocaleString('en')} parts. It was not opened.`)
+    }
+    return work({
+      names: [...byName.keys()],
+      has: name => byName.has(name),
+      async xml(name, handlers) {
+        const file = byName.get(name)
+        if (!file) return
+        if (file.encrypted) throw new Unreadable('The document is locked with a password: visitors need it, too.')
+        const stream = await file.open()
+        try {
+          await readXml(stream, handlers, MOST_XML)
+        } finally {
+          stream.destroy()
+        }
+      },
+    })
   })
-})
 
 // Title, author and date: core properties (ECMA-376 part 2, 11) and OpenDocument's own.
 const PROPERTIES: Record<string, 'documentTitle' | 'author' | 'dated'> = {
-  title: 'documentTitle', creator: 'author', modified: 'dated', date: 'dated',
+  title: 'documentTitle',
+  creator: 'author',
+  modified: 'dated',
+  date: 'dated',
 }
 
 /** What a document says of itself. */
 export async function readProperties({ xml }: OfficePackage, name: string, { facts }: Sink): Promise<void> {
   let at: keyof typeof PROPERTIES | undefined
   await xml(name, {
-    open: tag => at = tag in PROPERTIES ? tag : undefined,
+    open: tag => (at = tag in PROPERTIES ? tag : undefined),
     text(text) {
       if (!at || !text.trim()) return
       const day = /^\d{4}-\d\d-\d\d/.exec(text)?.[0]
       if (PROPERTIES[at] !== 'dated') facts[PROPERTIES[at]!] = text.trim().slice(0, 500)
       else if (day) facts.dated = day
     },
-    close: () => at = undefined,
+    close: () => (at = undefined),
   })
 }
 
 /** Where the relations of a part lead, by their identity (ECMA-376 part 2, 8). */
 export async function readRelations({ xml }: OfficePackage, name: string): Promise<Map<string, string>> {
   const relations = new Map<string, string>()
-  await xml(name, { open: (tag, { Id, Target }) => {
-    if (tag === 'Relationship' && Id && Target) relations.set(Id, Target.replace(/^\//, '').replace(/^xl\//, ''))
-  } })
+  await xml(name, {
+    open: (tag, { Id, Target }) => {
+      if (tag === 'Relationship' && Id && Target) relations.set(Id, Target.replace(/^\//, '').replace(/^xl\//, ''))
+    },
+  })
   return relations
 }

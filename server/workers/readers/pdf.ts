@@ -30,13 +30,13 @@ export async function withPdf<T>(path: string, work: (document: PDFiumDocument) 
   if ((await stat(path)).size > LARGEST) throw new Unreadable('The PDF is over 700 MB: Trough serves it, but does not look inside.')
   const library = await startedEngine()
   const document = await library.loadDocument(await readFile(path)).catch((error: Error) => {
-    if (/password/i.test(error.message)) throw new Unreadable('The PDF is locked with a password: visitors need it, too. Save it without one to be found by its words.')
+    if (/password/i.test(error.message))
+      throw new Unreadable('The PDF is locked with a password: visitors need it, too. Save it without one to be found by its words.')
     throw new Unreadable('The PDF is damaged or cut off: many visitors will not be able to open it. Export it again and put it in.')
   })
   try {
     return await work(document)
-  }
-  finally {
+  } finally {
     document.destroy()
   }
 }
@@ -47,8 +47,7 @@ function textOf(document: PDFiumDocument, index: number): string {
   try {
     // U+FFFE stands where a word was broken at the end of a line.
     return page.getText().replace(/\uFFFE\s*/g, '')
-  }
-  finally {
+  } finally {
     document['module']._FPDF_ClosePage(page['pageIdx'])
   }
 }
@@ -64,9 +63,11 @@ function information(document: PDFiumDocument, tag: string): string {
   try {
     module._FPDF_GetMetaText(index, keyAt, textAt, length)
     // UTF-16LE with a NUL at its end.
-    return Buffer.from(module.HEAPU8.buffer, textAt, Math.max(0, length - 2)).toString('utf16le').trim().slice(0, 500)
-  }
-  finally {
+    return Buffer.from(module.HEAPU8.buffer, textAt, Math.max(0, length - 2))
+      .toString('utf16le')
+      .trim()
+      .slice(0, 500)
+  } finally {
     module.wasmExports.free(keyAt)
     module.wasmExports.free(textAt)
   }
@@ -86,32 +87,39 @@ export async function drawPage(document: PDFiumDocument, index: number, width: n
   const scale = Math.min(4, width / Math.max(1, originalWidth), (width * 3) / Math.max(1, originalHeight))
   // Drawing gives the page back by itself.
   const bitmap = await page.render({ scale, render: 'bitmap' })
-  return () => toWebp(sharp(bitmap.data, { raw: { width: bitmap.width, height: bitmap.height, channels: 4 } }), { width, height: width * 3 })
+  return () =>
+    toWebp(sharp(bitmap.data, { raw: { width: bitmap.width, height: bitmap.height, channels: 4 } }), { width, height: width * 3 })
 }
 
 /** Pages, title, author, date, words, and the first page's picture. */
-export const readPdf: Reader = (path, sink) => withPdf(path, async (document) => {
-  const pages = document.getPageCount()
-  if (!pages) throw new Unreadable('The PDF has no pages: a visitor would see nothing. Export it again and put it in.')
-  sink.facts.pages = pages
-  const [title, author, modified, created] = ['Title', 'Author', 'ModDate', 'CreationDate'].map(tag => information(document, tag))
-  if (title) sink.facts.documentTitle = title
-  if (author) sink.facts.author = author
-  const dated = pdfDay(modified!) ?? pdfDay(created!)
-  if (dated) sink.facts.dated = dated
-  const picture = await drawPage(document, 0, WIDEST)
-  // A failed picture is met below; the words are read meanwhile.
-  const kept = picture().then(async (bytes) => {
-    const { width, height } = await sharp(bytes).metadata()
-    sink.facts.cover = { width, height }
-    await keepPicture(sink.picture, bytes)
-  }).then(() => undefined, (error: Error) => error)
-  sink.pictured = true
-  for (let index = 0; index < pages; index++) {
-    if (!await sink.take(`Page ${index + 1}`, textOf(document, index))) break
-  }
-  const failure = await kept
-  if (!failure) return
-  sink.pictured = false
-  throw failure
-})
+export const readPdf: Reader = (path, sink) =>
+  withPdf(path, async document => {
+    const pages = document.getPageCount()
+    if (!pages) throw new Unreadable('The PDF has no pages: a visitor would see nothing. Export it again and put it in.')
+    sink.facts.pages = pages
+    const [title, author, modified, created] = ['Title', 'Author', 'ModDate', 'CreationDate'].map(tag => information(document, tag))
+    if (title) sink.facts.documentTitle = title
+    if (author) sink.facts.author = author
+    const dated = pdfDay(modified!) ?? pdfDay(created!)
+    if (dated) sink.facts.dated = dated
+    const picture = await drawPage(document, 0, WIDEST)
+    // A failed picture is met below; the words are read meanwhile.
+    const kept = picture()
+      .then(async bytes => {
+        const { width, height } = await sharp(bytes).metadata()
+        sink.facts.cover = { width, height }
+        await keepPicture(sink.picture, bytes)
+      })
+      .then(
+        () => undefined,
+        (error: Error) => error,
+      )
+    sink.pictured = true
+    for (let index = 0; index < pages; index++) {
+      if (!(await sink.take(`Page ${index + 1}`, textOf(document, index)))) break
+    }
+    const failure = await kept
+    if (!failure) return
+    sink.pictured = false
+    throw failure
+  })

@@ -12,7 +12,7 @@ const MOST_PIXELS = 150_000_000
 sharp.concurrency(1)
 
 /** A picture as WebP, within some pixels. */
-export const toWebp = (image: Sharp, { width, height }: { width: number, height: number }): Promise<Buffer> =>
+export const toWebp = (image: Sharp, { width, height }: { width: number; height: number }): Promise<Buffer> =>
   image.resize({ width, height, fit: 'inside', withoutEnlargement: true }).webp({ quality: 80, effort: 1 }).toBuffer()
 
 /** Writes a picture down, whole or not at all. */
@@ -21,8 +21,7 @@ export async function keepPicture(path: string, bytes: Buffer): Promise<void> {
   try {
     await writeFile(`${path}.new`, bytes)
     await rename(`${path}.new`, path)
-  }
-  catch (error) {
+  } catch (error) {
     await rm(`${path}.new`, { force: true })
     throw error
   }
@@ -40,7 +39,9 @@ export const readPicture: Reader = async (path, sink) => {
   // Orientations 5 to 8 lie on their side (Exif 2.32, tag 0x0112).
   Object.assign(sink.facts, orientation > 4 ? { width: height, height: width } : { width, height })
   if (width * height > MOST_PIXELS) {
-    throw new Unreadable(`The picture has ${millions(width * height)} million pixels; Trough draws up to ${millions(MOST_PIXELS)} million. Visitors can still download it.`)
+    throw new Unreadable(
+      `The picture has ${millions(width * height)} million pixels; Trough draws up to ${millions(MOST_PIXELS)} million. Visitors can still download it.`,
+    )
   }
   await keepPicture(sink.picture, await drawPicture(path, WIDEST, TALLEST))
   sink.pictured = true

@@ -73,9 +73,16 @@ export function serialDate(serial: number): string {
 }
 
 /** 0.1 + 0.2 is written as 0.30000000000000004; people see 15 digits. */
-const plainNumber = (text: string) => Number.isFinite(Number(text)) && text.length > 15 ? String(Number(Number(text).toPrecision(15))) : text
+const plainNumber = (text: string) =>
+  Number.isFinite(Number(text)) && text.length > 15 ? String(Number(Number(text).toPrecision(15))) : text
 
-async function readSheet({ xml }: OfficePackage, name: string, texts: string[], dates: boolean[], row: SheetHandlers['row']): Promise<void> {
+async function readSheet(
+  { xml }: OfficePackage,
+  name: string,
+  texts: string[],
+  dates: boolean[],
+  row: SheetHandlers['row'],
+): Promise<void> {
   let cells: string[] = []
   let [column, type, style] = [0, '', 0]
   let value = ''
@@ -86,28 +93,24 @@ async function readSheet({ xml }: OfficePackage, name: string, texts: string[], 
       if (tag === 'row') {
         cells = []
         column = -1
-      }
-      else if (tag === 'c') {
+      } else if (tag === 'c') {
         column = attributes.r ? columnOf(attributes.r) : column + 1
         type = attributes.t ?? 'n'
         style = Number(attributes.s ?? 0)
         value = ''
-      }
-      else if (tag === 'v' || tag === 't') inValue = true
+      } else if (tag === 'v' || tag === 't') inValue = true
     },
     text: piece => inValue && (value += piece),
     close(tag) {
       if (tag === 'v' || tag === 't') {
         inValue = false
-      }
-      else if (tag === 'c' && column >= 0 && column < WIDEST && value !== '') {
+      } else if (tag === 'c' && column >= 0 && column < WIDEST && value !== '') {
         while (cells.length < column) cells.push('')
         if (type === 's') cells[column] = texts[Number(value)] ?? ''
         else if (type === 'b') cells[column] = value === '1' ? 'TRUE' : 'FALSE'
         else if (type === 'n') cells[column] = dates[style] ? serialDate(Number(value)) : plainNumber(value)
         else cells[column] = value
-      }
-      else if (tag === 'row' && more) {
+      } else if (tag === 'row' && more) {
         more = row(cells)
       }
     },
@@ -116,51 +119,53 @@ async function readSheet({ xml }: OfficePackage, name: string, texts: string[], 
 }
 
 /** Reads a workbook of Office Open XML, sheet by sheet and row by row, without ever holding it whole. */
-export const readWorkbook = (path: string, handlers: SheetHandlers): Promise<void> => withPackage(path, async (parts) => {
-  const sheets: { name: string, relation: string }[] = []
-  await parts.xml('xl/workbook.xml', { open: (tag, { name, id }) => {
-    if (tag === 'sheet') sheets.push({ name: name ?? '', relation: id ?? '' })
-  } })
-  const relations = await readRelations(parts, 'xl/_rels/workbook.xml.rels')
-  const [texts, dates] = [await sharedTexts(parts), await dateStyles(parts)]
-  for (const { name, relation } of sheets) {
-    handlers.sheet(name)
-    await readSheet(parts, `xl/${relations.get(relation) ?? ''}`, texts, dates, handlers.row)
-  }
-})
+export const readWorkbook = (path: string, handlers: SheetHandlers): Promise<void> =>
+  withPackage(path, async parts => {
+    const sheets: { name: string; relation: string }[] = []
+    await parts.xml('xl/workbook.xml', {
+      open: (tag, { name, id }) => {
+        if (tag === 'sheet') sheets.push({ name: name ?? '', relation: id ?? '' })
+      },
+    })
+    const relations = await readRelations(parts, 'xl/_rels/workbook.xml.rels')
+    const [texts, dates] = [await sharedTexts(parts), await dateStyles(parts)]
+    for (const { name, relation } of sheets) {
+      handlers.sheet(name)
+      await readSheet(parts, `xl/${relations.get(relation) ?? ''}`, texts, dates, handlers.row)
+    }
+  })
 
 /** Reads a spreadsheet of OpenDocument in the same way. */
-export const readOpenSpreadsheet = (path: string, handlers: SheetHandlers): Promise<void> => withPackage(path, async ({ xml }) => {
-  let cells: string[] = []
-  let value = ''
-  let [inText, more] = [false, true]
-  let repeat = 1
-  await xml('content.xml', {
-    open(tag, attributes) {
-      if (tag === 'table') {
-        handlers.sheet(attributes.name ?? '')
-        more = true
-      }
-      else if (tag === 'table-row') {
-        cells = []
-      }
-      else if (tag === 'table-cell' || tag === 'covered-table-cell') {
-        value = ''
-        repeat = Math.min(WIDEST, Number(attributes['number-columns-repeated'] ?? 1))
-      }
-      else if (tag === 'p') {
-        inText = true
-        if (value) value += ' '
-      }
-    },
-    text: piece => inText && (value += piece),
-    close(tag) {
-      if (tag === 'p') inText = false
-      else if (tag === 'table-cell' || tag === 'covered-table-cell') for (let copy = 0; copy < repeat && cells.length < WIDEST; copy++) cells.push(value)
-      else if (tag === 'table-row' && more) {
-        while (cells.at(-1) === '') cells.pop()
-        more = handlers.row(cells)
-      }
-    },
+export const readOpenSpreadsheet = (path: string, handlers: SheetHandlers): Promise<void> =>
+  withPackage(path, async ({ xml }) => {
+    let cells: string[] = []
+    let value = ''
+    let [inText, more] = [false, true]
+    let repeat = 1
+    await xml('content.xml', {
+      open(tag, attributes) {
+        if (tag === 'table') {
+          handlers.sheet(attributes.name ?? '')
+          more = true
+        } else if (tag === 'table-row') {
+          cells = []
+        } else if (tag === 'table-cell' || tag === 'covered-table-cell') {
+          value = ''
+          repeat = Math.min(WIDEST, Number(attributes['number-columns-repeated'] ?? 1))
+        } else if (tag === 'p') {
+          inText = true
+          if (value) value += ' '
+        }
+      },
+      text: piece => inText && (value += piece),
+      close(tag) {
+        if (tag === 'p') inText = false
+        else if (tag === 'table-cell' || tag === 'covered-table-cell')
+          for (let copy = 0; copy < repeat && cells.length < WIDEST; copy++) cells.push(value)
+        else if (tag === 'table-row' && more) {
+          while (cells.at(-1) === '') cells.pop()
+          more = handlers.row(cells)
+        }
+      },
+    })
   })
-})

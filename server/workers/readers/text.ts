@@ -21,7 +21,7 @@ async function* piecesOf(path: string): AsyncGenerator<string> {
 }
 
 export const readText: Reader = async (path, sink) => {
-  for await (const piece of piecesOf(path)) if (!await sink.take('', piece)) break
+  for await (const piece of piecesOf(path)) if (!(await sink.take('', piece))) break
 }
 
 const UNSEEN = new Set(['script', 'style', 'template', 'noscript'])
@@ -51,7 +51,7 @@ export const readHtml: Reader = async (path, sink) => {
   for await (const piece of piecesOf(path)) {
     parser.write(piece)
     if (text.length < PIECE) continue
-    if (!await sink.take('', text)) return
+    if (!(await sink.take('', text))) return
     text = ''
   }
   parser.end()

@@ -23,11 +23,17 @@ const local = (name: string) => name.slice(name.indexOf(':') + 1)
 export async function readXml(stream: Readable, handlers: XmlHandlers, most: number): Promise<void> {
   const parser = new SaxesParser()
   let failure: Unreadable | undefined
-  parser.on('error', error => failure ??= new Unreadable(`The document is damaged (${error.message}).`))
-  parser.on('doctype', (doctype) => {
-    if (/<!ENTITY/i.test(doctype)) failure ??= new Unreadable('The document defines entities of its own, as files made to overload a reader do. It was not opened.')
+  parser.on('error', error => (failure ??= new Unreadable(`The document is damaged (${error.message}).`)))
+  parser.on('doctype', doctype => {
+    if (/<!ENTITY/i.test(doctype))
+      failure ??= new Unreadable('The document defines entities of its own, as files made to overload a reader do. It was not opened.')
   })
-  parser.on('opentag', tag => handlers.open?.(local(tag.name), Object.fromEntries(Object.entries(tag.attributes).map(([name, value]) => [local(name), String(value)]))))
+  parser.on('opentag', tag =>
+    handlers.open?.(
+      local(tag.name),
+      Object.fromEntries(Object.entries(tag.attributes).map(([name, value]) => [local(name), String(value)])),
+    ),
+  )
   parser.on('closetag', tag => handlers.close?.(local(tag.name)))
   parser.on('text', text => handlers.text?.(text))
   const decoder = new TextDecoder()

@@ -5,5 +5,9 @@ const route = useRoute()
 </script>
 
 <template>
-  <PageBoard :id="String(route.params.id)" :key="String(route.params.id)" :at="typeof route.query.at === 'string' ? route.query.at : undefined" />
+  <PageBoard
+    :id="String(route.params.id)"
+    :key="String(route.params.id)"
+    :at="typeof route.query.at === 'string' ? route.query.at : undefined"
+  />
 </template>

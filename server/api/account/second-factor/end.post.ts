@@ -5,8 +5,10 @@ import { attemptOf, mustBeSignedIn } from '../../../utils/session'
 import { useTrough } from '../../../utils/trough'
 
 /** No code is asked for any more. */
-export default defineEventHandler(async (event) => {
-  const { account: { id, email } } = await mustBeSignedIn(event)
+export default defineEventHandler(async event => {
+  const {
+    account: { id, email },
+  } = await mustBeSignedIn(event)
   const { account, journal } = await useTrough()
   const succeeded = await account.begin(await attemptOf(event))
   await account.endSecondFactor(id, (await parseBody(event, confirmPasswordSchema, { most: SECRET })).password)

@@ -5,8 +5,10 @@ import { attemptOf, mustBeSignedIn } from '../../../utils/session'
 import { useTrough } from '../../../utils/trough'
 
 /** From now on a one-time code is asked for, too. */
-export default defineEventHandler(async (event) => {
-  const { account: { id, email } } = await mustBeSignedIn(event)
+export default defineEventHandler(async event => {
+  const {
+    account: { id, email },
+  } = await mustBeSignedIn(event)
   const { account, journal } = await useTrough()
   const succeeded = await account.begin(await attemptOf(event))
   const recoveryCodes = await account.beginSecondFactor(id, await parseBody(event, secondFactorSchema, { most: SECRET }))

@@ -4,7 +4,7 @@ import { mustBeSignedIn } from '../../../utils/session'
 import { useTrough } from '../../../utils/trough'
 
 /** Signs one out somewhere. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const { account } = await mustBeSignedIn(event)
   const { sessions, journal } = await useTrough()
   await sessions.end(account.id, idOf(event))

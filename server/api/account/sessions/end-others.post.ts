@@ -3,7 +3,7 @@ import { mustBeSignedIn } from '../../../utils/session'
 import { useTrough } from '../../../utils/trough'
 
 /** Signs one out everywhere else. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const { id, account } = await mustBeSignedIn(event)
   const { sessions, journal } = await useTrough()
   await sessions.endOthers(account.id, id)

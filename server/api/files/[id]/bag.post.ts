@@ -7,4 +7,6 @@ import { useTrough } from '../../../utils/trough'
 const bagSchema = z.object({ folder: placeSchema.default(null) })
 
 /** Begins to bring in a bag that lies in the library as a zip. */
-export default defineEventHandler(async event => (await useTrough()).bagImport.bringIn(idOf(event), (await parseBody(event, bagSchema)).folder))
+export default defineEventHandler(async event =>
+  (await useTrough()).bagImport.bringIn(idOf(event), (await parseBody(event, bagSchema)).folder),
+)

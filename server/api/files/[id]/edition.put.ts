@@ -4,4 +4,6 @@ import { idOf, parseBody } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 
 /** Makes an edition the current one. */
-export default defineEventHandler(async event => (await useTrough()).library.showEdition(idOf(event), (await parseBody(event, showEditionSchema)).number))
+export default defineEventHandler(async event =>
+  (await useTrough()).library.showEdition(idOf(event), (await parseBody(event, showEditionSchema)).number),
+)

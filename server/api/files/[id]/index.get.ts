@@ -3,10 +3,15 @@ import { idOf } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 
 /** A file with its editions, the places and bundles that use it, a better name for it, and the other files that hold the same bytes. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const { library, bundles } = await useTrough()
   const file = await library.get(idOf(event))
-  const [usedIn, twins, editions, advice] = [await library.uses(file.id), await library.twins(file), await library.editions(file.id), await library.adviceOn(file)]
+  const [usedIn, twins, editions, advice] = [
+    await library.uses(file.id),
+    await library.twins(file),
+    await library.editions(file.id),
+    await library.adviceOn(file),
+  ]
   const holding = (await bundles.holding(file.id)).map(({ id, title, size }) => ({ id, title, size }))
   return { ...file, bundles: holding, usedIn, editions, advice, twins: twins.map(({ id, title, handle }) => ({ id, title, handle })) }
 })

@@ -6,7 +6,7 @@ import { idOf, parseQuery } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 
 /** The picture of the first page of a file as it is, or of one of its editions. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const { library, editions, reading } = await useTrough()
   const { edition } = parseQuery(event, previewQuerySchema)
   const { sha256, preview } = edition === undefined ? await library.get(idOf(event)) : await editions.get(idOf(event), edition)

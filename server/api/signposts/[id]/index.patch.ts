@@ -3,4 +3,6 @@ import { signpostChangeSchema } from '../../../../core/signposts/signpostItem'
 import { idOf, parseBody } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 
-export default defineEventHandler(async event => (await useTrough()).signposts.change(idOf(event), await parseBody(event, signpostChangeSchema)))
+export default defineEventHandler(async event =>
+  (await useTrough()).signposts.change(idOf(event), await parseBody(event, signpostChangeSchema)),
+)

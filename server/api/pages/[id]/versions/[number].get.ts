@@ -5,4 +5,6 @@ import { useTrough } from '../../../../utils/trough'
 
 const numberSchema = z.coerce.number('Versions have numbers.').int().min(1)
 
-export default defineEventHandler(async event => (await useTrough()).pages.version(idOf(event), parse(numberSchema, getRouterParam(event, 'number'))))
+export default defineEventHandler(async event =>
+  (await useTrough()).pages.version(idOf(event), parse(numberSchema, getRouterParam(event, 'number'))),
+)

@@ -4,7 +4,7 @@ import { editionOf, parseBody } from '../../../../../utils/request'
 import { useTrough } from '../../../../../utils/trough'
 
 /** Changes what is said of an edition, and whether visitors get it. */
-export default defineEventHandler(async (event) => {
+export default defineEventHandler(async event => {
   const { id, number } = editionOf(event)
   await (await useTrough()).editions.change(id, number, await parseBody(event, editionChangeSchema))
   return sendNoContent(event)
