@@ -83,7 +83,7 @@ export function openUpkeep(
     storageUse,
     tidy,
     mending: createMending(walk, pages, library),
-    backups: createBackups({ connection, folder, store, hashing, library }),
+    backups: createBackups({ connection, folder, store, hashing, library, traffic }),
     metrics: createMetrics({
       reading: async () => (await reading.progress()).waiting,
       jobs: () => jobs.list().filter(job => job.state === 'running').length,

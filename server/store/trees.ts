@@ -1,18 +1,29 @@
 import { readdir } from 'node:fs/promises'
 import { join } from 'node:path'
+import PQueue from 'p-queue'
 import { syncFile, syncFolder } from './safely'
 
 /** Files copied, or made safe, side by side: a disk does several as fast as one. */
 const SIDE_BY_SIDE = 16
+const FEW = 2
 
-/** Does some work for each of many, several side by side. */
-export async function forEach<Item>(items: Item[], work: (item: Item) => Promise<void>): Promise<void> {
-  const queue = items.values()
-  await Promise.all(
-    Array.from({ length: SIDE_BY_SIDE }, async () => {
-      for (const item of queue) await work(item)
-    }),
-  )
+/**
+ * Does some work for each of many, several side by side; fewer while others are to come first.
+ *
+ * @param busy whether they are, just now
+ */
+export async function forEach<Item>(items: Item[], work: (item: Item) => Promise<void>, busy = () => false): Promise<void> {
+  const queue = new PQueue({ concurrency: SIDE_BY_SIDE })
+  try {
+    await queue.addAll(
+      items.map(item => async () => {
+        queue.concurrency = busy() ? FEW : SIDE_BY_SIDE
+        await work(item)
+      }),
+    )
+  } finally {
+    queue.clear()
+  }
 }
 
 /** The files of a tree, and its folders, as paths below it. */
@@ -26,8 +37,8 @@ export async function listTree(folder: string): Promise<{ files: string[]; folde
 }
 
 /** Makes sure a tree is on disk, its folders too. */
-export async function syncTree(folder: string): Promise<void> {
+export async function syncTree(folder: string, busy?: () => boolean): Promise<void> {
   const { files, folders } = await listTree(folder)
-  await forEach(files, path => syncFile(join(folder, path)))
+  await forEach(files, path => syncFile(join(folder, path)), busy)
   await forEach(folders, path => syncFolder(join(folder, path)))
 }

@@ -13,6 +13,7 @@ import { forEach, listTree, syncTree } from '../../store/trees'
 import type { Store } from '../../store/store'
 import { createQueue } from '../../../core/queue'
 import type { LibraryService } from '../library/library'
+import type { Traffic } from '../traffic'
 import type { Hashing } from './hashing'
 
 /** The list of what a backup is: written last, so that what is on disk before it counts for nothing. */
@@ -63,8 +64,7 @@ async function mustHaveList(folder: string): Promise<List> {
 const SETTLED = 2000
 
 /**
- * Copies a tree; files unchanged since an earlier copy are linked to it instead. What was copied is not safe on disk yet: {@link
- * syncTree}.
+ * Copies a tree; files unchanged since an earlier copy are linked to it instead. What was copied is not safe on disk yet: {@link syncTree}.
  */
 async function copyTree(from: string, to: string, earlier: string | undefined): Promise<void> {
   const { files, folders } = await listTree(from)
@@ -125,23 +125,29 @@ interface Needs {
   store: Store
   hashing: Hashing
   library: Pick<LibraryService, 'holdBytes'>
+  traffic: Pick<Traffic, 'comes'>
 }
 
 /** Copies everything that cannot be made again into a folder, while visitors come and go. */
-export function createBackups({ connection: { db, standStill }, folder: data, store, hashing, library }: Needs) {
+export function createBackups({ connection: { db, standStill }, folder: data, store, hashing, library, traffic }: Needs) {
   const oneAtATime = createQueue()
+  const visitorsCome = () => traffic.comes
 
   async function copyBlobs(target: LocalStore, rows: List['blobs']): Promise<Pick<BackupReport, 'copied' | 'bytes' | 'unfit'>> {
     const report = { copied: 0, bytes: 0, unfit: [] as string[] }
-    await forEach(rows, async ([sha256, size]) => {
-      if (await target.has(sha256)) return
-      if (!(await copyBlob(store, target, sha256, hashing))) {
-        report.unfit.push(sha256)
-        return
-      }
-      report.copied++
-      report.bytes += size
-    })
+    await forEach(
+      rows,
+      async ([sha256, size]) => {
+        if (await target.has(sha256)) return
+        if (!(await copyBlob(store, target, sha256, hashing))) {
+          report.unfit.push(sha256)
+          return
+        }
+        report.copied++
+        report.bytes += size
+      },
+      visitorsCome,
+    )
     return report
   }
 
@@ -169,7 +175,7 @@ export function createBackups({ connection: { db, standStill }, folder: data, st
     const release = await library.holdBytes()
     try {
       await standStill(() => copyTree(join(data, 'db'), copy, old && join(folder, old.db)))
-      await syncTree(copy)
+      await syncTree(copy, visitorsCome)
       // Whatever the copy refers to is among these, since nothing is collected meanwhile.
       const rows = (await db.select({ sha256: blobs.sha256, size: blobs.size }).from(blobs)).map(({ sha256, size }): [string, number] => [
         sha256,
