@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process'
 import { once } from 'node:events'
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statfsSync } from 'node:fs'
+import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statfsSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join, relative } from 'node:path'
 import { ROOT, ensureBuilt, ensureCommands, ensureInstalled } from './prepare.mjs'
@@ -32,7 +32,10 @@ const SLOW = [
 function scratchFolder() {
   const memory = '/dev/shm'
   const space = existsSync(memory) && statfsSync(memory)
-  return mkdtempSync(join(space && space.bavail * space.bsize > 6 * 2 ** 30 ? memory : tmpdir(), 'trough-tests-'))
+  const folder = mkdtempSync(join(space && space.bavail * space.bsize > 6 * 2 ** 30 ? memory : tmpdir(), 'trough-tests-'))
+  // The server of PostgreSQL runs as a user of its own, and has its folder in this one.
+  chmodSync(folder, 0o711)
+  return folder
 }
 
 /** Runs one step; it counts as one test, or as what its report says. */

@@ -216,6 +216,11 @@ async function moveBy(step: -1 | 1) {
 const renaming = ref<string>()
 let tile = 0
 
+/** The name of a folder is written, or has been: the keyboard goes on where it stands. */
+async function showRenaming(folder: string, index: number, on: boolean) {
+  renaming.value = on ? folder : undefined
+  if (!on) await focusLine(index)
+}
 async function focusLine(index: number) {
   active.value = index
   virtualizer.value.scrollToIndex(index)
@@ -407,12 +412,7 @@ defineExpose({
             :chosen="selection.has('folders', line.row.folder.id)"
             :tabbable="line.index === active"
             :renaming="renaming === line.row.folder.id"
-            @update:renaming="
-              $event => {
-                renaming = $event ? line.row.folder.id : undefined
-                $event || focusLine(line.index)
-              }
-            "
+            @update:renaming="showRenaming(line.row.folder.id, line.index, $event)"
             @toggle="onToggle($event, line.index, 'folders', line.row.folder.id)"
             @settings="emit('folderSettings', line.row.folder.id)"
           />
