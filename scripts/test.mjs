@@ -14,13 +14,16 @@ const troubles = []
 const times = { steps: [], tests: [] }
 /** "npm test -- quick": what a change is tried with while it is made; the whole is asked before it is handed in. */
 const quick = process.argv.includes('quick')
-/** Processes that are killed, disks that fill up, databases made anew: they take most of the time. */
+/** Processes that are killed, disks that fill up, databases made anew, passwords, bombs: they take most of the time. */
 const SLOW = [
   'server/faults.test.ts',
   'server/powerCuts.test.ts',
   'server/troubles.test.ts',
+  'server/services/account/account.test.ts',
+  'server/services/bags/bags.test.ts',
   'server/services/caches.test.ts',
   'server/services/jobs/fullDisk.test.ts',
+  'server/services/oldAddresses/oldAddresses.test.ts',
   'server/services/trust/trust.test.ts',
   'server/workers/read.test.ts',
 ]
@@ -99,47 +102,38 @@ const scratch = scratchFolder()
 process.env.TMPDIR = scratch
 process.env.TROUGH_DEMO_TEMPLATE = join(scratch, 'demo')
 
-await step('Prepare types', 'npx', ['nuxt', 'prepare', '--logLevel=silent'])
-const lint = step('Lint', 'npx', ['eslint', '.'], { beside: true })
-await step('Types', 'npx', ['vue-tsc', '--noEmit'])
-await step('Format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.'])
-await step('Demo data', 'node', ['--import', 'tsx', 'demo/build.ts', process.env.TROUGH_DEMO_TEMPLATE])
-await lint
-await step(
-  'Unit tests',
-  'npx',
-  [
-    'vitest',
-    'run',
-    ...(quick ? SLOW.flatMap(path => ['--exclude', path]) : []),
-    '--reporter=default',
-    '--reporter=json',
-    `--outputFile.json=${join(REPORTS, 'unit.json')}`,
-  ],
-  {
-    readReport: () => {
-      const { numPassedTests, numFailedTests, testResults } = report('unit.json')
-      for (const file of testResults) {
-        times.tests.push(...file.assertionResults.map(test => [`${relative(ROOT, file.name)}: ${test.title}`, (test.duration ?? 0) / 1000]))
-        const names = file.assertionResults
-          .filter(test => test.status === 'failed')
-          .map(test => `${test.fullName}: ${test.failureMessages[0]?.split('\n')[0]}`)
-        if (file.status === 'failed' && !names.length) names.push(file.message)
-        troubles.push(...names.map(name => `Unit tests: ${relative(ROOT, file.name)}: ${name}`))
-      }
-      return [numPassedTests, numFailedTests]
+const types = ['Types', 'npx', ['vue-tsc', '--noEmit']]
+
+const unitTests = () =>
+  step(
+    'Unit tests',
+    'npx',
+    [
+      'vitest',
+      'run',
+      ...(quick ? ['--project', 'pglite', ...SLOW.flatMap(path => ['--exclude', path])] : []),
+      '--reporter=default',
+      '--reporter=json',
+      `--outputFile.json=${join(REPORTS, 'unit.json')}`,
+    ],
+    {
+      readReport: () => {
+        const { numPassedTests, numFailedTests, testResults } = report('unit.json')
+        for (const file of testResults) {
+          times.tests.push(...file.assertionResults.map(test => [`${relative(ROOT, file.name)}: ${test.title}`, (test.duration ?? 0) / 1000]))
+          const names = file.assertionResults
+            .filter(test => test.status === 'failed')
+            .map(test => `${test.fullName}: ${test.failureMessages[0]?.split('\n')[0]}`)
+          if (file.status === 'failed' && !names.length) names.push(file.message)
+          troubles.push(...names.map(name => `Unit tests: ${relative(ROOT, file.name)}: ${name}`))
+        }
+        return [numPassedTests, numFailedTests]
+      },
     },
-  },
-)
-if (!quick) {
-  console.log('\n== Build')
-  const began = performance.now()
-  ensureBuilt()
-  times.steps.push(['Build', (performance.now() - began) / 1000])
-  passed++
-}
-if (!quick)
-  await step('End to end', 'npx', ['playwright', 'test'], {
+  )
+
+const endToEnd = () =>
+  step('End to end', 'npx', ['playwright', 'test'], {
     readReport: () => {
       const {
         suites,
@@ -153,6 +147,30 @@ if (!quick)
       return [expected, unexpected]
     },
   })
+
+function build() {
+  console.log('\n== Build')
+  const began = performance.now()
+  ensureBuilt()
+  times.steps.push(['Build', (performance.now() - began) / 1000])
+  passed++
+}
+
+await step('Prepare types', 'npx', ['nuxt', 'prepare', '--logLevel=silent'])
+if (quick) {
+  const checked = step(...types, { beside: true })
+  await unitTests()
+  await checked
+} else {
+  const linted = step('Lint', 'npx', ['eslint', '.'], { beside: true })
+  await step(...types)
+  await step('Format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.'])
+  await step('Demo data', 'node', ['--import', 'tsx', 'demo/build.ts', process.env.TROUGH_DEMO_TEMPLATE])
+  await linted
+  await unitTests()
+  build()
+  await endToEnd()
+}
 try {
   rmSync(scratch, { recursive: true, force: true })
 } catch (error) {
