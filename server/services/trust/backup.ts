@@ -1,5 +1,5 @@
 import { constants } from 'node:fs'
-import { chmod, copyFile, link, mkdir, readFile, readdir, rename, rm, stat, utimes } from 'node:fs/promises'
+import { chmod, copyFile, mkdir, readFile, readdir, rename, rm } from 'node:fs/promises'
 import { dirname, join, resolve } from 'node:path'
 import { z } from 'zod'
 import { isDiskFull } from '../../../core/diskFull'
@@ -9,11 +9,12 @@ import { blobs } from '../../db/schema'
 import { readSecrets, withFresh, writeSecrets } from '../../secrets'
 import { localStore, type LocalStore } from '../../store/local'
 import { syncFolder, writeSafely } from '../../store/safely'
-import { forEach, listTree, syncTree } from '../../store/trees'
+import { forEach, syncTree } from '../../store/trees'
 import type { Store } from '../../store/store'
 import { createQueue } from '../../../core/queue'
 import type { LibraryService } from '../library/library'
 import type { Traffic } from '../traffic'
+import { copyTree } from './copying'
 import type { Hashing } from './hashing'
 
 /** The list of what a backup is: written last, so that what is on disk before it counts for nothing. */
@@ -58,28 +59,6 @@ async function mustHaveList(folder: string): Promise<List> {
   })
   if (!list) throw new Problem(422, `There is no backup in ${folder}.`, `Name the folder that holds ${LIST}.`)
   return list
-}
-
-/** Milliseconds after which a file that was not written to is taken to be as it was. */
-const SETTLED = 2000
-
-/**
- * Copies a tree; files unchanged since an earlier copy are linked to it instead. What was copied is not safe on disk yet: {@link syncTree}.
- */
-async function copyTree(from: string, to: string, earlier: string | undefined): Promise<void> {
-  const { files, folders } = await listTree(from)
-  for (const folder of folders) await mkdir(join(to, folder), { recursive: true })
-  await forEach(files, async path => {
-    const [source, target] = [join(from, path), join(to, path)]
-    const { size, mtimeMs, atime, mtime } = await stat(source)
-    const before = earlier && join(earlier, path)
-    const old = before && (await stat(before).catch(() => undefined))
-    // What had just been written when the earlier copy was made may have been written again within the same tick of the clock.
-    if (old && old.size === size && Math.trunc(old.mtimeMs) === Math.trunc(mtimeMs) && old.birthtimeMs - mtimeMs > SETTLED)
-      return link(before!, target)
-    await copyFile(source, target, constants.COPYFILE_FICLONE)
-    await utimes(target, atime, mtime)
-  })
 }
 
 /** Copies bytes from one store to another; gives whether they were there, and whole: damaged bytes would only look like a copy. */
@@ -174,7 +153,7 @@ export function createBackups({ connection: { db, standStill }, folder: data, st
     await rm(copy, { recursive: true, force: true })
     const release = await library.holdBytes()
     try {
-      await standStill(() => copyTree(join(data, 'db'), copy, old && join(folder, old.db)))
+      await standStill(() => copyTree({ from: join(data, 'db'), to: copy, earlier: old && join(folder, old.db) }))
       await syncTree(copy, visitorsCome)
       // Whatever the copy refers to is among these, since nothing is collected meanwhile.
       const rows = (await db.select({ sha256: blobs.sha256, size: blobs.size }).from(blobs)).map(({ sha256, size }): [string, number] => [
@@ -246,7 +225,7 @@ export async function restoreBackup(
   const source = localStore(join(folder, 'store'))
   const target = localStore(join(draft, 'store'))
   await mkdir(join(draft, 'incoming'), { recursive: true })
-  await copyTree(join(folder, list.db), join(draft, 'db'), undefined)
+  await copyTree({ from: join(folder, list.db), to: join(draft, 'db') })
   await syncTree(join(draft, 'db'))
   const lost: string[] = []
   await forEach(list.blobs, async ([sha256]) => {
