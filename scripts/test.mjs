@@ -120,7 +120,9 @@ const unitTests = () =>
       readReport: () => {
         const { numPassedTests, numFailedTests, testResults } = report('unit.json')
         for (const file of testResults) {
-          times.tests.push(...file.assertionResults.map(test => [`${relative(ROOT, file.name)}: ${test.title}`, (test.duration ?? 0) / 1000]))
+          times.tests.push(
+            ...file.assertionResults.map(test => [`${relative(ROOT, file.name)}: ${test.title}`, (test.duration ?? 0) / 1000]),
+          )
           const names = file.assertionResults
             .filter(test => test.status === 'failed')
             .map(test => `${test.fullName}: ${test.failureMessages[0]?.split('\n')[0]}`)
