@@ -4,6 +4,20 @@ import { defineConfig } from 'vitest/config'
 /** What is only so where two connections work on one database. */
 const SIDE_BY_SIDE = '**/*.postgres.test.ts'
 
+/** Processes that are killed, disks that fill up, databases made anew, passwords, bombs: they take most of the time. */
+const SLOW = [
+  'server/faults.test.ts',
+  'server/powerCuts.test.ts',
+  'server/troubles.test.ts',
+  'server/services/account/account.test.ts',
+  'server/services/bags/bags.test.ts',
+  'server/services/caches.test.ts',
+  'server/services/jobs/fullDisk.test.ts',
+  'server/services/oldAddresses/oldAddresses.test.ts',
+  'server/services/trust/trust.test.ts',
+  'server/workers/read.test.ts',
+]
+
 export default defineConfig({
   resolve: {
     alias: { '~~': fileURLToPath(new URL('.', import.meta.url)).replace(/\/$/, ''), '~': fileURLToPath(new URL('./app', import.meta.url)) },
@@ -26,7 +40,7 @@ export default defineConfig({
         test: {
           name: 'pglite',
           include: ['core/**/*.test.ts', 'server/**/*.test.ts', 'app/**/*.test.ts'],
-          exclude: [SIDE_BY_SIDE],
+          exclude: [SIDE_BY_SIDE, ...(process.env.TROUGH_TEST_QUICK ? SLOW : [])],
           globalSetup: './server/testing/globalSetup.ts',
         },
       },

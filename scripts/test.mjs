@@ -14,19 +14,6 @@ const troubles = []
 const times = { steps: [], tests: [] }
 /** "npm test -- quick": what a change is tried with while it is made; the whole is asked before it is handed in. */
 const quick = process.argv.includes('quick')
-/** Processes that are killed, disks that fill up, databases made anew, passwords, bombs: they take most of the time. */
-const SLOW = [
-  'server/faults.test.ts',
-  'server/powerCuts.test.ts',
-  'server/troubles.test.ts',
-  'server/services/account/account.test.ts',
-  'server/services/bags/bags.test.ts',
-  'server/services/caches.test.ts',
-  'server/services/jobs/fullDisk.test.ts',
-  'server/services/oldAddresses/oldAddresses.test.ts',
-  'server/services/trust/trust.test.ts',
-  'server/workers/read.test.ts',
-]
 
 /**
  * A folder for what tests write: in memory where there is room, since copying a database of a thousand small files takes a second on a
@@ -101,6 +88,7 @@ mkdirSync(REPORTS, { recursive: true })
 const scratch = scratchFolder()
 process.env.TMPDIR = scratch
 process.env.TROUGH_DEMO_TEMPLATE = join(scratch, 'demo')
+if (quick) process.env.TROUGH_TEST_QUICK = 'yes'
 
 const types = ['Types', 'npx', ['vue-tsc', '--noEmit']]
 
@@ -111,7 +99,7 @@ const unitTests = () =>
     [
       'vitest',
       'run',
-      ...(quick ? ['--project', 'pglite', ...SLOW.flatMap(path => ['--exclude', path])] : []),
+      ...(quick ? ['--project', 'pglite'] : []),
       '--reporter=default',
       '--reporter=json',
       `--outputFile.json=${join(REPORTS, 'unit.json')}`,
