@@ -377,6 +377,20 @@ describe('pages', () => {
 })
 
 describe('the rest', () => {
+  it('nothing is written while the database stands still, and what waited is written then', async () => {
+    let made: Promise<unknown> | undefined
+    const counted = async () => (await one.library.folders.list()).length
+    const before = await counted()
+    await test.trough.dataFolder.connection.standStill(async () => {
+      made = other.library.folders.create({ name: fresh('Waits'), parent: null })
+      const waiting = sql`select 1 from pg_stat_activity where application_name = 'other' and wait_event_type = 'Lock'`
+      await expect.poll(async () => (await one.database.execute(waiting)).rows.length).toBe(1)
+      expect(await counted()).toBe(before)
+    })
+    await made
+    expect(await counted()).toBe(before + 1)
+  })
+
   it('two signposts of one title get addresses of their own', () =>
     inEveryOrder(
       async () => {

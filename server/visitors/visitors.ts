@@ -8,7 +8,7 @@ import { WALK_AGENT } from '../services/walk/visitor'
 import type { Trough } from '../trough'
 import { useTrough } from '../utils/trough'
 import { answerFile, answerFileAtOnce, decodedName, fileIsAt, isFilePath } from './file'
-import { atLeisure } from './oneATurn'
+import { atLeisure, oneATurn } from './oneATurn'
 import { answerPage, pageIsAt } from './page'
 import { answerPicture } from './picture'
 import { answerShelf } from './shelf'
@@ -54,9 +54,13 @@ export async function answerVisitor(event: H3Event): Promise<void> {
     await answerAt(trough, event, path, search)
   } catch (error) {
     if (!(error instanceof Problem && error.status === 404)) throw error
-    await atLeisure()
+    await oneATurn()
     const place = await placeMeant(trough, req, path, search)
-    if (place === undefined) throw error
+    if (place === undefined) {
+      // Who has an address of the site before is led on at once, whatever else is tried meanwhile.
+      await atLeisure()
+      throw error
+    }
     // 308 lasts and keeps the method (RFC 9110, section 15.4.9).
     res.writeHead(308, { 'Location': place, 'Cache-Control': 'no-cache', 'Content-Length': 0 }).end()
   }

@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm'
 import { drizzle } from 'drizzle-orm/node-postgres'
 import pg from 'pg'
 import { createQueue } from '../../../core/queue'
+import { laterTrouble } from '../../log'
 import { again } from '../again'
 import type { Connection, Database } from '../connection'
 import * as schema from '../schema'
@@ -36,6 +37,7 @@ export async function openPostgres(address: PostgresAddress, onTouched: (touched
     },
   })
   const guard = new pg.Pool({ ...address, max: 1 })
+  for (const each of [pool, guard]) each.on('error', laterTrouble('a connection to the database was lost; the next question opens another'))
   const oneAtATime = createQueue()
   const ask = pool.query.bind(pool) as (...given: unknown[]) => Promise<never>
   Object.assign(pool, { query: (...given: unknown[]) => again(() => ask(...given)) })
@@ -59,7 +61,6 @@ export async function openPostgres(address: PostgresAddress, onTouched: (touched
         await tx.execute(sql.raw(`lock table ${tables!.names} in share row exclusive mode`))
         await work()
       }),
-    // By a connection of its own: it ends with the process, and the lock with it.
     alone: work =>
       oneAtATime(async () => {
         const client = await guard.connect()
@@ -67,8 +68,8 @@ export async function openPostgres(address: PostgresAddress, onTouched: (touched
           await client.query('select pg_advisory_lock($1)', [ALONE])
           return await work()
         } finally {
-          await client.query('select pg_advisory_unlock($1)', [ALONE])
-          client.release()
+          // The lock ends with its connection, also where that is broken.
+          client.release(true)
         }
       }),
     async close() {

@@ -1,4 +1,7 @@
+import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { Appearance } from '../../../core/look/appearance'
+import { DEFAULT_LOOK } from '../../../core/look/builtin'
 import { buttonsIn } from '../../../core/page/buttonLooks'
 import { placementsOf } from '../../../core/page/targets'
 import { button, heading, pageOf, shelf } from '../../../core/testing/pages'
@@ -52,6 +55,28 @@ it('another file is put in the place of one everywhere, and that is taken back',
     [old.id],
   ])
   await expect(replacing.takeBack(undo)).rejects.toThrow('can no longer be taken back')
+})
+
+it('is not taken back over a bundle or a look that was changed since', async () => {
+  const { replacing, bundles, looks } = test.trough
+  const bytes = (background: string) =>
+    sharp({ create: { width: 60, height: 40, channels: 3, background } })
+      .png()
+      .toBuffer()
+  const [old, next] = [await test.put('old.png', await bytes('#1F5A57')), await test.put('next.png', await bytes('#A9795A'))]
+  const fill = { kind: 'picture' as const, file: old.id, veil: 40, colour: 'ink' }
+  const look = await looks.create({ name: 'Filled', appearance: { ...DEFAULT_LOOK.appearance, fill } as Appearance })
+  const bundle = await bundles.create({ title: 'Kept', folder: null, files: [old.id], folders: [] })
+
+  const first = await replacing.replace(fileOf(old), fileOf(next))
+  const { entries, revision } = await bundles.change(bundle.id, { entries: [], revision: (await bundles.details(bundle.id)).revision })
+  await expect(replacing.takeBack(first.undo)).rejects.toMatchObject({ status: 409 })
+  expect(await bundles.details(bundle.id)).toMatchObject({ entries, revision })
+
+  const second = await replacing.replace(fileOf(next), fileOf(old))
+  const { appearance } = await looks.change(look.id, { appearance: DEFAULT_LOOK.appearance })
+  await expect(replacing.takeBack(second.undo)).rejects.toMatchObject({ status: 409 })
+  expect((await looks.list()).find(({ id }) => id === look.id)!.appearance).toEqual(appearance)
 })
 
 it('is refused whole where the other file cannot be put everywhere', async () => {
