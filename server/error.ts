@@ -1,4 +1,4 @@
-import { STATUS_CODES } from 'node:http'
+import { STATUS_CODES, type OutgoingHttpHeaders } from 'node:http'
 import type { H3Error, H3Event } from 'h3'
 import { diskFull, isDiskFull } from '../core/diskFull'
 import { headerOf } from '../core/http/conditional'
@@ -40,6 +40,8 @@ export default async function answerError(error: H3Error, event: H3Event): Promi
   await answerProblem(problem, event)
 }
 
+const MESSAGE_HEADERS = { ...PAGE_HEADERS, 'Content-Type': 'text/html; charset=utf-8', 'Vary': 'Accept-Encoding' }
+
 /** Says what is wrong, and what to do. */
 export async function answerProblem(problem: Problem, event: H3Event): Promise<void> {
   const { req, res } = event.node
@@ -48,27 +50,24 @@ export async function answerProblem(problem: Problem, event: H3Event): Promise<v
     res.destroy()
     return
   }
-  res.statusCode = problem.status
+  // All fields together: set one by one they are the dearest part of saying that there is nothing.
+  const fields: OutgoingHttpHeaders = { 'Cache-Control': 'no-store', 'X-Request-Id': requestId(event) }
   const { retryAfter } = problem.extra
-  if (retryAfter) res.setHeader('Retry-After', String(retryAfter))
-  res.setHeader('Cache-Control', 'no-store')
-  res.setHeader('X-Request-Id', requestId(event))
+  if (retryAfter) fields['Retry-After'] = String(retryAfter)
   // What is left of the body is not waited for.
-  if (!req.complete) res.setHeader('Connection', 'close')
+  if (!req.complete) fields.Connection = 'close'
   if (req.url!.startsWith('/api')) {
-    res.setHeader('Content-Type', 'application/problem+json')
+    fields['Content-Type'] = 'application/problem+json'
+    res.writeHead(problem.status, fields)
     res.end(JSON.stringify({ status: problem.status, title: problem.title, detail: problem.detail, ...problem.extra }))
     return
   }
   const { bytes, encoding } = await useTrough()
     .then(({ published }) => published.message(problem.title, problem.detail, headerOf(req.headers, 'accept-encoding')))
     .catch(() => ({ bytes: Buffer.from(`<!DOCTYPE html><title>${problem.title}</title>`), encoding: 'identity' }))
-  res.writeHead(problem.status, {
-    ...PAGE_HEADERS,
-    'Content-Type': 'text/html; charset=utf-8',
-    'Content-Length': bytes.length,
-    'Vary': 'Accept-Encoding',
-    ...(encoding !== 'identity' && { 'Content-Encoding': encoding }),
-  })
+  Object.assign(fields, MESSAGE_HEADERS)
+  fields['Content-Length'] = bytes.length
+  if (encoding !== 'identity') fields['Content-Encoding'] = encoding
+  res.writeHead(problem.status, fields)
   res.end(req.method === 'HEAD' ? undefined : bytes)
 }

@@ -2,6 +2,7 @@ import { constants, copyFileSync, linkSync, mkdirSync, statSync, utimesSync } fr
 import { join } from 'node:path'
 import { parentPort } from 'node:worker_threads'
 import { listTree } from '../store/trees'
+import { comeAfterVisitors } from './courtesy'
 
 /** A tree and where its copy goes; files unchanged since an earlier copy are linked to it instead. */
 export interface CopyTask {
@@ -29,6 +30,8 @@ function copyFile(source: string, target: string, before: string | undefined): v
   copyFileSync(source, target, constants.COPYFILE_FICLONE)
   utimesSync(target, atime, mtime)
 }
+
+comeAfterVisitors()
 
 const port = parentPort!
 const say = (message: CopyMessage) => port.postMessage(message)
