@@ -1,3 +1,4 @@
+import { setImmediate as turn } from 'node:timers/promises'
 import { getQuery, getRequestHeader, getRouterParam, getRouterParams, type H3Event } from 'h3'
 import type { z } from 'zod'
 import { editionPathSchema } from '../../core/files/fileItem'
@@ -15,6 +16,8 @@ export const DOCUMENT = 1_000_000
 export const MANY = 4_000_000
 /** A list that somebody brings along. */
 export const TEXT = 8_500_000
+/** Bytes of a body that is not read and checked in one turn of the event loop: visitors come in between. */
+const LONG = 64_000
 /** Milliseconds in which a body of that kind has to be there. */
 const WITHIN = 30_000
 
@@ -55,6 +58,8 @@ async function readBody(event: H3Event, most: number): Promise<Buffer> {
 export async function parseBody<Schema extends z.ZodType>(event: H3Event, schema: Schema, { most = MOST } = {}): Promise<z.output<Schema>> {
   const bytes = await readBody(event, most)
   if (isDeeperThan(bytes, DEEPEST)) throw new Problem(400, 'That is nested too deeply.', `Send lists and objects at most ${DEEPEST} deep.`)
+  const isLong = bytes.length > LONG
+  if (isLong) await turn()
   const text = bytes.toString('utf8')
   let body: unknown
   try {
@@ -64,6 +69,7 @@ export async function parseBody<Schema extends z.ZodType>(event: H3Event, schema
   }
   if (text.includes('\\u0000') && holdsNul(body))
     throw new Problem(422, 'There is a character in that which no text may hold (NUL).', 'Leave it out.')
+  if (isLong) await turn()
   return parse(schema, body)
 }
 

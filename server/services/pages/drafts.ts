@@ -13,7 +13,7 @@ import { files, folders, pageVersions, pages, retiredSlugs, signposts, uses } fr
 import { getFile } from '../files/items'
 import { recordUses } from '../uses/recording'
 import { refuseWhileLed } from './refuseWhileLed'
-import { pageRowOf, rowOf, versionOf, type PageRow } from './pageRows'
+import { pageRowOf, versionOf, type PageRow } from './pageRows'
 import { isGivenOut } from './publishing'
 
 const brokenCount = sql<number>`(select count(distinct ${uses.placement})::int from ${uses}
@@ -108,7 +108,9 @@ export function createDrafts(db: Database) {
       { title, draft, revision }: SaveDraft,
     ): Promise<{ revision: number; /** it is not what is live */ waiting: boolean }> {
       return db.transaction(async tx => {
-        const page = await rowOf(tx, id)
+        // Not the draft: it may be long, and is not asked for.
+        const [page] = await tx.select({ edge: pages.edge, revision: pages.revision }).from(pages).where(eq(pages.id, id))
+        if (!page) throw notFound('page')
         if (page.revision !== revision) {
           throw new Problem(409, 'This page was changed somewhere else.', 'Load that version, or keep yours and replace it.', {
             revision: page.revision,

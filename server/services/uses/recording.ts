@@ -4,6 +4,7 @@ import { placementsOf } from '../../../core/page/targets'
 import type { PageDocument, Reference } from '../../../core/page/schema'
 import type { UseKind } from '../../../core/files/fileItem'
 import type { Queryable } from '../../db/connection'
+import { insertMany } from '../../db/insertMany'
 import { uses, type Side } from '../../db/schema'
 
 /** What is known of a target by its identity; one elsewhere has none. */
@@ -54,5 +55,5 @@ export async function recordUses(tx: Queryable, pageId: string, side: Side, docu
       ...use,
     }))
   })
-  if (rows.length) await tx.insert(uses).values(rows)
+  await insertMany(tx, uses, rows)
 }
