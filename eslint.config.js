@@ -21,6 +21,8 @@ const FLOORS = [
 ]
 /** What the formatter leaves longer: words for people, and text in another language, which no break may fall into. */
 const LINE = { code: 140, ignoreStrings: true, ignoreTemplateLiterals: true, ignoreRegExpLiterals: true, ignoreUrls: true }
+/** Controls of the browser's own. */
+const RAW_CONTROLS = ['button', 'input', 'select', 'textarea', 'details', 'dialog']
 /** What no file of the server may know. */
 const ABOVE_SERVER = ['**/app/**', 'vue']
 const floorRules = FLOORS.flatMap((floor, height) =>
@@ -74,6 +76,8 @@ export default ts.config(
     languageOptions: { parserOptions: { parser: ts.parser } },
     rules: {
       'vue/multi-word-component-names': 'off',
+      // The desk is made of Vuetify's parts: where one cannot be used, a line says why.
+      'vue/no-restricted-html-elements': ['error', ...RAW_CONTROLS],
       'max-len': 'off',
       'vue/max-len': ['error', { ...LINE, template: 140, ignoreHTMLTextContents: true, ignoreHTMLAttributeValues: true }],
     },

@@ -16,6 +16,7 @@ export default defineNuxtConfig({
     '@fontsource/ibm-plex-mono/400.css',
     '@fontsource/ibm-plex-mono/500.css',
     '~/theme/desk.css',
+    '~/theme/vuetify.css',
   ],
   imports: { autoImport: true },
   components: [{ path: '~/components', pathPrefix: false }],

@@ -1,5 +1,8 @@
 import { defineVuetifyConfiguration } from 'vuetify-nuxt-module/custom-configuration'
 
+/** Labels stand above their fields at all times, and placeholders show before a field is entered. */
+const FIELD = { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary', persistentPlaceholder: true } as const
+
 export default defineVuetifyConfiguration({
   icons: { defaultSet: 'mdi-svg' },
   theme: {
@@ -16,18 +19,34 @@ export default defineVuetifyConfiguration({
           'error': '#B4532A',
           'warning': '#E3B23C',
           'success': '#4B7A3A',
+          'ink': '#17211F',
+          'soft': '#4C5A57',
+          'clay': '#9A4420',
         },
       },
     },
   },
   defaults: {
     global: { ripple: false },
-    VBtn: { variant: 'outlined', color: 'primary', density: 'compact', height: 30, class: 'text-none', elevation: 0 },
-    VTextField: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
+    VBtn: { variant: 'text', color: 'primary' },
+    VBtnToggle: { mandatory: true, divided: false },
+    VTextField: FIELD,
+    VTextarea: FIELD,
+    VNumberInput: { ...FIELD, controlVariant: 'hidden' },
+    VSelect: FIELD,
+    VAutocomplete: FIELD,
+    VCombobox: FIELD,
+    VCheckbox: { density: 'compact', hideDetails: 'auto', color: 'primary' },
+    VRadioGroup: { density: 'compact', hideDetails: 'auto', color: 'primary' },
+    VSlider: { color: 'primary', hideDetails: true, thumbSize: 14, trackSize: 2 },
+    VExpansionPanels: { elevation: 0, static: true },
+    VList: { density: 'compact' },
     VTable: { density: 'compact' },
     VDataTableServer: { density: 'compact' },
     VAlert: { variant: 'flat', density: 'compact', rounded: '0' },
     VMenu: { transition: false },
     VDialog: { transition: false, maxWidth: 520 },
+    VTabs: { density: 'compact', color: 'primary' },
+    VProgressLinear: { color: 'primary', height: 6 },
   },
 })

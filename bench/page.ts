@@ -107,14 +107,15 @@ async function measureEditor(server: RunningServer, biggestId: string): Promise<
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM })
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-    let script = 0
-    page.on(
-      'response',
-      async response => response.request().resourceType() === 'script' && (script += (await response.request().sizes()).responseBodySize),
-    )
+    const sent = { script: 0, stylesheet: 0 }
+    page.on('response', async response => {
+      const kind = response.request().resourceType()
+      if (kind === 'script' || kind === 'stylesheet') sent[kind] += (await response.request().sizes()).responseBodySize
+    })
     await openDesk(page, server.url)
     await page.waitForLoadState('networkidle')
-    report('script of the desk on its first load, as it is sent', script / 1000, 'kB', { most: 450 })
+    report('script of the desk on its first load, as it is sent', sent.script / 1000, 'kB', { most: 420 })
+    report('style of the desk on its first load, as it is sent', sent.stylesheet / 1000, 'kB', { most: 60 })
     const opening: number[] = []
     for (let round = 0; round < ROUNDS; round++) {
       await page.evaluate(() => document.querySelector<HTMLElement>('a.word-mark')!.click())

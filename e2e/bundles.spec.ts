@@ -18,7 +18,7 @@ test.beforeEach(({ page }) => openDesk(page, server.url))
 const composer = (page: Page) => page.getByRole('region', { name: 'What is in the bundle' })
 const paths = (page: Page) =>
   composer(page)
-    .locator('.path')
+    .locator('.path input')
     .evaluateAll(fields => fields.map(field => (field as HTMLInputElement).value))
 const namesOf = async (url: string) => Object.keys(unzipSync(new Uint8Array(await (await fetch(url)).arrayBuffer())))
 
@@ -41,10 +41,10 @@ test('a bundle is made of a selection, composed by mouse and key, placed on a pa
 
   const before = await paths(page)
   expect(before).toHaveLength(2)
-  await composer(page).locator('.path').first().focus()
+  await composer(page).locator('.path input').first().focus()
   await page.keyboard.press('Alt+ArrowDown')
   await expect.poll(() => paths(page)).toEqual(before.toReversed())
-  await composer(page).locator('.path').first().fill('Read first/start here.pdf')
+  await composer(page).locator('.path input').first().fill('Read first/start here.pdf')
   await page.keyboard.press('Enter')
   await expect.poll(async () => (await paths(page))[0]).toBe('Read first/start here.pdf')
 
@@ -65,7 +65,7 @@ test('a bundle is made of a selection, composed by mouse and key, placed on a pa
     .first()
     .click()
   await expect(composer(page)).toContainText('4 files')
-  await page.getByRole('button', { name: 'Undo', exact: true }).last().click()
+  await page.locator('.notice').getByRole('button', { name: 'Undo' }).first().click()
   await expect(composer(page)).toContainText('5 files')
 
   await page.goto(`${server.url}/desk?folder=top`)

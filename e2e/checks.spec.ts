@@ -34,7 +34,7 @@ test('each slip of the demo is found, mended by its one act on the live page, an
   }
   await expect(page.locator('.verdict')).toHaveText('All that visitors meet is as it should be.')
   await expect(page.getByRole('link', { name: 'Checks', exact: true })).toBeVisible()
-  await page.getByRole('button', { name: 'Undo' }).last().click()
+  await page.locator('.notice').getByRole('button', { name: 'Undo' }).first().click()
   await expect(finding(page, 'This button leads nowhere')).toBeVisible()
 })
 

@@ -132,8 +132,8 @@ test('a page moves and leaves a way behind it, goes offline, comes back as it wa
   await expect(writing(page)).not.toContainText('Before anything else')
   await expect(page.getByText('That version is in the draft now.')).toBeVisible()
 
-  page.on('dialog', dialog => void dialog.accept())
   await settings.getByRole('button', { name: 'Take offline' }).click()
+  await page.getByRole('alertdialog').getByRole('button', { name: 'Take it offline' }).click()
   // The menu and other pages lead there.
   await page
     .getByRole('dialog', { name: /lead to “Clay & glaze”/ })
@@ -168,13 +168,13 @@ test('several files dropped at once ask how they should stand', async ({ page })
   await dropBoth()
   await ways.getByRole('button', { name: /^Row of buttons/ }).click()
   await expect(page.locator('.tr-row .tr-button')).toHaveText([/Firing chart/, /Firing chart/])
-  await page.getByRole('button', { name: 'Undo', exact: true }).first().click()
+  await page.getByRole('toolbar').getByRole('button', { name: 'Undo' }).click()
   await expect(page.locator('.tr-row')).toHaveCount(0)
 
   await dropBoth()
   await ways.getByRole('button', { name: /^Cards/ }).click()
   await expect(page.locator('.tr-columns-2 .tr-card-title')).toHaveText([/Firing chart/, /Firing chart/])
-  await page.getByRole('button', { name: 'Undo', exact: true }).first().click()
+  await page.getByRole('toolbar').getByRole('button', { name: 'Undo' }).click()
   await expect(page.locator('.tr-card')).toHaveCount(0)
 
   await dropBoth()

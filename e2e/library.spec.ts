@@ -79,7 +79,7 @@ test('a file goes to the bin by key and comes back by Undo', async ({ page }) =>
   await page.keyboard.press('Delete')
   await expect(page.getByText('"Carriage rates" is in the bin for 30 days.')).toBeVisible()
   await expect(row(page, 'Carriage rates')).toHaveCount(0)
-  await page.getByRole('button', { name: 'Undo', exact: true }).last().click()
+  await page.locator('.notice').getByRole('button', { name: 'Undo' }).first().click()
   await expect(row(page, 'Carriage rates')).toHaveCount(1)
 })
 

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import { expect, test, type Page } from '@playwright/test'
-import { openDesk, openPage } from './support/owner'
+import { choose, openDesk, openPage } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 
 let server: RunningServer
@@ -12,7 +12,7 @@ test.beforeEach(({ page }) => openDesk(page, server.url))
 
 const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible()
 const note = (page: Page) => page.getByRole('region', { name: 'Settings of this button' })
-const unfold = (page: Page, heading: string) => page.locator('summary', { hasText: heading }).click()
+const unfold = (page: Page, heading: string) => page.getByRole('button', { name: heading }).click()
 
 /** The button of a visitor's page, by its words. */
 async function asVisitor(page: Page, slug: string, label: string | RegExp) {
@@ -30,7 +30,7 @@ test('a button is changed by itself, saved as a look, worn by another, and both 
   await openPage(page, 'Trade')
   await page.locator('.button-view .tr-button').first().click()
   await unfold(page, 'Fill, border and shadow')
-  await note(page).getByRole('spinbutton', { name: 'Corners' }).fill('24')
+  await note(page).getByRole('textbox', { name: 'Corners' }).fill('24')
   await page.keyboard.press('Tab')
   await expect.poll(() => styleOf(page, '.button-view .tr-button', 'border-radius')).toBe('24px')
   await expect(note(page)).toContainText('This button differs from “Slab”')
@@ -59,7 +59,7 @@ test('a button is changed by itself, saved as a look, worn by another, and both 
   await rack.getByRole('button').click()
   const margin = page.getByRole('region', { name: 'Settings of the look Round and hot' })
   await expect(margin.getByRole('listitem')).toHaveText([/Trade: Trade price list/, /Trade: Stock list/])
-  await margin.getByRole('spinbutton', { name: 'Corners' }).fill('3')
+  await margin.getByRole('textbox', { name: 'Corners' }).fill('3')
   await page.keyboard.press('Tab')
   await expect
     .poll(async () => {
@@ -71,7 +71,7 @@ test('a button is changed by itself, saved as a look, worn by another, and both 
     .toBe('3px')
 
   // Deleting it asks what its buttons get.
-  await margin.getByLabel('Its buttons get').selectOption('Rim')
+  await choose(margin, 'Its buttons get', 'Rim')
   await margin.getByRole('button', { name: 'Delete this look' }).click()
   await expect(rack).toHaveCount(0)
   const { link } = await asVisitor(page, 'trade', /Stock list/)
@@ -124,7 +124,7 @@ test('a label that does not fit its width is said so, and one click cures it, as
   await note(page).getByLabel('Label').fill('Instructions for setting up, wiring and first firing')
   await unfold(page, 'Width and room')
   await note(page).getByRole('radio', { name: 'Exact' }).check()
-  await note(page).getByRole('spinbutton', { name: 'Exactly' }).fill('220')
+  await note(page).getByRole('textbox', { name: 'Exactly' }).fill('220')
   await page.keyboard.press('Tab')
   const lines = () =>
     button

@@ -1,6 +1,6 @@
 import { expect, test, type Frame, type Page } from '@playwright/test'
 import { pageDocumentSchema } from '../core/page/schema'
-import { newPage, openDesk, openPage, ownerApi, row, showInLibrary } from './support/owner'
+import { choose, newPage, openDesk, openPage, ownerApi, row, showInLibrary } from './support/owner'
 import { sendAt } from './support/pace'
 import { makeData, startServer, type RunningServer } from './support/server'
 
@@ -89,7 +89,7 @@ test('write, place by typing /, link words, publish: all of it reaches the visit
 
 test('what the editor saves fits the shared schema: headings, lists, bold and italic too', async ({ page }) => {
   await newPage(page, 'All kinds')
-  await page.getByLabel('Kind of line').selectOption('Heading')
+  await choose(page, 'Kind of line', 'Heading')
   await page.keyboard.type('A heading')
   await page.keyboard.press('Enter')
   await page.keyboard.press('Control+b')

@@ -45,7 +45,7 @@ test('an address is replaced everywhere from one button that leads there, with w
   // The open page shows it, and has what was written.
   await expect(page.locator('.margin, .note').getByText('https://clay.example/new')).toBeVisible()
   await expect(page.getByText('Just written.')).toBeVisible()
-  await page.getByRole('button', { name: 'Undo', exact: true }).last().click()
+  await page.locator('.notice').getByRole('button', { name: 'Undo' }).first().click()
   await expect.poll(other.html).toContain('href="https://supplier.example/clay"')
   await expect(page.locator('.note').getByText('https://supplier.example/clay')).toBeVisible()
 })
@@ -57,8 +57,8 @@ test('a page that others lead to shows where, and goes once they lead elsewhere 
   await openPage(page, 'Winter sale')
   await page.getByText('1 place on other pages leads here').click()
   await expect(page.getByRole('link', { name: 'Winter', exact: true })).toBeVisible()
-  page.on('dialog', question => question.accept())
   await page.getByRole('button', { name: 'Take offline' }).click()
+  await page.getByRole('alertdialog').getByRole('button', { name: 'Take it offline' }).click()
   const dialog = page.getByRole('dialog', { name: '1 place leads to “Winter sale”' })
   await dialog.getByRole('button', { name: /^Lead it somewhere else/ }).click()
   await dialog.getByRole('combobox').fill('kilns')
@@ -70,6 +70,7 @@ test('a page that others lead to shows where, and goes once they lead elsewhere 
   const led = await makePage('Ways', { kind: 'page', id: other.id })
   await page.goto(`${server.url}/desk`)
   await page.getByRole('button', { name: 'Remove Winter clearance' }).click()
+  await page.getByRole('alertdialog').getByRole('button', { name: 'Remove it' }).click()
   await page
     .getByRole('dialog')
     .getByRole('button', { name: /^Take it off/ })

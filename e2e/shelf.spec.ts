@@ -85,7 +85,7 @@ test('by key: a shelf of chosen files, in an order of its own, undone and done a
   await expect.poll(() => titlesOn(page)).toEqual(['Firing chart raku', 'Firing chart biscuit'])
   await note(page).getByRole('button', { name: 'Move Firing chart biscuit up' }).press('Enter')
   await expect.poll(() => titlesOn(page)).toEqual(['Firing chart biscuit', 'Firing chart raku'])
-  await page.getByRole('button', { name: 'Undo', exact: true }).first().press('Enter')
+  await page.locator('.notice').getByRole('button', { name: 'Undo' }).first().press('Enter')
   await expect.poll(() => titlesOn(page)).toEqual(['Firing chart raku', 'Firing chart biscuit'])
 })
 

@@ -32,7 +32,7 @@ function onKey(event: KeyboardEvent) {
   const control = event.ctrlKey || event.metaKey
   if (control && event.key === 'Enter') {
     // In the Find field these keys show all that was found.
-    if (event.target instanceof HTMLElement && 'ownKeys' in event.target.dataset) return
+    if (event.target instanceof HTMLElement && event.target.closest('[data-own-keys]')) return
     if (event.shiftKey) viewLive()
     else void publish()
   } else if (event.altKey && event.key === '1') {
@@ -110,23 +110,24 @@ watch(
     <a class="skip" href="#work">To the page</a>
     <TopStrip />
     <StandingWarnings />
-    <p v-if="failure" class="offline" role="alert">{{ failure }} <button type="button" class="plain" @click="load">Try again</button></p>
+    <p v-if="failure" class="offline" role="alert">{{ failure }} <VBtn @click="load">Try again</VBtn></p>
     <div class="boards">
-      <button v-if="boards.folded === 'library'" type="button" class="unfold" @click="boards.folded = 'none'">Library</button>
+      <VBtn v-if="boards.folded === 'library'" color="ink" class="unfold" @click="boards.folded = 'none'">Library</VBtn>
       <LibraryBoard v-else class="board-library" />
       <BoardDivider v-if="boards.folded === 'none'" />
       <main v-show="boards.folded !== 'work'" id="work" class="work" tabindex="-1"><slot /></main>
-      <button v-if="boards.folded === 'work'" type="button" class="unfold" @click="boards.folded = 'none'">Page</button>
+      <VBtn v-if="boards.folded === 'work'" color="ink" class="unfold" @click="boards.folded = 'none'">Page</VBtn>
     </div>
     <!-- Above the trough, however high that stands. -->
     <div class="notice-place"><NoticeStack /></div>
     <NextEditionDialog v-if="editions.open" :key="`${editions.open.file.id} ${editions.open.number}`" />
     <nav class="switch" aria-label="Boards">
-      <button type="button" :aria-pressed="boards.front === 'library'" @click="boards.front = 'library'">Library</button>
-      <button type="button" :aria-pressed="boards.front === 'work'" @click="boards.front = 'work'">Page</button>
+      <VBtn color="ink" :aria-pressed="boards.front === 'library'" @click="boards.front = 'library'">Library</VBtn>
+      <VBtn color="ink" :aria-pressed="boards.front === 'work'" @click="boards.front = 'work'">Page</VBtn>
     </nav>
     <TroughTray />
     <KeysDialog />
+    <AskDialog />
   </div>
 </template>
 
@@ -158,7 +159,9 @@ watch(
   outline: none;
 }
 .unfold {
+  justify-content: start;
   writing-mode: vertical-rl;
+  border-radius: 0;
   background: #d3dcda;
   border: solid #a9b7b3;
   border-width: 0 1px;
@@ -209,11 +212,11 @@ watch(
     grid-template-columns: 1fr 1fr;
     border-top: 1px solid #a9b7b3;
   }
-  .switch button {
+  .switch .v-btn {
     height: 40px;
     background: #dce3e1;
   }
-  .switch button[aria-pressed='true'] {
+  .switch .v-btn[aria-pressed='true'] {
     background: #fff;
     font-weight: 600;
     box-shadow: inset 0 3px var(--water);

@@ -6,9 +6,18 @@ declare module 'vue' {
   }
 }
 
-/** `v-focus` gives the keyboard to what just came up. A browser's own `autofocus` does nothing once something had the focus. */
+const TAKES_KEYS = 'input, textarea, button, a[href], [tabindex]'
+
+/**
+ * `v-focus` gives the keyboard to what just came up, or to the first in it that takes keys. A browser's own `autofocus` does nothing once
+ * something had the focus.
+ */
 export default defineNuxtPlugin(nuxt => {
   nuxt.vueApp.directive<HTMLElement, boolean | undefined>('focus', {
-    mounted: (element, { value = true }) => void (value && nextTick(() => element.focus())),
+    mounted: (element, { value = true }) => {
+      if (!value) return
+      const field = element.matches(TAKES_KEYS) ? element : element.querySelector<HTMLElement>(TAKES_KEYS)
+      void nextTick(() => field?.focus())
+    },
   })
 })

@@ -1,6 +1,7 @@
 import { execFileSync } from 'node:child_process'
 import { describe, expect, it } from 'vitest'
-import { momentOf, timeZoneSchema, wallTimeAt } from './wallTime'
+import { timeZoneSchema } from './timeZone'
+import { momentOf, wallTimeAt } from './wallTime'
 
 /** What Python's zoneinfo makes of the same IANA database: seconds since the epoch for each wall time, the first where there are two. */
 function byPython(zone: string, walls: string[]): number[] {

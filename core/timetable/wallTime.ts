@@ -5,18 +5,6 @@ import { Problem } from '../problem'
 /** A time of day on a clock on the wall, without saying where: `2026-12-01T08:00` (ISO 8601). */
 export const wallTimeSchema = z.string().regex(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/, 'Give a day and a time, such as 2026-12-01T08:00.')
 
-/** The name of a time zone in the IANA database. */
-export const timeZoneSchema = z.string().max(60).refine(isTimeZone, 'Give a time zone by its place, such as Europe/London.')
-
-function isTimeZone(name: string): boolean {
-  try {
-    // Offsets such as +01:00 know no summer time, and are no place.
-    return /^[A-Z]/i.test(name) && !!new Intl.DateTimeFormat('en', { timeZone: name })
-  } catch {
-    return false
-  }
-}
-
 function wallOf(text: string): Temporal.PlainDateTime {
   try {
     return Temporal.PlainDateTime.from(text)

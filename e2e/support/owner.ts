@@ -70,3 +70,11 @@ export async function openFolder(page: Page, name: string): Promise<void> {
   await page.locator('.folder-strip a.name', { hasText: name }).click()
   await page.getByRole('navigation', { name: 'Way to this folder' }).getByText(name, { exact: true }).waitFor()
 }
+
+/** Chooses one of what a list of the desk offers. */
+export async function choose(within: Page | Locator, name: string, option: string | RegExp): Promise<void> {
+  const list = within.getByRole('combobox', { name })
+  // Vuetify hears the click on what lies around the field.
+  await list.click({ force: true })
+  await list.page().getByRole('option', { name: option, exact: true }).click()
+}

@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { fetchSchema } from '../services/jobs/fetching'
+import { fetchSchema } from '../../core/files/fetchForm'
 import { parseBody } from '../utils/request'
 import { useTrough } from '../utils/trough'
 

@@ -57,7 +57,9 @@ async function copy() {
           <code>{{ one }}</code>
         </li>
       </ul>
-      <div class="acts"><VBtn @click="copy">Copy them</VBtn><VBtn variant="text" @click="recovery = undefined">I have kept them</VBtn></div>
+      <div class="acts">
+        <VBtn variant="outlined" @click="copy">Copy them</VBtn><VBtn @click="recovery = undefined">I have kept them</VBtn>
+      </div>
     </template>
     <VForm v-else-if="proposed" class="form" @submit.prevent="confirm">
       <p>Read this with an app that shows one-time codes (any that knows TOTP), then type the code it shows.</p>
@@ -71,8 +73,8 @@ async function copy() {
       <VTextField v-model="password" label="Your password" type="password" autocomplete="current-password" required />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="acts">
-        <VBtn type="submit" :disabled="!code || !password">Ask for codes from now on</VBtn
-        ><VBtn variant="text" @click="proposed = undefined">Leave it</VBtn>
+        <VBtn variant="outlined" type="submit" :disabled="!code || !password">Ask for codes from now on</VBtn
+        ><VBtn @click="proposed = undefined">Leave it</VBtn>
       </div>
     </VForm>
     <template v-else-if="session.secondFactor">
@@ -81,15 +83,15 @@ async function copy() {
         <VTextField v-model="password" label="Your password" type="password" autocomplete="current-password" required autofocus />
         <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
         <div class="acts">
-          <VBtn type="submit" :disabled="!password">End it</VBtn><VBtn variant="text" @click="ending = false">Leave it</VBtn>
+          <VBtn variant="outlined" type="submit" :disabled="!password">End it</VBtn><VBtn @click="ending = false">Leave it</VBtn>
         </div>
       </VForm>
-      <div v-else class="acts"><VBtn @click="ending = true">No longer ask for codes…</VBtn></div>
+      <div v-else class="acts"><VBtn variant="outlined" @click="ending = true">No longer ask for codes…</VBtn></div>
     </template>
     <template v-else>
       <p>Whoever has your password still does not get in without the phone you have with you.</p>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <div class="acts"><VBtn @click="begin">Ask for codes, too…</VBtn></div>
+      <div class="acts"><VBtn variant="outlined" @click="begin">Ask for codes, too…</VBtn></div>
     </template>
   </section>
 </template>

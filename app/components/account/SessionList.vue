@@ -38,7 +38,6 @@ onMounted(() => attempt(async () => undefined))
           <td class="act">
             <VBtn
               v-if="!session.own"
-              variant="text"
               :aria-label="`End the session of ${session.device}`"
               @click="attempt(() => api(`/account/sessions/${session.id}`, 'DELETE'))"
               >End</VBtn
@@ -48,7 +47,9 @@ onMounted(() => attempt(async () => undefined))
       </tbody>
     </VTable>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <div v-if="others" class="acts"><VBtn @click="attempt(() => api('/account/sessions/end-others', 'POST'))">End all others</VBtn></div>
+    <div v-if="others" class="acts">
+      <VBtn variant="outlined" @click="attempt(() => api('/account/sessions/end-others', 'POST'))">End all others</VBtn>
+    </div>
   </section>
 </template>
 

@@ -13,6 +13,8 @@ async function lead(target: Target | null, title?: string) {
   finding.value = false
   await attempt(() => old.lead(props.address, target, title))
 }
+/** on the button that chooses where it leads */
+const choose = computed(() => (props.address.suggestion || props.address.target ? 'Elsewhere…' : 'Choose…'))
 </script>
 
 <template>
@@ -27,30 +29,22 @@ async function lead(target: Target | null, title?: string) {
       >
     </div>
     <div class="acts">
-      <button
-        v-if="address.suggestion"
-        type="button"
-        class="plain strong"
-        @click="lead(address.suggestion.target, address.suggestion.title)"
-      >
+      <VBtn v-if="address.suggestion" variant="outlined" @click="lead(address.suggestion.target, address.suggestion.title)">
         Lead it to “{{ address.suggestion.title }}”
-      </button>
-      <button type="button" class="plain" :aria-label="`Choose where ${address.path} leads`" @click="finding = !finding">
-        {{ address.suggestion || address.target ? 'Elsewhere…' : 'Choose…' }}
-      </button>
-      <button v-if="address.target" type="button" class="plain quiet" :aria-label="`${address.path} leads nowhere`" @click="lead(null)">
-        Nowhere
-      </button>
-      <button
+      </VBtn>
+      <VBtn :aria-label="`${choose} for ${address.path}`" @click="finding = !finding">
+        {{ choose }}
+      </VBtn>
+      <VBtn v-if="address.target" color="soft" :aria-label="`Nowhere: ${address.path}`" @click="lead(null)"> Nowhere </VBtn>
+      <VBtn
         v-else
-        type="button"
-        class="plain quiet"
+        color="soft"
         :aria-label="`Forget ${address.path}`"
         title="Who asks for it is told that nothing is there"
         @click="attempt(() => old.forget(address))"
       >
         Forget
-      </button>
+      </VBtn>
     </div>
     <FileFinder
       v-if="finding"

@@ -76,10 +76,11 @@ const chooseWidth = (choice: 'fit' | 'fill' | 'exact') => emit('change', { width
         :value="appearance.arrange"
         @choose="emit('change', { arrange: $event })"
       />
-      <label class="tick"
-        ><input type="checkbox" :checked="appearance.underline" @change="emit('change', { underline: !appearance.underline })" /> Label
-        underlined</label
-      >
+      <VCheckbox
+        label="Label underlined"
+        :model-value="appearance.underline"
+        @update:model-value="emit('change', { underline: !appearance.underline })"
+      />
     </FieldGroup>
     <FieldGroup
       heading="Fill, border and shadow"
@@ -163,10 +164,5 @@ const chooseWidth = (choice: 'fit' | 'fill' | 'exact') => emit('change', { width
 .appearance {
   display: grid;
   gap: 9px;
-}
-.tick {
-  display: flex;
-  gap: 7px;
-  align-items: center;
 }
 </style>

@@ -28,11 +28,11 @@ function type(event: Event) {
   <fieldset class="colour">
     <legend>{{ words }}</legend>
     <div class="patches">
-      <button v-if="none" type="button" class="none" :aria-pressed="value === null" @click="emit('change', null)">{{ none }}</button>
-      <button
+      <VBtn v-if="none" color="ink" class="none" :aria-pressed="value === null" @click="emit('change', null)">{{ none }}</VBtn>
+      <VBtn
         v-for="role in ROLES"
         :key="role"
-        type="button"
+        color="ink"
         class="patch"
         :style="{ background: palette[role] }"
         :aria-pressed="value === role"
@@ -40,14 +40,7 @@ function type(event: Event) {
         :aria-label="ROLE_WORDS[role]"
         @click="emit('change', role)"
       />
-      <label class="own" :class="{ held: isOwn }" title="A colour of its own">
-        <input
-          type="color"
-          :value="hex.toLowerCase()"
-          :aria-label="`${words}: a colour of its own`"
-          @input="emit('change', ($event.target as HTMLInputElement).value.toUpperCase())"
-        />
-      </label>
+      <ColourPick :none="!isOwn" :words="`${words}: a colour of its own`" :hex="hex" :held="isOwn" @change="emit('change', $event)" />
       <VTextField
         class="hex small"
         maxlength="7"
@@ -80,42 +73,20 @@ legend {
   gap: 3px;
   align-items: center;
 }
-.patch,
-.own {
+.patch {
+  min-height: 0;
+  padding: 0;
   width: 20px;
   height: 22px;
   border: 1px solid #7e8d89;
   border-radius: 3px;
 }
-.patch[aria-pressed='true'],
-.own.held {
-  outline: 2px solid var(--water);
-  outline-offset: 1px;
-}
-.own {
-  overflow: hidden;
-  display: block;
-  background: repeating-conic-gradient(#c9d2d0 0 25%, #fff 0 50%) 0 0/8px 8px;
-}
-.own input {
-  width: 100%;
-  height: 100%;
-  padding: 0;
-  border: 0;
-  cursor: pointer;
-  opacity: 0;
-}
-.own.held input {
-  opacity: 1;
-  width: 40px;
-  height: 40px;
-  margin: -8px;
-}
-.own:focus-within {
+.patch[aria-pressed='true'] {
   outline: 2px solid var(--water);
   outline-offset: 1px;
 }
 .none {
+  min-height: 0;
   height: 24px;
   padding: 0 6px;
   border: 1px solid #95a39f;

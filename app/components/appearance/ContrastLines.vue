@@ -37,12 +37,10 @@ function mend(result: ContrastResult) {
     <p v-if="!failing.length" class="works">Easy to read: {{ said(worst) }} at the least</p>
     <p v-for="result in failing" :key="`${result.state} ${result.part}`" class="hint clay">
       {{ PART_WORDS[result.part] }}{{ STATE_WORDS[result.state] }}: {{ said(result.ratio) }}, and {{ result.least }} to 1 is needed.
-      <button v-if="result.nearest" type="button" class="plain" @click="mend(result)">
-        <i :style="{ background: result.nearest }" />Take {{ result.nearest }}
-      </button>
+      <VBtn v-if="result.nearest" @click="mend(result)"> <i :style="{ background: result.nearest }" />Take {{ result.nearest }} </VBtn>
       <template v-else-if="result.veil === undefined">No colour stands out on all of it: make the fill more even.</template>
     </p>
-    <button v-if="veil" type="button" class="plain" @click="thicken">Veil the picture to {{ veil }} %</button>
+    <VBtn v-if="veil" @click="thicken">Veil the picture to {{ veil }} %</VBtn>
   </div>
 </template>
 

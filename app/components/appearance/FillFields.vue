@@ -83,23 +83,16 @@ const changeStop = (index: number, change: Partial<Gradient['stops'][number]>) =
           @change="changeStop(index, { colour: $event! })"
         />
         <NumberField words="At" unit="%" :least="0" :most="100" :value="stop.at" @change="changeStop(index, { at: $event })" />
-        <button
-          v-if="value.stops.length > 2"
-          type="button"
-          class="plain"
-          @click="emit('change', { ...value, stops: value.stops.filter((_, at) => at !== index) })"
-        >
+        <VBtn v-if="value.stops.length > 2" @click="emit('change', { ...value, stops: value.stops.filter((_, at) => at !== index) })">
           Leave out stop {{ index + 1 }}
-        </button>
+        </VBtn>
       </div>
-      <button
+      <VBtn
         v-if="value.stops.length < MOST_STOPS"
-        type="button"
-        class="plain"
         @click="emit('change', { ...value, stops: [...value.stops, { colour: firstColour, at: 100 }] })"
       >
         Another stop
-      </button>
+      </VBtn>
     </template>
     <template v-else-if="value.kind === 'picture' && !choosing">
       <p class="shown">
@@ -107,7 +100,7 @@ const changeStop = (index: number, change: Partial<Gradient['stops'][number]>) =
           ><FilePicture :file="shown" class="thumb" /><b>{{ shown.title }}</b></template
         >
         <span v-else class="hint clay">The picture is gone; its veil is seen instead.</span>
-        <button type="button" class="plain" @click="choosing = true">Another…</button>
+        <VBtn @click="choosing = true">Another…</VBtn>
       </p>
       <NumberField
         words="Veil"
@@ -141,7 +134,7 @@ const changeStop = (index: number, change: Partial<Gradient['stops'][number]>) =
   border-left: 2px solid var(--line);
   padding-left: 8px;
 }
-.plain {
+.v-btn {
   justify-self: start;
 }
 .shown {

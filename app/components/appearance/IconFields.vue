@@ -22,22 +22,19 @@ const choose = ({ name, path }: { name: string; path: string }) =>
 
 <template>
   <div class="icon-fields">
-    <label class="field"
-      ><span>Icon{{ value ? `: ${value.name}` : '' }}</span
-      ><input v-model="q" type="search" placeholder="Find an icon: arrow, list, kiln…"
-    /></label>
+    <VTextField v-model="q" :label="`Icon${value ? `: ${value.name}` : ''}`" type="search" placeholder="Find an icon: arrow, list, kiln…" />
     <div class="icons" role="group" aria-label="Icons found">
-      <button
+      <VBtn
         v-for="icon in found"
         :key="icon.name"
-        type="button"
+        color="ink"
         :title="icon.name"
         :aria-label="icon.name"
         :aria-pressed="value?.name === icon.name"
         @click="choose(icon)"
       >
         <svg viewBox="0 0 24 24" width="20" height="20" aria-hidden="true"><path :d="icon.path" fill="currentColor" /></svg>
-      </button>
+      </VBtn>
       <p v-if="icons.length && !found.length" class="hint">No icon for “{{ q }}”. Try another word.</p>
     </div>
     <template v-if="value">
@@ -56,7 +53,7 @@ const choose = ({ name, path }: { name: string; path: string }) =>
         :palette="palette"
         @change="emit('change', { ...value, colour: $event })"
       />
-      <button type="button" class="plain" @click="emit('change', null)">No icon</button>
+      <VBtn @click="emit('change', null)">No icon</VBtn>
     </template>
   </div>
 </template>
@@ -75,13 +72,7 @@ const choose = ({ name, path }: { name: string; path: string }) =>
 }
 .icons button {
   height: 30px;
-  display: grid;
-  place-items: center;
-  border-radius: 3px;
-  color: var(--ink);
-}
-.icons button:hover {
-  background: #dde5e3;
+  padding: 0;
 }
 .icons button[aria-pressed='true'] {
   background: #cfe2df;
@@ -90,7 +81,7 @@ const choose = ({ name, path }: { name: string; path: string }) =>
 .icons .hint {
   grid-column: 1 / -1;
 }
-.plain {
+.icon-fields > .v-btn {
   justify-self: start;
 }
 </style>

@@ -6,19 +6,27 @@ const props = withDefaults(defineProps<{ words: string; value: number; least: nu
 })
 const emit = defineEmits<{ change: [value: number] }>()
 
-function set(event: Event) {
-  const field = event.target as HTMLInputElement
-  const value = Math.min(props.most, Math.max(props.least, field.valueAsNumber))
-  // An emptied field is no number yet.
-  if (!Number.isNaN(value)) emit('change', value)
+/** An emptied field is no number yet. */
+function set(value: number | null) {
+  if (value !== null) emit('change', Math.min(props.most, Math.max(props.least, value)))
 }
 </script>
 
 <template>
   <div class="number">
     <span class="words">{{ words }}</span>
-    <input type="range" :min="least" :max="most" :step="step" :value="value" :aria-label="`${words}, slider`" tabindex="-1" @input="set" />
-    <VTextField class="small" type="number" :min="least" :max="most" :step="step" :model-value="value" :aria-label="words" @change="set" />
+    <VSlider :min="least" :max="most" :step="step" :model-value="value" :aria-label="`${words}, slider`" @update:model-value="set" />
+    <VNumberInput
+      class="small"
+      control-variant="hidden"
+      :min="least"
+      :max="most"
+      :step="step"
+      :precision="null"
+      :model-value="value"
+      :aria-label="words"
+      @update:model-value="set"
+    />
     <span class="unit">{{ unit }}</span>
   </div>
 </template>
@@ -33,12 +41,6 @@ function set(event: Event) {
 }
 .words {
   color: var(--soft);
-}
-input[type='range'] {
-  width: 100%;
-  accent-color: var(--water);
-  height: 24px;
-  margin: 0;
 }
 .unit {
   color: var(--soft);

@@ -9,7 +9,7 @@ const FIRST: Shadow = { x: 0, y: 3, blur: 8, colour: 'ink', strength: 25 }
 
 <template>
   <div class="shadow">
-    <label class="tick"><input type="checkbox" :checked="value !== null" @change="emit('change', value ? null : FIRST)" /> A shadow</label>
+    <VCheckbox label="A shadow" :model-value="value !== null" @update:model-value="emit('change', value ? null : FIRST)" />
     <template v-if="value">
       <NumberField words="Across" :least="-40" :most="40" :value="value.x" @change="emit('change', { ...value, x: $event })" />
       <NumberField words="Down" :least="-40" :most="40" :value="value.y" @change="emit('change', { ...value, y: $event })" />
@@ -36,10 +36,5 @@ const FIRST: Shadow = { x: 0, y: 3, blur: 8, colour: 'ink', strength: 25 }
 .shadow {
   display: grid;
   gap: 5px;
-}
-.tick {
-  display: flex;
-  gap: 7px;
-  align-items: center;
 }
 </style>

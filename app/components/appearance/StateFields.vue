@@ -29,7 +29,7 @@ function toggle(part: keyof StateChange) {
   <fieldset class="state">
     <legend>{{ words }}</legend>
     <template v-for="[part, says] in PARTS" :key="part">
-      <label class="tick"><input type="checkbox" :checked="value[part] !== undefined" @change="toggle(part)" /> {{ says }}</label>
+      <VCheckbox :label="`${says}`" :model-value="value[part] !== undefined" @update:model-value="toggle(part)" />
       <div v-if="value[part] !== undefined" class="inner">
         <FillFields v-if="part === 'fill'" :value="value.fill!" :palette="palette" @change="emit('change', { ...value, fill: $event })" />
         <ColourField
@@ -66,11 +66,6 @@ legend {
   font-size: 12.5px;
   padding: 0;
   margin-bottom: 3px;
-}
-.tick {
-  display: flex;
-  gap: 7px;
-  align-items: center;
 }
 .inner {
   border-left: 2px solid var(--line);

@@ -42,9 +42,9 @@ function setColour(role: Role, text: string) {
   void saveSoon(looks.style)
 }
 
-async function setType(part: 'heading' | 'text', event: Event) {
+async function setType(part: 'heading' | 'text', typeface: TypefaceName) {
   const before = looks.style
-  if (!(await save({ ...before, type: { ...before.type, [part]: (event.target as HTMLSelectElement).value as TypefaceName } }))) return
+  if (!(await save({ ...before, type: { ...before.type, [part]: typeface } }))) return
   notices.say('All pages are set anew.', { action: { label: 'Undo', run: () => void save(before) } })
 }
 
@@ -57,10 +57,7 @@ const valueOf = (event: Event) => (event.target as HTMLInputElement).value
     <div class="palette">
       <div v-for="role in ROLES" :key="role" class="role">
         <span aria-hidden="true">{{ ROLE_WORDS[role] }}</span>
-        <label class="patch" :style="{ background: palette[role] }"
-          ><span class="tr-spoken">{{ ROLE_WORDS[role] }}</span
-          ><input type="color" :value="palette[role].toLowerCase()" @input="setColour(role, valueOf($event))"
-        /></label>
+        <ColourPick :words="ROLE_WORDS[role]" :hex="palette[role]" @change="setColour(role, $event)" />
         <VTextField
           class="hex small"
           maxlength="7"
@@ -74,27 +71,23 @@ const valueOf = (event: Event) => (event.target as HTMLInputElement).value
     <p v-for="{ words, ground, ratio, nearest } in failing" :key="`${words} ${ground}`" class="hint clay" role="status">
       {{ ROLE_WORDS[words] }} on {{ ROLE_WORDS[ground].toLowerCase() }}: {{ (Math.floor(ratio * 10) / 10).toFixed(1) }} to 1, and
       {{ LEAST.words }} to 1 is needed to read it.
-      <button v-if="nearest" type="button" class="plain" @click="setColour(words, nearest)">Take {{ nearest }}</button>
+      <VBtn v-if="nearest" @click="setColour(words, nearest)">Take {{ nearest }}</VBtn>
     </p>
     <p v-if="problem" class="hint clay" role="alert">{{ problem }}</p>
     <h2>Type</h2>
     <div class="type">
-      <label
+      <VSelect
         v-for="[part, title] in [
           ['heading', 'Headings'],
           ['text', 'Text'],
         ] as const"
         :key="part"
-        class="field"
-        ><span>{{ title }}</span>
-        <select
-          :value="looks.style.type[part]"
-          :style="{ fontFamily: TYPEFACES[looks.style.type[part]].family }"
-          @change="setType(part, $event)"
-        >
-          <option v-for="(typeface, name) in TYPEFACES" :key="name" :value="name">{{ typeface.title }}</option>
-        </select>
-      </label>
+        :label="title"
+        :model-value="looks.style.type[part]"
+        :items="Object.entries(TYPEFACES).map(([value, typeface]) => ({ value, title: typeface.title }))"
+        :style="{ fontFamily: TYPEFACES[looks.style.type[part]].family }"
+        @update:model-value="setType(part, $event)"
+      />
     </div>
   </section>
 </template>
@@ -121,6 +114,8 @@ h2 span {
   margin-bottom: 6px;
 }
 .role {
+  --patch-width: 100%;
+  --patch-height: 36px;
   display: grid;
   gap: 3px;
   font-size: 12.5px;
@@ -132,35 +127,10 @@ h2 span {
   overflow: hidden;
   text-overflow: ellipsis;
 }
-.patch {
-  display: block;
-  height: 36px;
-  border: 1px solid #7e8d89;
-  border-radius: 4px;
-}
-.patch:focus-within {
-  outline: 2px solid var(--water);
-  outline-offset: 2px;
-}
-.patch input {
-  width: 100%;
-  height: 100%;
-  opacity: 0;
-  cursor: pointer;
-  padding: 0;
-  border: 0;
-}
 .type {
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 12px;
   max-width: 440px;
-}
-select {
-  height: 30px;
-  border: 1px solid #95a39f;
-  border-radius: 4px;
-  background: #fff;
-  padding: 0 6px;
 }
 </style>

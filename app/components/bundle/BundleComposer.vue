@@ -151,7 +151,7 @@ function onKey(event: KeyboardEvent, index: number) {
       </p>
       <div class="acts">
         <span class="with-finder">
-          <button type="button" class="plain strong" :aria-expanded="finding" @click="finding = !finding">Add files…</button>
+          <VBtn variant="outlined" :aria-expanded="finding" @click="finding = !finding">Add files…</VBtn>
           <FileFinder
             v-if="finding"
             class="finder-pop"
@@ -168,16 +168,15 @@ function onKey(event: KeyboardEvent, index: number) {
             @close="finding = false"
           />
         </span>
-        <button type="button" class="plain strong" @click="choosingFolder = true">Add a folder, always…</button>
-        <button type="button" class="plain" @click="write('READ ME.txt')">Write a read-me</button>
-        <button type="button" class="plain" @click="write('LICENCE.txt')">Write a licence</button>
+        <VBtn variant="outlined" @click="choosingFolder = true">Add a folder, always…</VBtn>
+        <VBtn @click="write('READ ME.txt')">Write a read-me</VBtn>
+        <VBtn @click="write('LICENCE.txt')">Write a licence</VBtn>
       </div>
       <p v-if="entries.length" class="hint">
         Click a path to rename it in the zip; write <code>/</code> for folders, as in <code>Charts/raku.pdf</code>. Drag rows, or press
         <kbd>Alt</kbd> <kbd>↑</kbd> <kbd>↓</kbd>, to order them.
       </p>
-      <details v-if="bundle.total">
-        <summary>All that visitors find in it</summary>
+      <FoldSection v-if="bundle.total" heading="All that visitors find in it">
         <ul class="members">
           <li v-for="member in bundle.members" :key="member.path">
             <code>{{ member.path }}</code><span class="mono">{{ formatSize(member.size) }}</span>
@@ -186,7 +185,7 @@ function onKey(event: KeyboardEvent, index: number) {
         <p v-if="bundle.total > bundle.members.length" class="hint">
           And {{ (bundle.total - bundle.members.length).toLocaleString() }} more.
         </p>
-      </details>
+      </FoldSection>
       <FolderPickDialog
         v-if="choosingFolder"
         question="Which folder, always?"
@@ -258,11 +257,6 @@ function onKey(event: KeyboardEvent, index: number) {
   z-index: 5;
   left: 0;
   top: 32px;
-}
-summary {
-  cursor: pointer;
-  color: var(--water);
-  width: fit-content;
 }
 .members {
   list-style: none;

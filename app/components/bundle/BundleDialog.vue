@@ -29,10 +29,14 @@ async function make() {
   <VDialog :model-value="true" max-width="440" aria-labelledby="bundle-head" @update:model-value="emit('close')">
     <form class="dialog" @submit.prevent="make">
       <h2 id="bundle-head">A bundle{{ things.files.length + things.folders.length ? ` of ${wordsForSelection(things)}` : '' }}</h2>
-      <label class="field wide"
-        ><span>What visitors know it as</span
-        ><input ref="field" v-model="title" type="text" maxlength="200" placeholder="Everything for the first evening"
-      /></label>
+      <VTextField
+        ref="field"
+        v-model="title"
+        label="What visitors know it as"
+        class="wide"
+        maxlength="200"
+        placeholder="Everything for the first evening"
+      />
       <p class="hint">
         {{
           address
@@ -43,8 +47,7 @@ async function make() {
       </p>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="acts">
-        <button type="submit" class="main" :disabled="!title.trim()">Make the bundle</button
-        ><button type="button" class="plain" @click="emit('close')">Cancel</button>
+        <VBtn type="submit" variant="flat" :disabled="!title.trim()">Make the bundle</VBtn><VBtn @click="emit('close')">Cancel</VBtn>
       </div>
     </form>
   </VDialog>

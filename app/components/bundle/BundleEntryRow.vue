@@ -43,11 +43,10 @@ function onEscape() {
     <TypeTag v-if="file" :tag="file.tag" :family="file.family" />
     <span v-else class="sign"><VIcon :icon="entry.kind === 'folder' ? mdiFolderOutline : mdiTextBoxOutline" size="18" /></span>
     <span class="words">
-      <input
+      <VTextField
         ref="field"
         v-model="text"
         class="path mono"
-        type="text"
         maxlength="400"
         spellcheck="false"
         :aria-label="`Path of ${now.own || 'a file that is gone'} in the zip`"
@@ -63,16 +62,10 @@ function onEscape() {
       >
     </span>
     <span class="size mono" :title="formatExactSize(now.size)">{{ now.gone ? '' : formatSize(now.size) }}</span>
-    <button v-if="entry.kind === 'text'" type="button" class="plain" :aria-label="`Edit ${now.own}`" @click="emit('edit')">Edit</button>
-    <button
-      type="button"
-      class="plain quiet"
-      :aria-label="`Take ${path || now.own || 'it'} out`"
-      title="Take it out"
-      @click="emit('remove')"
-    >
+    <VBtn v-if="entry.kind === 'text'" :aria-label="`Edit ${now.own}`" @click="emit('edit')">Edit</VBtn>
+    <VBtn color="soft" :aria-label="`Take ${path || now.own || 'it'} out`" title="Take it out" @click="emit('remove')">
       <VIcon :icon="mdiClose" size="15" />
-    </button>
+    </VBtn>
   </div>
 </template>
 

@@ -9,10 +9,8 @@ const emit = defineEmits<{ save: []; close: [] }>()
   <VDialog :model-value="true" max-width="620" aria-labelledby="bundle-text-head" @update:model-value="emit('close')">
     <form class="dialog" @submit.prevent="emit('save')">
       <h2 id="bundle-text-head">{{ name }}</h2>
-      <textarea v-model="body" v-focus rows="14" maxlength="100000" :aria-label="`Text of ${name}`" />
-      <div class="acts">
-        <button type="submit" class="main">Put it in</button><button type="button" class="plain" @click="emit('close')">Cancel</button>
-      </div>
+      <VTextarea v-model="body" v-focus rows="14" maxlength="100000" :aria-label="`Text of ${name}`" />
+      <div class="acts"><VBtn type="submit" variant="flat">Put it in</VBtn><VBtn @click="emit('close')">Cancel</VBtn></div>
     </form>
   </VDialog>
 </template>

@@ -34,29 +34,16 @@ async function leave() {
       <p v-if="problem" class="hint clay" role="alert">{{ problem }}</p>
     </div>
     <form v-if="leaving" class="because" @submit.prevent="leave">
-      <label class="field"
-        ><span>It may stay, because</span
-        ><input v-model="because" v-focus type="text" maxlength="300" required @keydown.esc.stop="leaving = false"
-      /></label>
-      <button type="submit" class="plain strong" :disabled="busy">Leave it</button>
-      <button type="button" class="plain" @click="leaving = false">Cancel</button>
+      <VTextField v-model="because" v-focus label="It may stay, because" maxlength="300" required @keydown.esc.stop="leaving = false" />
+      <VBtn type="submit" variant="outlined" :disabled="busy">Leave it</VBtn>
+      <VBtn @click="leaving = false">Cancel</VBtn>
     </form>
     <div v-else class="acts">
-      <button
-        v-if="finding.act && !finding.left"
-        type="button"
-        class="plain strong mend"
-        :disabled="busy"
-        @click="act(() => checks.mend([finding]))"
-      >
+      <VBtn v-if="finding.act && !finding.left" variant="outlined" class="mend" :disabled="busy" @click="act(() => checks.mend([finding]))">
         {{ finding.act }}
-      </button>
-      <button v-if="finding.left" type="button" class="plain" :disabled="busy" @click="act(() => checks.takeUp(finding))">
-        Show it again
-      </button>
-      <button v-else type="button" class="plain" :aria-label="`Leave “${finding.label}” as it is…`" @click="leaving = true">
-        Leave it…
-      </button>
+      </VBtn>
+      <VBtn v-if="finding.left" :disabled="busy" @click="act(() => checks.takeUp(finding))"> Show it again </VBtn>
+      <VBtn v-else :aria-label="`Leave it: “${finding.label}”`" @click="leaving = true"> Leave it… </VBtn>
     </div>
   </li>
 </template>

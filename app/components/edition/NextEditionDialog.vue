@@ -65,21 +65,19 @@ const follows = computed(() =>
       <div class="acts">
         <SetTime v-if="setting" label="It goes live at" :act="at => editions.plan(open, at)" @close="setting = false" />
         <p class="hint">{{ follows }}</p>
-        <button v-focus type="button" class="main" :disabled="busy" @click="act(editions.show)">Put it live</button>
-        <button type="button" class="plain strong" :disabled="busy" @click="setting = true">At a set time…</button>
-        <button type="button" class="plain" @click="editions.open = undefined">Keep it waiting</button>
-        <button
+        <VBtn v-focus variant="flat" :disabled="busy" @click="act(editions.show)">Put it live</VBtn>
+        <VBtn variant="outlined" :disabled="busy" @click="setting = true">At a set time…</VBtn>
+        <VBtn @click="editions.open = undefined">Keep it waiting</VBtn>
+        <VBtn
           v-if="open.only"
-          type="button"
-          class="plain"
           :disabled="busy"
           title="It becomes a file of its own; all other places keep theirs"
           @click="act(editions.leadOnly)"
         >
           Lead only this button to it
-        </button>
-        <button v-else type="button" class="plain" :disabled="busy" @click="act(editions.keepBoth)">It is another file: keep both</button>
-        <button type="button" class="plain clay" :disabled="busy" @click="act(editions.discard)">Throw it away</button>
+        </VBtn>
+        <VBtn v-else :disabled="busy" @click="act(editions.keepBoth)">It is another file: keep both</VBtn>
+        <VBtn color="clay" :disabled="busy" @click="act(editions.discard)">Throw it away</VBtn>
       </div>
     </div>
   </VDialog>

@@ -42,7 +42,7 @@ const pairs = ({ before, after }: TextChange): TextChange[] =>
             <del v-for="(words, at) in pair.before" :key="`b${at}`"><span class="tr-spoken">Gone: </span>{{ words }}</del>
             <ins v-for="(words, at) in pair.after" :key="`a${at}`"><span class="tr-spoken">New: </span>{{ words }}</ins>
           </template>
-          <VBtn v-if="isLong(change) && !unfolded.has(index)" variant="text" @click="unfolded.add(index)"
+          <VBtn v-if="isLong(change) && !unfolded.has(index)" @click="unfolded.add(index)"
             >All {{ counted(Math.max(change.before.length, change.after.length), 'line') }}</VBtn
           >
         </div>

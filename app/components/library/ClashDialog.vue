@@ -29,7 +29,7 @@ function setAll(way: ClashWay) {
       <p>A <b>new edition</b> keeps the address: every button leads to the new file at once, and the old one can be brought back.</p>
       <div v-if="items.length > 1" class="all">
         <span>All of them:</span>
-        <button v-for="way in ORDER" :key="way" type="button" class="plain strong" @click="setAll(way)">{{ WAY_WORDS[way] }}</button>
+        <VBtn v-for="way in ORDER" :key="way" variant="outlined" @click="setAll(way)">{{ WAY_WORDS[way] }}</VBtn>
       </div>
       <ul>
         <li v-for="{ name, file } in items" :key="name">
@@ -40,16 +40,18 @@ function setAll(way: ClashWay) {
               }}{{ file.uses ? `, ${counted(file.uses, 'place')}` : ', not used' }}</span
             ></span
           >
-          <span class="choices" role="radiogroup" :aria-label="`What becomes of ${name}`">
-            <label v-for="way in ORDER" :key="way"
-              ><input v-model="ways[name]" type="radio" :name="`clash-${name}`" :value="way" /><span>{{ WAY_WORDS[way] }}</span></label
-            >
-          </span>
+          <ChoiceField
+            class="choices"
+            :legend="`What becomes of ${name}`"
+            unseen
+            :choices="ORDER.map(way => [way, WAY_WORDS[way]] as const)"
+            :value="ways[name]"
+            @choose="ways[name] = $event"
+          />
         </li>
       </ul>
       <div class="acts">
-        <button v-focus type="submit" class="main">Go on</button
-        ><button type="button" class="plain" @click="clashes.open?.answer(undefined)">Put nothing in</button>
+        <VBtn v-focus type="submit" variant="flat">Go on</VBtn><VBtn @click="clashes.open?.answer(undefined)">Put nothing in</VBtn>
       </div>
     </form>
   </VDialog>
@@ -94,6 +96,5 @@ li {
 }
 .choices {
   flex: 0 0 auto;
-  grid-auto-columns: 92px;
 }
 </style>

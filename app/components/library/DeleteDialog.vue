@@ -49,10 +49,10 @@ onMounted(() => remove())
         </li>
       </ul>
       <div v-if="uses" class="ways">
-        <button v-focus type="button" class="way" @click="replacing = !replacing">
+        <VBtn v-focus class="way" @click="replacing = !replacing">
           <b>Put another file in {{ several ? 'their' : 'its' }} place</b
           ><span>Every button and link follows, live pages too{{ bundles.length ? '; bundles hold it instead' : '' }}.</span>
-        </button>
+        </VBtn>
         <FileFinder
           v-if="replacing"
           label="Find the file that takes its place"
@@ -60,20 +60,20 @@ onMounted(() => remove())
           @choose="remove({ replaceBy: $event.id })"
           @close="replacing = false"
         />
-        <button type="button" class="way" @click="remove({ takeOff: true })">
+        <VBtn class="way" @click="remove({ takeOff: true })">
           <b>Take it off those places</b
           ><span
             >Buttons go, links become plain words. Live pages change at once{{ bundles.length ? '; bundles go on without' : '' }}.</span
           >
-        </button>
-        <button type="button" class="way clay" @click="remove({ despite: true })">
+        </VBtn>
+        <VBtn color="clay" class="way" @click="remove({ despite: true })">
           <b>Delete all the same</b
           ><span
             >The places stay in the drafts, marked; visitors no longer see them{{ bundles.length ? '; bundles leave it out' : '' }}.</span
           >
-        </button>
+        </VBtn>
       </div>
-      <button type="button" class="plain" @click="emit('close')">Keep {{ several ? 'them' : 'the file' }}</button>
+      <VBtn @click="emit('close')">Keep {{ several ? 'them' : 'the file' }}</VBtn>
     </div>
   </VDialog>
 </template>

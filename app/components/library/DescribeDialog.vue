@@ -46,23 +46,25 @@ async function save() {
       <h2 id="describe-head">
         {{ files.length === 1 ? `Describe “${files[0]!.title}”` : `Describe ${counted(files.length, 'file')} at once` }}
       </h2>
-      <div class="field wide"><span>Add tags</span><TagField v-model="addTags" label="Add tags" autofocus /></div>
+      <TagField v-model="addTags" v-focus label="Add tags" class="wide" />
       <fieldset v-if="present.length" class="field wide">
         <legend>Take tags off</legend>
-        <span class="tags"
-          ><label v-for="tag in present" :key="tag"><input v-model="removeTags" type="checkbox" :value="tag" /> {{ tag }}</label></span
-        >
+        <span class="tags"><VCheckbox v-for="tag in present" :key="tag" v-model="removeTags" :value="tag" :label="tag" /></span>
       </fieldset>
-      <label class="field wide"
-        ><span>{{ files.length === 1 ? 'Description' : 'Description, for all of them' }}</span
-        ><textarea v-model="description" rows="3" maxlength="2000" @input="changeDescription = true" />
-      </label>
+      <VTextarea
+        v-model="description"
+        :label="files.length === 1 ? 'Description' : 'Description, for all of them'"
+        class="wide"
+        rows="3"
+        maxlength="2000"
+        @update:model-value="changeDescription = true"
+      />
       <div class="field wide picture">
         <span>A picture that stands for {{ files.length === 1 ? 'it' : 'them' }}</span>
         <span class="acts"
-          ><FilePicture v-if="picture" :file="picture" class="thumb" /><button type="button" class="plain" @click="finding = !finding">
+          ><FilePicture v-if="picture" :file="picture" class="thumb" /><VBtn @click="finding = !finding">
             {{ picture ? `“${picture.title}”, another…` : 'Choose a picture…' }}
-          </button></span
+          </VBtn></span
         >
         <FileFinder
           v-if="finding"
@@ -78,9 +80,7 @@ async function save() {
         />
       </div>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <div class="acts">
-        <button type="submit" class="main">Save</button><button type="button" class="plain" @click="emit('close')">Cancel</button>
-      </div>
+      <div class="acts"><VBtn type="submit" variant="flat">Save</VBtn><VBtn @click="emit('close')">Cancel</VBtn></div>
     </form>
   </VDialog>
 </template>
@@ -97,9 +97,5 @@ async function save() {
 .thumb {
   width: 40px;
   height: 40px;
-}
-textarea {
-  width: 100%;
-  box-sizing: border-box;
 }
 </style>

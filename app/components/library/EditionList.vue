@@ -17,7 +17,7 @@ async function bring() {
     <ol>
       <EditionRow v-for="edition in file.editions.toReversed()" :key="edition.number" :file="file" :edition="edition" />
     </ol>
-    <button v-if="!file.deleted" type="button" class="plain strong next" @click="bring">Next edition…</button>
+    <VBtn v-if="!file.deleted" variant="outlined" class="next" @click="bring">Next edition…</VBtn>
     <p class="hint">
       Or drop it here, on the file in the library, or on a button that leads to it. You see both side by side before it goes live.
     </p>

@@ -31,14 +31,8 @@ async function withdraw() {
 <template>
   <li :class="{ current, open }">
     <div class="line">
-      <button
-        type="button"
-        class="head"
-        :aria-expanded="open"
-        :aria-label="`Edition ${edition.number}, ${shortDate(edition.created)}`"
-        @click="open = !open"
-      >
-        <b>{{ edition.number }}</b>
+      <VBtn color="ink" class="head" :aria-expanded="open" @click="open = !open">
+        <b><span class="tr-spoken">Edition </span>{{ edition.number }}</b>
         <span class="words">
           <span
             ><span :title="longDate(edition.created)">{{ shortDate(edition.created) }}</span
@@ -46,47 +40,41 @@ async function withdraw() {
           >
           <code :title="edition.fileName">{{ edition.fileName }}, {{ formatSize(edition.size) }}</code>
         </span>
-      </button>
+      </VBtn>
       <span v-if="edition.withdrawn" class="out">withdrawn</span>
       <span v-else-if="current" class="now">current</span>
-      <button
+      <VBtn
         v-else-if="edition.number > file.edition"
-        type="button"
-        class="plain strong"
+        variant="outlined"
         :aria-label="`Compare edition ${edition.number} with what visitors get`"
         @click="editions.look(file, edition.number)"
       >
         Compare…
-      </button>
-      <button
-        v-else
-        type="button"
-        class="plain"
-        :aria-label="`Show edition ${edition.number} to visitors`"
-        @click="attempt(() => editions.showEarlier(at))"
-      >
+      </VBtn>
+      <VBtn v-else :aria-label="`Show this one: edition ${edition.number}`" @click="attempt(() => editions.showEarlier(at))">
         Show this one
-      </button>
+      </VBtn>
     </div>
     <TimeLine v-if="planned" :item="planned" words="Goes live" />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div v-if="open" class="more">
-      <label class="field"
-        ><span>Note, for yourself</span
-        ><VTextField
-          maxlength="500"
-          :model-value="edition.note"
-          placeholder="What is new in it"
-          @change="change({ note: $event.target.value })"
-      /></label>
+      <VTextField
+        label="Note, for yourself"
+        maxlength="500"
+        :model-value="edition.note"
+        placeholder="What is new in it"
+        @change="change({ note: $event.target.value })"
+      />
       <p class="hint">
         Came in {{ longDate(edition.created) }}<template v-if="edition.by"> from {{ edition.by }}</template
         >.
       </p>
-      <label v-if="!edition.withdrawn" class="tick"
-        ><input type="checkbox" :checked="edition.pinned" @change="change({ pinned: !edition.pinned })" /> Anyone can have this edition, by
-        its number</label
-      >
+      <VCheckbox
+        v-if="!edition.withdrawn"
+        label="Anyone can have this edition, by its number"
+        :model-value="edition.pinned"
+        @update:model-value="change({ pinned: !edition.pinned })"
+      />
       <CopyLine v-if="edition.pinned && !edition.withdrawn" name="This edition, for ever" :address="address" />
       <SetTime
         v-if="setting"
@@ -96,17 +84,16 @@ async function withdraw() {
         @close="setting = false"
       />
       <div v-else class="acts">
-        <button v-if="!current && !edition.withdrawn" type="button" class="plain" @click="setting = true">Live at a set time…</button>
-        <button v-if="edition.withdrawn" type="button" class="plain strong" @click="change({ withdrawn: false })">Give it out again</button>
-        <button
+        <VBtn v-if="!current && !edition.withdrawn" @click="setting = true">Live at a set time…</VBtn>
+        <VBtn v-if="edition.withdrawn" variant="outlined" @click="change({ withdrawn: false })">Give it out again</VBtn>
+        <VBtn
           v-else
-          type="button"
-          class="plain clay"
+          color="clay"
           :title="current ? 'Its buttons are no longer shown to visitors' : 'Nobody can have it any more'"
           @click="withdraw"
         >
           Withdraw it
-        </button>
+        </VBtn>
       </div>
     </div>
   </li>
@@ -126,11 +113,14 @@ li.open {
   gap: 6px;
 }
 .head {
+  padding: 5px 0;
+  min-width: 0;
+}
+.head :deep(.v-btn__content) {
+  flex: 1;
   display: grid;
   grid-template-columns: 20px minmax(0, 1fr);
   gap: 6px;
-  align-items: center;
-  padding: 5px 0;
   text-align: left;
 }
 .head:hover b {
@@ -165,14 +155,5 @@ code {
   display: grid;
   gap: 8px;
   padding: 6px 0 4px 26px;
-}
-.tick {
-  display: flex;
-  gap: 7px;
-  align-items: start;
-  line-height: 1.35;
-}
-.more .acts {
-  margin-left: -8px;
 }
 </style>

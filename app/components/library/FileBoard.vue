@@ -96,9 +96,7 @@ async function takeName(fileName: string) {
         <div class="look">
           <p v-if="file.deleted" class="remark">
             In the bin since {{ longDate(file.deleted) }}. Visitors are told that it is no longer here.
-            <button type="button" class="plain" @click="selection.attempt(() => selection.restore({ files: [file!.id], folders: [] }))">
-              Restore
-            </button>
+            <VBtn @click="selection.attempt(() => selection.restore({ files: [file!.id], folders: [] }))"> Restore </VBtn>
           </p>
           <p v-if="file.withdrawn && !file.deleted" class="remark">
             Edition {{ file.edition }} was withdrawn: visitors are told so, and its buttons are not shown to them.
@@ -106,7 +104,7 @@ async function takeName(fileName: string) {
           <p v-for="remark in file.remarks" :key="remark" class="remark">{{ remark }}</p>
           <p v-if="file.reading === 'failed'" class="remark">
             {{ file.readingError }}
-            <button type="button" class="plain" @click="selection.attempt(() => reading.again([file!.id]))">Read it again</button>
+            <VBtn @click="selection.attempt(() => reading.again([file!.id]))">Read it again</VBtn>
           </p>
           <p v-for="twin in file.twins" :key="twin.id" class="remark mild">
             “<NuxtLink :to="`/desk/files/${twin.id}`">{{ twin.title }}</NuxtLink
@@ -115,24 +113,19 @@ async function takeName(fileName: string) {
           <BundleComposer v-if="file.bundle" :id="file.id" />
           <FileView v-else :file="file" />
           <p v-if="isZip && !file.bundle && !file.deleted" class="acts">
-            <button type="button" class="plain strong" @click="selection.attempt(() => jobs.unpack(file!.id))">
-              Unpack into the library</button
-            ><button
+            <VBtn variant="outlined" @click="selection.attempt(() => jobs.unpack(file!.id))"> Unpack into the library</VBtn
+            ><VBtn
               v-if="file.facts.bag"
-              type="button"
-              class="plain strong"
+              variant="outlined"
               title="With titles, addresses, editions and folders, every byte checked"
               @click="selection.attempt(() => jobs.bringInBag(file!.id))"
             >
-              Bring in what is in this bag</button
+              Bring in what is in this bag</VBtn
             ><span class="hint">Into a folder of its name, beside the zip. The zip stays.</span>
           </p>
         </div>
         <aside class="margin" aria-label="What is said of it">
-          <label class="field"
-            ><span>Title</span
-            ><input ref="titleField" v-model="title" type="text" maxlength="200" @change="saveTitle" @keydown.enter="saveTitle"
-          /></label>
+          <VTextField ref="titleField" v-model="title" label="Title" maxlength="200" @change="saveTitle" @keydown.enter="saveTitle" />
           <NameAdvice v-if="file.advice && !file.deleted" :advice="file.advice" :file-name="file.fileName" @take="takeName" />
           <FileDescription :file="file" />
           <section aria-labelledby="links-head">
@@ -143,14 +136,9 @@ async function takeName(fileName: string) {
           <section aria-labelledby="uses-head">
             <h2 id="uses-head">{{ file.usedIn.length ? `Used in ${counted(file.usedIn.length, 'place')}` : 'Not used anywhere' }}</h2>
             <PlaceList :uses="file.usedIn" />
-            <button
-              v-if="!file.deleted && (file.usedIn.length || file.bundles.length)"
-              type="button"
-              class="plain"
-              @click="replacing = true"
-            >
+            <VBtn v-if="!file.deleted && (file.usedIn.length || file.bundles.length)" @click="replacing = true">
               Another file in its place…
-            </button>
+            </VBtn>
           </section>
           <section v-if="file.bundles.length" aria-labelledby="bundles-head">
             <h2 id="bundles-head">In {{ counted(file.bundles.length, 'bundle') }}</h2>
@@ -164,7 +152,7 @@ async function takeName(fileName: string) {
           </section>
           <EditionList v-if="!file.bundle" :file="file" />
           <FileFacts :file="file" />
-          <button v-if="!file.deleted" type="button" class="plain clay" @click="deleting = true">Delete…</button>
+          <VBtn v-if="!file.deleted" color="clay" @click="deleting = true">Delete…</VBtn>
         </aside>
       </div>
       <ReplaceDialog v-if="replacing" :from="{ target: { kind: 'file', id: file.id }, title: file.title }" @close="replacing = false" />

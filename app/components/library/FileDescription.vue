@@ -34,23 +34,21 @@ function saveDescription() {
 
 <template>
   <div class="description">
-    <label class="field"
-      ><span>Description</span
-      ><textarea
-        v-model="description"
-        rows="2"
-        maxlength="2000"
-        placeholder="What a helper, or you next year, should know"
-        @change="saveDescription"
-      />
-    </label>
-    <div class="field"><span>Tags</span><TagField :model-value="tags" label="Tags" @update:model-value="saveTags" /></div>
+    <VTextarea
+      v-model="description"
+      label="Description"
+      rows="2"
+      maxlength="2000"
+      placeholder="What a helper, or you next year, should know"
+      @change="saveDescription"
+    />
+    <TagField :model-value="tags" label="Tags" @update:model-value="saveTags" />
     <div class="field">
       <span>Picture that stands for it</span>
       <span class="acts">
         <FilePicture v-if="picture" :file="picture" class="thumb" />
-        <button type="button" class="plain" @click="finding = !finding">{{ picture ? 'Another…' : 'Choose a picture…' }}</button>
-        <button v-if="picture" type="button" class="plain" @click="save({ picture: null })">Take it off</button>
+        <VBtn @click="finding = !finding">{{ picture ? 'Another…' : 'Choose a picture…' }}</VBtn>
+        <VBtn v-if="picture" @click="save({ picture: null })">Take it off</VBtn>
       </span>
       <FileFinder
         v-if="finding"

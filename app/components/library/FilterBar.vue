@@ -39,51 +39,52 @@ function turnColumn(key: ColumnKey) {
 <template>
   <div class="filter-bar" @keydown.esc="close">
     <div class="line">
-      <button type="button" class="plain tool" :aria-expanded="open" @click="open = !open">
-        <VIcon :icon="mdiFilterVariant" size="16" />&nbsp;Narrow down
-      </button>
+      <VBtn class="tool" :aria-expanded="open" @click="open = !open"> <VIcon :icon="mdiFilterVariant" size="16" />&nbsp;Narrow down </VBtn>
       <ul v-if="words.length || listing.bin" class="words" aria-label="What narrows the list">
         <li v-if="listing.bin">
-          <button type="button" class="word" aria-label="Leave the bin" @click="listing.open(null)">
+          <VBtn color="ink" class="word" aria-label="Take away: in the bin" @click="listing.open(null)">
             in the bin<VIcon :icon="mdiClose" size="13" />
-          </button>
+          </VBtn>
         </li>
         <li v-for="word in words" :key="word.words">
-          <button type="button" class="word" :aria-label="`Take away: ${word.words}`" @click="take(word)">
+          <VBtn color="ink" class="word" :aria-label="`Take away: ${word.words}`" @click="take(word)">
             {{ word.words }}<VIcon :icon="mdiClose" size="13" />
-          </button>
+          </VBtn>
         </li>
         <li v-if="listing.folder && listing.filtered">
-          <button type="button" class="word" :aria-pressed="listing.onlyHere" @click="listing.onlyHere = !listing.onlyHere">
+          <VBtn color="ink" class="word" :aria-pressed="listing.onlyHere" @click="listing.onlyHere = !listing.onlyHere">
             {{ listing.onlyHere ? 'only in this folder' : 'here and below' }}
-          </button>
+          </VBtn>
         </li>
-        <li v-if="words.length > 1"><button type="button" class="plain" @click="listing.clear()">Take all away</button></li>
+        <li v-if="words.length > 1"><VBtn @click="listing.clear()">Take all away</VBtn></li>
       </ul>
       <span class="right">
-        <select
-          class="sorts"
+        <VSelect
+          class="sorts small"
           :class="{ needed: listing.view === 'tiles' }"
-          :value="listing.order"
+          :model-value="listing.order"
           aria-label="Order of the files"
-          @change="listing.sort = ($event.target as HTMLSelectElement).value"
-        >
-          <option v-for="[value, label] in sorts" :key="value" :value="value">{{ label }}</option>
-        </select>
+          :items="sorts.map(([value, title]) => ({ value, title }))"
+          @update:model-value="listing.sort = $event"
+        />
         <VMenu v-if="listing.view !== 'tiles'" :close-on-content-click="false" location="bottom end">
           <template #activator="{ props: activator }">
-            <button type="button" class="plain tool" v-bind="activator" aria-label="Columns to show" title="Columns to show">
+            <VBtn class="tool" v-bind="activator" aria-label="Columns to show" title="Columns to show">
               <VIcon :icon="mdiViewColumnOutline" size="18" />
-            </button>
+            </VBtn>
           </template>
           <fieldset class="pop columns-pop">
             <legend>Columns, as far as there is room</legend>
-            <label v-for="key in COLUMN_KEYS" :key="key"
-              ><input type="checkbox" :checked="listing.columns.includes(key)" @change="turnColumn(key)" /> {{ COLUMNS[key].words }}</label
-            >
+            <VCheckbox
+              v-for="key in COLUMN_KEYS"
+              :key="key"
+              :label="`${COLUMNS[key].words}`"
+              :model-value="listing.columns.includes(key)"
+              @update:model-value="turnColumn(key)"
+            />
           </fieldset>
         </VMenu>
-        <button v-if="!listing.bin" type="button" class="plain tool" @click="listing.openBin()">Bin</button>
+        <VBtn v-if="!listing.bin" class="tool" @click="listing.openBin()">Bin</VBtn>
       </span>
     </div>
     <FilterPanel v-if="open" @close="open = false" />

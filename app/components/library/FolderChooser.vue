@@ -72,11 +72,11 @@ function onKey(event: KeyboardEvent) {
 
 <template>
   <div class="chooser">
-    <input
+    <VTextField
       ref="field"
       v-model="text"
+      v-field-role="'combobox'"
       type="search"
-      role="combobox"
       :aria-label="label"
       aria-expanded="true"
       :aria-controls="list"
@@ -100,9 +100,7 @@ function onKey(event: KeyboardEvent) {
       </li>
       <li v-if="!choices.length" class="none" role="option" aria-disabled="true" :aria-selected="false">No folder has that in its name.</li>
     </ul>
-    <button v-if="text.trim() && !exact" type="button" class="plain" @click="create">
-      Make the folder “{{ text.trim() }}” in {{ folders.nameOf(place) }}
-    </button>
+    <VBtn v-if="text.trim() && !exact" @click="create"> Make the folder “{{ text.trim() }}” in {{ folders.nameOf(place) }} </VBtn>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
   </div>
 </template>
@@ -113,10 +111,6 @@ function onKey(event: KeyboardEvent) {
   gap: 6px;
   width: 100%;
   justify-items: start;
-}
-input {
-  width: 100%;
-  height: 34px;
 }
 ul {
   list-style: none;

@@ -35,10 +35,10 @@ async function save() {
 
 <template>
   <span class="folder-name" @click.stop @keydown.stop>
-    <input
+    <VTextField
       ref="field"
       v-model="name"
-      type="text"
+      class="small"
       maxlength="120"
       :aria-label="`New name of ${folder.name}`"
       :aria-invalid="!!problem"
@@ -58,9 +58,8 @@ async function save() {
   flex: 1;
   min-width: 0;
 }
-input {
-  width: 100%;
-  height: 26px;
+.v-input {
+  font: inherit;
   font-weight: 600;
 }
 .problem {

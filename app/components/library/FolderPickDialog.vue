@@ -12,8 +12,8 @@ const place = ref<string | null>(useListing().folder)
       <p class="hint">{{ hint }}</p>
       <FolderChooser v-model="place" label="Find a folder" @take="place !== null && emit('choose', place)" />
       <div class="acts">
-        <button type="button" class="main" :disabled="place === null" @click="emit('choose', place!)">{{ act }}</button>
-        <button type="button" class="plain" @click="emit('close')">Cancel</button>
+        <VBtn variant="flat" :disabled="place === null" @click="emit('choose', place!)">{{ act }}</VBtn>
+        <VBtn @click="emit('close')">Cancel</VBtn>
         <span v-if="place === null" class="hint">The whole library is no folder: choose one below it.</span>
       </div>
     </div>

@@ -46,8 +46,8 @@ const remove = () =>
       <VProgressLinear v-else-if="!problem" indeterminate />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="acts">
-        <VBtn color="error" :loading="busy" :disabled="!freed?.binned" @click="remove">Delete for good</VBtn
-        ><VBtn variant="text" @click="emit('close')">Leave {{ freed?.binned === 1 ? 'it' : 'them' }} in the bin</VBtn>
+        <VBtn variant="outlined" color="clay" :loading="busy" :disabled="!freed?.binned" @click="remove">Delete for good</VBtn
+        ><VBtn @click="emit('close')">Leave {{ freed?.binned === 1 ? 'it' : 'them' }} in the bin</VBtn>
       </div>
     </div>
   </VDialog>

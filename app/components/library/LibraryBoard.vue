@@ -130,73 +130,62 @@ const total = computed(() => {
     <header class="board-head">
       <h2 class="h1">{{ listing.bin ? 'Bin' : 'Library' }}</h2>
       <span class="count">{{ total === undefined ? '' : counted(total, 'file') }}{{ listing.filtered ? ' found' : '' }}</span>
-      <VBtn v-if="listing.bin && total" color="error" @click="forGood = 'all'">Empty the bin…</VBtn>
+      <VBtn v-if="listing.bin && total" variant="outlined" color="clay" @click="forGood = 'all'">Empty the bin…</VBtn>
       <span v-if="!listing.bin" class="put-in">
-        <button type="button" class="plain strong" @click="choose">Put files in…</button>
+        <VBtn variant="outlined" @click="choose">Put files in…</VBtn>
         <VMenu location="bottom end">
           <template #activator="{ props: activator }"
-            ><button type="button" class="plain strong more" v-bind="activator" aria-label="More ways in" title="More ways in">
-              <VIcon :icon="mdiMenuDown" size="18" /></button
+            ><VBtn variant="outlined" class="more" v-bind="activator" aria-label="More ways in" title="More ways in">
+              <VIcon :icon="mdiMenuDown" size="18" /></VBtn
           ></template>
-          <div class="pop">
-            <button type="button" @click="folderOpen = 'new'">New folder</button>
-            <button type="button" @click="bundling = { files: [], folders: [] }">New bundle</button>
-            <button type="button" @click="chooseWhole">A whole folder…</button>
-            <button type="button" @click="fetching = ''">From a web address…</button>
-            <p>Or drop or paste here.</p>
-          </div>
+          <MenuList>
+            <MenuItem title="New folder" @click="folderOpen = 'new'" />
+            <MenuItem title="New bundle" @click="bundling = { files: [], folders: [] }" />
+            <MenuItem title="A whole folder…" @click="chooseWhole" />
+            <MenuItem title="From a web address…" @click="fetching = ''" />
+            <VListSubheader>Or drop or paste here.</VListSubheader>
+          </MenuList>
         </VMenu>
       </span>
-      <span class="views" role="radiogroup" aria-label="How files are shown">
-        <button
+      <VBtnToggle v-model="listing.view" role="radiogroup" aria-label="How files are shown">
+        <VBtn
           v-for="view in VIEWS"
           :key="view"
-          type="button"
+          :value="view"
           role="radio"
           :aria-checked="listing.view === view"
           :aria-label="VIEW_WORDS[view][0]"
           :title="VIEW_WORDS[view][0]"
-          @click="listing.view = view"
         >
           <VIcon :icon="VIEW_WORDS[view][1]" size="17" />
-        </button>
-      </span>
-      <button
-        type="button"
-        class="plain fold"
-        title="Fold the library away"
-        aria-label="Fold the library away"
-        @click="boards.folded = 'library'"
-      >
-        ‹
-      </button>
+        </VBtn>
+      </VBtnToggle>
+      <VBtn class="fold" title="Fold the library away" aria-label="Fold the library away" @click="boards.folded = 'library'"> ‹ </VBtn>
     </header>
     <PathStrips @settings="folderOpen = listing.folder ?? undefined" />
     <FilterBar />
     <div v-if="listing.bin && folders.binned.length" class="binned">
       <div v-for="folder in folders.binned" :key="folder.id" class="binned-folder">
         <b>{{ folder.name }}</b><span>folder with {{ counted(folder.files, 'file') }}, deleted {{ shortDate(folder.deleted) }}</span>
-        <button
-          type="button"
-          class="plain"
+        <VBtn
           :aria-label="`Restore ${folder.name}`"
           @click="selection.attempt(() => selection.restore({ files: [], folders: [folder.id] }))"
         >
           Restore
-        </button>
+        </VBtn>
       </div>
     </div>
     <LibraryFileList ref="list" @folder-settings="folderOpen = $event" @move="moving = true" @remove="startRemoving">
       <template #empty>
         <div v-if="listing.filtered" class="empty">
           <p>No file {{ listing.folder && !listing.onlyHere ? 'here or below ' : '' }}fits “{{ listing.filters.q || 'all of that' }}”.</p>
-          <button type="button" class="plain strong" @click="listing.clear()">Show all files</button>
+          <VBtn variant="outlined" @click="listing.clear()">Show all files</VBtn>
         </div>
         <p v-else-if="listing.bin" class="empty">The bin is empty. What is deleted stays here for {{ counted(session.binDays, 'day') }}.</p>
         <div v-else-if="list?.empty" class="empty">
           <p class="big">Drop files here.</p>
           <p>PDFs, documents, pictures, zips, whole folders: each file gets an address that never changes.</p>
-          <button type="button" class="main" @click="choose">Choose files…</button>
+          <VBtn variant="flat" @click="choose">Choose files…</VBtn>
         </div>
       </template>
     </LibraryFileList>
@@ -294,28 +283,6 @@ const total = computed(() => {
   padding: 0 3px;
   border-left: 0 !important;
   border-radius: 0 3px 3px 0;
-}
-.views {
-  display: flex;
-  border: 1px solid #95a39f;
-  border-radius: 4px;
-  background: #fff;
-  overflow: hidden;
-}
-.views button {
-  display: grid;
-  place-items: center;
-  width: 27px;
-  height: 24px;
-  color: var(--soft);
-}
-.views button + button {
-  border-left: 1px solid #c9d2d0;
-}
-.views button[aria-checked='true'] {
-  background: #cfe2df;
-  color: var(--ink);
-  box-shadow: inset 0 -2px var(--water);
 }
 .empty {
   padding: 44px 24px;

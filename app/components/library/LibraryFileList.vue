@@ -366,14 +366,14 @@ defineExpose({
     <div v-if="rows.count && listing.view !== 'tiles' && !narrow" class="columns">
       <span />
       <span class="named"
-        ><button type="button" class="by-type" @click="listing.sortBy('type', false)">
-          Type<SortMark :order="listing.order" column="type" /></button
-        ><button type="button" @click="listing.sortBy('title', false)">Title<SortMark :order="listing.order" column="title" /></button
+        ><VBtn color="soft" class="by-type" @click="listing.sortBy('type', false)">
+          Type<SortMark :order="listing.order" column="type" /></VBtn
+        ><VBtn color="soft" @click="listing.sortBy('title', false)">Title<SortMark :order="listing.order" column="title" /></VBtn
       ></span>
       <span v-for="key in columns" :key="key" :class="{ num: COLUMNS[key].numeric }">
-        <button v-if="COLUMNS[key].sort" type="button" @click="listing.sortBy(COLUMNS[key].sort!, !!COLUMNS[key].downFirst)">
+        <VBtn v-if="COLUMNS[key].sort" color="soft" @click="listing.sortBy(COLUMNS[key].sort!, !!COLUMNS[key].downFirst)">
           {{ COLUMNS[key].words }}<SortMark :order="listing.order" :column="COLUMNS[key].sort!" />
-        </button>
+        </VBtn>
         <template v-else>{{ COLUMNS[key].words }}</template>
       </span>
     </div>

@@ -25,11 +25,9 @@ async function go(way: 'move' | 'copy') {
       <FolderChooser v-model="place" label="Find a folder" :except="selection.chosen.folders" @take="go('move')" />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="acts">
-        <button type="button" class="main" @click="go('move')">Move there</button>
-        <button type="button" class="plain strong" title="The bytes are shared: a copy takes no room" @click="go('copy')">
-          Copy there
-        </button>
-        <button type="button" class="plain" @click="emit('close')">Cancel</button>
+        <VBtn variant="flat" @click="go('move')">Move there</VBtn>
+        <VBtn variant="outlined" title="The bytes are shared: a copy takes no room" @click="go('copy')"> Copy there </VBtn>
+        <VBtn @click="emit('close')">Cancel</VBtn>
       </div>
     </div>
   </VDialog>

@@ -16,10 +16,10 @@ const declined = useLocalStorage<string[]>('trough-names-kept', [])
       <li v-for="reason in advice.reasons" :key="reason">{{ reason }}</li>
     </ul>
     <span class="acts">
-      <button type="button" class="plain strong" @click="$emit('take', advice.better)">
+      <VBtn variant="outlined" @click="$emit('take', advice.better)">
         Call it <code>{{ advice.better }}</code>
-      </button>
-      <button type="button" class="plain" @click="declined = [...declined.slice(-200), fileName]">Keep its name</button>
+      </VBtn>
+      <VBtn @click="declined = [...declined.slice(-200), fileName]">Keep its name</VBtn>
     </span>
   </section>
 </template>
@@ -48,7 +48,7 @@ ul {
 code {
   overflow-wrap: anywhere;
 }
-.plain {
+.v-btn {
   display: inline-block;
   white-space: normal;
   text-align: left;

@@ -27,15 +27,9 @@ const above = computed(() => [{ id: null as string | null, name: 'Library', mark
     <div class="strip here" :style="{ '--step': above.length }" aria-current="page">
       <span class="mark" :class="listing.openFolder.mark ?? 'plain-mark'" /><b>{{ listing.openFolder.name }}</b>
       <span class="about" :title="listing.openFolder.description">{{ listing.openFolder.description }}</span>
-      <button
-        type="button"
-        class="plain"
-        :aria-label="`Settings of ${listing.openFolder.name}`"
-        title="Name, mark, description, order"
-        @click="emit('settings')"
-      >
+      <VBtn :aria-label="`Settings of ${listing.openFolder.name}`" title="Name, mark, description, order" @click="emit('settings')">
         <VIcon :icon="mdiTuneVariant" size="16" />
-      </button>
+      </VBtn>
     </div>
   </nav>
 </template>

@@ -20,9 +20,7 @@ async function again() {
     >
     <template v-if="reading.progress.failed">
       <span>{{ counted(reading.progress.failed, 'file') }} could not be read.</span>
-      <button
-        type="button"
-        class="plain"
+      <VBtn
         @click="
           () => {
             listing.open(null)
@@ -31,8 +29,8 @@ async function again() {
         "
       >
         Show
-      </button>
-      <button type="button" class="plain" :disabled="busy" @click="again">Try again</button>
+      </VBtn>
+      <VBtn :disabled="busy" @click="again">Try again</VBtn>
     </template>
   </p>
 </template>

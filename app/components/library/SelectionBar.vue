@@ -15,54 +15,42 @@ const anyFiles = computed(() => selection.files.size > 0)
   <div v-if="selection.count" class="selection-bar" role="toolbar" aria-label="With what is chosen">
     <b aria-live="polite">{{ selection.words }}</b>
     <template v-if="listing.bin">
-      <button type="button" class="plain" @click="selection.attempt(() => selection.restore(selection.chosen))">Restore</button>
-      <VBtn v-if="anyFiles" variant="text" color="error" @click="emit('forGood')">Delete for good…</VBtn>
+      <VBtn @click="selection.attempt(() => selection.restore(selection.chosen))">Restore</VBtn>
+      <VBtn v-if="anyFiles" color="clay" @click="emit('forGood')">Delete for good…</VBtn>
     </template>
     <template v-else>
-      <button type="button" class="plain" title="Move, or copy (M)" @click="emit('move')">Move to…</button>
-      <button v-if="anyFiles" type="button" class="plain" @click="emit('describe')">Describe…</button>
+      <VBtn title="Move, or copy (M)" @click="emit('move')">Move to…</VBtn>
+      <VBtn v-if="anyFiles" @click="emit('describe')">Describe…</VBtn>
       <VMenu v-if="anyFiles" location="top">
-        <template #activator="{ props: activator }"><button type="button" class="plain" v-bind="activator">Copy links</button></template>
-        <div class="pop">
-          <button v-for="format in LINK_FORMATS" :key="format" type="button" @click="selection.copyLinks(selection.chosen, format)">
-            {{ FORMAT_WORDS[format] }}
-          </button>
-        </div>
+        <template #activator="{ props: activator }"><VBtn v-bind="activator">Copy links</VBtn></template>
+        <MenuList>
+          <MenuItem
+            v-for="format in LINK_FORMATS"
+            :key="format"
+            :title="FORMAT_WORDS[format]"
+            @click="selection.copyLinks(selection.chosen, format)"
+          />
+        </MenuList>
       </VMenu>
-      <button
+      <VBtn
         v-if="anyFiles && placer.current"
-        type="button"
-        class="plain"
         title="Place on the page (P)"
         @click="selection.attempt(() => selection.placeAll(selection.chosen))"
       >
         Place
-      </button>
-      <button
-        v-if="anyFiles"
-        type="button"
-        class="plain"
-        title="Into the trough (T)"
-        @click="selection.attempt(() => selection.pickUp(selection.chosen))"
-      >
+      </VBtn>
+      <VBtn v-if="anyFiles" title="Into the trough (T)" @click="selection.attempt(() => selection.pickUp(selection.chosen))">
         Pick up
-      </button>
-      <button type="button" class="plain" title="A zip for visitors with an address of its own, always current" @click="emit('bundle')">
-        Bundle…
-      </button>
-      <button
-        type="button"
-        class="plain"
-        title="Download it once, for yourself"
-        @click="selection.attempt(() => selection.downloadZip(selection.chosen))"
-      >
+      </VBtn>
+      <VBtn title="A zip for visitors with an address of its own, always current" @click="emit('bundle')"> Bundle… </VBtn>
+      <VBtn title="Download it once, for yourself" @click="selection.attempt(() => selection.downloadZip(selection.chosen))">
         As a zip
-      </button>
-      <button type="button" class="plain clay" title="Into the bin (Delete)" @click="emit('remove')">Delete</button>
+      </VBtn>
+      <VBtn color="clay" title="Into the bin (Delete)" @click="emit('remove')">Delete</VBtn>
     </template>
-    <button type="button" class="plain quiet" title="Choose nothing (Esc)" aria-label="Choose nothing" @click="selection.clear()">
+    <VBtn color="soft" class="nothing" title="Choose nothing (Esc)" aria-label="Choose nothing" @click="selection.clear()">
       <VIcon :icon="mdiClose" size="16" />
-    </button>
+    </VBtn>
   </div>
 </template>
 
@@ -80,10 +68,10 @@ b {
   margin-right: 6px;
   white-space: nowrap;
 }
-.plain {
+.v-btn {
   padding: 0 6px;
 }
-.quiet {
+.nothing {
   margin-left: auto;
 }
 </style>

@@ -50,18 +50,9 @@ const page = computed(() =>
 … it goes on.</i></pre>
     <iframe v-else-if="contents.kind === 'document'" sandbox="" :srcdoc="page" :title="`Text of ${file.title}`" />
     <template v-else-if="contents.kind === 'sheets'">
-      <div v-if="contents.sheets.length > 1" class="tabs" role="tablist">
-        <button
-          v-for="(one, index) in contents.sheets"
-          :key="index"
-          type="button"
-          role="tab"
-          :aria-selected="index === sheet"
-          @click="sheet = index"
-        >
-          {{ one.name }}
-        </button>
-      </div>
+      <VTabs v-if="contents.sheets.length > 1" v-model="sheet">
+        <VTab v-for="(one, index) in contents.sheets" :key="index" :value="index">{{ one.name }}</VTab>
+      </VTabs>
       <div class="table" tabindex="0" role="group" :aria-label="`Table of ${file.title}`">
         <table v-if="shown?.rows.length">
           <thead>
@@ -181,25 +172,6 @@ tbody th {
 .locked {
   margin-left: 10px;
   color: #9a4420;
-}
-.tabs {
-  display: flex;
-  gap: 2px;
-  overflow-x: auto;
-}
-.tabs button {
-  padding: 0 12px;
-  line-height: 28px;
-  white-space: nowrap;
-  border: 1px solid #a9b7b3;
-  border-bottom: 0;
-  border-radius: 4px 4px 0 0;
-  background: #e8eceb;
-}
-.tabs button[aria-selected='true'] {
-  background: #fff;
-  font-weight: 600;
-  box-shadow: inset 0 2px var(--water);
 }
 .failure,
 .waiting {

@@ -51,7 +51,7 @@ function onLoad(event: Event, page: number) {
     </div>
     <form v-if="pages > 1" class="where" @submit.prevent="goTo">
       <span>Page {{ at }} of {{ pages }}</span
-      ><label>go to <input v-model="wanted" type="text" inputmode="numeric" aria-label="Go to page" maxlength="5" /></label>
+      ><VTextField v-model="wanted" class="small" inputmode="numeric" placeholder="go to" aria-label="Go to page" maxlength="5" />
     </form>
   </div>
 </template>
@@ -99,8 +99,8 @@ img {
   padding: 5px 2px;
   color: var(--soft);
 }
-.where input {
-  width: 52px;
-  height: 24px;
+.where .v-input {
+  flex: none;
+  width: 64px;
 }
 </style>

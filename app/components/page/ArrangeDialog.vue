@@ -28,11 +28,11 @@ onMounted(() => first.value?.querySelector('button')?.focus())
     <div class="dialog">
       <h2 id="arrange-head">How should these {{ count }} files stand?</h2>
       <div ref="first" class="ways">
-        <button v-for="{ way, words, hint } in ways" :key="way" type="button" class="way" @click="emit('choose', way)">
+        <VBtn v-for="{ way, words, hint } in ways" :key="way" class="way" @click="emit('choose', way)">
           <b>{{ words }}</b><span>{{ hint }}</span>
-        </button>
+        </VBtn>
       </div>
-      <button type="button" class="plain" @click="emit('close')">Place none of them</button>
+      <VBtn @click="emit('close')">Place none of them</VBtn>
     </div>
   </VDialog>
 </template>

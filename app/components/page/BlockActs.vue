@@ -5,10 +5,10 @@ const emit = defineEmits<{ duplicate: []; move: [direction: -1 | 1]; remove: [] 
 
 <template>
   <div class="acts">
-    <button type="button" class="plain" @click="emit('duplicate')">Duplicate</button>
-    <button type="button" class="plain" aria-label="Move up" @click="emit('move', -1)">Up</button>
-    <button type="button" class="plain" aria-label="Move down" @click="emit('move', 1)">Down</button>
-    <button type="button" class="plain" @click="emit('remove')">Remove</button>
+    <VBtn @click="emit('duplicate')">Duplicate</VBtn>
+    <VBtn aria-label="Move up" @click="emit('move', -1)">Up</VBtn>
+    <VBtn aria-label="Move down" @click="emit('move', 1)">Down</VBtn>
+    <VBtn @click="emit('remove')">Remove</VBtn>
   </div>
 </template>
 

@@ -37,9 +37,9 @@ function onDragStart(event: DragEvent) {
 </script>
 
 <template>
-  <button
+  <VBtn
     v-if="block"
-    type="button"
+    color="ink"
     class="handle"
     draggable="true"
     tabindex="-1"

@@ -1,17 +1,24 @@
 <script setup lang="ts" generic="Value extends string | number">
 /** A few choices side by side, of which one holds. */
-defineProps<{ legend: string; choices: readonly (readonly [Value, string])[]; value: unknown }>()
+const { can = () => true } = defineProps<{
+  legend: string
+  /** the legend is for those who hear it: what is beside says it to those who see */
+  unseen?: boolean
+  choices: readonly (readonly [Value, string])[]
+  value: unknown
+  can?: (value: Value) => boolean
+}>()
 const emit = defineEmits<{ choose: [value: Value] }>()
-const group = useId()
 </script>
 
 <template>
-  <fieldset class="field">
-    <legend>{{ legend }}</legend>
-    <div class="choices">
-      <label v-for="[choice, words] in choices" :key="choice"
-        ><input type="radio" :name="group" :checked="value === choice" @change="emit('choose', choice)" /><span>{{ words }}</span></label
-      >
-    </div>
-  </fieldset>
+  <VRadioGroup
+    class="segments"
+    :label="unseen ? undefined : legend"
+    :aria-label="unseen ? legend : undefined"
+    :model-value="value"
+    @update:model-value="emit('choose', $event as Value)"
+  >
+    <VRadio v-for="[choice, words] in choices" :key="choice" :value="choice" :label="words" :disabled="!can(choice)" />
+  </VRadioGroup>
 </template>

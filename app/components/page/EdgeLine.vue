@@ -22,7 +22,7 @@ const listed = computed(() => {
       >After these come by themselves:
       <b v-for="(each, index) in listed" :key="each.id">{{ index ? ' · ' : '' }}{{ menuTitle(each) }}</b></span
     >
-    <button type="button" class="plain" @click="$emit('order', listed)">Place them, to set their order</button>
+    <VBtn @click="$emit('order', listed)">Place them, to set their order</VBtn>
   </p>
   <p v-else-if="edge === 'head'" class="edge-line">Every page of the menu is placed. A new one comes after these by itself.</p>
   <p v-else class="edge-line">

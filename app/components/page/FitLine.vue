@@ -28,15 +28,13 @@ const smaller = computed(() => Math.max(10, Math.floor((props.appearance.size * 
 <template>
   <p v-if="tooNarrow" class="hint clay" role="status">
     The words need {{ tooNarrow }} px to stand on one line, and the button has {{ width }}.
-    <button v-if="tooNarrow <= Math.min(ROOM.desktop, MOST_WIDE)" type="button" class="plain" @click="emit('change', { width: tooNarrow })">
+    <VBtn v-if="tooNarrow <= Math.min(ROOM.desktop, MOST_WIDE)" @click="emit('change', { width: tooNarrow })">
       Make it {{ tooNarrow }} px wide
-    </button>
-    <button v-else type="button" class="plain" @click="emit('change', { width: 'fill' })">Let it take all the width</button>
+    </VBtn>
+    <VBtn v-else @click="emit('change', { width: 'fill' })">Let it take all the width</VBtn>
   </p>
   <p v-if="phoneBreaks" class="hint clay" role="status">
     On a phone a word of it is broken apart.
-    <button v-if="smaller < appearance.size" type="button" class="plain" @click="emit('change', { size: smaller })">
-      Set its words in {{ smaller }} px
-    </button>
+    <VBtn v-if="smaller < appearance.size" @click="emit('change', { size: smaller })"> Set its words in {{ smaller }} px </VBtn>
   </p>
 </template>

@@ -27,11 +27,11 @@ const copy = () =>
     <div class="dialog">
       <h2 id="html-head">The HTML of “{{ page.current?.title }}”</h2>
       <p class="hint">As it is drafted now, without any script. You never need it here: it is for a program or person elsewhere.</p>
-      <textarea readonly rows="18" :value="html" aria-label="HTML of the page" spellcheck="false" />
+      <VTextarea readonly rows="18" :model-value="html" aria-label="HTML of the page" spellcheck="false" />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="acts">
-        <button v-focus type="button" class="main" :disabled="!html" @click="copy">{{ copied ? 'Copied' : 'Copy' }}</button>
-        <button type="button" class="plain" @click="emit('close')">Close</button>
+        <VBtn v-focus variant="flat" :disabled="!html" @click="copy">{{ copied ? 'Copied' : 'Copy' }}</VBtn>
+        <VBtn @click="emit('close')">Close</VBtn>
       </div>
     </div>
   </VDialog>

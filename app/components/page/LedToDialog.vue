@@ -26,10 +26,10 @@ const lead = (target: Target, title: string) => settle({ target, title })
       <PlaceList :uses="uses" class="list" />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="ways">
-        <button v-focus type="button" class="way" @click="finding = !finding">
+        <VBtn v-focus class="way" @click="finding = !finding">
           <b>Lead {{ uses.length === 1 ? 'it' : 'them' }} somewhere else</b
           ><span>To another page, a file, a signpost or an address. Live pages change at once.</span>
-        </button>
+        </VBtn>
         <FileFinder
           v-if="finding"
           label="Find what they lead to instead"
@@ -38,15 +38,15 @@ const lead = (target: Target, title: string) => settle({ target, title })
           @lead="lead"
           @close="finding = false"
         />
-        <button type="button" class="way" @click="settle(null)">
+        <VBtn class="way" @click="settle(null)">
           <b>Take {{ uses.length === 1 ? 'it' : 'them' }} off</b
           ><span>Buttons go, links become plain words. Live pages change at once.</span>
-        </button>
-        <button type="button" class="way clay" @click="emit('go', true)">
+        </VBtn>
+        <VBtn color="clay" class="way" @click="emit('go', true)">
           <b>{{ act }} all the same</b><span>The places stay in the drafts, marked; visitors no longer see them.</span>
-        </button>
+        </VBtn>
       </div>
-      <button type="button" class="plain" @click="emit('close')">Leave it as it is</button>
+      <VBtn @click="emit('close')">Leave it as it is</VBtn>
     </div>
   </VDialog>
 </template>

@@ -63,29 +63,24 @@ const putIntoLook = () =>
 
 <template>
   <div class="look-fields">
-    <fieldset class="field">
-      <legend class="tr-spoken">Look</legend>
-      <div class="wardrobe">
-        <label v-for="each in looks.items" :key="each.id" :class="{ worn: each.id === look.id }">
-          <input
-            type="radio"
-            :name="`look-${attrs.placement}`"
-            :aria-label="each.name"
-            :checked="each.id === look.id"
-            @change="emit('change', { look: each.id })"
-          />
-          <LookSample :look="each" /><span>{{ each.name }}</span>
-        </label>
-      </div>
-    </fieldset>
+    <VRadioGroup
+      class="wardrobe tiles"
+      aria-label="Look"
+      :model-value="look.id"
+      @update:model-value="emit('change', { look: $event as string })"
+    >
+      <VRadio v-for="each in looks.items" :key="each.id" :value="each.id">
+        <template #label
+          ><LookSample :look="each" /><span>{{ each.name }}</span></template
+        >
+      </VRadio>
+    </VRadioGroup>
     <div v-if="overridden.size" class="otherwise">
       <p>This button differs from “{{ look.name }}”.</p>
-      <button type="button" class="plain" @click="emit('change', { own: null })">As the look has it</button>
-      <button v-if="!look.builtIn" type="button" class="plain" @click="putIntoLook">Put into the look</button>
-      <button
+      <VBtn @click="emit('change', { own: null })">As the look has it</VBtn>
+      <VBtn v-if="!look.builtIn" @click="putIntoLook">Put into the look</VBtn>
+      <VBtn
         v-if="!naming"
-        type="button"
-        class="plain"
         @click="
           () => {
             naming = true
@@ -94,10 +89,10 @@ const putIntoLook = () =>
         "
       >
         Save as a look…
-      </button>
+      </VBtn>
       <form v-else class="naming" @submit.prevent="saveAsLook">
-        <label class="field"><span>Name of the look</span><input v-model="name" type="text" maxlength="60" required /></label>
-        <button class="plain strong">Save</button>
+        <VTextField v-model="name" label="Name of the look" maxlength="60" required />
+        <VBtn type="submit" variant="outlined">Save</VBtn>
       </form>
     </div>
     <p v-if="problem" class="hint clay" role="alert">{{ problem }}</p>
@@ -112,45 +107,18 @@ const putIntoLook = () =>
   display: grid;
   gap: 9px;
 }
-.wardrobe {
-  display: grid;
+.wardrobe :deep(.v-selection-control-group) {
   grid-template-columns: repeat(auto-fill, minmax(76px, 1fr));
-  gap: 5px;
 }
-.wardrobe label {
-  position: relative;
-  display: grid;
-  gap: 2px;
+.wardrobe :deep(.v-radio .v-label) {
   justify-items: center;
   padding: 4px 2px 3px;
-  border: 1px solid #c3cecb;
-  border-radius: 4px;
-  background: #fff;
-  font-size: 12px;
 }
 .wardrobe span:last-child {
   max-width: 100%;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
-}
-.wardrobe input {
-  position: absolute;
-  inset: 0;
-  width: 100%;
-  height: 100%;
-  margin: 0;
-  opacity: 0;
-  cursor: pointer;
-}
-.wardrobe .worn {
-  border-color: var(--water);
-  box-shadow: inset 0 -3px var(--water);
-  font-weight: 600;
-}
-.wardrobe label:focus-within {
-  outline: 2px solid var(--water);
-  outline-offset: 1px;
 }
 .otherwise {
   border-left: 4px solid var(--straw);

@@ -56,6 +56,7 @@ const uploads = useUploads()
 const placer = usePlacer()
 const looks = useLooks()
 const notices = useNotices()
+const asking = useAsking()
 
 const sheet = ref<HTMLElement>()
 const scroll = ref<HTMLElement>()
@@ -570,7 +571,15 @@ onBeforeUnmount(() => {
 /** Nobody leaves before the last change is saved, for another board or for another page. */
 async function leave() {
   await page.save()
-  if (page.state !== 'saved' && !window.confirm(`${page.problem} Leave without saving?`)) return false
+  if (page.state !== 'saved') {
+    const leaves = await asking.ask({
+      question: 'Leave without saving?',
+      detail: page.problem,
+      yes: 'Leave without saving',
+      no: 'Stay',
+    })
+    if (!leaves) return false
+  }
   page.close()
 }
 onBeforeRouteLeave(leave)
@@ -589,18 +598,12 @@ useHead({ style: [{ innerHTML: () => contentCss(looks.style) + looks.css, key: '
         <b v-if="page.current.edge" class="address">{{ page.current.title }}</b>
         <code v-else class="address">/{{ page.current.slug }}</code>
         <span class="save" :class="page.state" role="status">{{ saveWords }}</span>
-        <button
-          type="button"
-          class="plain"
-          :aria-pressed="!hasNote"
-          title="Address, words for search engines, menu, earlier versions"
-          @click="callSettings"
-        >
+        <VBtn :aria-pressed="!hasNote" title="Address, words for search engines, menu, earlier versions" @click="callSettings">
           Page settings
-        </button>
-        <button type="button" class="plain" :aria-pressed="previewing" title="The draft as visitors would see it" @click="preview">
+        </VBtn>
+        <VBtn :aria-pressed="previewing" title="The draft as visitors would see it" @click="preview">
           {{ previewing ? 'Back to writing' : 'Preview' }}
-        </button>
+        </VBtn>
         <a v-if="page.liveHref" :href="page.liveHref" target="_blank" class="live" title="Open the live page (Ctrl+Shift+Enter)"
           >View live</a
         >
@@ -608,8 +611,8 @@ useHead({ style: [{ innerHTML: () => contentCss(looks.style) + looks.css, key: '
       </div>
       <div v-if="page.state === 'conflict'" class="two-versions" role="alert">
         <p>This page was changed in another tab or by someone else. Your version is still here, and not saved.</p>
-        <button type="button" class="plain" @click="load()">Load the other version</button>
-        <button type="button" class="plain" @click="keepMine">Keep mine instead</button>
+        <VBtn @click="load()">Load the other version</VBtn>
+        <VBtn @click="keepMine">Keep mine instead</VBtn>
       </div>
       <PagePreview v-if="previewing" @keydown.esc="preview" />
       <PageToolbar v-show="!previewing" :editor="editor" @place="openFinder('place')" @add="add" @link="openFinder('link')" />
@@ -619,6 +622,7 @@ useHead({ style: [{ innerHTML: () => contentCss(looks.style) + looks.css, key: '
             <p v-if="page.current.edge === 'head'" class="site-name">{{ useSession().site.name }}</p>
             <label v-else-if="!page.current.edge" class="title tr-page"
               ><span class="tr-spoken">Title of the page</span>
+              <!-- eslint-disable-next-line vue/no-restricted-html-elements -- written where it stands, in the type of the page -->
               <textarea
                 rows="1"
                 :value="page.current.title"

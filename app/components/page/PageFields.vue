@@ -44,29 +44,26 @@ async function move() {
 
 <template>
   <div class="fields">
-    <template v-if="current.slug">
-      <label class="field"
-        ><span>Address of this page</span>
-        <span class="slug"><code>/</code><input v-model="slug" type="text" maxlength="80" spellcheck="false" @change="move" /></span>
-      </label>
-    </template>
+    <VTextField
+      v-if="current.slug"
+      v-model="slug"
+      label="Address of this page"
+      prefix="/"
+      maxlength="80"
+      spellcheck="false"
+      @change="move"
+    />
     <p v-else class="hint">The home page, at <code>/</code>.</p>
-    <label class="field"
-      ><span>In a few words, for search engines</span>
-      <textarea v-model="description" rows="3" maxlength="300" @change="set({ description })" />
-    </label>
-    <label class="tick"
-      ><input type="checkbox" :checked="current.inMenu" @change="set({ inMenu: ($event.target as HTMLInputElement).checked })" /> In the
-      site’s menu while it is live</label
-    >
+    <VTextarea v-model="description" label="In a few words, for search engines" rows="3" maxlength="300" @change="set({ description })" />
+    <VCheckbox label="In the site’s menu while it is live" :model-value="current.inMenu" @update:model-value="set({ inMenu: !!$event })" />
     <div class="field shared">
       <span>Picture that goes with links to this page</span>
       <span class="chosen">
         <template v-if="shared"
           ><FilePicture :file="shared" class="thumb" /><b>{{ shared.title }}</b></template
         >
-        <button type="button" class="plain" @click="choosing = !choosing">{{ shared ? 'Another…' : 'Choose a picture…' }}</button>
-        <button v-if="shared" type="button" class="plain" @click="set({ picture: null })">None</button>
+        <VBtn @click="choosing = !choosing">{{ shared ? 'Another…' : 'Choose a picture…' }}</VBtn>
+        <VBtn v-if="shared" @click="set({ picture: null })">None</VBtn>
       </span>
       <FileFinder v-if="choosing" label="Find a picture for links to this page" family="picture" @choose="show" @close="choosing = false" />
     </div>
@@ -92,28 +89,5 @@ async function move() {
 .thumb {
   width: 48px;
   height: 36px;
-}
-.slug {
-  display: flex;
-  align-items: center;
-  gap: 4px;
-}
-.slug input {
-  flex: 1;
-  min-width: 0;
-}
-textarea {
-  width: 100%;
-  resize: vertical;
-  padding: 5px 8px;
-  line-height: 1.4;
-}
-.tick {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-}
-.tick input {
-  accent-color: var(--water);
 }
 </style>

@@ -7,6 +7,7 @@ const emit = defineEmits<{ restore: [version: number] }>()
 const page = usePage()
 const pages = usePages()
 const notices = useNotices()
+const asking = useAsking()
 
 const current = computed(() => page.current!)
 const { problem, attempt } = useAttempt()
@@ -29,7 +30,14 @@ async function duplicate() {
 }
 
 async function unpublish() {
-  if (window.confirm(`Take “${current.value.title}” from visitors? The draft and its earlier versions stay here.`)) await takeOffline()
+  const detail = 'The draft and its earlier versions stay here.'
+  const yes = await asking.ask({
+    question: `Take “${current.value.title}” from visitors?`,
+    detail,
+    yes: 'Take it offline',
+    no: 'Leave it live',
+  })
+  if (yes) await takeOffline()
 }
 /** places on other pages that hold that back */
 const held = shallowRef<Use[]>([])
@@ -90,14 +98,15 @@ const replacing = ref(false)
       </ul>
     </div>
 
-    <details v-if="uses.length">
-      <summary>{{ counted(uses.length, 'place') }} on other pages {{ uses.length === 1 ? 'leads' : 'lead' }} here</summary>
+    <FoldSection
+      v-if="uses.length"
+      :heading="`${counted(uses.length, 'place')} on other pages ${uses.length === 1 ? 'leads' : 'lead'} here`"
+    >
       <PlaceList :uses="uses" />
-      <button type="button" class="plain" @click="replacing = true">Replace everywhere…</button>
-    </details>
+      <VBtn @click="replacing = true">Replace everywhere…</VBtn>
+    </FoldSection>
 
-    <details :open="showsVersions" @toggle="showsVersions = ($event.target as HTMLDetailsElement).open">
-      <summary>Versions that were live</summary>
+    <FoldSection v-model:open="showsVersions" heading="Versions that were live">
       <p v-if="versions && !versions.length" class="hint">It was never live.</p>
       <ol v-if="versions?.length" class="versions">
         <li v-for="version in versions" :key="version.number">
@@ -112,15 +121,15 @@ const replacing = ref(false)
                 .join('; ') || 'the same again'
             }}<template v-if="version.changes.length > 3">; and {{ version.changes.length - 3 }} more</template></span
           >
-          <button v-if="!version.live" type="button" class="plain" @click="emit('restore', version.number)">Bring back</button>
+          <VBtn v-if="!version.live" @click="emit('restore', version.number)">Bring back</VBtn>
         </li>
       </ol>
-    </details>
+    </FoldSection>
 
     <div class="acts">
-      <button v-if="!current.edge" type="button" class="plain" @click="duplicate">Duplicate page</button>
-      <button v-if="!current.edge" type="button" class="plain" @click="showsHtml = true">Show HTML…</button>
-      <button v-if="current.published && current.slug" type="button" class="plain" @click="unpublish">Take offline</button>
+      <VBtn v-if="!current.edge" @click="duplicate">Duplicate page</VBtn>
+      <VBtn v-if="!current.edge" @click="showsHtml = true">Show HTML…</VBtn>
+      <VBtn v-if="current.published && current.slug" @click="unpublish">Take offline</VBtn>
     </div>
     <ReplaceDialog v-if="replacing" :from="{ target, title: current.title }" @close="replacing = false" />
     <LedToDialog v-if="held.length" :page="current" :uses="held" act="Take it offline" @close="held = []" @go="takeOffline" />
@@ -155,14 +164,6 @@ h2 {
 .waits li {
   overflow-wrap: anywhere;
 }
-details {
-  border-top: 1px solid var(--line);
-  padding-top: 10px;
-}
-summary {
-  cursor: pointer;
-  font-weight: 600;
-}
 .versions {
   list-style: none;
   margin: 8px 0 0;
@@ -186,9 +187,6 @@ summary {
   font-size: 12.5px;
   line-height: 1.4;
   overflow-wrap: anywhere;
-}
-.versions .plain {
-  margin-left: -8px;
 }
 .acts {
   display: flex;

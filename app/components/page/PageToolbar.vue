@@ -15,7 +15,6 @@ import { ADDABLE, type Addable } from '~/editor/add'
 
 const props = defineProps<{ editor: Editor }>()
 const emit = defineEmits<{ place: []; link: []; add: [part: Addable] }>()
-const adding = ref(false)
 
 const KINDS = [
   { value: '0', words: 'Text' },
@@ -36,8 +35,8 @@ function act(name: 'toggleBold' | 'toggleItalic' | 'toggleBulletList' | 'toggleO
   view.focus()
 }
 
-function setKind(event: Event) {
-  const level = Number((event.target as HTMLSelectElement).value)
+function setKind(kind: string) {
+  const level = Number(kind)
   const { commands, view } = props.editor
   if (level) commands.setHeading({ level: level as 2 | 3 | 4 })
   else commands.setParagraph()
@@ -56,14 +55,19 @@ const tools = computed(
 </script>
 
 <template>
-  <div class="toolbar" role="toolbar" aria-label="Words on the page">
-    <select :value="kind" aria-label="Kind of line" @change="setKind">
-      <option v-for="option in KINDS" :key="option.value" :value="option.value">{{ option.words }}</option>
-    </select>
-    <button
+  <div color="ink" class="toolbar" role="toolbar" aria-label="Words on the page">
+    <VSelect
+      class="kind small"
+      :model-value="kind"
+      aria-label="Kind of line"
+      :items="KINDS"
+      item-title="words"
+      @update:model-value="setKind"
+    />
+    <VBtn
       v-for="tool in tools"
       :key="tool.words"
-      type="button"
+      color="ink"
       class="tool"
       :aria-pressed="tool.on"
       :aria-label="tool.words"
@@ -71,51 +75,45 @@ const tools = computed(
       @click="act(tool.command)"
     >
       <VIcon :icon="tool.icon" size="18" />
-    </button>
+    </VBtn>
     <span class="gap" />
-    <button type="button" class="tool" aria-label="Undo" title="Undo (Ctrl+Z)" :disabled="!editor.can().undo()" @click="act('undo')">
+    <VBtn color="ink" class="tool" aria-label="Undo" title="Undo (Ctrl+Z)" :disabled="!editor.can().undo()" @click="act('undo')">
       <VIcon :icon="mdiUndo" size="18" />
-    </button>
-    <button type="button" class="tool" aria-label="Redo" title="Redo (Ctrl+Shift+Z)" :disabled="!editor.can().redo()" @click="act('redo')">
+    </VBtn>
+    <VBtn color="ink" class="tool" aria-label="Redo" title="Redo (Ctrl+Shift+Z)" :disabled="!editor.can().redo()" @click="act('redo')">
       <VIcon :icon="mdiRedo" size="18" />
-    </button>
+    </VBtn>
     <span class="gap" />
-    <button
-      type="button"
+    <VBtn
+      color="ink"
       class="tool worded"
       :disabled="!hasWords"
       title="Link the selected words to a file (Ctrl+Shift+K)"
+      :prepend-icon="mdiLinkVariant"
       @mousedown.prevent
       @click="$emit('link')"
+      >Link words</VBtn
     >
-      <VIcon :icon="mdiLinkVariant" size="18" /> Link words
-    </button>
-    <button type="button" class="tool worded" title="Put a download button here (/)" @mousedown.prevent @click="$emit('place')">
-      <VIcon :icon="mdiTrayArrowUp" size="18" /> Place a file
-    </button>
-    <VMenu v-model="adding" location="bottom start">
+    <VBtn
+      color="ink"
+      class="tool worded"
+      title="Put a download button here (/)"
+      :prepend-icon="mdiTrayArrowUp"
+      @mousedown.prevent
+      @click="$emit('place')"
+      >Place a file</VBtn
+    >
+    <VMenu location="bottom start">
       <template #activator="{ props: activator }">
-        <button type="button" class="tool worded" v-bind="activator" title="Put something else on the page (/)">
-          <VIcon :icon="mdiPlus" size="18" /> Add
-        </button>
+        <VBtn color="ink" class="tool worded" v-bind="activator" title="Put something else on the page (/)" :prepend-icon="mdiPlus"
+          >Add</VBtn
+        >
       </template>
-      <ul class="addable" role="menu">
-        <li v-for="part in ADDABLE" :key="part.name" role="none">
-          <button
-            type="button"
-            role="menuitem"
-            @click="
-              () => {
-                adding = false
-                emit('add', part)
-              }
-            "
-          >
-            <VIcon :icon="part.icon" size="18" /><b>{{ part.words }}</b
-            ><span>{{ part.hint }}</span>
-          </button>
-        </li>
-      </ul>
+      <MenuList>
+        <MenuItem v-for="part in ADDABLE" :key="part.name" :prepend-icon="part.icon" @click="emit('add', part)">
+          <b>{{ part.words }}</b> <span class="hint">{{ part.hint }}</span>
+        </MenuItem>
+      </MenuList>
     </VMenu>
   </div>
 </template>
@@ -130,13 +128,11 @@ const tools = computed(
   border-bottom: 1px solid var(--line);
   background: #f1f4f3;
 }
-select {
-  height: 28px;
-  padding: 0 4px;
-  border: 1px solid var(--line);
-  border-radius: 3px;
-  background: #fff;
+.kind {
+  flex: none;
+  width: 132px;
   margin-right: 6px;
+  font: inherit;
 }
 .tool {
   min-width: 28px;
@@ -144,10 +140,6 @@ select {
   padding: 0 5px;
   border-radius: 3px;
   color: var(--ink);
-  display: inline-flex;
-  align-items: center;
-  justify-content: center;
-  gap: 5px;
 }
 .tool:hover:not(:disabled) {
   background: #dde5e3;
@@ -161,37 +153,6 @@ select {
 }
 .worded {
   padding: 0 8px;
-}
-.addable {
-  list-style: none;
-  margin: 0;
-  padding: 4px;
-  background: #fff;
-  border: 1px solid var(--ink);
-  border-radius: 4px;
-}
-.addable button {
-  display: grid;
-  grid-template-columns: 26px auto 1fr;
-  gap: 8px;
-  align-items: center;
-  width: 100%;
-  min-height: 32px;
-  padding: 0 10px 0 8px;
-  text-align: left;
-  border-radius: 3px;
-  color: var(--ink);
-}
-.addable button:hover,
-.addable button:focus-visible {
-  background: #e8efed;
-}
-.addable b {
-  font-weight: 600;
-}
-.addable span {
-  color: var(--soft);
-  font-size: 12.5px;
 }
 .gap {
   width: 1px;

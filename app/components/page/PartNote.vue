@@ -48,33 +48,28 @@ const named = computed(() => `${props.part.name === 'columns' ? 'these' : 'this'
     />
     <template v-else-if="part.name === 'buttonRow'">
       <ChoiceField legend="Place of the row" :choices="ALIGN_CHOICES" :value="attrs.align" @choose="emit('set', { align: $event })" />
-      <button type="button" class="plain" @click="emit('fill')">A button for each file of a folder…</button>
+      <VBtn @click="emit('fill')">A button for each file of a folder…</VBtn>
     </template>
     <template v-else-if="part.name === 'table'">
-      <label v-for="[act, words] in TABLE_HEADINGS" :key="act" class="tick"
-        ><input type="checkbox" :checked="act === 'toggleHeaderRow' ? hasHeadRow : hasHeadColumn" @change="emit('table', act)" />
-        {{ words }}</label
-      >
+      <VCheckbox
+        v-for="[act, words] in TABLE_HEADINGS"
+        :key="act"
+        :label="`${words}`"
+        :model-value="act === 'toggleHeaderRow' ? hasHeadRow : hasHeadColumn"
+        @update:model-value="emit('table', act)"
+      />
       <div class="acts">
-        <button v-for="[act, words] in TABLE_ACTS" :key="act" type="button" class="plain" @click="emit('table', act)">{{ words }}</button>
+        <VBtn v-for="[act, words] in TABLE_ACTS" :key="act" @click="emit('table', act)">{{ words }}</VBtn>
       </div>
     </template>
     <ChoiceField v-else legend="How much" :choices="SPACE_CHOICES" :value="attrs.size" @choose="emit('set', { size: $event })" />
     <div class="acts">
-      <button type="button" class="plain" :aria-label="`Move ${named} up`" @click="emit('move', -1)">Up</button>
-      <button type="button" class="plain" :aria-label="`Move ${named} down`" @click="emit('move', 1)">Down</button>
-      <button
-        v-if="!['space', 'table'].includes(part.name)"
-        type="button"
-        class="plain"
-        title="What is in it stays where it is"
-        @click="emit('dissolve')"
-      >
+      <VBtn :aria-label="`Move ${named} up`" @click="emit('move', -1)">Up</VBtn>
+      <VBtn :aria-label="`Move ${named} down`" @click="emit('move', 1)">Down</VBtn>
+      <VBtn v-if="!['space', 'table'].includes(part.name)" title="What is in it stays where it is" @click="emit('dissolve')">
         Dissolve
-      </button>
-      <button type="button" class="plain" :title="part.name === 'space' ? '' : 'With all that is in it'" @click="emit('remove')">
-        Remove
-      </button>
+      </VBtn>
+      <VBtn :title="part.name === 'space' ? '' : 'With all that is in it'" @click="emit('remove')"> Remove </VBtn>
     </div>
   </section>
 </template>
@@ -98,10 +93,5 @@ h2 {
   flex-wrap: wrap;
   gap: 4px;
   margin-left: -8px;
-}
-.tick {
-  display: flex;
-  gap: 7px;
-  align-items: center;
 }
 </style>

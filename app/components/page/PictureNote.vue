@@ -17,7 +17,6 @@ const file = computed(() => (props.attrs.file ? library.known.get(props.attrs.fi
 const { destination, fault } = useDestination(() => props.attrs.target)
 const action = computed(() => effectiveAction(props.attrs.action, destination.value))
 const can = (name: typeof action.value) => !destination.value || destination.value.actions.includes(name)
-const valueOf = (event: Event) => (event.target as HTMLInputElement).value
 
 function show(chosen: FileItem) {
   choosing.value = undefined
@@ -43,9 +42,9 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
     <div class="shown">
       <NuxtLink v-if="file" :to="`/desk/files/${file.id}`" class="title">{{ file.title }}</NuxtLink>
       <p v-else class="hint clay">No picture chosen yet.</p>
-      <button type="button" class="plain" @click="choosing = choosing === 'picture' ? undefined : 'picture'">
+      <VBtn @click="choosing = choosing === 'picture' ? undefined : 'picture'">
         {{ file ? 'Other picture…' : 'Choose a picture…' }}
-      </button>
+      </VBtn>
       <FileFinder
         v-if="choosing === 'picture'"
         class="pop"
@@ -55,25 +54,28 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
         @close="choosing = undefined"
       />
     </div>
-    <label v-if="!attrs.decorative" class="field"
-      ><span>What it shows</span>
-      <textarea
-        rows="2"
-        maxlength="300"
-        :value="attrs.alt"
-        placeholder="Read out to those who do not see it"
-        @input="emit('change', { alt: valueOf($event) })"
-      />
-    </label>
+    <VTextarea
+      v-if="!attrs.decorative"
+      label="What it shows"
+      rows="2"
+      maxlength="300"
+      :model-value="attrs.alt"
+      placeholder="Read out to those who do not see it"
+      @update:model-value="emit('change', { alt: $event })"
+    />
     <p v-if="!attrs.decorative && !attrs.alt" class="hint clay">Say it in a few words, or tick that it only adorns.</p>
-    <label class="tick"
-      ><input type="checkbox" :checked="attrs.decorative" @change="emit('change', { decorative: !attrs.decorative })" /> It only
-      adorns</label
-    >
-    <label class="field"
-      ><span>Words below it</span
-      ><input type="text" maxlength="300" :value="attrs.caption" placeholder="none" @input="emit('change', { caption: valueOf($event) })"
-    /></label>
+    <VCheckbox
+      label="It only adorns"
+      :model-value="attrs.decorative"
+      @update:model-value="emit('change', { decorative: !attrs.decorative })"
+    />
+    <VTextField
+      label="Words below it"
+      maxlength="300"
+      :model-value="attrs.caption"
+      placeholder="none"
+      @update:model-value="emit('change', { caption: $event })"
+    />
     <ChoiceField legend="Size" :choices="PICTURE_CHOICES" :value="attrs.size" @choose="emit('change', { size: $event })" />
     <ChoiceField
       v-if="attrs.size === 'small' || attrs.size === 'half'"
@@ -87,10 +89,10 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
         {{ attrs.target ? `A click leads to “${destination?.title ?? 'nothing that is there'}”.` : 'A click does nothing.' }}
         <span v-if="attrs.target && fault" class="clay">{{ fault }}</span>
       </p>
-      <button type="button" class="plain" @click="choosing = choosing === 'target' ? undefined : 'target'">
+      <VBtn @click="choosing = choosing === 'target' ? undefined : 'target'">
         {{ attrs.target ? 'Lead elsewhere…' : 'Lead somewhere…' }}
-      </button>
-      <button v-if="attrs.target" type="button" class="plain" @click="emit('change', { target: null })">Lead nowhere</button>
+      </VBtn>
+      <VBtn v-if="attrs.target" @click="emit('change', { target: null })">Lead nowhere</VBtn>
       <FileFinder
         v-if="choosing === 'target'"
         class="pop"
@@ -101,20 +103,14 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
         @close="choosing = undefined"
       />
     </div>
-    <fieldset v-if="attrs.target" class="field">
-      <legend>A click</legend>
-      <div class="choices">
-        <label v-for="[name, words] in ACTION_CHOICES" :key="name" :class="{ off: !can(name) }"
-          ><input
-            type="radio"
-            :name="`action-${attrs.placement}`"
-            :checked="action === name"
-            :disabled="!can(name)"
-            @change="emit('change', { action: name })"
-          /><span>{{ words }}</span></label
-        >
-      </div>
-    </fieldset>
+    <ChoiceField
+      v-if="attrs.target"
+      legend="A click"
+      :choices="ACTION_CHOICES"
+      :value="action"
+      :can="can"
+      @choose="emit('change', { action: $event })"
+    />
     <BlockActs @duplicate="emit('duplicate')" @move="emit('move', $event)" @remove="emit('remove')" />
   </section>
 </template>
@@ -139,8 +135,8 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
   color: var(--ink);
   overflow-wrap: anywhere;
 }
-.shown > .plain,
-.leads > .plain {
+.shown > .v-btn,
+.leads > .v-btn {
   margin-left: -8px;
   margin-right: 10px;
 }
@@ -150,10 +146,5 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
   right: 0;
   z-index: 20;
   margin-top: 4px;
-}
-.tick {
-  display: flex;
-  gap: 7px;
-  align-items: center;
 }
 </style>

@@ -71,8 +71,6 @@ function placeNext(target: Target, title: string) {
 }
 const choose = (chosen: FileItem) => lead({ kind: 'file', id: chosen.id })
 
-const valueOf = (event: Event) => (event.target as HTMLInputElement).value
-
 const givenBy = (name: string) => fillPlaceholders(`{${name}}`, facts.value)
 
 function insertPlaceholder(name: string) {
@@ -113,9 +111,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
       <p v-if="fault" class="empty">{{ fault }}</p>
       <p v-else-if="arriving" class="facts">Its file is coming in.</p>
       <div class="ways">
-        <button
-          type="button"
-          class="plain"
+        <VBtn
           @click="
             () => {
               finding = !finding
@@ -124,11 +120,9 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
           "
         >
           {{ attrs.target ? 'Lead elsewhere…' : 'Choose where it leads…' }}
-        </button>
-        <button
+        </VBtn>
+        <VBtn
           v-if="kind !== 'link' && attrs.target"
-          type="button"
-          class="plain"
           :title="`The same ${kind} for the next file`"
           @click="
             () => {
@@ -138,16 +132,14 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
           "
         >
           Same again…
-        </button>
-        <button
+        </VBtn>
+        <VBtn
           v-if="attrs.target && destination"
-          type="button"
-          class="plain"
           title="Something else for all buttons and links of the site that lead there"
           @click="replacing = true"
         >
           Replace everywhere…
-        </button>
+        </VBtn>
       </div>
       <ReplaceDialog
         v-if="replacing && attrs.target && destination"
@@ -183,85 +175,60 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
 
     <div class="rest">
       <template v-if="kind === 'card'">
-        <label class="field"
-          ><span>Title</span
-          ><input
-            type="text"
-            maxlength="200"
-            :value="attrs.title"
-            :placeholder="destination?.title ?? ''"
-            @input="emit('change', { title: valueOf($event) })"
-        /></label>
-        <label class="field"
-          ><span>What it is</span
-          ><textarea
-            rows="3"
-            maxlength="1000"
-            :value="attrs.text"
-            :placeholder="there?.description || 'In a sentence or two'"
-            @input="emit('change', { text: valueOf($event) })"
-          />
-        </label>
-        <label class="tick"
-          ><input type="checkbox" :checked="attrs.pictured" @change="emit('change', { pictured: !attrs.pictured })" /> With its
-          picture</label
-        >
+        <VTextField
+          label="Title"
+          maxlength="200"
+          :model-value="attrs.title"
+          :placeholder="destination?.title ?? ''"
+          @update:model-value="emit('change', { title: $event })"
+        />
+        <VTextarea
+          label="What it is"
+          rows="3"
+          maxlength="1000"
+          :model-value="attrs.text"
+          :placeholder="there?.description || 'In a sentence or two'"
+          @update:model-value="emit('change', { text: $event })"
+        />
+        <VCheckbox
+          label="With its picture"
+          :model-value="attrs.pictured"
+          @update:model-value="emit('change', { pictured: !attrs.pictured })"
+        />
       </template>
-      <label v-if="kind !== 'link'" class="field">
-        <span>{{ kind === 'card' ? 'Label of the button' : 'Label' }}</span>
-        <input
-          type="text"
-          maxlength="200"
-          :value="attrs.label"
-          :placeholder="destination?.title ?? 'Download'"
-          @input="emit('change', { label: valueOf($event) })"
-        />
-      </label>
+      <VTextField
+        v-if="kind !== 'link'"
+        :label="`${kind === 'card' ? 'Label of the button' : 'Label'}`"
+        maxlength="200"
+        :model-value="attrs.label"
+        :placeholder="destination?.title ?? 'Download'"
+        @update:model-value="emit('change', { label: $event })"
+      />
 
-      <fieldset class="field">
-        <legend>A click</legend>
-        <div class="choices">
-          <label v-for="[name, words] in ACTION_CHOICES" :key="name" :class="{ off: !can(name) }">
-            <input
-              type="radio"
-              :name="`action-${attrs.placement}`"
-              :checked="action === name"
-              :disabled="!can(name)"
-              @change="emit('change', { action: name })"
-            /><span>{{ words }}</span>
-          </label>
-        </div>
-        <p v-if="there && !can('tab')" class="hint">Browsers cannot show {{ there.tag }} files safely, so this one is always saved.</p>
-      </fieldset>
-      <label v-if="action === 'save'" class="field">
-        <span>Saved as</span>
-        <input
-          type="text"
-          maxlength="200"
-          :value="attrs.saveAs"
-          :placeholder="there?.fileName ?? 'the file’s own name'"
-          @input="emit('change', { saveAs: valueOf($event) })"
-        />
-      </label>
+      <ChoiceField legend="A click" :choices="ACTION_CHOICES" :value="action" :can="can" @choose="emit('change', { action: $event })" />
+      <p v-if="there && !can('tab')" class="hint">Browsers cannot show {{ there.tag }} files safely, so this one is always saved.</p>
+      <VTextField
+        v-if="action === 'save'"
+        label="Saved as"
+        maxlength="200"
+        :model-value="attrs.saveAs"
+        :placeholder="there?.fileName ?? 'the file’s own name'"
+        @update:model-value="emit('change', { saveAs: $event })"
+      />
 
-      <details v-if="kind !== 'link'" :open="more" @toggle="more = ($event.target as HTMLDetailsElement).open">
-        <summary>Second line and place</summary>
-        <label class="field">
-          <span>Second line</span>
-          <input type="text" maxlength="200" :value="attrs.note" placeholder="none" @input="emit('change', { note: valueOf($event) })" />
-        </label>
+      <FoldSection v-if="kind !== 'link'" v-model:open="more" heading="Second line and place">
+        <VTextField
+          label="Second line"
+          maxlength="200"
+          :model-value="attrs.note"
+          placeholder="none"
+          @update:model-value="emit('change', { note: $event })"
+        />
         <p v-if="facts !== null" class="hint fill">
           <template v-if="attrs.note">Reads “{{ fillPlaceholders(attrs.note, facts) }}”. </template>Add
-          <button
-            v-for="name in PLACEHOLDER_NAMES"
-            :key="name"
-            type="button"
-            class="chip"
-            :aria-label="`Add the ${name}`"
-            @click="insertPlaceholder(name)"
-          >
-            {{ name }}<i v-if="facts">{{ givenBy(name) || 'nothing' }}</i>
-          </button>
+          <VBtn v-for="name in PLACEHOLDER_NAMES" :key="name" color="ink" class="chip" @click="insertPlaceholder(name)">
+            <span class="tr-spoken">Add </span>{{ name }}<i v-if="facts">{{ givenBy(name) || 'nothing' }}</i>
+          </VBtn>
         </p>
         <p v-if="stray.length" class="hint clay" role="status">There is no {{ stray.join(' and no ') }}: visitors read it as it stands.</p>
         <ChoiceField
@@ -271,25 +238,17 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
           :value="attrs.align"
           @choose="emit('change', { align: $event })"
         />
-      </details>
+      </FoldSection>
 
-      <details v-if="kind !== 'link'" :open="lookShown" @toggle="lookShown = ($event.target as HTMLDetailsElement).open">
-        <summary>Look</summary>
-        <LookFields
-          v-if="lookShown"
-          :attrs="attrs as ButtonAttrs"
-          :label="parts.label"
-          :note="parts.note"
-          :tone="tone"
-          @change="emit('change', $event)"
-        />
-      </details>
+      <FoldSection v-if="kind !== 'link'" v-model:open="lookShown" heading="Look">
+        <LookFields :attrs="attrs as ButtonAttrs" :label="parts.label" :note="parts.note" :tone="tone" @change="emit('change', $event)" />
+      </FoldSection>
 
       <p class="tally" title="Of visitors: what you try while you are signed in is not counted">
         {{ count ? `${counted(count, 'download')} from here` : 'No downloads from here yet' }}
       </p>
       <BlockActs v-if="kind !== 'link'" @duplicate="emit('duplicate')" @move="emit('move', $event)" @remove="emit('remove')" />
-      <button v-else type="button" class="plain" @click="emit('remove')">Remove link</button>
+      <VBtn v-else @click="emit('remove')">Remove link</VBtn>
     </div>
   </section>
 </template>
@@ -383,6 +342,7 @@ summary {
   margin-top: 4px;
 }
 .chip {
+  min-height: 22px;
   padding: 0 5px;
   margin: 0 1px;
   border: 1px solid var(--line);
@@ -398,7 +358,7 @@ summary {
   vertical-align: bottom;
 }
 .chip i {
-  margin-left: 6px;
+  margin-left: 1px;
   color: var(--soft);
   font:
     12px 'Hanken Grotesk Variable',
@@ -407,10 +367,5 @@ summary {
 .tally {
   color: var(--soft);
   font-size: 12.5px;
-}
-.tick {
-  display: flex;
-  gap: 7px;
-  align-items: center;
 }
 </style>

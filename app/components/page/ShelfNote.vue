@@ -59,50 +59,40 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
           <span class="title" :class="{ gone: !library.known.get(id) || library.known.get(id)!.deleted }">{{
             library.known.get(id)?.title ?? 'A file that is gone'
           }}</span>
-          <button
-            type="button"
-            class="plain quiet"
-            :disabled="!index"
-            :aria-label="`Move ${library.known.get(id)?.title} up`"
-            @click="moveFile(index, -1)"
-          >
+          <VBtn color="soft" :disabled="!index" :aria-label="`Move ${library.known.get(id)?.title} up`" @click="moveFile(index, -1)">
             <VIcon :icon="mdiArrowUp" size="15" />
-          </button>
-          <button
-            type="button"
-            class="plain quiet"
+          </VBtn>
+          <VBtn
+            color="soft"
             :disabled="index === ids.length - 1"
             :aria-label="`Move ${library.known.get(id)?.title} down`"
             @click="moveFile(index, 1)"
           >
             <VIcon :icon="mdiArrowDown" size="15" />
-          </button>
-          <button
-            type="button"
-            class="plain quiet"
+          </VBtn>
+          <VBtn
+            color="soft"
             :aria-label="`Take ${library.known.get(id)?.title ?? 'it'} off the shelf`"
             @click="list({ kind: 'files', ids: ids.filter(other => other !== id) })"
           >
             <VIcon :icon="mdiClose" size="15" />
-          </button>
+          </VBtn>
         </li>
       </ol>
       <div class="ways">
-        <button type="button" class="plain" @click="choosing = 'folder'">
+        <VBtn @click="choosing = 'folder'">
           {{ source?.kind === 'folder' ? 'Other folder…' : 'All of a folder…' }}
-        </button>
-        <button v-if="ids.length < MOST_ON_SHELF" type="button" class="plain" @click="choosing = 'file'">
+        </VBtn>
+        <VBtn v-if="ids.length < MOST_ON_SHELF" @click="choosing = 'file'">
           {{ ids.length ? 'One more file…' : 'Chosen files…' }}
-        </button>
-        <button
+        </VBtn>
+        <VBtn
           v-if="source?.kind === 'folder' && files.length"
-          type="button"
-          class="plain"
           title="Keeps the files it lists now; what comes into the folder later is not shown"
           @click="list({ kind: 'files', ids: files.map(file => file.id) })"
         >
           Only these {{ files.length }}
-        </button>
+        </VBtn>
       </div>
       <FileFinder
         v-if="choosing === 'file'"
@@ -139,20 +129,19 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
       <p class="hint">Types that browsers cannot show safely are saved, whatever you choose.</p>
     </div>
 
-    <label class="tick"
-      ><input type="checkbox" :checked="attrs.pick" @change="emit('change', { pick: ($event.target as HTMLInputElement).checked })" />
-      Visitors may take several as one zip</label
-    >
-    <label v-if="attrs.pick" class="field">
-      <span>Name of the zip</span>
-      <input
-        type="text"
-        maxlength="200"
-        :value="attrs.zipName"
-        :placeholder="source?.kind === 'folder' ? folders.nameOf(source.id) : page.current?.title"
-        @input="emit('change', { zipName: ($event.target as HTMLInputElement).value })"
-      />
-    </label>
+    <VCheckbox
+      label="Visitors may take several as one zip"
+      :model-value="attrs.pick"
+      @update:model-value="emit('change', { pick: $event })"
+    />
+    <VTextField
+      v-if="attrs.pick"
+      label="Name of the zip"
+      maxlength="200"
+      :model-value="attrs.zipName"
+      :placeholder="source?.kind === 'folder' ? folders.nameOf(source.id) : page.current?.title"
+      @update:model-value="emit('change', { zipName: $event })"
+    />
 
     <p class="tally">{{ count ? `${counted(count, 'download')} from here` : 'No downloads from here yet' }}</p>
     <BlockActs @duplicate="emit('duplicate')" @move="emit('move', $event)" @remove="emit('remove')" />
@@ -201,10 +190,10 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
 .chosen li + li {
   border-top: 1px solid #e4eae8;
 }
-.chosen .plain {
+.chosen .v-btn {
   padding: 0 4px;
 }
-.chosen .plain:disabled {
+.chosen .v-btn:disabled {
   opacity: 0.35;
 }
 .title {
@@ -229,14 +218,6 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
   right: 0;
   z-index: 20;
   margin-top: 4px;
-}
-.tick {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-}
-.tick input {
-  accent-color: var(--water);
 }
 .tally {
   color: var(--soft);

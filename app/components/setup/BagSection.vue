@@ -11,8 +11,7 @@ const selection = useSelection()
       one: a <i>bag</i>, as archives and libraries exchange them (BagIt, RFC 8493), packed as a zip.
     </p>
     <div class="acts">
-      <button type="button" class="plain strong" @click="selection.attempt(() => selection.downloadBag(null))">
-        Download the library as a bag</button
+      <VBtn variant="outlined" @click="selection.attempt(() => selection.downloadBag(null))"> Download the library as a bag</VBtn
       ><span class="hint">A bag that you put into a library of Trough offers to be brought in.</span>
     </div>
   </section>

@@ -64,34 +64,26 @@ async function save() {
 <template>
   <form v-if="rules" class="cleaning" aria-labelledby="cleaning-head" @submit.prevent="save">
     <h2 id="cleaning-head">What is cleaned away</h2>
-    <label class="line"
-      >Deleted files stay in the bin for <input v-model.number="rules.binDays" type="number" min="1" max="3650" required /> days.</label
-    >
-    <fieldset>
-      <legend>Earlier editions</legend>
-      <label class="line"><input v-model="keepAll" type="radio" name="editions" :value="true" /> All are kept.</label>
-      <label class="line"
-        ><input v-model="keepAll" type="radio" name="editions" :value="false" /> The newest
-        <input
-          v-model.number="few"
-          type="number"
-          min="0"
-          max="1000"
-          aria-label="How many earlier editions are kept"
-          :disabled="keepAll"
-          @change="rules.keepEditions = few"
-        />
-        of each file are kept,</label
-      >
-      <label class="line inner"
-        >and all that are younger than
-        <input v-model.number="rules.editionDays" type="number" min="0" max="3650" :disabled="keepAll" /> days.</label
-      >
-    </fieldset>
+    <VNumberInput v-model="rules.binDays" label="Deleted files stay in the bin" suffix="days" :min="1" :max="3650" class="number" />
+    <VRadioGroup v-model="keepAll" label="Earlier editions">
+      <VRadio :value="true" label="All are kept" />
+      <VRadio :value="false" label="Only the newest of each file, and those that are still young" />
+    </VRadioGroup>
+    <div v-if="!keepAll" class="inner">
+      <VNumberInput
+        :model-value="few"
+        label="Of each file, the newest"
+        :min="0"
+        :max="1000"
+        class="number"
+        @update:model-value="rules.keepEditions = few = $event ?? few"
+      />
+      <VNumberInput v-model="rules.editionDays" label="And those younger than" suffix="days" :min="0" :max="3650" class="number" />
+    </div>
     <p class="hint" aria-live="polite">{{ words }} The current edition, those that wait and those with a public number always stay.</p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div class="acts">
-      <button type="submit" class="plain strong">{{ freed?.bytes ? 'Save, and clean now' : 'Save the rules' }}</button>
+      <VBtn type="submit" variant="outlined">{{ freed?.bytes ? 'Save, and clean now' : 'Save the rules' }}</VBtn>
     </div>
   </form>
 </template>
@@ -101,44 +93,13 @@ async function save() {
   display: grid;
   gap: 8px;
 }
-fieldset {
-  border: 0;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  gap: 4px;
-}
-legend {
-  padding: 0 0 3px;
-  color: var(--soft);
-  font-size: 12.5px;
-}
-.line {
+.inner {
   display: flex;
   flex-wrap: wrap;
-  align-items: center;
-  gap: 6px;
+  gap: 8px 14px;
+  padding-left: 30px;
 }
-.inner {
-  padding-left: 22px;
-}
-input[type='number'] {
-  width: 68px;
-  height: 28px;
-  padding: 0 6px;
-  font: inherit;
-  border: 1px solid #95a39f;
-  border-radius: 4px;
-  background: #fff;
-}
-input[type='number']:disabled {
-  background: #edf0ef;
-  color: var(--soft);
-}
-input[type='radio'] {
-  accent-color: var(--water);
-  margin: 0;
-  width: 15px;
-  height: 15px;
+.number {
+  max-width: 230px;
 }
 </style>

@@ -27,8 +27,8 @@ const choose = (file: string | null) =>
     <span>Icon in tabs and bookmarks</span>
     <span class="acts">
       <img :src="address" width="32" height="32" :alt="own ? 'The picture that was chosen' : 'The initial of the site in its colours'" />
-      <VBtn @click="finding = !finding">{{ own ? 'Another…' : 'Choose a picture…' }}</VBtn>
-      <VBtn v-if="own" variant="text" @click="choose(null)">Draw it from the name</VBtn>
+      <VBtn variant="outlined" @click="finding = !finding">{{ own ? 'Another…' : 'Choose a picture…' }}</VBtn>
+      <VBtn v-if="own" @click="choose(null)">Draw it from the name</VBtn>
     </span>
     <FileFinder v-if="finding" label="Find a picture" family="picture" @choose="choose($event.id)" @close="finding = false" />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>

@@ -60,17 +60,7 @@ const words = computed(() => {
   <section v-if="state" class="verify" aria-labelledby="verify-head">
     <h2 id="verify-head">Are all bytes as they came in?</h2>
     <p :class="{ fine: state.state === 'done' && !state.findings.length && !state.database?.length }" aria-live="polite">{{ words }}</p>
-    <div
-      v-if="running"
-      class="bar"
-      role="progressbar"
-      aria-label="Verifying"
-      :aria-valuenow="Math.round((100 * state.done) / Math.max(1, state.total))"
-      aria-valuemin="0"
-      aria-valuemax="100"
-    >
-      <i :style="{ width: `${(100 * state.done) / Math.max(1, state.total)}%` }" />
-    </div>
+    <VProgressLinear v-if="running" aria-label="Verifying" :model-value="(100 * state.done) / Math.max(1, state.total)" />
     <table v-if="state.findings.length">
       <thead>
         <tr>
@@ -92,23 +82,26 @@ const words = computed(() => {
         </tr>
       </tbody>
     </table>
-    <label class="field"
-      ><span>A backup on this machine to mend from, if you have one</span
-      ><input v-model="backup" type="text" class="mono" spellcheck="false" placeholder="/media/backup/trough"
-    /></label>
+    <VTextField
+      v-model="backup"
+      label="A backup on this machine to mend from, if you have one"
+      class="mono"
+      spellcheck="false"
+      placeholder="/media/backup/trough"
+    />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div class="acts">
-      <button v-if="running" type="button" class="plain strong" @click="ask('DELETE')">Stop</button>
-      <button v-else type="button" class="plain strong" @click="ask('POST')">Read them all again</button>
+      <VBtn v-if="running" variant="outlined" @click="ask('DELETE')">Stop</VBtn>
+      <VBtn v-else variant="outlined" @click="ask('POST')">Read them all again</VBtn>
       <span class="hint">Every file is held against its SHA-256. Visitors notice nothing of it.</span>
     </div>
-    <label class="check"
-      ><input v-model="checks" type="checkbox" @change="saveChecks" />
-      <span
-        >Check bytes before every download, too.
-        <span class="hint">A download then begins later, about a second for each gigabyte; damaged bytes never leave.</span></span
-      ></label
-    >
+    <VCheckbox
+      v-model="checks"
+      label="Check bytes before every download, too."
+      hint="A download then begins later, about a second for each gigabyte; damaged bytes never leave."
+      persistent-hint
+      @update:model-value="saveChecks"
+    />
   </section>
 </template>
 
@@ -121,17 +114,6 @@ const words = computed(() => {
   color: #3c6530;
   font-weight: 600;
 }
-.bar {
-  height: 6px;
-  background: #d3dcda;
-  border-radius: 3px;
-  overflow: hidden;
-}
-.bar i {
-  display: block;
-  height: 100%;
-  background: var(--water);
-}
 table {
   border-collapse: collapse;
   width: 100%;
@@ -143,18 +125,6 @@ td {
   vertical-align: top;
   border-bottom: 1px solid var(--line);
   font-weight: 400;
-}
-.check {
-  display: flex;
-  gap: 8px;
-  align-items: flex-start;
-}
-.check input {
-  accent-color: var(--water);
-  margin: 2px 0 0;
-  width: 15px;
-  height: 15px;
-  flex: none;
 }
 th {
   color: var(--soft);

@@ -18,7 +18,7 @@ async function copy() {
   <div class="copy-line">
     <span class="name">{{ name }}</span>
     <code>{{ address }}</code>
-    <button type="button" class="plain" :aria-label="`Copy: ${name}`" @click="copy">{{ copied ? 'Copied' : 'Copy' }}</button>
+    <VBtn :aria-label="`${copied ? 'Copied' : 'Copy'}: ${name}`" @click="copy">{{ copied ? 'Copied' : 'Copy' }}</VBtn>
   </div>
 </template>
 

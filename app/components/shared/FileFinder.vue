@@ -128,11 +128,10 @@ watch(active, async () => {
 
 <template>
   <div class="finder" role="dialog" :aria-label="label" @keydown="onKey">
-    <input
+    <VTextField
       ref="field"
       v-model="text"
-      type="text"
-      role="combobox"
+      v-field-role="'combobox'"
       aria-expanded="true"
       aria-autocomplete="list"
       :aria-controls="list"
@@ -200,17 +199,10 @@ watch(active, async () => {
   border: 1px solid var(--ink);
   border-radius: 4px;
 }
-input {
-  width: 100%;
-  height: 36px;
-  padding: 0 10px;
-  border: 0;
-  border-bottom: 1px solid var(--line);
-  border-radius: 4px 4px 0 0;
-  font-size: 14px;
+.v-input :deep(.v-field) {
+  box-shadow: inset 0 -1px var(--line);
 }
-input:focus-visible {
-  outline: none;
+.v-input :deep(.v-field--focused) {
   box-shadow: inset 0 -2px var(--water);
 }
 ul {

@@ -61,7 +61,7 @@ const replace = () =>
       />
       <p v-else class="chosen">
         <TypeTag v-if="file" :tag="file.tag" :family="file.family" /><VIcon v-else :icon="TARGET_ICONS[other.target.kind]" size="18" />
-        <b>{{ other.title }}</b> <button type="button" class="plain" @click="other = undefined">Another one…</button>
+        <b>{{ other.title }}</b> <VBtn @click="other = undefined">Another one…</VBtn>
       </p>
       <section v-if="places" class="what">
         <h3>
@@ -83,12 +83,12 @@ const replace = () =>
       </section>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="acts">
-        <button v-if="other && count" v-focus type="button" class="main" @click="replace">
+        <VBtn v-if="other && count" v-focus variant="flat" @click="replace">
           {{
             isFile && file ? `Put it in all ${counted(count, 'place')}` : `Lead ${count === 1 ? 'that place' : `all ${count} places`} there`
           }}
-        </button>
-        <button type="button" class="plain" @click="emit('close')">Leave it as it is</button>
+        </VBtn>
+        <VBtn @click="emit('close')">Leave it as it is</VBtn>
       </div>
     </div>
   </VDialog>

@@ -24,18 +24,12 @@ async function set() {
 
 <template>
   <form class="set-time" @submit.prevent="set" @keydown.esc.stop="emit('close')">
-    <label class="field"
-      ><span>{{ label }}</span
-      ><input v-model="at" v-focus type="datetime-local" required
-    /></label>
+    <VTextField v-model="at" v-focus :label="label" type="datetime-local" required />
     <p class="hint">
       As clocks show it in {{ timeZone.replaceAll('_', ' ') }}, summer time and all. <NuxtLink to="/desk/setup">Change the zone</NuxtLink>
     </p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <div class="acts">
-      <button type="submit" class="plain strong" :disabled="busy">Set it</button
-      ><button type="button" class="plain" @click="emit('close')">Not yet</button>
-    </div>
+    <div class="acts"><VBtn type="submit" variant="outlined" :disabled="busy">Set it</VBtn><VBtn @click="emit('close')">Not yet</VBtn></div>
   </form>
 </template>
 

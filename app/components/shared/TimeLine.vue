@@ -14,9 +14,9 @@ const moment = computed(() => momentWords(props.item.at, useSession().site.timeZ
     <span v-else
       >{{ words }} <b>{{ moment }}</b></span
     >
-    <button type="button" class="plain" @click="attempt(() => timetable.drop(item.id))">
+    <VBtn @click="attempt(() => timetable.drop(item.id))">
       {{ item.failed ? 'Seen' : 'Take that back' }}
-    </button>
+    </VBtn>
     <span v-if="problem" class="problem" role="alert">{{ problem }}</span>
   </p>
 </template>

@@ -78,9 +78,7 @@ const links = computed(() => {
 
 <template>
   <section class="note" :aria-label="`The signpost ${signpost.title}`">
-    <label class="field"
-      ><span>Name</span><VTextField :key="signpost.id" maxlength="120" :model-value="signpost.title" @change="rename"
-    /></label>
+    <VTextField :key="signpost.id" label="Name" maxlength="120" :model-value="signpost.title" @change="rename" />
     <div class="points">
       <span class="hint">Points at</span>
       <template v-if="file">
@@ -90,10 +88,8 @@ const links = computed(() => {
       <p v-if="fault" class="fault">{{ fault }}</p>
       <TimeLine v-if="planned" :item="planned" :words="`Turns to “${plannedFile}”`" class="wide" />
       <div class="ways">
-        <button type="button" class="plain strong" @click="finding = !finding">{{ file ? 'Turn it…' : 'Point it at a file…' }}</button>
-        <button v-if="signpost.file" type="button" class="plain" @click="attempt(() => signposts.turn(signpost, null))">
-          Point at nothing
-        </button>
+        <VBtn variant="outlined" @click="finding = !finding">{{ file ? 'Turn it…' : 'Point it at a file…' }}</VBtn>
+        <VBtn v-if="signpost.file" @click="attempt(() => signposts.turn(signpost, null))"> Point at nothing </VBtn>
       </div>
       <FileFinder
         v-if="finding"
@@ -109,20 +105,12 @@ const links = computed(() => {
       <h3 id="signpost-links">Its address</h3>
       <CopyLine v-for="link in links" :key="link.name" v-bind="link" />
       <form v-if="naming" class="naming" @submit.prevent="saveName">
-        <label class="field"
-          ><span>New address</span
-          ><span class="with-path"><code>/to/</code><input v-model="name" v-focus type="text" maxlength="80" /></span
-        ></label>
+        <VTextField v-model="name" v-focus label="New address" prefix="/to/" maxlength="80" />
         <p class="hint">The old address leads on to the new one.</p>
-        <div class="acts">
-          <button type="submit" class="plain strong">Change</button
-          ><button type="button" class="plain" @click="naming = false">Cancel</button>
-        </div>
+        <div class="acts"><VBtn type="submit" variant="outlined">Change</VBtn><VBtn @click="naming = false">Cancel</VBtn></div>
       </form>
-      <button
+      <VBtn
         v-else
-        type="button"
-        class="plain"
         @click="
           () => {
             name = signpost.name
@@ -131,13 +119,13 @@ const links = computed(() => {
         "
       >
         Change the address…
-      </button>
+      </VBtn>
     </section>
     <section aria-labelledby="signpost-uses">
       <h3 id="signpost-uses">{{ places.length ? `Used in ${counted(places.length, 'place')}` : 'Used nowhere yet' }}</h3>
       <template v-if="places.length">
         <PlaceList :uses="places" />
-        <button type="button" class="plain" @click="replacing = true">Replace everywhere…</button>
+        <VBtn @click="replacing = true">Replace everywhere…</VBtn>
         <ReplaceDialog
           v-if="replacing"
           :from="{ target: { kind: 'signpost', id: signpost.id }, title: signpost.title }"
@@ -146,7 +134,7 @@ const links = computed(() => {
       </template>
       <p v-else class="hint">Choose it where a button or link leads, by typing its name. What leads to it follows for good.</p>
     </section>
-    <button type="button" class="plain clay" @click="takingDown = true">Take it down…</button>
+    <VBtn color="clay" @click="takingDown = true">Take it down…</VBtn>
     <TakeDownDialog
       v-if="takingDown"
       :signpost="signpost"

@@ -24,7 +24,7 @@ const { over, takes } = useDropOn(true, async event => {
 
 <template>
   <li :class="{ chosen, over }" v-on="takes">
-    <button type="button" :aria-pressed="chosen" @click="emit('choose')">
+    <VBtn color="ink" :aria-pressed="chosen" @click="emit('choose')">
       <span class="arm"
         ><b>{{ signpost.title }}</b></span
       >
@@ -39,7 +39,7 @@ const { over, takes } = useDropOn(true, async event => {
         >{{ signpost.uses ? counted(signpost.uses, 'place') : 'no place yet'
         }}<template v-if="timetable.forSignpost(signpost.id)">, turns by itself</template></span
       >
-    </button>
+    </VBtn>
     <span v-if="over" class="as-next">will point there</span>
   </li>
 </template>
@@ -58,12 +58,15 @@ li.over {
   background: #cfe2df;
   box-shadow: inset 0 0 0 2px var(--water);
 }
-button {
+.v-btn {
+  width: 100%;
+  padding: 9px 14px;
+}
+.v-btn :deep(.v-btn__content) {
+  flex: 1;
   display: grid;
   grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
   gap: 3px 16px;
-  width: 100%;
-  padding: 9px 14px;
   text-align: left;
 }
 .arm {
@@ -107,7 +110,7 @@ code {
   pointer-events: none;
 }
 @container (max-width: 560px) {
-  button {
+  .v-btn :deep(.v-btn__content) {
     grid-template-columns: minmax(0, 1fr);
   }
 }

@@ -38,19 +38,19 @@ onMounted(() => remove())
       <template v-if="uses">
         <PlaceList :uses="uses" class="list" />
         <div class="ways">
-          <button v-if="file" v-focus type="button" class="way" @click="remove('straight')">
+          <VBtn v-if="file" v-focus class="way" @click="remove('straight')">
             <b>Lead them straight to “{{ file.title }}”</b
             ><span>Visitors notice nothing. Another file later has to be put in each place.</span>
-          </button>
-          <button type="button" class="way" @click="remove('off')">
+          </VBtn>
+          <VBtn class="way" @click="remove('off')">
             <b>Take them off</b><span>Buttons go, links become plain words. Live pages change at once.</span>
-          </button>
-          <button type="button" class="way clay" @click="remove('despite')">
+          </VBtn>
+          <VBtn color="clay" class="way" @click="remove('despite')">
             <b>Take it down all the same</b><span>The places stay in the drafts, marked; visitors no longer see them.</span>
-          </button>
+          </VBtn>
         </div>
       </template>
-      <button type="button" class="plain" @click="emit('close')">Keep the signpost</button>
+      <VBtn @click="emit('close')">Keep the signpost</VBtn>
     </div>
   </VDialog>
 </template>

@@ -49,9 +49,9 @@ const later = (at: string) => timetable.set({ kind: 'signpost', signpost: props.
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <SetTime v-if="setting" :label="`Turn “${signpost.title}” at`" :act="later" @done="emit('close')" @close="setting = false" />
       <div v-else class="acts">
-        <button v-focus type="button" class="main" @click="turn">Turn it now</button>
-        <button type="button" class="plain strong" @click="setting = true">At a set time…</button>
-        <button type="button" class="plain" @click="emit('close')">Leave it as it is</button>
+        <VBtn v-focus variant="flat" @click="turn">Turn it now</VBtn>
+        <VBtn variant="outlined" @click="setting = true">At a set time…</VBtn>
+        <VBtn @click="emit('close')">Leave it as it is</VBtn>
       </div>
     </div>
   </VDialog>

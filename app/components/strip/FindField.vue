@@ -180,11 +180,11 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onGlobalKey))
 
 <template>
   <div class="find">
-    <input
+    <VTextField
       ref="field"
       v-model="text"
+      v-field-role="'combobox'"
       type="search"
-      role="combobox"
       aria-label="Find files, pages and settings"
       placeholder="Find by name, or by words inside"
       autocomplete="off"
@@ -232,11 +232,8 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onGlobalKey))
   flex: 1;
   max-width: 460px;
 }
-input {
-  width: 100%;
-  height: 30px;
-  padding: 0 60px 0 10px;
-  background: #fff;
+.v-input :deep(.v-field__input) {
+  padding-right: 60px;
 }
 kbd {
   position: absolute;
@@ -311,8 +308,8 @@ li[aria-selected='true'] {
   kbd {
     display: none;
   }
-  input {
-    padding-right: 10px;
+  .v-input :deep(.v-field__input) {
+    padding-right: 9px;
   }
   .results {
     position: fixed;

@@ -67,7 +67,7 @@ const KEYS = [
           </dl>
         </section>
       </div>
-      <button type="button" class="plain" @click="boards.keysShown = false">Close</button>
+      <VBtn @click="boards.keysShown = false">Close</VBtn>
     </div>
   </VDialog>
 </template>

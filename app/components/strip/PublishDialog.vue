@@ -21,8 +21,8 @@ defineEmits<{ close: []; despite: [] }>()
       </ul>
       <p>What leads nowhere, visitors do not see if you publish now.</p>
       <div class="acts">
-        <button v-focus type="button" class="main" @click="$emit('close')">Go back and mend</button>
-        <button type="button" class="plain clay" @click="$emit('despite')">Publish all the same</button>
+        <VBtn v-focus variant="flat" @click="$emit('close')">Go back and mend</VBtn>
+        <VBtn color="clay" @click="$emit('despite')">Publish all the same</VBtn>
       </div>
     </div>
   </VDialog>

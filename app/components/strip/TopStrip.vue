@@ -4,7 +4,6 @@ import { mdiAccountOutline } from '@mdi/js'
 const session = useSession()
 const pages = usePages()
 const boards = useBoards()
-const menu = ref(false)
 const { busy, publish, blocking, dismiss, waitsFor, watchArrivals, stopWaiting } = usePublish()
 watchArrivals()
 const page = usePage()
@@ -27,11 +26,11 @@ const others = computed(() => pages.waiting.filter(item => item.id !== page.curr
         <span v-if="!page.current.waiting" class="all-live"><i />Live as it stands</span>
         <span v-else-if="waitsFor" class="waiting" role="status"
           >Goes live when {{ waitsFor === 1 ? 'its file is' : `its ${waitsFor} files are` }} in
-          <VBtn variant="text" @click="stopWaiting()">Not yet</VBtn></span
+          <VBtn @click="stopWaiting()">Not yet</VBtn></span
         >
-        <button v-else type="button" class="main" title="Publish this page (Ctrl+Enter)" :disabled="busy" @click="publish()">
+        <VBtn v-else variant="flat" class="publish" title="Publish this page (Ctrl+Enter)" :disabled="busy" @click="publish()">
           {{ busy ? 'Publishing…' : 'Publish' }}<span class="which">&nbsp;“{{ page.current.title }}”</span>
-        </button>
+        </VBtn>
       </template>
       <NuxtLink
         to="/desk/checks"
@@ -39,31 +38,21 @@ const others = computed(() => pages.waiting.filter(item => item.id !== page.curr
         :title="checks.urgent ? 'What stops or misleads visitors' : 'What visitors meet on the live pages'"
         >Checks<b v-if="checks.urgent" class="count">{{ checks.urgent }}<span class="tr-spoken"> to mend</span></b></NuxtLink
       >
-      <VMenu v-model="menu" location="bottom end">
+      <VMenu location="bottom end">
         <template #activator="{ props: activator }">
-          <button type="button" class="plain account" v-bind="activator" aria-label="Account and setup">
+          <VBtn class="account" v-bind="activator" aria-label="Account and setup">
             <VIcon :icon="mdiAccountOutline" size="20" />
-          </button>
+          </VBtn>
         </template>
-        <div class="menu">
-          <p>{{ session.email }}</p>
-          <NuxtLink to="/desk/signposts" @click="menu = false">Signposts</NuxtLink>
-          <NuxtLink to="/desk/looks" @click="menu = false">Looks</NuxtLink>
-          <NuxtLink to="/desk/setup" @click="menu = false">Setup</NuxtLink>
-          <NuxtLink to="/desk/account" @click="menu = false">Account</NuxtLink>
-          <button
-            type="button"
-            @click="
-              () => {
-                boards.keysShown = true
-                menu = false
-              }
-            "
-          >
-            Keys
-          </button>
-          <button type="button" @click="session.signOut()">Sign out</button>
-        </div>
+        <MenuList>
+          <VListSubheader>{{ session.email }}</VListSubheader>
+          <MenuItem to="/desk/signposts" title="Signposts" />
+          <MenuItem to="/desk/looks" title="Looks" />
+          <MenuItem to="/desk/setup" title="Setup" />
+          <MenuItem to="/desk/account" title="Account" />
+          <MenuItem title="Keys" @click="boards.keysShown = true" />
+          <MenuItem title="Sign out" @click="session.signOut()" />
+        </MenuList>
       </VMenu>
     </div>
     <PublishDialog v-if="blocking" :findings="blocking" @close="dismiss" @despite="publish(true)" />
@@ -98,8 +87,7 @@ const others = computed(() => pages.waiting.filter(item => item.id !== page.curr
   white-space: nowrap;
   min-width: 0;
 }
-.main {
-  display: flex;
+.publish {
   max-width: 320px;
 }
 .which {
@@ -133,36 +121,6 @@ const others = computed(() => pages.waiting.filter(item => item.id !== page.curr
   background: #9a4420;
   border-radius: 3px;
   font-size: 12px;
-}
-.account {
-  width: 32px;
-  height: 32px;
-}
-.menu {
-  min-width: 190px;
-  background: #fff;
-  border: 1px solid var(--ink);
-  border-radius: 4px;
-  padding: 4px;
-  display: grid;
-}
-.menu p {
-  padding: 6px 10px;
-  color: var(--soft);
-  border-bottom: 1px solid var(--line);
-}
-.menu a,
-.menu button {
-  padding: 0 10px;
-  line-height: 32px;
-  text-align: left;
-  color: var(--ink);
-  text-decoration: none;
-  border-radius: 3px;
-}
-.menu a:hover,
-.menu button:hover {
-  background: #e8efed;
 }
 @media (max-width: 799px) {
   .word-mark span,

@@ -27,7 +27,7 @@ const MOST = 1000
         </li>
       </ul>
       <p v-if="lines.length > MOST" class="hint">And {{ lines.length - MOST }} more.</p>
-      <button v-focus type="button" class="main" @click="jobs.reported = undefined">Close</button>
+      <VBtn v-focus variant="flat" @click="jobs.reported = undefined">Close</VBtn>
     </div>
   </VDialog>
 </template>

@@ -74,42 +74,24 @@ async function onDrop(event: DragEvent) {
           ><span :title="words(entry)">{{ words(entry) }}</span></span
         >
         <span class="acts">
-          <button
+          <VBtn
             v-if="entry.state === 'sending' || entry.state === 'retrying'"
-            type="button"
-            class="plain"
             :aria-label="`Pause ${entry.name}`"
             @click="uploads.pause(entry)"
           >
             Pause
-          </button>
-          <button
-            v-if="entry.state === 'paused'"
-            type="button"
-            class="plain"
-            :aria-label="`Resume ${entry.name}`"
-            @click="uploads.resume(entry)"
-          >
-            Resume
-          </button>
-          <button
-            v-if="entry.state === 'failed'"
-            type="button"
-            class="plain"
-            :aria-label="`Try ${entry.name} again`"
-            @click="uploads.resume(entry)"
-          >
-            Try again
-          </button>
-          <button v-if="entry.state === 'left over'" type="button" class="plain" @click="choose">Choose…</button>
-          <button type="button" class="plain" :aria-label="`Cancel ${entry.name}`" @click="uploads.cancel(entry)">Cancel</button>
+          </VBtn>
+          <VBtn v-if="entry.state === 'paused'" :aria-label="`Resume ${entry.name}`" @click="uploads.resume(entry)"> Resume </VBtn>
+          <VBtn v-if="entry.state === 'failed'" :aria-label="`Try again: ${entry.name}`" @click="uploads.resume(entry)"> Try again </VBtn>
+          <VBtn v-if="entry.state === 'left over'" @click="choose">Choose…</VBtn>
+          <VBtn :aria-label="`Cancel ${entry.name}`" @click="uploads.cancel(entry)">Cancel</VBtn>
         </span>
         <span class="bar" role="progressbar" :aria-label="entry.name" :aria-valuenow="share(entry)" aria-valuemin="0" aria-valuemax="100"
           ><i :style="{ width: `${share(entry)}%` }"
         /></span>
       </li>
       <li v-if="queued" class="queued">
-        {{ counted(queued, 'more file') }} waiting<button type="button" class="plain" @click="uploads.cancelQueued()">Cancel those</button>
+        {{ counted(queued, 'more file') }} waiting<VBtn @click="uploads.cancelQueued()">Cancel those</VBtn>
       </li>
       <li v-for="job in shownJobs" :key="job.id" class="upload" :class="job.state">
         <span class="words"
@@ -117,17 +99,10 @@ async function onDrop(event: DragEvent) {
           ><span :title="jobWords(job)">{{ jobWords(job) }}</span></span
         >
         <span class="acts">
-          <button v-if="job.extra.host" type="button" class="plain" @click="selection.attempt(() => jobs.allowHost(job, listing.folder))">
-            Allow this host
-          </button>
-          <button
-            type="button"
-            class="plain"
-            :aria-label="job.state === 'running' ? `Stop ${job.name}` : `Put away ${job.name}`"
-            @click="jobs.stop(job.id)"
-          >
+          <VBtn v-if="job.extra.host" @click="selection.attempt(() => jobs.allowHost(job, listing.folder))"> Allow this host </VBtn>
+          <VBtn :aria-label="job.state === 'running' ? `Stop ${job.name}` : `Put away ${job.name}`" @click="jobs.stop(job.id)">
             {{ job.state === 'running' ? 'Stop' : 'Put away' }}
-          </button>
+          </VBtn>
         </span>
         <span
           v-if="job.state === 'running'"
@@ -150,27 +125,17 @@ async function onDrop(event: DragEvent) {
       >
         <TypeTag :tag="file.tag" :family="file.family" />
         <NuxtLink :to="`/desk/files/${file.id}`" class="title" draggable="false" :title="file.title">{{ file.title }}</NuxtLink>
-        <button
-          v-if="placer.current"
-          type="button"
-          class="plain"
-          :aria-label="`Place ${file.title} on the page`"
-          @click="placer.current.place(file)"
-        >
-          Place
-        </button>
-        <button type="button" class="plain" :aria-label="`Put ${file.title} down`" title="Put down" @click="tray.putDown(file.id)">
+        <VBtn v-if="placer.current" :aria-label="`Place ${file.title} on the page`" @click="placer.current.place(file)"> Place </VBtn>
+        <VBtn :aria-label="`Put ${file.title} down`" title="Put down" @click="tray.putDown(file.id)">
           <VIcon :icon="mdiClose" size="14" />
-        </button>
+        </VBtn>
       </li>
     </ul>
     <p v-if="idle" class="hint-line">Files on their way, and files you picked up, wait here to be dragged onto a page or into a folder.</p>
     <div v-if="tray.files.length" class="for-all">
-      <button type="button" class="plain" :title="`Move them to ${folders.nameOf(listing.folder)}`" @click="moveHere">Move here</button>
-      <button v-if="tray.files.length > 1" type="button" class="plain" @click="selection.choose(all)">
-        Choose all {{ tray.files.length }}
-      </button>
-      <button v-if="tray.files.length > 1" type="button" class="plain quiet" @click="tray.clear()">Put all down</button>
+      <VBtn :title="`Move them to ${folders.nameOf(listing.folder)}`" @click="moveHere">Move here</VBtn>
+      <VBtn v-if="tray.files.length > 1" @click="selection.choose(all)"> Choose all {{ tray.files.length }} </VBtn>
+      <VBtn v-if="tray.files.length > 1" color="soft" @click="tray.clear()">Put all down</VBtn>
     </div>
     <JobReport />
   </section>

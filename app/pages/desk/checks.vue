@@ -54,11 +54,11 @@ useHead({ title: 'Checks', style: [{ innerHTML: () => contentCss(looks.style) + 
     <header class="board-head">
       <NuxtLink to="/desk" class="back">Pages</NuxtLink>
       <h1>Checks</h1>
-      <button type="button" class="plain strong" :disabled="checks.walking" @click="attempt(checks.walk)">
+      <VBtn variant="outlined" :disabled="checks.walking" @click="attempt(checks.walk)">
         {{ checks.walking ? 'Walking…' : 'Walk it all again' }}
-      </button>
+      </VBtn>
     </header>
-    <p v-if="failure" class="failure" role="alert">{{ failure }} <button type="button" class="plain" @click="load">Try again</button></p>
+    <p v-if="failure" class="failure" role="alert">{{ failure }} <VBtn @click="load">Try again</VBtn></p>
     <p v-else-if="!checks.state" class="failure hint" role="status">Walking every button and link, as a visitor would…</p>
     <div v-else class="sheet">
       <section class="summary" :class="{ stopped: checks.state.counts.blocked, fine: !checks.urgent }" aria-live="polite">
@@ -69,15 +69,12 @@ useHead({ title: 'Checks', style: [{ innerHTML: () => contentCss(looks.style) + 
             {{ counted(checks.state.pages, 'live page') }}, the head and foot among them; walked {{ longDate(checks.state.at) }} without
             being signed in. Each change is walked again by itself, and everything once a day.
           </p>
-          <label class="tick"
-            ><input
-              type="checkbox"
-              :checked="checks.state.outside"
-              :disabled="checks.walking"
-              @change="attempt(() => checks.askOutside(!checks.state!.outside))"
-            />
-            Ask addresses elsewhere, too, whether they answer: once a day each</label
-          >
+          <VCheckbox
+            label="Ask addresses elsewhere, too, whether they answer: once a day each"
+            :model-value="checks.state.outside"
+            :disabled="checks.walking"
+            @update:model-value="attempt(() => checks.askOutside(!checks.state!.outside))"
+          />
         </div>
         <WalkHistory v-if="checks.state.earlier.length > 1" :walks="checks.state.earlier" />
       </section>
@@ -90,26 +87,28 @@ useHead({ title: 'Checks', style: [{ innerHTML: () => contentCss(looks.style) + 
               <h3>{{ kind.title }}</h3>
               <p class="hint">{{ kind.why }}</p>
             </div>
-            <button
+            <VBtn
               v-if="kind.findings.filter(finding => finding.act).length > 1"
-              type="button"
-              class="plain strong"
+              variant="outlined"
               @click="attempt(() => checks.mend(kind.findings.filter(finding => finding.act)))"
             >
               Mend all {{ kind.findings.filter(finding => finding.act).length }}
-            </button>
+            </VBtn>
           </div>
           <ul>
             <FindingRow v-for="finding in kind.findings" :key="finding.key" :finding="finding" />
           </ul>
         </div>
       </section>
-      <details v-if="checks.left.length" class="left">
-        <summary>{{ counted(checks.left.length, 'finding') }} left as {{ checks.left.length === 1 ? 'it is' : 'they are' }}</summary>
+      <FoldSection
+        v-if="checks.left.length"
+        class="left"
+        :heading="`${counted(checks.left.length, 'finding')} left as ${checks.left.length === 1 ? 'it is' : 'they are'}`"
+      >
         <ul>
           <FindingRow v-for="finding in checks.left" :key="finding.key" :finding="finding" />
         </ul>
-      </details>
+      </FoldSection>
     </div>
   </div>
 </template>
@@ -137,13 +136,6 @@ useHead({ title: 'Checks', style: [{ innerHTML: () => contentCss(looks.style) + 
   gap: 10px 24px;
   align-items: end;
   padding: 14px 0;
-}
-.tick {
-  display: flex;
-  gap: 7px;
-  align-items: start;
-  margin-top: 6px;
-  line-height: 1.35;
 }
 .verdict {
   font-size: 17px;

@@ -1,43 +1,36 @@
 <script setup lang="ts">
 import type { Use } from '~~/core/files/fileItem'
-import { slugFromTitle, slugSchema } from '~~/core/page/slug'
+import { newPageSchema } from '~~/core/page/pageItem'
+import { slugFromTitle } from '~~/core/page/slug'
 import { STARTS, type StartName } from '~~/core/page/starts'
 
 const pages = usePages()
 const notices = useNotices()
+const asking = useAsking()
 useHead({ title: 'Pages' })
 
 const EDGE_WORDS = { head: 'Name of the site, and its menu', foot: 'Hours, address, links' }
 
 const adding = ref(false)
-const title = ref('')
-const slug = ref('')
 const ownSlug = ref(false)
+/** what it begins with; nothing of it is asked of the server where it is empty */
 const start = ref<StartName | ''>('')
-const error = ref('')
-const field = ref<HTMLInputElement>()
-
-const slugProblem = computed(() => {
-  if (!slug.value) return ''
-  const result = slugSchema.safeParse(slug.value)
-  return result.success ? '' : result.error.issues[0]!.message
-})
-watch(title, value => ownSlug.value || (slug.value = value ? slugFromTitle(value) : ''))
-
-async function open() {
-  adding.value = true
-  await nextTick()
-  field.value?.focus()
-}
-
-async function create() {
-  error.value = ''
-  try {
-    const page = await pages.create({ title: title.value, slug: slug.value || undefined, start: start.value || undefined })
+const form = useForm({
+  schema: newPageSchema.pick({ title: true, slug: true }).required(),
+  begin: () => ({ title: '', slug: '' }),
+  send: async given => {
+    const page = await pages.create({ ...given, start: start.value || undefined })
     await navigateTo(`/desk/pages/${page.id}`)
-  } catch (caught) {
-    error.value = wordsOf(caught)
-  }
+  },
+})
+watch(
+  () => form.fields.title,
+  title => ownSlug.value || (form.fields.slug = title ? slugFromTitle(title) : ''),
+)
+
+function open() {
+  form.reset()
+  adding.value = true
 }
 
 const publishing = ref(false)
@@ -62,9 +55,13 @@ async function publishWaiting() {
 /** a page that shall go, and the places on other pages that hold that back */
 const held = shallowRef<{ page: { id: string; title: string }; uses: Use[] }>()
 async function remove(page: { id: string; title: string; published: string | null }) {
-  const live = page.published ? ' Visitors will no longer find it.' : ''
-  if (!window.confirm(`Remove the page "${page.title}" with its earlier versions? This cannot be undone.${live}`)) return
-  await removeNow(page)
+  const yes = await asking.ask({
+    question: `Remove the page “${page.title}”?`,
+    detail: `Its earlier versions go with it. This cannot be undone.${page.published ? ' Visitors will no longer find it.' : ''}`,
+    yes: 'Remove it',
+    no: 'Keep it',
+  })
+  if (yes) await removeNow(page)
 }
 async function removeNow(page: { id: string; title: string }, despite = false) {
   try {
@@ -81,38 +78,38 @@ async function removeNow(page: { id: string; title: string }, despite = false) {
     <header class="board-head">
       <h1>Pages</h1>
       <span class="acts">
-        <button v-if="pages.waiting.length" type="button" class="plain strong" :disabled="publishing" @click="publishWaiting">
+        <VBtn v-if="pages.waiting.length" variant="outlined" :disabled="publishing" @click="publishWaiting">
           {{
             publishing
               ? 'Publishing…'
               : `Publish ${counted(pages.waiting.length, 'page')} that ${pages.waiting.length === 1 ? 'waits' : 'wait'}`
           }}
-        </button>
+        </VBtn>
         <NuxtLink to="/desk/signposts" class="plain">Signposts</NuxtLink>
         <NuxtLink to="/desk/looks" class="plain">Looks</NuxtLink>
-        <button type="button" class="plain strong" @click="open">New page</button>
+        <VBtn variant="outlined" @click="open">New page</VBtn>
       </span>
     </header>
-    <form v-if="adding" class="new" @submit.prevent="create">
-      <label class="field"><span>Title</span><input ref="field" v-model="title" type="text" maxlength="200" required /></label>
-      <label class="field"
-        ><span>Address</span
-        ><span class="slug"><code>/</code><input v-model="slug" type="text" maxlength="80" @input="ownSlug = true" /></span
-      ></label>
-      <fieldset class="field starts">
-        <legend>Begins with</legend>
-        <label><input v-model="start" type="radio" name="start" value="" /><b>Nothing</b><span>An empty page</span></label>
-        <label v-for="(each, name) in STARTS" :key="name"
-          ><input v-model="start" type="radio" name="start" :value="name" /><b>{{ each.words }}</b
-          ><span>{{ each.hint }}</span></label
-        >
-      </fieldset>
-      <p v-if="error || slugProblem" class="problem" role="alert">{{ error || slugProblem }}</p>
+    <VForm v-if="adding" class="new" @submit.prevent="form.submit" @keydown.esc="adding = false">
+      <VTextField v-focus v-bind="form.field('title')" label="Title" maxlength="200" />
+      <VTextField v-bind="form.field('slug')" label="Address" prefix="/" maxlength="80" @keydown="ownSlug = true" />
+      <VRadioGroup v-model="start" label="Begins with" class="starts tiles">
+        <VRadio value="">
+          <template #label><b>Nothing</b><span>An empty page</span></template>
+        </VRadio>
+        <VRadio v-for="(each, name) in STARTS" :key="name" :value="name">
+          <template #label
+            ><b>{{ each.words }}</b
+            ><span>{{ each.hint }}</span></template
+          >
+        </VRadio>
+      </VRadioGroup>
+      <p v-if="form.problem.value" class="problem" role="alert">{{ form.problem.value }}</p>
       <div class="acts">
-        <button type="submit" class="main" :disabled="!title.trim() || !!slugProblem">Make the page</button>
-        <button type="button" class="plain" @click="adding = false">Cancel</button>
+        <VBtn type="submit" variant="flat" :loading="form.busy.value">Make the page</VBtn>
+        <VBtn @click="adding = false">Cancel</VBtn>
       </div>
-    </form>
+    </VForm>
     <ul class="list">
       <li v-for="page in pages.items" :key="page.id">
         <NuxtLink :to="`/desk/pages/${page.id}`" class="row">
@@ -121,12 +118,10 @@ async function removeNow(page: { id: string; title: string }, despite = false) {
           <PageState :page="page" />
         </NuxtLink>
         <span class="row-acts">
-          <a v-if="page.published" class="plain" :href="`/${page.slug}`" target="_blank" :aria-label="`View ${page.title} live`"
+          <a v-if="page.published" class="plain" :href="`/${page.slug}`" target="_blank" :aria-label="`View live: ${page.title}`"
             >View live</a
           >
-          <button v-if="page.slug" type="button" class="plain quiet" :aria-label="`Remove ${page.title}`" @click="remove(page)">
-            Remove
-          </button>
+          <VBtn v-if="page.slug" color="soft" :aria-label="`Remove ${page.title}`" @click="remove(page)"> Remove </VBtn>
         </span>
       </li>
     </ul>
@@ -175,32 +170,9 @@ async function removeNow(page: { id: string; title: string }, despite = false) {
 }
 .starts {
   grid-column: 1 / -1;
-  display: grid;
+}
+.starts :deep(.v-selection-control-group) {
   grid-template-columns: repeat(auto-fill, minmax(172px, 1fr));
-  gap: 6px;
-}
-.starts legend {
-  margin-bottom: 3px;
-}
-.starts label {
-  position: relative;
-  display: grid;
-  gap: 1px;
-  align-content: start;
-  padding: 8px 10px;
-  border: 1px solid #c3cecb;
-  border-radius: 4px;
-  font-size: 12.5px;
-  line-height: 1.35;
-}
-.starts input {
-  position: absolute;
-  inset: 0;
-  width: 100%;
-  height: 100%;
-  margin: 0;
-  opacity: 0;
-  cursor: pointer;
 }
 .starts b {
   font-weight: 600;
@@ -208,23 +180,6 @@ async function removeNow(page: { id: string; title: string }, despite = false) {
 }
 .starts span {
   color: var(--soft);
-}
-.starts label:has(:checked) {
-  border-color: var(--water);
-  box-shadow: inset 3px 0 var(--water);
-  background: #edf3f2;
-}
-.starts label:has(:focus-visible) {
-  outline: 2px solid var(--water);
-  outline-offset: 1px;
-}
-.slug {
-  display: flex;
-  align-items: center;
-  gap: 4px;
-}
-.slug input {
-  flex: 1;
 }
 .list {
   list-style: none;

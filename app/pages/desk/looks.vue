@@ -114,11 +114,11 @@ useHead({ title: 'Looks', style: [{ innerHTML: () => contentCss(looks.style) + l
           title="All looks and colours, in the open Design Tokens format"
           >Save as a file</a
         >
-        <button type="button" class="plain" @click="takeIn">Take in from a file…</button>
-        <button type="button" class="plain strong" @click="copy(chosen)">New look from “{{ chosen.name }}”</button>
+        <VBtn @click="takeIn">Take in from a file…</VBtn>
+        <VBtn variant="outlined" @click="copy(chosen)">New look from “{{ chosen.name }}”</VBtn>
       </span>
     </header>
-    <p v-if="failure" class="failure" role="alert">{{ failure }} <button type="button" class="plain" @click="load">Try again</button></p>
+    <p v-if="failure" class="failure" role="alert">{{ failure }} <VBtn @click="load">Try again</VBtn></p>
     <div v-else-if="opened" class="scroll">
       <div class="desk-top">
         <div class="sheet">
@@ -129,13 +129,13 @@ useHead({ title: 'Looks', style: [{ innerHTML: () => contentCss(looks.style) + l
           </div>
           <ul class="rack">
             <li v-for="look in looks.items" :key="look.id" :class="{ chosen: look.id === chosen.id }">
-              <button type="button" class="name" :aria-pressed="look.id === chosen.id" @click="chosenId = look.id">
+              <VBtn color="ink" class="name" :aria-pressed="look.id === chosen.id" @click="chosenId = look.id">
                 <b>{{ look.name }}</b>
                 <span>{{
                   usesOf(look).length ? `on ${counted(usesOf(look).length, 'button')}` : look.builtIn ? 'always there' : 'on no button yet'
                 }}</span>
                 <span v-if="failing(look).length" class="hard">hard to read</span>
-              </button>
+              </VBtn>
               <div v-for="tone in TONES" :key="tone" class="tr-page specimen" :class="`tr-tone-${tone}`" @click="chosenId = look.id">
                 <!-- Drawn by the renderer's own function, which escapes what is written in it. -->
                 <!-- eslint-disable-next-line vue/no-v-html -->
@@ -150,13 +150,11 @@ useHead({ title: 'Looks', style: [{ innerHTML: () => contentCss(looks.style) + l
         </div>
         <section class="margin" :aria-label="`Settings of the look ${chosen.name}`">
           <div class="note">
-            <label v-if="!chosen.builtIn" class="field"
-              ><span>Name</span><VTextField :key="chosen.id" maxlength="60" :model-value="chosen.name" @change="rename"
-            /></label>
+            <VTextField v-if="!chosen.builtIn" :key="chosen.id" label="Name" maxlength="60" :model-value="chosen.name" @change="rename" />
             <template v-else>
               <h2>{{ chosen.name }}</h2>
               <p class="hint">It comes with Trough and stays as it is. Its colours follow yours. Make a look from it to change more.</p>
-              <button type="button" class="plain strong" @click="copy(chosen)">New look from “{{ chosen.name }}”</button>
+              <VBtn variant="outlined" @click="copy(chosen)">New look from “{{ chosen.name }}”</VBtn>
             </template>
             <p v-if="problem" class="hint clay" role="alert">{{ problem }}</p>
             <AppearanceFields v-if="!chosen.builtIn" :appearance="chosen.appearance" :palette="looks.palettes.plain" @change="change" />
@@ -172,17 +170,15 @@ useHead({ title: 'Looks', style: [{ innerHTML: () => contentCss(looks.style) + l
               </ul>
             </div>
             <div v-if="!chosen.builtIn" class="acts">
-              <label v-if="usesOf(chosen).length" class="field"
-                ><span>Its buttons get</span>
-                <select v-model="replacing">
-                  <option v-for="look in looks.items.filter(each => each.id !== chosen.id)" :key="look.id" :value="look.id">
-                    {{ look.name }}
-                  </option>
-                </select>
-              </label>
-              <button type="button" class="plain" :disabled="usesOf(chosen).length > 0 && !replacing" @click="remove">
-                Delete this look
-              </button>
+              <VSelect
+                v-if="usesOf(chosen).length"
+                v-model="replacing"
+                label="Its buttons get"
+                :items="looks.items.filter(each => each.id !== chosen.id)"
+                item-title="name"
+                item-value="id"
+              />
+              <VBtn :disabled="usesOf(chosen).length > 0 && !replacing" @click="remove"> Delete this look </VBtn>
             </div>
           </div>
         </section>
@@ -260,14 +256,13 @@ h2 span {
 }
 .name {
   grid-column: 1 / -1;
-  display: flex;
+  justify-content: start;
+  overflow-wrap: anywhere;
+}
+.name :deep(.v-btn__content) {
   flex-wrap: wrap;
   align-items: baseline;
   gap: 2px 10px;
-  padding: 6px 8px;
-  text-align: left;
-  color: var(--ink);
-  overflow-wrap: anywhere;
 }
 .name span {
   color: var(--soft);

@@ -1,6 +1,9 @@
 <script setup lang="ts">
+import type { OldAddressList } from '~~/core/oldAddresses/oldAddressItem'
+
 /** Addresses the site had before it moved here, and what each leads to from now on. */
 const old = useOldAddresses()
+const { q, show } = storeToRefs(old)
 const failure = ref('')
 const busy = ref(false)
 const bringing = ref(false)
@@ -8,10 +11,15 @@ const text = ref('')
 const { problem, attempt } = useAttempt()
 useHead({ title: 'Old addresses' })
 
+const NONE = { items: [], total: 0, open: 0, missed: 0, led: 0 } satisfies OldAddressList
 const SHOWN = [
   ['open', 'Lead nowhere yet'],
   ['led', 'Lead on'],
 ] as const
+const list = computed(() => old.list ?? NONE)
+const shown = computed(() =>
+  SHOWN.map(([name, words]) => [name, `${words}, ${(name === 'open' ? list.value.open : list.value.led).toLocaleString()}`] as const),
+)
 const none = computed(() => old.list && !old.list.open && !old.list.led)
 
 async function load() {
@@ -46,9 +54,9 @@ const { over, takes } = useDropOn(false, async event => bringFile((await dropped
     <header class="board-head">
       <NuxtLink to="/desk/setup" class="back">Setup</NuxtLink>
       <h1>Old addresses</h1>
-      <button v-if="!none" type="button" class="plain strong" @click="bringing = !bringing">Bring in a list…</button>
+      <VBtn v-if="!none" variant="outlined" @click="bringing = !bringing">Bring in a list…</VBtn>
     </header>
-    <p v-if="failure" class="say" role="alert">{{ failure }} <button type="button" class="plain" @click="load">Try again</button></p>
+    <p v-if="failure" class="say" role="alert">{{ failure }} <VBtn @click="load">Try again</VBtn></p>
     <p v-else-if="!old.list" class="say hint" role="status">Reading the addresses…</p>
     <template v-else>
       <section v-if="bringing || none" class="bring" aria-label="Bring in a list">
@@ -60,54 +68,48 @@ const { over, takes } = useDropOn(false, async event => bringFile((await dropped
           </p>
         </template>
         <div class="acts">
-          <button type="button" class="plain strong" :disabled="busy" @click="chooseList">
+          <VBtn variant="outlined" :disabled="busy" @click="chooseList">
             {{ busy ? 'Reading…' : 'Choose a list…' }}
-          </button>
+          </VBtn>
           <span class="hint"
             >A sitemap (XML), a page of the old site (HTML), or a table (CSV): the old address first, then, if you like, the new one. Or
             drop it here.</span
           >
         </div>
         <form class="paste" @submit.prevent="bring(text)">
-          <label class="field"
-            ><span>Or paste addresses, one a line</span
-            ><textarea v-model="text" rows="4" spellcheck="false" placeholder="https://old.example/downloads/price-list.pdf" />
-          </label>
+          <VTextarea
+            v-model="text"
+            label="Or paste addresses, one a line"
+            rows="4"
+            spellcheck="false"
+            placeholder="https://old.example/downloads/price-list.pdf"
+          />
           <div class="acts">
-            <button type="submit" class="plain strong" :disabled="busy || !text.trim()">Bring these in</button
-            ><button v-if="!none" type="button" class="plain" @click="bringing = false">Cancel</button>
+            <VBtn type="submit" variant="outlined" :disabled="busy || !text.trim()">Bring these in</VBtn
+            ><VBtn v-if="!none" @click="bringing = false">Cancel</VBtn>
           </div>
         </form>
       </section>
       <p v-if="problem" class="problem say" role="alert">{{ problem }}</p>
       <template v-if="!none">
         <div class="bar">
-          <fieldset class="field">
-            <legend class="tr-spoken">Shown</legend>
-            <div class="choices">
-              <label v-for="[name, words] in SHOWN" :key="name"
-                ><input v-model="old.show" type="radio" name="old-shown" :value="name" /><span
-                  >{{ words }}, {{ (name === 'open' ? old.list.open : old.list.led).toLocaleString() }}</span
-                ></label
-              >
-            </div>
-          </fieldset>
-          <input v-model="old.q" type="search" placeholder="Part of an address" aria-label="Part of an address" />
-          <button v-if="old.show === 'open' && old.list.open" type="button" class="plain strong" @click="attempt(old.takeSuggestions)">
+          <ChoiceField legend="Shown" unseen :choices="shown" :value="old.show" @choose="show = $event" />
+          <VTextField v-model="q" type="search" placeholder="Part of an address" aria-label="Part of an address" />
+          <VBtn v-if="old.show === 'open' && list.open" variant="outlined" @click="attempt(old.takeSuggestions)">
             Take all sure suggestions
-          </button>
+          </VBtn>
         </div>
-        <p v-if="old.show === 'open' && old.list.missed" class="say missed">
-          {{ counted(old.list.missed, 'of these is', 'of these are') }} still asked for. They stand first.
+        <p v-if="old.show === 'open' && list.missed" class="say missed">
+          {{ counted(list.missed, 'of these is', 'of these are') }} still asked for. They stand first.
         </p>
         <ul class="rows">
-          <OldAddressRow v-for="address in old.list.items" :key="address.path" :address="address" />
+          <OldAddressRow v-for="address in list.items" :key="address.path" :address="address" />
         </ul>
-        <p v-if="!old.list.items.length" class="say hint">
+        <p v-if="!list.items.length" class="say hint">
           {{ old.q ? 'No address has that in it.' : old.show === 'open' ? 'Every old address leads somewhere.' : 'None leads on yet.' }}
         </p>
-        <p v-else-if="old.list.items.length < old.list.total" class="say">
-          <button type="button" class="plain strong" @click="attempt(old.more)">Show more of {{ old.list.total.toLocaleString() }}</button>
+        <p v-else-if="list.items.length < list.total" class="say">
+          <VBtn variant="outlined" @click="attempt(old.more)">Show more of {{ list.total.toLocaleString() }}</VBtn>
         </p>
       </template>
     </template>

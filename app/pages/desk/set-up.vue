@@ -1,35 +1,40 @@
 <script setup lang="ts">
-import { SHORTEST_PASSWORD } from '~~/core/account/accountForms'
+import { SHORTEST_PASSWORD, setUpSchema } from '~~/core/account/accountForms'
 definePageMeta({ layout: 'door' })
 useHead({ title: 'Set up' })
 
-const input = reactive({ code: '', siteName: '', email: '', password: '' })
-const { error, busy, enter } = useDoor(() => api('/setup', 'POST', input))
+const { field, submit, problem, busy } = useForm({
+  schema: setUpSchema,
+  begin: () => ({ code: '', siteName: '', email: '', password: '' }),
+  send: async given => {
+    await api('/setup', 'POST', given)
+    window.location.assign('/desk')
+  },
+})
 </script>
 
 <template>
-  <form class="form" @submit.prevent="enter">
+  <VForm class="form" @submit.prevent="submit">
     <h1>Make this Trough yours</h1>
-    <label class="field"
-      ><span>Set-up code</span
-      ><input
-        v-model="input.code"
-        type="text"
-        class="mono"
-        autocomplete="off"
-        spellcheck="false"
-        required
-        autofocus
-        aria-describedby="code-hint"
-    /></label>
+    <VTextField
+      v-bind="field('code')"
+      label="Set-up code"
+      class="mono"
+      autocomplete="off"
+      spellcheck="false"
+      autofocus
+      aria-describedby="code-hint"
+    />
     <p id="code-hint" class="hint">It stands in the console where Trough was started, as in ABCD-EFGH-JKLM.</p>
-    <label class="field"><span>Name of your site</span><input v-model="input.siteName" type="text" maxlength="120" required /></label>
-    <label class="field"><span>Your e-mail</span><input v-model="input.email" type="email" autocomplete="username" required /></label>
-    <label class="field"
-      ><span>A password, at least {{ SHORTEST_PASSWORD }} characters</span
-      ><input v-model="input.password" type="password" autocomplete="new-password" :minlength="SHORTEST_PASSWORD" required
-    /></label>
-    <p v-if="error" class="problem" role="alert">{{ error }}</p>
-    <button type="submit" class="main" :disabled="busy">{{ busy ? 'One moment…' : 'Begin' }}</button>
-  </form>
+    <VTextField v-bind="field('siteName')" label="Name of your site" maxlength="120" />
+    <VTextField v-bind="field('email')" label="Your e-mail" type="email" autocomplete="username" />
+    <VTextField
+      v-bind="field('password')"
+      :label="`A password, at least ${SHORTEST_PASSWORD} characters`"
+      type="password"
+      autocomplete="new-password"
+    />
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <VBtn type="submit" variant="flat" :loading="busy">Begin</VBtn>
+  </VForm>
 </template>

@@ -1,11 +1,10 @@
 <script setup lang="ts">
+import { siteFormSchema } from '~~/core/site/siteForm'
 import type { StorageUse } from '~~/core/trust/trustReports'
 useHead({ title: 'Setup' })
 const session = useSession()
 const notices = useNotices()
-const form = reactive({ name: '', address: '', timeZone: '' })
 const ZONES = Intl.supportedValuesOf('timeZone')
-const error = ref('')
 
 const storage = ref<StorageUse>()
 async function loadStorage() {
@@ -29,21 +28,16 @@ async function saveHosts() {
   }
 }
 
-watch(
-  () => session.site,
-  site => Object.assign(form, site),
-  { immediate: true },
-)
-
-async function save() {
-  error.value = ''
-  try {
-    await session.saveSite({ ...form })
+const { field, submit, problem, busy, changed, reset } = useForm({
+  schema: siteFormSchema,
+  begin: () => session.site,
+  send: async site => {
+    await session.saveSite(site)
     notices.say('Saved. Live pages show it at once.', { tone: 'works' })
-  } catch (caught) {
-    error.value = wordsOf(caught)
-  }
-}
+  },
+})
+watch(() => session.site, reset)
+useKeepWritten(changed)
 </script>
 
 <template>
@@ -54,35 +48,38 @@ async function save() {
       <NuxtLink to="/desk/account" class="plain">Account</NuxtLink><NuxtLink to="/desk/journal" class="plain">Who did what</NuxtLink>
     </header>
     <!-- What is written before the site is known would be lost when that arrives. -->
-    <form v-if="session.site.name" class="form" @submit.prevent="save">
-      <label class="field"><span>Name of the site</span><input v-model="form.name" type="text" maxlength="120" required /></label>
-      <label class="field"
-        ><span>Public address</span
-        ><input v-model="form.address" type="text" inputmode="url" placeholder="https://www.example.com" aria-describedby="address-hint"
-      /></label>
+    <VForm v-if="session.site.name" class="form" @submit.prevent="submit">
+      <VTextField v-bind="field('name')" label="Name of the site" maxlength="120" />
+      <VTextField
+        v-bind="field('address')"
+        label="Public address"
+        inputmode="url"
+        placeholder="https://www.example.com"
+        aria-describedby="address-hint"
+      />
       <p id="address-hint" class="hint">
         Only full addresses that you copy contain it. Pages and buttons go on working when it changes, and addresses that name the old one
         are still known. <NuxtLink to="/desk/old-addresses">Old addresses of the site</NuxtLink>
       </p>
-      <label class="field"
-        ><span>Time zone</span
-        ><input v-model="form.timeZone" type="text" list="zones" required aria-describedby="zone-hint" spellcheck="false"
-      /></label>
-      <datalist id="zones"><option v-for="zone in ZONES" :key="zone" :value="zone" /></datalist>
+      <VAutocomplete v-bind="field('timeZone')" label="Time zone" :items="ZONES" aria-describedby="zone-hint" />
       <p id="zone-hint" class="hint">Set times are meant in it: a price list that goes live at 8 does so by its clocks.</p>
       <SiteIcon />
-      <p v-if="error" class="problem" role="alert">{{ error }}</p>
-      <div class="acts"><button type="submit" class="main">Save</button></div>
-    </form>
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <div class="acts"><VBtn type="submit" variant="flat" :loading="busy">Save</VBtn></div>
+    </VForm>
     <form class="form" @submit.prevent="saveHosts">
       <h2>Fetching from the web</h2>
-      <label class="field"
-        ><span>Hosts in your own network that files may be fetched from, one a line</span
-        ><textarea v-model="hosts" rows="3" spellcheck="false" placeholder="nas.local" aria-describedby="hosts-hint" />
-      </label>
+      <VTextarea
+        v-model="hosts"
+        label="Hosts in your own network that files may be fetched from, one a line"
+        rows="3"
+        spellcheck="false"
+        placeholder="nas.local"
+        aria-describedby="hosts-hint"
+      />
       <p id="hosts-hint" class="hint">Public web addresses need no entry. Hosts in a private network are refused unless they stand here.</p>
       <p v-if="hostError" class="problem" role="alert">{{ hostError }}</p>
-      <div class="acts"><button type="submit" class="plain strong">Save the hosts</button></div>
+      <div class="acts"><VBtn type="submit" variant="outlined">Save the hosts</VBtn></div>
     </form>
     <div class="wide">
       <StorageSection v-if="storage" :use="storage" />

@@ -1,35 +1,43 @@
 <script setup lang="ts">
+import { signInSchema } from '~~/core/account/accountForms'
 definePageMeta({ layout: 'door' })
 useHead({ title: 'Sign in' })
 
-const email = ref('')
-const password = ref('')
-const code = ref('')
 /** a code of the app is asked for, too */
 const secondFactor = ref(false)
-const { error, busy, enter } = useDoor(async () => {
-  try {
-    await api('/session', 'POST', { email: email.value, password: password.value, code: code.value || undefined })
-  } catch (problem) {
-    if (!(problem instanceof ApiProblem) || !problem.extra.secondFactor) throw problem
-    const asked = secondFactor.value
-    secondFactor.value = true
-    if (asked) throw problem
-    return false
-  }
+const { field, submit, problem, busy } = useForm({
+  schema: signInSchema,
+  begin: () => ({ email: '', password: '', code: '' }),
+  send: async ({ code, ...given }) => {
+    try {
+      await api('/session', 'POST', { ...given, code: code || undefined })
+    } catch (refusal) {
+      if (!(refusal instanceof ApiProblem) || !refusal.extra.secondFactor) throw refusal
+      const asked = secondFactor.value
+      secondFactor.value = true
+      if (asked) throw refusal
+      return
+    }
+    window.location.assign('/desk')
+  },
 })
 </script>
 
 <template>
-  <form class="form" @submit.prevent="enter">
+  <VForm class="form" @submit.prevent="submit">
     <h1>Sign in</h1>
-    <label class="field"><span>E-mail</span><input v-model="email" type="email" autocomplete="username" required autofocus /></label>
-    <label class="field"><span>Password</span><input v-model="password" type="password" autocomplete="current-password" required /></label>
-    <label v-if="secondFactor" class="field"
-      ><span>Code that your app shows, or a recovery code</span
-      ><input v-model="code" type="text" class="mono" inputmode="numeric" autocomplete="one-time-code" required autofocus
-    /></label>
-    <p v-if="error" class="problem" role="alert">{{ error }}</p>
-    <button type="submit" class="main" :disabled="busy">{{ busy ? 'One moment…' : 'Sign in' }}</button>
-  </form>
+    <VTextField v-bind="field('email')" label="E-mail" type="email" autocomplete="username" autofocus />
+    <VTextField v-bind="field('password')" label="Password" type="password" autocomplete="current-password" />
+    <VTextField
+      v-if="secondFactor"
+      v-bind="field('code')"
+      label="Code that your app shows, or a recovery code"
+      class="mono"
+      inputmode="numeric"
+      autocomplete="one-time-code"
+      autofocus
+    />
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <VBtn type="submit" variant="flat" :loading="busy">Sign in</VBtn>
+  </VForm>
 </template>

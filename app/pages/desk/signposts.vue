@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { newSignpostSchema } from '~~/core/signposts/signpostItem'
 import type { FileItem } from '~~/core/files/fileItem'
 
 /** The names of the site that point at what is current. */
@@ -6,7 +7,6 @@ const signposts = useSignposts()
 const timetable = useTimetable()
 const route = useRoute()
 const failure = ref('')
-const { problem, attempt } = useAttempt()
 useHead({ title: 'Signposts' })
 
 const chosen = computed(() => signposts.byId.get(String(route.query.at ?? '')) ?? signposts.items[0])
@@ -16,15 +16,20 @@ const turning = shallowRef<{ id: string; file: FileItem }>()
 const turned = computed(() => turning.value && signposts.byId.get(turning.value.id))
 
 const adding = ref(false)
-const title = ref('')
-async function create() {
-  await attempt(async () => {
-    const made = await signposts.create(title.value, null)
-    title.value = ''
+const {
+  field,
+  submit,
+  problem: refusal,
+  busy,
+} = useForm({
+  schema: newSignpostSchema.pick({ title: true }),
+  begin: () => ({ title: '' }),
+  send: async ({ title }) => {
+    const made = await signposts.create(title, null)
     adding.value = false
     await choose(made.id)
-  })
-}
+  },
+})
 
 async function load() {
   failure.value = ''
@@ -42,19 +47,16 @@ onMounted(load)
     <header class="board-head">
       <NuxtLink to="/desk" class="back">Pages</NuxtLink>
       <h1>Signposts</h1>
-      <button type="button" class="plain strong" @click="adding = !adding">New signpost</button>
+      <VBtn variant="outlined" @click="adding = !adding">New signpost</VBtn>
     </header>
-    <form v-if="adding" class="new" @submit.prevent="create">
-      <label class="field"
-        ><span>What is it for?</span><input v-model="title" v-focus type="text" maxlength="120" required placeholder="Current price list"
-      /></label>
+    <VForm v-if="adding" class="new" @submit.prevent="submit" @keydown.esc="adding = false">
+      <VTextField v-focus v-bind="field('title')" label="What is it for?" maxlength="120" placeholder="Current price list" />
+      <p v-if="refusal" class="problem" role="alert">{{ refusal }}</p>
       <div class="acts">
-        <button type="submit" class="plain strong" :disabled="!title.trim()">Put it up</button
-        ><button type="button" class="plain" @click="adding = false">Cancel</button>
+        <VBtn type="submit" variant="outlined" :loading="busy">Put it up</VBtn><VBtn @click="adding = false">Cancel</VBtn>
       </div>
-    </form>
-    <p v-if="problem" class="problem say" role="alert">{{ problem }}</p>
-    <p v-if="failure" class="say" role="alert">{{ failure }} <button type="button" class="plain" @click="load">Try again</button></p>
+    </VForm>
+    <p v-if="failure" class="say" role="alert">{{ failure }} <VBtn @click="load">Try again</VBtn></p>
     <p v-else-if="!signposts.loaded" class="say hint" role="status">Reading the signposts…</p>
     <div v-else-if="!signposts.items.length" class="say empty">
       <p><b>One name for what changes.</b></p>
@@ -62,7 +64,7 @@ onMounted(load)
         “Current price list” or “Summer timetable”: point it at a file, and lead buttons to the signpost. When the next file comes, turn the
         signpost once, now or at a set time. All that leads to it follows, and its address stays the same for ever.
       </p>
-      <button v-if="!adding" type="button" class="plain strong" @click="adding = true">Put up the first one</button>
+      <VBtn v-if="!adding" variant="outlined" @click="adding = true">Put up the first one</VBtn>
     </div>
     <div v-else class="sheet">
       <ul>

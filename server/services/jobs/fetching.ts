@@ -3,9 +3,9 @@ import { parse as parseDisposition } from 'content-disposition'
 import { eq } from 'drizzle-orm'
 import mime from 'mime'
 import { z } from 'zod'
+import type { Fetch } from '../../../core/files/fetchForm'
 import { cleanFileName, splitExtension } from '../../../core/files/fileName'
 import { formatSize } from '../../../core/files/size'
-import { placeSchema } from '../../../core/folders/folderItem'
 import type { JobItem } from '../../../core/jobs/jobItem'
 import { newId } from '../../../core/id'
 import { Problem } from '../../../core/problem'
@@ -21,20 +21,6 @@ const LARGEST = 5_000_000_000
 const RESERVE = 64 * 1000 * 1000
 /** Milliseconds without a byte. */
 const SILENCE = 30_000
-
-export const fetchSchema = z.object({
-  address: z
-    .string()
-    .trim()
-    .max(4000)
-    .transform(text => (/^[a-z][a-z0-9+.-]*:/i.test(text) ? text : `https://${text}`))
-    .refine(
-      text => URL.canParse(text) && /^https?:$/.test(new URL(text).protocol),
-      'Give a web address, such as https://www.example.com/list.pdf.',
-    ),
-  folder: placeSchema.default(null),
-})
-export type Fetch = z.infer<typeof fetchSchema>
 
 export const hostsSchema = z.object({
   hosts: z

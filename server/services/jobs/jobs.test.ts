@@ -8,7 +8,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { fileQuerySchema } from '../../../core/files/query'
 import type { ClashWay } from '../../../core/files/clash'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
-import { fetchSchema, hostsSchema, nameFromAnswer } from './fetching'
+import { fetchSchema } from '../../../core/files/fetchForm'
+import { hostsSchema, nameFromAnswer } from './fetching'
 import { isPublic } from './ssrfGuard'
 
 let test: TestTrough

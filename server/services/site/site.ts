@@ -1,22 +1,14 @@
 import { eq } from 'drizzle-orm'
 import { z } from 'zod'
-import { timeZoneSchema } from '../../../core/timetable/wallTime'
+import { siteFormSchema } from '../../../core/site/siteForm'
+import { timeZoneSchema } from '../../../core/timetable/timeZone'
 import type { Database, Queryable } from '../../db/connection'
 import { settings } from '../../db/schema'
 import type { Events } from '../events'
 import { kept } from '../kept'
 
-export const siteSchema = z.object({
-  name: z.string().trim().min(1, 'Give the site a name.').max(120, 'Keep the name to 120 characters.'),
-  /** scheme and host of the public site, without a slash at the end; empty until known */
-  address: z.union([
-    z.literal(''),
-    z
-      .url({ protocol: /^https?$/, error: 'Give the whole address, such as https://www.example.com.' })
-      .refine(text => !URL.canParse(text) || new URL(text).pathname === '/', 'Give the address without a path.')
-      .transform(text => new URL(text).origin),
-  ]),
-  /** in which set times are meant; where it is left out, that of this machine */
+export const siteSchema = siteFormSchema.extend({
+  /** where it is left out, that of this machine */
   timeZone: timeZoneSchema.default(() => Intl.DateTimeFormat().resolvedOptions().timeZone),
 })
 export type Site = z.infer<typeof siteSchema>

@@ -1,0 +1,102 @@
+import { computed, nextTick, reactive, ref } from 'vue'
+import type { z } from 'zod'
+import { ApiProblem, wordsOf } from './api'
+
+interface FormOptions<Schema extends z.ZodObject> {
+  /** the one that the server reads what is sent with */
+  schema: Schema
+  /** what the fields hold at first, and whenever the form begins anew */
+  begin: () => z.input<Schema>
+  send: (value: z.output<Schema>) => Promise<unknown>
+}
+
+/** What a `VForm` says when it is sent: whether all its fields are as they should be. */
+type Sent = Event & PromiseLike<{ valid: boolean }>
+
+/** What an answer of the API says of each field (`issues`, or the one in `field`). */
+function saidOfFields(problem: ApiProblem): Record<string, string> {
+  const { issues, field } = problem.extra as { issues?: { field: string; message: string }[]; field?: string }
+  if (issues) return Object.fromEntries(issues.map(({ field, message }) => [field, message]))
+  return field ? { [field]: problem.message } : {}
+}
+
+/**
+ * A form by the schema of what it sends: each field is checked as it is left and, once it is wrong, as one types; what the server finds
+ * wrong stands at its field as well, and what belongs to no field in `problem`. While it is on its way it is not sent again.
+ */
+export function useForm<Schema extends z.ZodObject>({ schema, begin, send }: FormOptions<Schema>) {
+  type Name = keyof z.input<Schema> & string
+  const fields = reactive({ ...begin() }) as Record<Name, unknown>
+  const refused = ref<Record<string, string>>({})
+  const problem = ref('')
+  const busy = ref(false)
+  const kept = ref(JSON.stringify(fields))
+
+  function ruleOf(name: Name) {
+    return (value: unknown) => {
+      const result = (schema.shape as Record<string, z.ZodType>)[name]!.safeParse(value ?? '')
+      return result.success || result.error.issues[0]!.message
+    }
+  }
+
+  /** To be bound to the part of Vuetify that shows a field. */
+  function field<N extends Name>(name: N) {
+    return {
+      'modelValue': fields[name] as z.input<Schema>[N],
+      'onUpdate:modelValue': (value: unknown) => {
+        fields[name] = value
+        delete refused.value[name]
+      },
+      'rules': [ruleOf(name)],
+      'errorMessages': refused.value[name],
+    }
+  }
+
+  async function focusWrong(form: EventTarget | null): Promise<void> {
+    await nextTick()
+    ;(form as HTMLElement | null)?.querySelector<HTMLElement>('.v-input--error :is(input, textarea)')?.focus()
+  }
+
+  function refuse(error: unknown): void {
+    const said = error instanceof ApiProblem ? saidOfFields(error) : {}
+    refused.value = Object.fromEntries(Object.entries(said).filter(([name]) => name in schema.shape))
+    if (!Object.keys(refused.value).length) problem.value = wordsOf(error)
+  }
+
+  /** For `@submit.prevent` of a `VForm`. */
+  async function submit(event: Event): Promise<void> {
+    const form = event.target
+    if (busy.value) return
+    busy.value = true
+    problem.value = ''
+    refused.value = {}
+    try {
+      if (!(await (event as Sent)).valid) return await focusWrong(form)
+      await send(schema.parse({ ...fields }))
+      kept.value = JSON.stringify(fields)
+    } catch (error) {
+      refuse(error)
+      await focusWrong(form)
+    } finally {
+      busy.value = false
+    }
+  }
+
+  /** Forgets what was written. */
+  function reset(): void {
+    Object.assign(fields, begin())
+    kept.value = JSON.stringify(fields)
+    refused.value = {}
+    problem.value = ''
+  }
+
+  return {
+    fields: fields as z.input<Schema>,
+    field,
+    problem,
+    busy,
+    changed: computed(() => JSON.stringify(fields) !== kept.value),
+    submit,
+    reset,
+  }
+}

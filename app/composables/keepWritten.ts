@@ -1,0 +1,18 @@
+import { useEventListener } from '@vueuse/core'
+import { toValue, type MaybeRefOrGetter } from 'vue'
+import { onBeforeRouteLeave } from 'vue-router'
+
+/** Asks before a board is left on which something was written that was not sent. */
+export function useKeepWritten(changed: MaybeRefOrGetter<boolean>): void {
+  const asking = useAsking()
+  // Leaving takes two steps where the address is completed on the way: it is asked once.
+  let leaves = false
+
+  onBeforeRouteLeave(async () => {
+    leaves ||=
+      !toValue(changed) ||
+      (await asking.ask({ question: 'Leave what you wrote?', detail: 'It was not saved.', yes: 'Leave it', no: 'Go on writing' }))
+    return leaves
+  })
+  useEventListener(window, 'beforeunload', event => toValue(changed) && event.preventDefault())
+}

@@ -1,0 +1,19 @@
+import { z } from 'zod'
+import { timeZoneSchema } from '../timetable/timeZone'
+
+const isWebAddress = (text: string) => URL.canParse(text) && /^https?:$/.test(new URL(text).protocol)
+
+/** What an owner says of the whole site. */
+export const siteFormSchema = z.object({
+  name: z.string().trim().min(1, 'Give the site a name.').max(120, 'Keep the name to 120 characters.'),
+  /** scheme and host of the public site, without a slash at the end; empty until known */
+  address: z
+    .string()
+    .trim()
+    .refine(text => text === '' || isWebAddress(text), { error: 'Give the whole address, such as https://www.example.com.', abort: true })
+    .refine(text => text === '' || new URL(text).pathname === '/', 'Give the address without a path.')
+    .transform(text => text && new URL(text).origin),
+  /** in which set times are meant */
+  timeZone: timeZoneSchema,
+})
+export type SiteForm = z.infer<typeof siteFormSchema>
