@@ -85,7 +85,7 @@ test('by key: a shelf of chosen files, in an order of its own, undone and done a
   await expect.poll(() => titlesOn(page)).toEqual(['Firing chart raku', 'Firing chart biscuit'])
   await note(page).getByRole('button', { name: 'Move Firing chart biscuit up' }).press('Enter')
   await expect.poll(() => titlesOn(page)).toEqual(['Firing chart biscuit', 'Firing chart raku'])
-  await page.locator('.notice').getByRole('button', { name: 'Undo' }).first().press('Enter')
+  await page.getByRole('toolbar', { name: 'Words on the page' }).getByRole('button', { name: 'Undo' }).press('Enter')
   await expect.poll(() => titlesOn(page)).toEqual(['Firing chart raku', 'Firing chart biscuit'])
 })
 

@@ -22,6 +22,7 @@ const titleSchema = z
   .max(120, 'Keep the title to 120 characters.')
 const nameSchema = z
   .string()
+  .trim()
   .max(80, 'Keep the address to 80 characters.')
   .regex(/^[a-z0-9]+(?:-[a-z0-9]+)*$/, 'Use small letters, digits and hyphens only, such as current-price-list.')
 const fileSchema = z.string().max(40).nullable()

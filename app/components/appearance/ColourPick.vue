@@ -17,7 +17,7 @@ const emit = defineEmits<{ change: [hex: string] }>()
     <VColorPicker
       :model-value="hex"
       mode="hex"
-      :modes="['hex']"
+      hide-inputs
       width="240"
       canvas-height="110"
       @update:model-value="emit('change', $event.slice(0, 7).toUpperCase())"

@@ -46,7 +46,7 @@ function onEscape() {
       <VTextField
         ref="field"
         v-model="text"
-        class="path mono"
+        class="path small"
         maxlength="400"
         spellcheck="false"
         :aria-label="`Path of ${now.own || 'a file that is gone'} in the zip`"
@@ -95,17 +95,19 @@ function onEscape() {
   display: grid;
 }
 .path {
-  height: 22px;
-  padding: 0 5px;
   margin-left: -6px;
-  background: transparent;
-  border-color: transparent;
-  text-overflow: ellipsis;
 }
-.entry:hover .path,
-.path:focus {
+.path :deep(.v-field) {
+  background: transparent;
+}
+.path :deep(.v-field:not(.v-field--focused)) {
+  box-shadow: none;
+}
+.entry:hover .path :deep(.v-field) {
   background: #fff;
-  border-color: #95a39f;
+}
+.entry:hover .path :deep(.v-field:not(.v-field--focused)) {
+  box-shadow: inset 0 0 0 1px #95a39f;
 }
 .what {
   min-width: 0;
@@ -126,7 +128,7 @@ function onEscape() {
   color: var(--soft);
   white-space: nowrap;
 }
-.gone .path {
+.gone .path :deep(input) {
   text-decoration: line-through;
 }
 .gone .what {

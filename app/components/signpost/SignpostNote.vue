@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { opensInBrowser } from '~~/core/files/mediaType'
 import type { FileItem, Use } from '~~/core/files/fileItem'
-import type { SignpostItem } from '~~/core/signposts/signpostItem'
+import { signpostChangeSchema, type SignpostItem } from '~~/core/signposts/signpostItem'
 
 /** The particulars of one signpost, in the margin. */
 const props = defineProps<{ signpost: SignpostItem }>()
@@ -41,7 +41,6 @@ const takingDown = ref(false)
 /** what leads to it is led elsewhere */
 const replacing = ref(false)
 const naming = ref(false)
-const name = ref('')
 watch(
   () => props.signpost.id,
   () => (finding.value = naming.value = takingDown.value = false),
@@ -52,9 +51,20 @@ async function rename(event: Event) {
   const field = valueOf(event)
   if (!(await attempt(() => signposts.change(props.signpost.id, { title: field.value })))) field.value = props.signpost.title
 }
-async function saveName() {
-  if (await attempt(() => signposts.change(props.signpost.id, { name: name.value.trim() }))) naming.value = false
-}
+const {
+  field,
+  submit,
+  problem: refusal,
+  busy,
+  reset,
+} = useForm({
+  schema: signpostChangeSchema.pick({ name: true }).required(),
+  begin: () => ({ name: props.signpost.name }),
+  send: async given => {
+    await signposts.change(props.signpost.id, given)
+    naming.value = false
+  },
+})
 function choose(chosen: FileItem) {
   finding.value = false
   emit('point', chosen)
@@ -104,16 +114,19 @@ const links = computed(() => {
     <section aria-labelledby="signpost-links">
       <h3 id="signpost-links">Its address</h3>
       <CopyLine v-for="link in links" :key="link.name" v-bind="link" />
-      <form v-if="naming" class="naming" @submit.prevent="saveName">
-        <VTextField v-model="name" v-focus label="New address" prefix="/to/" maxlength="80" />
+      <VForm v-if="naming" class="naming" @submit.prevent="submit" @keydown.esc.stop="naming = false">
+        <VTextField v-bind="field('name')" v-focus label="New address" prefix="/to/" maxlength="80" />
         <p class="hint">The old address leads on to the new one.</p>
-        <div class="acts"><VBtn type="submit" variant="outlined">Change</VBtn><VBtn @click="naming = false">Cancel</VBtn></div>
-      </form>
+        <p v-if="refusal" class="problem" role="alert">{{ refusal }}</p>
+        <div class="acts">
+          <VBtn type="submit" variant="outlined" :loading="busy">Change</VBtn><VBtn @click="naming = false">Cancel</VBtn>
+        </div>
+      </VForm>
       <VBtn
         v-else
         @click="
           () => {
-            name = signpost.name
+            reset()
             naming = true
           }
         "

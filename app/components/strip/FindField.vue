@@ -2,6 +2,7 @@
 import { fold } from '~~/core/find/fold'
 import type { FoundFile } from '~~/core/files/fileItem'
 import { formatSize } from '~~/core/files/size'
+import { settingPlaces } from '~/library/settingPlaces'
 
 /** Reaches files by name or the words inside them, and folders, pages and settings by name. */
 interface Hit {
@@ -12,15 +13,6 @@ interface Hit {
   file?: FoundFile
   go: () => unknown
 }
-
-const SETTINGS = [
-  { words: 'Setup: site name and address', to: '/desk/setup' },
-  { words: 'Looks: buttons, colours and type', to: '/desk/looks' },
-  { words: 'Signposts: names for what is current', to: '/desk/signposts' },
-  { words: 'Old addresses: what the site had before', to: '/desk/old-addresses' },
-  { words: 'Checks: what visitors meet on the live pages', to: '/desk/checks' },
-  { words: 'All pages', to: '/desk' },
-]
 
 const pages = usePages()
 const folders = useFolders()
@@ -131,8 +123,8 @@ const hits = computed<Hit[]>(() => {
         side: '',
         go: () => navigateTo(`/desk/pages/${page.id}`),
       })),
-    ...SETTINGS.filter(item => q && matches(item.words)).map(item => ({
-      key: item.to,
+    ...settingPlaces(q).map(item => ({
+      key: item.words,
       group: 'Settings',
       words: item.words,
       side: '',

@@ -71,13 +71,15 @@ useKeepWritten(changed)
       <h2>Fetching from the web</h2>
       <VTextarea
         v-model="hosts"
-        label="Hosts in your own network that files may be fetched from, one a line"
+        label="Hosts of your own network, one a line"
         rows="3"
         spellcheck="false"
         placeholder="nas.local"
         aria-describedby="hosts-hint"
       />
-      <p id="hosts-hint" class="hint">Public web addresses need no entry. Hosts in a private network are refused unless they stand here.</p>
+      <p id="hosts-hint" class="hint">
+        Files may be fetched from them. Public web addresses need no entry; hosts of a private network are refused unless they stand here.
+      </p>
       <p v-if="hostError" class="problem" role="alert">{{ hostError }}</p>
       <div class="acts"><VBtn type="submit" variant="outlined">Save the hosts</VBtn></div>
     </form>

@@ -1,0 +1,29 @@
+import { fold } from '~~/core/find/fold'
+
+/** Where something of the site or the desk is set or done. */
+export interface SettingPlace {
+  words: string
+  /** what else somebody might call it */ also?: string
+  to: string
+}
+
+const PLACES: SettingPlace[] = [
+  { words: 'Setup: site name and address', also: 'domain time zone clock icon favicon settings', to: '/desk/setup' },
+  { words: 'Setup: storage, cleaning and verifying', also: 'disk space free backup restore bin editions damaged bytes', to: '/desk/setup' },
+  { words: 'Setup: the library as a bag', also: 'export import download everything move backup', to: '/desk/setup' },
+  { words: 'Setup: hosts that files are fetched from', also: 'network private address', to: '/desk/setup' },
+  { words: 'Account: change the password', also: 'sign in second factor codes app sessions devices sign out', to: '/desk/account' },
+  { words: 'Who did what', also: 'log journal history sign-ins changes', to: '/desk/journal' },
+  { words: 'Looks: buttons, colours and type', also: 'style design fonts typeface palette', to: '/desk/looks' },
+  { words: 'Signposts: names for what is current', also: 'links redirect', to: '/desk/signposts' },
+  { words: 'Old addresses: what the site had before', also: 'redirects moving links sitemap', to: '/desk/old-addresses' },
+  { words: 'Checks: what visitors meet on the live pages', also: 'broken links errors findings', to: '/desk/checks' },
+  { words: 'All pages', to: '/desk' },
+]
+
+/** The places that have every word of a question in their name, or in what else they might be called. */
+export function settingPlaces(question: string): SettingPlace[] {
+  const asked = fold(question).split(/\s+/).filter(Boolean)
+  if (!asked.length) return []
+  return PLACES.filter(({ words, also = '' }) => asked.every(word => fold(`${words} ${also}`).includes(word)))
+}
