@@ -115,7 +115,7 @@ const links = computed(() => {
       <h3 id="signpost-links">Its address</h3>
       <CopyLine v-for="link in links" :key="link.name" v-bind="link" />
       <VForm v-if="naming" class="naming" @submit.prevent="submit" @keydown.esc.stop="naming = false">
-        <VTextField v-bind="field('name')" v-focus label="New address" prefix="/to/" maxlength="80" />
+        <VTextField v-focus v-bind="field('name')" label="New address" prefix="/to/" maxlength="80" />
         <p class="hint">The old address leads on to the new one.</p>
         <p v-if="refusal" class="problem" role="alert">{{ refusal }}</p>
         <div class="acts">
