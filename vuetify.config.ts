@@ -1,7 +1,17 @@
 import { defineVuetifyConfiguration } from 'vuetify-nuxt-module/custom-configuration'
 
-/** Labels stand above their fields at all times, and placeholders show before a field is entered. */
-const FIELD = { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary', persistentPlaceholder: true } as const
+/**
+ * Labels stand above their fields at all times, placeholders show before a field is entered, and hints stay: what came and went with the
+ * focus would move the button away that is pressed next.
+ */
+const FIELD = {
+  variant: 'outlined',
+  density: 'compact',
+  hideDetails: 'auto',
+  color: 'primary',
+  persistentPlaceholder: true,
+  persistentHint: true,
+} as const
 
 export default defineVuetifyConfiguration({
   icons: { defaultSet: 'mdi-svg' },
@@ -36,7 +46,7 @@ export default defineVuetifyConfiguration({
     VSelect: FIELD,
     VAutocomplete: FIELD,
     VCombobox: FIELD,
-    VCheckbox: { density: 'compact', hideDetails: 'auto', color: 'primary' },
+    VCheckbox: { density: 'compact', hideDetails: 'auto', color: 'primary', persistentHint: true },
     VRadioGroup: { density: 'compact', hideDetails: 'auto', color: 'primary' },
     VSlider: { color: 'primary', hideDetails: true, thumbSize: 14, trackSize: 2 },
     VExpansionPanels: { elevation: 0, static: true },

@@ -102,3 +102,23 @@ test('who leaves what was not saved is asked, and stays or goes', async ({ page 
   await question.getByRole('button', { name: 'Leave it' }).click()
   await expect(page.getByRole('heading', { name: 'Pages' })).toBeVisible()
 })
+
+test('who passes through a field to leave the form is told nothing, and a form that was sent begins anew without complaint', async ({
+  page,
+}) => {
+  await openDesk(page, server.url)
+  await page.getByRole('button', { name: 'New page' }).click()
+  await expect(page.getByLabel('Title')).toBeFocused()
+  // By the mouse: what moves away between press and release gets no click.
+  await page.getByRole('button', { name: 'Cancel' }).click()
+  await expect(page.getByLabel('Title')).toHaveCount(0)
+
+  await page.goto(`${server.url}/desk/account`)
+  await page.route('**/api/account/password', route => route.fulfill({ status: 204 }))
+  await page.getByLabel('The one you have').fill('marlpit-demo')
+  await page.getByLabel('The new one').fill('another-marlpit-demo')
+  await page.getByRole('button', { name: 'Change the password' }).click()
+  await expect(page.getByText('The password is changed')).toBeVisible()
+  await expect(page.getByLabel('The new one')).toHaveValue('')
+  await expect(page.locator('.v-input--error')).toHaveCount(0)
+})

@@ -10,9 +10,6 @@ interface FormOptions<Schema extends z.ZodObject> {
   send: (value: z.output<Schema>) => Promise<unknown>
 }
 
-/** What a `VForm` says when it is sent: whether all its fields are as they should be. */
-type Sent = Event & PromiseLike<{ valid: boolean }>
-
 /** What an answer of the API says of each field (`issues`, or the one in `field`). */
 function saidOfFields(problem: ApiProblem): Record<string, string> {
   const { issues, field } = problem.extra as { issues?: { field: string; message: string }[]; field?: string }
@@ -21,8 +18,9 @@ function saidOfFields(problem: ApiProblem): Record<string, string> {
 }
 
 /**
- * A form by the schema of what it sends: each field is checked as it is left and, once it is wrong, as one types; what the server finds
- * wrong stands at its field as well, and what belongs to no field in `problem`. While it is on its way it is not sent again.
+ * A form by the schema of what it sends: each field is checked as one types, and all of them when it is sent; what was never written in is
+ * not found wrong before. What the server finds wrong stands at its field as well, and what belongs to no field in `problem`. While it is
+ * on its way it is not sent again.
  */
 export function useForm<Schema extends z.ZodObject>({ schema, begin, send }: FormOptions<Schema>) {
   type Name = keyof z.input<Schema> & string
@@ -31,9 +29,12 @@ export function useForm<Schema extends z.ZodObject>({ schema, begin, send }: For
   const problem = ref('')
   const busy = ref(false)
   const kept = ref(JSON.stringify(fields))
+  /** fields that were written in; who only passes through one, to leave the form, is told nothing */
+  const written = new Set<string>()
 
   function ruleOf(name: Name) {
     return (value: unknown) => {
+      if (!written.has(name)) return true
       const result = (schema.shape as Record<string, z.ZodType>)[name]!.safeParse(value ?? '')
       return result.success || result.error.issues[0]!.message
     }
@@ -44,6 +45,7 @@ export function useForm<Schema extends z.ZodObject>({ schema, begin, send }: For
     return {
       'modelValue': fields[name] as z.input<Schema>[N],
       'onUpdate:modelValue': (value: unknown) => {
+        written.add(name)
         fields[name] = value
         delete refused.value[name]
       },
@@ -71,8 +73,13 @@ export function useForm<Schema extends z.ZodObject>({ schema, begin, send }: For
     problem.value = ''
     refused.value = {}
     try {
-      if (!(await (event as Sent)).valid) return await focusWrong(form)
-      await send(schema.parse({ ...fields }))
+      const { success, data, error } = schema.safeParse({ ...fields })
+      if (!success) {
+        // The first of each field stands there.
+        refused.value = Object.fromEntries(error.issues.toReversed().map(({ path, message }) => [String(path[0]), message]))
+        return await focusWrong(form)
+      }
+      await send(data)
       kept.value = JSON.stringify(fields)
     } catch (error) {
       refuse(error)
@@ -84,6 +91,7 @@ export function useForm<Schema extends z.ZodObject>({ schema, begin, send }: For
 
   /** Forgets what was written. */
   function reset(): void {
+    written.clear()
     Object.assign(fields, begin())
     kept.value = JSON.stringify(fields)
     refused.value = {}

@@ -9,9 +9,8 @@ export function useKeepWritten(changed: MaybeRefOrGetter<boolean>): void {
   let leaves = false
 
   onBeforeRouteLeave(async () => {
-    leaves ||=
-      !toValue(changed) ||
-      (await asking.ask({ question: 'Leave what you wrote?', detail: 'It was not saved.', yes: 'Leave it', no: 'Go on writing' }))
+    if (!toValue(changed)) return true
+    leaves ||= await asking.ask({ question: 'Leave what you wrote?', detail: 'It was not saved.', yes: 'Leave it', no: 'Go on writing' })
     return leaves
   })
   useEventListener(window, 'beforeunload', event => toValue(changed) && event.preventDefault())

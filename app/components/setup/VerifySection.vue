@@ -99,7 +99,6 @@ const words = computed(() => {
       v-model="checks"
       label="Check bytes before every download, too."
       hint="A download then begins later, about a second for each gigabyte; damaged bytes never leave."
-      persistent-hint
       @update:model-value="saveChecks"
     />
   </section>

@@ -27,7 +27,7 @@ async function act({ action }: Notice) {
 </script>
 
 <template>
-  <section ref="place" class="notices" aria-label="What just happened">
+  <section class="notices" aria-label="What just happened">
     <VSnackbarQueue v-model="shown" attach contained location="bottom end" total-visible="3" display-strategy="overflow">
       <template #actions="{ item, props: leave }">
         <VBtn

@@ -55,5 +55,5 @@ export async function recordUses(tx: Queryable, pageId: string, side: Side, docu
       ...use,
     }))
   })
-  await insertMany(tx, uses, rows)
+  if (rows.length) await insertMany(tx, uses, rows)
 }
