@@ -91,7 +91,7 @@ test('a file dropped on a button is what it leads to, and is taken back by Undo;
   await page.getByRole('region', { name: 'Settings of this row of buttons' }).getByRole('radio', { name: 'Middle' }).press('Space')
   // What cannot stand in a row goes behind it.
   await page.getByRole('button', { name: 'Take away: “Firing chart”' }).click()
-  await page.locator('.folder-strip', { hasText: 'Guides' }).dragTo(page.locator('.tr-row'), { targetPosition: { x: 4, y: 20 } })
+  await page.locator('.folder-strip', { hasText: 'Guides' }).dragTo(page.locator('.tr-row'), { targetPosition: { x: 4, y: 50 } })
   await expect(page.locator('.tr-row ~ .shelf-view')).toHaveCount(1)
   await expect(page.locator('.tr-row .shelf-view')).toHaveCount(0)
   await saved(page)

@@ -16,6 +16,10 @@ async function newBundle(title: string, selection: Selection): Promise<FileItem>
 export const bundleOf = (files: FileItem[], title: string): Promise<FileItem> =>
   newBundle(title, { files: files.map(file => file.id), folders: [] })
 
+/** Puts more into a bundle. */
+export const addToBundle = (id: string, things: Selection): Promise<BundleDetails> =>
+  api<BundleDetails>(`/bundles/${id}/add`, 'POST', things)
+
 /** Makes a bundle of a selection in the folder that is open, and opens it. */
 export async function makeBundle(title: string, selection: Selection): Promise<void> {
   const bundle = await newBundle(title, selection)
@@ -69,7 +73,7 @@ export function useBundle(id: () => string) {
 
   async function add(selection: Selection) {
     try {
-      bundle.value = await api<BundleDetails>(`/bundles/${id()}/add`, 'POST', selection)
+      bundle.value = await addToBundle(id(), selection)
       library.learn([bundle.value.file])
     } catch (error) {
       notices.say(wordsOf(error), { tone: 'attention' })

@@ -1,8 +1,7 @@
 import type { FileItem } from '~~/core/files/fileItem'
 import type { Selection } from '~~/core/files/selection'
-import { api } from './api'
-import { droppedFiles, droppedThings } from './drag'
-import { useDropOn } from './dropOn'
+import { addToBundle } from './bundle'
+import { useDropOn } from './carried'
 import { counted } from './format'
 
 /** Lets a bundle's row take what is dropped on it: it goes into the bundle. */
@@ -13,7 +12,7 @@ export function useBundleDrop(bundle: () => FileItem) {
 
   const add = ({ id, title }: FileItem, things: Selection) =>
     selection.attempt(async () => {
-      const { total } = await api<{ total: number }>(`/bundles/${id}/add`, 'POST', things)
+      const { total } = await addToBundle(id, things)
       await library.refresh()
       useNotices().say(`Put into “${title}”: ${counted(total, 'file')} ${total === 1 ? 'is' : 'are'} in it now.`, {
         tone: 'works',
@@ -21,11 +20,10 @@ export function useBundleDrop(bundle: () => FileItem) {
       })
     })
 
-  return useDropOn(true, async event => {
+  return useDropOn(true, async ({ things, files }) => {
     // The row may show another file by the time the answer is here.
     const target = bundle()
-    const things = droppedThings(event)
     if (things) await add(target, things)
-    else await uploads.bring(await droppedFiles(event), target.folder, item => add(target, { files: [item.id], folders: [] }))
+    else await uploads.bring((await files) ?? [], target.folder, item => add(target, { files: [item.id], folders: [] }))
   })
 }

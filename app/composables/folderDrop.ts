@@ -1,6 +1,6 @@
 import { ref } from 'vue'
 import { TOP } from '~~/core/folders/folderItem'
-import { carriesFiles, dragged, droppedFiles, droppedThings } from './drag'
+import { bringsFiles, type DropTarget } from './carried'
 
 /** Lets folders take what is dropped on them: files of the computer come in there, things of the library move there. */
 export function useFolderDrop() {
@@ -10,30 +10,19 @@ export function useFolderDrop() {
   /** the folder something is held over; "top" for the top of the library */
   const over = ref<string>()
 
-  /** Whether what is dragged would come to lie in itself. */
-  const loops = (id: string | null) => !!dragged.value?.folders.some(folder => folders.tree.wouldLoop(folder, id))
-
-  async function drop(event: DragEvent, id: string | null) {
-    over.value = undefined
-    if (!carriesFiles(event, { ours: true })) return
-    event.preventDefault()
-    event.stopPropagation()
-    const things = droppedThings(event)
-    if (!things) return uploads.bring(await droppedFiles(event), id)
-    // With Ctrl held a copy is made, as on every desktop.
-    await selection.attempt(() => (event.ctrlKey ? selection.copy(things, id) : selection.move(things, id)))
-  }
-
-  const dropOn = (id: string | null) => ({
-    dragover(event: DragEvent) {
-      if (!carriesFiles(event, { ours: true }) || loops(id)) return
-      event.preventDefault()
-      event.stopPropagation()
-      if (event.dataTransfer) event.dataTransfer.dropEffect = dragged.value && !event.ctrlKey ? 'move' : 'copy'
-      over.value = id ?? TOP
+  const dropOn = (id: string | null): DropTarget => ({
+    // What is dragged cannot come to lie in itself.
+    takes: carried => bringsFiles(carried) && !carried.things?.folders.some(folder => folders.tree.wouldLoop(folder, id)),
+    moves: ({ things }, ctrl) => !!things && !ctrl,
+    over: () => (over.value = id ?? TOP),
+    out: () => {
+      if (over.value === (id ?? TOP)) over.value = undefined
     },
-    dragleave: () => (over.value = undefined),
-    drop: (event: DragEvent) => drop(event, id),
+    async drop({ things, files }, { ctrl }) {
+      if (!things) return uploads.bring((await files) ?? [], id)
+      // With Ctrl held a copy is made, as on every desktop.
+      await selection.attempt(() => (ctrl ? selection.copy(things, id) : selection.move(things, id)))
+    },
   })
 
   return { over, dropOn }

@@ -84,11 +84,12 @@ export function pictureToButton(editor: Editor, placement: string, label: string
   editor.view.dispatch(closeHistory(tr.setSelection(NodeSelection.create(tr.doc, position))))
 }
 
-/** Gives a placement the file it was waiting for. */
-export function givePlacement(editor: Editor, placement: string, target: Target): void {
+/** Gives a placement what it was waiting for. */
+export function givePlacement(editor: Editor, placement: string, to: Target | ShelfSource): void {
   const node = findBlock(editor, placement)?.node
-  const shows = node?.type.name === 'picture' && !node.attrs.file && target.kind === 'file'
-  changePlacement(editor, placement, shows ? { file: target.id } : { target }, { quiet: true })
+  const shows = node?.type.name === 'picture' && !node.attrs.file && to.kind === 'file'
+  const changed = to.kind === 'folder' || to.kind === 'files' ? { source: to } : shows ? { file: to.id } : { target: to }
+  changePlacement(editor, placement, changed, { quiet: true })
 }
 
 /** Puts several buttons at a position, in a row or one below the other, or cards or pictures side by side; gives their placements. */
@@ -170,8 +171,12 @@ export function fillRow(editor: Editor, { position, node }: Part, files: { targe
   return added.length
 }
 
-export const insertShelf = (editor: Editor, source: ShelfSource | null, position?: number): void =>
-  insertBlocks(editor, [editor.schema.nodes.shelf!.create(newShelf(source))], position)
+/** Puts a shelf at a position; gives its placement. */
+export function insertShelf(editor: Editor, source: ShelfSource | null, position?: number): string {
+  const attrs = newShelf(source)
+  insertBlocks(editor, [editor.schema.nodes.shelf!.create(attrs)], position)
+  return attrs.placement
+}
 
 /** Makes the words between two positions a link; gives the placement it got. */
 export function linkWords(editor: Editor, target: Target | null, from: number, to: number): string {
@@ -193,11 +198,11 @@ export function pasteLink(editor: Editor, led: { target: Target; title: string }
   linkWords(editor, led.target, start, empty || !$from.parent.isTextblock ? start + words.length : to)
 }
 
-/** A placement that is a block of its own, and where it stands; undefined where it was removed meanwhile. */
 /** What a button, card or picture leads to now. */
 export const targetAt = (editor: Editor, placement: string): Target | null =>
   (findBlock(editor, placement)?.node.attrs.target ?? null) as Target | null
 
+/** A placement that is a block of its own, and where it stands; undefined where it was removed meanwhile. */
 function findBlock(editor: Editor, placement: string): { position: number; node: Node } | undefined {
   let found: { position: number; node: Node } | undefined
   editor.state.doc.descendants((node, position) => {

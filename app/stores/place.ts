@@ -2,9 +2,12 @@ import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
 import type { FileItem } from '~~/core/files/fileItem'
 import type { PageDetails } from '~~/core/page/pageItem'
-import type { Target } from '~~/core/page/schema'
-import { giveTarget } from '~~/core/page/targets'
+import type { ShelfSource, Target } from '~~/core/page/schema'
+import { giveShelf, giveTarget } from '~~/core/page/targets'
 import { api } from '~/composables/api'
+
+/** What a placement waited for: what a button leads to, or what a shelf lists. */
+export type Given = Target | ShelfSource
 
 /** What the open page's editor offers to the rest of the desk. */
 export interface Placer {
@@ -13,8 +16,8 @@ export interface Placer {
   place: (file: FileItem) => void
   /** lets the owner choose a file of the computer and puts a button for it there */
   placeFromComputer: () => Promise<void>
-  /** gives a placement of the page its file */
-  give: (placement: string, target: Target) => void
+  /** gives a placement of the page what it was waiting for */
+  give: (placement: string, to: Given) => void
   focus: () => void
 }
 
@@ -22,14 +25,14 @@ export interface Placer {
 export const usePlacer = defineStore('placer', () => {
   const current = shallowRef<Placer>()
 
-  /** Gives a placement the file it was waiting for, also where its page was left meanwhile. */
-  async function give(pageId: string, placement: string, target: Target): Promise<void> {
+  /** Gives a placement what it was waiting for, also where its page was left meanwhile. */
+  async function give(pageId: string, placement: string, to: Given): Promise<void> {
     if (current.value?.pageId === pageId) {
-      current.value.give(placement, target)
+      current.value.give(placement, to)
       return
     }
     const { title, draft, revision } = await api<PageDetails>(`/pages/${pageId}`)
-    const given = giveTarget(draft, placement, target)
+    const given = to.kind === 'folder' || to.kind === 'files' ? giveShelf(draft, placement, to) : giveTarget(draft, placement, to)
     await api(`/pages/${pageId}/draft`, 'PUT', { title, draft: given, revision })
   }
 

@@ -5,7 +5,7 @@ import { Upload, defaultOptions, type DetailedError } from 'tus-js-client'
 import type { Clash, ClashWay } from '~~/core/files/clash'
 import type { FileItem } from '~~/core/files/fileItem'
 import { api, wordsOf } from '~/composables/api'
-import type { LocalFile } from '~/composables/drag'
+import type { LocalFile } from '~/composables/localFiles'
 import { useClashes } from './clashes'
 import { useLibrary } from './library'
 import { useNotices } from './notices'
@@ -46,7 +46,7 @@ export interface Destination {
   edition?: string
   /** the buttons on a page that wait for them, in the order of the files */
   placements?: string[]
-  done?: (item: FileItem) => unknown
+  done?: (item: FileItem, local: LocalFile) => unknown
 }
 
 /** Files on their way from the computer into the library. */
@@ -110,7 +110,8 @@ export const useUploads = defineStore('uploads', () => {
     return response?.getBody().trim() || (response ? `Trough answered ${response.getStatus()}.` : 'The connection was lost.')
   }
 
-  function start({ file, path }: LocalFile, entry: UploadEntry, { folder, ways, edition, done }: Destination) {
+  function start(local: LocalFile, entry: UploadEntry, { folder, ways, edition, done }: Destination) {
+    const { file, path } = local
     let samples: { at: number; sent: number }[] = []
     const upload = new Upload(file, {
       endpoint: '/api/uploads',
@@ -152,7 +153,7 @@ export const useUploads = defineStore('uploads', () => {
           // What was dropped on a page or on a file has its place already.
           if (!entry.placement && !edition) useTray().pickUp(item.id)
           drop(entry.id)
-          await done?.(item)
+          await done?.(item, local)
         } catch (error) {
           if (entry.state === 'done')
             useNotices().say(`${entry.name} is in the library, but could not be placed. ${wordsOf(error)}`, { tone: 'attention' })
@@ -181,20 +182,24 @@ export const useUploads = defineStore('uploads', () => {
     next()
   }
 
-  /** Sends files into a folder; asks first what becomes of those whose names are taken there. */
-  async function bring(files: LocalFile[], folder: string | null, done?: Destination['done']) {
-    if (!files.length) return
+  /** Asks what becomes of files whose names are taken in a folder. Gives those that go there; none where the owner would rather not. */
+  async function sift(files: LocalFile[], folder: string | null): Promise<{ files: LocalFile[]; ways: Map<string, ClashWay> }> {
+    const none = { files: [], ways: new Map<string, ClashWay>() }
+    if (!files.length) return none
     try {
       const { clashes } = await api<{ clashes: Clash[] }>('/files/clashes', 'POST', { folder, names: files.map(({ path }) => path) })
-      const ways = clashes.length ? await useClashes().ask(clashes) : new Map<string, ClashWay>()
-      if (ways)
-        add(
-          files.filter(({ path }) => ways.get(path) !== 'skip'),
-          { folder, ways, done },
-        )
+      const ways = clashes.length ? await useClashes().ask(clashes) : none.ways
+      return ways ? { files: files.filter(({ path }) => ways.get(path) !== 'skip'), ways } : none
     } catch (error) {
       useNotices().say(`Nothing was put in. ${wordsOf(error)}`, { tone: 'attention' })
+      return none
     }
+  }
+
+  /** Sends files into a folder; asks first what becomes of those whose names are taken there. */
+  async function bring(given: LocalFile[], folder: string | null, done?: Destination['done']) {
+    const { files, ways } = await sift(given, folder)
+    add(files, { folder, ways, done })
   }
 
   async function pause(entry: UploadEntry) {
@@ -250,5 +255,5 @@ export const useUploads = defineStore('uploads', () => {
     }
   }
 
-  return { entries, active, forPlacement, add, bring, cancelQueued, pause, resume, cancel, findLeftOvers }
+  return { entries, active, forPlacement, add, sift, bring, cancelQueued, pause, resume, cancel, findLeftOvers }
 })

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { brokenPlacements } from '../walk/broken'
 import { button, heading, linkMark, pageOf, shelf, words } from '../testing/pages'
 import { newPicture } from './insert'
-import { giveTarget, idOf, keyOf, mapTargets, placementsOf } from './targets'
+import { giveShelf, giveTarget, idOf, keyOf, mapTargets, placementsOf } from './targets'
 import { buttonAttrsSchema, pageDocumentSchema, type Block, type PageDocument, type PlainBlock, type Reference } from './schema'
 
 const list = (...content: PlainBlock[]): PlainBlock => ({ type: 'bulletList', content: [{ type: 'listItem', content }] })
@@ -66,6 +66,14 @@ describe('a shelf', () => {
     expect(targetsOf(pageOf(shelf()))).toEqual([['shelf', ['file pdf', 'file zip']]])
     expect(targetsOf(pageOf(list(words('x'), folder)))).toEqual([['shelf', ['folder sheets']]])
     expect(targetsOf(pageOf(shelf({ source: null })))).toEqual([['shelf', []]])
+  })
+
+  it('lists what it was waiting for, once that is known', () => {
+    const page = pageOf(shelf({ source: null, placement: 'ssssssssss' }), shelf({ placement: 'tttttttttt' }))
+    expect(targetsOf(giveShelf(page, 'ssssssssss', { kind: 'folder', id: 'sheets', order: 'own' }))).toEqual([
+      ['shelf', ['folder sheets']],
+      ['shelf', ['file pdf', 'file zip']],
+    ])
   })
 
   it('gets another file in the place of one, once; loses one; and goes when nothing is left of it', () => {

@@ -168,6 +168,14 @@ export function giveTarget(document: PageDocument, placement: string, target: Ta
   return { type: 'doc', content }
 }
 
+/** The document with a shelf listing what it was waiting for. */
+export function giveShelf(document: PageDocument, placement: string, source: ShelfSource): PageDocument {
+  const content = mapBlocks(document.content, block => [
+    block.type === 'shelf' && block.attrs.placement === placement ? { ...block, attrs: { ...block.attrs, source } } : block,
+  ])
+  return { type: 'doc', content }
+}
+
 /** All shelves of a page. */
 export const shelvesIn = (document: PageDocument): ShelfAttrs[] =>
   [...everyBlock(document)].flatMap(block => (block.type === 'shelf' ? [block.attrs] : []))

@@ -2,7 +2,8 @@
 import type { BundleEntry } from '~~/core/bundle/bundleEntry'
 import { formatExactSize, formatSize } from '~~/core/files/size'
 import { newId } from '~~/core/id'
-import type { LocalFile } from '~/composables/drag'
+import { bringsFiles, type DropTarget } from '~/composables/carried'
+import type { LocalFile } from '~/composables/localFiles'
 
 /** What goes into a bundle: files, folders and texts, in their order, and what visitors get of them. */
 const props = defineProps<{ id: string }>()
@@ -15,8 +16,9 @@ const listing = useListing()
 const finding = ref(false)
 const choosingFolder = ref(false)
 const writing = ref<{ id: string; name: string; body: string }>()
-const over = ref(0)
-const moving = ref<number>()
+/** files are held over it */
+const over = ref(false)
+/** the row an entry would go in front of */
 const before = ref<number>()
 const list = ref<HTMLElement>()
 
@@ -79,26 +81,22 @@ function take(files: LocalFile[]) {
   void uploads.bring(files, listing.folder, item => add({ files: [item.id], folders: [] }))
 }
 
-async function onDrop(event: DragEvent) {
-  over.value = 0
-  const [from, to] = [moving.value, before.value]
-  moving.value = before.value = undefined
-  if (from !== undefined) return to === undefined ? undefined : move(from, to > from ? to - 1 : to)
-  const things = droppedThings(event)
-  if (things) await add(things)
-  else take(await droppedFiles(event))
+const takesFiles: DropTarget = {
+  takes: bringsFiles,
+  over: () => (over.value = true),
+  out: () => (over.value = false),
+  drop: async ({ things, files }) => (things ? add(things) : take((await files) ?? [])),
 }
-const takes = (event: DragEvent) => moving.value !== undefined || carriesFiles(event, { ours: true })
-function onRowOver(event: DragEvent, index: number) {
-  if (moving.value === undefined) return
-  const box = (event.currentTarget as HTMLElement).getBoundingClientRect()
-  before.value = event.clientY < box.top + box.height / 2 ? index : index + 1
-}
-function startMoving(event: DragEvent, index: number) {
-  moving.value = index
-  event.dataTransfer!.effectAllowed = 'move'
-  event.dataTransfer!.setData('text/plain', '')
-}
+const takesRow = (index: number): DropTarget => ({
+  takes: ({ entry }) => entry !== undefined,
+  moves: () => true,
+  over: (_carried, { side }) => (before.value = side === 'before' ? index : index + 1),
+  out: () => (before.value = undefined),
+  drop({ entry: from }, { side }) {
+    const to = side === 'before' ? index : index + 1
+    return move(from!, to > from! ? to - 1 : to)
+  },
+})
 function onKey(event: KeyboardEvent, index: number) {
   const step = event.altKey && { ArrowUp: -1, ArrowDown: 1 }[event.key]
   if (!step) return
@@ -108,15 +106,7 @@ function onKey(event: KeyboardEvent, index: number) {
 </script>
 
 <template>
-  <section
-    class="composer"
-    aria-label="What is in the bundle"
-    :class="{ over: over > 0 && moving === undefined }"
-    @dragenter="takes($event) && over++"
-    @dragleave="takes($event) && over--"
-    @dragover="takes($event) && $event.preventDefault()"
-    @drop.prevent.stop="onDrop"
-  >
+  <section v-drop="takesFiles" class="composer" aria-label="What is in the bundle" :class="{ over }">
     <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
     <template v-else-if="bundle">
       <p class="sum" aria-live="polite">
@@ -130,11 +120,9 @@ function onKey(event: KeyboardEvent, index: number) {
         <li
           v-for="(entry, index) in entries"
           :key="entry.id"
-          draggable="true"
+          v-drag="() => ({ carried: { entry: index } })"
+          v-drop="takesRow(index)"
           :class="{ before: before === index, behind: before === index + 1 && index === entries.length - 1 }"
-          @dragstart="startMoving($event, index)"
-          @dragend="moving = before = undefined"
-          @dragover="onRowOver($event, index)"
           @keydown="onKey($event, index)"
         >
           <BundleEntryRow

@@ -57,7 +57,7 @@ async function saveTitle() {
   await load()
 }
 
-const { over, takes } = useEditionDrop(() => file.value!)
+const { over, target } = useEditionDrop(() => file.value!)
 
 const opens = computed(() => !!file.value && opensInBrowser(file.value.mediaType) && file.value.size > 0)
 const path = computed(() => `/files/${file.value?.handle}`)
@@ -83,7 +83,7 @@ async function takeName(fileName: string) {
 </script>
 
 <template>
-  <div class="file-board" :class="{ over }" v-on="file && !file.bundle && !file.deleted ? takes : {}">
+  <div v-drop="file && !file.bundle && !file.deleted ? target : undefined" class="file-board" :class="{ over }">
     <p v-if="failure" class="failure" role="alert">{{ failure }} <NuxtLink to="/desk">All pages</NuxtLink></p>
     <template v-else-if="file">
       <header class="board-head">

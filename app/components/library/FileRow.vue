@@ -41,7 +41,7 @@ function place() {
 
 <template>
   <!-- eslint-disable vue/no-restricted-html-elements -- one of 50,000: what a row is made of is what scrolling costs -->
-  <div class="file-row" :class="{ open, chosen, over, binned: file.deleted }" v-on="file.deleted ? {} : drop.takes">
+  <div v-drop="file.deleted ? undefined : drop.target" class="file-row" :class="{ open, chosen, over, binned: file.deleted }">
     <span class="gutter" role="gridcell"
       ><input type="checkbox" tabindex="-1" :checked="chosen" :aria-label="`Choose ${file.title}`" @click.stop="$emit('toggle', $event)"
     /></span>

@@ -11,7 +11,6 @@ const folders = useFolders()
 const selection = useSelection()
 
 const list = ref<InstanceType<typeof LibraryFileList>>()
-const over = ref(0)
 const moving = ref(false)
 const describing = ref(false)
 const bundling = ref<Selection>()
@@ -39,14 +38,7 @@ async function chooseWhole() {
   await uploads.bring(await chooseFolder(), listing.folder)
 }
 
-async function onDrop(event: DragEvent) {
-  over.value = 0
-  if (event.defaultPrevented) return
-  if (carriesFiles(event, { ours: false })) {
-    event.preventDefault()
-    await uploads.bring(await droppedFiles(event), listing.folder)
-  }
-}
+const { over, target } = useDropOn(false, async ({ files }) => uploads.bring((await files) ?? [], listing.folder))
 
 const isWriting = (target: EventTarget | null) =>
   target instanceof HTMLElement && (target.isContentEditable || /^(?:INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
@@ -117,16 +109,7 @@ const total = computed(() => {
 </script>
 
 <template>
-  <section
-    class="library"
-    aria-label="Library"
-    :class="{ over: over > 0 }"
-    @dragenter="carriesFiles($event, { ours: false }) && over++"
-    @dragleave="carriesFiles($event, { ours: false }) && over--"
-    @dragover="carriesFiles($event, { ours: false }) && $event.preventDefault()"
-    @drop.capture="over = 0"
-    @drop="onDrop"
-  >
+  <section v-drop="target" class="library" aria-label="Library" :class="{ over }">
     <header class="board-head">
       <h2 class="h1">{{ listing.bin ? 'Bin' : 'Library' }}</h2>
       <span class="count">{{ total === undefined ? '' : counted(total, 'file') }}{{ listing.filtered ? ' found' : '' }}</span>
@@ -197,7 +180,7 @@ const total = computed(() => {
       @remove="startRemoving"
       @for-good="forGood = selection.chosen.files"
     />
-    <div v-if="over > 0" class="veil">
+    <div v-if="over" class="veil">
       <span
         >Drop to put into {{ listing.openFolder ? `“${listing.openFolder.name}”` : 'the library' }}; on a file, to be its next edition</span
       >

@@ -16,12 +16,12 @@ const above = computed(() => [{ id: null as string | null, name: 'Library', mark
     <a
       v-for="(folder, index) in above"
       :key="folder.id ?? 'top'"
+      v-drop="dropOn(folder.id)"
       class="strip"
       :class="{ over: over === (folder.id ?? 'top') }"
       :style="{ '--step': index }"
       :href="`/desk?folder=${folder.id ?? 'top'}`"
       @click.prevent="listing.open(folder.id)"
-      v-on="dropOn(folder.id)"
       ><span class="mark" :class="folder.mark ?? 'plain-mark'" />{{ folder.name }}</a
     >
     <div class="strip here" :style="{ '--step': above.length }" aria-current="page">

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import type { Editor } from '@tiptap/core'
+import type { DragSource } from '~/composables/carried'
 import { blockUnder } from '~/editor/spot'
 
 /** A bar along the block under the mouse: it is dragged by it. Keys move blocks with Alt and the arrows. */
 const props = defineProps<{ editor: Editor; /** what the page is written in */ area: HTMLElement | undefined }>()
-const emit = defineEmits<{ take: [position: number]; release: []; select: [position: number] }>()
+const emit = defineEmits<{ select: [position: number] }>()
 const block = shallowRef<ReturnType<typeof blockUnder>>()
 
 useEventListener(
@@ -26,33 +27,24 @@ useEventListener(
   () => (block.value = undefined),
 )
 
-function onDragStart(event: DragEvent) {
+function source(): ReturnType<DragSource> {
   const { position } = block.value!
   const element = props.editor.view.nodeDOM(position)
-  event.dataTransfer!.effectAllowed = 'move'
-  event.dataTransfer!.setData('text/plain', element?.textContent ?? '')
-  if (element instanceof HTMLElement) event.dataTransfer!.setDragImage(element, 0, 0)
-  emit('take', position)
+  return { carried: { block: position }, picture: element instanceof HTMLElement ? element : undefined }
 }
 </script>
 
 <template>
   <VBtn
     v-if="block"
+    v-drag="source"
     color="ink"
     class="handle"
-    draggable="true"
     tabindex="-1"
     aria-label="Drag this block"
     title="Drag it, or click to select it (Alt ↑ ↓ moves it)"
     :style="{ top: `${block.top}px`, left: `${block.left}px`, height: `${block.height}px` }"
-    @dragstart="onDragStart"
-    @dragend="
-      () => {
-        emit('release')
-        block = undefined
-      }
-    "
+    @dragend="block = undefined"
     @click="emit('select', block.position)"
   />
 </template>

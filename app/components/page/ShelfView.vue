@@ -9,7 +9,11 @@ const props = defineProps(nodeViewProps)
 const page = usePage()
 
 const attrs = computed(() => props.node.attrs as ShelfAttrs)
-const { files, total, fault } = useShelf(computed(() => attrs.value.source))
+const { files, total, fault: trouble } = useShelf(computed(() => attrs.value.source))
+const uploads = useUploads()
+/** its files are still on their way */
+const arriving = computed(() => !!uploads.forPlacement(attrs.value.placement))
+const fault = computed(() => (arriving.value ? '' : trouble.value))
 const html = computed(() => renderShelf(attrs.value, files.value.map(targetFacts), () => `tr-look-${SHELF_LOOK}`))
 const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
 </script>
@@ -19,7 +23,7 @@ const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
     <!-- Drawn by the renderer's own function, which escapes what is written in it; nothing in it works here. -->
     <!-- eslint-disable-next-line vue/no-v-html -->
     <div v-if="html" inert v-html="html" />
-    <p v-else class="empty">{{ fault }}</p>
+    <p v-else class="empty" :class="{ arriving }">{{ arriving ? 'Its files are on their way…' : fault }}</p>
     <span v-if="html && fault" class="state fault">{{ fault }}</span>
     <span v-else-if="total > MOST_ON_SHELF" class="state fault"
       >The first {{ MOST_ON_SHELF }} of {{ counted(total, 'file') }} are shown: a bundle holds them all</span
@@ -46,6 +50,10 @@ const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
   color: #9a4420;
   font-size: 14px;
   font-weight: 600;
+}
+.empty.arriving {
+  border-color: var(--line);
+  color: var(--soft);
 }
 .state {
   display: block;

@@ -11,19 +11,18 @@ const uploads = useUploads()
 const file = computed(() => (props.signpost.file ? library.known.get(props.signpost.file) : undefined))
 const missing = computed(() => !file.value || !!file.value.deleted || file.value.withdrawn)
 
-const { over, takes } = useDropOn(true, async event => {
-  const things = droppedThings(event)
+const { over, target } = useDropOn(true, async ({ things, files }) => {
   if (things) {
     const [dropped] = await library.meet(things.files.slice(0, 1))
     if (dropped) emit('point', dropped)
     return
   }
-  await uploads.bring(await droppedFiles(event), null, item => emit('point', item))
+  await uploads.bring((await files) ?? [], null, item => emit('point', item))
 })
 </script>
 
 <template>
-  <li :class="{ chosen, over }" v-on="takes">
+  <li v-drop="target" :class="{ chosen, over }">
     <VBtn color="ink" :aria-pressed="chosen" @click="emit('choose')">
       <span class="arm"
         ><b>{{ signpost.title }}</b></span

@@ -3,6 +3,7 @@ import { mdiClose } from '@mdi/js'
 import { formatSize } from '~~/core/files/size'
 import type { JobItem } from '~~/core/jobs/jobItem'
 import type { UploadEntry } from '~/stores/uploads'
+import type { DropTarget } from '~/composables/carried'
 
 const uploads = useUploads()
 const tray = useTray()
@@ -56,16 +57,14 @@ async function moveHere() {
 }
 
 /** Files dragged to the trough are picked up. */
-async function onDrop(event: DragEvent) {
-  const things = droppedThings(event)
-  if (!things?.files.length) return
-  event.preventDefault()
-  await selection.attempt(() => selection.pickUp(things))
+const pickUp: DropTarget = {
+  takes: ({ things, outside }) => !!things?.files.length || outside === 'things',
+  drop: ({ things }) => things?.files.length && selection.attempt(() => selection.pickUp(things)),
 }
 </script>
 
 <template>
-  <section class="trough" aria-label="The trough" @dragover="dragged && $event.preventDefault()" @drop="onDrop">
+  <section v-drop="pickUp" class="trough" aria-label="The trough">
     <h2 class="name">Trough</h2>
     <ul>
       <li v-for="entry in shown" :key="entry.id" class="upload" :class="entry.state.replace(' ', '-')">
@@ -118,10 +117,8 @@ async function onDrop(event: DragEvent) {
       <li
         v-for="file in tray.files"
         :key="file.id"
+        v-drag="() => ({ carried: { things: { files: [file.id], folders: [] } } })"
         class="file"
-        draggable="true"
-        @dragstart="dragThings($event, { files: [file.id], folders: [] }, file.title)"
-        @dragend="endDrag()"
       >
         <TypeTag :tag="file.tag" :family="file.family" />
         <NuxtLink :to="`/desk/files/${file.id}`" class="title" draggable="false" :title="file.title">{{ file.title }}</NuxtLink>

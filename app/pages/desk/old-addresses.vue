@@ -46,11 +46,11 @@ async function bringFile(file: File | undefined) {
   if (file) await bring(await file.text())
 }
 const chooseList = async () => bringFile((await chooseFiles({ multiple: false }))[0])
-const { over, takes } = useDropOn(false, async event => bringFile((await droppedFiles(event))[0]?.file))
+const { over, target } = useDropOn(false, async ({ files }) => bringFile((await files)?.[0]?.file))
 </script>
 
 <template>
-  <div class="old" :class="{ over }" v-on="takes">
+  <div v-drop="target" class="old" :class="{ over }">
     <header class="board-head">
       <NuxtLink to="/desk/setup" class="back">Setup</NuxtLink>
       <h1>Old addresses</h1>

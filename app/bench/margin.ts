@@ -1,0 +1,48 @@
+import type { Editor } from '@tiptap/vue-3'
+import { NodeSelection } from '@tiptap/pm/state'
+import { computed, ref, shallowRef, type Ref } from 'vue'
+import type { ButtonAttrs, CardAttrs, PictureAttrs, ShelfAttrs } from '~~/core/page/schema'
+import { partsAround, type Part } from '~/editor/parts'
+
+/** The selected button, link, card, shelf or picture. */
+export type Selected =
+  | { kind: 'button' | 'link'; attrs: ButtonAttrs }
+  | { kind: 'card'; attrs: CardAttrs }
+  | { kind: 'shelf'; attrs: ShelfAttrs }
+  | { kind: 'picture'; attrs: PictureAttrs }
+
+const KINDS: Record<string, Selected['kind']> = { shelf: 'shelf', picture: 'picture', fileCard: 'card' }
+
+function selectedIn(editor: Editor): Selected | undefined {
+  const { selection } = editor.state
+  const block = selection instanceof NodeSelection ? selection.node : undefined
+  if (block?.attrs.placement) return { kind: KINDS[block.type.name] ?? 'button', attrs: block.attrs } as Selected
+  if (editor.isActive('downloadLink')) return { kind: 'link', attrs: editor.getAttributes('downloadLink') as ButtonAttrs }
+  return undefined
+}
+
+/** What stands beside the sheet: settings of what is selected and of what it lies in, at its height, or those of the page. */
+export function useMargin(sheet: Ref<HTMLElement | undefined>) {
+  const selected = ref<Selected>()
+  /** what the caret or the selected block lies in, the inmost first */
+  const parts = shallowRef<Part[]>([])
+  /** pixels from the top of the sheet */
+  const height = ref(0)
+  /**
+   * The margin shows the page's settings, whatever the caret is in, until it moves. So it does at first: the page is seen from its top, and
+   * what is said of its end would be hard to place.
+   */
+  const settingsCalled = ref(true)
+  const hasNote = computed(() => !settingsCalled.value && (!!selected.value || parts.value.length > 0))
+
+  /** Keeps the margin with what is selected. */
+  function follow(editor: Editor) {
+    selected.value = selectedIn(editor)
+    parts.value = partsAround(editor.state)
+    if (!selected.value && !parts.value.length) return
+    const origin = sheet.value?.getBoundingClientRect().top ?? 0
+    height.value = Math.round(editor.view.coordsAtPos(editor.state.selection.from).top - origin)
+  }
+
+  return { selected, parts, height, hasNote, settingsCalled, follow }
+}

@@ -1,0 +1,90 @@
+import type { Editor } from '@tiptap/vue-3'
+import { ref, type Ref } from 'vue'
+import { focusEnd, selectPlacement } from '~/editor/commands'
+
+interface OpeningOptions {
+  id: string
+  /** the placement to begin at */
+  at: () => string | undefined
+  editor: Ref<Editor | undefined>
+  /** the placement that is selected */
+  selected: () => string | undefined
+  /** nothing of the page is selected */
+  onOpen: () => void
+}
+
+/** Opening the page, its earlier versions, what another tab made of it, and leaving it. */
+export function useOpening({ id, at, editor, selected, onOpen }: OpeningOptions) {
+  const page = usePage()
+  const looks = useLooks()
+  const notices = useNotices()
+  const asking = useAsking()
+  const failure = ref('')
+  const say = (error: unknown) => notices.say(wordsOf(error), { tone: 'attention' })
+
+  async function load(placement = at()) {
+    failure.value = ''
+    try {
+      await Promise.all([page.open(id), looks.load()])
+      document.title = `${page.current!.title} · Trough`
+      const current = editor.value
+      if (!current) return
+      current.storage.edge.edge = page.current!.edge
+      // Opening a page is nothing to undo.
+      current.chain().setMeta('addToHistory', false).setContent(page.draft!, { emitUpdate: false }).run()
+      current.setEditable(true, false)
+      if (placement && selectPlacement(current, placement)) return
+      focusEnd(current)
+      onOpen()
+    } catch (error) {
+      failure.value = wordsOf(error)
+    }
+  }
+
+  /** Puts a version that was live into the draft; undo takes it out again. */
+  async function bringBack(number: number) {
+    try {
+      const { title, document } = await readVersion(id, number)
+      page.rename(title)
+      editor.value!.chain().setContent(document, { emitUpdate: true }).setTextSelection(0).run()
+      notices.say('That version is in the draft now. Publish puts it live.', {
+        action: { label: 'Undo', run: () => void editor.value?.chain().undo().run() },
+      })
+    } catch (error) {
+      say(error)
+    }
+  }
+
+  const keepMine = () => page.keepMine().catch(say)
+
+  watch(
+    () => page.anew,
+    () => load(selected()),
+  )
+  watch(at, placement => placement && editor.value && selectPlacement(editor.value, placement))
+
+  /** The browser may be closed before the last change is saved: it asks then. */
+  useEventListener(window, 'beforeunload', event => {
+    if (page.state !== 'saved') event.preventDefault()
+  })
+
+  /** Nobody leaves before the last change is saved, for another board or for another page. */
+  async function leave() {
+    await page.save()
+    if (page.state !== 'saved') {
+      const leaves = await asking.ask({
+        question: 'Leave without saving?',
+        detail: page.problem,
+        yes: 'Leave without saving',
+        no: 'Stay',
+      })
+      if (!leaves) return false
+    }
+    page.close()
+  }
+  onBeforeRouteLeave(leave)
+  // Where the library stands is in the address, too: that is no other page.
+  onBeforeRouteUpdate((to, from) => (to.path === from.path ? undefined : leave()))
+
+  return { failure, load, bringBack, keepMine }
+}
