@@ -13,6 +13,9 @@ const FIELD = {
   persistentHint: true,
 } as const
 
+/** A list that is longer than its window can be scrolled by keys (WCAG 2.2, 2.1.1). */
+const LISTING = { listProps: { tabindex: 0 } }
+
 export default defineVuetifyConfiguration({
   icons: { defaultSet: 'mdi-svg' },
   theme: {
@@ -42,19 +45,24 @@ export default defineVuetifyConfiguration({
     VBtnToggle: { mandatory: true, divided: false },
     VTextField: FIELD,
     VTextarea: FIELD,
+    // As ISO 8601 writes a day: the same wherever its owner comes from.
+    VDateInput: { ...FIELD, inputFormat: 'yyyy-mm-dd', prependIcon: '', appendInnerIcon: '$calendar' },
     VNumberInput: { ...FIELD, controlVariant: 'hidden' },
-    VSelect: FIELD,
-    VAutocomplete: FIELD,
-    VCombobox: FIELD,
+    VSelect: { ...FIELD, ...LISTING },
+    VAutocomplete: { ...FIELD, ...LISTING },
+    VCombobox: { ...FIELD, ...LISTING },
     VCheckbox: { density: 'compact', hideDetails: 'auto', color: 'primary', persistentHint: true },
     VRadioGroup: { density: 'compact', hideDetails: 'auto', color: 'primary' },
     VSlider: { color: 'primary', hideDetails: true, thumbSize: 14, trackSize: 2 },
     VExpansionPanels: { elevation: 0, static: true },
     VList: { density: 'compact' },
     VTable: { density: 'compact' },
-    VDataTableServer: { density: 'compact' },
+    // A table is as long as what it tells; one that goes on by pages says so itself.
+    VDataTable: { density: 'compact', itemsPerPage: -1, hideDefaultFooter: true },
+    VDataTableServer: { density: 'compact', mobileBreakpoint: 600 },
     VAlert: { variant: 'flat', density: 'compact', rounded: '0' },
-    VMenu: { transition: false },
+    // What is open belongs to a landmark, as everything on the page does.
+    VMenu: { transition: false, contentProps: { 'role': 'region', 'aria-label': 'Choices' } },
     VDialog: { transition: false, maxWidth: 520 },
     VTabs: { density: 'compact', color: 'primary' },
     VProgressLinear: { color: 'primary', height: 6 },

@@ -18,11 +18,11 @@ test.beforeAll(async () => {
 })
 test.afterAll(() => server.remove())
 
-/** Violations of WCAG 2.2, levels A and AA, as axe finds them, on the whole page or in the part that changed. */
+/** Violations of WCAG 2.2, levels A and AA, and of axe's best practices, on the whole page or in the part that changed. */
 async function violations(page: Page, part = 'html') {
   const { violations: found } = await new AxeBuilder({ page })
     .include(part)
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
     .analyze()
   return found.map(({ id, nodes }) => `${id}: ${nodes.map(node => node.target.join(' ')).join(', ')}`)
 }
@@ -35,7 +35,7 @@ for (const width of [1280, 390]) {
     const validator = new HtmlValidate({ extends: ['html-validate:standard', 'html-validate:a11y'], rules: { 'doctype-style': 'off' } })
     for (const slug of ['', 'clay-and-glaze', 'trade', 'kilns', 'classes', 'studio-photos', 'guides', 'no-such-page']) {
       const response = await page.goto(`${server.url}/${slug}`)
-      expect(await violations(page), slug).toEqual([])
+      expect.soft(await violations(page), slug).toEqual([])
       const report = await validator.validateString(await response!.text())
       expect(
         report.results.flatMap(result => result.messages.map(message => message.message)),
@@ -49,7 +49,7 @@ for (const width of [1280, 390]) {
   test(`the boards at ${width} px pass axe`, async ({ page }) => {
     await page.setViewportSize({ width, height: 800 })
     await page.goto(`${server.url}/desk`)
-    expect(await violations(page), 'sign in').toEqual([])
+    expect.soft(await violations(page), 'sign in').toEqual([])
     if (width === 1280) await openDesk(page, server.url)
     else {
       await page.getByLabel('E-mail').fill('owner@marlpit.example')
@@ -57,31 +57,56 @@ for (const width of [1280, 390]) {
       await page.getByRole('button', { name: 'Sign in' }).click()
     }
     await page.locator('.pages a.row').first().waitFor()
-    expect(await violations(page), 'pages').toEqual([])
+    expect.soft(await violations(page), 'pages').toEqual([])
     await openPage(page, 'Trade')
     await page.locator('.button-view .tr-button').first().click()
     await expect(page.getByRole('region', { name: 'Settings of this button' })).toBeVisible()
-    expect(await violations(page, '.work'), 'page').toEqual([])
+    expect.soft(await violations(page), 'page').toEqual([])
     await page.goto(`${server.url}/desk/pages/head`)
     await page.locator('.tr-row .tr-button').last().click()
     await expect(page.getByRole('region', { name: 'Settings of this button' })).toBeVisible()
-    expect(await violations(page, '.work'), 'head').toEqual([])
+    expect.soft(await violations(page, '.work'), 'head').toEqual([])
     await page.goto(`${server.url}/desk/looks`)
     await page.locator('.rack li').first().waitFor()
-    expect(await violations(page, '.work'), 'looks').toEqual([])
+    expect.soft(await violations(page, '.work'), 'looks').toEqual([])
     await page.goto(`${server.url}/desk/checks`)
     await page.locator('.finding').first().waitFor()
-    expect(await violations(page, '.work'), 'checks').toEqual([])
-    await page.goto(`${server.url}/desk/setup`)
-    await page.getByLabel('Public address').waitFor()
-    expect(await violations(page, '.work'), 'setup').toEqual([])
+    expect.soft(await violations(page, '.work'), 'checks').toEqual([])
     if (width === 390) await page.getByRole('button', { name: 'Library', exact: true }).click()
     // Not a document: nothing can look into the frame it is shown in, which is its purpose.
     await page.locator('.file-row a.title', { hasText: 'Scan0007' }).click()
     if (width === 390) await page.getByRole('button', { name: 'Page', exact: true }).click()
     await page.getByRole('heading', { name: 'Direct link' }).waitFor()
-    expect(await violations(page, '.work'), 'details').toEqual([])
+    expect.soft(await violations(page, '.work'), 'details').toEqual([])
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width)
+  })
+
+  test(`setup, a menu and a list that is open at ${width} px pass axe`, async ({ page }) => {
+    await page.setViewportSize({ width: 1280, height: 800 })
+    await openDesk(page, server.url)
+    await page.setViewportSize({ width, height: 800 })
+    if (width === 390) await page.getByRole('button', { name: 'Page', exact: true }).click()
+    for (const [section, heading] of [
+      ['', 'Site'],
+      ['/files', 'Fetching from the web'],
+      ['/people', 'Password'],
+      ['/storage', 'What is cleaned away'],
+      ['/moving', 'Take the library with you'],
+      ['/log', 'Who did what'],
+    ] as const) {
+      await page.goto(`${server.url}/desk/setup${section}`)
+      await page.getByRole('heading', { name: heading, exact: true }).waitFor()
+      expect.soft(await violations(page, '.work'), `setup${section}`).toEqual([])
+    }
+    await page.getByRole('button', { name: 'Account and setup' }).click()
+    await page.getByRole('menuitem', { name: 'Looks' }).waitFor()
+    expect.soft(await violations(page), 'menu').toEqual([])
+    await page.keyboard.press('Escape')
+    await page.goto(`${server.url}/desk/setup`)
+    await page.getByRole('combobox', { name: 'Time zone' }).click()
+    await page.getByRole('option').first().waitFor()
+    // What lies below it is out of reach as long as it is open.
+    expect.soft(await violations(page, '.v-overlay'), 'list').toEqual([])
   })
 }
 
@@ -89,17 +114,17 @@ test('dialogs pass axe', async ({ page }) => {
   await openDesk(page, server.url)
   await page.keyboard.press('?')
   await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible()
-  expect(await violations(page, DIALOG), 'keys').toEqual([])
+  expect.soft(await violations(page, DIALOG), 'keys').toEqual([])
   await page.keyboard.press('Escape')
   await page.locator('.folder-strip', { hasText: 'Kilns' }).getByRole('button').last().click()
   await page.getByRole('dialog').getByLabel('Name').waitFor()
-  expect(await violations(page, DIALOG), 'folder').toEqual([])
+  expect.soft(await violations(page, DIALOG), 'folder').toEqual([])
   await page.keyboard.press('Escape')
   await showInLibrary(page, 'Stock list')
   await row(page, 'Stock list').getByRole('link').focus()
   await page.keyboard.press('Delete')
   await expect(page.getByText('1 place leads to')).toBeVisible()
-  expect(await violations(page, DIALOG), 'delete').toEqual([])
+  expect.soft(await violations(page, DIALOG), 'delete').toEqual([])
 })
 
 test('signposts, turning one, what is said of an edition, and old addresses pass axe', async ({ page }) => {
@@ -108,22 +133,22 @@ test('signposts, turning one, what is said of an edition, and old addresses pass
   await openDesk(page, server.url)
   await page.goto(`${server.url}/desk/signposts`)
   await page.getByRole('heading', { name: 'Used in 1 place' }).waitFor()
-  expect(await violations(page, '.work'), 'signposts').toEqual([])
+  expect.soft(await violations(page, '.work'), 'signposts').toEqual([])
   await page.getByRole('button', { name: 'Turn it…' }).click()
   await page.getByRole('option', { name: /Trade price list/ }).click()
   await page.getByRole('button', { name: 'At a set time…' }).click()
-  expect(await violations(page, DIALOG), 'turning').toEqual([])
+  expect.soft(await violations(page, DIALOG), 'turning').toEqual([])
   await page.keyboard.press('Escape')
   await page.keyboard.press('Escape')
   await page.goto(`${server.url}/desk/old-addresses`)
   await page.locator('.rows li').first().waitFor()
-  expect(await violations(page, '.work'), 'old addresses').toEqual([])
+  expect.soft(await violations(page, '.work'), 'old addresses').toEqual([])
   const { items } = await api<{ items: { id: string; edition: number }[] }>('/files?q=Price list')
   await page.goto(`${server.url}/desk/files/${items.find(item => item.edition === 3)!.id}`)
   await page.getByRole('button', { name: /^Edition 2 / }).click()
   await page.getByRole('checkbox', { name: 'Anyone can have this edition, by its number' }).click()
   await page.getByText('This edition, for ever').waitFor()
-  expect(await violations(page, '.work'), 'edition').toEqual([])
+  expect.soft(await violations(page, '.work'), 'edition').toEqual([])
 })
 
 test('the library in each of its views passes axe', async ({ page }) => {
@@ -131,22 +156,22 @@ test('the library in each of its views passes axe', async ({ page }) => {
   await openFolder(page, 'Kilns')
   await row(page, 'K60 kiln manual').locator('.cell').first().click()
   await page.getByRole('button', { name: 'Narrow down' }).click()
-  expect(await violations(page), 'rows').toEqual([])
+  expect.soft(await violations(page), 'rows').toEqual([])
   await page.getByRole('radio', { name: 'Tiles' }).click()
   await page.locator('.tile').first().waitFor()
-  expect(await violations(page, '.library'), 'tiles').toEqual([])
+  expect.soft(await violations(page, '.library'), 'tiles').toEqual([])
   await page.getByRole('radio', { name: 'Tree' }).click()
   await page.getByRole('button', { name: 'Unfold Spare parts' }).click()
-  expect(await violations(page, '.library'), 'tree').toEqual([])
+  expect.soft(await violations(page, '.library'), 'tree').toEqual([])
   await page.getByRole('button', { name: 'Move to…' }).click()
-  expect(await violations(page, DIALOG), 'move').toEqual([])
+  expect.soft(await violations(page, DIALOG), 'move').toEqual([])
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: 'Describe…' }).click()
-  expect(await violations(page, DIALOG), 'describe').toEqual([])
+  expect.soft(await violations(page, DIALOG), 'describe').toEqual([])
   await page.keyboard.press('Escape')
   await showInLibrary(page, 'thermocouple')
   await page.locator('.file-row .passage').first().waitFor()
-  expect(await violations(page, '.library'), 'found').toEqual([])
+  expect.soft(await violations(page, '.library'), 'found').toEqual([])
 })
 
 test('what is in a file passes axe, in each way it is shown', async ({ page }) => {
@@ -160,7 +185,7 @@ test('what is in a file passes axe, in each way it is shown', async ({ page }) =
     await row(page, title).first().getByRole('link').click()
     await page.getByRole('heading', { name: title, exact: true }).waitFor()
     await page.waitForLoadState('networkidle')
-    expect(await violations(page), title).toEqual([])
+    expect.soft(await violations(page), title).toEqual([])
   }
 })
 
@@ -192,6 +217,6 @@ test('each page start, filled and worn in each look that comes with Trough, pass
     })
     await api(`/pages/${made.id}/publish`, { method: 'POST', json: {} })
     await page.goto(`${server.url}/${made.slug}`)
-    expect(await violations(page), made.title).toEqual([])
+    expect.soft(await violations(page), made.title).toEqual([])
   }
 })

@@ -35,6 +35,10 @@ test('a bundle is made of a selection, composed by mouse and key, placed on a pa
   await title.fill('For the first evening')
   await expect(page.getByRole('dialog')).toContainText('/files/for-the-first-evening.zip')
   await title.press('Enter')
+  await page
+    .locator('.notice', { hasText: '“For the first evening” is a bundle of 2 files.' })
+    .getByRole('button', { name: 'Open it' })
+    .click()
   await expect(composer(page)).toContainText('2 files')
   const bundle = row(page, 'For the first evening')
   await expect(bundle).toContainText('bundle')

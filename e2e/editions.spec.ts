@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test'
 import { makePdf } from '../demo/pdf'
 import { priceList } from '../demo/texts'
-import { dropFiles, sha256, type RealFile } from './support/files'
+import { dropFiles, realPdf, sha256, type RealFile } from './support/files'
 import { openDesk, openFolder, openPage, row } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 
@@ -117,4 +117,25 @@ test('dropped on a button, a new file is the next edition of what that leads to;
   await page.getByRole('dialog', { name: 'Next edition of “Joining form”' }).getByRole('button', { name: 'Put it live' }).click()
   await expect(page.getByText('Visitors get the new “Joining form” now')).toBeVisible()
   expect(await (await request.get(`${server.url}/files/joining-form.txt`)).text()).toBe('Name, address, evenings, clay.\n')
+})
+
+test('by key: the next edition of the file the keyboard stands on comes in, and the one that waits goes live', async ({ page }) => {
+  await openDesk(page, server.url)
+  await openFolder(page, 'Guides')
+  const title = row(page, 'Wedging clay').getByRole('link')
+  await title.focus()
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.keyboard.press('e')])
+  await chooser.setFiles(await realPdf('wedging-clay.pdf'))
+  const dialog = page.getByRole('dialog', { name: /Wedging clay/ })
+  await expect(dialog).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(dialog).toHaveCount(0)
+  await expect(row(page, 'Wedging clay')).toContainText('newer')
+  await title.focus()
+  await page.keyboard.press('l')
+  await expect(page.getByText('Visitors get the new “Wedging clay” now, from every button.')).toBeVisible()
+  await expect(row(page, 'Wedging clay')).not.toContainText('newer')
+  await title.focus()
+  await page.keyboard.press('l')
+  await expect(page.getByText('No newer edition of “Wedging clay” waits.')).toBeVisible()
 })

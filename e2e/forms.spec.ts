@@ -113,7 +113,7 @@ test('who passes through a field to leave the form is told nothing, and a form t
   await page.getByRole('button', { name: 'Cancel' }).click()
   await expect(page.getByLabel('Title')).toHaveCount(0)
 
-  await page.goto(`${server.url}/desk/account`)
+  await page.goto(`${server.url}/desk/setup/people`)
   await page.route('**/api/account/password', route => route.fulfill({ status: 204 }))
   await page.getByLabel('The one you have').fill('marlpit-demo')
   await page.getByLabel('The new one').fill('another-marlpit-demo')

@@ -161,7 +161,7 @@ test('in Setup: where the space goes, what cleaning would free, verifying, and t
   page,
 }) => {
   await openDesk(page, server.url)
-  await page.goto(`${server.url}/desk/setup`)
+  await page.goto(`${server.url}/desk/setup/storage`)
   const storage = page.getByRole('region', { name: 'Storage' })
   await expect(storage.getByRole('row', { name: /Studio photos 10/ })).toBeVisible()
   await storage.getByRole('link', { name: 'Sound' }).click()
@@ -174,13 +174,14 @@ test('in Setup: where the space goes, what cleaning would free, verifying, and t
   await expect(page.getByText(/By these rules \d+ earlier editions? would go now and free [\d.]+ kB/)).toBeVisible()
   await page.getByRole('radio', { name: 'All are kept' }).check()
   await expect(page.getByText('By these rules nothing would go now.')).toBeVisible()
-  await page.getByLabel('Deleted files stay in the bin').fill('10')
+  await page.getByLabel('Deleted files and pages stay in the bin').fill('10')
   await page.getByRole('button', { name: 'Save the rules' }).click()
   await expect(page.getByText('Saved.', { exact: true })).toBeVisible()
 
   await page.getByRole('button', { name: 'Read them all again' }).click()
   await expect(page.getByText(/all 59 stored files, [\d.]+ MB, are byte for byte as they came in/)).toBeVisible()
 
+  await page.getByRole('link', { name: 'Moving in and out' }).click()
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Download the library as a bag' }).click(),

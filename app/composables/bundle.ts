@@ -20,11 +20,17 @@ export const bundleOf = (files: FileItem[], title: string): Promise<FileItem> =>
 export const addToBundle = (id: string, things: Selection): Promise<BundleDetails> =>
   api<BundleDetails>(`/bundles/${id}/add`, 'POST', things)
 
-/** Makes a bundle of a selection in the folder that is open, and opens it. */
+/** Makes a bundle of a selection in the folder that is open. An empty one is opened to be filled, unless that would leave a page. */
 export async function makeBundle(title: string, selection: Selection): Promise<void> {
   const bundle = await newBundle(title, selection)
+  const open = () => navigateTo(`/desk/files/${bundle.id}`)
   useSelection().clear()
-  await navigateTo(`/desk/files/${bundle.id}`)
+  if (!usePlacer().current && !selection.files.length && !selection.folders.length) await open()
+  else
+    useNotices().say(`“${bundle.title}” is a bundle of ${wordsForSelection(selection) || 'nothing yet'}.`, {
+      tone: 'works',
+      action: { label: 'Open it', run: open },
+    })
 }
 
 /** One bundle as it is composed; every act is written at once and can be undone. */

@@ -113,8 +113,10 @@ watch(
     <p v-if="failure" class="offline" role="alert">{{ failure }} <VBtn @click="load">Try again</VBtn></p>
     <div class="boards">
       <VBtn v-if="boards.folded === 'library'" color="ink" class="unfold" @click="boards.folded = 'none'">Library</VBtn>
-      <LibraryBoard v-else class="board-library" />
-      <BoardDivider v-if="boards.folded === 'none'" />
+      <section v-else class="library-side" aria-label="Library">
+        <LibraryBoard class="board-library" />
+        <BoardDivider v-if="boards.folded === 'none'" />
+      </section>
       <main v-show="boards.folded !== 'work'" id="work" class="work" tabindex="-1"><slot /></main>
       <VBtn v-if="boards.folded === 'work'" color="ink" class="unfold" @click="boards.folded = 'none'">Page</VBtn>
     </div>
@@ -149,6 +151,9 @@ watch(
 }
 .folded-work .boards {
   grid-template-columns: minmax(0, 1fr) 34px;
+}
+.library-side {
+  display: contents;
 }
 .work {
   min-width: 0;
@@ -199,7 +204,7 @@ watch(
   .folded-work .boards {
     grid-template-columns: minmax(0, 1fr);
   }
-  .boards > .divider,
+  .boards .divider,
   .unfold {
     display: none;
   }

@@ -1,4 +1,5 @@
 import { ref, type Ref } from 'vue'
+import type { FoundFile } from '~~/core/files/fileItem'
 import type { useLineChoice } from './lineChoice'
 import type { useLineFocus } from './lineFocus'
 import type { Rows } from './rows'
@@ -26,6 +27,8 @@ const STEPS: Record<string, (at: number, last: number) => number> = {
 export function useLineKeys({ rows, isTree, focus, choice, moveBy, onMove, onRemove }: LineKeysOptions) {
   const listing = useListing()
   const selection = useSelection()
+  const library = useLibrary()
+  const editions = useEditions()
   const router = useRouter()
   const { active, anchor, tile, within, focusLine } = focus
 
@@ -37,10 +40,15 @@ export function useLineKeys({ rows, isTree, focus, choice, moveBy, onMove, onRem
     if (!on) await focusLine(index)
   }
 
+  function fileHere(): FoundFile | undefined {
+    const row = rows.value.at(active.value)
+    return row?.kind === 'tiles' ? row.window.at(row.index + Math.min(tile.value, row.count - 1)) : rows.value.fileAt(active.value)
+  }
+
   function currentThing(): { kind: 'files' | 'folders'; id: string } | undefined {
     const row = rows.value.at(active.value)
     if (row?.kind === 'folder') return { kind: 'folders', id: row.folder.id }
-    const file = row?.kind === 'tiles' ? row.window.at(row.index + Math.min(tile.value, row.count - 1)) : rows.value.fileAt(active.value)
+    const file = fileHere()
     return file && { kind: 'files', id: file.id }
   }
 
@@ -50,6 +58,29 @@ export function useLineKeys({ rows, isTree, focus, choice, moveBy, onMove, onRem
     if (!selection.count && thing) selection.choose({ files: [], folders: [], [thing.kind]: [thing.id] })
     return selection.count > 0
   }
+
+  /** The file the keyboard stands on, where a next edition of it may come. */
+  function editedHere() {
+    const file = fileHere()
+    return file?.bundle || file?.deleted ? undefined : file
+  }
+
+  async function bringEdition() {
+    const file = editedHere()
+    const [chosen] = file ? await chooseFiles({ multiple: false }) : []
+    if (file && chosen) editions.bring(file, { file: chosen, path: chosen.name })
+  }
+
+  /** Lets the edition that waits take over. */
+  const putLive = () =>
+    selection.attempt(async () => {
+      const id = editedHere()?.id
+      if (!id) return
+      const file = await library.details(id)
+      const newest = Math.max(...file.editions.map(({ number }) => number))
+      if (newest > file.edition) await editions.show({ file, number: newest })
+      else useNotices().say(`No newer edition of “${file.title}” waits.`, {})
+    })
 
   function turnBranch(open: boolean) {
     const row = rows.value.at(active.value)
@@ -100,6 +131,12 @@ export function useLineKeys({ rows, isTree, focus, choice, moveBy, onMove, onRem
         return true
       case 'p':
         if (acted()) void selection.attempt(() => selection.placeAll(selection.chosen))
+        return true
+      case 'e':
+        void bringEdition()
+        return true
+      case 'l':
+        void putLive()
         return true
       case 'F2':
         if (thing?.kind === 'folders') renaming.value = thing.id

@@ -2,8 +2,9 @@ import { expect, it } from 'vitest'
 import { settingPlaces } from './settingPlaces'
 
 it.each([
-  ['change password', ['Account: change the password']],
-  ['PASSWORD change', ['Account: change the password']],
+  ['change password', ['Setup: password and sign-in']],
+  ['PASSWORD change', ['Setup: password and sign-in']],
+  ['journal', ['Setup: who did what']],
   ['backup', ['Setup: storage, cleaning and verifying', 'Setup: the library as a bag']],
   ['broken links', ['Checks: what visitors meet on the live pages']],
   ['', []],

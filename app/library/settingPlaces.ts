@@ -8,12 +8,20 @@ export interface SettingPlace {
 }
 
 const PLACES: SettingPlace[] = [
-  { words: 'Setup: site name and address', also: 'domain time zone clock icon favicon settings', to: '/desk/setup' },
-  { words: 'Setup: storage, cleaning and verifying', also: 'disk space free backup restore bin editions damaged bytes', to: '/desk/setup' },
-  { words: 'Setup: the library as a bag', also: 'export import download everything move backup', to: '/desk/setup' },
-  { words: 'Setup: hosts that files are fetched from', also: 'network private address', to: '/desk/setup' },
-  { words: 'Account: change the password', also: 'sign in second factor codes app sessions devices sign out', to: '/desk/account' },
-  { words: 'Who did what', also: 'log journal history sign-ins changes', to: '/desk/journal' },
+  { words: 'Setup: site name, address and clock', also: 'domain time zone icon favicon settings', to: '/desk/setup' },
+  { words: 'Setup: hosts that files are fetched from', also: 'network private address files web', to: '/desk/setup/files' },
+  {
+    words: 'Setup: password and sign-in',
+    also: 'account people change second factor codes app sessions devices sign out',
+    to: '/desk/setup/people',
+  },
+  {
+    words: 'Setup: storage, cleaning and verifying',
+    also: 'disk space free backup restore bin editions damaged bytes',
+    to: '/desk/setup/storage',
+  },
+  { words: 'Setup: the library as a bag', also: 'export import download everything move backup', to: '/desk/setup/moving' },
+  { words: 'Setup: who did what', also: 'log journal history sign-ins changes', to: '/desk/setup/log' },
   { words: 'Looks: buttons, colours and type', also: 'style design fonts typeface palette', to: '/desk/looks' },
   { words: 'Signposts: names for what is current', also: 'links redirect', to: '/desk/signposts' },
   { words: 'Old addresses: what the site had before', also: 'redirects moving links sitemap', to: '/desk/old-addresses' },

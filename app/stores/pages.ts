@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import type { Use } from '~~/core/files/fileItem'
 import { EDGES } from '~~/core/page/edges'
-import type { NewPage, PageDetails, PageItem } from '~~/core/page/pageItem'
+import type { BinnedPage, NewPage, PageDetails, PageItem } from '~~/core/page/pageItem'
 import { ApiProblem, api, heldBy } from '~/composables/api'
 
 /** The list of pages. */
@@ -11,11 +11,14 @@ export const usePages = defineStore('pages', () => {
   const items = computed(() => all.value.filter(page => !page.edge))
   /** what stands on every page */
   const edges = computed(() => EDGES.flatMap(edge => all.value.filter(page => page.edge === edge)))
+  const binned = ref<BinnedPage[]>([])
   const loaded = ref(false)
   const waiting = computed(() => all.value.filter(page => page.waiting))
 
   async function load() {
-    all.value = (await api<{ items: PageItem[] }>('/pages')).items
+    const [pages, bin] = await Promise.all([api<{ items: PageItem[] }>('/pages'), api<{ items: BinnedPage[] }>('/pages/bin')])
+    all.value = pages.items
+    binned.value = bin.items
     loaded.value = true
   }
 
@@ -46,12 +49,24 @@ export const usePages = defineStore('pages', () => {
     return { live, left }
   }
 
-  /** Removes a page. Gives the places on other pages that lead to it where they hold that back. */
+  /** Puts a page in the bin. Gives the places on other pages that lead to it where they hold that back. */
   async function remove(id: string, despite = false): Promise<Use[]> {
     const places = await heldBy(() => api(`/pages/${id}${despite ? '?despite=yes' : ''}`, 'DELETE'))
     if (!places.length) await load()
     return places
   }
 
-  return { items, edges, loaded, waiting, load, create, duplicate, publishWaiting, remove }
+  /** Takes a page out of the bin; gives the address it has now. */
+  async function restore(id: string): Promise<string> {
+    const { slug } = await api<{ slug: string }>(`/pages/${id}/restore`, 'POST')
+    await load()
+    return slug
+  }
+
+  async function removeForGood(id: string) {
+    await api(`/pages/bin/${id}`, 'DELETE')
+    await load()
+  }
+
+  return { items, edges, binned, loaded, waiting, load, create, duplicate, publishWaiting, remove, restore, removeForGood }
 })

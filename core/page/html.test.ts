@@ -243,6 +243,16 @@ describe('a link', () => {
   })
 })
 
+describe('headings', () => {
+  const heading = (level: 2 | 3 | 4, text: string): Block => ({ type: 'heading', attrs: { level }, content: [{ type: 'text', text }] })
+
+  it('keep their size and come at most one level below the one before, at first below the title (WCAG technique G141)', () => {
+    expect(render(heading(3, 'a'), heading(4, 'b'), heading(4, 'c'), heading(2, 'd'), heading(4, 'e'))).toBe(
+      '<h3 aria-level="2">a</h3>\n<h4 aria-level="3">b</h4>\n<h4>c</h4>\n<h2>d</h2>\n<h4 aria-level="3">e</h4>',
+    )
+  })
+})
+
 describe('a page', () => {
   const document = pageOf(
     words('Hello & welcome <b>'),

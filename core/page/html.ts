@@ -20,7 +20,7 @@ export interface PageFacts extends TargetKnowledge {
 }
 
 /** What is known while a page is rendered. */
-type Known = PageFacts & { styles: ButtonStyles }
+type Known = PageFacts & { styles: ButtonStyles; /** the level of the heading above, in the outline */ outline: { last: number } }
 
 /** The look of the buttons that belong to a shelf. */
 export const SHELF_LOOK = 'rim'
@@ -114,7 +114,7 @@ function renderBlock(block: Block, known: Known): string {
     case 'heading': {
       const inner = renderInlines(block.content, known)
       // An empty heading is a place in the outline with nothing to read (WCAG 2.2, 1.3.1).
-      return inner && `<h${block.attrs.level}>${inner}</h${block.attrs.level}>`
+      return inner && headingHtml(block.attrs.level, inner, known.outline)
     }
     case 'bulletList':
       return `<ul>${block.content.map(item => `<li>${renderItem(item.content, known)}</li>`).join('')}</ul>`
@@ -153,6 +153,16 @@ function renderBlock(block: Block, known: Known): string {
   }
 }
 
+/**
+ * A heading keeps the size that was chosen for it, and in the outline comes at most one level below the one before it: who jumps from
+ * heading to heading misses none (WCAG technique G141; `aria-level` as ARIA in HTML allows it on headings).
+ */
+function headingHtml(level: number, inner: string, outline: Known['outline']): string {
+  const told = Math.min(level, outline.last + 1)
+  outline.last = told
+  return `<h${level}${told === level ? '' : ` aria-level="${told}"`}>${inner}</h${level}>`
+}
+
 /** An item of one paragraph needs no `p` of its own. */
 function renderItem(blocks: Block[], known: Known): string {
   return blocks
@@ -162,9 +172,13 @@ function renderItem(blocks: Block[], known: Known): string {
 
 /** Renders the documents that make up one page: semantic HTML without script, the same for preview, live and export. */
 export function pageRenderer(facts: PageFacts) {
-  const known: Known = { ...facts, styles: new ButtonStyles(facts.look, id => fillHref(facts.file(id))) }
+  const known: Known = { ...facts, styles: new ButtonStyles(facts.look, id => fillHref(facts.file(id))), outline: { last: 1 } }
   return {
-    blocks: (blocks: Block[]): string => blocksHtml(blocks, known),
+    /** Blocks that begin below the title of the page. */
+    blocks(blocks: Block[]): string {
+      known.outline.last = 1
+      return blocksHtml(blocks, known)
+    },
 
     /** A button as an item of a menu, marked where it leads to the page it stands on; empty where it leads nowhere. */
     menuItem(attrs: ButtonAttrs, currentSlug: string | undefined): string {

@@ -26,6 +26,18 @@ export interface PageItem {
   changed: string
 }
 
+/** A page in the bin. */
+export interface BinnedPage {
+  id: string
+  title: string
+  /** the address it had */
+  slug: string
+  /** visitors could read it */
+  live: boolean
+  /** ISO 8601 */
+  deleted: string
+}
+
 /** A page opened on the desk. */
 export interface PageDetails extends PageItem {
   draft: PageDocument

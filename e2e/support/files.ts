@@ -37,7 +37,7 @@ export async function dropFiles(page: Page, files: RealFile[], selector: string,
     await page.dispatchEvent(selector, type, { dataTransfer, clientX: spot.x, clientY: spot.y })
 }
 
-/** Drags a folder of the computer over a spot of an element and lets it go there. Its reader gives its entries in two parts, as browsers do. */
+/** Drags a folder of the computer over a spot and lets it go there. Its entries are read in two parts, as in browsers. */
 export async function dropFolder(
   page: Page,
   name: string,

@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { hostsSchema } from '../services/jobs/fetching'
+import { hostsSchema } from '../../core/files/fetchHosts'
 import { parseBody } from '../utils/request'
 import { useTrough } from '../utils/trough'
 

@@ -271,6 +271,21 @@ export const pages = pgTable('pages', {
   changed: moment('changed').notNull().defaultNow(),
 })
 
+/** Pages in the bin: whatever else is known of them is in one place, from which they come back as they were. */
+export const binnedPages = pgTable(
+  'binned_pages',
+  {
+    id: text().primaryKey(),
+    slug: text().notNull(),
+    title: text().notNull(),
+    live: boolean().notNull(),
+    deleted: moment('deleted').notNull().defaultNow(),
+    /** its rows in `pages`, `page_versions` and `retired_slugs` */
+    kept: jsonb().notNull(),
+  },
+  table => [index('binned_pages_deleted').on(table.deleted)],
+)
+
 /** Appearances of buttons that the owner has saved. */
 export const looks = pgTable('looks', {
   id: text().primaryKey(),

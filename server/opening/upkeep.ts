@@ -53,7 +53,7 @@ export function openUpkeep(
   })
   const hashing = createHashing()
   const verifying = createVerifying({ connection, databaseFolder, store, hashing, library, backups: createBackupReader(hashing), troubles })
-  const cleaner = createCleaner(db, store, library)
+  const cleaner = createCleaner(db, store, library, pages)
   const storageUse = createStorage(db, store)
 
   const clock = createClock(db)

@@ -181,6 +181,8 @@ const CHANGES: [string, () => Promise<unknown>][] = [
     async () => (undo = (await test.trough.replacing.replace({ kind: 'file', id: made.list.id }, { kind: 'file', id: made.plan.id })).undo),
   ],
   ['that is taken back', () => test.trough.replacing.takeBack(undo)],
+  ['a page goes to the bin', async () => test.trough.pages.remove((await test.trough.pages.at('ovens'))!.id, { despite: true })],
+  ['a page comes out of the bin', async () => test.trough.pages.restore((await test.trough.pages.binned())[0]!.id)],
   ['a page is taken offline', async () => test.trough.pages.unpublish((await test.trough.pages.at('ovens'))!.id, { despite: true })],
   ['the site is renamed and moves', () => test.trough.site.set({ name: 'Marlpit & daughters', address: 'https://marlpit.example' })],
   [

@@ -1,42 +1,45 @@
 <script setup lang="ts">
+import { confirmPasswordSchema, secondFactorSchema } from '~~/core/account/accountForms'
+
 /** One-time codes of an app, asked for beside the password. */
 const session = useSession()
 const notices = useNotices()
 const proposed = ref<{ secret: string; picture: string }>()
 const recovery = ref<string[]>()
 const ending = ref(false)
-const [code, password, problem] = [ref(''), ref(''), ref('')]
 const picture = computed(() => proposed.value && `data:image/svg+xml,${encodeURIComponent(proposed.value.picture)}`)
 
-async function attempt(act: () => Promise<unknown>) {
-  problem.value = ''
-  try {
-    await act()
-    password.value = code.value = ''
-  } catch (error) {
-    problem.value = wordsOf(error)
-  }
-}
-
-const begin = () => attempt(async () => (proposed.value = await api('/account/second-factor', 'POST')))
-const confirm = () =>
+const { problem, attempt } = useAttempt()
+const begin = () =>
   attempt(async () => {
-    const { recoveryCodes } = await api<{ recoveryCodes: string[] }>('/account/second-factor', 'PUT', {
-      secret: proposed.value!.secret,
-      code: code.value,
-      password: password.value,
-    })
+    proposed.value = await api('/account/second-factor', 'POST')
+    confirming.reset()
+  })
+
+const confirming = useForm({
+  schema: secondFactorSchema,
+  begin: () => ({ secret: proposed.value?.secret ?? '', code: '', password: '' }),
+  send: async given => {
+    const { recoveryCodes } = await api<{ recoveryCodes: string[] }>('/account/second-factor', 'PUT', given)
     recovery.value = recoveryCodes
     proposed.value = undefined
     session.secondFactor = true
-  })
-const end = () =>
-  attempt(async () => {
-    await api('/account/second-factor/end', 'POST', { password: password.value })
+  },
+})
+const leaving = useForm({
+  schema: confirmPasswordSchema,
+  begin: () => ({ password: '' }),
+  send: async given => {
+    await api('/account/second-factor/end', 'POST', given)
     ending.value = false
     session.secondFactor = false
     notices.say('No code is asked for any more.')
-  })
+  },
+})
+function askToEnd() {
+  leaving.reset()
+  ending.value = true
+}
 
 async function copy() {
   await navigator.clipboard.writeText(recovery.value!.join('\n'))
@@ -61,7 +64,7 @@ async function copy() {
         <VBtn variant="outlined" @click="copy">Copy them</VBtn><VBtn @click="recovery = undefined">I have kept them</VBtn>
       </div>
     </template>
-    <VForm v-else-if="proposed" class="form" @submit.prevent="confirm">
+    <VForm v-else-if="proposed" class="form" @submit.prevent="confirming.submit">
       <p>Read this with an app that shows one-time codes (any that knows TOTP), then type the code it shows.</p>
       <div class="picture">
         <img :src="picture" width="180" height="180" alt="The secret as a picture for the app" />
@@ -69,24 +72,24 @@ async function copy() {
           Or type it into the app:<br /><code>{{ proposed.secret.replace(/(.{4})/g, '$1 ') }}</code>
         </p>
       </div>
-      <VTextField v-model="code" label="The code it shows now" inputmode="numeric" autocomplete="one-time-code" required />
-      <VTextField v-model="password" label="Your password" type="password" autocomplete="current-password" required />
-      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <VTextField v-bind="confirming.field('code')" label="The code it shows now" inputmode="numeric" autocomplete="one-time-code" />
+      <VTextField v-bind="confirming.field('password')" label="Your password" type="password" autocomplete="current-password" />
+      <p v-if="confirming.problem.value" class="problem" role="alert">{{ confirming.problem.value }}</p>
       <div class="acts">
-        <VBtn variant="outlined" type="submit" :disabled="!code || !password">Ask for codes from now on</VBtn
+        <VBtn variant="outlined" type="submit" :loading="confirming.busy.value">Ask for codes from now on</VBtn
         ><VBtn @click="proposed = undefined">Leave it</VBtn>
       </div>
     </VForm>
     <template v-else-if="session.secondFactor">
       <p>A code is asked for beside the password.</p>
-      <VForm v-if="ending" class="form" @submit.prevent="end">
-        <VTextField v-model="password" label="Your password" type="password" autocomplete="current-password" required autofocus />
-        <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <VForm v-if="ending" class="form" @submit.prevent="leaving.submit" @keydown.esc="ending = false">
+        <VTextField v-focus v-bind="leaving.field('password')" label="Your password" type="password" autocomplete="current-password" />
+        <p v-if="leaving.problem.value" class="problem" role="alert">{{ leaving.problem.value }}</p>
         <div class="acts">
-          <VBtn variant="outlined" type="submit" :disabled="!password">End it</VBtn><VBtn @click="ending = false">Leave it</VBtn>
+          <VBtn variant="outlined" type="submit" :loading="leaving.busy.value">End it</VBtn><VBtn @click="ending = false">Leave it</VBtn>
         </div>
       </VForm>
-      <div v-else class="acts"><VBtn variant="outlined" @click="ending = true">No longer ask for codes…</VBtn></div>
+      <div v-else class="acts"><VBtn variant="outlined" @click="askToEnd">No longer ask for codes…</VBtn></div>
     </template>
     <template v-else>
       <p>Whoever has your password still does not get in without the phone you have with you.</p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { newBundleSchema } from '~~/core/bundle/bundleEntry'
 import type { Selection } from '~~/core/files/selection'
 import { handleFromFileName } from '~~/core/files/handle'
 import { wordsForSelection } from '~/stores/selection'
@@ -8,30 +9,27 @@ const props = defineProps<{ things: Selection }>()
 const emit = defineEmits<{ close: [] }>()
 const folders = useFolders()
 const only = props.things.folders.length === 1 && !props.things.files.length ? folders.nameOf(props.things.folders[0]!) : ''
-const title = ref(only)
-const problem = ref('')
-const field = ref<HTMLInputElement>()
-onMounted(() => field.value?.select())
-const address = computed(() => title.value.trim() && `/files/${handleFromFileName(`${title.value.trim()}.zip`)}`)
+const start = ref<HTMLInputElement>()
+onMounted(() => start.value?.select())
 
-async function make() {
-  problem.value = ''
-  try {
-    await makeBundle(title.value, props.things)
+const { fields, field, submit, problem, busy } = useForm({
+  schema: newBundleSchema.pick({ title: true }),
+  begin: () => ({ title: only }),
+  send: async ({ title }) => {
+    await makeBundle(title, props.things)
     emit('close')
-  } catch (error) {
-    problem.value = wordsOf(error)
-  }
-}
+  },
+})
+const address = computed(() => fields.title.trim() && `/files/${handleFromFileName(`${fields.title.trim()}.zip`)}`)
 </script>
 
 <template>
   <VDialog :model-value="true" max-width="440" aria-labelledby="bundle-head" @update:model-value="emit('close')">
-    <form class="dialog" @submit.prevent="make">
+    <VForm class="dialog" @submit.prevent="submit">
       <h2 id="bundle-head">A bundle{{ things.files.length + things.folders.length ? ` of ${wordsForSelection(things)}` : '' }}</h2>
       <VTextField
-        ref="field"
-        v-model="title"
+        ref="start"
+        v-bind="field('title')"
         label="What visitors know it as"
         class="wide"
         maxlength="200"
@@ -47,9 +45,9 @@ async function make() {
       </p>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="acts">
-        <VBtn type="submit" variant="flat" :disabled="!title.trim()">Make the bundle</VBtn><VBtn @click="emit('close')">Cancel</VBtn>
+        <VBtn type="submit" variant="flat" :loading="busy">Make the bundle</VBtn><VBtn @click="emit('close')">Cancel</VBtn>
       </div>
-    </form>
+    </VForm>
   </VDialog>
 </template>
 

@@ -46,10 +46,10 @@ const inBytes = (megabytes: number | null) => (megabytes === null ? null : Math.
       @update:model-value="addTag"
     />
     <VSelect v-model="listing.filters.reading" label="State" :items="STATES" />
-    <VTextField v-model="listing.filters.changedFrom" type="date" label="Changed from" />
-    <VTextField v-model="listing.filters.changedTo" type="date" label="Changed to" />
-    <VTextField v-model="listing.filters.addedFrom" type="date" label="Added from" />
-    <VTextField v-model="listing.filters.addedTo" type="date" label="Added to" />
+    <DateField v-model="listing.filters.changedFrom" label="Changed from" />
+    <DateField v-model="listing.filters.changedTo" label="Changed to" />
+    <DateField v-model="listing.filters.addedFrom" label="Added from" />
+    <DateField v-model="listing.filters.addedTo" label="Added to" />
     <VNumberInput
       label="Size from"
       suffix="MB"

@@ -109,7 +109,7 @@ const total = computed(() => {
 </script>
 
 <template>
-  <section v-drop="target" class="library" aria-label="Library" :class="{ over }">
+  <div v-drop="target" class="library" :class="{ over }">
     <header class="board-head">
       <h2 class="h1">{{ listing.bin ? 'Bin' : 'Library' }}</h2>
       <span class="count">{{ total === undefined ? '' : counted(total, 'file') }}{{ listing.filtered ? ' found' : '' }}</span>
@@ -237,7 +237,7 @@ const total = computed(() => {
       "
     />
     <ClashDialog />
-  </section>
+  </div>
 </template>
 
 <style scoped>

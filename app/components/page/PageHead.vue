@@ -21,8 +21,12 @@ const saveWords = computed(
 <template>
   <div v-if="page.current" class="head">
     <NuxtLink to="/desk" class="back">Pages</NuxtLink>
-    <b v-if="page.current.edge" class="address">{{ page.current.title }}</b>
-    <code v-else class="address">/{{ page.current.slug }}</code>
+    <h1 class="address">
+      <template v-if="page.current.edge">{{ page.current.title }}</template>
+      <template v-else
+        ><span class="tr-spoken">{{ page.current.title }}, </span><code>/{{ page.current.slug }}</code></template
+      >
+    </h1>
     <span class="save" :class="page.state" role="status">{{ saveWords }}</span>
     <VBtn :aria-pressed="!hasNote" title="Address, words for search engines, menu, earlier versions" @click="callSettings">
       Page settings
@@ -46,6 +50,9 @@ const saveWords = computed(
   white-space: nowrap;
 }
 .address {
+  margin: 0;
+  font-size: inherit;
+  font-weight: 400;
   color: var(--soft);
   overflow: hidden;
   text-overflow: ellipsis;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { formatSize } from '~~/core/files/size'
-import type { Cleaning, Freed } from '~~/core/trust/trustReports'
+import { cleaningSchema, type Cleaning, type Freed } from '~~/core/trust/trustReports'
 
 /** What is cleaned away by itself, and what that would free now. */
 const emit = defineEmits<{ cleaned: [] }>()
@@ -8,34 +8,47 @@ const session = useSession()
 const notices = useNotices()
 const rules = ref<Cleaning>()
 const freed = ref<Freed>()
-const problem = ref('')
-/** what the fields show while editions are all kept */
+/** what the field shows while editions are all kept */
 const few = ref(3)
 
+const { fields, field, submit, problem, busy, changed, reset } = useForm({
+  schema: cleaningSchema,
+  begin: () => rules.value ?? cleaningSchema.parse({}),
+  send: async given => {
+    const saved = await api<Cleaning>('/cleaning', 'PUT', given)
+    session.binDays = saved.binDays
+    await api('/cleaning/now', 'POST')
+    notices.say(freed.value?.bytes ? `Saved, and ${formatSize(freed.value.bytes)} freed.` : 'Saved.', { tone: 'works' })
+    await preview()
+    emit('cleaned')
+  },
+})
+useKeepWritten(changed)
+
 const keepAll = computed({
-  get: () => rules.value?.keepEditions === null,
+  get: () => fields.keepEditions === null,
   set: all => {
-    rules.value!.keepEditions = all ? null : few.value
+    fields.keepEditions = all ? null : few.value
   },
 })
 watch(
-  () => rules.value?.keepEditions,
+  () => fields.keepEditions,
   keep => typeof keep === 'number' && (few.value = keep),
 )
 
+const { problem: unread, attempt } = useAttempt()
 async function preview() {
-  problem.value = ''
-  try {
-    freed.value = await api<Freed>('/cleaning/preview', 'POST', rules.value!)
-  } catch (error) {
-    freed.value = undefined
-    problem.value = wordsOf(error)
-  }
+  const { success, data } = cleaningSchema.safeParse(fields)
+  freed.value = undefined
+  if (success) await attempt(async () => (freed.value = await api<Freed>('/cleaning/preview', 'POST', data)))
 }
-onMounted(async () => {
-  rules.value = await api<Cleaning>('/cleaning')
-  watch(rules, preview, { deep: true, immediate: true })
-})
+onMounted(() =>
+  attempt(async () => {
+    rules.value = await api<Cleaning>('/cleaning')
+    reset()
+    watch(() => fields, preview, { deep: true, immediate: true })
+  }),
+)
 
 const words = computed(() => {
   if (!freed.value) return ''
@@ -45,26 +58,19 @@ const words = computed(() => {
     ? `By these rules ${parts.join(' and ')} would go now and free ${formatSize(bytes)}.`
     : 'By these rules nothing would go now.'
 })
-
-async function save() {
-  problem.value = ''
-  try {
-    const saved = await api<Cleaning>('/cleaning', 'PUT', rules.value!)
-    session.binDays = saved.binDays
-    await api('/cleaning/now', 'POST')
-    notices.say(freed.value?.bytes ? `Saved, and ${formatSize(freed.value.bytes)} freed.` : 'Saved.', { tone: 'works' })
-    await preview()
-    emit('cleaned')
-  } catch (error) {
-    problem.value = wordsOf(error)
-  }
-}
 </script>
 
 <template>
-  <form v-if="rules" class="cleaning" aria-labelledby="cleaning-head" @submit.prevent="save">
+  <VForm v-if="rules" class="cleaning" aria-labelledby="cleaning-head" @submit.prevent="submit">
     <h2 id="cleaning-head">What is cleaned away</h2>
-    <VNumberInput v-model="rules.binDays" label="Deleted files stay in the bin" suffix="days" :min="1" :max="3650" class="number" />
+    <VNumberInput
+      v-bind="field('binDays')"
+      label="Deleted files and pages stay in the bin"
+      suffix="days"
+      :min="1"
+      :max="3650"
+      class="number"
+    />
     <VRadioGroup v-model="keepAll" label="Earlier editions">
       <VRadio :value="true" label="All are kept" />
       <VRadio :value="false" label="Only the newest of each file, and those that are still young" />
@@ -76,16 +82,16 @@ async function save() {
         :min="0"
         :max="1000"
         class="number"
-        @update:model-value="rules.keepEditions = few = $event ?? few"
+        @update:model-value="fields.keepEditions = few = $event ?? few"
       />
-      <VNumberInput v-model="rules.editionDays" label="And those younger than" suffix="days" :min="0" :max="3650" class="number" />
+      <VNumberInput v-bind="field('editionDays')" label="And those younger than" suffix="days" :min="0" :max="3650" class="number" />
     </div>
     <p class="hint" aria-live="polite">{{ words }} The current edition, those that wait and those with a public number always stay.</p>
-    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <p v-if="problem || unread" class="problem" role="alert">{{ problem || unread }}</p>
     <div class="acts">
-      <VBtn type="submit" variant="outlined">{{ freed?.bytes ? 'Save, and clean now' : 'Save the rules' }}</VBtn>
+      <VBtn type="submit" variant="outlined" :loading="busy">{{ freed?.bytes ? 'Save, and clean now' : 'Save the rules' }}</VBtn>
     </div>
-  </form>
+  </VForm>
 </template>
 
 <style scoped>

@@ -40,33 +40,29 @@ const saved = computed(() => props.use.unshared - props.use.stored)
       >
     </p>
     <div class="tables">
-      <table
+      <VDataTable
         v-for="{ head, rows } in [
           { head: 'Kind', rows: kinds },
           { head: 'Folder, with what is below', rows: topFolders },
         ]"
         :key="head"
+        :headers="[
+          { title: head, key: 'name' },
+          { title: 'Files', key: 'files', align: 'end' },
+          { title: 'Size', key: 'bytes', align: 'end' },
+        ]"
+        :items="rows"
+        item-value="to"
+        no-data-text="Nothing is stored yet."
       >
-        <thead>
-          <tr>
-            <th scope="col">{{ head }}</th>
-            <th scope="col" class="num">Files</th>
-            <th scope="col" class="num">Size</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="row in rows" :key="row.name">
-            <th scope="row">
-              <NuxtLink :to="row.to">{{ row.name }}</NuxtLink><i class="bar" :style="{ width: `${share(row.bytes, rows)}%` }" />
-            </th>
-            <td class="num">{{ row.files.toLocaleString() }}</td>
-            <td class="num mono" :title="formatExactSize(row.bytes)">{{ formatSize(row.bytes) }}</td>
-          </tr>
-          <tr v-if="!rows.length">
-            <td colspan="3">Nothing is stored yet.</td>
-          </tr>
-        </tbody>
-      </table>
+        <template #[`item.name`]="{ item }">
+          <NuxtLink :to="item.to">{{ item.name }}</NuxtLink><i class="bar" :style="{ width: `${share(item.bytes, rows)}%` }" />
+        </template>
+        <template #[`item.files`]="{ item }">{{ item.files.toLocaleString() }}</template>
+        <template #[`item.bytes`]="{ item }">
+          <span class="mono" :title="formatExactSize(item.bytes)">{{ formatSize(item.bytes) }}</span>
+        </template>
+      </VDataTable>
     </div>
     <p class="hint">
       {{ counted(use.otherEditions.count, 'other edition') }} {{ use.otherEditions.count === 1 ? 'takes' : 'take' }}
@@ -84,39 +80,17 @@ const saved = computed(() => props.use.unshared - props.use.stored)
 }
 .tables {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(280px, 100%), 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(340px, 100%), 1fr));
   gap: 12px 24px;
   align-items: start;
 }
-table {
-  border-collapse: collapse;
-  width: 100%;
-}
-th,
-td {
-  padding: 4px 0 4px 12px;
-  text-align: left;
-  font-weight: 400;
-  border-bottom: 1px solid var(--line);
-  vertical-align: top;
-}
-th:first-child {
-  padding-left: 0;
-}
-thead th {
-  color: var(--soft);
-  font-size: 12.5px;
-}
-.num {
-  text-align: right;
-  white-space: nowrap;
-}
-tbody th a {
+.tables a {
   color: var(--ink);
   text-decoration: none;
   overflow-wrap: anywhere;
+  white-space: normal;
 }
-tbody th a:hover {
+.tables a:hover {
   text-decoration: underline;
 }
 .bar {

@@ -40,6 +40,11 @@ const { pause, resume } = useIntervalFn(() => ask(), 500, { immediate: false })
 watch(running, on => (on ? resume() : pause()))
 
 const KIND_WORDS: Record<StoreFinding['kind'], string> = { missing: 'missing', damaged: 'damaged', stray: 'belongs to no file' }
+const HEADERS = [
+  { title: 'What', key: 'kind' },
+  { title: 'Needed by', key: 'files', sortable: false },
+  { title: 'Mended', key: 'mended' },
+]
 const words = computed(() => {
   const { state: how, done, total, bytes, finished, findings } = state.value!
   if (how === 'never') return 'Nothing has been verified yet.'
@@ -61,27 +66,20 @@ const words = computed(() => {
     <h2 id="verify-head">Are all bytes as they came in?</h2>
     <p :class="{ fine: state.state === 'done' && !state.findings.length && !state.database?.length }" aria-live="polite">{{ words }}</p>
     <VProgressLinear v-if="running" aria-label="Verifying" :model-value="(100 * state.done) / Math.max(1, state.total)" />
-    <table v-if="state.findings.length">
-      <thead>
-        <tr>
-          <th scope="col">What</th>
-          <th scope="col">Needed by</th>
-          <th scope="col">Mended</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="finding in state.findings" :key="finding.sha256 + finding.kind">
-          <td :title="finding.sha256">{{ formatSize(finding.size) }}, {{ KIND_WORDS[finding.kind] }}</td>
-          <td>
-            <template v-for="(file, index) in finding.files" :key="file.id + file.edition"
-              >{{ index ? ', ' : '' }}<NuxtLink :to="`/desk/files/${file.id}`">{{ file.title }}</NuxtLink
-              >, edition {{ file.edition }}</template
-            ><template v-if="!finding.files.length">nothing</template>
-          </td>
-          <td :class="{ open: !finding.mended }">{{ finding.mended ?? 'Put the same file in again, or name a backup below.' }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <VDataTable v-if="state.findings.length" :headers="HEADERS" :items="state.findings" item-value="sha256" class="findings">
+      <template #[`item.kind`]="{ item }">
+        <span :title="item.sha256">{{ formatSize(item.size) }}, {{ KIND_WORDS[item.kind] }}</span>
+      </template>
+      <template #[`item.files`]="{ item }">
+        <template v-for="(file, index) in item.files" :key="file.id + file.edition"
+          >{{ index ? ', ' : '' }}<NuxtLink :to="`/desk/files/${file.id}`">{{ file.title }}</NuxtLink
+          >, edition {{ file.edition }}</template
+        ><template v-if="!item.files.length">nothing</template>
+      </template>
+      <template #[`item.mended`]="{ item }">
+        <span :class="{ open: !item.mended }">{{ item.mended ?? 'Put the same file in again, or name a backup below.' }}</span>
+      </template>
+    </VDataTable>
     <VTextField
       v-model="backup"
       label="A backup on this machine to mend from, if you have one"
@@ -113,21 +111,8 @@ const words = computed(() => {
   color: #3c6530;
   font-weight: 600;
 }
-table {
-  border-collapse: collapse;
-  width: 100%;
-}
-th,
-td {
-  padding: 5px 12px 5px 0;
-  text-align: left;
-  vertical-align: top;
-  border-bottom: 1px solid var(--line);
-  font-weight: 400;
-}
-th {
-  color: var(--soft);
-  font-size: 12.5px;
+.findings :deep(td) {
+  white-space: normal !important;
 }
 .open {
   color: #9a4420;

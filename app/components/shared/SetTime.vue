@@ -1,36 +1,42 @@
 <script setup lang="ts">
+import { setTimeSchema } from '~~/core/timetable/setTime'
+
 /** Asks for a time at which something shall happen by itself. */
 const props = defineProps<{ label: string; act: (at: string) => Promise<unknown> }>()
 const emit = defineEmits<{ done: []; close: [] }>()
 const { timeZone } = useSession().site
-const at = ref(tomorrowMorning())
-const busy = ref(false)
-const { problem, attempt } = useAttempt()
 
-/** Eight o'clock on the next day, where the site is. */
-function tomorrowMorning(): string {
+/** The next day, where the site is. */
+function tomorrow(): string {
   const [day, month, year] = new Intl.DateTimeFormat('en-GB', { timeZone, day: '2-digit', month: '2-digit', year: 'numeric' })
     .format(Date.now() + 24 * 60 * 60 * 1000)
     .split('/')
-  return `${year}-${month}-${day}T08:00`
+  return `${year}-${month}-${day}`
 }
 
-async function set() {
-  busy.value = true
-  if (await attempt(() => props.act(at.value))) emit('done')
-  busy.value = false
-}
+const { field, submit, problem, busy } = useForm({
+  schema: setTimeSchema,
+  begin: () => ({ day: tomorrow(), time: '08:00' }),
+  send: async ({ day, time }) => {
+    await props.act(`${day}T${time}`)
+    emit('done')
+  },
+})
 </script>
 
 <template>
-  <form class="set-time" @submit.prevent="set" @keydown.esc.stop="emit('close')">
-    <VTextField v-model="at" v-focus :label="label" type="datetime-local" required />
+  <VForm class="set-time" role="group" :aria-label="label" @submit.prevent="submit" @keydown.esc.stop="emit('close')">
+    <b>{{ label }}</b>
+    <div class="when">
+      <DateField v-focus v-bind="field('day')" label="Day" />
+      <VTextField v-bind="field('time')" label="Time" type="time" />
+    </div>
     <p class="hint">
       As clocks show it in {{ timeZone.replaceAll('_', ' ') }}, summer time and all. <NuxtLink to="/desk/setup">Change the zone</NuxtLink>
     </p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <div class="acts"><VBtn type="submit" variant="outlined" :disabled="busy">Set it</VBtn><VBtn @click="emit('close')">Not yet</VBtn></div>
-  </form>
+    <div class="acts"><VBtn type="submit" variant="outlined" :loading="busy">Set it</VBtn><VBtn @click="emit('close')">Not yet</VBtn></div>
+  </VForm>
 </template>
 
 <style scoped>
@@ -41,5 +47,10 @@ async function set() {
   background: #f1f6f5;
   border-left: 3px solid var(--straw);
   justify-items: start;
+}
+.when {
+  display: grid;
+  grid-template-columns: 150px 110px;
+  gap: 10px;
 }
 </style>

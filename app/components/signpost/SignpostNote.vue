@@ -112,7 +112,7 @@ const links = computed(() => {
     </div>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <section aria-labelledby="signpost-links">
-      <h3 id="signpost-links">Its address</h3>
+      <h2 id="signpost-links">Its address</h2>
       <CopyLine v-for="link in links" :key="link.name" v-bind="link" />
       <VForm v-if="naming" class="naming" @submit.prevent="submit" @keydown.esc.stop="naming = false">
         <VTextField v-focus v-bind="field('name')" label="New address" prefix="/to/" maxlength="80" />
@@ -135,7 +135,7 @@ const links = computed(() => {
       </VBtn>
     </section>
     <section aria-labelledby="signpost-uses">
-      <h3 id="signpost-uses">{{ places.length ? `Used in ${counted(places.length, 'place')}` : 'Used nowhere yet' }}</h3>
+      <h2 id="signpost-uses">{{ places.length ? `Used in ${counted(places.length, 'place')}` : 'Used nowhere yet' }}</h2>
       <template v-if="places.length">
         <PlaceList :uses="places" />
         <VBtn @click="replacing = true">Replace everywhere…</VBtn>
@@ -210,7 +210,7 @@ const links = computed(() => {
   width: auto;
   max-width: none;
 }
-h3 {
+section h2 {
   margin: 0 0 2px;
   font-size: 13px;
   font-weight: 650;

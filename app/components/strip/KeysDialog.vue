@@ -39,6 +39,8 @@ const KEYS = [
       ['P', 'Place on the page'],
       ['T', 'Pick up into the trough'],
       ['M', 'Move or copy to a folder'],
+      ['E', 'Its next edition, from this computer'],
+      ['L', 'Put the edition live that waits'],
       ['F2', 'Rename'],
       ['Delete', 'Into the bin'],
       ['Alt ↑ ↓', 'In your own order: up, down'],

@@ -49,7 +49,7 @@ const others = computed(() => pages.waiting.filter(item => item.id !== page.curr
           <MenuItem to="/desk/signposts" title="Signposts" />
           <MenuItem to="/desk/looks" title="Looks" />
           <MenuItem to="/desk/setup" title="Setup" />
-          <MenuItem to="/desk/account" title="Account" />
+          <MenuItem to="/desk/setup/people" title="Password and sign-in" />
           <MenuItem title="Keys" @click="boards.keysShown = true" />
           <MenuItem title="Sign out" @click="session.signOut()" />
         </MenuList>

@@ -7,6 +7,7 @@ import { STARTS, type StartName } from '~~/core/page/starts'
 const pages = usePages()
 const notices = useNotices()
 const asking = useAsking()
+const session = useSession()
 useHead({ title: 'Pages' })
 
 const EDGE_WORDS = { head: 'Name of the site, and its menu', foot: 'Hours, address, links' }
@@ -54,22 +55,27 @@ async function publishWaiting() {
 
 /** a page that shall go, and the places on other pages that hold that back */
 const held = shallowRef<{ page: { id: string; title: string }; uses: Use[] }>()
-async function remove(page: { id: string; title: string; published: string | null }) {
-  const yes = await asking.ask({
-    question: `Remove the page “${page.title}”?`,
-    detail: `Its earlier versions go with it. This cannot be undone.${page.published ? ' Visitors will no longer find it.' : ''}`,
-    yes: 'Remove it',
-    no: 'Keep it',
-  })
-  if (yes) await removeNow(page)
-}
-async function removeNow(page: { id: string; title: string }, despite = false) {
-  try {
+const { attempt } = useSelection()
+const remove = (page: { id: string; title: string }, despite = false) =>
+  attempt(async () => {
     const uses = await pages.remove(page.id, despite)
     held.value = uses.length ? { page, uses } : undefined
-  } catch (caught) {
-    notices.say(wordsOf(caught), { tone: 'attention' })
-  }
+    if (!uses.length) notices.say(`“${page.title}” is in the bin.`, { action: { label: 'Undo', run: () => restore(page) } })
+  })
+const restore = (page: { id: string; title: string; slug?: string }) =>
+  attempt(async () => {
+    const slug = await pages.restore(page.id)
+    const elsewhere = page.slug !== undefined && slug !== page.slug
+    notices.say(`“${page.title}” is back${elsewhere ? `, at /${slug}, since another page has its address` : ''}.`, { tone: 'works' })
+  })
+async function removeForGood(page: { id: string; title: string }) {
+  const yes = await asking.ask({
+    question: `Delete the page “${page.title}” for good?`,
+    detail: 'Its earlier versions go with it. This cannot be undone.',
+    yes: 'Delete it',
+    no: 'Keep it',
+  })
+  if (yes) await attempt(() => pages.removeForGood(page.id))
 }
 </script>
 
@@ -142,8 +148,24 @@ async function removeNow(page: { id: string; title: string }, despite = false) {
       :uses="held.uses"
       act="Remove the page"
       @close="held = undefined"
-      @go="removeNow(held.page, $event)"
+      @go="remove(held.page, $event)"
     />
+    <template v-if="pages.binned.length">
+      <h2 class="list-head">In the bin, for {{ counted(session.binDays, 'day') }}</h2>
+      <ul class="list">
+        <li v-for="page in pages.binned" :key="page.id">
+          <div class="row">
+            <span class="name">{{ page.title }}</span>
+            <code class="address">/{{ page.slug }}</code>
+            <span class="what">deleted {{ shortDate(page.deleted) }}{{ page.live ? ', was live' : '' }}</span>
+          </div>
+          <span class="row-acts">
+            <VBtn :aria-label="`Restore ${page.title}`" @click="restore(page)">Restore</VBtn>
+            <VBtn color="soft" :aria-label="`Delete ${page.title} for good`" @click="removeForGood(page)">Delete</VBtn>
+          </span>
+        </li>
+      </ul>
+    </template>
     <p v-if="pages.loaded" class="hint-line">
       Open a page and drop a file where its button should be. Publish puts the whole page live in one step.
     </p>

@@ -52,7 +52,7 @@ const { over, target } = useDropOn(false, async ({ files }) => bringFile((await 
 <template>
   <div v-drop="target" class="old" :class="{ over }">
     <header class="board-head">
-      <NuxtLink to="/desk/setup" class="back">Setup</NuxtLink>
+      <NuxtLink to="/desk/setup/moving" class="back">Setup</NuxtLink>
       <h1>Old addresses</h1>
       <VBtn v-if="!none" variant="outlined" @click="bringing = !bringing">Bring in a list…</VBtn>
     </header>

@@ -1,43 +1,13 @@
 <script setup lang="ts">
-import { siteFormSchema } from '~~/core/site/siteForm'
-import type { StorageUse } from '~~/core/trust/trustReports'
-useHead({ title: 'Setup' })
-const session = useSession()
-const notices = useNotices()
-const ZONES = Intl.supportedValuesOf('timeZone')
-
-const storage = ref<StorageUse>()
-async function loadStorage() {
-  storage.value = await api<StorageUse>('/storage')
-}
-onMounted(loadStorage)
-
-const hosts = ref('')
-onMounted(async () => {
-  hosts.value = (await api<{ hosts: string[] }>('/fetch-hosts')).hosts.join('\n')
-})
-const hostError = ref('')
-async function saveHosts() {
-  hostError.value = ''
-  try {
-    const answer = await api<{ hosts: string[] }>('/fetch-hosts', 'PUT', { hosts: hosts.value.split(/\s+/).filter(Boolean) })
-    hosts.value = answer.hosts.join('\n')
-    notices.say('Saved.', { tone: 'works' })
-  } catch (caught) {
-    hostError.value = wordsOf(caught)
-  }
-}
-
-const { field, submit, problem, busy, changed, reset } = useForm({
-  schema: siteFormSchema,
-  begin: () => session.site,
-  send: async site => {
-    await session.saveSite(site)
-    notices.say('Saved. Live pages show it at once.', { tone: 'works' })
-  },
-})
-watch(() => session.site, reset)
-useKeepWritten(changed)
+/** What is set once: sections beside each other, each with an address of its own. */
+const SECTIONS = [
+  { words: 'Site', to: '/desk/setup' },
+  { words: 'Files', to: '/desk/setup/files' },
+  { words: 'People and sign-in', to: '/desk/setup/people' },
+  { words: 'Storage and backup', to: '/desk/setup/storage' },
+  { words: 'Moving in and out', to: '/desk/setup/moving' },
+  { words: 'Log', to: '/desk/setup/log' },
+]
 </script>
 
 <template>
@@ -45,49 +15,12 @@ useKeepWritten(changed)
     <header class="board-head">
       <NuxtLink to="/desk" class="back">Pages</NuxtLink>
       <h1>Setup</h1>
-      <NuxtLink to="/desk/account" class="plain">Account</NuxtLink><NuxtLink to="/desk/journal" class="plain">Who did what</NuxtLink>
     </header>
-    <!-- What is written before the site is known would be lost when that arrives. -->
-    <VForm v-if="session.site.name" class="form" @submit.prevent="submit">
-      <VTextField v-bind="field('name')" label="Name of the site" maxlength="120" />
-      <VTextField
-        v-bind="field('address')"
-        label="Public address"
-        inputmode="url"
-        placeholder="https://www.example.com"
-        aria-describedby="address-hint"
-      />
-      <p id="address-hint" class="hint">
-        Only full addresses that you copy contain it. Pages and buttons go on working when it changes, and addresses that name the old one
-        are still known. <NuxtLink to="/desk/old-addresses">Old addresses of the site</NuxtLink>
-      </p>
-      <VAutocomplete v-bind="field('timeZone')" label="Time zone" :items="ZONES" aria-describedby="zone-hint" />
-      <p id="zone-hint" class="hint">Set times are meant in it: a price list that goes live at 8 does so by its clocks.</p>
-      <SiteIcon />
-      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-      <div class="acts"><VBtn type="submit" variant="flat" :loading="busy">Save</VBtn></div>
-    </VForm>
-    <form class="form" @submit.prevent="saveHosts">
-      <h2>Fetching from the web</h2>
-      <VTextarea
-        v-model="hosts"
-        label="Hosts of your own network, one a line"
-        rows="3"
-        spellcheck="false"
-        placeholder="nas.local"
-        aria-describedby="hosts-hint"
-      />
-      <p id="hosts-hint" class="hint">
-        Files may be fetched from them. Public web addresses need no entry; hosts of a private network are refused unless they stand here.
-      </p>
-      <p v-if="hostError" class="problem" role="alert">{{ hostError }}</p>
-      <div class="acts"><VBtn type="submit" variant="outlined">Save the hosts</VBtn></div>
-    </form>
-    <div class="wide">
-      <StorageSection v-if="storage" :use="storage" />
-      <CleaningForm @cleaned="loadStorage" />
-      <VerifySection />
-      <BagSection />
+    <div class="body">
+      <nav aria-label="Sections of the setup">
+        <NuxtLink v-for="{ words, to } in SECTIONS" :key="to" :to="to" exact-active-class="here">{{ words }}</NuxtLink>
+      </nav>
+      <div class="section"><NuxtPage /></div>
     </div>
   </div>
 </template>
@@ -95,21 +28,62 @@ useKeepWritten(changed)
 <style scoped>
 .setup {
   flex: 1;
+  min-height: 0;
+  display: flex;
+  flex-direction: column;
+}
+.body {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: 184px minmax(0, 1fr);
+}
+nav {
+  display: grid;
+  align-content: start;
+  gap: 1px;
+  padding: 10px 8px;
+  overflow: auto;
+  border-right: 1px solid var(--line);
+}
+nav a {
+  padding: 6px 10px;
+  border-radius: 3px;
+  color: var(--ink);
+  text-decoration: none;
+  white-space: nowrap;
+}
+nav a:hover {
+  background: #f1f6f5;
+}
+nav .here {
+  font-weight: 600;
+  background: #d9e8e6;
+  box-shadow: inset 3px 0 var(--water);
+}
+.section {
   overflow: auto;
 }
-.board-head {
-  position: sticky;
-  top: 0;
-  z-index: 2;
-}
-.form {
-  max-width: 460px;
-  padding: 18px;
-}
-.wide {
-  display: grid;
-  gap: 30px;
+.section :deep(> *) {
   max-width: 720px;
   padding: 18px 18px 40px;
+}
+@container (max-width: 620px) {
+  .body {
+    grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: auto minmax(0, 1fr);
+  }
+  nav {
+    border-right: 0;
+    border-bottom: 1px solid var(--line);
+  }
+  nav {
+    display: flex;
+    flex-wrap: wrap;
+    padding: 4px 6px;
+  }
+  nav .here {
+    box-shadow: inset 0 -3px var(--water);
+  }
 }
 </style>

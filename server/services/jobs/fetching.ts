@@ -2,7 +2,6 @@ import type { IncomingMessage } from 'node:http'
 import { parse as parseDisposition } from 'content-disposition'
 import { eq } from 'drizzle-orm'
 import mime from 'mime'
-import { z } from 'zod'
 import type { Fetch } from '../../../core/files/fetchForm'
 import { cleanFileName, splitExtension } from '../../../core/files/fileName'
 import { formatSize } from '../../../core/files/size'
@@ -12,6 +11,7 @@ import { Problem } from '../../../core/problem'
 import { settings } from '../../db/schema'
 import { keep } from '../uploads/keep'
 import { PrivateAddress } from './ssrfGuard'
+import { hostsSchema } from '../../../core/files/fetchHosts'
 import type { Arriving } from './arriving'
 import { askOutside, hostOf } from './outsideRequest'
 
@@ -21,20 +21,6 @@ const LARGEST = 5_000_000_000
 const RESERVE = 64 * 1000 * 1000
 /** Milliseconds without a byte. */
 const SILENCE = 30_000
-
-export const hostsSchema = z.object({
-  hosts: z
-    .array(
-      z
-        .string()
-        .trim()
-        .toLowerCase()
-        .regex(/^[a-z0-9.:[\]-]+$/, 'Give a host alone, such as files.example or 192.168.1.5.')
-        .max(253),
-    )
-    .max(100)
-    .transform(hosts => [...new Set(hosts)]),
-})
 
 /** The name a web server gives a file: by its header (RFC 6266), else by its address and type. */
 export function nameFromAnswer(url: URL, disposition: string | undefined, contentType: string | undefined): string {

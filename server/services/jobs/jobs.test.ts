@@ -5,11 +5,12 @@ import type { AddressInfo } from 'node:net'
 import { join } from 'node:path'
 import { strToU8, zipSync } from 'fflate'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { hostsSchema } from '../../../core/files/fetchHosts'
 import { fileQuerySchema } from '../../../core/files/query'
 import type { ClashWay } from '../../../core/files/clash'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
 import { fetchSchema } from '../../../core/files/fetchForm'
-import { hostsSchema, nameFromAnswer } from './fetching'
+import { nameFromAnswer } from './fetching'
 import { isPublic } from './ssrfGuard'
 
 let test: TestTrough

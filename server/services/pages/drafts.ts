@@ -12,7 +12,6 @@ import { anyGiven } from '../../db/given'
 import { files, folders, pageVersions, pages, retiredSlugs, signposts, uses } from '../../db/schema'
 import { getFile } from '../files/items'
 import { recordUses } from '../uses/recording'
-import { refuseWhileLed } from './refuseWhileLed'
 import { pageRowOf, versionOf, type PageRow } from './pageRows'
 import { isGivenOut } from './publishing'
 
@@ -58,7 +57,7 @@ async function moveTo(tx: Queryable, page: PageRow, slug: string): Promise<void>
   await tx.insert(retiredSlugs).values({ slug: page.slug, pageId: page.id })
 }
 
-/** Pages as they are worked on: made, written, set, removed. */
+/** Pages as they are worked on: made, written, set. */
 export function createDrafts(db: Database) {
   const selectItems = (q: Queryable) =>
     q
@@ -157,20 +156,6 @@ export function createDrafts(db: Database) {
         if (anyGiven(said)) await tx.update(pages).set(said).where(eq(pages.id, id))
       })
       return this.get(id)
-    },
-
-    /**
-     * Removes a page, its draft and its live versions.
-     *
-     * @throws Problem 409 with the places in `uses` where other pages lead to it and `despite` is not set
-     */
-    async remove(id: string, { despite = false } = {}): Promise<void> {
-      await db.transaction(async tx => {
-        const page = await pageRowOf(tx, id)
-        if (page.slug === '') throw new Problem(409, 'The home page stays.', 'Change what is on it instead.')
-        await refuseWhileLed(tx, id, despite)
-        await tx.delete(pages).where(eq(pages.id, id))
-      })
     },
   }
 }

@@ -5,6 +5,7 @@ import type { Database, Queryable } from '../../db/connection'
 import { blobs, editions, files, settings } from '../../db/schema'
 import type { Store } from '../../store/store'
 import type { LibraryService } from '../library/library'
+import type { PageService } from '../pages/pages'
 
 const KEY = 'cleaning'
 const DAY = 24 * 60 * 60 * 1000
@@ -16,6 +17,7 @@ export function createCleaner(
   db: Database,
   store: Store,
   library: Pick<LibraryService, 'emptyOldBin' | 'emptyBin' | 'collectBytes'>,
+  pages: Pick<PageService, 'emptyOldBin'>,
   now: () => number = Date.now,
 ) {
   async function rules(): Promise<Cleaning> {
@@ -115,6 +117,7 @@ export function createCleaner(
     async clean(): Promise<void> {
       const cleaning = await rules()
       await library.emptyOldBin(inBinSince(cleaning))
+      await pages.emptyOldBin(inBinSince(cleaning))
       await dropEditions(cleaning)
       await library.collectBytes()
       await store.emptySetAside(new Date(now() - ASIDE_DAYS * DAY))

@@ -2,7 +2,7 @@
 import type { JournalItem } from '~~/core/journal/acts'
 
 /** Who signed in, and who changed what; the newest first. */
-useHead({ title: 'Who did what' })
+useHead({ title: 'Setup: log' })
 const A_PAGE = 50
 const items = ref<JournalItem[]>([])
 const total = ref(0)
@@ -32,11 +32,8 @@ const HEADERS = [
 </script>
 
 <template>
-  <div class="journal">
-    <header class="board-head">
-      <NuxtLink to="/desk/account" class="back">Account</NuxtLink>
-      <h1>Who did what</h1>
-    </header>
+  <section class="log" aria-labelledby="log-head">
+    <h2 id="log-head">Who did what</h2>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <VDataTableServer
       :headers="HEADERS"
@@ -63,25 +60,15 @@ const HEADERS = [
         ><span class="mono">{{ item.place }}</span></template
       >
     </VDataTableServer>
-    <p class="hint foot">Kept for a year. Pages that are being written are told when they go live.</p>
-  </div>
+    <p class="hint">Kept for a year. Pages that are being written are told when they go live.</p>
+  </section>
 </template>
 
 <style scoped>
-.journal {
-  flex: 1;
-  overflow: auto;
-  background: #fff;
-}
-.board-head {
-  position: sticky;
-  top: 0;
-  z-index: 2;
-}
-.foot {
-  padding: 10px 16px;
+.log {
+  max-width: none;
 }
 .problem {
-  padding: 10px 16px;
+  padding: 10px 0;
 }
 </style>

@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import { hostsFormSchema } from '~~/core/files/fetchHosts'
+
+/** Hosts of a private network that files may be fetched from. */
+const notices = useNotices()
+const hosts = ref('')
+const { field, submit, problem, busy, changed, reset } = useForm({
+  schema: hostsFormSchema,
+  begin: () => ({ hosts: hosts.value }),
+  send: async given => {
+    await take(api('/fetch-hosts', 'PUT', given))
+    notices.say('Saved.', { tone: 'works' })
+  },
+})
+useKeepWritten(changed)
+
+async function take(answer: Promise<{ hosts: string[] }>) {
+  hosts.value = (await answer).hosts.join('\n')
+  reset()
+}
+const { problem: unread, attempt } = useAttempt()
+onMounted(() => attempt(() => take(api('/fetch-hosts'))))
+</script>
+
+<template>
+  <VForm class="form" aria-labelledby="hosts-head" @submit.prevent="submit">
+    <h2 id="hosts-head">Fetching from the web</h2>
+    <VTextarea
+      v-bind="field('hosts')"
+      label="Hosts of your own network, one a line"
+      rows="3"
+      spellcheck="false"
+      placeholder="nas.local"
+      aria-describedby="hosts-hint"
+    />
+    <p id="hosts-hint" class="hint">
+      Files may be fetched from them. Public web addresses need no entry; hosts of a private network are refused unless they stand here.
+    </p>
+    <p v-if="problem || unread" class="problem" role="alert">{{ problem || unread }}</p>
+    <div class="acts"><VBtn type="submit" variant="outlined" :loading="busy">Save the hosts</VBtn></div>
+  </VForm>
+</template>
+
+<style scoped>
+.form {
+  max-width: 460px;
+}
+</style>

@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import { siteFormSchema } from '~~/core/site/siteForm'
+
+/** What holds of the whole site: its name, its address, its clock, its icon. */
+const session = useSession()
+const notices = useNotices()
+const ZONES = Intl.supportedValuesOf('timeZone')
+
+const { field, submit, problem, busy, changed, reset } = useForm({
+  schema: siteFormSchema,
+  begin: () => session.site,
+  send: async site => {
+    await session.saveSite(site)
+    notices.say('Saved. Live pages show it at once.', { tone: 'works' })
+  },
+})
+watch(() => session.site, reset)
+useKeepWritten(changed)
+</script>
+
+<template>
+  <VForm class="form" aria-labelledby="site-head" @submit.prevent="submit">
+    <h2 id="site-head">Site</h2>
+    <VTextField v-bind="field('name')" label="Name of the site" maxlength="120" />
+    <VTextField
+      v-bind="field('address')"
+      label="Public address"
+      inputmode="url"
+      placeholder="https://www.example.com"
+      aria-describedby="address-hint"
+    />
+    <p id="address-hint" class="hint">
+      Only full addresses that you copy contain it. Pages and buttons go on working when it changes, and addresses that name the old one are
+      still known. <NuxtLink to="/desk/old-addresses">Old addresses of the site</NuxtLink>
+    </p>
+    <VAutocomplete v-bind="field('timeZone')" label="Time zone" :items="ZONES" aria-describedby="zone-hint" />
+    <p id="zone-hint" class="hint">Set times are meant in it: a price list that goes live at 8 does so by its clocks.</p>
+    <SiteIcon />
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <div class="acts"><VBtn type="submit" variant="flat" :loading="busy">Save</VBtn></div>
+  </VForm>
+</template>
+
+<style scoped>
+.form {
+  max-width: 460px;
+}
+</style>

@@ -1,0 +1,7 @@
+<script setup lang="ts">
+useHead({ title: 'Setup: files' })
+</script>
+
+<template>
+  <div><FetchHosts /></div>
+</template>

@@ -1,0 +1,24 @@
+<script setup lang="ts">
+import type { StorageUse } from '~~/core/trust/trustReports'
+
+useHead({ title: 'Setup: storage and backup' })
+const storage = ref<StorageUse>()
+const { attempt } = useSelection()
+const load = () => attempt(async () => (storage.value = await api<StorageUse>('/storage')))
+onMounted(load)
+</script>
+
+<template>
+  <div class="parts">
+    <StorageSection v-if="storage" :use="storage" />
+    <CleaningForm @cleaned="load" />
+    <VerifySection />
+  </div>
+</template>
+
+<style scoped>
+.parts {
+  display: grid;
+  gap: 30px;
+}
+</style>
