@@ -25,7 +25,8 @@ test.afterAll(() => server.remove())
 
 const shoot = async (page: Page, name: string) => {
   await page.evaluate(() => document.fonts.ready)
-  await page.waitForLoadState('networkidle')
+  // Not until nothing is asked for: what changes is told for as long as the desk is open.
+  await page.waitForFunction(() => [...document.images].every(image => image.complete))
   await page.screenshot({ path: join(FOLDER, `${name}.png`) })
 }
 

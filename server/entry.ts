@@ -6,6 +6,7 @@ import { useNitroApp } from 'nitropack/runtime'
 import { listenOn, ownAddress } from './environment'
 import { log } from './log'
 import { watchStanding } from './standing'
+import { useTrough } from './utils/trough'
 
 /** Milliseconds in which a client has to have sent the fields of its request (OWASP, slow HTTP attacks). */
 const FIELDS_WITHIN = 15_000
@@ -74,6 +75,10 @@ let stopping = false
 async function stop(): Promise<void> {
   if (stopping) return
   stopping = true
+  void useTrough().then(
+    ({ news }) => news.close(),
+    () => undefined,
+  )
   server.close()
   server.closeIdleConnections()
   // Downloads go on where they were: they are resumed (RFC 9110, section 14).

@@ -30,7 +30,8 @@ export function watchRequest(event: H3Event, metrics: () => Metrics | undefined)
   const before = socket.bytesWritten
   res.on('close', () => {
     const [milliseconds, bytes] = [performance.now() - began, socket.bytesWritten - before]
-    metrics()?.observe(kindOf(url), res.statusCode, bytes, milliseconds / 1000)
+    // An answer that goes on for as long as a desk is open measures nothing.
+    if (res.getHeader('content-type') !== 'text/event-stream') metrics()?.observe(kindOf(url), res.statusCode, bytes, milliseconds / 1000)
     logging ??= logsRequests(process.env)
     if (logging)
       log.info(

@@ -1,4 +1,5 @@
 import type { Use } from '~~/core/files/fileItem'
+import { asOwnAct } from './ownActs'
 
 /** An error as the API tells it (RFC 9457). */
 export class ApiProblem extends Error {
@@ -21,13 +22,14 @@ const UNREACHABLE = new ApiProblem(0, 'Trough cannot be reached.', 'Check the co
  * @throws ApiProblem with words for people; status 0 where there is no connection
  */
 export async function api<T>(path: string, method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE' = 'GET', body?: unknown): Promise<T> {
-  const response = await fetch(`/api${path}`, {
+  const request = fetch(`/api${path}`, {
     method,
     headers: body === undefined ? undefined : { 'Content-Type': 'application/json' },
     body: body === undefined ? undefined : JSON.stringify(body),
   }).catch(() => {
     throw UNREACHABLE
   })
+  const response = await (method === 'GET' ? request : asOwnAct(request))
   if (response.status === 204) return undefined as T
   const answer = await response.json().catch(() => ({}))
   if (response.ok) return answer as T

@@ -7,6 +7,7 @@ useSignposts()
 const placer = usePlacer()
 const editions = useEditions()
 const { publish, viewLive } = usePublish()
+useNews()
 const failure = ref('')
 
 async function load() {

@@ -2,7 +2,8 @@ import { OWNER } from '../../demo/owner'
 
 const sessions = new Map<string, Promise<string>>()
 
-async function signIn(url: string): Promise<string> {
+/** A session of its own, by its cookie. */
+export async function signIn(url: string): Promise<string> {
   const response = await fetch(`${url}/api/session`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },

@@ -2,16 +2,22 @@ import { createAccountService } from '../services/account/account'
 import { createHasher } from '../services/account/hasher'
 import { createJournal } from '../services/account/journal'
 import { createSessions } from '../services/account/sessions'
+import { createNews } from '../services/news'
 import type { DataFolder } from './dataFolder'
 
-/** Who works at the desk, and what they did. */
+/** Who works at the desk, what they did, and what they are told of it. */
 export function openOwner({ connection: { db }, events }: DataFolder) {
   const hasher = createHasher()
+  const news = createNews(events)
   return {
     account: createAccountService(db, hasher),
     sessions: createSessions(db, events),
     journal: createJournal(db),
-    closeOwner: () => hasher.close(),
+    news,
+    closeOwner(): Promise<void> {
+      news.close()
+      return hasher.close()
+    },
   }
 }
 export type Owner = ReturnType<typeof openOwner>

@@ -27,6 +27,20 @@ interface TroughEvents {
   sessions: []
 }
 export type Topic = keyof TroughEvents
+export const TOPICS: readonly Topic[] = [
+  'library',
+  'folders',
+  'read',
+  'bytes',
+  'uses',
+  'signposts',
+  'live',
+  'site',
+  'settings',
+  'downloads',
+  'oldAddresses',
+  'sessions',
+]
 
 /**
  * Tells the parts that keep something in memory that what they keep is out of date. Nobody sends these by hand: the

@@ -1,0 +1,74 @@
+import { useDocumentVisibility, useEventSource } from '@vueuse/core'
+import { onBeforeUnmount, watch } from 'vue'
+import { z } from 'zod'
+import { justActed } from './ownActs'
+
+/** Milliseconds between two looks at what was told. */
+const EVERY = 1000
+/** Milliseconds after which what may have been one's own act is shown anew in any case. */
+const OWN = 5000
+/** The same for counts, which change all the time where many visitors come. */
+const COUNTS = 30_000
+
+const LIBRARY = ['library', 'folders', 'read', 'uses', 'signposts', 'downloads']
+const PAGES = ['live', 'uses']
+const SITE = ['site', 'settings']
+const topicsSchema = z.array(z.string())
+
+/**
+ * Shows what changes elsewhere: in another window, by somebody else, by itself. What this window does it shows by itself; what is told
+ * meanwhile waits a little, and is shown then.
+ */
+export function useNews(): void {
+  const visibility = useDocumentVisibility()
+  const { data, status, open, close } = useEventSource('/api/news', [], {
+    immediate: false,
+    autoReconnect: { delay: 3000 },
+    serializer: { read: told => topicsSchema.parse(JSON.parse(told ?? '[]')) },
+  })
+  const waiting = new Set<string>()
+  let since = 0
+  let busy = false
+
+  function take(topics: Iterable<string>) {
+    since ||= performance.now()
+    for (const topic of topics) waiting.add(topic)
+  }
+
+  // A browser opens only a few connections to one server: windows that are not seen have none.
+  watch(visibility, seen => (seen === 'visible' ? open() : close()), { immediate: true })
+  watch(data, topics => topics && take(topics))
+  // What happened while nobody told.
+  let opened = false
+  watch(status, now => {
+    if (now !== 'OPEN') return
+    if (opened) take([...LIBRARY, ...PAGES, ...SITE])
+    opened = true
+  })
+
+  async function show() {
+    const topics = [...waiting]
+    const touches = (of: string[]) => topics.some(topic => of.includes(topic))
+    waiting.clear()
+    since = 0
+    await Promise.all([
+      touches(LIBRARY) ? useLibrary().refresh() : undefined,
+      touches(PAGES) ? usePages().load() : undefined,
+      topics.includes('live') ? useChecks().count() : undefined,
+      touches(SITE) ? useSession().load() : undefined,
+    ])
+  }
+
+  const timer = setInterval(() => {
+    if (!waiting.size || busy) return
+    const waited = performance.now() - since
+    const onlyCounts = [...waiting].every(topic => topic === 'downloads')
+    if (waited < (onlyCounts ? COUNTS : justActed() ? OWN : 0)) return
+    busy = true
+    // A connection that is lost is said where something is done.
+    void show()
+      .catch(() => undefined)
+      .finally(() => (busy = false))
+  }, EVERY)
+  onBeforeUnmount(() => clearInterval(timer))
+}

@@ -1,0 +1,41 @@
+import { defineEventHandler } from 'h3'
+import { mustBeSignedIn } from '../utils/session'
+import { useTrough } from '../utils/trough'
+
+/** Milliseconds after which something is sent in any case: fronts end connections on which nothing moves, after a minute or so. */
+const BEAT = 20_000
+/** Bytes that nobody takes before a desk counts as gone. */
+const MOST_WAITING = 64 * 1024
+
+/** What changes, as it does (server-sent events, HTML standard, section 9.2): a list of topics each time. */
+export default defineEventHandler(async event => {
+  await mustBeSignedIn(event)
+  const { news, sessions } = await useTrough()
+  const { req, res } = event.node
+  event._handled = true
+  res.writeHead(200, { 'Content-Type': 'text/event-stream', 'X-Accel-Buffering': 'no' })
+  const send = (text: string) => (res.writableLength > MOST_WAITING ? res.destroy() : res.write(text))
+  const endIfSignedOut = async () => {
+    if (!(await sessions.isSignedIn(req.headers.cookie))) res.end()
+  }
+  send(': followed\n\n')
+
+  const unfollow = news.follow({
+    tell(topics) {
+      send(`data: ${JSON.stringify(topics)}\n\n`)
+      if (topics.includes('sessions')) void endIfSignedOut().catch(() => res.end())
+    },
+    end: () => res.end(),
+  })
+  const beat = setInterval(() => {
+    send(': still here\n\n')
+    void endIfSignedOut().catch(() => res.end())
+  }, BEAT)
+  return new Promise<void>(resolve => {
+    res.on('close', () => {
+      clearInterval(beat)
+      unfollow()
+      resolve()
+    })
+  })
+})
