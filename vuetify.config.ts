@@ -45,8 +45,6 @@ export default defineVuetifyConfiguration({
     VBtnToggle: { mandatory: true, divided: false },
     VTextField: FIELD,
     VTextarea: FIELD,
-    // As ISO 8601 writes a day: the same wherever its owner comes from.
-    VDateInput: { ...FIELD, inputFormat: 'yyyy-mm-dd', prependIcon: '', appendInnerIcon: '$calendar' },
     VNumberInput: { ...FIELD, controlVariant: 'hidden' },
     VSelect: { ...FIELD, ...LISTING },
     VAutocomplete: { ...FIELD, ...LISTING },
@@ -64,6 +62,7 @@ export default defineVuetifyConfiguration({
     // What is open belongs to a landmark, as everything on the page does.
     VMenu: { transition: false, contentProps: { 'role': 'region', 'aria-label': 'Choices' } },
     VDialog: { transition: false, maxWidth: 520 },
+    VDatePicker: { hideHeader: true, showAdjacentMonths: true, color: 'primary' },
     VTabs: { density: 'compact', color: 'primary' },
     VProgressLinear: { color: 'primary', height: 6 },
   },

@@ -141,7 +141,7 @@ test('a page moves and leaves a way behind it, goes offline, comes back as it wa
     .click()
   await expect.poll(async () => (await fetch(`${server.url}/materials`)).status).toBe(404)
   await settings.getByRole('button', { name: 'Duplicate page' }).click()
-  await expect(page.locator('.head .address')).toHaveText('/clay-and-glaze-copy')
+  await expect(page.locator('.head .address code')).toHaveText('/clay-and-glaze-copy')
   const pages = (await api<{ items: { slug: string; published: string | null }[] }>('/pages')).items
   expect(pages.filter(item => item.slug.includes('clay') || item.slug === 'materials').map(item => [item.slug, item.published])).toEqual([
     ['materials', null],

@@ -286,7 +286,7 @@ test('going straight on to another page takes the last change along', async ({ p
   await page.keyboard.press('Control+k')
   await page.keyboard.type('Clay &')
   await page.keyboard.press('Enter')
-  await expect(page.locator('.head .address')).toHaveText('/clay-and-glaze')
+  await expect(page.locator('.head .address code')).toHaveText('/clay-and-glaze')
   const api = await ownerApi(server.url)
   const { items } = await api<{ items: { id: string; title: string }[] }>('/pages')
   const { draft } = await api<{ draft: unknown }>(`/pages/${items.find(item => item.title === 'Left in a hurry')!.id}`)

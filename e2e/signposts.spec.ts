@@ -67,8 +67,8 @@ test('by key: a time is set and taken back; a signpost that is used is taken dow
   const turning = page.getByRole('dialog', { name: 'Turn “Class timetable”' })
   await turning.getByRole('button', { name: 'At a set time…' }).press('Enter')
   const setTime = async (day: string, time: string) => {
-    const asked = turning.getByRole('group', { name: 'Turn “Class timetable” at' })
-    await asked.getByLabel('Day').fill(day)
+    const asked = turning.getByRole('form', { name: 'Turn “Class timetable” at' })
+    await asked.getByLabel('Day', { exact: true }).fill(day)
     await asked.getByLabel('Time').fill(time)
   }
   await setTime('2027-03-28', '01:30')

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isDay } from '~~/core/timetable/setTime'
 import { FAMILIES } from '~~/core/files/mediaType'
 import { FAMILY_WORDS } from '~/library/filterWords'
 
@@ -27,6 +28,23 @@ function addTag(tag: string) {
   if (tag) listing.filters.tag = [...new Set([...listing.filters.tag, tag])]
 }
 
+/** Days as they are typed; what is none yet does not narrow anything down. */
+const days = reactive({ changedFrom: '', changedTo: '', addedFrom: '', addedTo: '' })
+watch(
+  () => listing.filters,
+  ({ changedFrom, changedTo, addedFrom, addedTo }) => Object.assign(days, { changedFrom, changedTo, addedFrom, addedTo }),
+  { immediate: true, deep: true },
+)
+const dayField = (name: keyof typeof days) => ({
+  'modelValue': days[name],
+  'onUpdate:modelValue': (text: string) => {
+    days[name] = text
+    if (!text || isDay(text)) listing.filters[name] = text
+  },
+  'rules': [(text: string) => !text || isDay(text) || 'Such as 2026-12-01.'],
+  'validateOn': 'blur' as const,
+})
+
 const inMegabytes = (bytes: number | null) => (bytes === null ? null : bytes / MEGABYTE)
 const inBytes = (megabytes: number | null) => (megabytes === null ? null : Math.round(megabytes * MEGABYTE))
 </script>
@@ -46,10 +64,10 @@ const inBytes = (megabytes: number | null) => (megabytes === null ? null : Math.
       @update:model-value="addTag"
     />
     <VSelect v-model="listing.filters.reading" label="State" :items="STATES" />
-    <DateField v-model="listing.filters.changedFrom" label="Changed from" />
-    <DateField v-model="listing.filters.changedTo" label="Changed to" />
-    <DateField v-model="listing.filters.addedFrom" label="Added from" />
-    <DateField v-model="listing.filters.addedTo" label="Added to" />
+    <DateField v-bind="dayField('changedFrom')" label="Changed from" />
+    <DateField v-bind="dayField('changedTo')" label="Changed to" />
+    <DateField v-bind="dayField('addedFrom')" label="Added from" />
+    <DateField v-bind="dayField('addedTo')" label="Added to" />
     <VNumberInput
       label="Size from"
       suffix="MB"

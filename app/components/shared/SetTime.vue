@@ -25,7 +25,7 @@ const { field, submit, problem, busy } = useForm({
 </script>
 
 <template>
-  <VForm class="set-time" role="group" :aria-label="label" @submit.prevent="submit" @keydown.esc.stop="emit('close')">
+  <VForm class="set-time" :aria-label="label" @submit.prevent="submit" @keydown.esc.stop="emit('close')">
     <b>{{ label }}</b>
     <div class="when">
       <DateField v-focus v-bind="field('day')" label="Day" />
