@@ -3,6 +3,8 @@ import { cookieOf } from './upload'
 
 /** Signs in, with the session of the tests before, and waits for the desk. */
 export async function openDesk(page: Page, url: string): Promise<void> {
+  // From the start: a browser that is told only now to hand over its file chooser may open it before, where a key opens it.
+  page.on('filechooser', () => undefined)
   const cookies = (await cookieOf(url)).split('; ').map(pair => pair.split('=') as [string, string])
   await page.context().addCookies(cookies.map(([name, value]) => ({ name, value, url, httpOnly: true, sameSite: 'Lax' })))
   await page.goto(`${url}/desk`)
