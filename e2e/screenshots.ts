@@ -26,7 +26,12 @@ test.afterAll(() => server.remove())
 const shoot = async (page: Page, name: string) => {
   await page.evaluate(() => document.fonts.ready)
   // Not until nothing is asked for: what changes is told for as long as the desk is open.
-  await page.waitForFunction(() => [...document.images].every(image => image.complete))
+  await page.waitForFunction(() =>
+    [...document.images].every(image => {
+      const { top, bottom } = image.getBoundingClientRect()
+      return image.complete || bottom < 0 || top > window.innerHeight
+    }),
+  )
   await page.screenshot({ path: join(FOLDER, `${name}.png`) })
 }
 
