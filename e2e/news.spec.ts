@@ -9,7 +9,7 @@ test.beforeAll(async () => {
 })
 test.afterAll(() => server.remove())
 
-test('what is done in another window shows by itself: files, pages, signposts, the name of the site', async ({ page, context }) => {
+test('what is done in another window, or by a program, shows by itself: folders, pages, files', async ({ page, context }) => {
   const api = await ownerApi(server.url)
   await openDesk(page, server.url)
   const other = await context.newPage()
@@ -35,6 +35,24 @@ test('what is done in another window shows by itself: files, pages, signposts, t
   await api(`/files/${items[0]!.id}`, { method: 'PATCH', json: { title: 'Wedging, once more' } })
   await expect(row(page, 'Wedging, once more')).toBeVisible()
   await expect(row(other, 'Wedging, once more')).toBeVisible()
+})
+
+test('what is being typed stays as it is, whatever is told meanwhile', async ({ page }) => {
+  const api = await ownerApi(server.url)
+  await openDesk(page, server.url)
+  const { items } = await api<{ items: { id: string; title: string }[] }>('/files?q=K60 kiln manual')
+  const [manual, other] = [items[0]!, (await api<{ items: { id: string }[] }>('/files?q=Stock list')).items[0]!]
+  await page.goto(`${server.url}/desk/files/${manual.id}`)
+  const title = page.getByLabel('Title', { exact: true })
+  await expect(title).toHaveValue(manual.title)
+  await title.fill('Half a new ti')
+  const [told] = await Promise.all([
+    page.waitForResponse(answer => answer.url().endsWith(`/api/files/${manual.id}`)),
+    api(`/files/${other.id}`, { method: 'PATCH', json: { title: 'Stock, renamed elsewhere' } }),
+  ])
+  await told.finished()
+  await page.evaluate(() => new Promise(resolve => requestAnimationFrame(() => requestAnimationFrame(resolve))))
+  await expect(title).toHaveValue('Half a new ti')
 })
 
 test('news is for who is signed in, and ends with the session', async () => {

@@ -22,10 +22,11 @@ const what = computed(() => {
   return props.now.path !== path.value ? `sent as ${props.now.path}` : (file.value?.title ?? '')
 })
 
+const typing = ref(false)
 /** what stands in the field: while it is typed into, nothing else may write there */
 const text = ref(path.value)
 watch(path, () => {
-  if (document.activeElement !== field.value) text.value = path.value
+  if (!typing.value) text.value = path.value
 })
 function rename() {
   const asked = text.value
@@ -52,6 +53,7 @@ function onEscape() {
         :aria-label="`Path of ${now.own || 'a file that is gone'} in the zip`"
         :placeholder="entry.kind === 'folder' ? 'at the top of the zip' : now.own"
         :title="path"
+        @update:focused="typing = $event"
         @blur="rename"
         @keydown.enter="field!.blur()"
         @keydown.esc.stop="onEscape"

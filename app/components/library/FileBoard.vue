@@ -19,6 +19,8 @@ const deleting = ref(false)
 const replacing = ref(false)
 const titleField = ref<HTMLInputElement>()
 const title = ref('')
+/** while it is typed into, nothing else may write there */
+const titling = ref(false)
 
 let turn = 0
 
@@ -28,7 +30,7 @@ async function load() {
     const fresh = await library.details(props.id)
     // What was asked for first may come last.
     if (mine !== turn) return
-    if (document.activeElement !== titleField.value) title.value = fresh.title
+    if (!titling.value) title.value = fresh.title
     file.value = fresh
     document.title = `${fresh.title} · Trough`
   } catch (error) {
@@ -125,7 +127,15 @@ async function takeName(fileName: string) {
           </p>
         </div>
         <aside class="margin" aria-label="What is said of it">
-          <VTextField ref="titleField" v-model="title" label="Title" maxlength="200" @change="saveTitle" @keydown.enter="saveTitle" />
+          <VTextField
+            ref="titleField"
+            v-model="title"
+            label="Title"
+            maxlength="200"
+            @update:focused="titling = $event"
+            @change="saveTitle"
+            @keydown.enter="saveTitle"
+          />
           <NameAdvice v-if="file.advice && !file.deleted" :advice="file.advice" :file-name="file.fileName" @take="takeName" />
           <FileDescription :file="file" />
           <section aria-labelledby="links-head">

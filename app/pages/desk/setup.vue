@@ -65,6 +65,8 @@ nav .here {
   overflow: auto;
 }
 .section :deep(> *) {
+  display: grid;
+  gap: 30px;
   max-width: 720px;
   padding: 18px 18px 40px;
 }

@@ -3,7 +3,7 @@ useHead({ title: 'Setup: moving in and out' })
 </script>
 
 <template>
-  <div class="parts">
+  <div>
     <section aria-labelledby="addresses-head">
       <h2 id="addresses-head">Addresses the site had before</h2>
       <p>Visitors who come by an old address are led on to what took its place.</p>
@@ -12,10 +12,3 @@ useHead({ title: 'Setup: moving in and out' })
     <BagSection />
   </div>
 </template>
-
-<style scoped>
-.parts {
-  display: grid;
-  gap: 30px;
-}
-</style>

@@ -3,16 +3,9 @@ useHead({ title: 'Setup: people and sign-in' })
 </script>
 
 <template>
-  <div class="parts">
+  <div>
     <PasswordForm />
     <SecondFactor />
     <SessionList />
   </div>
 </template>
-
-<style scoped>
-.parts {
-  display: grid;
-  gap: 30px;
-}
-</style>

@@ -9,16 +9,9 @@ onMounted(load)
 </script>
 
 <template>
-  <div class="parts">
+  <div>
     <StorageSection v-if="storage" :use="storage" />
     <CleaningForm @cleaned="load" />
     <VerifySection />
   </div>
 </template>
-
-<style scoped>
-.parts {
-  display: grid;
-  gap: 30px;
-}
-</style>
