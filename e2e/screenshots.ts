@@ -81,6 +81,7 @@ test('pages, page, finder, file, live', async ({ page }) => {
   await page.goto(`${server.url}/desk/setup/storage`)
   await page.getByRole('button', { name: 'Read them all again' }).click()
   await page.getByText('byte for byte').waitFor()
+  await page.locator('.section').evaluate(section => section.scrollTo(0, 0))
   await shoot(page, 'storage')
   await page.goto(`${server.url}/desk?folder=top`)
   await openFolder(page, 'Price lists')
