@@ -49,6 +49,7 @@ for (const width of [1280, 390]) {
   test(`the boards at ${width} px pass axe`, async ({ page }) => {
     await page.setViewportSize({ width, height: 800 })
     await page.goto(`${server.url}/desk`)
+    await page.getByLabel('E-mail').waitFor()
     expect.soft(await violations(page), 'sign in').toEqual([])
     if (width === 1280) await openDesk(page, server.url)
     else {

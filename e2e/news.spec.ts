@@ -53,6 +53,19 @@ test('what is being typed stays as it is, whatever is told meanwhile', async ({ 
   await told.finished()
   await page.evaluate(() => new Promise(resolve => requestAnimationFrame(() => requestAnimationFrame(resolve))))
   await expect(title).toHaveValue('Half a new ti')
+
+  await page.goto(`${server.url}/desk/setup`)
+  const name = page.getByLabel('Name of the site')
+  await expect(name).not.toHaveValue('')
+  await name.fill('Half a na')
+  const site = await api<{ name: string; address: string; timeZone: string }>('/site')
+  const [read] = await Promise.all([
+    page.waitForResponse(answer => answer.url().endsWith('/api/site')),
+    api('/site', { method: 'PUT', json: { ...site, name: 'Named elsewhere' } }),
+  ])
+  await read.finished()
+  await page.evaluate(() => new Promise(resolve => requestAnimationFrame(() => requestAnimationFrame(resolve))))
+  await expect(name).toHaveValue('Half a na')
 })
 
 test('news is for who is signed in, and ends with the session', async () => {

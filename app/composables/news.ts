@@ -12,7 +12,7 @@ const COUNTS = 30_000
 
 const LIBRARY = ['library', 'folders', 'read', 'uses', 'signposts', 'downloads']
 const PAGES = ['live', 'uses']
-const SITE = ['site', 'settings']
+const SITE = ['site']
 const topicsSchema = z.array(z.string())
 
 /**

@@ -56,6 +56,8 @@ const REQUESTS: RequestAct[] = [
   ['POST', '/old-addresses/suggestions', 'took what was suggested for old addresses', null],
   ['POST', '/pages', 'made a page', null],
   ['DELETE', '/pages/:id', 'removed a page', 'page'],
+  ['POST', '/pages/:id/restore', 'took a page out of the bin', 'page'],
+  ['DELETE', '/pages/bin/:id', 'deleted a page for good', null],
   ['POST', '/pages/:id/duplicate', 'copied a page', 'page'],
   ['POST', '/pages/:id/publish', 'put a page live', 'page'],
   ['POST', '/pages/:id/unpublish', 'took a page offline', 'page'],

@@ -11,10 +11,15 @@ const { field, submit, problem, busy, changed, reset } = useForm({
   begin: () => session.site,
   send: async site => {
     await session.saveSite(site)
+    reset()
     notices.say('Saved. Live pages show it at once.', { tone: 'works' })
   },
 })
-watch(() => session.site, reset)
+// What is being written is not lost to what was saved elsewhere.
+watch(
+  () => session.site,
+  () => changed.value || reset(),
+)
 useKeepWritten(changed)
 </script>
 

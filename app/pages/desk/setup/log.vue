@@ -35,13 +35,13 @@ const HEADERS = [
   <section class="log" aria-labelledby="log-head">
     <h2 id="log-head">Who did what</h2>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <VProgressLinear v-if="loading" indeterminate aria-label="Reading the log" />
     <VDataTableServer
       :headers="HEADERS"
       :items="items"
       :items-length="total"
       :items-per-page="A_PAGE"
       :page="page"
-      :loading="loading"
       no-data-text="Nothing has been done yet."
       @update:options="load"
       @update:page="page = $event"
