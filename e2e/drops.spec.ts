@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { dropFiles, dropFolder, type RealFile } from './support/files'
+import { dropFiles, dropFolders, type RealFile } from './support/files'
 import { newPage, openDesk, openFolder, row } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 
@@ -21,10 +21,9 @@ const spot = async (page: Page) => {
 
 test('a folder dropped on a page comes into the library, and stands there as a shelf of it', async ({ page }) => {
   await newPage(page, 'Recipes')
-  await dropFolder(
+  await dropFolders(
     page,
-    'Slip recipes',
-    [text('white slip.txt', 'ball clay'), text('black slip.txt', 'iron')],
+    { 'Slip recipes': [text('white slip.txt', 'ball clay'), text('black slip.txt', 'iron')] },
     '.ProseMirror',
     await spot(page),
   )
@@ -43,7 +42,7 @@ test('a folder dropped on a page comes into the library, and stands there as a s
 test('a folder dropped on a page becomes one zip, and one whose names are taken is asked about first', async ({ page, request }) => {
   const glazes = [text('celadon.txt', 'iron, one in a hundred'), text('tenmoku.txt', 'iron, eight in a hundred')]
   await newPage(page, 'Glazes')
-  await dropFolder(page, 'Glaze notes', glazes, '.ProseMirror', await spot(page))
+  await dropFolders(page, { 'Glaze notes': glazes }, '.ProseMirror', await spot(page))
   await page
     .getByRole('dialog')
     .getByRole('button', { name: /^One bundle/ })
@@ -56,7 +55,7 @@ test('a folder dropped on a page becomes one zip, and one whose names are taken 
 
   await page.goto(`${server.url}/desk`)
   await newPage(page, 'Glazes again')
-  await dropFolder(page, 'Glaze notes', glazes, '.ProseMirror', await spot(page))
+  await dropFolders(page, { 'Glaze notes': glazes }, '.ProseMirror', await spot(page))
   const clash = page.getByRole('dialog')
   await expect(clash).toContainText('celadon.txt')
   await page.keyboard.press('Escape')
@@ -81,4 +80,21 @@ test('several files dropped on a page are one zip or a shelf at once, or only co
   await expect(page.getByLabel('The trough')).toContainText('Wednesday')
   await expect(sheet(page).locator('.button-view, .shelf-view')).toHaveCount(1)
   await saved(page)
+})
+
+test('two folders dropped at once are one zip, named after the page, or a shelf of what is in both', async ({ page }) => {
+  const folders = (of: string) => ({
+    [`${of} left`]: [text(`${of} one.txt`, `${of} 1`)],
+    [`${of} right`]: [text(`${of} two.txt`, `${of} 2`)],
+  })
+  await newPage(page, 'Both')
+  await dropFolders(page, folders('zip'), '.ProseMirror', await spot(page))
+  const asked = page.getByRole('dialog', { name: 'How should these 2 files stand?' })
+  await asked.getByRole('button', { name: /^One bundle/ }).click()
+  await expect(page.locator('.button-view')).toContainText(/Files of “Both”\s*ZIP, /)
+  await dropFolders(page, folders('shelf'), '.ProseMirror', await spot(page))
+  await asked.getByRole('button', { name: /^Shelf/ }).click()
+  await expect(page.locator('.shelf-view')).toContainText(/Shelf one[\s\S]*Shelf two/)
+  await saved(page)
+  await expect(page.locator('.folder-strip', { hasText: /(?:zip|shelf) (?:left|right)/ })).toHaveCount(4)
 })

@@ -13,10 +13,11 @@ export interface Arranged {
   ours: FileItem[]
   /** of the computer */
   files: LocalFile[]
-  /** the folder of the computer that they are */
+  /** the one folder of the computer that they are */
   name?: string
   position: number
-  ways?: Map<string, ClashWay>
+  /** where folders of the computer come in, and what becomes of files whose names are taken there */
+  to?: { folder: string | null; ways: Map<string, ClashWay> }
 }
 
 /** Asks how several files that are dropped at once should stand, and places them so. */
@@ -26,12 +27,10 @@ export function useArranging(pageId: string, editor: Ref<Editor | undefined>) {
   const uploads = useUploads()
   const placer = usePlacer()
   const folders = useFolders()
-  const listing = useListing()
   /** until it is known how they should stand */
   const open = shallowRef<Arranged>()
 
   const say = (error: unknown) => notices.say(wordsOf(error), { tone: 'attention' })
-  const destination = ({ name, ways }: Arranged) => (name === undefined ? {} : { folder: listing.folder, ways })
 
   /** Sends files that all go to one placement; what it is given may change with each that arrives, one after the other. */
   function sendTogether(
@@ -42,7 +41,7 @@ export function useArranging(pageId: string, editor: Ref<Editor | undefined>) {
     const arrived = new Map<LocalFile, FileItem>()
     let turn: Promise<unknown> = Promise.resolve()
     uploads.add(what.files, {
-      ...destination(what),
+      ...what.to,
       placements: what.files.map(() => placement),
       done(item, local) {
         arrived.set(local, item)
@@ -86,7 +85,7 @@ export function useArranging(pageId: string, editor: Ref<Editor | undefined>) {
     try {
       if (way === 'bundle') await arrangeBundle(what)
       else if (way === 'shelf') await arrangeShelf(what)
-      else if (way === 'library') uploads.add(files, destination(what))
+      else if (way === 'library') uploads.add(files, what.to)
       else {
         const placed = insertSeveral(
           editor.value!,
@@ -99,7 +98,7 @@ export function useArranging(pageId: string, editor: Ref<Editor | undefined>) {
         )
         const waiting = new Map(files.map((file, index) => [file, placed[ours.length + index]!]))
         uploads.add(files, {
-          ...destination(what),
+          ...what.to,
           placements: [...waiting.values()],
           done: (item, local) => placer.give(pageId, waiting.get(local)!, targetOf(item)),
         })

@@ -54,9 +54,10 @@ export function useDropping({ editor, arriving, arranging }: DroppingOptions) {
 
   /** What comes from the computer as a folder is asked about in the library's way first. */
   async function dropFolder(all: LocalFile[], position: number) {
-    const { files, ways } = await uploads.sift(all, listing.folder)
+    const { folder } = listing
+    const { files, ways } = await uploads.sift(all, folder)
     const [name, ...others] = new Set(files.map(({ path }) => path.split('/')[0]!))
-    if (name !== undefined) arranging.open.value = { ours: [], files, name: others.length ? '' : name, position, ways }
+    if (files.length) arranging.open.value = { ours: [], files, name: others.length ? undefined : name, position, to: { folder, ways } }
   }
 
   function place(ours: FileItem[], folders: string[], local: LocalFile[], start: number) {

@@ -1,7 +1,7 @@
 import type { FileItem } from '~~/core/files/fileItem'
 import type { Selection } from '~~/core/files/selection'
 import { addToBundle } from './bundle'
-import { useDropOn } from './carried'
+import { useDropOn } from './dropOn'
 import { counted } from './format'
 
 /** Lets a bundle's row take what is dropped on it: it goes into the bundle. */

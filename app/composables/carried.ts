@@ -44,15 +44,3 @@ export interface DropTarget {
 
 /** Whether it is files of the computer, or things of the library, from whichever window. */
 export const bringsFiles = ({ things, outside }: Carried) => !!things || !!outside
-
-/** Lets something take files of the computer, and things of the library where it takes `ours`; `over` while they are held over it. */
-export function useDropOn(ours: boolean, drop: (carried: Carried) => unknown) {
-  const over = ref(false)
-  const target: DropTarget = {
-    takes: carried => carried.outside === 'files' || (ours && bringsFiles(carried)),
-    over: () => (over.value = true),
-    out: () => (over.value = false),
-    drop,
-  }
-  return { over, target }
-}

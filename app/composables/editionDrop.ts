@@ -1,5 +1,5 @@
 import type { FileItem } from '~~/core/files/fileItem'
-import { useDropOn } from './carried'
+import { useDropOn } from './dropOn'
 
 /** Lets a file take a file of the computer that is dropped on it: as its next edition. */
 export function useEditionDrop(file: () => FileItem) {

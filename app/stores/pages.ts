@@ -16,9 +16,9 @@ export const usePages = defineStore('pages', () => {
   const waiting = computed(() => all.value.filter(page => page.waiting))
 
   async function load() {
-    const [pages, bin] = await Promise.all([api<{ items: PageItem[] }>('/pages'), api<{ items: BinnedPage[] }>('/pages/bin')])
-    all.value = pages.items
-    binned.value = bin.items
+    const answer = await api<{ items: PageItem[]; binned: BinnedPage[] }>('/pages')
+    all.value = answer.items
+    binned.value = answer.binned
     loaded.value = true
   }
 

@@ -37,49 +37,40 @@ export async function dropFiles(page: Page, files: RealFile[], selector: string,
     await page.dispatchEvent(selector, type, { dataTransfer, clientX: spot.x, clientY: spot.y })
 }
 
-/** Drags a folder of the computer over a spot and lets it go there. Its entries are read in two parts, as in browsers. */
-export async function dropFolder(
+/** Drags folders of the computer over a spot and lets them go there. Their entries are read in two parts, as in browsers. */
+export async function dropFolders(
   page: Page,
-  name: string,
-  files: RealFile[],
+  folders: Record<string, RealFile[]>,
   selector: string,
   spot: { x: number; y: number },
 ): Promise<void> {
-  const dataTransfer = await page.evaluateHandle(
-    ({ folder, carried }) => {
-      const inner = carried.map(({ name: own, mimeType, base64 }) => {
-        const file = new File([Uint8Array.from(atob(base64), character => character.charCodeAt(0))], own, { type: mimeType })
-        return {
-          isFile: true,
-          isDirectory: false,
-          name: own,
-          fullPath: `/${folder}/${own}`,
-          file: (take: (file: File) => void) => take(file),
-        }
+  const carried = Object.entries(folders).map(([folder, files]) => ({
+    folder,
+    files: files.map(({ name, mimeType, buffer }) => ({ name, mimeType, base64: buffer.toString('base64') })),
+  }))
+  const dataTransfer = await page.evaluateHandle(given => {
+    const transfer = new DataTransfer()
+    const entries = new Map<string, object>()
+    for (const { folder, files } of given) {
+      const inner = files.map(({ name, mimeType, base64 }) => {
+        const file = new File([Uint8Array.from(atob(base64), character => character.charCodeAt(0))], name, { type: mimeType })
+        const fullPath = `/${folder}/${name}`
+        return { isFile: true, isDirectory: false, name, fullPath, file: (take: (file: File) => void) => take(file) }
       })
-      const entry = {
-        isFile: false,
-        isDirectory: true,
-        name: folder,
-        fullPath: `/${folder}`,
-        createReader() {
-          const parts = [inner.slice(0, 1), inner.slice(1), []]
-          return { readEntries: (take: (entries: unknown[]) => void) => take(parts.shift()!) }
-        },
-      }
-      // Only a real drag of the computer's gives folders: what it tells of the one thing it carries is put in its place.
-      Object.defineProperty(DataTransferItem.prototype, 'webkitGetAsEntry', {
-        configurable: true,
-        value(this: DataTransferItem) {
-          return this.getAsFile()?.name === folder ? entry : null
-        },
-      })
-      const transfer = new DataTransfer()
+      const parts = [inner.slice(0, 1), inner.slice(1), []]
+      const createReader = () => ({ readEntries: (take: (read: unknown[]) => void) => take(parts.shift()!) })
+      entries.set(folder, { isFile: false, isDirectory: true, name: folder, fullPath: `/${folder}`, createReader })
       transfer.items.add(new File([], folder))
-      return transfer
-    },
-    { folder: name, carried: files.map(({ name: own, mimeType, buffer }) => ({ name: own, mimeType, base64: buffer.toString('base64') })) },
-  )
+    }
+    // Only a real drag of the computer's gives folders: what it tells of each thing it carries is put in its place.
+    Object.defineProperty(DataTransferItem.prototype, 'webkitGetAsEntry', {
+      configurable: true,
+      value(this: DataTransferItem) {
+        return entries.get(this.getAsFile()?.name ?? '') ?? null
+      },
+    })
+    return transfer
+  }, carried)
   for (const type of ['dragenter', 'dragover', 'drop'])
     await page.dispatchEvent(selector, type, { dataTransfer, clientX: spot.x, clientY: spot.y })
 }

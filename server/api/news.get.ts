@@ -13,8 +13,14 @@ export default defineEventHandler(async event => {
   const { news, sessions } = await useTrough()
   const { req, res } = event.node
   event._handled = true
+  // Who went while it was asked who they are says so no second time.
+  if (res.closed) return
   res.writeHead(200, { 'Content-Type': 'text/event-stream', 'X-Accel-Buffering': 'no' })
-  const send = (text: string) => (res.writableLength > MOST_WAITING ? res.destroy() : res.write(text))
+  function send(text: string) {
+    if (res.writableEnded) return
+    if (res.writableLength > MOST_WAITING) res.destroy()
+    else res.write(text)
+  }
   const endIfSignedOut = async () => {
     if (!(await sessions.isSignedIn(req.headers.cookie))) res.end()
   }

@@ -293,6 +293,35 @@ describe('pages', () => {
       (first, second) => expectOne(first, second, 409),
     ))
 
+  it('two pages of one address that come out of the bin at once stand beside each other', () => {
+    let slug: string
+    return inEveryOrder(
+      async () => {
+        slug = fresh('back').replace(' ', '-')
+        const binned = async () => {
+          const { id } = await one.pages.create({ title: 'Back', slug })
+          await one.pages.remove(id)
+          return id
+        }
+        const [first, second] = [await binned(), await binned()]
+        return [() => one.pages.restore(first), () => other.pages.restore(second)]
+      },
+      (first, second) => expect([valueOf(first).slug, valueOf(second).slug].sort()).toEqual([slug, `${slug}-2`]),
+    )
+  })
+
+  it('a page comes out of the bin once', () => {
+    let id: string
+    return inEveryOrder(
+      async () => {
+        id = (await one.pages.create({ title: fresh('Once') })).id
+        await one.pages.remove(id)
+        return [() => one.pages.restore(id), () => other.pages.restore(id)]
+      },
+      (first, second) => expectOne(first, second, 404),
+    )
+  })
+
   it('nothing leads to a file that was taken off while a page with it went live', () => {
     let file: string
     return inEveryOrder(

@@ -1,4 +1,0 @@
-import { defineEventHandler } from 'h3'
-import { useTrough } from '../../../utils/trough'
-
-export default defineEventHandler(async () => ({ items: await (await useTrough()).pages.binned() }))
