@@ -18,7 +18,7 @@ function take(date: unknown) {
 <template>
   <VTextField v-model="day" maxlength="10" placeholder="yyyy-mm-dd">
     <template #append-inner>
-      <VMenu v-model="open" location="bottom end" :close-on-content-click="false">
+      <VMenu v-model="open" location="bottom start" :close-on-content-click="false">
         <template #activator="{ props: activator }">
           <VBtn v-bind="activator" color="soft" class="calendar" aria-label="Choose from a calendar" title="Choose from a calendar">
             <VIcon :icon="mdiCalendarOutline" size="17" />
