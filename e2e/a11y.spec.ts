@@ -142,7 +142,7 @@ test('signposts, turning one, what is said of an edition, and old addresses pass
   await page.keyboard.press('Escape')
   await page.keyboard.press('Escape')
   await page.goto(`${server.url}/desk/old-addresses`)
-  await page.locator('.rows li').first().waitFor()
+  await page.locator('.old tbody tr').first().waitFor()
   expect.soft(await violations(page, '.work'), 'old addresses').toEqual([])
   const { items } = await api<{ items: { id: string; edition: number }[] }>('/files?q=Price list')
   await page.goto(`${server.url}/desk/files/${items.find(item => item.edition === 3)!.id}`)

@@ -127,8 +127,8 @@ test('a page moves and leaves a way behind it, goes offline, comes back as it wa
   await page.keyboard.press('Control+Enter')
   await expect(page.getByText('“Clay & glaze” is live.')).toBeVisible()
   await settings.getByText('Versions that were live').click()
-  await expect(settings.locator('.versions li')).toHaveCount(2)
-  await settings.locator('.versions li').nth(1).getByRole('button', { name: 'Bring back' }).click()
+  await expect(settings.locator('.versions tbody tr')).toHaveCount(2)
+  await settings.locator('.versions tbody tr').nth(1).getByRole('button', { name: 'Bring back' }).click()
   await expect(writing(page)).not.toContainText('Before anything else')
   await expect(page.getByText('That version is in the draft now.')).toBeVisible()
 

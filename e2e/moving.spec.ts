@@ -35,7 +35,7 @@ test('the site moves: a sitemap of the old one comes in, what is sure is led on 
   expect(await ask('/downloads/price_list_2024.pdf')).toEqual([308, '/to/current-price-list'])
   expect(await ask('/manuals/K60-manual-final.pdf')).toEqual([308, '/files/marlpit-k60-manual.pdf'])
 
-  const row = page.locator('.rows li', { hasText: '/our-story.html' })
+  const row = page.locator('.old tbody tr', { hasText: '/our-story.html' })
   await expect(async () => {
     await page.reload()
     await expect(row).toContainText('asked for once, in vain', { timeout: 2000 })

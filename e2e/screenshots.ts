@@ -108,7 +108,7 @@ test('pages, page, finder, file, live', async ({ page }) => {
   await page.goto(`${server.url}/desk/old-addresses`)
   await page.getByLabel('Or paste addresses, one a line').fill(OLD_ADDRESSES.map(path => `https://old.marlpit.example/${path}`).join('\n'))
   await page.getByRole('button', { name: 'Bring these in' }).click()
-  await page.locator('.rows li').first().waitFor()
+  await page.locator('.old tbody tr').first().waitFor()
   await page.locator('.notice .close').click()
   await shoot(page, 'old-addresses')
   await page.goto(`${server.url}/desk/looks`)

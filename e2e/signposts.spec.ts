@@ -22,7 +22,7 @@ test('a signpost is put up, pointed by dropping a file on it, placed, turned eve
   await page.keyboard.press('Enter')
   await expect(note(page, 'Current trade list')).toContainText('nothing is here just now')
   await openFolder(page, 'Price lists')
-  await row(page, 'Trade price list').dragTo(page.locator('.signposts li', { hasText: 'Current trade list' }))
+  await row(page, 'Trade price list').dragTo(page.locator('.signposts tr', { hasText: 'Current trade list' }))
   const turning = page.getByRole('dialog', { name: 'Turn “Current trade list”' })
   await turning.getByRole('button', { name: 'Turn it now' }).click()
   await expect(note(page, 'Current trade list').getByRole('link', { name: 'Trade price list' })).toBeVisible()

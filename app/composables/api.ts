@@ -1,4 +1,5 @@
-import type { Use } from '~~/core/files/fileItem'
+import { z } from 'zod'
+import { useSchema, type Use } from '~~/core/files/fileItem'
 import { asOwnAct } from './ownActs'
 
 /** An error as the API tells it (RFC 9457). */
@@ -14,14 +15,16 @@ export class ApiProblem extends Error {
   }
 }
 
-const UNREACHABLE = new ApiProblem(0, 'Trough cannot be reached.', 'Check the connection; what you did is kept here.')
+type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE'
 
-/**
- * Calls the desk's API.
- *
- * @throws ApiProblem with words for people; status 0 where there is no connection
- */
-export async function api<T>(path: string, method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE' = 'GET', body?: unknown): Promise<T> {
+const UNREACHABLE = new ApiProblem(0, 'Trough cannot be reached.', 'Check the connection; what you did is kept here.')
+const NOT_UNDERSTOOD = new ApiProblem(0, 'The answer was not understood.', 'Load the desk again: Trough may have been renewed meanwhile.')
+const problemSchema = z.looseObject({
+  title: z.string().catch('Something went wrong.'),
+  detail: z.string().catch('Try again.'),
+})
+
+async function send(path: string, method: Method, body: unknown): Promise<unknown> {
   const request = fetch(`/api${path}`, {
     method,
     headers: body === undefined ? undefined : { 'Content-Type': 'application/json' },
@@ -30,12 +33,31 @@ export async function api<T>(path: string, method: 'GET' | 'POST' | 'PUT' | 'PAT
     throw UNREACHABLE
   })
   const response = await (method === 'GET' ? request : asOwnAct(request))
-  if (response.status === 204) return undefined as T
-  const answer = await response.json().catch(() => ({}))
-  if (response.ok) return answer as T
+  if (response.status === 204) return undefined
+  // What stands between may answer with a page of its own.
+  const answer: unknown = await response.json().catch(() => ({}))
+  if (response.ok) return answer
   if (response.status === 401 && !path.startsWith('/session')) window.location.assign('/desk/sign-in')
-  const { title = 'Something went wrong.', detail = 'Try again.', ...extra } = answer
+  const { title, detail, ...extra } = problemSchema.parse(answer)
   throw new ApiProblem(response.status, title, detail, extra)
+}
+
+/**
+ * Asks the desk's API.
+ *
+ * @param schema what the answer is read by
+ * @throws ApiProblem with words for people; status 0 where there is no connection, or an answer that is not read
+ */
+export async function ask<T>(schema: z.ZodType<T>, path: string, method: Method = 'GET', body?: unknown): Promise<T> {
+  const { data, success, error } = schema.safeParse(await send(path, method, body))
+  if (success) return data
+  console.error(`${method} /api${path}`, error)
+  throw NOT_UNDERSTOOD
+}
+
+/** Tells the desk's API what to do, where nothing is to be learned from its answer. @throws ApiProblem as `ask` does */
+export async function tell(path: string, method: Exclude<Method, 'GET'>, body?: unknown): Promise<void> {
+  await send(path, method, body)
 }
 
 /** Does what places that lead somewhere may hold back; gives those where they do. */
@@ -44,7 +66,8 @@ export async function heldBy(act: () => Promise<unknown>): Promise<Use[]> {
     await act()
     return []
   } catch (error) {
-    if (error instanceof ApiProblem && Array.isArray(error.extra.uses)) return error.extra.uses as Use[]
+    const uses = error instanceof ApiProblem ? z.array(useSchema).safeParse(error.extra.uses) : undefined
+    if (uses?.success) return uses.data
     throw error
   }
 }

@@ -1,12 +1,12 @@
 import { ref, watch } from 'vue'
-import type { BundleDetails, BundleEntry } from '~~/core/bundle/bundleEntry'
-import type { FileItem } from '~~/core/files/fileItem'
+import { bundleDetailsSchema, type BundleDetails, type BundleEntry } from '~~/core/bundle/bundleEntry'
+import { fileItemSchema, type FileItem } from '~~/core/files/fileItem'
 import type { Selection } from '~~/core/files/selection'
-import { api, wordsOf } from './api'
+import { ask, wordsOf } from './api'
 
 /** Makes a bundle of a selection in the folder that is open. */
 async function newBundle(title: string, selection: Selection): Promise<FileItem> {
-  const bundle = await api<FileItem>('/bundles', 'POST', { ...selection, title, folder: useListing().folder })
+  const bundle = await ask(fileItemSchema, '/bundles', 'POST', { ...selection, title, folder: useListing().folder })
   useLibrary().learn([bundle])
   await useLibrary().refresh()
   return bundle
@@ -18,7 +18,7 @@ export const bundleOf = (files: FileItem[], title: string): Promise<FileItem> =>
 
 /** Puts more into a bundle. */
 export const addToBundle = (id: string, things: Selection): Promise<BundleDetails> =>
-  api<BundleDetails>(`/bundles/${id}/add`, 'POST', things)
+  ask(bundleDetailsSchema, `/bundles/${id}/add`, 'POST', things)
 
 /** Makes a bundle of a selection in the folder that is open. An empty one is opened to be filled, unless that would leave a page. */
 export async function makeBundle(title: string, selection: Selection): Promise<void> {
@@ -42,7 +42,7 @@ export function useBundle(id: () => string) {
 
   async function load(isLate = () => false) {
     try {
-      const fresh = await api<BundleDetails>(`/bundles/${id()}`)
+      const fresh = await ask(bundleDetailsSchema, `/bundles/${id()}`)
       if (isLate()) return
       bundle.value = fresh
       failure.value = ''
@@ -62,7 +62,7 @@ export function useBundle(id: () => string) {
 
   async function write(entries: BundleEntry[]) {
     try {
-      bundle.value = await api<BundleDetails>(`/bundles/${id()}`, 'PUT', { entries, revision: bundle.value!.revision })
+      bundle.value = await ask(bundleDetailsSchema, `/bundles/${id()}`, 'PUT', { entries, revision: bundle.value!.revision })
       library.learn([bundle.value.file])
     } catch (error) {
       notices.say(wordsOf(error), { tone: 'attention' })

@@ -1,12 +1,16 @@
 import { reactive, shallowReactive } from 'vue'
-import type { FoundFile } from '~~/core/files/fileItem'
-import { api, wordsOf } from './api'
+import { z } from 'zod'
+import { foundFileSchema, type FoundFile } from '~~/core/files/fileItem'
+import { ask, wordsOf } from './api'
 
-interface Answer {
-  items: FoundFile[]
-  total: number
-  named: number
-}
+const idsSchema = z.object({ ids: z.array(z.string()) })
+
+const answerSchema = z.object({
+  items: z.array(foundFileSchema),
+  total: z.number(),
+  named: z.number(),
+})
+type Answer = z.infer<typeof answerSchema>
 
 /** Files asked for at a time. */
 const STRETCH = 50
@@ -59,7 +63,7 @@ export class FileWindow {
   }
 
   private async ask(from: number): Promise<Answer> {
-    return api<Answer>(`/files?${this.query}&from=${from}&limit=${STRETCH}`)
+    return ask(answerSchema, `/files?${this.query}&from=${from}&limit=${STRETCH}`)
   }
 
   private take(from: number, { items, total, named }: Answer): void {
@@ -104,7 +108,7 @@ export class FileWindow {
   async idsBetween(from: number, to: number): Promise<string[]> {
     const held = Array.from({ length: to - from + 1 }, (_, index) => this.items.get(from + index)?.id)
     if (held.every(id => id !== undefined)) return held
-    const { ids } = await api<{ ids: string[] }>(`/files/ids?${this.query}`)
+    const { ids } = await ask(idsSchema, `/files/ids?${this.query}`)
     return ids.slice(from, to + 1)
   }
 }

@@ -13,6 +13,7 @@ const COUNTS = 30_000
 const LIBRARY = ['library', 'folders', 'read', 'uses', 'signposts', 'downloads']
 const PAGES = ['live', 'uses']
 const SITE = ['site']
+const JOBS = 'jobs'
 const topicsSchema = z.array(z.string())
 
 /**
@@ -30,6 +31,10 @@ export function useNews(): void {
   let since = 0
   let busy = false
 
+  /** A connection that is lost is said where something is done. */
+  const quietly = (act: () => Promise<unknown>) => act().catch(() => undefined)
+  const showWork = () => Promise.all([quietly(() => useJobs().load()), quietly(() => useReading().load())])
+
   function take(topics: Iterable<string>) {
     since ||= performance.now()
     for (const topic of topics) waiting.add(topic)
@@ -37,11 +42,18 @@ export function useNews(): void {
 
   // A browser opens only a few connections to one server: windows that are not seen have none.
   watch(visibility, seen => (seen === 'visible' ? open() : close()), { immediate: true })
-  watch(data, topics => topics && take(topics))
+  watch(data, topics => {
+    if (!topics) return
+    // How far work is that takes a while is shown as it goes, whatever else is done.
+    if (topics.includes(JOBS)) void showWork()
+    const others = topics.filter(topic => topic !== JOBS)
+    if (others.length) take(others)
+  })
   // What happened while nobody told.
   let opened = false
   watch(status, now => {
     if (now !== 'OPEN') return
+    void showWork()
     if (opened) take([...LIBRARY, ...PAGES, ...SITE])
     opened = true
   })
@@ -65,10 +77,7 @@ export function useNews(): void {
     const onlyCounts = [...waiting].every(topic => topic === 'downloads')
     if (waited < (onlyCounts ? COUNTS : justActed() ? OWN : 0)) return
     busy = true
-    // A connection that is lost is said where something is done.
-    void show()
-      .catch(() => undefined)
-      .finally(() => (busy = false))
+    void quietly(show).finally(() => (busy = false))
   }, EVERY)
   onBeforeUnmount(() => clearInterval(timer))
 }

@@ -1,7 +1,10 @@
+import { z } from 'zod'
 import { ref } from 'vue'
-import type { PageText } from '~~/core/page/changes'
-import type { PageVersion } from '~~/core/page/pageItem'
-import { api } from './api'
+import { pageTextSchema, type PageText } from '~~/core/page/changes'
+import { pageVersionSchema, type PageVersion } from '~~/core/page/pageItem'
+import { ask } from './api'
+
+const listSchema = z.object({ items: z.array(pageVersionSchema) })
 
 /** The versions of a page that were live. */
 export function usePageVersions() {
@@ -9,10 +12,10 @@ export function usePageVersions() {
   return {
     versions,
     async load(pageId: string) {
-      versions.value = (await api<{ items: PageVersion[] }>(`/pages/${pageId}/versions`)).items
+      versions.value = (await ask(listSchema, `/pages/${pageId}/versions`)).items
     },
   }
 }
 
 /** One version as it was read. */
-export const readVersion = (pageId: string, number: number): Promise<PageText> => api<PageText>(`/pages/${pageId}/versions/${number}`)
+export const readVersion = (pageId: string, number: number): Promise<PageText> => ask(pageTextSchema, `/pages/${pageId}/versions/${number}`)

@@ -1,19 +1,14 @@
 import { recognise } from '~~/core/page/recognise'
+import { ledSchema, type Led } from '~~/core/page/led'
 import type { Target } from '~~/core/page/schema'
-import { ApiProblem, api } from './api'
-
-/** What an address leads to, and what that is called. */
-export interface Led {
-  target: Target
-  title: string
-}
+import { ApiProblem, ask } from './api'
 
 /** What a text leads to where it is an address, of this site or elsewhere; undefined where it is none, or nothing is there. */
 export async function ledBy(text: string): Promise<Led | undefined> {
   // Most of what is typed is no address: the server is asked only where it may be one.
   if (!recognise(text, [window.location.host])) return undefined
   try {
-    return await api<Led>(`/recognise?text=${encodeURIComponent(text)}`)
+    return await ask(ledSchema, `/recognise?text=${encodeURIComponent(text)}`)
   } catch (error) {
     if (error instanceof ApiProblem && (error.status === 404 || error.status === 422)) return undefined
     throw error

@@ -1,10 +1,13 @@
+import { z } from 'zod'
 import { shallowRef, watch, type Ref } from 'vue'
-import type { FileItem } from '~~/core/files/fileItem'
+import { fileItemSchema, type FileItem } from '~~/core/files/fileItem'
 import type { ShelfSource } from '~~/core/page/schema'
 import { shelfQuery } from '~~/core/page/shelf'
 import { useFolders } from '~/stores/folders'
 import { useLibrary } from '~/stores/library'
-import { api, wordsOf } from './api'
+import { ask, wordsOf } from './api'
+
+const listedSchema = z.object({ items: z.array(fileItemSchema), total: z.number() })
 
 /** A shelf of a folder as it starts out: in the order the owner gave the folder, if any. */
 export const shelfOfFolder = (id: string): ShelfSource => ({
@@ -20,7 +23,8 @@ export async function filesOnShelf(of: ShelfSource): Promise<{ files: FileItem[]
     const files = (await library.meet(of.ids)).filter(file => !file.deleted)
     return { files, total: files.length }
   }
-  const { items: files, total } = await api<{ items: FileItem[]; total: number }>(
+  const { items: files, total } = await ask(
+    listedSchema,
     `/files?${new URLSearchParams(Object.entries(shelfQuery(of)).map(([name, value]) => [name, String(value)]))}`,
   )
   library.learn(files)

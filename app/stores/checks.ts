@@ -1,9 +1,13 @@
+import { z } from 'zod'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
-import type { Cost, Finding, WalkState } from '~~/core/walk/finding'
-import { api } from '~/composables/api'
+import { walkStateSchema, costSchema, type Cost, type Finding, type WalkState } from '~~/core/walk/finding'
+import { ask, tell } from '~/composables/api'
 import { counted } from '~/composables/format'
 import { useNotices } from './notices'
+
+const countsSchema = z.object({ counts: z.record(costSchema, z.number()).nullable() })
+const mendedSchema = z.object({ mended: z.number(), undo: z.string() })
 
 /** What the walk finds, and what the owner does about it. */
 export const useChecks = defineStore('checks', () => {
@@ -26,24 +30,24 @@ export const useChecks = defineStore('checks', () => {
     }
   }
 
-  const load = () => take(api<WalkState>('/walk'))
-  const walk = () => take(api<WalkState>('/walk', 'POST'))
+  const load = () => take(ask(walkStateSchema, '/walk'))
+  const walk = () => take(ask(walkStateSchema, '/walk', 'POST'))
 
   /** What is known without walking. */
   async function count() {
-    ;({ counts: counts.value } = await api<{ counts: Record<Cost, number> | null }>('/walk/counts'))
+    ;({ counts: counts.value } = await ask(countsSchema, '/walk/counts'))
   }
 
   /** Mends findings by their one act each; can be taken back from the notice. */
   async function mend(findings: Finding[]) {
-    const { mended, undo } = await api<{ mended: number; undo: string }>('/walk/mend', 'POST', {
+    const { mended, undo } = await ask(mendedSchema, '/walk/mend', 'POST', {
       keys: findings.map(finding => finding.key),
     })
     const [only] = findings
     const notices = useNotices()
     const takeBack = async () => {
       try {
-        await api('/walk/take-back', 'POST', { undo })
+        await tell('/walk/take-back', 'POST', { undo })
         await load()
       } catch (error) {
         notices.say(error instanceof Error ? error.message : String(error), { tone: 'attention' })
@@ -57,18 +61,18 @@ export const useChecks = defineStore('checks', () => {
   }
 
   async function leave({ key }: Finding, because: string) {
-    await api('/walk/leave', 'POST', { key, because })
+    await tell('/walk/leave', 'POST', { key, because })
     await load()
   }
 
   async function takeUp({ key }: Finding) {
-    await api('/walk/take-up', 'POST', { key })
+    await tell('/walk/take-up', 'POST', { key })
     await load()
   }
 
   /** Whether addresses elsewhere are asked, too. */
   async function askOutside(on: boolean) {
-    await api('/walk/outside', 'PUT', { on })
+    await tell('/walk/outside', 'PUT', { on })
     await walk()
   }
 

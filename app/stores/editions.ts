@@ -1,8 +1,8 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
-import type { Comparison } from '~~/core/editions/comparison'
-import type { EditionChange, FileItem } from '~~/core/files/fileItem'
-import { api, wordsOf } from '~/composables/api'
+import { comparisonSchema } from '~~/core/editions/comparison'
+import { fileItemSchema, type EditionChange, type FileItem } from '~~/core/files/fileItem'
+import { ask, tell, wordsOf } from '~/composables/api'
 import type { LocalFile } from '~/composables/localFiles'
 import { useLibrary } from './library'
 import { useNotices } from './notices'
@@ -39,7 +39,7 @@ export const useEditions = defineStore('editions', () => {
 
   /** Says something of an edition, or who gets it. */
   async function change({ file, number }: { file: FileItem; number: number }, changed: EditionChange) {
-    await api(`/files/${file.id}/editions/${number}`, 'PATCH', changed)
+    await tell(`/files/${file.id}/editions/${number}`, 'PATCH', changed)
     await Promise.all([useLibrary().refresh(), useTimetable().load()])
   }
 
@@ -60,7 +60,7 @@ export const useEditions = defineStore('editions', () => {
   }
 
   const compare = ({ file, number }: { file: FileItem; number: number }) =>
-    api<Comparison>(`/files/${file.id}/editions/${number}/comparison`)
+    ask(comparisonSchema, `/files/${file.id}/editions/${number}/comparison`)
 
   async function refreshed(act: () => Promise<unknown>) {
     await act()
@@ -83,11 +83,11 @@ export const useEditions = defineStore('editions', () => {
   }
 
   const discard = ({ file, number }: { file: FileItem; number: number }) =>
-    refreshed(() => api(`/files/${file.id}/editions/${number}`, 'DELETE'))
+    refreshed(() => tell(`/files/${file.id}/editions/${number}`, 'DELETE'))
 
   async function split({ file, number }: Waiting): Promise<FileItem> {
     let made: FileItem | undefined
-    await refreshed(async () => (made = await api<FileItem>(`/files/${file.id}/editions/${number}/split`, 'POST')))
+    await refreshed(async () => (made = await ask(fileItemSchema, `/files/${file.id}/editions/${number}/split`, 'POST')))
     useLibrary().learn([made!])
     return made!
   }

@@ -1,15 +1,11 @@
+import { z } from 'zod'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import type { FolderChange, FolderItem } from '~~/core/folders/folderItem'
+import { folderItemSchema, binnedFolderSchema, type BinnedFolder, type FolderChange, type FolderItem } from '~~/core/folders/folderItem'
 import { Tree } from '~~/core/folders/folderTree'
-import { api } from '~/composables/api'
+import { ask, tell } from '~/composables/api'
 
-export interface BinnedFolder {
-  id: string
-  name: string
-  deleted: string
-  files: number
-}
+const listSchema = z.object({ items: z.array(folderItemSchema), binned: z.array(binnedFolderSchema) })
 
 /** The tree of the library's folders. */
 export const useFolders = defineStore('folders', () => {
@@ -18,7 +14,7 @@ export const useFolders = defineStore('folders', () => {
   const loaded = ref(false)
 
   async function load() {
-    const answer = await api<{ items: FolderItem[]; binned: BinnedFolder[] }>('/folders')
+    const answer = await ask(listSchema, '/folders')
     tree.value = new Tree(answer.items)
     binned.value = answer.binned
     loaded.value = true
@@ -33,13 +29,13 @@ export const useFolders = defineStore('folders', () => {
   })
 
   async function create(name: string, parent: string | null): Promise<FolderItem> {
-    const folder = await api<FolderItem>('/folders', 'POST', { name, parent })
+    const folder = await ask(folderItemSchema, '/folders', 'POST', { name, parent })
     await load()
     return folder
   }
 
   async function change(id: string, changed: FolderChange) {
-    await api(`/folders/${id}`, 'PATCH', changed)
+    await tell(`/folders/${id}`, 'PATCH', changed)
     await load()
   }
 

@@ -1,15 +1,17 @@
+import { hostListSchema } from '~~/core/files/fetchHosts'
+import { z } from 'zod'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import type { ClashWay } from '~~/core/files/clash'
-import type { JobItem } from '~~/core/jobs/jobItem'
-import { api, wordsOf } from '~/composables/api'
+import { jobItemSchema, type JobItem } from '~~/core/jobs/jobItem'
+import { createQueue } from '~~/core/queue'
+import { ask, tell, wordsOf } from '~/composables/api'
 import { counted } from '~/composables/format'
 import { useLibrary } from './library'
 import { useNotices } from './notices'
 import { useTray } from './tray'
 
-/** Milliseconds between two looks at how far a job is. */
-const EVERY = 500
+const listSchema = z.object({ items: z.array(jobItemSchema) })
 
 /** Work of the server that the owner waits for: fetching from the web, unpacking. */
 export const useJobs = defineStore('jobs', () => {
@@ -17,7 +19,6 @@ export const useJobs = defineStore('jobs', () => {
   /** the job whose report is shown */
   const reported = ref<JobItem>()
   const running = computed(() => items.value.filter(job => job.state === 'running'))
-  let timer: ReturnType<typeof setTimeout> | undefined
 
   /** What a job that has just ended leaves to be said and done. */
   async function finish(job: JobItem) {
@@ -28,7 +29,7 @@ export const useJobs = defineStore('jobs', () => {
     if (job.kind === 'fetch' && job.state === 'done') {
       const [file] = await useLibrary().meet(job.files)
       if (file) useTray().pickUp(file.id)
-      await api(`/jobs/${job.id}`, 'DELETE')
+      await tell(`/jobs/${job.id}`, 'DELETE')
     } else if (job.kind === 'unpack' && job.state === 'done') {
       notices.say(`${counted(job.files.length, 'file')} unpacked from “${job.name}”.${refused ? ` ${refused} left out.` : ''}`, {
         tone: refused ? 'attention' : 'works',
@@ -44,16 +45,17 @@ export const useJobs = defineStore('jobs', () => {
     }
   }
 
-  async function load() {
-    clearTimeout(timer)
+  async function read() {
     const before = new Map(items.value.map(job => [job.id, job.state]))
-    items.value = (await api<{ items: JobItem[] }>('/jobs')).items
+    items.value = (await ask(listSchema, '/jobs')).items
     for (const job of items.value) if (before.get(job.id) === 'running' && job.state !== 'running') await finish(job)
-    if (running.value.length) timer = setTimeout(() => void load().catch(() => undefined), EVERY)
   }
+  /** One after another: the end of a job is told once. */
+  const inTurn = createQueue()
+  const load = () => inTurn(read)
 
   async function begin(path: string, body: unknown) {
-    const job = await api<JobItem>(path, 'POST', body)
+    const job = await ask(jobItemSchema, path, 'POST', body)
     items.value = [...items.value, { ...job, state: 'running' }]
     await load()
   }
@@ -70,15 +72,15 @@ export const useJobs = defineStore('jobs', () => {
     unpack: (fileId: string, clash: ClashWay = 'both') => begin(`/files/${fileId}/unpack`, { clash }),
 
     async stop(id: string) {
-      await api(`/jobs/${id}`, 'DELETE').catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' }))
+      await tell(`/jobs/${id}`, 'DELETE').catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' }))
       await load()
     },
 
     /** Allows the private host a fetch was refused for, and fetches again. */
     async allowHost(job: JobItem, folder: string | null) {
-      const { hosts } = await api<{ hosts: string[] }>('/fetch-hosts')
-      await api('/fetch-hosts', 'PUT', { hosts: [...hosts, String(job.extra.host)] })
-      await api(`/jobs/${job.id}`, 'DELETE')
+      const { hosts } = await ask(hostListSchema, '/fetch-hosts')
+      await tell('/fetch-hosts', 'PUT', { hosts: [...hosts, String(job.extra.host)] })
+      await tell(`/jobs/${job.id}`, 'DELETE')
       await begin('/fetches', { address: job.name, folder })
     },
   }

@@ -1,19 +1,14 @@
+import { fileDetailsSchema, type FileDetails } from '~~/core/files/fileDetails'
+import { z } from 'zod'
 import { defineStore } from 'pinia'
 import { reactive, ref } from 'vue'
-import type { EditionItem, FileChange, FileItem, Use, FoundFile } from '~~/core/files/fileItem'
+import { fileItemSchema, foundFileSchema, type FileChange, type FileItem, type FoundFile } from '~~/core/files/fileItem'
 import type { Family } from '~~/core/files/mediaType'
-import type { NameAdvice } from '~~/core/files/nameAdvice'
-import { api } from '~/composables/api'
+import { ask } from '~/composables/api'
 import { useFolders } from './folders'
 
-export interface FileDetails extends FileItem {
-  usedIn: Use[]
-  editions: EditionItem[]
-  advice: NameAdvice | null
-  twins: { id: string; title: string; handle: string }[]
-  /** bundles it is in */
-  bundles: { id: string; title: string; size: number }[]
-}
+const someSchema = z.object({ items: z.array(fileItemSchema) })
+const foundSchema = z.object({ items: z.array(foundFileSchema), total: z.number() })
 
 /** What the desk knows of single files, and that the library has changed. */
 export const useLibrary = defineStore('library', () => {
@@ -29,7 +24,7 @@ export const useLibrary = defineStore('library', () => {
   /** Learns files the desk has only heard of. */
   async function meet(ids: string[]): Promise<FileItem[]> {
     const strange = ids.filter(id => !known.has(id))
-    if (strange.length) learn((await api<{ items: FileItem[] }>('/files/some', 'POST', { files: strange })).items)
+    if (strange.length) learn((await ask(someSchema, '/files/some', 'POST', { files: strange })).items)
     return ids.flatMap(id => known.get(id) ?? [])
   }
 
@@ -45,31 +40,29 @@ export const useLibrary = defineStore('library', () => {
     await Promise.all([
       useFolders().load(),
       ...followers.map(load => load()),
-      ids.length ? api<{ items: FileItem[] }>('/files/some', 'POST', { files: ids }).then(({ items }) => learn(items)) : undefined,
+      ids.length ? ask(someSchema, '/files/some', 'POST', { files: ids }).then(({ items }) => learn(items)) : undefined,
     ])
   }
 
   async function search(q: string, limit: number, family?: Family): Promise<{ items: FoundFile[]; total: number }> {
-    const answer = await api<{ items: FoundFile[]; total: number }>(
-      `/files?${new URLSearchParams({ q, limit: String(limit), ...(family && { type: family }) })}`,
-    )
+    const answer = await ask(foundSchema, `/files?${new URLSearchParams({ q, limit: String(limit), ...(family && { type: family }) })}`)
     learn(answer.items)
     return answer
   }
 
   async function details(id: string): Promise<FileDetails> {
-    const file = await api<FileDetails>(`/files/${id}`)
+    const file = await ask(fileDetailsSchema, `/files/${id}`)
     learn([file])
     return file
   }
 
   async function change(id: string, changed: FileChange) {
-    learn([await api<FileItem>(`/files/${id}`, 'PATCH', changed)])
+    learn([await ask(fileItemSchema, `/files/${id}`, 'PATCH', changed)])
     await refresh()
   }
 
   async function showEdition(id: string, number: number) {
-    learn([await api<FileItem>(`/files/${id}/edition`, 'PUT', { number })])
+    learn([await ask(fileItemSchema, `/files/${id}/edition`, 'PUT', { number })])
     await refresh()
   }
 

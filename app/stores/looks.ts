@@ -1,17 +1,26 @@
+import { z } from 'zod'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
-import type { FileItem } from '~~/core/files/fileItem'
+import { fileItemSchema } from '~~/core/files/fileItem'
 import type { Appearance } from '~~/core/look/appearance'
 import { BUILT_IN_LOOKS, DEFAULT_LOOK } from '~~/core/look/builtin'
 import { appearanceCss } from '~~/core/look/buttonCss'
-import type { Look, LookUse, NewLook } from '~~/core/look/look'
+import { lookSchema, lookUseSchema, type Look, type LookUse, type NewLook } from '~~/core/look/look'
 import { tonePalettes } from '~~/core/look/palette'
-import { DEFAULT_STYLE, type SiteStyle } from '~~/core/look/siteStyle'
+import { DEFAULT_STYLE, type SiteStyle, siteStyleSchema } from '~~/core/look/siteStyle'
 import { fillHref } from '~~/core/page/href'
 import { targetFacts } from '~~/core/page/placeholders'
 import { createQueue } from '~~/core/queue'
-import { api } from '~/composables/api'
+import { ask, tell } from '~/composables/api'
 import { useLibrary } from './library'
+
+const listSchema = z.object({
+  items: z.array(lookSchema),
+  uses: z.array(lookUseSchema),
+  style: siteStyleSchema,
+  files: z.array(fileItemSchema),
+})
+const takenSchema = z.object({ added: z.array(z.string()), palette: z.boolean() })
 
 /** The looks of the site, and the colours and type that feed them. */
 export const useLooks = defineStore('looks', () => {
@@ -33,13 +42,13 @@ export const useLooks = defineStore('looks', () => {
   const css = computed(() => items.value.map(look => appearanceCss(`tr-look-${look.id}`, look.appearance, pictureOf)).join('\n'))
 
   async function load() {
-    const { files, ...answer } = await api<{ items: Look[]; uses: LookUse[]; style: SiteStyle; files: FileItem[] }>('/looks')
+    const { files, ...answer } = await ask(listSchema, '/looks')
     useLibrary().learn(files)
     ;({ items: items.value, uses: uses.value, style: style.value } = answer)
   }
 
   async function create(look: NewLook): Promise<Look> {
-    const made = await api<Look>('/looks', 'POST', look)
+    const made = await ask(lookSchema, '/looks', 'POST', look)
     items.value = [...items.value, made]
     return made
   }
@@ -48,13 +57,13 @@ export const useLooks = defineStore('looks', () => {
   const inTurn = createQueue()
 
   async function rename(id: string, name: string) {
-    const now = await inTurn(() => api<Look>(`/looks/${id}`, 'PATCH', { name }))
+    const now = await inTurn(() => ask(lookSchema, `/looks/${id}`, 'PATCH', { name }))
     items.value = items.value.map(look => (look.id === id ? { ...look, name: now.name } : look))
   }
 
   async function change(id: string, appearance: Appearance) {
     show(id, appearance)
-    await inTurn(() => api(`/looks/${id}`, 'PATCH', { appearance }))
+    await inTurn(() => tell(`/looks/${id}`, 'PATCH', { appearance }))
   }
 
   /** Shows an appearance at once, before it is saved. */
@@ -63,18 +72,18 @@ export const useLooks = defineStore('looks', () => {
   }
 
   async function remove(id: string, instead?: string) {
-    await api(`/looks/${id}${instead ? `?instead=${instead}` : ''}`, 'DELETE')
+    await tell(`/looks/${id}${instead ? `?instead=${instead}` : ''}`, 'DELETE')
     await load()
   }
 
   async function setStyle(changed: SiteStyle) {
     style.value = changed
-    await inTurn(() => api('/style', 'PUT', changed))
+    await inTurn(() => tell('/style', 'PUT', changed))
   }
 
   /** Takes looks in from a tokens file. */
   async function takeTokens(tokens: unknown, palette: boolean) {
-    const taken = await api<{ added: string[]; palette: boolean }>('/looks/tokens', 'POST', { tokens, palette })
+    const taken = await ask(takenSchema, '/looks/tokens', 'POST', { tokens, palette })
     await load()
     return taken
   }

@@ -1,34 +1,45 @@
+import { z } from 'zod'
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
-import type { OldAddress, OldAddressList } from '~~/core/oldAddresses/oldAddressItem'
+import { ref, watch } from 'vue'
+import { oldAddressListSchema, type OldAddress, type OldAddressList } from '~~/core/oldAddresses/oldAddressItem'
 import type { Target } from '~~/core/page/schema'
-import { api } from '~/composables/api'
+import { ask, tell } from '~/composables/api'
 import { counted } from '~/composables/format'
 import { useNotices } from './notices'
 
-const PAGE = 100
+const broughtSchema = z.object({ read: z.number(), added: z.number(), left: z.number() })
+const pathsSchema = z.object({ paths: z.array(z.string()) })
+
+/** Addresses shown at a time. */
+const A_PAGE = 100
 
 /** Addresses the site had before, and what is done about them. */
 export const useOldAddresses = defineStore('oldAddresses', () => {
   const list = ref<OldAddressList>()
   const show = ref<'open' | 'led'>('open')
   const q = ref('')
+  const page = ref(1)
+  /** what is asked for anew begins at the first page */
+  watch([show, q], () => (page.value = 1), { flush: 'sync' })
 
-  const ask = (from: number, limit: number) =>
-    api<OldAddressList>(`/old-addresses?${new URLSearchParams({ show: show.value, q: q.value, from: String(from), limit: String(limit) })}`)
-
+  /** counts the questions: an answer that was overtaken is not shown */
+  let asked = 0
   async function load() {
-    list.value = await ask(0, Math.min(500, Math.max(PAGE, list.value?.items.length ?? 0)))
-  }
-
-  async function more() {
-    const { items, ...counts } = await ask(list.value!.items.length, PAGE)
-    list.value = { ...counts, items: [...list.value!.items, ...items] }
+    const own = ++asked
+    const from = (page.value - 1) * A_PAGE
+    const query = new URLSearchParams({ show: show.value, q: q.value, from: String(from), limit: String(A_PAGE) })
+    const answer = await ask(oldAddressListSchema, `/old-addresses?${query}`)
+    if (own !== asked) return
+    list.value = answer
+    // The last of a page was dealt with.
+    if (answer.items.length || !answer.total) return
+    page.value = Math.ceil(answer.total / A_PAGE)
+    await load()
   }
 
   /** Takes in a sitemap, a page, a table or plain lines. */
   async function bring(text: string) {
-    const { read, added, left } = await api<{ read: number; added: number; left: number }>('/old-addresses', 'POST', { text })
+    const { read, added, left } = await ask(broughtSchema, '/old-addresses', 'POST', { text })
     show.value = 'open'
     await load()
     useNotices().say(
@@ -39,7 +50,7 @@ export const useOldAddresses = defineStore('oldAddresses', () => {
 
   async function lead({ path, target: before }: OldAddress, target: Target | null, title = '') {
     const point = async (to: Target | null) => {
-      await api('/old-addresses', 'PUT', { path, target: to })
+      await tell('/old-addresses', 'PUT', { path, target: to })
       await load()
     }
     await point(target)
@@ -51,10 +62,10 @@ export const useOldAddresses = defineStore('oldAddresses', () => {
 
   /** Takes all suggestions that are all but sure; can be taken back from the notice. */
   async function takeSuggestions() {
-    const { paths } = await api<{ paths: string[] }>('/old-addresses/suggestions', 'POST')
+    const { paths } = await ask(pathsSchema, '/old-addresses/suggestions', 'POST')
     await load()
     const takeBack = async () => {
-      await api('/old-addresses/loosen', 'POST', { paths })
+      await tell('/old-addresses/loosen', 'POST', { paths })
       await load()
     }
     useNotices().say(
@@ -64,9 +75,9 @@ export const useOldAddresses = defineStore('oldAddresses', () => {
   }
 
   async function forget({ path }: OldAddress) {
-    await api(`/old-addresses?${new URLSearchParams({ path })}`, 'DELETE')
+    await tell(`/old-addresses?${new URLSearchParams({ path })}`, 'DELETE')
     await load()
   }
 
-  return { list, show, q, load, more, bring, lead, takeSuggestions, forget }
+  return { list, show, q, page, perPage: A_PAGE, load, bring, lead, takeSuggestions, forget }
 })

@@ -1,14 +1,18 @@
+import { z } from 'zod'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
-import type { FileItem, Use } from '~~/core/files/fileItem'
+import { fileItemSchema, type Use } from '~~/core/files/fileItem'
 import { changesBetween, type PageChange, type PageText } from '~~/core/page/changes'
-import type { PageDetails, PageItem, PageSettings } from '~~/core/page/pageItem'
+import { pageItemSchema, pageDetailsSchema, type PageDetails, type PageItem, type PageSettings } from '~~/core/page/pageItem'
 import type { PageDocument } from '~~/core/page/schema'
 import { placementsOf } from '~~/core/page/targets'
-import { ApiProblem, api, heldBy, wordsOf } from '~/composables/api'
+import { ApiProblem, ask, heldBy, wordsOf } from '~/composables/api'
 import { useLibrary } from './library'
 import { useNotices } from './notices'
 import { usePages } from './pages'
+
+const openedSchema = pageDetailsSchema.extend({ files: z.array(fileItemSchema), downloads: z.record(z.string(), z.number()) })
+const savedSchema = z.object({ revision: z.number(), waiting: z.boolean() })
 
 export type SaveState = 'saved' | 'changed' | 'saving' | 'failed' | 'conflict'
 
@@ -37,13 +41,7 @@ export const usePage = defineStore('page', () => {
   let savedTargets = ''
 
   async function open(id: string) {
-    const {
-      files,
-      downloads: counts,
-      draft: document,
-      live: version,
-      ...page
-    } = await api<PageDetails & { files: FileItem[]; downloads: Record<string, number> }>(`/pages/${id}`)
+    const { files, downloads: counts, draft: document, live: version, ...page } = await ask(openedSchema, `/pages/${id}`)
     useLibrary().learn(files)
     current.value = page
     draft.value = document
@@ -98,7 +96,7 @@ export const usePage = defineStore('page', () => {
     const sent = draft.value!
     state.value = 'saving'
     try {
-      const { revision, waiting } = await api<{ revision: number; waiting: boolean }>(`/pages/${page.id}/draft`, 'PUT', {
+      const { revision, waiting } = await ask(savedSchema, `/pages/${page.id}/draft`, 'PUT', {
         title: page.title.trim() || 'Untitled',
         draft: sent,
         revision: page.revision,
@@ -143,7 +141,7 @@ export const usePage = defineStore('page', () => {
   /** After a conflict: puts this version over the other one. */
   async function keepMine() {
     const page = current.value!
-    page.revision = (await api<PageDetails>(`/pages/${page.id}`)).revision
+    page.revision = (await ask(pageDetailsSchema, `/pages/${page.id}`)).revision
     state.value = 'changed'
     await save()
   }
@@ -152,7 +150,7 @@ export const usePage = defineStore('page', () => {
   async function publish(despite = false): Promise<PageItem> {
     await settle()
     const document = draft.value!
-    const page = await api<PageItem>(`/pages/${current.value!.id}/publish`, 'POST', { despite })
+    const page = await ask(pageItemSchema, `/pages/${current.value!.id}/publish`, 'POST', { despite })
     Object.assign(current.value!, page)
     live.value = { title: page.title, document }
     await usePages().load()
@@ -167,13 +165,13 @@ export const usePage = defineStore('page', () => {
 
   /** Changes what holds of the page at once, draft and live. */
   async function setUp(settings: PageSettings) {
-    await take(await api<PageDetails>(`/pages/${current.value!.id}/settings`, 'PATCH', settings))
+    await take(await ask(pageDetailsSchema, `/pages/${current.value!.id}/settings`, 'PATCH', settings))
   }
 
   /** Takes the page from visitors; its draft stays. Gives the places on other pages that lead to it where they hold that back. */
   async function unpublish(despite = false): Promise<Use[]> {
     const places = await heldBy(async () =>
-      take(await api<PageDetails>(`/pages/${current.value!.id}/unpublish${despite ? '?despite=yes' : ''}`, 'POST')),
+      take(await ask(pageDetailsSchema, `/pages/${current.value!.id}/unpublish${despite ? '?despite=yes' : ''}`, 'POST')),
     )
     if (!places.length)
       useLibrary()

@@ -1,9 +1,21 @@
+import { z } from 'zod'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import type { Use } from '~~/core/files/fileItem'
 import { EDGES } from '~~/core/page/edges'
-import type { BinnedPage, NewPage, PageDetails, PageItem } from '~~/core/page/pageItem'
-import { ApiProblem, api, heldBy } from '~/composables/api'
+import {
+  pageDetailsSchema,
+  binnedPageSchema,
+  pageItemSchema,
+  type BinnedPage,
+  type NewPage,
+  type PageDetails,
+  type PageItem,
+} from '~~/core/page/pageItem'
+import { ApiProblem, ask, heldBy, tell } from '~/composables/api'
+
+const listSchema = z.object({ items: z.array(pageItemSchema), binned: z.array(binnedPageSchema) })
+const restoredSchema = z.object({ slug: z.string() })
 
 /** The list of pages. */
 export const usePages = defineStore('pages', () => {
@@ -16,20 +28,20 @@ export const usePages = defineStore('pages', () => {
   const waiting = computed(() => all.value.filter(page => page.waiting))
 
   async function load() {
-    const answer = await api<{ items: PageItem[]; binned: BinnedPage[] }>('/pages')
+    const answer = await ask(listSchema, '/pages')
     all.value = answer.items
     binned.value = answer.binned
     loaded.value = true
   }
 
   async function create(page: NewPage): Promise<PageDetails> {
-    const created = await api<PageDetails>('/pages', 'POST', page)
+    const created = await ask(pageDetailsSchema, '/pages', 'POST', page)
     await load()
     return created
   }
 
   async function duplicate(id: string): Promise<PageDetails> {
-    const copy = await api<PageDetails>(`/pages/${id}/duplicate`, 'POST')
+    const copy = await ask(pageDetailsSchema, `/pages/${id}/duplicate`, 'POST')
     await load()
     return copy
   }
@@ -39,7 +51,7 @@ export const usePages = defineStore('pages', () => {
     const [live, left]: [PageItem[], PageItem[]] = [[], []]
     for (const page of waiting.value) {
       try {
-        live.push(await api<PageItem>(`/pages/${page.id}/publish`, 'POST', {}))
+        live.push(await ask(pageItemSchema, `/pages/${page.id}/publish`, 'POST', {}))
       } catch (error) {
         if (!(error instanceof ApiProblem) || error.status !== 409) throw error
         left.push(page)
@@ -51,20 +63,20 @@ export const usePages = defineStore('pages', () => {
 
   /** Puts a page in the bin. Gives the places on other pages that lead to it where they hold that back. */
   async function remove(id: string, despite = false): Promise<Use[]> {
-    const places = await heldBy(() => api(`/pages/${id}${despite ? '?despite=yes' : ''}`, 'DELETE'))
+    const places = await heldBy(() => tell(`/pages/${id}${despite ? '?despite=yes' : ''}`, 'DELETE'))
     if (!places.length) await load()
     return places
   }
 
   /** Takes a page out of the bin; gives the address it has now. */
   async function restore(id: string): Promise<string> {
-    const { slug } = await api<{ slug: string }>(`/pages/${id}/restore`, 'POST')
+    const { slug } = await ask(restoredSchema, `/pages/${id}/restore`, 'POST')
     await load()
     return slug
   }
 
   async function removeForGood(id: string) {
-    await api(`/pages/bin/${id}`, 'DELETE')
+    await tell(`/pages/bin/${id}`, 'DELETE')
     await load()
   }
 

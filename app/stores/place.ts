@@ -1,10 +1,10 @@
 import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
 import type { FileItem } from '~~/core/files/fileItem'
-import type { PageDetails } from '~~/core/page/pageItem'
+import { pageDetailsSchema } from '~~/core/page/pageItem'
 import type { ShelfSource, Target } from '~~/core/page/schema'
 import { giveShelf, giveTarget } from '~~/core/page/targets'
-import { api } from '~/composables/api'
+import { ask, tell } from '~/composables/api'
 
 /** What a placement waited for: what a button leads to, or what a shelf lists. */
 export type Given = Target | ShelfSource
@@ -31,9 +31,9 @@ export const usePlacer = defineStore('placer', () => {
       current.value.give(placement, to)
       return
     }
-    const { title, draft, revision } = await api<PageDetails>(`/pages/${pageId}`)
+    const { title, draft, revision } = await ask(pageDetailsSchema, `/pages/${pageId}`)
     const given = to.kind === 'folder' || to.kind === 'files' ? giveShelf(draft, placement, to) : giveTarget(draft, placement, to)
-    await api(`/pages/${pageId}/draft`, 'PUT', { title, draft: given, revision })
+    await tell(`/pages/${pageId}/draft`, 'PUT', { title, draft: given, revision })
   }
 
   return { current, give }

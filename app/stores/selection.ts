@@ -1,9 +1,10 @@
+import { z } from 'zod'
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import type { DeleteFile, FileItem } from '~~/core/files/fileItem'
 import { writeLinks, type LinkFormat } from '~~/core/files/links'
-import type { Describe, Described, Moved, Selection } from '~~/core/files/selection'
-import { api, wordsOf } from '~/composables/api'
+import { dealtWithSchema, movedSchema, describedSchema, type Describe, type Moved, type Selection } from '~~/core/files/selection'
+import { ask, tell, wordsOf } from '~/composables/api'
 import { counted } from '~/composables/format'
 import { useFolders } from './folders'
 import { useLibrary } from './library'
@@ -11,6 +12,9 @@ import { useNotices } from './notices'
 import { usePlacer } from './place'
 import { useSession } from './session'
 import { useTray } from './tray'
+
+const changedSchema = z.object({ before: z.array(describedSchema) })
+const zipSchema = z.object({ id: z.string() })
 
 /** More at once would bury the page. */
 const MOST_PLACED = 50
@@ -57,13 +61,13 @@ export const useSelection = defineStore('selection', () => {
   const notices = useNotices()
 
   async function undoMove({ groups, order }: Moved, to: string | null) {
-    for (const group of groups) await api('/selection/move', 'POST', group)
-    if (order && to) await api(`/folders/${to}/order`, 'PUT', { files: order })
+    for (const group of groups) await tell('/selection/move', 'POST', group)
+    if (order && to) await tell(`/folders/${to}/order`, 'PUT', { files: order })
     await refresh()
   }
 
   async function move(selection: Selection, to: string | null, before?: string) {
-    const moved = await api<Moved>('/selection/move', 'POST', { ...selection, to, before })
+    const moved = await ask(movedSchema, '/selection/move', 'POST', { ...selection, to, before })
     await refresh()
     clear()
     const renamed = moved.renamed.map(({ from, to: name }) => ` “${from}” is called “${name}” there.`).join('')
@@ -75,7 +79,7 @@ export const useSelection = defineStore('selection', () => {
   }
 
   async function copy(selection: Selection, to: string | null) {
-    const made = await api<Selection>('/selection/copy', 'POST', { ...selection, to })
+    const made = await ask(dealtWithSchema, '/selection/copy', 'POST', { ...selection, to })
     await refresh()
     notices.say(
       `${wordsForSelection(made)} made in ${to === null ? 'the top of the library' : `“${useFolders().nameOf(to)}”`}. The bytes are shared: copies take no room.`,
@@ -84,7 +88,7 @@ export const useSelection = defineStore('selection', () => {
         action: {
           label: 'Undo',
           run: async () => {
-            await api('/selection/remove', 'POST', { ...made, despite: true })
+            await tell('/selection/remove', 'POST', { ...made, despite: true })
             await refresh()
           },
         },
@@ -93,7 +97,7 @@ export const useSelection = defineStore('selection', () => {
   }
 
   async function restore(selection: Selection) {
-    const back = await api<Selection>('/selection/restore', 'POST', selection)
+    const back = await ask(dealtWithSchema, '/selection/restore', 'POST', selection)
     await refresh()
     clear()
     notices.say(`${wordsForSelection(back)} restored.`, { tone: 'works' })
@@ -102,7 +106,7 @@ export const useSelection = defineStore('selection', () => {
 
   /** Puts things in the bin; throws where files are in use and no way on is chosen. */
   async function remove(selection: Selection, words: string, way: DeleteFile = {}) {
-    const removed = await api<Selection>('/selection/remove', 'POST', { ...selection, ...way })
+    const removed = await ask(dealtWithSchema, '/selection/remove', 'POST', { ...selection, ...way })
     await refresh()
     clear()
     // What went with a folder comes back with it.
@@ -111,14 +115,14 @@ export const useSelection = defineStore('selection', () => {
   }
 
   async function describe(change: Partial<Describe>) {
-    const { before } = await api<{ before: Described[] }>('/selection/describe', 'POST', change)
+    const { before } = await ask(changedSchema, '/selection/describe', 'POST', change)
     await refresh()
     notices.say(`${counted(before.length, 'file')} described.`, {
       tone: 'works',
       action: {
         label: 'Undo',
         run: async () => {
-          await api('/selection/describe', 'POST', { each: before })
+          await tell('/selection/describe', 'POST', { each: before })
           await refresh()
         },
       },
@@ -154,13 +158,13 @@ export const useSelection = defineStore('selection', () => {
   }
 
   async function downloadZip(selection: Selection) {
-    const zip = await api<{ id: string }>('/selection/zip', 'POST', selection)
+    const zip = await ask(zipSchema, '/selection/zip', 'POST', selection)
     window.location.assign(`/api/selection/zip/${zip.id}`)
   }
 
   /** Downloads a folder, or the whole library, as a bag. */
   async function downloadBag(folder: string | null) {
-    const zip = await api<{ id: string }>('/bag', 'POST', { folder })
+    const zip = await ask(zipSchema, '/bag', 'POST', { folder })
     window.location.assign(`/api/selection/zip/${zip.id}`)
   }
 

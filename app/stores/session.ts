@@ -1,14 +1,20 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
-import type { Account } from '~~/core/account/accountForms'
-import type { Cleaning } from '~~/core/trust/trustReports'
-import { api } from '~/composables/api'
+import { z } from 'zod'
+import { accountSchema } from '~~/core/account/accountForms'
+import { cleaningSchema } from '~~/core/trust/trustReports'
+import { ask, tell } from '~/composables/api'
 
-interface Site {
-  name: string
-  address: string
-  /** of the IANA database */ timeZone: string
-}
+const signedInSchema = z.object({ account: accountSchema.nullable() })
+
+const siteSchema = z.object({
+  name: z.string(),
+  address: z.string(),
+  /** of the IANA database */ timeZone: z.string(),
+})
+type Site = z.infer<typeof siteSchema>
+/** What the owner should know of how this Trough stands. */
+const warningsSchema = z.object({ unnamedFront: z.string().nullable(), diskFull: z.boolean() })
 
 /** Who is signed in, and to which site. */
 export const useSession = defineStore('session', () => {
@@ -17,31 +23,30 @@ export const useSession = defineStore('session', () => {
 
   /** a code is asked for beside the password */
   const secondFactor = ref(false)
-  /** what the owner should know of how this Trough stands */
-  const warnings = ref<{ unnamedFront: string | null; diskFull: boolean }>({ unnamedFront: null, diskFull: false })
+  const warnings = ref<z.infer<typeof warningsSchema>>({ unnamedFront: null, diskFull: false })
 
   async function loadWarnings() {
-    warnings.value = await api('/warnings')
+    warnings.value = await ask(warningsSchema, '/warnings')
   }
 
   /** days a deleted file stays in the bin */
   const binDays = ref(30)
 
   async function load() {
-    const { account } = await api<{ account: Account | null }>('/session')
+    const { account } = await ask(signedInSchema, '/session')
     email.value = account?.email ?? ''
     secondFactor.value = account?.secondFactor ?? false
     await loadWarnings()
-    site.value = await api<Site>('/site')
-    binDays.value = (await api<Cleaning>('/cleaning')).binDays
+    site.value = await ask(siteSchema, '/site')
+    binDays.value = (await ask(cleaningSchema, '/cleaning')).binDays
   }
 
   async function saveSite(changed: Site) {
-    site.value = await api<Site>('/site', 'PUT', changed)
+    site.value = await ask(siteSchema, '/site', 'PUT', changed)
   }
 
   async function signOut() {
-    await api('/session', 'DELETE')
+    await tell('/session', 'DELETE')
     window.location.assign('/desk/sign-in')
   }
 

@@ -1,13 +1,17 @@
+import { z } from 'zod'
 import { defineStore } from 'pinia'
-import type { BundleUse } from '~~/core/bundle/retarget'
-import type { Use } from '~~/core/files/fileItem'
+import { bundleUseSchema } from '~~/core/bundle/retarget'
+import { useSchema } from '~~/core/files/fileItem'
 import type { Target } from '~~/core/page/schema'
-import { api } from '~/composables/api'
+import { ask, tell } from '~/composables/api'
 import { counted } from '~/composables/format'
 import { useLibrary } from './library'
 import { useNotices } from './notices'
 import { usePage } from './page'
 import { usePages } from './pages'
+
+const placesSchema = z.object({ uses: z.array(useSchema), bundles: z.array(bundleUseSchema) })
+const replacedSchema = z.object({ places: z.number(), undo: z.string() })
 
 /** A target with what it is called. */
 export interface Named {
@@ -18,7 +22,7 @@ export interface Named {
 /** Where targets are led to, and leading all of that elsewhere. */
 export const useTargets = defineStore('targets', () => {
   /** Where a target is led to or shown, and bundles that hold it. */
-  const places = (target: Target) => api<{ uses: Use[]; bundles: BundleUse[] }>('/targets/places', 'POST', target)
+  const places = (target: Target) => ask(placesSchema, '/targets/places', 'POST', target)
 
   /** Shows what has changed on pages, the open one among them. */
   async function refresh() {
@@ -30,14 +34,14 @@ export const useTargets = defineStore('targets', () => {
   async function replace(from: Named, to: Named | null) {
     // What is being written comes with it.
     await usePage().settle()
-    const { places, undo } = await api<{ places: number; undo: string }>('/targets/replace', 'POST', {
+    const { places, undo } = await ask(replacedSchema, '/targets/replace', 'POST', {
       from: from.target,
       to: to && to.target,
     })
     await refresh()
     const takeBack = async () => {
       await usePage().settle()
-      await api('/targets/take-back', 'POST', { undo })
+      await tell('/targets/take-back', 'POST', { undo })
       await refresh()
     }
     const many = counted(places, 'place')

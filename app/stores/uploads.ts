@@ -1,15 +1,19 @@
+import { z } from 'zod'
 import { useThrottleFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, reactive } from 'vue'
 import { Upload, defaultOptions, type DetailedError } from 'tus-js-client'
-import type { Clash, ClashWay } from '~~/core/files/clash'
-import type { FileItem } from '~~/core/files/fileItem'
-import { api, wordsOf } from '~/composables/api'
+import { clashSchema, type ClashWay } from '~~/core/files/clash'
+import { fileItemSchema, type FileItem } from '~~/core/files/fileItem'
+import { ask, wordsOf } from '~/composables/api'
 import type { LocalFile } from '~/composables/localFiles'
 import { useClashes } from './clashes'
 import { useLibrary } from './library'
 import { useNotices } from './notices'
 import { useTray } from './tray'
+
+const arrivedSchema = z.object({ file: fileItemSchema, twins: z.array(z.object({ id: z.string(), title: z.string() })) })
+const clashesSchema = z.object({ clashes: z.array(clashSchema) })
 
 export interface UploadEntry {
   id: number
@@ -89,7 +93,7 @@ export const useUploads = defineStore('uploads', () => {
   /** Asks which file an upload became, and tells the owner of files with the same bytes. */
   async function collect(url: string): Promise<FileItem> {
     const id = new URL(url, window.location.href).pathname.split('/').at(-1)
-    const { file, twins } = await api<{ file: FileItem; twins: { id: string; title: string }[] }>(`/uploads/${id}/file`)
+    const { file, twins } = await ask(arrivedSchema, `/uploads/${id}/file`)
     const library = useLibrary()
     library.learn([file])
     const [twin] = twins
@@ -187,7 +191,7 @@ export const useUploads = defineStore('uploads', () => {
     const none = { files: [], ways: new Map<string, ClashWay>() }
     if (!files.length) return none
     try {
-      const { clashes } = await api<{ clashes: Clash[] }>('/files/clashes', 'POST', { folder, names: files.map(({ path }) => path) })
+      const { clashes } = await ask(clashesSchema, '/files/clashes', 'POST', { folder, names: files.map(({ path }) => path) })
       const ways = clashes.length ? await useClashes().ask(clashes) : none.ways
       return ways ? { files: files.filter(({ path }) => ways.get(path) !== 'skip'), ways } : none
     } catch (error) {

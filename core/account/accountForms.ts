@@ -38,22 +38,24 @@ export const secondFactorSchema = z.object({
   password: z.string().max(1000),
 })
 
-export interface Account {
-  id: string
-  email: string
-  /** one-time codes are asked for */ secondFactor: boolean
-}
+export const accountSchema = z.object({
+  id: z.string(),
+  email: z.string(),
+  /** one-time codes are asked for */ secondFactor: z.boolean(),
+})
+export type Account = z.infer<typeof accountSchema>
 
 /** A place where somebody is signed in. */
-export interface SessionItem {
-  id: string
+export const sessionItemSchema = z.object({
+  id: z.string(),
   /** "Firefox on Linux" */
-  device: string
+  device: z.string(),
   /** address it was used from last */
-  place: string
+  place: z.string(),
   /** ISO 8601 */
-  created: string
-  used: string
+  created: z.string(),
+  used: z.string(),
   /** the one that asks */
-  own: boolean
-}
+  own: z.boolean(),
+})
+export type SessionItem = z.infer<typeof sessionItemSchema>

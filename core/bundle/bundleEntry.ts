@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { cleanFileName } from '../files/fileName'
 import { innerPath } from '../files/innerPath'
 import { cleanFolderName } from '../folders/folderItem'
-import type { FileItem } from '../files/fileItem'
+import { fileItemSchema } from '../files/fileItem'
 
 /** Entries an owner puts into one bundle; folders among them may hold any number of files. */
 const MOST_ENTRIES = 10_000
@@ -73,22 +73,23 @@ export const bundleChangeSchema = z.object({
 export type BundleChange = z.infer<typeof bundleChangeSchema>
 
 /** A bundle as the desk's API gives it. */
-export interface BundleDetails {
-  file: FileItem
-  revision: number
-  entries: BundleEntry[]
+export const bundleDetailsSchema = z.object({
+  file: fileItemSchema,
+  revision: z.number(),
+  entries: z.array(bundleEntrySchema),
   /** what each entry comes to now, by its identity */
-  now: Record<
-    string,
-    {
-      /** its file or folder is in the bin or gone */ gone: boolean
-      files: number
-      /** bytes */ size: number
-      /** as it is called in the zip, or the folder its files are in */ path: string
-      /** the file's or folder's own name */ own: string
-    }
-  >
+  now: z.record(
+    z.string(),
+    z.object({
+      /** its file or folder is in the bin or gone */ gone: z.boolean(),
+      files: z.number(),
+      /** bytes */ size: z.number(),
+      /** as it is called in the zip, or the folder its files are in */ path: z.string(),
+      /** the file's or folder's own name */ own: z.string(),
+    }),
+  ),
   /** what is in the zip as it would be sent now; the first of them where there are very many */
-  members: { path: string; /** bytes */ size: number }[]
-  total: number
-}
+  members: z.array(z.object({ path: z.string(), /** bytes */ size: z.number() })),
+  total: z.number(),
+})
+export type BundleDetails = z.infer<typeof bundleDetailsSchema>

@@ -1,12 +1,14 @@
+import { z } from 'zod'
 import type { BundleEntry } from './bundleEntry'
 
 /** A bundle that holds a file or folder by itself, not as part of a folder it takes in whole. */
-export interface BundleUse {
-  bundleId: string
-  bundleTitle: string
-  fileId: string | null
-  folderId: string | null
-}
+export const bundleUseSchema = z.object({
+  bundleId: z.string(),
+  bundleTitle: z.string(),
+  fileId: z.string().nullable(),
+  folderId: z.string().nullable(),
+})
+export type BundleUse = z.infer<typeof bundleUseSchema>
 
 /** Entries where another file takes the place of those that go, once; without one they are left out. */
 export function retargetEntries(entries: BundleEntry[], going: ReadonlySet<string>, instead?: string): BundleEntry[] {

@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import { diffArrays } from 'diff'
 import { wordsOf } from '../find/fold'
 
@@ -8,22 +9,24 @@ export interface TextPart {
 }
 
 /** Lines that stand in one of two documents where the other has others. */
-export interface TextChange {
+export const textChangeSchema = z.object({
   /** where in the newer one, such as "Page 3"; in the older one for what is gone */
-  part: string
-  before: string[]
-  after: string[]
-}
+  part: z.string(),
+  before: z.array(z.string()),
+  after: z.array(z.string()),
+})
+export type TextChange = z.infer<typeof textChangeSchema>
 
-export interface TextComparison {
-  changes: TextChange[]
+export const textComparisonSchema = z.object({
+  changes: z.array(textChangeSchema),
   /** changes that were found, told or not */
-  total: number
+  total: z.number(),
   /** share of words that both have, 0 to 1 */
-  inCommon: number
+  inCommon: z.number(),
   /** they differ too much for single changes to be told */
-  apart: boolean
-}
+  apart: z.boolean(),
+})
+export type TextComparison = z.infer<typeof textComparisonSchema>
 
 /** Changes that are told at once. */
 const MOST_TOLD = 200

@@ -1,23 +1,27 @@
-import type { EditionItem, Facts, PreviewState } from '../files/fileItem'
-import type { TextComparison } from './compareTexts'
+import { z } from 'zod'
+import { editionItemSchema, factsSchema, previewStateSchema } from '../files/fileItem'
+import { textComparisonSchema } from './compareTexts'
 
 /** An edition as it is held against another. */
-export interface ComparedEdition extends EditionItem {
-  tag: string
-  facts: Facts
-  preview: PreviewState
-}
+export const comparedEditionSchema = editionItemSchema.extend({
+  tag: z.string(),
+  facts: factsSchema,
+  preview: previewStateSchema,
+})
+export type ComparedEdition = z.infer<typeof comparedEditionSchema>
 
 /** What speaks against letting an edition take over. */
-export type Doubt = 'same-bytes' | 'other-type' | 'far-smaller' | 'little-in-common' | 'older'
+export const doubtSchema = z.enum(['same-bytes', 'other-type', 'far-smaller', 'little-in-common', 'older'])
+export type Doubt = z.infer<typeof doubtSchema>
 
 /** The edition that visitors get, and one that is to take over. */
-export interface Comparison {
-  now: ComparedEdition
-  next: ComparedEdition
+export const comparisonSchema = z.object({
+  now: comparedEditionSchema,
+  next: comparedEditionSchema,
   /** undefined while their words are not read yet, or where there are none in either */
-  texts?: TextComparison
+  texts: textComparisonSchema.optional(),
   /** words or pictures of one of them are still being read */
-  reading: boolean
-  doubts: Doubt[]
-}
+  reading: z.boolean(),
+  doubts: z.array(doubtSchema),
+})
+export type Comparison = z.infer<typeof comparisonSchema>

@@ -9,10 +9,11 @@ export const clashQuerySchema = z.object({
 export type ClashQuery = z.infer<typeof clashQuerySchema>
 
 /** A name that is taken where it would go, and by which file. */
-export interface Clash {
-  name: string
-  file: { id: string; title: string; size: number; changed: string; uses: number }
-}
+export const clashSchema = z.object({
+  name: z.string(),
+  file: z.object({ id: z.string(), title: z.string(), size: z.number(), changed: z.string(), uses: z.number() }),
+})
+export type Clash = z.infer<typeof clashSchema>
 
 /** What becomes of a file whose name is taken: both are kept, it is the other's next edition, or it stays out. */
 export const CLASH_WAYS = ['both', 'edition', 'skip'] as const

@@ -15,6 +15,9 @@ export const hostsSchema = z.object({
     .transform(hosts => [...new Set(hosts)]),
 })
 
+/** The same as the API gives them. */
+export const hostListSchema = z.object({ hosts: z.array(z.string()) })
+
 /** The same as it is written in a form: one a line. */
 export const hostsFormSchema = z.object({
   hosts: z

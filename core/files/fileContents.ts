@@ -1,18 +1,25 @@
+import { z } from 'zod'
 import { familyOf, opensInBrowser } from './mediaType'
 
-export interface Sheet {
-  name: string
-  rows: string[][]
-  /** there are more rows */ cut: boolean
-}
+export const sheetSchema = z.object({
+  name: z.string(),
+  rows: z.array(z.array(z.string())),
+  /** there are more rows */ cut: z.boolean(),
+})
+export type Sheet = z.infer<typeof sheetSchema>
 
 /** What is in a file, ready to be shown. */
-export type Contents =
-  | { kind: 'text'; text: string; cut: boolean }
-  /** HTML made of a document; shown where no script runs */
-  | { kind: 'document'; html: string }
-  | { kind: 'sheets'; sheets: Sheet[] }
-  | { kind: 'entries'; entries: { name: string; size: number; locked: boolean }[]; cut: boolean }
+export const contentsSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('text'), text: z.string(), cut: z.boolean() }),
+  z.object({ kind: z.literal('document'), html: z.string() }),
+  z.object({ kind: z.literal('sheets'), sheets: z.array(sheetSchema) }),
+  z.object({
+    kind: z.literal('entries'),
+    entries: z.array(z.object({ name: z.string(), size: z.number(), locked: z.boolean() })),
+    cut: z.boolean(),
+  }),
+])
+export type Contents = z.infer<typeof contentsSchema>
 
 /** How a file is looked at. */
 export type View = 'pages' | 'picture' | 'sound' | 'film' | 'contents' | 'none'

@@ -1,112 +1,127 @@
 import { z } from 'zod'
 import { cleanFileName } from './fileName'
 import { handleSchema } from './handle'
-import type { Passage } from '../find/passage'
-import type { PlacementKind } from '../page/targets'
-import type { Family } from './mediaType'
+import { passageSchema } from '../find/passage'
+import { placementKindSchema } from '../page/schema'
+import { familySchema } from './mediaType'
 
 /** What was read out of a file's bytes, as far as its kind has it. */
-export interface Facts {
-  pages?: number
+export const factsSchema = z.object({
+  pages: z.number().optional(),
   /** as the document calls itself */
-  documentTitle?: string
-  author?: string
+  documentTitle: z.string().optional(),
+  author: z.string().optional(),
   /** the document's own date, ISO 8601 */
-  dated?: string
+  dated: z.string().optional(),
   /** pixels */
-  width?: number
-  height?: number
+  width: z.number().optional(),
+  height: z.number().optional(),
   /** pixels of the picture of its first page */
-  cover?: { width: number; height: number }
-  seconds?: number
-  sheets?: number
+  cover: z.object({ width: z.number(), height: z.number() }).optional(),
+  seconds: z.number().optional(),
+  sheets: z.number().optional(),
   /** files in an archive */
-  entries?: number
+  entries: z.number().optional(),
   /** it is a BagIt bag (RFC 8493) */
-  bag?: boolean
+  bag: z.boolean().optional(),
   /** its first words, where it has no picture */
-  excerpt?: string
-}
+  excerpt: z.string().optional(),
+})
+export type Facts = z.infer<typeof factsSchema>
 
 /** `ready`: there is a picture of the first page */
-export type PreviewState = 'waiting' | 'ready' | 'none' | 'failed'
-export type ReadingState = 'waiting' | 'done' | 'failed'
+export const previewStateSchema = z.enum(['waiting', 'ready', 'none', 'failed'])
+export type PreviewState = z.infer<typeof previewStateSchema>
+export const readingStateSchema = z.enum(['waiting', 'done', 'failed'])
+export type ReadingState = z.infer<typeof readingStateSchema>
 
 /** A file as the desk's API gives it. */
-export interface FileItem {
-  id: string
-  title: string
-  handle: string
+export const fileItemSchema = z.object({
+  id: z.string(),
+  title: z.string(),
+  handle: z.string(),
   /** the folder it lies in; null at the top of the library */
-  folder: string | null
+  folder: z.string().nullable(),
   /** number of the current edition; the fields below are its own */
-  edition: number
-  fileName: string
-  mediaType: string
+  edition: z.number(),
+  fileName: z.string(),
+  mediaType: z.string(),
   /** short name of the type, such as PDF */
-  tag: string
-  family: Family
+  tag: z.string(),
+  family: familySchema,
   /** bytes */
-  size: number
+  size: z.number(),
   /** it is composed of other files; its bytes are stored nowhere */
-  bundle: boolean
+  bundle: z.boolean(),
   /** empty for a bundle */
-  sha256: string
+  sha256: z.string(),
   /** eight hexadecimal digits */
-  crc32: string
-  facts: Facts
+  crc32: z.string(),
+  facts: factsSchema,
   /** the picture of its first page */
-  preview: PreviewState
+  preview: previewStateSchema,
   /** pixels of what it was given to be shown with */
-  pictureExtent: { width: number; height: number } | null
+  pictureExtent: z.object({ width: z.number(), height: z.number() }).nullable(),
   /** whether its words and facts are known yet */
-  reading: ReadingState
+  reading: readingStateSchema,
   /** why it could not be read */
-  readingError: string | null
-  description: string
-  tags: string[]
+  readingError: z.string().nullable(),
+  description: z.string(),
+  tags: z.array(z.string()),
   /** a picture of the library that stands for the file */
-  picture: string | null
+  picture: z.string().nullable(),
   /** place in its folder's own order */
-  position: number
+  position: z.number(),
   /** ISO 8601 */
-  created: string
-  changed: string
-  deleted: string | null
+  created: z.string(),
+  changed: z.string(),
+  deleted: z.string().nullable(),
   /** what the owner should know, a sentence each */
-  remarks: string[]
+  remarks: z.array(z.string()),
   /** buttons and links that lead to it, drafts and live pages taken together */
-  uses: number
+  uses: z.number(),
   /** completed downloads */
-  downloads: number
+  downloads: z.number(),
   /** it has an edition newer than the current one */
-  waits: boolean
+  waits: z.boolean(),
   /** its current edition was withdrawn: visitors do not get it */
-  withdrawn: boolean
-}
+  withdrawn: z.boolean(),
+})
+export type FileItem = z.infer<typeof fileItemSchema>
 
 /** A file in a list, with what it was found by. */
-export interface FoundFile extends FileItem {
-  match?: { by: 'slip' } | { by: 'inside'; /** such as "Page 3"; empty where the document has no parts */ part: string; passage: Passage }
-}
+export const foundFileSchema = fileItemSchema.extend({
+  match: z
+    .discriminatedUnion('by', [
+      z.object({ by: z.literal('slip') }),
+      z.object({
+        by: z.literal('inside'),
+        /** such as "Page 3"; empty where the document has no parts */ part: z.string(),
+        passage: passageSchema,
+      }),
+    ])
+    .optional(),
+})
+export type FoundFile = z.infer<typeof foundFileSchema>
 
 /** One set of bytes of a file. */
-export interface EditionItem {
-  number: number
-  fileName: string
-  mediaType: string
-  size: number
-  sha256: string
-  note: string
+export const editionItemSchema = z.object({
+  number: z.number(),
+  fileName: z.string(),
+  mediaType: z.string(),
+  size: z.number(),
+  sha256: z.string(),
+  note: z.string(),
   /** visitors get it by its number, for ever */
-  pinned: boolean
+  pinned: z.boolean(),
   /** visitors no longer get it */
-  withdrawn: boolean
+  withdrawn: z.boolean(),
   /** e-mail of who put it in; empty where that is not known */
-  by: string
+  by: z.string(),
   /** ISO 8601 */
-  created: string
-}
+  created: z.string(),
+})
+export type EditionItem = z.infer<typeof editionItemSchema>
 
 /** What an owner can say of an edition, and who gets it. */
 export const editionChangeSchema = z
@@ -122,26 +137,28 @@ export type EditionChange = z.infer<typeof editionChangeSchema>
  * What a file is to a page: it is led to, or a picture behind the words of a button or of all that wear a look; or a signpost points at
  * it.
  */
-export type UseKind = PlacementKind | 'fill' | 'look' | 'signpost'
+const useKindSchema = z.enum([...placementKindSchema.options, 'fill', 'look', 'signpost'])
+export type UseKind = z.infer<typeof useKindSchema>
 
 /** One place that leans on a file, or leads to something else. */
-export interface Use {
+export const useSchema = z.object({
   /** the file that is used; null where it is something else */
-  fileId: string | null
-  folderId: string | null
+  fileId: z.string().nullable(),
+  folderId: z.string().nullable(),
   /** null for a look or a signpost, which are on no page */
-  pageId: string | null
-  pageTitle: string
-  placement: string
-  kind: UseKind
-  label: string
+  pageId: z.string().nullable(),
+  pageTitle: z.string(),
+  placement: z.string(),
+  kind: useKindSchema,
+  label: z.string(),
   /** the heading it stands under; empty above the first one */
-  section: string
+  section: z.string(),
   /** what the signpost is called that it leads there by; null where it leads there straight */
-  by: string | null
-  draft: boolean
-  live: boolean
-}
+  by: z.string().nullable(),
+  draft: z.boolean(),
+  live: z.boolean(),
+})
+export type Use = z.infer<typeof useSchema>
 
 const tagSchema = z.string().trim().min(1).max(60, 'Keep a tag to 60 characters.')
 

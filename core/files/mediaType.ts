@@ -1,8 +1,10 @@
 import mime from 'mime'
+import { z } from 'zod'
 
 /** What a file is, broadly; each family has its own notch on the type tag. */
 export const FAMILIES = ['document', 'sheet', 'slides', 'picture', 'sound', 'film', 'archive', 'other'] as const
-export type Family = (typeof FAMILIES)[number]
+export const familySchema = z.enum(FAMILIES)
+export type Family = z.infer<typeof familySchema>
 
 /** The type of bytes that say nothing about themselves (RFC 2046, section 4.5.1). */
 export const UNKNOWN_TYPE = 'application/octet-stream'

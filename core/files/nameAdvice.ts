@@ -1,16 +1,18 @@
+import { z } from 'zod'
 import { familyOf } from './mediaType'
 import { splitExtension } from './fileName'
 import { slugify } from './handle'
 
 /** What is wrong with a file name, and a better one. */
-export interface NameAdvice {
+export const nameAdviceSchema = z.object({
   /** a sentence each */
-  reasons: string[]
+  reasons: z.array(z.string()),
   /** no more than a missing date */
-  mild: boolean
+  mild: z.boolean(),
   /** such as `price-list-2026-11.pdf` */
-  better: string
-}
+  better: z.string(),
+})
+export type NameAdvice = z.infer<typeof nameAdviceSchema>
 
 export interface NameFacts {
   fileName: string

@@ -10,6 +10,9 @@ export const selectionSchema = z
   .refine(({ files, folders }) => files.length + folders.length > 0, 'Choose a file or a folder first.')
 export type Selection = z.infer<typeof selectionSchema>
 
+/** What became of a selection: it may be nothing. */
+export const dealtWithSchema = z.object({ files: z.array(z.string()), folders: z.array(z.string()) })
+
 /** Where a selection goes. */
 export const moveSchema = selectionSchema.and(
   z.object({
@@ -28,13 +31,17 @@ export const orderSchema = z.object({ files: ids })
 export const removeSchema = selectionSchema.and(deleteFileSchema)
 
 /** Files and folders by the place they were in: moving each group back undoes a move. */
-export interface Moved {
-  groups: { to: string | null; files: string[]; folders: string[] }[]
-  renamed: { from: string; to: string }[]
-  /** the folder's own order as it was, where it changed */ order: string[] | null
-}
+export const movedSchema = z.object({
+  groups: z.array(z.object({ to: z.string().nullable(), files: z.array(z.string()), folders: z.array(z.string()) })),
+  renamed: z.array(z.object({ from: z.string(), to: z.string() })),
+  /** the folder's own order as it was, where it changed */ order: z.array(z.string()).nullable(),
+})
+export type Moved = z.infer<typeof movedSchema>
 
 const { description, tags, picture } = descriptionSchemas
+
+/** What is said of one file. */
+export const describedSchema = z.object({ id: z.string().max(40), description, tags, picture })
 
 /** What is said of many files: of all the same, or of each its own. */
 export const describeSchema = z.object({
@@ -43,13 +50,10 @@ export const describeSchema = z.object({
   picture,
   addTags: tags,
   removeTags: tags,
-  each: z
-    .array(z.object({ id: z.string().max(40), description, tags, picture }))
-    .max(100_000)
-    .default([]),
+  each: z.array(describedSchema).max(100_000).default([]),
 })
 export type Describe = z.infer<typeof describeSchema>
-export type Described = Describe['each'][number]
+export type Described = z.infer<typeof describedSchema>
 
 /** Files of the bin that go for good; null: all of it. */
 export const forGoodSchema = z.object({ files: ids.nullable() })

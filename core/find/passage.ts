@@ -1,7 +1,9 @@
+import { z } from 'zod'
 import { fold } from './fold'
 
 /** A stretch of text in which every other piece is a match: plain, match, plain, match, plain… */
-export type Passage = string[]
+export const passageSchema = z.array(z.string())
+export type Passage = z.infer<typeof passageSchema>
 
 /** Characters shown before the first match, and from it on. */
 const BEFORE = 28

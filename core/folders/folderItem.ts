@@ -6,21 +6,33 @@ export const MARKS = ['water', 'clay', 'straw', 'moss'] as const
 export type Mark = (typeof MARKS)[number]
 
 /** A folder as the desk's API gives it. */
-export interface FolderItem {
-  id: string
+export const folderItemSchema = z.object({
+  id: z.string(),
   /** the folder it lies in; null at the top of the library */
-  parent: string | null
-  name: string
-  mark: Mark | null
-  description: string
+  parent: z.string().nullable(),
+  name: z.string(),
+  mark: z.enum(MARKS).nullable(),
+  description: z.string(),
   /** files lie in the order the owner gave them */
-  ownOrder: boolean
+  ownOrder: z.boolean(),
   /** files right in it */
-  files: number
+  files: z.number(),
   /** ISO 8601 */
-  created: string
-  deleted: string | null
-}
+  created: z.string(),
+  deleted: z.string().nullable(),
+})
+export type FolderItem = z.infer<typeof folderItemSchema>
+
+/** A folder in the bin. */
+export const binnedFolderSchema = z.object({
+  id: z.string(),
+  name: z.string(),
+  /** ISO 8601 */
+  deleted: z.string(),
+  /** files that went with it */
+  files: z.number(),
+})
+export type BinnedFolder = z.infer<typeof binnedFolderSchema>
 
 /** In lists and requests: the top of the library, which is no folder itself. */
 export const TOP = 'top'

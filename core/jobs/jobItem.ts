@@ -1,26 +1,29 @@
+import { z } from 'zod'
 /** What became of one thing a job dealt with. */
-export interface JobLine {
-  name: string
-  outcome: 'made' | 'edition' | 'skipped' | 'refused'
+export const jobLineSchema = z.object({
+  name: z.string(),
+  outcome: z.enum(['made', 'edition', 'skipped', 'refused']),
   /** why it was refused or skipped */
-  why?: string
-}
+  why: z.string().optional(),
+})
+export type JobLine = z.infer<typeof jobLineSchema>
 
 /** Work that takes a while on the server, shown in the trough. */
-export interface JobItem {
-  id: string
-  kind: 'fetch' | 'unpack' | 'bag'
+export const jobItemSchema = z.object({
+  id: z.string(),
+  kind: z.enum(['fetch', 'unpack', 'bag']),
   /** what it works on: an address, or a file's title */
-  name: string
-  done: number
+  name: z.string(),
+  done: z.number(),
   /** null where it is not known yet */
-  total: number | null
-  unit: 'bytes' | 'files'
-  state: 'running' | 'done' | 'failed' | 'stopped'
-  error: string | null
+  total: z.number().nullable(),
+  unit: z.enum(['bytes', 'files']),
+  state: z.enum(['running', 'done', 'failed', 'stopped']),
+  error: z.string().nullable(),
   /** further members of the problem that ended it */
-  extra: Record<string, unknown>
+  extra: z.record(z.string(), z.unknown()),
   /** identities of the files it made */
-  files: string[]
-  report: JobLine[]
-}
+  files: z.array(z.string()),
+  report: z.array(jobLineSchema),
+})
+export type JobItem = z.infer<typeof jobItemSchema>

@@ -142,14 +142,3 @@ export function wordsOfAct(act: string): { words: string; subject: Subject } {
     ? { words: known.words, subject: known.subject }
     : { words: OWN_ACTS[act as OwnAct] ?? act, subject: act === 'uploaded' ? 'file' : null }
 }
-
-/** A line of the journal. */
-export interface JournalItem {
-  id: number
-  /** ISO 8601 */ at: string
-  who: string
-  words: string
-  about: string
-  /** where on the desk that is; null where it is gone, or has no place */ leadsTo: string | null
-  place: string
-}

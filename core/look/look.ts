@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { appearanceSchema, type Appearance } from './appearance'
+import { appearanceSchema } from './appearance'
 
 export const lookIdSchema = z.string().regex(/^[a-z0-9]{3,40}$/)
 
@@ -9,23 +9,25 @@ export const newLookSchema = z.object({ name: lookNameSchema, appearance: appear
 export type NewLook = z.infer<typeof newLookSchema>
 
 /** A saved appearance: whatever uses it follows it. */
-export interface Look {
-  id: string
-  name: string
-  appearance: Appearance
+export const lookSchema = z.object({
+  id: z.string(),
+  name: z.string(),
+  appearance: appearanceSchema,
   /** comes with Trough: always there, and changed only by a copy */
-  builtIn: boolean
-}
+  builtIn: z.boolean(),
+})
+export type Look = z.infer<typeof lookSchema>
 
 /** A button that wears a look. */
-export interface LookUse {
-  look: string
-  pageId: string
-  pageTitle: string
-  placement: string
-  label: string
+export const lookUseSchema = z.object({
+  look: z.string(),
+  pageId: z.string(),
+  pageTitle: z.string(),
+  placement: z.string(),
+  label: z.string(),
   /** the heading it stands under; empty above the first one */
-  section: string
-  draft: boolean
-  live: boolean
-}
+  section: z.string(),
+  draft: z.boolean(),
+  live: z.boolean(),
+})
+export type LookUse = z.infer<typeof lookUseSchema>

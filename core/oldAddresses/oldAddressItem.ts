@@ -1,28 +1,30 @@
 import { z } from 'zod'
-import { targetSchema, type Target } from '../page/schema'
-import type { Suggestion } from './suggest'
+import { targetSchema } from '../page/schema'
+import { suggestionSchema } from './suggest'
 
 /** An address the site had before, as the desk's API gives it. */
-export interface OldAddress {
-  path: string
+export const oldAddressSchema = z.object({
+  path: z.string(),
   /** what took its place; null as long as nothing has */
-  target: Target | null
+  target: targetSchema.nullable(),
   /** what that is called; empty where it is gone */
-  title: string
+  title: z.string(),
   /** how often it was asked for while nothing had taken its place */
-  missed: number
+  missed: z.number(),
   /** ISO 8601; null where it was not */
-  lastMissed: string | null
-  suggestion: Suggestion | null
-}
+  lastMissed: z.string().nullable(),
+  suggestion: suggestionSchema.nullable(),
+})
+export type OldAddress = z.infer<typeof oldAddressSchema>
 
-export interface OldAddressList {
-  items: OldAddress[]
-  total: number
-  /** of all */ open: number
-  /** open ones that were asked for */ missed: number
-  led: number
-}
+export const oldAddressListSchema = z.object({
+  items: z.array(oldAddressSchema),
+  total: z.number(),
+  /** of all */ open: z.number(),
+  /** open ones that were asked for */ missed: z.number(),
+  led: z.number(),
+})
+export type OldAddressList = z.infer<typeof oldAddressListSchema>
 
 export const oldAddressQuerySchema = z.object({
   show: z.enum(['open', 'led']).default('open'),

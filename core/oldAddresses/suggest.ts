@@ -1,7 +1,8 @@
+import { z } from 'zod'
 import { splitExtension } from '../files/fileName'
 import { subjectOf } from '../files/nameAdvice'
 import { wordsOf } from '../find/fold'
-import type { Target } from '../page/schema'
+import { targetSchema, type Target } from '../page/schema'
 
 /** What an old address could lead to, with the names it goes by. */
 export interface Candidate {
@@ -12,11 +13,12 @@ export interface Candidate {
   /** of those that have as much in common the one that weighs most is meant */ weight: number
 }
 
-export interface Suggestion {
-  target: Target
-  title: string
-  /** share of the words that are the same, 0 to 1 */ likeness: number
-}
+export const suggestionSchema = z.object({
+  target: targetSchema,
+  title: z.string(),
+  /** share of the words that are the same, 0 to 1 */ likeness: z.number(),
+})
+export type Suggestion = z.infer<typeof suggestionSchema>
 
 /** Below this they have too little in common. */
 const LEAST = 0.5

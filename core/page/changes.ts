@@ -1,19 +1,22 @@
+import { z } from 'zod'
 import { diffArrays } from 'diff'
 import { canonical } from '../canonical'
-import type { Block, ButtonAttrs, PageDocument } from './schema'
+import { savedDocumentSchema, type Block, type ButtonAttrs } from './schema'
 import { childrenOf, textOf } from './blocks'
 
 /** A page as it is read: what a version holds. */
-export interface PageText {
-  title: string
-  document: PageDocument
-}
+export const pageTextSchema = z.object({
+  title: z.string(),
+  document: savedDocumentSchema,
+})
+export type PageText = z.infer<typeof pageTextSchema>
 
 /** One thing that differs between two versions of a page, in words for its owner. */
-export interface PageChange {
-  kind: 'added' | 'removed' | 'changed' | 'moved'
-  what: string
-}
+export const pageChangeSchema = z.object({
+  kind: z.enum(['added', 'removed', 'changed', 'moved']),
+  what: z.string(),
+})
+export type PageChange = z.infer<typeof pageChangeSchema>
 
 const LONGEST = 60
 const BUTTON_WORDS: Partial<Record<keyof ButtonAttrs, string>> = {

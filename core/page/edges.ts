@@ -1,8 +1,10 @@
+import { z } from 'zod'
 import type { Block, ButtonAttrs, PageDocument } from './schema'
 
 /** What stands on every page: above what is its own, or below. */
 export const EDGES = ['head', 'foot'] as const
-export type Edge = (typeof EDGES)[number]
+export const edgeSchema = z.enum(EDGES)
+export type Edge = z.infer<typeof edgeSchema>
 
 /** The documents of the edges that are live. */
 export type EdgeDocuments = Partial<Record<Edge, PageDocument>>

@@ -1,62 +1,66 @@
 import { z } from 'zod'
-import type { PageChange, PageText } from './changes'
-import type { Edge } from './edges'
-import { pageDocumentSchema, type PageDocument } from './schema'
+import { pageChangeSchema, pageTextSchema } from './changes'
+import { edgeSchema } from './edges'
+import { pageDocumentSchema, savedDocumentSchema } from './schema'
 import { slugSchema } from './slug'
 import { START_NAMES } from './starts'
 
 /** A page as it stands in lists. */
-export interface PageItem {
-  id: string
-  slug: string
+export const pageItemSchema = z.object({
+  id: z.string(),
+  slug: z.string(),
   /** it is no page, but stands at this edge of each */
-  edge: Edge | null
-  title: string
-  description: string
+  edge: edgeSchema.nullable(),
+  title: z.string(),
+  description: z.string(),
   /** shown in the site's menu while it is live */
-  inMenu: boolean
+  inMenu: z.boolean(),
   /** identity of the picture that is shown with links to it elsewhere */
-  picture: string | null
+  picture: z.string().nullable(),
   /** when the live version was published (ISO 8601); null where the page is not live */
-  published: string | null
+  published: z.string().nullable(),
   /** the draft holds changes that are not live */
-  waiting: boolean
+  waiting: z.boolean(),
   /** placements of the draft that lead nowhere */
-  broken: number
-  changed: string
-}
+  broken: z.number(),
+  changed: z.string(),
+})
+export type PageItem = z.infer<typeof pageItemSchema>
 
 /** A page in the bin. */
-export interface BinnedPage {
-  id: string
-  title: string
+export const binnedPageSchema = z.object({
+  id: z.string(),
+  title: z.string(),
   /** the address it had */
-  slug: string
+  slug: z.string(),
   /** visitors could read it */
-  live: boolean
+  live: z.boolean(),
   /** ISO 8601 */
-  deleted: string
-}
+  deleted: z.string(),
+})
+export type BinnedPage = z.infer<typeof binnedPageSchema>
 
 /** A page opened on the desk. */
-export interface PageDetails extends PageItem {
-  draft: PageDocument
-  revision: number
+export const pageDetailsSchema = pageItemSchema.extend({
+  draft: savedDocumentSchema,
+  revision: z.number(),
   /** what visitors read now; null where the page is not live */
-  live: PageText | null
-}
+  live: pageTextSchema.nullable(),
+})
+export type PageDetails = z.infer<typeof pageDetailsSchema>
 
 /** A version of a page that was live. */
-export interface PageVersion {
-  number: number
-  title: string
+export const pageVersionSchema = z.object({
+  number: z.number(),
+  title: z.string(),
   /** ISO 8601 */
-  published: string
+  published: z.string(),
   /** visitors read this one now */
-  live: boolean
+  live: z.boolean(),
   /** what it changed */
-  changes: PageChange[]
-}
+  changes: z.array(pageChangeSchema),
+})
+export type PageVersion = z.infer<typeof pageVersionSchema>
 
 const titleSchema = z.string().trim().min(1, 'Give the page a title.').max(200, 'Keep the title to 200 characters.')
 

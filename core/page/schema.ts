@@ -30,6 +30,10 @@ export const replaceSchema = z.object({ from: targetSchema, to: targetSchema.nul
 /** What a page leans on: the targets of its buttons and links, and the folders its shelves list. */
 export type Reference = Target | { kind: 'folder'; id: string }
 
+/** What on a page leads to something or shows it. */
+export const placementKindSchema = z.enum(['button', 'link', 'shelf', 'card', 'picture'])
+export type PlacementKind = z.infer<typeof placementKindSchema>
+
 /** What a click does: opens in a new tab, opens in place of the page, or saves to disk. */
 export const ACTIONS = ['tab', 'here', 'save'] as const
 export const actionSchema = z.enum(ACTIONS)
@@ -223,5 +227,8 @@ export type Block = z.infer<typeof blockSchema>
 /** A page's document; the editor and the renderer share it. */
 export const pageDocumentSchema = z.object({ type: z.literal('doc'), content: z.array(blockSchema).min(1).max(5000) })
 export type PageDocument = z.infer<typeof pageDocumentSchema>
+
+/** A document that was saved. What an earlier version of Trough let through may be refused today; it is read all the same. */
+export const savedDocumentSchema = z.custom<PageDocument>(value => z.object({ type: z.literal('doc') }).safeParse(value).success)
 
 export const emptyDocument = (): PageDocument => ({ type: 'doc', content: [{ type: 'paragraph' }] })

@@ -1,9 +1,19 @@
 import { everyBlock, inlinesOf, mapBlocks, textOf } from './blocks'
 import { outsideAddress } from './outsideAddress'
 import { fillPictures, mapFillPictures } from '../look/fillPictures'
-import type { Action, Block, ButtonAttrs, Inline, Mark, PageDocument, Reference, ShelfAttrs, ShelfSource, Target } from './schema'
-
-export type PlacementKind = 'button' | 'link' | 'shelf' | 'card' | 'picture'
+import type {
+  Action,
+  Block,
+  ButtonAttrs,
+  Inline,
+  Mark,
+  PageDocument,
+  PlacementKind,
+  Reference,
+  ShelfAttrs,
+  ShelfSource,
+  Target,
+} from './schema'
 
 /** One button, link, shelf, card or picture on a page, with the words it is known by. */
 export interface Placement {

@@ -2,18 +2,19 @@ import { z } from 'zod'
 import { firstFree, slugify } from '../files/handle'
 
 /** A name of the site that points at a file or bundle, as the desk's API gives it. */
-export interface SignpostItem {
-  id: string
-  title: string
+export const signpostItemSchema = z.object({
+  id: z.string(),
+  title: z.string(),
   /** the last part of its address, `/to/<name>` */
-  name: string
+  name: z.string(),
   /** identity of what it points at; null where that is nothing */
-  file: string | null
+  file: z.string().nullable(),
   /** buttons and links that lead to it, drafts and live pages taken together */
-  uses: number
+  uses: z.number(),
   /** when it was turned last, ISO 8601 */
-  changed: string
-}
+  changed: z.string(),
+})
+export type SignpostItem = z.infer<typeof signpostItemSchema>
 
 const titleSchema = z
   .string()

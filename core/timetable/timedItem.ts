@@ -9,13 +9,14 @@ export const timedActSchema = z.discriminatedUnion('kind', [
 export type TimedAct = z.infer<typeof timedActSchema>
 
 /** One act that is set to happen. */
-export interface TimedItem {
-  id: string
-  act: TimedAct
+export const timedItemSchema = z.object({
+  id: z.string(),
+  act: timedActSchema,
   /** ISO 8601 */
-  at: string
+  at: z.string(),
   /** why it did not happen when its time had come; null while it is to come */
-  failed: string | null
-}
+  failed: z.string().nullable(),
+})
+export type TimedItem = z.infer<typeof timedItemSchema>
 
 export const newTimedSchema = z.object({ act: timedActSchema, /** as clocks show it in the site's time zone */ at: wallTimeSchema })

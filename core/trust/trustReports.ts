@@ -1,38 +1,40 @@
 import { z } from 'zod'
-import type { Family } from '../files/mediaType'
+import { familySchema } from '../files/mediaType'
 
 /** What can be wrong with the bytes of a file in the store. */
 export type Trouble = 'missing' | 'damaged'
 
 /** Something wrong with stored bytes. */
-export interface StoreFinding {
+export const storeFindingSchema = z.object({
   /** `missing`: a record without bytes; `damaged`: bytes other than their checksum says; `stray`: bytes without a record */
-  kind: 'missing' | 'damaged' | 'stray'
-  sha256: string
+  kind: z.enum(['missing', 'damaged', 'stray']),
+  sha256: z.string(),
   /** bytes, as recorded, or found where nothing is recorded */
-  size: number
+  size: z.number(),
   /** titles of the files whose editions need them */
-  files: { id: string; title: string; edition: number }[]
+  files: z.array(z.object({ id: z.string(), title: z.string(), edition: z.number() })),
   /** what was done about it; null where nothing could be */
-  mended: 'fetched from the backup' | 'set aside' | null
-}
+  mended: z.enum(['fetched from the backup', 'set aside']).nullable(),
+})
+export type StoreFinding = z.infer<typeof storeFindingSchema>
 
 /** How far reading every stored byte again is, and what it found. */
-export interface VerifyState {
-  state: 'never' | 'running' | 'done' | 'failed' | 'stopped'
+export const verifyStateSchema = z.object({
+  state: z.enum(['never', 'running', 'done', 'failed', 'stopped']),
   /** blobs */
-  done: number
-  total: number
+  done: z.number(),
+  total: z.number(),
   /** bytes read */
-  bytes: number
+  bytes: z.number(),
   /** ISO 8601 */
-  started: string | null
-  finished: string | null
-  error: string | null
-  findings: StoreFinding[]
+  started: z.string().nullable(),
+  finished: z.string().nullable(),
+  error: z.string().nullable(),
+  findings: z.array(storeFindingSchema),
   /** what is wrong with the database, a sentence each; missing where an earlier version looked */
-  database?: string[]
-}
+  database: z.array(z.string()).optional(),
+})
+export type VerifyState = z.infer<typeof verifyStateSchema>
 
 export const verifyRequestSchema = z.object({
   /** a backup folder from which missing and damaged bytes are fetched */
@@ -53,25 +55,27 @@ export const cleaningSchema = z.object({
 export type Cleaning = z.infer<typeof cleaningSchema>
 
 /** What cleaning by some rules would free. */
-export interface Freed {
-  editions: number
-  binned: number
+export const freedSchema = z.object({
+  editions: z.number(),
+  binned: z.number(),
   /** bytes no longer needed by anything */
-  bytes: number
-}
+  bytes: z.number(),
+})
+export type Freed = z.infer<typeof freedSchema>
 
 /** Where the space goes. */
-export interface StorageUse {
+export const storageUseSchema = z.object({
   /** bytes on the disk, each once */
-  stored: number
+  stored: z.number(),
   /** bytes that can still be written */
-  free: number
+  free: z.number(),
   /** what the same files would take without sharing their bytes */
-  unshared: number
-  kinds: { family: Family; files: number; bytes: number }[]
+  unshared: z.number(),
+  kinds: z.array(z.object({ family: familySchema, files: z.number(), bytes: z.number() })),
   /** with all that lies below each; null is the top of the library alone */
-  folders: { folder: string | null; files: number; bytes: number }[]
+  folders: z.array(z.object({ folder: z.string().nullable(), files: z.number(), bytes: z.number() })),
   /** earlier and waiting editions */
-  otherEditions: { count: number; bytes: number }
-  bin: { files: number; bytes: number }
-}
+  otherEditions: z.object({ count: z.number(), bytes: z.number() }),
+  bin: z.object({ files: z.number(), bytes: z.number() }),
+})
+export type StorageUse = z.infer<typeof storageUseSchema>

@@ -1,98 +1,107 @@
 import { z } from 'zod'
-import type { Overrides } from '../look/appearance'
-import type { Tone } from '../look/palette'
-import type { Edge } from '../page/edges'
-import type { Target } from '../page/schema'
+import { overridesSchema } from '../look/appearance'
+import { TONES } from '../look/palette'
+import { edgeSchema } from '../page/edges'
+import { targetSchema } from '../page/schema'
 
 /** What a finding costs visitors, the dearest first. */
 export const COSTS = ['blocked', 'misled', 'hard', 'tidy'] as const
-export type Cost = (typeof COSTS)[number]
+export const costSchema = z.enum(COSTS)
+export type Cost = z.infer<typeof costSchema>
 
 /** The one act that mends a finding. */
-export type Mend =
+const actOfMendSchema = z.discriminatedUnion('kind', [
   /** other words on a button or card, in a link, or for those who do not see a picture */
-  | { kind: 'words'; placement: string; words: string }
-  | { kind: 'note'; placement: string; note: string }
-  | { kind: 'alt'; placement: string; alt: string }
-  | { kind: 'target'; placement: string; target: Target }
-  | { kind: 'appearance'; placement: string; change: Overrides }
+  z.object({ kind: z.literal('words'), placement: z.string(), words: z.string() }),
+  z.object({ kind: z.literal('note'), placement: z.string(), note: z.string() }),
+  z.object({ kind: z.literal('alt'), placement: z.string(), alt: z.string() }),
+  z.object({ kind: z.literal('target'), placement: z.string(), target: targetSchema }),
+  z.object({ kind: z.literal('appearance'), placement: z.string(), change: overridesSchema }),
   /** taken off; or what has this identity taken from it, where it has more */
-  | { kind: 'off'; placement: string; id?: string }
+  z.object({ kind: z.literal('off'), placement: z.string(), id: z.string().optional() }),
   /** the level of the heading that is so many-th on its page */
-  | { kind: 'level'; heading: number; level: 2 | 3 | 4 }
-  | { kind: 'rename'; file: string; fileName: string }
-  | { kind: 'restore'; file: string }
-  | { kind: 'edition'; file: string; number: number }
-  | { kind: 'publish'; page: string }
+  z.object({ kind: z.literal('level'), heading: z.number(), level: z.literal([2, 3, 4]) }),
+  z.object({ kind: z.literal('rename'), file: z.string(), fileName: z.string() }),
+  z.object({ kind: z.literal('restore'), file: z.string() }),
+  z.object({ kind: z.literal('edition'), file: z.string(), number: z.number() }),
+  z.object({ kind: z.literal('publish'), page: z.string() }),
+])
+export type Mend = z.infer<typeof actOfMendSchema>
 
 /** Mends that change a page; the others change the library or the site. */
 export type PageMend = Exclude<Mend, { kind: 'rename' | 'restore' | 'edition' | 'publish' }>
 
 /** How a button looks where something was found of it. */
-export interface Drawn {
-  look: string
-  own?: Overrides | null
-  /** the background it stands on */ tone: Tone
-}
+const drawnSchema = z.object({
+  look: z.string(),
+  own: overridesSchema.nullable().optional(),
+  /** the background it stands on */ tone: z.enum(TONES),
+})
+export type Drawn = z.infer<typeof drawnSchema>
 
 /** What one check found at one place. */
-export interface Found {
+const foundSchema = z.object({
   /** the button, link, card, picture or shelf; none where it is about a heading */
-  placement?: string
+  placement: z.string().optional(),
   /** what visitors read there */
-  label: string
+  label: z.string(),
   /** what is wrong, a sentence */
-  words: string
+  words: z.string(),
   /** tells it from what the same check finds at the same place when things have changed */
-  detail: string
-  mend?: Mend
+  detail: z.string(),
+  mend: actOfMendSchema.optional(),
   /** what the act that mends it is called */
-  act?: string
-}
+  act: z.string().optional(),
+})
+export type Found = z.infer<typeof foundSchema>
 
 /** A finding as the checks board shows it. */
-export interface Finding extends Found {
+const findingSchema = foundSchema.extend({
   /** the same for as long as it is the same fault */
-  key: string
-  check: string
-  cost: Cost
+  key: z.string(),
+  check: z.string(),
+  cost: costSchema,
   /** of a button or card */
-  drawn?: Drawn
-  page: { id: string; title: string; edge: Edge | null }
+  drawn: drawnSchema.optional(),
+  page: z.object({ id: z.string(), title: z.string(), edge: edgeSchema.nullable() }),
   /** only in the draft: visitors do not see it yet */
-  draftOnly: boolean
+  draftOnly: z.boolean(),
   /** why the owner leaves it */
-  left: string | null
-}
+  left: z.string().nullable(),
+})
+export type Finding = z.infer<typeof findingSchema>
 
 /** How a check is shown: what its findings have in common, and why that matters. */
-export interface CheckWords {
-  name: string
-  cost: Cost
-  title: string
-  why: string
-}
+const checkWordsSchema = z.object({
+  name: z.string(),
+  cost: costSchema,
+  title: z.string(),
+  why: z.string(),
+})
+export type CheckWords = z.infer<typeof checkWordsSchema>
 
 /** How a walk went. */
-export interface WalkSummary {
+const walkSummarySchema = z.object({
   /** ISO 8601 */
-  at: string
+  at: z.string(),
   /** live pages and placements on them */
-  pages: number
-  placements: number
+  pages: z.number(),
+  placements: z.number(),
   /** findings that visitors meet and that are not left, by what they cost */
-  counts: Record<Cost, number>
-}
+  counts: z.record(costSchema, z.number()),
+})
+export type WalkSummary = z.infer<typeof walkSummarySchema>
 
 /** All that the checks board shows. */
-export interface WalkState extends WalkSummary {
-  findings: Finding[]
-  checks: CheckWords[]
+export const walkStateSchema = walkSummarySchema.extend({
+  findings: z.array(findingSchema),
+  checks: z.array(checkWordsSchema),
   /** addresses elsewhere are asked, too */
-  outside: boolean
+  outside: z.boolean(),
   /** earlier walks, the oldest first */
-  earlier: WalkSummary[]
-}
+  earlier: z.array(walkSummarySchema),
+})
+export type WalkState = z.infer<typeof walkStateSchema>
 
 export const mendSchema = z.object({ keys: z.array(z.string().max(200)).min(1).max(1000) })
 export const leaveSchema = z.object({

@@ -14,10 +14,10 @@ import type { Owner } from './owner'
 export function openIntake(
   { connection: { db }, store, incomingFolder, events }: DataFolder,
   { library, bundles, pages, signposts, recognising, site }: Holdings,
-  { journal }: Pick<Owner, 'journal'>,
+  { journal, news }: Pick<Owner, 'journal' | 'news'>,
 ) {
   const arriving = new IncomingStore(incomingFolder, store.free)
-  const jobs = createJobs()
+  const jobs = createJobs(() => news.note('jobs'))
   const coming = { db, library, store, jobs, incoming: arriving.partOf }
   const oldAddresses = createOldAddresses({ db, events, library, pages, signposts, recognising, site })
 

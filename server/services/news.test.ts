@@ -45,6 +45,16 @@ describe('news', () => {
     expect(told).toEqual([['folders']])
   })
 
+  it('tells of work that is nowhere in the database when it says so itself', () => {
+    const { news, told, follow } = opened()
+    news.note('jobs')
+    follow()
+    news.note('jobs')
+    news.note('jobs')
+    vi.runAllTimers()
+    expect(told).toEqual([['jobs']])
+  })
+
   it('ends what is followed', () => {
     const { news, follow, ended } = opened()
     follow()

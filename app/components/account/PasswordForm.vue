@@ -7,7 +7,7 @@ const { field, submit, problem, busy, reset } = useForm({
   schema: changePasswordSchema,
   begin: () => ({ old: '', password: '' }),
   send: async given => {
-    await api('/account/password', 'PUT', given)
+    await tell('/account/password', 'PUT', given)
     reset()
     notices.say('The password is changed, and everybody else is signed out.', { tone: 'works' })
   },

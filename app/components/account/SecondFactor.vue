@@ -1,10 +1,14 @@
 <script setup lang="ts">
+import { z } from 'zod'
 import { confirmPasswordSchema, secondFactorSchema } from '~~/core/account/accountForms'
+
+const proposedSchema = z.object({ secret: z.string(), /** SVG */ picture: z.string() })
+const recoverySchema = z.object({ recoveryCodes: z.array(z.string()) })
 
 /** One-time codes of an app, asked for beside the password. */
 const session = useSession()
 const notices = useNotices()
-const proposed = ref<{ secret: string; picture: string }>()
+const proposed = ref<z.infer<typeof proposedSchema>>()
 const recovery = ref<string[]>()
 const ending = ref(false)
 const picture = computed(() => proposed.value && `data:image/svg+xml,${encodeURIComponent(proposed.value.picture)}`)
@@ -12,7 +16,7 @@ const picture = computed(() => proposed.value && `data:image/svg+xml,${encodeURI
 const { problem, attempt } = useAttempt()
 const begin = () =>
   attempt(async () => {
-    proposed.value = await api('/account/second-factor', 'POST')
+    proposed.value = await ask(proposedSchema, '/account/second-factor', 'POST')
     confirming.reset()
   })
 
@@ -20,7 +24,7 @@ const confirming = useForm({
   schema: secondFactorSchema,
   begin: () => ({ secret: proposed.value?.secret ?? '', code: '', password: '' }),
   send: async given => {
-    const { recoveryCodes } = await api<{ recoveryCodes: string[] }>('/account/second-factor', 'PUT', given)
+    const { recoveryCodes } = await ask(recoverySchema, '/account/second-factor', 'PUT', given)
     recovery.value = recoveryCodes
     proposed.value = undefined
     session.secondFactor = true
@@ -30,7 +34,7 @@ const leaving = useForm({
   schema: confirmPasswordSchema,
   begin: () => ({ password: '' }),
   send: async given => {
-    await api('/account/second-factor/end', 'POST', given)
+    await tell('/account/second-factor/end', 'POST', given)
     ending.value = false
     session.secondFactor = false
     notices.say('No code is asked for any more.')

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-import type { SessionItem } from '~~/core/account/accountForms'
+import { z } from 'zod'
+import { sessionItemSchema, type SessionItem } from '~~/core/account/accountForms'
+
+const listSchema = z.object({ items: z.array(sessionItemSchema) })
 
 /** Where one is signed in. */
 const sessions = ref<SessionItem[]>([])
@@ -10,7 +13,7 @@ async function attempt(act: () => Promise<unknown>) {
   problem.value = ''
   try {
     await act()
-    sessions.value = (await api<{ items: SessionItem[] }>('/account/sessions')).items
+    sessions.value = (await ask(listSchema, '/account/sessions')).items
   } catch (error) {
     problem.value = wordsOf(error)
   }
@@ -39,7 +42,7 @@ onMounted(() => attempt(async () => undefined))
             <VBtn
               v-if="!session.own"
               :aria-label="`End the session of ${session.device}`"
-              @click="attempt(() => api(`/account/sessions/${session.id}`, 'DELETE'))"
+              @click="attempt(() => tell(`/account/sessions/${session.id}`, 'DELETE'))"
               >End</VBtn
             >
           </td>
@@ -48,7 +51,7 @@ onMounted(() => attempt(async () => undefined))
     </VTable>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div v-if="others" class="acts">
-      <VBtn variant="outlined" @click="attempt(() => api('/account/sessions/end-others', 'POST'))">End all others</VBtn>
+      <VBtn variant="outlined" @click="attempt(() => tell('/account/sessions/end-others', 'POST'))">End all others</VBtn>
     </div>
   </section>
 </template>

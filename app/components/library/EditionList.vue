@@ -1,9 +1,15 @@
 <script setup lang="ts">
-import type { FileDetails } from '~/stores/library'
+import type { FileDetails } from '~~/core/files/fileDetails'
 
 /** The sets of bytes a file has had, and which one visitors get. */
 const props = defineProps<{ file: FileDetails }>()
 const editions = useEditions()
+const HEADERS = [
+  { title: 'Edition', key: 'number' },
+  { title: 'Came in', key: 'created' },
+  { title: 'State', key: 'state', sortable: false, align: 'end' },
+] as const
+const NEWEST_FIRST = [{ key: 'number', order: 'desc' }] as const
 
 async function bring() {
   const [file] = await chooseFiles({ multiple: false })
@@ -14,9 +20,9 @@ async function bring() {
 <template>
   <section aria-labelledby="editions-head">
     <h2 id="editions-head">{{ counted(file.editions.length, 'edition') }}</h2>
-    <ol>
-      <EditionRow v-for="edition in file.editions.toReversed()" :key="edition.number" :file="file" :edition="edition" />
-    </ol>
+    <VDataTable :headers="HEADERS" :items="file.editions" item-value="number" :sort-by="NEWEST_FIRST" must-sort>
+      <template #item="{ item }"><EditionRow :key="item.number" :file="file" :edition="item" /></template>
+    </VDataTable>
     <VBtn v-if="!file.deleted" variant="outlined" class="next" @click="bring">Next edition…</VBtn>
     <p class="hint">
       Or drop it here, on the file in the library, or on a button that leads to it. You see both side by side before it goes live.
@@ -25,11 +31,6 @@ async function bring() {
 </template>
 
 <style scoped>
-ol {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
 .next {
   margin: 8px 0 4px;
 }

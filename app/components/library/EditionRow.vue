@@ -29,18 +29,20 @@ async function withdraw() {
 </script>
 
 <template>
-  <li :class="{ current, open }">
-    <div class="line">
-      <VBtn color="ink" class="head" :aria-expanded="open" @click="open = !open">
+  <tr :class="{ current, open, marked: planned || problem }">
+    <td>
+      <VBtn color="ink" :aria-expanded="open" @click="open = !open">
         <b><span class="tr-spoken">Edition </span>{{ edition.number }}</b>
-        <span class="words">
-          <span
-            ><span :title="longDate(edition.created)">{{ shortDate(edition.created) }}</span
-            ><template v-if="edition.note">: {{ edition.note }}</template></span
-          >
-          <code :title="edition.fileName">{{ edition.fileName }}, {{ formatSize(edition.size) }}</code>
-        </span>
       </VBtn>
+    </td>
+    <td class="words">
+      <span :title="edition.note"
+        ><span :title="longDate(edition.created)">{{ shortDate(edition.created) }}</span
+        ><template v-if="edition.note">: {{ edition.note }}</template></span
+      >
+      <code :title="edition.fileName">{{ edition.fileName }}, {{ formatSize(edition.size) }}</code>
+    </td>
+    <td class="state">
       <span v-if="edition.withdrawn" class="out">withdrawn</span>
       <span v-else-if="current" class="now">current</span>
       <VBtn
@@ -54,90 +56,86 @@ async function withdraw() {
       <VBtn v-else :aria-label="`Show this one: edition ${edition.number}`" @click="attempt(() => editions.showEarlier(at))">
         Show this one
       </VBtn>
-    </div>
-    <TimeLine v-if="planned" :item="planned" words="Goes live" />
-    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    <div v-if="open" class="more">
-      <VTextField
-        label="Note, for yourself"
-        maxlength="500"
-        :model-value="edition.note"
-        placeholder="What is new in it"
-        @change="change({ note: $event.target.value })"
-      />
-      <p class="hint">
-        Came in {{ longDate(edition.created) }}<template v-if="edition.by"> from {{ edition.by }}</template
-        >.
-      </p>
-      <VCheckbox
-        v-if="!edition.withdrawn"
-        label="Anyone can have this edition, by its number"
-        :model-value="edition.pinned"
-        @update:model-value="change({ pinned: !edition.pinned })"
-      />
-      <CopyLine v-if="edition.pinned && !edition.withdrawn" name="This edition, for ever" :address="address" />
-      <SetTime
-        v-if="setting"
-        :label="`Edition ${edition.number} goes live at`"
-        :act="later"
-        @done="setting = false"
-        @close="setting = false"
-      />
-      <div v-else class="acts">
-        <VBtn v-if="!current && !edition.withdrawn" @click="setting = true">Live at a set time…</VBtn>
-        <VBtn v-if="edition.withdrawn" variant="outlined" @click="change({ withdrawn: false })">Give it out again</VBtn>
-        <VBtn
-          v-else
-          color="clay"
-          :title="current ? 'Its buttons are no longer shown to visitors' : 'Nobody can have it any more'"
-          @click="withdraw"
-        >
-          Withdraw it
-        </VBtn>
+    </td>
+  </tr>
+  <tr v-if="planned || problem || open">
+    <td colspan="3">
+      <TimeLine v-if="planned" :item="planned" words="Goes live" />
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      <div v-if="open" class="more">
+        <VTextField
+          label="Note, for yourself"
+          maxlength="500"
+          :model-value="edition.note"
+          placeholder="What is new in it"
+          @change="change({ note: $event.target.value })"
+        />
+        <p class="hint">
+          Came in {{ longDate(edition.created) }}<template v-if="edition.by"> from {{ edition.by }}</template
+          >.
+        </p>
+        <VCheckbox
+          v-if="!edition.withdrawn"
+          label="Anyone can have this edition, by its number"
+          :model-value="edition.pinned"
+          @update:model-value="change({ pinned: !edition.pinned })"
+        />
+        <CopyLine v-if="edition.pinned && !edition.withdrawn" name="This edition, for ever" :address="address" />
+        <SetTime
+          v-if="setting"
+          :label="`Edition ${edition.number} goes live at`"
+          :act="later"
+          @done="setting = false"
+          @close="setting = false"
+        />
+        <div v-else class="acts">
+          <VBtn v-if="!current && !edition.withdrawn" @click="setting = true">Live at a set time…</VBtn>
+          <VBtn v-if="edition.withdrawn" variant="outlined" @click="change({ withdrawn: false })">Give it out again</VBtn>
+          <VBtn
+            v-else
+            color="clay"
+            :title="current ? 'Its buttons are no longer shown to visitors' : 'Nobody can have it any more'"
+            @click="withdraw"
+          >
+            Withdraw it
+          </VBtn>
+        </div>
       </div>
-    </div>
-  </li>
+    </td>
+  </tr>
 </template>
 
 <style scoped>
-li {
-  border-bottom: 1px solid var(--line);
+tr.open > td,
+tr.marked > td {
+  border-bottom: 0 !important;
 }
-li.open {
-  padding-bottom: 8px;
+td {
+  max-width: 0;
 }
-.line {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
-  align-items: center;
-  gap: 6px;
+td:first-child {
+  width: 62px;
+  max-width: none;
 }
-.head {
-  padding: 5px 0;
-  min-width: 0;
+.state {
+  width: 112px;
+  max-width: none;
+  text-align: right;
 }
-.head :deep(.v-btn__content) {
-  flex: 1;
-  display: grid;
-  grid-template-columns: 20px minmax(0, 1fr);
-  gap: 6px;
-  text-align: left;
+td > .v-btn {
+  padding: 4px 8px;
+  margin-left: -8px;
 }
-.head:hover b {
-  text-decoration: underline;
+.state > .v-btn {
+  margin: 0;
 }
-.words {
-  display: grid;
-}
-.words > span {
+.words > * {
+  display: block;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
 }
 code {
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
   color: var(--soft);
   font-size: 11.5px;
 }
@@ -154,6 +152,6 @@ code {
 .more {
   display: grid;
   gap: 8px;
-  padding: 6px 0 4px 26px;
+  padding: 2px 0 10px;
 }
 </style>

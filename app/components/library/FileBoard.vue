@@ -2,7 +2,7 @@
 import { contentsKind } from '~~/core/files/fileContents'
 import { opensInBrowser } from '~~/core/files/mediaType'
 import { formatSize } from '~~/core/files/size'
-import type { FileDetails } from '~/stores/library'
+import type { FileDetails } from '~~/core/files/fileDetails'
 
 /** Everything known about one file: what is in it, and, in the margin, what is said of it. */
 const props = defineProps<{ id: string }>()

@@ -1,7 +1,10 @@
 <script setup lang="ts">
+import { z } from 'zod'
 import { isDay } from '~~/core/timetable/setTime'
 import { FAMILIES } from '~~/core/files/mediaType'
 import { FAMILY_WORDS } from '~/library/filterWords'
+
+const tagsSchema = z.object({ items: z.array(z.object({ tag: z.string(), files: z.number() })) })
 
 /** Everything a list can be narrowed by; each takes effect at once. */
 defineEmits<{ close: [] }>()
@@ -20,7 +23,7 @@ const STATES = [
 const MEGABYTE = 1_000_000
 
 onMounted(async () => {
-  const { items } = await api<{ items: { tag: string; files: number }[] }>('/tags')
+  const { items } = await ask(tagsSchema, '/tags')
   tags.value = items.map(({ tag, files }) => ({ title: `${tag} (${files})`, value: tag }))
 })
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { formatSize } from '~~/core/files/size'
-import type { Freed } from '~~/core/trust/trustReports'
+import { freedSchema, type Freed } from '~~/core/trust/trustReports'
 
 /** Asks before files of the bin go for good, and says what that frees. */
 const props = defineProps<{ /** left out: all of the bin */ files?: string[] }>()
@@ -18,13 +18,13 @@ async function attempt(act: () => Promise<unknown>) {
     problem.value = wordsOf(error)
   }
 }
-onMounted(() => attempt(async () => (freed.value = await api<Freed>('/selection/frees', 'POST', body.value))))
+onMounted(() => attempt(async () => (freed.value = await ask(freedSchema, '/selection/frees', 'POST', body.value))))
 
 const remove = () =>
   attempt(async () => {
     busy.value = true
     try {
-      const { binned, bytes } = await api<Freed>('/selection/for-good', 'POST', body.value)
+      const { binned, bytes } = await ask(freedSchema, '/selection/for-good', 'POST', body.value)
       await Promise.all([useLibrary().refresh(), useSession().loadWarnings()])
       useNotices().say(`${counted(binned, 'file')} deleted for good${bytes ? `, ${formatSize(bytes)} freed` : ''}.`)
       emit('done')

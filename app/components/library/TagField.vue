@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { z } from 'zod'
+
+const tagsSchema = z.object({ items: z.array(z.object({ tag: z.string() })) })
 /** Tags, typed one after another: Enter or a comma ends one. */
 const LONGEST = 60
 defineProps<{ label: string }>()
@@ -10,7 +13,7 @@ const offers = computed({ get: () => open.value && !!typed.value, set: value => 
 const known = ref<string[]>([])
 
 onMounted(async () => {
-  known.value = (await api<{ items: { tag: string }[] }>('/tags')).items.map(({ tag }) => tag)
+  known.value = (await ask(tagsSchema, '/tags')).items.map(({ tag }) => tag)
 })
 
 function set(given: string[]) {

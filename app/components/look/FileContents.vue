@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Contents } from '~~/core/files/fileContents'
+import { contentsSchema, type Contents } from '~~/core/files/fileContents'
 import type { FileItem } from '~~/core/files/fileItem'
 import { formatSize } from '~~/core/files/size'
 
@@ -15,7 +15,7 @@ watch(
     failure.value = ''
     contents.value = undefined
     try {
-      contents.value = await api<Contents>(`/files/${props.file.id}/contents`)
+      contents.value = await ask(contentsSchema, `/files/${props.file.id}/contents`)
       sheet.value = 0
     } catch (error) {
       failure.value = wordsOf(error)
@@ -24,6 +24,10 @@ watch(
   { immediate: true },
 )
 
+const ENTRY_HEADERS = [
+  { title: 'In the zip', key: 'name' },
+  { title: 'Size', key: 'size', align: 'end' },
+] as const
 const shown = computed(() => (contents.value?.kind === 'sheets' ? contents.value.sheets[sheet.value] : undefined))
 const widest = computed(() => Math.max(0, ...(shown.value?.rows.map(row => row.length) ?? [])))
 const letter = (column: number): string =>
@@ -53,44 +57,41 @@ const page = computed(() =>
       <VTabs v-if="contents.sheets.length > 1" v-model="sheet">
         <VTab v-for="(one, index) in contents.sheets" :key="index" :value="index">{{ one.name }}</VTab>
       </VTabs>
-      <div class="table" tabindex="0" role="group" :aria-label="`Table of ${file.title}`">
-        <table v-if="shown?.rows.length">
-          <thead>
-            <tr>
-              <td />
-              <th v-for="column in widest" :key="column" scope="col">{{ letter(column - 1) }}</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="(row, index) in shown.rows" :key="index">
-              <th scope="row">{{ index + 1 }}</th>
-              <td v-for="column in widest" :key="column" :class="{ num: isNumber(row[column - 1] ?? '') }">{{ row[column - 1] }}</td>
-            </tr>
-          </tbody>
-        </table>
-        <p v-else class="waiting">This sheet is empty.</p>
-      </div>
-      <p v-if="shown?.cut" class="hint">The first {{ shown.rows.length }} rows. Download it to see all.</p>
-    </template>
-    <div v-else class="table" tabindex="0" role="group" :aria-label="`What is in ${file.title}`">
-      <table class="entries">
+      <p v-if="!shown?.rows.length" class="waiting">This sheet is empty.</p>
+      <VTable v-else fixed-header class="table cells" tabindex="0" role="group" :aria-label="`Table of ${file.title}`">
         <thead>
           <tr>
-            <th scope="col">In the zip</th>
-            <th scope="col" class="num">Size</th>
+            <td />
+            <th v-for="column in widest" :key="column" scope="col">{{ letter(column - 1) }}</th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="entry in contents.entries" :key="entry.name">
-            <td>
-              <code>{{ entry.name }}</code><span v-if="entry.locked" class="locked">locked</span>
-            </td>
-            <td class="num">{{ formatSize(entry.size) }}</td>
+          <tr v-for="(row, index) in shown.rows" :key="index">
+            <th scope="row">{{ index + 1 }}</th>
+            <td v-for="column in widest" :key="column" :class="{ num: isNumber(row[column - 1] ?? '') }">{{ row[column - 1] }}</td>
           </tr>
         </tbody>
-      </table>
+      </VTable>
+      <p v-if="shown?.cut" class="hint">The first {{ shown.rows.length }} rows. Download it to see all.</p>
+    </template>
+    <template v-else>
+      <VDataTableVirtual
+        :headers="ENTRY_HEADERS"
+        :items="contents.entries"
+        item-value="name"
+        fixed-header
+        class="table"
+        tabindex="0"
+        role="group"
+        :aria-label="`What is in ${file.title}`"
+      >
+        <template #[`item.name`]="{ item }">
+          <code>{{ item.name }}</code><span v-if="item.locked" class="locked">locked</span>
+        </template>
+        <template #[`item.size`]="{ item }">{{ formatSize(item.size) }}</template>
+      </VDataTableVirtual>
       <p v-if="contents.cut" class="hint">And more.</p>
-    </div>
+    </template>
   </div>
 </template>
 
@@ -127,46 +128,28 @@ iframe {
   height: auto;
   max-height: max(260px, calc(100dvh - 240px));
 }
-table {
-  border-collapse: separate;
-  border-spacing: 0;
-  font-size: 12.5px;
-  min-width: 100%;
-}
-th,
-td {
-  padding: 3px 9px;
+.cells :deep(:is(th, td)) {
+  height: auto !important;
+  padding: 3px 9px !important;
   border-right: 1px solid #dee5e3;
   border-bottom: 1px solid #dee5e3;
   white-space: nowrap;
-  text-align: left;
   max-width: 320px;
   overflow: hidden;
   text-overflow: ellipsis;
 }
-thead th,
-thead td,
-tbody th {
+.cells :deep(thead :is(th, td)) {
+  text-align: center !important;
+}
+.cells :deep(tbody th) {
   position: sticky;
+  left: 0;
+  text-align: right;
   background: #edf1f0;
   color: var(--soft);
   font-weight: 500;
 }
-thead th,
-thead td {
-  top: 0;
-  z-index: 1;
-  text-align: center;
-}
-tbody th {
-  left: 0;
-  text-align: right;
-}
-.entries thead th {
-  text-align: left;
-}
-.num,
-.entries thead .num {
+.num {
   text-align: right;
 }
 .locked {

@@ -18,6 +18,10 @@ const EDGE_HINTS = {
   head: 'This stands at the top of every page. Buttons are the items of the menu, beside the name of the site: they lead to files, pages or addresses, in the order they have here. Anything else stands below them.',
   foot: 'This stands at the end of every page: opening hours, an address, links, files.',
 }
+const VERSION_HEADERS = [
+  { title: 'Put live', key: 'published' },
+  { title: 'Act', key: 'act', sortable: false, align: 'end' },
+] as const
 const KIND_WORDS = { added: 'New', removed: 'Gone', changed: 'Changed', moved: 'Moved' }
 
 watch([showsVersions, () => page.live], () => showsVersions.value && attempt(() => loadVersions(current.value.id)))
@@ -108,22 +112,29 @@ const replacing = ref(false)
 
     <FoldSection v-model:open="showsVersions" heading="Versions that were live">
       <p v-if="versions && !versions.length" class="hint">It was never live.</p>
-      <ol v-if="versions?.length" class="versions">
-        <li v-for="version in versions" :key="version.number">
-          <span class="when" :title="longDate(version.published)"
-            >{{ longDate(version.published) }}<template v-if="version.live">, live now</template></span
-          >
+      <VDataTable v-if="versions?.length" :headers="VERSION_HEADERS" :items="versions" item-value="number" class="versions">
+        <template #[`item.published`]="{ item }">
+          <b>{{ longDate(item.published) }}<template v-if="item.live">, live now</template></b>
           <span class="what"
             >{{
-              version.changes
+              item.changes
                 .slice(0, 3)
                 .map(change => `${KIND_WORDS[change.kind]}: ${change.what}`)
                 .join('; ') || 'the same again'
-            }}<template v-if="version.changes.length > 3">; and {{ version.changes.length - 3 }} more</template></span
+            }}<template v-if="item.changes.length > 3">; and {{ item.changes.length - 3 }} more</template></span
           >
-          <VBtn v-if="!version.live" @click="emit('restore', version.number)">Bring back</VBtn>
-        </li>
-      </ol>
+        </template>
+        <template #[`header.act`]><span class="tr-spoken">Act</span></template>
+        <template #[`item.act`]="{ item }">
+          <VBtn
+            v-if="!item.live"
+            :aria-label="`Bring back the version of ${longDate(item.published)}`"
+            @click="emit('restore', item.number)"
+          >
+            Bring back
+          </VBtn>
+        </template>
+      </VDataTable>
     </FoldSection>
 
     <div class="acts">
@@ -165,24 +176,14 @@ h2 {
   overflow-wrap: anywhere;
 }
 .versions {
-  list-style: none;
-  margin: 8px 0 0;
-  padding: 0;
-  display: grid;
-  gap: 10px;
   max-height: 320px;
-  overflow: auto;
-}
-.versions li {
-  display: grid;
-  gap: 2px;
-  justify-items: start;
-}
-.when {
-  font-weight: 600;
   font-size: 12.5px;
 }
+.versions :deep(td) {
+  vertical-align: top;
+}
 .what {
+  display: block;
   color: var(--soft);
   font-size: 12.5px;
   line-height: 1.4;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { formatSize } from '~~/core/files/size'
-import { cleaningSchema, type Cleaning, type Freed } from '~~/core/trust/trustReports'
+import { cleaningSchema, type Cleaning, type Freed, freedSchema } from '~~/core/trust/trustReports'
 
 /** What is cleaned away by itself, and what that would free now. */
 const emit = defineEmits<{ cleaned: [] }>()
@@ -15,9 +15,9 @@ const { fields, field, submit, problem, busy, changed, reset } = useForm({
   schema: cleaningSchema,
   begin: () => rules.value ?? cleaningSchema.parse({}),
   send: async given => {
-    const saved = await api<Cleaning>('/cleaning', 'PUT', given)
+    const saved = await ask(cleaningSchema, '/cleaning', 'PUT', given)
     session.binDays = saved.binDays
-    await api('/cleaning/now', 'POST')
+    await tell('/cleaning/now', 'POST')
     notices.say(freed.value?.bytes ? `Saved, and ${formatSize(freed.value.bytes)} freed.` : 'Saved.', { tone: 'works' })
     await preview()
     emit('cleaned')
@@ -40,11 +40,11 @@ const { problem: unread, attempt } = useAttempt()
 async function preview() {
   const { success, data } = cleaningSchema.safeParse(fields)
   freed.value = undefined
-  if (success) await attempt(async () => (freed.value = await api<Freed>('/cleaning/preview', 'POST', data)))
+  if (success) await attempt(async () => (freed.value = await ask(freedSchema, '/cleaning/preview', 'POST', data)))
 }
 onMounted(() =>
   attempt(async () => {
-    rules.value = await api<Cleaning>('/cleaning')
+    rules.value = await ask(cleaningSchema, '/cleaning')
     reset()
     watch(() => fields, preview, { deep: true, immediate: true })
   }),

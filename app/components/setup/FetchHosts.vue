@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { hostsFormSchema } from '~~/core/files/fetchHosts'
+import { hostListSchema, hostsFormSchema } from '~~/core/files/fetchHosts'
 
 /** Hosts of a private network that files may be fetched from. */
 const notices = useNotices()
@@ -8,7 +8,7 @@ const { field, submit, problem, busy, changed, reset } = useForm({
   schema: hostsFormSchema,
   begin: () => ({ hosts: hosts.value }),
   send: async given => {
-    await take(api('/fetch-hosts', 'PUT', given))
+    await take(ask(hostListSchema, '/fetch-hosts', 'PUT', given))
     notices.say('Saved.', { tone: 'works' })
   },
 })
@@ -19,7 +19,7 @@ async function take(answer: Promise<{ hosts: string[] }>) {
   reset()
 }
 const { problem: unread, attempt } = useAttempt()
-onMounted(() => attempt(() => take(api('/fetch-hosts'))))
+onMounted(() => attempt(() => take(ask(hostListSchema, '/fetch-hosts'))))
 </script>
 
 <template>

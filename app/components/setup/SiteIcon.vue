@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { z } from 'zod'
+
+const iconSchema = z.object({ own: z.boolean() })
 /** The site's icon in tabs and bookmarks: a picture of the library, or the initial that is drawn. */
 const { problem, attempt } = useAttempt()
 const session = useSession()
@@ -10,13 +13,13 @@ const address = computed(() => `/favicon.ico?${turn.value}-${encodeURIComponent(
 
 onMounted(() =>
   attempt(async () => {
-    own.value = (await api<{ own: boolean }>('/site/icon')).own
+    own.value = (await ask(iconSchema, '/site/icon')).own
   }),
 )
 
 const choose = (file: string | null) =>
   attempt(async () => {
-    own.value = (await api<{ own: boolean }>('/site/icon', 'PUT', { file })).own
+    own.value = (await ask(iconSchema, '/site/icon', 'PUT', { file })).own
     finding.value = false
     turn.value++
   })

@@ -1,16 +1,19 @@
 <script setup lang="ts">
+import { z } from 'zod'
 import { formatSize } from '~~/core/files/size'
-import type { StoreFinding, VerifyState } from '~~/core/trust/trustReports'
+import { verifyStateSchema, type StoreFinding, type VerifyState } from '~~/core/trust/trustReports'
+
+const settingsSchema = z.object({ check: z.boolean() })
 
 /** Reads every stored byte again, and says what is no longer as it was. */
 const state = ref<VerifyState>()
 const problem = ref('')
 const backup = ref('')
 
-async function ask(method: 'GET' | 'POST' | 'DELETE' = 'GET') {
+async function tend(method: 'GET' | 'POST' | 'DELETE' = 'GET') {
   problem.value = ''
   try {
-    state.value = await api<VerifyState>(
+    state.value = await ask(verifyStateSchema, 
       '/verify',
       method,
       method === 'POST' ? { ...(backup.value.trim() && { from: backup.value.trim() }) } : undefined,
@@ -21,12 +24,12 @@ async function ask(method: 'GET' | 'POST' | 'DELETE' = 'GET') {
 }
 const checks = ref(false)
 onMounted(async () => {
-  await ask()
-  checks.value = (await api<{ check: boolean }>('/delivery-settings')).check
+  await tend()
+  checks.value = (await ask(settingsSchema, '/delivery-settings')).check
 })
 async function saveChecks() {
   try {
-    checks.value = (await api<{ check: boolean }>('/delivery-settings', 'PUT', { check: checks.value })).check
+    checks.value = (await ask(settingsSchema, '/delivery-settings', 'PUT', { check: checks.value })).check
     useNotices().say(checks.value ? 'Every download is checked from now on.' : 'Downloads are sent without that check again.', {
       tone: 'works',
     })
@@ -36,7 +39,7 @@ async function saveChecks() {
   }
 }
 const running = computed(() => state.value?.state === 'running')
-const { pause, resume } = useIntervalFn(() => ask(), 500, { immediate: false })
+const { pause, resume } = useIntervalFn(() => tend(), 500, { immediate: false })
 watch(running, on => (on ? resume() : pause()))
 
 const KIND_WORDS: Record<StoreFinding['kind'], string> = { missing: 'missing', damaged: 'damaged', stray: 'belongs to no file' }
@@ -89,8 +92,8 @@ const words = computed(() => {
     />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div class="acts">
-      <VBtn v-if="running" variant="outlined" @click="ask('DELETE')">Stop</VBtn>
-      <VBtn v-else variant="outlined" @click="ask('POST')">Read them all again</VBtn>
+      <VBtn v-if="running" variant="outlined" @click="tend('DELETE')">Stop</VBtn>
+      <VBtn v-else variant="outlined" @click="tend('POST')">Read them all again</VBtn>
       <span class="hint">Every file is held against its SHA-256. Visitors notice nothing of it.</span>
     </div>
     <VCheckbox

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Led } from '~~/core/page/led'
 import type { FileItem, FoundFile } from '~~/core/files/fileItem'
 import type { Family } from '~~/core/files/mediaType'
 import { formatSize } from '~~/core/files/size'

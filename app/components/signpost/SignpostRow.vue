@@ -22,61 +22,65 @@ const { over, target } = useDropOn(true, async ({ things, files }) => {
 </script>
 
 <template>
-  <li v-drop="target" :class="{ chosen, over }">
-    <VBtn color="ink" :aria-pressed="chosen" @click="emit('choose')">
-      <span class="arm"
-        ><b>{{ signpost.title }}</b></span
-      >
-      <code>/to/{{ signpost.name }}</code>
+  <tr v-drop="target" :class="{ chosen, over }" @click="emit('choose')">
+    <td>
+      <VBtn color="ink" :aria-pressed="chosen" @click.stop="emit('choose')">
+        <b>{{ signpost.title }}</b>
+        <code>/to/{{ signpost.name }}</code>
+      </VBtn>
+    </td>
+    <td>
       <span class="points" :class="{ missing }">
         <template v-if="file"
-          ><TypeTag :tag="file.tag" :family="file.family" /> <span class="title">{{ file.title }}</span></template
+          ><TypeTag :tag="file.tag" :family="file.family" /> <span class="title" :title="file.title">{{ file.title }}</span></template
         >
         <span v-if="missing">{{ !file ? 'Points at nothing' : file.deleted ? 'in the bin' : 'withdrawn' }}</span>
       </span>
-      <span class="count"
-        >{{ signpost.uses ? counted(signpost.uses, 'place') : 'no place yet'
-        }}<template v-if="timetable.forSignpost(signpost.id)">, turns by itself</template></span
-      >
-    </VBtn>
-    <span v-if="over" class="as-next">will point there</span>
-  </li>
+    </td>
+    <td class="count">
+      {{ signpost.uses ? counted(signpost.uses, 'place') : 'no place yet' }}
+      <span v-if="timetable.forSignpost(signpost.id)">turns by itself</span>
+      <span v-if="over" class="as-next">will point there</span>
+    </td>
+  </tr>
 </template>
 
 <style scoped>
-li {
-  position: relative;
-  border-bottom: 1px solid var(--line);
-  background: #fff;
+tr {
+  cursor: pointer;
 }
-li.chosen {
-  box-shadow: inset 3px 0 var(--water);
+tr.chosen > td {
   background: #edf3f2;
 }
-li.over {
+tr.chosen > td:first-child {
+  box-shadow: inset 3px 0 var(--water);
+}
+tr.over > td {
+  position: relative;
   background: #cfe2df;
-  box-shadow: inset 0 0 0 2px var(--water);
+  box-shadow:
+    inset 0 2px var(--water),
+    inset 0 -2px var(--water);
 }
 .v-btn {
-  width: 100%;
-  padding: 9px 14px;
+  padding: 5px 8px 5px 0;
 }
 .v-btn :deep(.v-btn__content) {
-  flex: 1;
   display: grid;
-  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
-  gap: 3px 16px;
+  gap: 1px;
+  justify-items: start;
   text-align: left;
-}
-.arm {
+  white-space: normal;
   overflow-wrap: anywhere;
 }
+.v-btn:hover {
+  background: none !important;
+}
+.v-btn:hover b {
+  text-decoration: underline;
+}
 code {
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
   color: var(--soft);
-  align-self: center;
 }
 .points {
   display: flex;
@@ -85,9 +89,7 @@ code {
   min-width: 0;
 }
 .title {
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
+  overflow-wrap: anywhere;
 }
 .missing {
   color: #9a4420;
@@ -96,7 +98,11 @@ code {
 .count {
   color: var(--soft);
 }
-.as-next {
+.count > span {
+  display: block;
+  font-size: 12.5px;
+}
+.count > .as-next {
   position: absolute;
   right: 8px;
   top: 8px;
@@ -106,11 +112,7 @@ code {
   background: var(--water);
   border-radius: 3px;
   font-size: 12px;
+  white-space: nowrap;
   pointer-events: none;
-}
-@container (max-width: 560px) {
-  .v-btn :deep(.v-btn__content) {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

@@ -85,9 +85,7 @@ const pickUp: DropTarget = {
           <VBtn v-if="entry.state === 'left over'" @click="choose">Choose…</VBtn>
           <VBtn :aria-label="`Cancel ${entry.name}`" @click="uploads.cancel(entry)">Cancel</VBtn>
         </span>
-        <span class="bar" role="progressbar" :aria-label="entry.name" :aria-valuenow="share(entry)" aria-valuemin="0" aria-valuemax="100"
-          ><i :style="{ width: `${share(entry)}%` }"
-        /></span>
+        <VProgressLinear :model-value="share(entry)" absolute location="bottom" height="3" :aria-label="entry.name" />
       </li>
       <li v-if="queued" class="queued">
         {{ counted(queued, 'more file') }} waiting<VBtn @click="uploads.cancelQueued()">Cancel those</VBtn>
@@ -103,16 +101,14 @@ const pickUp: DropTarget = {
             {{ job.state === 'running' ? 'Stop' : 'Put away' }}
           </VBtn>
         </span>
-        <span
+        <VProgressLinear
           v-if="job.state === 'running'"
-          class="bar"
-          role="progressbar"
+          :model-value="shareOf(job)"
+          absolute
+          location="bottom"
+          height="3"
           :aria-label="job.name"
-          :aria-valuenow="shareOf(job)"
-          aria-valuemin="0"
-          aria-valuemax="100"
-          ><i :style="{ width: `${shareOf(job)}%` }"
-        /></span>
+        />
       </li>
       <li
         v-for="file in tray.files"
@@ -227,19 +223,6 @@ li {
 .for-all {
   display: flex;
   flex: none;
-}
-.bar {
-  position: absolute;
-  left: 0;
-  right: 0;
-  bottom: 0;
-  height: 3px;
-  background: #dce4e2;
-}
-.bar i {
-  display: block;
-  height: 100%;
-  background: var(--water);
 }
 .hint-line {
   color: #3f4c49;

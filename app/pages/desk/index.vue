@@ -116,7 +116,8 @@ async function removeForGood(page: { id: string; title: string }) {
         <VBtn @click="adding = false">Cancel</VBtn>
       </div>
     </VForm>
-    <ul class="list">
+    <VSkeletonLoader v-if="!pages.loaded" type="list-item@6" loading-text="Reading the pages…" />
+    <ul v-else class="list">
       <li v-for="page in pages.items" :key="page.id">
         <NuxtLink :to="`/desk/pages/${page.id}`" class="row">
           <span class="name">{{ page.title }}</span>

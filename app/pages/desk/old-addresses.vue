@@ -57,7 +57,7 @@ const { over, target } = useDropOn(false, async ({ files }) => bringFile((await 
       <VBtn v-if="!none" variant="outlined" @click="bringing = !bringing">Bring in a list…</VBtn>
     </header>
     <p v-if="failure" class="say" role="alert">{{ failure }} <VBtn @click="load">Try again</VBtn></p>
-    <p v-else-if="!old.list" class="say hint" role="status">Reading the addresses…</p>
+    <VSkeletonLoader v-else-if="!old.list" type="list-item@12" loading-text="Reading the addresses…" />
     <template v-else>
       <section v-if="bringing || none" class="bring" aria-label="Bring in a list">
         <template v-if="none">
@@ -102,15 +102,7 @@ const { over, target } = useDropOn(false, async ({ files }) => bringFile((await 
         <p v-if="old.show === 'open' && list.missed" class="say missed">
           {{ counted(list.missed, 'of these is', 'of these are') }} still asked for. They stand first.
         </p>
-        <ul class="rows">
-          <OldAddressRow v-for="address in list.items" :key="address.path" :address="address" />
-        </ul>
-        <p v-if="!list.items.length" class="say hint">
-          {{ old.q ? 'No address has that in it.' : old.show === 'open' ? 'Every old address leads somewhere.' : 'None leads on yet.' }}
-        </p>
-        <p v-else-if="list.items.length < list.total" class="say">
-          <VBtn variant="outlined" @click="attempt(old.more)">Show more of {{ list.total.toLocaleString() }}</VBtn>
-        </p>
+        <OldAddressTable :list="list" :attempt="attempt" @turn="load" />
       </template>
     </template>
   </div>
@@ -163,11 +155,5 @@ const { over, target } = useDropOn(false, async ({ files }) => bringFile((await 
 }
 .choices span {
   padding: 0 10px;
-}
-.rows {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  border-top: 1px solid var(--line);
 }
 </style>

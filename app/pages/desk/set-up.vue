@@ -7,7 +7,7 @@ const { field, submit, problem, busy } = useForm({
   schema: setUpSchema,
   begin: () => ({ code: '', siteName: '', email: '', password: '' }),
   send: async given => {
-    await api('/setup', 'POST', given)
+    await tell('/setup', 'POST', given)
     window.location.assign('/desk')
   },
 })

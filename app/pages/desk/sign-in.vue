@@ -10,7 +10,7 @@ const { field, submit, problem, busy } = useForm({
   begin: () => ({ email: '', password: '', code: '' }),
   send: async ({ code, ...given }) => {
     try {
-      await api('/session', 'POST', { ...given, code: code || undefined })
+      await tell('/session', 'POST', { ...given, code: code || undefined })
     } catch (refusal) {
       if (!(refusal instanceof ApiProblem) || !refusal.extra.secondFactor) throw refusal
       const asked = secondFactor.value

@@ -5,6 +5,7 @@ import type { FileItem } from '~~/core/files/fileItem'
 /** The names of the site that point at what is current. */
 const signposts = useSignposts()
 const timetable = useTimetable()
+const library = useLibrary()
 const route = useRoute()
 const failure = ref('')
 useHead({ title: 'Signposts' })
@@ -14,6 +15,16 @@ const choose = (id: string) => navigateTo({ query: { ...route.query, at: id } },
 /** what a signpost is about to be pointed at */
 const turning = shallowRef<{ id: string; file: FileItem }>()
 const turned = computed(() => turning.value && signposts.byId.get(turning.value.id))
+
+const HEADERS = [
+  { title: 'Signpost', key: 'title' },
+  { title: 'Points at', key: 'points' },
+  { title: 'Places', key: 'uses' },
+]
+/** by the name of what they point at, too, can they be sorted */
+const rows = computed(() =>
+  signposts.items.map(signpost => ({ ...signpost, points: signpost.file ? (library.known.get(signpost.file)?.title ?? '') : '' })),
+)
 
 const adding = ref(false)
 const {
@@ -57,7 +68,7 @@ onMounted(load)
       </div>
     </VForm>
     <p v-if="failure" class="say" role="alert">{{ failure }} <VBtn @click="load">Try again</VBtn></p>
-    <p v-else-if="!signposts.loaded" class="say hint" role="status">Reading the signposts…</p>
+    <VSkeletonLoader v-else-if="!signposts.loaded" type="list-item-two-line@6" loading-text="Reading the signposts…" />
     <div v-else-if="!signposts.items.length" class="say empty">
       <p><b>One name for what changes.</b></p>
       <p>
@@ -67,17 +78,20 @@ onMounted(load)
       <VBtn v-if="!adding" variant="outlined" @click="adding = true">Put up the first one</VBtn>
     </div>
     <div v-else class="sheet">
-      <ul>
-        <SignpostRow
-          v-for="signpost in signposts.items"
-          :key="signpost.id"
-          :signpost="signpost"
-          :chosen="signpost.id === chosen?.id"
-          @choose="choose(signpost.id)"
-          @point="turning = { id: signpost.id, file: $event }"
-        />
-        <li class="hint">Drop a file on a signpost, and it points there.</li>
-      </ul>
+      <div class="list">
+        <VDataTable :headers="HEADERS" :items="rows" item-value="id">
+          <template #item="{ item }">
+            <SignpostRow
+              :key="item.id"
+              :signpost="item"
+              :chosen="item.id === chosen?.id"
+              @choose="choose(item.id)"
+              @point="turning = { id: item.id, file: $event }"
+            />
+          </template>
+        </VDataTable>
+        <p class="hint">Drop a file on a signpost, and it points there.</p>
+      </div>
       <SignpostNote v-if="chosen" :signpost="chosen" class="margin" @point="turning = { id: chosen.id, file: $event }" />
     </div>
     <TurnDialog v-if="turning && turned" :signpost="turned" :to="turning.file" @close="turning = undefined" />
@@ -114,16 +128,12 @@ onMounted(load)
   display: grid;
   grid-template-columns: minmax(0, 1fr) 312px;
 }
-li.hint {
+p.hint {
   padding: 12px 14px;
 }
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
+.list {
   min-height: 0;
   overflow: auto;
-  border-top: 1px solid var(--line);
 }
 .margin {
   min-height: 0;
@@ -135,7 +145,7 @@ ul {
     display: block;
     overflow: auto;
   }
-  ul,
+  .list,
   .margin {
     overflow: visible;
   }

@@ -1,6 +1,7 @@
 import { desc, inArray, lt, sql } from 'drizzle-orm'
 import { z } from 'zod'
-import { wordsOfAct, type JournalItem, type OwnAct, type Subject } from '../../../core/journal/acts'
+import { wordsOfAct, type OwnAct, type Subject } from '../../../core/journal/acts'
+import type { JournalItem } from '../../../core/journal/journalItem'
 import type { Database } from '../../db/connection'
 import { files, folders, journal, looks, pages, signposts } from '../../db/schema'
 import { laterTrouble } from '../../log'

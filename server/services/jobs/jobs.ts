@@ -9,8 +9,15 @@ const REMEMBERED = 60 * 60 * 1000
 /** Lets a job's work tell how far it is. */
 export type Work = (job: JobItem, signal: AbortSignal) => Promise<void>
 
-/** Work that goes on after its request was answered; it ends with the process. */
-export function createJobs() {
+/** Milliseconds between two words of how far a job is. */
+const EVERY = 400
+
+/**
+ * Work that goes on after its request was answered; it ends with the process.
+ *
+ * @param changed is called when a job begins or ends, and as it goes on
+ */
+export function createJobs(changed: () => void = () => undefined) {
   const jobs = new Map<string, { item: JobItem; control: AbortController; ended: Promise<void> }>()
 
   function mustHave(id: string) {
@@ -20,6 +27,8 @@ export function createJobs() {
   }
 
   async function run(item: JobItem, signal: AbortSignal, work: Work): Promise<void> {
+    const beat = setInterval(changed, EVERY).unref()
+    changed()
     try {
       await work(item, signal)
       item.state = 'done'
@@ -29,6 +38,8 @@ export function createJobs() {
       if (error instanceof Problem) item.extra = error.extra
       else if (!signal.aborted) log.error({ err: error, job: item.name }, 'a job failed')
     }
+    clearInterval(beat)
+    changed()
     setTimeout(() => jobs.delete(item.id), REMEMBERED).unref()
   }
 
@@ -59,6 +70,7 @@ export function createJobs() {
       const { item, control, ended } = mustHave(id)
       if (item.state !== 'running') {
         jobs.delete(id)
+        changed()
         return
       }
       control.abort()

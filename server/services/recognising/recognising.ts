@@ -1,6 +1,7 @@
 import { and, eq, inArray, isNotNull, isNull, or } from 'drizzle-orm'
 import { waysToRead } from '../../../core/oldAddresses/path'
 import { recognise } from '../../../core/page/recognise'
+import type { Led } from '../../../core/page/led'
 import type { Target } from '../../../core/page/schema'
 import { Problem } from '../../../core/problem'
 import type { Database } from '../../db/connection'
@@ -19,12 +20,6 @@ function decoded(path: string): string {
   } catch {
     return path
   }
-}
-
-/** What an address leads to, and what that is called. */
-export interface Led {
-  target: Target
-  title: string
 }
 
 /** Tells what an address that was typed or pasted leads to: to the file, signpost or page itself where it is one of our own. */

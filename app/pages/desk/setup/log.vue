@@ -1,5 +1,8 @@
 <script setup lang="ts">
-import type { JournalItem } from '~~/core/journal/acts'
+import { z } from 'zod'
+import { journalItemSchema, type JournalItem } from '~~/core/journal/journalItem'
+
+const listSchema = z.object({ items: z.array(journalItemSchema), total: z.number() })
 
 /** Who signed in, and who changed what; the newest first. */
 useHead({ title: 'Setup: log' })
@@ -14,7 +17,7 @@ async function load({ page: wanted }: { page: number }) {
   loading.value = true
   problem.value = ''
   try {
-    const answer = await api<{ items: JournalItem[]; total: number }>(`/journal?from=${(wanted - 1) * A_PAGE}&limit=${A_PAGE}`)
+    const answer = await ask(listSchema, `/journal?from=${(wanted - 1) * A_PAGE}&limit=${A_PAGE}`)
     items.value = answer.items
     total.value = answer.total
   } catch (error) {
@@ -53,9 +56,7 @@ const HEADERS = [
           >: <NuxtLink :to="item.leadsTo">{{ item.about }}</NuxtLink></template
         ><template v-else-if="item.about">: {{ item.about }}</template>
       </template>
-      <template #bottom
-        ><VPagination v-if="total > A_PAGE" v-model="page" :length="Math.ceil(total / A_PAGE)" density="compact"
-      /></template>
+      <template #bottom><PageTurner v-model="page" :total="total" :per-page="A_PAGE" /></template>
       <template #[`item.place`]="{ item }"
         ><span class="mono">{{ item.place }}</span></template
       >

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import type { StorageUse } from '~~/core/trust/trustReports'
+import { storageUseSchema, type StorageUse } from '~~/core/trust/trustReports'
 
 useHead({ title: 'Setup: storage and backup' })
 const storage = ref<StorageUse>()
 const { attempt } = useSelection()
-const load = () => attempt(async () => (storage.value = await api<StorageUse>('/storage')))
+const load = () => attempt(async () => (storage.value = await ask(storageUseSchema, '/storage')))
 onMounted(load)
 </script>
 

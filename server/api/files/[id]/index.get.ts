@@ -1,9 +1,10 @@
 import { defineEventHandler } from 'h3'
+import type { FileDetails } from '../../../../core/files/fileDetails'
 import { idOf } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 
 /** A file with its editions, the places and bundles that use it, a better name for it, and the other files that hold the same bytes. */
-export default defineEventHandler(async event => {
+export default defineEventHandler(async (event): Promise<FileDetails> => {
   const { library, bundles } = await useTrough()
   const file = await library.get(idOf(event))
   const [usedIn, twins, editions, advice] = [
