@@ -13,7 +13,8 @@ const backup = ref('')
 async function tend(method: 'GET' | 'POST' | 'DELETE' = 'GET') {
   problem.value = ''
   try {
-    state.value = await ask(verifyStateSchema, 
+    state.value = await ask(
+      verifyStateSchema,
       '/verify',
       method,
       method === 'POST' ? { ...(backup.value.trim() && { from: backup.value.trim() }) } : undefined,

@@ -16,6 +16,7 @@ import type { LibraryService } from '../library/library'
 import type { Traffic } from '../traffic'
 import { copyTree } from './copying'
 import type { Hashing } from './hashing'
+import { namesBelow } from './inventory'
 
 /** The list of what a backup is: written last, so that what is on disk before it counts for nothing. */
 const LIST = 'trough-backup.json'
@@ -112,12 +113,15 @@ export function createBackups({ connection: { db, standStill }, folder: data, st
   const oneAtATime = createQueue()
   const visitorsCome = () => traffic.comes
 
-  async function copyBlobs(target: LocalStore, rows: List['blobs']): Promise<Pick<BackupReport, 'copied' | 'bytes' | 'unfit'>> {
+  async function copyBlobs(
+    target: LocalStore,
+    there: ReadonlySet<string>,
+    rows: List['blobs'],
+  ): Promise<Pick<BackupReport, 'copied' | 'bytes' | 'unfit'>> {
     const report = { copied: 0, bytes: 0, unfit: [] as string[] }
     await forEach(
-      rows,
+      rows.filter(([sha256]) => !there.has(sha256)),
       async ([sha256, size]) => {
-        if (await target.has(sha256)) return
         if (!(await copyBlob(store, target, sha256, hashing))) {
           report.unfit.push(sha256)
           return
@@ -130,11 +134,12 @@ export function createBackups({ connection: { db, standStill }, folder: data, st
     return report
   }
 
-  async function clear(folder: string, target: LocalStore, { db: current, blobs: rows }: List): Promise<void> {
+  /** @param there names in the target before this run */
+  async function clear(folder: string, target: LocalStore, there: ReadonlySet<string>, { db: current, blobs: rows }: List): Promise<void> {
     for (const name of await readdir(folder))
       if (/^db-\d+$/.test(name) && name !== current) await rm(join(folder, name), { recursive: true, force: true })
     const known = new Set(rows.map(([sha256]) => sha256))
-    for await (const name of target.list()) {
+    for (const name of there) {
       if (known.has(name)) continue
       // Left over from a run that was cut short, or no longer needed.
       if (/^[0-9a-f]{64}$/.test(name)) await target.remove(name)
@@ -160,13 +165,14 @@ export function createBackups({ connection: { db, standStill }, folder: data, st
         sha256,
         size,
       ])
-      await mkdir(join(folder, 'store'), { recursive: true })
       const target = localStore(join(folder, 'store'))
-      const report = await copyBlobs(target, rows)
+      await mkdir(join(folder, 'store/sha256'), { recursive: true })
+      const there = new Set(await namesBelow(join(folder, 'store/sha256')))
+      const report = await copyBlobs(target, there, rows)
       await writeSafely(join(folder, 'secrets.json'), await readFile(join(data, 'secrets.json'), 'utf8'), 0o600)
       const list: List = { version: 1, made: new Date().toISOString(), db: `db-${number}`, blobs: rows }
       await writeSafely(join(folder, LIST), JSON.stringify(list))
-      await clear(folder, target, list)
+      await clear(folder, target, there, list)
       return { made: list.made, blobs: rows.length, ...report }
     } finally {
       release()
