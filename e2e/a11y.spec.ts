@@ -146,7 +146,7 @@ test('signposts, turning one, what is said of an edition, and old addresses pass
   expect.soft(await violations(page, '.work'), 'old addresses').toEqual([])
   const { items } = await api<{ items: { id: string; edition: number }[] }>('/files?q=Price list')
   await page.goto(`${server.url}/desk/files/${items.find(item => item.edition === 3)!.id}`)
-  await page.getByRole('button', { name: /^Edition 2 / }).click()
+  await page.getByRole('button', { name: 'Edition 2', exact: true }).click()
   await page.getByRole('checkbox', { name: 'Anyone can have this edition, by its number' }).click()
   await page.getByText('This edition, for ever').waitFor()
   expect.soft(await violations(page, '.work'), 'edition').toEqual([])
