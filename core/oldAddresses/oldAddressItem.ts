@@ -36,7 +36,7 @@ export type OldAddressQuery = z.infer<typeof oldAddressQuerySchema>
 
 /** More would not come in with one request. */
 export const bringAddressesSchema = z.object({
-  text: z.string().min(1, 'The list is empty.').max(8_000_000, 'Keep a list to 8 MB; bring in several.'),
+  text: z.string().regex(/\S/, 'The list is empty.').max(8_000_000, 'Keep a list to 8 MB; bring in several.'),
 })
 const pathSchema = z.string().startsWith('/').max(2000)
 /** Old addresses lead to what has an identity here: what is elsewhere could not be followed when it moves. */

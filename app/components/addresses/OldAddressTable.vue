@@ -56,6 +56,7 @@ async function lead(address: OldAddress, target: Target | null, title?: string) 
       >
         Lead it to “{{ item.suggestion.title }}”
       </VBtn>
+      <span v-else class="leads">nothing yet</span>
     </template>
     <template #[`item.acts`]="{ item }">
       <div class="acts">

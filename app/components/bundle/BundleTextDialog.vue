@@ -7,11 +7,11 @@ const emit = defineEmits<{ save: []; close: [] }>()
 
 <template>
   <VDialog :model-value="true" max-width="620" aria-labelledby="bundle-text-head" @update:model-value="emit('close')">
-    <form class="dialog" @submit.prevent="emit('save')">
+    <VForm class="dialog" @submit.prevent="emit('save')">
       <h2 id="bundle-text-head">{{ name }}</h2>
       <VTextarea v-model="body" v-focus rows="14" maxlength="100000" :aria-label="`Text of ${name}`" />
       <div class="acts"><VBtn type="submit" variant="flat">Put it in</VBtn><VBtn @click="emit('close')">Cancel</VBtn></div>
-    </form>
+    </VForm>
   </VDialog>
 </template>
 

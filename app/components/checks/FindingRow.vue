@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Finding } from '~~/core/walk/finding'
+import { leaveSchema, type Finding } from '~~/core/walk/finding'
 
 /** One finding: what it is about, where, what is wrong, the act that mends it, and a way to leave it. */
 const props = defineProps<{ finding: Finding }>()
@@ -7,17 +7,19 @@ const checks = useChecks()
 const { problem, attempt } = useAttempt()
 const busy = ref(false)
 const leaving = ref(false)
-const because = ref('')
+const form = useForm({
+  schema: leaveSchema.pick({ because: true }),
+  begin: () => ({ because: '' }),
+  send: async ({ because }) => {
+    await checks.leave(props.finding, because)
+    leaving.value = false
+  },
+})
 
 async function act(what: () => Promise<unknown>) {
   busy.value = true
   await attempt(what)
   busy.value = false
-}
-
-async function leave() {
-  await act(() => checks.leave(props.finding, because.value))
-  if (!problem.value) leaving.value = false
 }
 </script>
 
@@ -33,11 +35,19 @@ async function leave() {
       <p v-if="finding.left" class="hint">Left, because: {{ finding.left }}</p>
       <p v-if="problem" class="hint clay" role="alert">{{ problem }}</p>
     </div>
-    <form v-if="leaving" class="because" @submit.prevent="leave">
-      <VTextField v-model="because" v-focus label="It may stay, because" maxlength="300" required @keydown.esc.stop="leaving = false" />
-      <VBtn type="submit" variant="outlined" :disabled="busy">Leave it</VBtn>
+    <VForm v-if="leaving" class="because" @submit.prevent="form.submit">
+      <VTextField
+        v-focus
+        v-bind="form.field('because')"
+        label="It may stay, because"
+        maxlength="300"
+        class="field"
+        @keydown.esc.stop="leaving = false"
+      />
+      <VBtn type="submit" variant="outlined" :loading="form.busy.value">Leave it</VBtn>
       <VBtn @click="leaving = false">Cancel</VBtn>
-    </form>
+      <p v-if="form.problem.value" class="problem" role="alert">{{ form.problem.value }}</p>
+    </VForm>
     <div v-else class="acts">
       <VBtn v-if="finding.act && !finding.left" variant="outlined" class="mend" :disabled="busy" @click="act(() => checks.mend([finding]))">
         {{ finding.act }}

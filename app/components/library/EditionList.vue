@@ -5,9 +5,9 @@ import type { FileDetails } from '~~/core/files/fileDetails'
 const props = defineProps<{ file: FileDetails }>()
 const editions = useEditions()
 const HEADERS = [
-  { title: 'Edition', key: 'number' },
+  { title: 'Edition', key: 'number', width: 34 },
   { title: 'Came in', key: 'created' },
-  { title: 'State', key: 'state', sortable: false, align: 'end' },
+  { title: 'State', key: 'state', width: 108 },
 ] as const
 const NEWEST_FIRST = [{ key: 'number', order: 'desc' }] as const
 
@@ -20,7 +20,15 @@ async function bring() {
 <template>
   <section aria-labelledby="editions-head">
     <h2 id="editions-head">{{ counted(file.editions.length, 'edition') }}</h2>
-    <VDataTable :headers="HEADERS" :items="file.editions" item-value="number" :sort-by="NEWEST_FIRST" must-sort>
+    <VDataTable
+      :headers="HEADERS"
+      :items="file.editions"
+      item-value="number"
+      :sort-by="NEWEST_FIRST"
+      hide-default-header
+      class="editions"
+      aria-labelledby="editions-head"
+    >
       <template #item="{ item }"><EditionRow :key="item.number" :file="file" :edition="item" /></template>
     </VDataTable>
     <VBtn v-if="!file.deleted" variant="outlined" class="next" @click="bring">Next edition…</VBtn>
@@ -31,6 +39,12 @@ async function bring() {
 </template>
 
 <style scoped>
+.editions {
+  background: none;
+}
+.editions :deep(table) {
+  table-layout: fixed;
+}
 .next {
   margin: 8px 0 4px;
 }

@@ -111,23 +111,17 @@ tr.marked > td {
   border-bottom: 0 !important;
 }
 td {
-  max-width: 0;
+  padding: 4px 0 !important;
 }
 td:first-child {
-  width: 62px;
-  max-width: none;
+  width: 34px;
 }
 .state {
-  width: 112px;
-  max-width: none;
+  width: 108px;
   text-align: right;
 }
-td > .v-btn {
-  padding: 4px 8px;
+td:first-child > .v-btn {
   margin-left: -8px;
-}
-.state > .v-btn {
-  margin: 0;
 }
 .words > * {
   display: block;

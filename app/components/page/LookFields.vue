@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { overridesBetween, type Appearance, type Overrides } from '~~/core/look/appearance'
+import { newLookSchema } from '~~/core/look/look'
 import { appearanceOf } from '~~/core/look/styles'
 import type { Tone } from '~~/core/look/palette'
 import type { ButtonAttrs } from '~~/core/page/schema'
@@ -20,7 +21,20 @@ const appearance = computed(() => appearanceOf(props.attrs, id => looks.byId.get
 const overridden = computed(() => new Set(Object.keys(props.attrs.own ?? {}) as (keyof Appearance)[]))
 const palette = computed(() => looks.palettes[props.tone])
 const naming = ref(false)
-const name = ref('')
+const form = useForm({
+  schema: newLookSchema.pick({ name: true }),
+  begin: () => ({ name: '' }),
+  send: async ({ name }) => {
+    const made = await looks.create({ name, appearance: appearance.value })
+    naming.value = false
+    emit('change', { look: made.id, own: null })
+    notices.say(`“${made.name}” is a look now; any button can wear it.`, { tone: 'works' })
+  },
+})
+function beginNaming() {
+  form.reset()
+  naming.value = true
+}
 const { problem, attempt } = useAttempt()
 
 /** What is as the look has it is not written down: it follows the look. */
@@ -32,14 +46,6 @@ function change(changed: Partial<Appearance>) {
 function reset(names: (keyof Appearance)[]) {
   change(Object.fromEntries(names.map(each => [each, look.value.appearance[each]])))
 }
-
-const saveAsLook = () =>
-  attempt(async () => {
-    const made = await looks.create({ name: name.value, appearance: appearance.value })
-    naming.value = false
-    emit('change', { look: made.id, own: null })
-    notices.say(`“${made.name}” is a look now; any button can wear it.`, { tone: 'works' })
-  })
 
 const putIntoLook = () =>
   attempt(async () => {
@@ -79,21 +85,12 @@ const putIntoLook = () =>
       <p>This button differs from “{{ look.name }}”.</p>
       <VBtn @click="emit('change', { own: null })">As the look has it</VBtn>
       <VBtn v-if="!look.builtIn" @click="putIntoLook">Put into the look</VBtn>
-      <VBtn
-        v-if="!naming"
-        @click="
-          () => {
-            naming = true
-            name = ''
-          }
-        "
-      >
-        Save as a look…
-      </VBtn>
-      <form v-else class="naming" @submit.prevent="saveAsLook">
-        <VTextField v-model="name" label="Name of the look" maxlength="60" required />
-        <VBtn type="submit" variant="outlined">Save</VBtn>
-      </form>
+      <VBtn v-if="!naming" @click="beginNaming">Save as a look…</VBtn>
+      <VForm v-else class="naming" @submit.prevent="form.submit" @keydown.esc.stop="naming = false">
+        <VTextField v-focus v-bind="form.field('name')" label="Name of the look" maxlength="60" />
+        <VBtn type="submit" variant="outlined" :loading="form.busy.value">Save</VBtn>
+      </VForm>
+      <p v-if="naming && form.problem.value" class="hint clay" role="alert">{{ form.problem.value }}</p>
     </div>
     <p v-if="problem" class="hint clay" role="alert">{{ problem }}</p>
     <FitLine :appearance="appearance" :label="label" :note="note" @change="change" />

@@ -179,7 +179,8 @@ h2 {
   max-height: 320px;
   font-size: 12.5px;
 }
-.versions :deep(td) {
+.versions :deep(:is(td, th)) {
+  padding: 4px 8px !important;
   vertical-align: top;
 }
 .what {

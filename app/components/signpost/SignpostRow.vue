@@ -46,6 +46,12 @@ const { over, target } = useDropOn(true, async ({ things, files }) => {
 </template>
 
 <style scoped>
+td {
+  white-space: normal !important;
+}
+td:first-child {
+  min-width: 120px;
+}
 tr {
   cursor: pointer;
 }
@@ -84,7 +90,8 @@ code {
 }
 .points {
   display: flex;
-  gap: 8px;
+  flex-wrap: wrap;
+  gap: 2px 8px;
   align-items: center;
   min-width: 0;
 }

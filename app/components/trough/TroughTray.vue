@@ -64,7 +64,7 @@ const pickUp: DropTarget = {
 </script>
 
 <template>
-  <section v-drop="pickUp" class="trough" aria-label="The trough">
+  <section v-drop="pickUp" class="trough" :class="{ idle }" aria-label="The trough">
     <h2 class="name">Trough</h2>
     <ul>
       <li v-for="entry in shown" :key="entry.id" class="upload" :class="entry.state.replace(' ', '-')">
@@ -229,7 +229,7 @@ li {
   flex: 100 1 auto;
 }
 @media (max-width: 799px) {
-  .hint-line {
+  .trough.idle {
     display: none;
   }
   .trough:has(.file) {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { OldAddressList } from '~~/core/oldAddresses/oldAddressItem'
+import { bringAddressesSchema, type OldAddressList } from '~~/core/oldAddresses/oldAddressItem'
 
 /** Addresses the site had before it moved here, and what each leads to from now on. */
 const old = useOldAddresses()
@@ -7,7 +7,6 @@ const { q, show } = storeToRefs(old)
 const failure = ref('')
 const busy = ref(false)
 const bringing = ref(false)
-const text = ref('')
 const { problem, attempt } = useAttempt()
 useHead({ title: 'Old addresses' })
 
@@ -34,16 +33,20 @@ onMounted(load)
 watch(() => old.show, load)
 watch(() => old.q, useDebounceFn(load, 200))
 
-async function bring(list: string) {
-  busy.value = true
-  if (await attempt(() => old.bring(list))) {
+const pasting = useForm({
+  schema: bringAddressesSchema,
+  begin: () => ({ text: '' }),
+  send: async ({ text }) => {
+    await old.bring(text)
     bringing.value = false
-    text.value = ''
-  }
-  busy.value = false
-}
+    pasting.reset()
+  },
+})
 async function bringFile(file: File | undefined) {
-  if (file) await bring(await file.text())
+  if (!file) return
+  busy.value = true
+  if (await attempt(async () => old.bring(await file.text()))) bringing.value = false
+  busy.value = false
 }
 const chooseList = async () => bringFile((await chooseFiles({ multiple: false }))[0])
 const { over, target } = useDropOn(false, async ({ files }) => bringFile((await files)?.[0]?.file))
@@ -76,19 +79,20 @@ const { over, target } = useDropOn(false, async ({ files }) => bringFile((await 
             drop it here.</span
           >
         </div>
-        <form class="paste" @submit.prevent="bring(text)">
+        <VForm class="paste" @submit.prevent="pasting.submit">
           <VTextarea
-            v-model="text"
+            v-bind="pasting.field('text')"
             label="Or paste addresses, one a line"
             rows="4"
             spellcheck="false"
             placeholder="https://old.example/downloads/price-list.pdf"
           />
           <div class="acts">
-            <VBtn type="submit" variant="outlined" :disabled="busy || !text.trim()">Bring these in</VBtn
+            <VBtn type="submit" variant="outlined" :loading="pasting.busy.value">Bring these in</VBtn
             ><VBtn v-if="!none" @click="bringing = false">Cancel</VBtn>
           </div>
-        </form>
+          <p v-if="pasting.problem.value" class="problem" role="alert">{{ pasting.problem.value }}</p>
+        </VForm>
       </section>
       <p v-if="problem" class="problem say" role="alert">{{ problem }}</p>
       <template v-if="!none">
@@ -153,7 +157,7 @@ const { over, target } = useDropOn(false, async ({ files }) => bringFile((await 
   align-items: center;
   padding: 10px 16px;
 }
-.choices span {
-  padding: 0 10px;
+.bar > .v-text-field {
+  flex: 1 1 160px;
 }
 </style>

@@ -17,9 +17,9 @@ const turning = shallowRef<{ id: string; file: FileItem }>()
 const turned = computed(() => turning.value && signposts.byId.get(turning.value.id))
 
 const HEADERS = [
-  { title: 'Signpost', key: 'title' },
+  { title: 'Signpost', key: 'title', width: '46%' },
   { title: 'Points at', key: 'points' },
-  { title: 'Places', key: 'uses' },
+  { title: 'Places', key: 'uses', width: 96 },
 ]
 /** by the name of what they point at, too, can they be sorted */
 const rows = computed(() =>
