@@ -1,8 +1,12 @@
 import { fileURLToPath } from 'node:url'
+import { defineVitestProject } from '@nuxt/test-utils/config'
 import { defineConfig } from 'vitest/config'
 
 /** What is only so where two connections work on one database. */
 const SIDE_BY_SIDE = '**/*.postgres.test.ts'
+
+/** Parts of the desk, mounted as the desk mounts them. */
+const COMPONENTS = 'app/**/*.nuxt.test.ts'
 
 /** Processes that are killed, disks that fill up, databases made anew, passwords, bombs: they take most of the time. */
 const SLOW = [
@@ -30,6 +34,8 @@ export default defineConfig({
     // The database's code is compiled once, not again for speed that a minute of tests would never win back: half of what opening one
     // costs.
     execArgv: ['--liftoff-only'],
+    // What is written to the console is shown of tests that fail.
+    silent: 'passed-only',
     // Each database takes some 320 MB.
     maxWorkers: 3,
     // Loading the services anew for each file would take a fifth of the time; no test leaves anything in a module.
@@ -40,7 +46,7 @@ export default defineConfig({
         test: {
           name: 'pglite',
           include: ['core/**/*.test.ts', 'server/**/*.test.ts', 'app/**/*.test.ts'],
-          exclude: [SIDE_BY_SIDE, ...(process.env.TROUGH_TEST_QUICK ? SLOW : [])],
+          exclude: [SIDE_BY_SIDE, COMPONENTS, ...(process.env.TROUGH_TEST_QUICK ? SLOW : [])],
           globalSetup: './server/testing/globalSetup.ts',
         },
       },
@@ -54,6 +60,14 @@ export default defineConfig({
           globalSetup: './server/testing/postgresSetup.ts',
         },
       },
+      await defineVitestProject({
+        test: {
+          name: 'desk',
+          include: [COMPONENTS],
+          environment: 'nuxt',
+          environmentOptions: { nuxt: { domEnvironment: 'happy-dom', url: 'http://localhost:3000/desk/sign-in' } },
+        },
+      }),
     ],
   },
 })

@@ -99,7 +99,7 @@ const unitTests = () =>
     [
       'vitest',
       'run',
-      ...(quick ? ['--project', 'pglite'] : []),
+      ...(quick ? ['--project', 'pglite', '--project', 'desk'] : []),
       '--reporter=default',
       '--reporter=json',
       `--outputFile.json=${join(REPORTS, 'unit.json')}`,
