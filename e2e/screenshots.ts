@@ -125,7 +125,7 @@ test('pages, page, finder, file, live', async ({ page }) => {
   await page.goto(`${server.url}/desk`)
   await openPage(page, 'Trade')
   await page.locator('.button-view .tr-button').first().click()
-  await page.getByRole('button', { name: 'Second line' }).click()
+  await page.getByRole('button', { name: 'Second line and place' }).click()
   await page.getByRole('button', { name: 'Width and room' }).click()
   await shoot(page, 'button')
   await page.setViewportSize({ width: 390, height: 800 })

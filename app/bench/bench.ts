@@ -1,5 +1,6 @@
 import { createEventHook, createInjectionState } from '@vueuse/core'
 import { nextTick, onBeforeUnmount, onMounted, ref, type Ref } from 'vue'
+import { titleFromFileName } from '~~/core/files/fileName'
 import { menuTitle } from '~~/core/page/edges'
 import type { PageItem } from '~~/core/page/pageItem'
 import type { Target } from '~~/core/page/schema'
@@ -86,6 +87,16 @@ const [provideBench, injectBench] = createInjectionState(({ id, at, scroll }: Be
     focus()
   }
 
+  /** The same button for files of the computer, one below the other. */
+  async function againFromComputer() {
+    let last: string | undefined = margin.selected.value!.attrs.placement
+    for (const file of await chooseFiles({ multiple: true })) {
+      last = last && placeAgain(editor.value!, last, null, titleFromFileName(file.name))
+      if (last) arriving.send(last, file)
+    }
+    focus()
+  }
+
   async function retargetFromComputer() {
     const { placement } = margin.selected.value!.attrs
     const [file] = await chooseFiles({ multiple: false })
@@ -134,6 +145,7 @@ const [provideBench, injectBench] = createInjectionState(({ id, at, scroll }: Be
     onSettings: called.on,
     placePages,
     again,
+    againFromComputer,
     retargetFromComputer,
     focus,
   }

@@ -17,9 +17,9 @@ import type { Editor } from '@tiptap/core'
 import type { Node } from '@tiptap/pm/model'
 import { TextSelection } from '@tiptap/pm/state'
 import { closeHistory } from '@tiptap/pm/history'
-import { newButton, newCard, newPicture } from '~~/core/page/insert'
-import { startOf } from './edge'
+import { newCard, newPicture } from '~~/core/page/insert'
 import { insertBlocks, insertShelf } from './commands'
+import { buttonsAt } from './neighbours'
 
 /** Something that can be put on a page besides files. */
 export interface Addable {
@@ -102,7 +102,7 @@ export const ADDABLE: Addable[] = [
     also: 'group',
     icon: mdiButtonPointer,
     add: editor =>
-      insertBlocks(editor, [make(editor, 'buttonRow', null, make(editor, 'downloadButton', newButton(null, '', startOf(editor))))]),
+      insertBlocks(editor, [make(editor, 'buttonRow', null, make(editor, 'downloadButton', buttonsAt(editor).create(null, '')))]),
   },
   {
     name: 'shelf',

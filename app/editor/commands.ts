@@ -15,7 +15,8 @@ import {
   type Target,
 } from '~~/core/page/schema'
 import { startOf } from './edge'
-import { nearestPlace, placeBehind, type Part } from './parts'
+import { buttonsAt } from './neighbours'
+import { placeFor, type Part } from './parts'
 
 export const documentOf = (editor: Editor) => editor.getJSON() as PageDocument
 
@@ -40,17 +41,9 @@ const TYPED = ['label', 'note', 'saveAs', 'zipName', 'own', 'title', 'text', 'al
 
 /** Puts blocks at a position, or behind the caret where none is given; an empty line there gives way. */
 export function insertBlocks(editor: Editor, nodes: Node[], at?: number): void {
-  const { state } = editor
-  const { selection } = state
-  const $position = selection instanceof NodeSelection ? state.doc.resolve(selection.to) : selection.$to
-  const place =
-    at !== undefined
-      ? { position: nearestPlace(state.doc.resolve(at), nodes) }
-      : selection instanceof NodeSelection && $position.parent.canReplaceWith($position.index(), $position.index(), nodes[0]!.type)
-        ? { position: selection.to }
-        : placeBehind($position, nodes[0]!)
-  const tr = state.tr
-  if ('replaces' in place && place.replaces) tr.replaceWith(place.replaces.from, place.replaces.to, nodes)
+  const place = placeFor(editor, nodes, at)
+  const { tr } = editor.state
+  if (place.replaces) tr.replaceWith(place.replaces.from, place.replaces.to, nodes)
   else tr.insert(place.position, nodes)
   const first = nodes[0]!
   tr.setSelection(first.isAtom ? NodeSelection.create(tr.doc, place.position) : TextSelection.near(tr.doc.resolve(place.position + 1)))
@@ -58,7 +51,8 @@ export function insertBlocks(editor: Editor, nodes: Node[], at?: number): void {
 }
 
 export function insertButton(editor: Editor, target: Target | null, label: string, position?: number): ButtonAttrs {
-  const attrs = newButton(target, label, startOf(editor))
+  const { create } = buttonsAt(editor, position)
+  const attrs = create(target, label)
   insertBlocks(editor, [editor.schema.nodes.downloadButton!.create(attrs)], position)
   return attrs
 }
@@ -76,7 +70,7 @@ export function pictureToButton(editor: Editor, placement: string, label: string
   if (!found || found.node.type.name !== 'picture') return
   const { node, position } = found
   const button = editor.schema.nodes.downloadButton!.create({
-    ...newButton(node.attrs.file ? { kind: 'file', id: node.attrs.file } : null, label, startOf(editor)),
+    ...buttonsAt(editor, position).create(node.attrs.file ? { kind: 'file', id: node.attrs.file } : null, label),
     placement,
   })
   const { tr } = editor.state
@@ -100,9 +94,10 @@ export function insertSeveral(
   position: number,
 ): string[] {
   const { downloadButton, buttonRow, fileCard, picture, columns, column } = editor.schema.nodes
+  const { create } = buttonsAt(editor, position)
   const nodes = buttons.map(({ target, label }) => {
     if (way === 'pictures') return picture!.create(newPicture(target?.kind === 'file' ? target.id : null))
-    return way === 'cards' ? fileCard!.create(newCard(target)) : downloadButton!.create(newButton(target, label, startOf(editor)))
+    return way === 'cards' ? fileCard!.create(newCard(target)) : downloadButton!.create(create(target, label))
   })
   const take = (from: number, count: number) => nodes.slice(from, from + count)
   let from = 0
@@ -131,18 +126,16 @@ export function insertSeveral(
 
 /**
  * Puts the same button or card again behind a placement, leading to another file, and selects it; what was said of the first file is not
- * said of this one.
+ * said of this one. Gives its placement; undefined where the first was removed meanwhile.
  */
-export function placeAgain(editor: Editor, placement: string, target: Target, title: string): void {
+export function placeAgain(editor: Editor, placement: string, target: Target | null, title: string): string | undefined {
   const found = findBlock(editor, placement)
-  if (!found) return
+  if (!found) return undefined
   const { node, position } = found
   const said = node.type.name === 'fileCard' ? { title: '', text: '' } : { label: title }
-  insertBlocks(
-    editor,
-    [node.type.create({ ...node.attrs, ...said, placement: newPlacementId(), target, saveAs: '' })],
-    position + node.nodeSize,
-  )
+  const made = newPlacementId()
+  insertBlocks(editor, [node.type.create({ ...node.attrs, ...said, placement: made, target, saveAs: '' })], position + node.nodeSize)
+  return made
 }
 
 /**

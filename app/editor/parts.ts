@@ -41,8 +41,25 @@ export function nearestPlace($position: ResolvedPos, nodes: Node[]): number {
   return fits || !$position.depth ? $position.pos : nearestPlace($position.doc.resolve($position.after()), nodes)
 }
 
+/** Where something is put, and the empty line that gives way to it. */
+export interface Place {
+  position: number
+  replaces?: { from: number; to: number }
+}
+
+/** Where blocks go: to a position, or behind the caret where none is given. */
+export function placeFor(editor: Editor, nodes: Node[], at?: number): Place {
+  const { doc, selection } = editor.state
+  if (at !== undefined) return { position: nearestPlace(doc.resolve(at), nodes) }
+  if (!(selection instanceof NodeSelection)) return placeBehind(selection.$to, nodes[0]!)
+  const $position = doc.resolve(selection.to)
+  return $position.parent.canReplaceWith($position.index(), $position.index(), nodes[0]!.type)
+    ? { position: selection.to }
+    : placeBehind($position, nodes[0]!)
+}
+
 /** Where a block may be put behind the one at a position: right behind it, or behind what it lies in. */
-export function placeBehind($position: ResolvedPos, node: Node): { position: number; replaces?: { from: number; to: number } } {
+export function placeBehind($position: ResolvedPos, node: Node): Place {
   for (let depth = $position.depth; depth > 0; depth--) {
     const holder = $position.node(depth - 1)
     const index = $position.index(depth - 1)

@@ -59,8 +59,9 @@ export const BUTTON_WIDTH_CHOICES = [
   ['fill', 'All there is'],
   ['exact', 'Exact'],
 ] as const
-export const ARRANGE_CHOICES = [
-  ['stacked', 'Below the label'],
+export const SECOND_LINE_CHOICES = [
+  ['below', 'Below'],
+  ['above', 'Above'],
   ['ends', 'At the far end'],
 ] as const
 export const SIDES_CHOICES = [

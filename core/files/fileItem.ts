@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { cleanFileName } from './fileName'
-import { handleSchema } from './handle'
+import { writtenHandleSchema } from './handle'
 import { passageSchema } from '../find/passage'
 import { placementKindSchema } from '../page/schema'
 import { familySchema } from './mediaType'
@@ -176,7 +176,7 @@ export const descriptionSchemas = {
 
 export const fileChangeSchema = z.object({
   title: z.string().trim().min(1, 'Give the file a title.').max(200, 'Keep the title to 200 characters.').optional(),
-  handle: handleSchema.optional(),
+  handle: writtenHandleSchema.optional(),
   /** the name its current edition is saved under */
   fileName: z.string().max(400, 'Keep the name to 255 bytes.').transform(cleanFileName).optional(),
   ...descriptionSchemas,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { firstFree, handleFromFileName, handleSchema } from './handle'
+import { firstFree, handleFromFileName, handleSchema, writtenHandleSchema } from './handle'
 
 describe('handleFromFileName', () => {
   it.each([
@@ -40,5 +40,18 @@ describe('firstFree', () => {
 describe('handleSchema', () => {
   it.each(['', '-a', 'a-', 'a--b', 'A', 'a/b', '../x', 'a b', '.pdf', 'ä.pdf', 'Ж', 'а б', 'а/б', 'x'.repeat(81)])('refuses %j', handle => {
     expect(handleSchema.safeParse(handle).success).toBe(false)
+  })
+})
+
+describe('an address of a file as people write it', () => {
+  it.each([
+    ['Price List (new).PDF', 'price-list-new.pdf'],
+    ['price-list.pdf', 'price-list.pdf'],
+    ['price.list.v2.pdf', 'price.list.v2.pdf'],
+    ['прайс-лист 2026.pdf', 'прайс-лист-2026.pdf'],
+  ])('“%s” is written %s', (written, handle) => expect(writtenHandleSchema.parse(written)).toBe(handle))
+
+  it.each(['', ' ', '🏺', '///'])('“%s” says what to do', written => {
+    expect(writtenHandleSchema.safeParse(written).error!.issues[0]!.message).toContain('such as price-list.pdf')
   })
 })

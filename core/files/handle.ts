@@ -51,6 +51,14 @@ export function handleFromFileName(fileName: string): string {
   return ending ? `${base}.${ending}` : base
 }
 
+/** A handle as people write it: what does not belong in one is not refused but written otherwise. */
+export const writtenHandleSchema = z
+  .string()
+  .max(400, `Keep it to ${MAX_LENGTH} characters.`)
+  .refine(written => /[\p{L}\p{N}]/u.test(written), 'Give it an address, such as price-list.pdf.')
+  .transform(written => (handleSchema.safeParse(written).success ? written : handleFromFileName(written)))
+  .pipe(handleSchema)
+
 /** `base`, or `base-2`, `base-3`… with the number before the extension: the first that is not taken. */
 export function firstFree(base: string, taken: (candidate: string) => boolean, from = 2): string {
   if (!taken(base)) return base

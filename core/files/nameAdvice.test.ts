@@ -70,6 +70,11 @@ it('the subject of a name is what its editions share', () => {
   )
 })
 
+it('a loose word is taken out where it stands alone, and nowhere else', () => {
+  expect(subjectOf('newport new.pdf')).toBe('newport')
+  expect(subjectOf('Renewal now NEW final.pdf')).toBe('renewal')
+})
+
 it('the month a text names is the only one it names', () => {
   expect([
     monthNamed('Price list\nNovember 2026'),

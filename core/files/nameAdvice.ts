@@ -23,10 +23,13 @@ export interface NameFacts {
   oftenIssued?: boolean
 }
 
+/** Any of some words, whole. Made once: a browser's or server's engine takes longer to make one than to use it on a hundred names. */
+const anyOf = (words: string[]) => new RegExp(`(?<!\\p{L})(?:${words.join('|')})(?!\\p{L})`, 'iu')
+
 // Words that are true on one day only (common practice: never call a file "most recent").
-const FLEETING = ['latest', 'newest', 'new', 'current', 'recent', 'today', 'now', 'aktuell', 'neu']
-const UNSURE = ['final', 'finalised', 'finalized', 'definitive', 'real', 'ok', 'approved']
-const DRAFTY = ['draft', 'wip', 'temp', 'tmp', 'untitled', 'unnamed', 'scan', 'document', 'export']
+const FLEETING = anyOf(['latest', 'newest', 'new', 'current', 'recent', 'today', 'now', 'aktuell', 'neu'])
+const UNSURE = anyOf(['final', 'finalised', 'finalized', 'definitive', 'real', 'ok', 'approved'])
+const DRAFTY = anyOf(['draft', 'wip', 'temp', 'tmp', 'untitled', 'unnamed', 'scan', 'document', 'export'])
 
 const MONTHS = ['january', 'february', 'march', 'april', 'may', 'june', 'july', 'august', 'september', 'october', 'november', 'december']
 const monthOf = (word: string) =>
@@ -56,9 +59,11 @@ function testMark(stem: string): Finding | undefined {
   return match ? { reason: `“${match[0].trim()}” says nothing of what is in it.`, rest: stem.replace(match[0], ' ') } : undefined
 }
 
-function wordMark(stem: string, words: string[], reasonOf: (word: string) => string): Finding | undefined {
-  const found = words.find(word => new RegExp(`(?<!\\p{L})${word}(?!\\p{L})`, 'iu').test(stem))
-  return found ? { reason: reasonOf(found), rest: stem.replace(new RegExp(`(?<!\\p{L})${found}(?!\\p{L})`, 'iu'), ' ') } : undefined
+function wordMark(stem: string, words: RegExp, reasonOf: (word: string) => string): Finding | undefined {
+  const match = words.exec(stem)
+  if (!match) return undefined
+  const [word] = match
+  return { reason: reasonOf(word.toLowerCase()), rest: `${stem.slice(0, match.index)} ${stem.slice(match.index + word.length)}` }
 }
 
 const valid = (year: number, month: number, day = 1) =>
@@ -71,10 +76,13 @@ interface FoundDate {
   ambiguous?: boolean
 }
 
+const ISO_DATE = /(?<!\d)((?:19|20)\d\d)[-_.\s]?(\d\d)(?:[-_.\s]?(\d\d))?(?!\d)/
+const OTHER_DATE = /(?<!\d)(\d{1,2})[-_./\s](\d{1,2})[-_./\s]((?:19|20)?\d\d)(?!\d)/
+const NAMED_MONTH = /(?<![\p{L}\d])(\p{L}{3,9})[\s_.-]*((?:19|20)\d\d)(?!\d)/u
+const YEAR_ALONE = /(?<!\d)((?:19|20)\d\d)(?!\d)/
+
 /** A date in a name, in whatever order it stands. */
 export function dateIn(stem: string): FoundDate | undefined {
-  const edge = '(?<!\\d)'
-  const tail = '(?!\\d)'
   const take = (match: RegExpExecArray, iso?: string, ambiguous = false): FoundDate => ({
     text: match[0],
     rest: stem.replace(match[0], ' '),
@@ -82,12 +90,12 @@ export function dateIn(stem: string): FoundDate | undefined {
     ambiguous,
   })
 
-  const iso = new RegExp(`${edge}((?:19|20)\\d\\d)[-_.\\s]?(\\d\\d)(?:[-_.\\s]?(\\d\\d))?${tail}`).exec(stem)
+  const iso = ISO_DATE.exec(stem)
   if (iso) {
     const [, year, month, day] = iso
     if (valid(Number(year), Number(month), Number(day ?? 1))) return take(iso, [year, month, day].filter(Boolean).join('-'))
   }
-  const other = new RegExp(`${edge}(\\d{1,2})[-_./\\s](\\d{1,2})[-_./\\s]((?:19|20)?\\d\\d)${tail}`).exec(stem)
+  const other = OTHER_DATE.exec(stem)
   if (other) {
     const [first, second] = [Number(other[1]), Number(other[2])]
     const year = Number(other[3]!.length === 2 ? `20${other[3]}` : other[3])
@@ -97,10 +105,10 @@ export function dateIn(stem: string): FoundDate | undefined {
     if (dayFirst) return take(other, `${year}-${two(second)}-${two(first)}`)
     if (monthFirst) return take(other, `${year}-${two(first)}-${two(second)}`)
   }
-  const named = /(?<![\p{L}\d])(\p{L}{3,9})[\s_.-]*((?:19|20)\d\d)(?!\d)/u.exec(stem)
+  const named = NAMED_MONTH.exec(stem)
   const month = named ? monthOf(named[1]!.toLowerCase()) : -1
   if (named && month >= 0) return take(named, `${named[2]}-${String(month + 1).padStart(2, '0')}`)
-  const year = new RegExp(`${edge}((?:19|20)\\d\\d)${tail}`).exec(stem)
+  const year = YEAR_ALONE.exec(stem)
   return year ? take(year, year[1]) : undefined
 }
 

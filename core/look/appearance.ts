@@ -39,7 +39,17 @@ const shadowSchema = z.object({
 export type Shadow = z.infer<typeof shadowSchema>
 
 /** What differs while a button is under the pointer or pressed; what is left out stays. */
-const stateSchema = z.object({ fill: fillSchema, words: colourSchema, border: colourSchema, shadow: shadowSchema.nullable() }).partial()
+const stateSchema = z
+  .object({
+    fill: fillSchema,
+    words: colourSchema,
+    /** of the second line, and of the icon */
+    note: colourSchema,
+    icon: colourSchema,
+    border: colourSchema,
+    shadow: shadowSchema.nullable(),
+  })
+  .partial()
 export type StateChange = z.infer<typeof stateSchema>
 
 const iconSchema = z.object({
@@ -60,6 +70,25 @@ export type Icon = z.infer<typeof iconSchema>
 export const WEIGHTS = [400, 500, 600, 700, 800] as const
 export const MOST_WIDE = 1000
 
+/** The second line, where it is set apart from the label. */
+const secondLineSchema = z.object({
+  size: pixels(8, 48),
+  weight: z.literal(WEIGHTS),
+  /** to the label */
+  gap: pixels(0, 40),
+  /** it stands above the label, where it is not at the far end */
+  above: z.boolean(),
+})
+export type SecondLine = z.infer<typeof secondLineSchema>
+
+/** The second line as it is where nothing is said of it: smaller than the label, and close below. */
+export const usualSecondLine = (size: number): SecondLine => ({
+  size: Math.round(size * 82) / 100,
+  weight: 400,
+  gap: Math.round(size * 10) / 100,
+  above: false,
+})
+
 /** How a button looks. Lengths are CSS pixels. */
 export const appearanceSchema = z.object({
   /** as wide as its words, as its place, or exactly so many pixels */
@@ -75,6 +104,8 @@ export const appearanceSchema = z.object({
   /** null for that of the words */
   noteColour: colourSchema.nullable(),
   underline: z.boolean(),
+  /** null where it is as is usual beside a label of this size; looks that were made before leave it out */
+  second: secondLineSchema.nullable().default(null),
   size: pixels(10, 48),
   weight: z.literal(WEIGHTS),
   icon: iconSchema.nullable(),
@@ -89,13 +120,18 @@ export const appearanceSchema = z.object({
 export type Appearance = z.infer<typeof appearanceSchema>
 
 /** What one button has otherwise than its look. */
-export const overridesSchema = appearanceSchema.partial()
+export const overridesSchema = appearanceSchema.extend({ second: secondLineSchema.nullable() }).partial()
 export type Overrides = z.infer<typeof overridesSchema>
 
 export const withOverrides = (appearance: Appearance, own: Overrides | null | undefined): Appearance => ({ ...appearance, ...own })
 
+/** The second line of a button as it is drawn. */
+export const secondLineOf = ({ second, size }: Pick<Appearance, 'second' | 'size'>): SecondLine => second ?? usualSecondLine(size)
+
 /** What of an appearance differs from another. */
 export function overridesBetween(look: Appearance, own: Appearance): Overrides {
-  const names = Object.keys(look) as (keyof Appearance)[]
-  return Object.fromEntries(names.filter(name => canonical(look[name]) !== canonical(own[name])).map(name => [name, own[name]]))
+  const names = Object.keys({ ...look, ...own }) as (keyof Appearance)[]
+  return Object.fromEntries(
+    names.filter(name => canonical(look[name] ?? null) !== canonical(own[name] ?? null)).map(name => [name, own[name]]),
+  )
 }

@@ -7,6 +7,7 @@ const shared = {
   radius: 6,
   shadow: null,
   noteColour: null,
+  second: null,
   underline: false,
   size: 17,
   weight: 600,

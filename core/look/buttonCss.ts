@@ -44,16 +44,40 @@ const shadowCss = (shadow: Shadow | null) =>
     ? `${rem(shadow.x)} ${rem(shadow.y)} ${rem(shadow.blur)} color-mix(in srgb,${cssColour(shadow.colour)} ${shadow.strength}%,transparent)`
     : 'none'
 
-function stateRule(selector: string, { fill, words, border, shadow }: StateChange, note: boolean, pictureOf: PictureOf): string {
+function stateRule(
+  selector: string,
+  { fill, words, note, icon, border, shadow }: StateChange,
+  ownNote: boolean,
+  pictureOf: PictureOf,
+): string {
   const declarations = [
     fill && `background:${background(fill, pictureOf)}`,
     words && `color:${cssColour(words)}`,
     border && `border-color:${cssColour(border)}`,
     shadow !== undefined && `box-shadow:${shadowCss(shadow)}`,
   ].filter(Boolean)
-  if (!declarations.length) return ''
   // A note with a colour of its own could vanish on another fill.
-  return `\n${selector}{${declarations.join(';')}}${note && words && fill ? `\n${selector} .tr-note{color:inherit}` : ''}`
+  const noteColour = note ? cssColour(note) : ownNote && words && fill ? 'inherit' : undefined
+  return (
+    (declarations.length ? `\n${selector}{${declarations.join(';')}}` : '') +
+    (noteColour ? `\n${selector} .tr-note{color:${noteColour}}` : '') +
+    (icon ? `\n${selector} .tr-icon{color:${cssColour(icon)}}` : '')
+  )
+}
+
+/** The second line, where it is set apart from the label. */
+function secondLine(selector: string, { second, arrange, icon, width }: Appearance): string {
+  if (!second) return ''
+  const { size, weight, gap, above } = second
+  const stacked = arrange === 'stacked'
+  const turned = stacked && above
+  const margin = !stacked ? '0' : above ? `0 0 ${rem(gap)}` : `${rem(gap)} 0 0`
+  const around = icon ? `${selector} .tr-words` : selector
+  return (
+    `\n${selector} .tr-note{font-size:${rem(size)};font-weight:${weight};margin:${margin}}` +
+    // What is read first stays first.
+    (turned ? `\n${around}{display:${icon || width !== 'fit' ? 'flex' : 'inline-flex'};flex-direction:column-reverse}` : '')
+  )
 }
 
 /** Where the pieces of a button stand: side by side with an icon, or with its note at the other end. */
@@ -103,6 +127,7 @@ ${selector}{${widthRule}padding:${rem(padding.y)} ${rem(padding.x)};border-width
 ${selector} .tr-label{font-weight:${weight}${underline ? ';text-decoration:underline;text-decoration-color:var(--accent);text-decoration-thickness:2px;text-underline-offset:.25em' : ''}}` +
     (noteColour ? `\n${selector} .tr-note{color:${cssColour(noteColour)}}` : '') +
     layout(selector, appearance) +
+    secondLine(selector, appearance) +
     // Lines of neighbours become one.
     (border.sides === 'ends'
       ? `\n${place}+.tr-place:has(>.${className}){margin-top:calc(-1*${rem(distance)} - ${rem(border.width)})}`

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Appearance } from './appearance'
 import { BUILT_IN_LOOKS } from './builtin'
-import { contrastOf } from './contrastCheck'
+import { contrastOf, withNearest } from './contrastCheck'
 import { contrast, isLarge, nearestPassing } from './contrast'
 import { DEFAULT_PALETTE, TONES, tonePalettes } from './palette'
 
@@ -61,6 +61,36 @@ describe('contrast of a button', () => {
         result => result.part === 'mark',
       ),
     ).toMatchObject({ passes: false, ratio: 1 })
+  })
+
+  it('holds the second line to its own size, weight and colour, in each state', () => {
+    const grey: Partial<Appearance> = { noteColour: '#777777', fill: { kind: 'plain', colour: '#FFFFFF' }, words: '#000000' }
+    const note = (appearance: Partial<Appearance>, state = 'normal') =>
+      contrastOf({ ...slab, hover: {}, ...grey, ...appearance }, DEFAULT_PALETTE, () => undefined).find(
+        result => result.state === state && result.part === 'note',
+      )!
+    const second = { size: 24, weight: 400 as const, gap: 2, above: false }
+    expect(note({}).passes).toBe(false)
+    expect(note({ second }).passes).toBe(true)
+    expect(note({ second: { ...second, size: 19 } }).passes).toBe(false)
+    expect(note({ second: { ...second, size: 19, weight: 700 } }).passes).toBe(true)
+    expect(note({ hover: { note: '#000000' } }, 'hover').passes).toBe(true)
+    const failing = note({ noteColour: null, hover: { note: '#EEEEEE' } }, 'hover')
+    expect(failing.passes).toBe(false)
+    const mended = withNearest({ ...slab, ...grey, hover: { note: '#EEEEEE' } }, failing)!
+    expect(note({ ...mended }, 'hover').passes).toBe(true)
+  })
+
+  it('holds the icon to the colour it has in each state', () => {
+    const icon = { name: 'kiln', path: 'M1 2L3 4Z', place: 'before' as const, size: 20, gap: 4, colour: null }
+    const found = (hover: Appearance['hover']) =>
+      contrastOf(
+        { ...slab, icon, fill: { kind: 'plain', colour: '#000000' }, words: '#FFFFFF', hover },
+        DEFAULT_PALETTE,
+        () => undefined,
+      ).find(result => result.state === 'hover' && result.part === 'icon')!
+    expect(found({ icon: '#FFFFFF' }).passes).toBe(true)
+    expect(found({ icon: '#222222' }).passes).toBe(false)
   })
 
   it('offers a colour that passes, and the nearest one', () => {

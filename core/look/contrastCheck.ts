@@ -1,4 +1,4 @@
-import type { Appearance, Fill } from './appearance'
+import { secondLineOf, type Appearance, type Fill } from './appearance'
 import { mixedAlong } from './gradient'
 import { LEAST, contrast, isLarge, nearestPassing } from './contrast'
 import { hexOf, type Colour } from './colour'
@@ -63,14 +63,21 @@ function judge(state: State, part: CheckedPart, colour: string, grounds: string[
 /** The contrast of each part of a button in each state under a palette (WCAG 2.2, 1.4.3 and 1.4.11). */
 export function contrastOf(appearance: Appearance, palette: Palette, sampleOf: SampleOf): ContrastResult[] {
   const { noteColour, icon, size, weight, focus } = appearance
+  const second = secondLineOf(appearance)
   const hex = (colour: Colour) => hexOf(colour, palette)
   const leastForWords = isLarge(size, weight) ? LEAST.large : LEAST.words
-  const inState = (state: State, { fill, words }: Pick<Appearance, 'fill' | 'words'>, notesOwn: Colour | null) => {
+  const leastForNote = isLarge(second.size, second.weight) ? LEAST.large : LEAST.words
+  const inState = (
+    state: State,
+    { fill, words }: Pick<Appearance, 'fill' | 'words'>,
+    notesOwn: Colour | null,
+    iconsOwn: Colour | null = icon?.colour ?? null,
+  ) => {
     const grounds = groundsOf(fill, palette, sampleOf)
     const read: { part: CheckedPart; colour: string; least: number }[] = [
       { part: 'words', colour: hex(words), least: leastForWords },
-      { part: 'note', colour: hex(notesOwn ?? words), least: LEAST.words },
-      ...(icon ? [{ part: 'icon' as const, colour: hex(icon.colour ?? words), least: LEAST.mark }] : []),
+      { part: 'note', colour: hex(notesOwn ?? words), least: leastForNote },
+      ...(icon ? [{ part: 'icon' as const, colour: hex(iconsOwn ?? words), least: LEAST.mark }] : []),
     ]
     const veil = leastVeil(fill, palette, sampleOf, read)
     return read.map(({ part, colour, least }) => {
@@ -82,7 +89,9 @@ export function contrastOf(appearance: Appearance, palette: Palette, sampleOf: S
     // Whoever presses a button with the mouse is on it, too.
     const change = state === 'pressed' ? { ...appearance.hover, ...appearance.pressed } : appearance.hover
     // As the style sheet has it: a note follows the words where the fill changes with them.
-    const parts = inState(state, { ...appearance, ...change }, change.words && change.fill ? null : noteColour)
+    const { fill = appearance.fill, words = appearance.words } = change
+    const note = change.note ?? (change.words && change.fill ? null : noteColour)
+    const parts = inState(state, { fill, words }, note, change.icon ?? icon?.colour)
     return Object.keys(state === 'pressed' ? appearance.pressed : change).length ? parts : []
   }
   return [
@@ -100,9 +109,9 @@ export function withNearest(
 ): Partial<Appearance> | undefined {
   if (!nearest) return undefined
   if (part === 'mark') return { focus: { ...focus, colour: nearest } }
+  if (part === 'icon' && !icon) return undefined
+  if (state === 'hover') return { hover: { ...hover, [part]: nearest } }
+  if (state === 'pressed') return { pressed: { ...pressed, [part]: nearest } }
   if (part === 'note') return { noteColour: nearest }
-  if (part === 'icon') return icon ? { icon: { ...icon, colour: nearest } } : undefined
-  if (state === 'hover') return { hover: { ...hover, words: nearest } }
-  if (state === 'pressed') return { pressed: { ...pressed, words: nearest } }
-  return { words: nearest }
+  return part === 'icon' ? { icon: { ...icon!, colour: nearest } } : { words: nearest }
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { ICONS } from '../../app/editor/icons'
-import { appearanceSchema, overridesBetween } from './appearance'
+import { appearanceSchema, overridesBetween, overridesSchema } from './appearance'
 import { BUILT_IN_LOOKS } from './builtin'
 import { appearanceCss } from './buttonCss'
 import { ButtonStyles } from './styles'
@@ -30,6 +30,37 @@ describe('the styles of a page', () => {
   })
 })
 
+describe('the second line', () => {
+  const css = (own: Partial<typeof slab>) => appearanceCss('x', { ...slab, ...own }, pictureOf)
+  const second = { size: 12, weight: 700 as const, gap: 8, above: false }
+
+  it('has a size, a weight and a distance of its own', () => {
+    expect(css({ second })).toContain('.x .tr-note{font-size:0.75rem;font-weight:700;margin:0.5rem 0 0}')
+    expect(css({ second: null })).not.toMatch(/tr-note\{font-size/)
+  })
+
+  it('stands above the label while it is read after it, and at the far end where it is put there', () => {
+    expect(css({ second: { ...second, above: true } })).toMatch(
+      /margin:0 0 0\.5rem.*\n\.tr-page \.x\{display:inline-flex;flex-direction:column-reverse\}/,
+    )
+    expect(css({ second: { ...second, above: true }, arrange: 'ends' })).not.toContain('column-reverse')
+  })
+
+  it('and the icon have colours of their own in each state', () => {
+    const rules = css({ hover: { note: 'ink', icon: '#FF0000' } })
+    expect(rules).toContain(':hover .tr-note{color:var(--ink)}')
+    expect(rules).toContain(':hover .tr-icon{color:#FF0000}')
+  })
+
+  it('is as it always was in a look that says nothing of it', () => {
+    const { second: _, ...before } = slab
+    expect(appearanceSchema.parse(before)).toEqual({ ...before, second: null })
+    expect(overridesSchema.parse({})).toEqual({})
+    expect(overridesBetween(before as typeof slab, { ...slab, second })).toEqual({ second })
+    expect(overridesBetween(before as typeof slab, slab)).toEqual({})
+  })
+})
+
 describe('what a button has otherwise', () => {
   it('is what differs, however the parts are ordered', () => {
     const { padding, ...rest } = slab
@@ -45,7 +76,7 @@ describe('what a button has otherwise', () => {
     ['an address for a fill', { fill: { kind: 'plain', colour: 'url(//x)' } }],
     ['markup for an icon', { icon: { name: 'x', path: 'M0 0"/><script>', place: 'before', size: 20, gap: 4, colour: null } }],
     ['one stop of a gradient', { fill: { kind: 'gradient', angle: 0, stops: [{ colour: 'ink', at: 0 }] } }],
-  ])('%s is refused', (_what, own) => expect(appearanceSchema.partial().safeParse(own).success).toBe(false))
+  ])('%s is refused', (_what, own) => expect(overridesSchema.safeParse(own).success).toBe(false))
 })
 
 it('every icon that is offered can be worn', () => {

@@ -23,7 +23,10 @@ const fill: fc.Arbitrary<Fill> = fc.oneof(
   fc.record({ kind: fc.constant('picture' as const), file: fc.string({ minLength: 1, maxLength: 40 }), colour, veil: whole(0, 100) }),
 )
 const shadow = fc.record({ x: whole(-40, 40), y: whole(-40, 40), blur: whole(0, 80), colour, strength: whole(0, 100) })
-const state = fc.record({ fill, words: colour, border: colour, shadow: fc.option(shadow) }, { requiredKeys: [] })
+const state = fc.record(
+  { fill, words: colour, note: colour, icon: colour, border: colour, shadow: fc.option(shadow) },
+  { requiredKeys: [] },
+)
 const appearance: fc.Arbitrary<Appearance> = fc.record({
   width: fc.oneof(fc.constantFrom('fit' as const, 'fill' as const), whole(40, 1000)),
   arrange: fc.constantFrom('stacked' as const, 'ends' as const),
@@ -34,6 +37,7 @@ const appearance: fc.Arbitrary<Appearance> = fc.record({
   shadow: fc.option(shadow),
   words: colour,
   noteColour: fc.option(colour),
+  second: fc.option(fc.record({ size: whole(8, 48), weight: fc.constantFrom(...WEIGHTS), gap: whole(0, 40), above: fc.boolean() })),
   underline: fc.boolean(),
   size: whole(10, 48),
   weight: fc.constantFrom(...WEIGHTS),

@@ -85,6 +85,7 @@ function lookGroup(name: string, appearance: Appearance, palette: Palette): Grou
     shadow,
     words,
     noteColour,
+    second,
     underline,
     size,
     weight,
@@ -97,6 +98,8 @@ function lookGroup(name: string, appearance: Appearance, palette: Palette): Grou
     given({
       fill: change.fill && fillToken(change.fill),
       words: change.words ? token('color', colourValue(change.words)) : undefined,
+      note: change.note ? token('color', colourValue(change.note)) : undefined,
+      icon: change.icon ? token('color', colourValue(change.icon)) : undefined,
       border: change.border ? token('color', colourValue(change.border)) : undefined,
       shadow: change.shadow ? shadowToken(change.shadow, palette) : undefined,
       // What ends in a state is no token.
@@ -109,7 +112,7 @@ function lookGroup(name: string, appearance: Appearance, palette: Palette): Grou
         : {}),
     })
   return {
-    $extensions: { [OURS]: { name, width, arrange, sides: border.sides, underline, icon } },
+    $extensions: { [OURS]: { name, width, arrange, sides: border.sides, underline, icon, second } },
     ...given({
       'fill': fillToken(fill),
       'words': token('color', colourValue(words)),
@@ -234,6 +237,8 @@ function readState(value: unknown, path: string, reader: Reader): Appearance['ho
   return given({
     fill: ours.fill === 'none' ? { kind: 'none' } : readFill(value.fill, `${path}.fill`, reader),
     words: colourAt('words') as never,
+    note: colourAt('note') as never,
+    icon: colourAt('icon') as never,
     border: colourAt('border') as never,
     shadow: (ours.shadow === 'none' ? null : readShadow(value.shadow, `${path}.shadow`, reader)) as never,
   }) as Appearance['hover']
@@ -256,6 +261,7 @@ function readLook(key: string, group: Group, reader: Reader): NewLook {
     arrange: ours.arrange ?? usual.arrange,
     underline: ours.underline ?? usual.underline,
     icon: ours.icon ?? null,
+    second: ours.second ?? null,
     padding: { y: valueOf('padding-y', dimensionSchema, usual.padding.y), x: valueOf('padding-x', dimensionSchema, usual.padding.x) },
     radius: valueOf('radius', dimensionSchema, usual.radius),
     size: valueOf('size', dimensionSchema, usual.size),

@@ -8,15 +8,15 @@ export const newPlacementId = () => newId(10)
 export const firstAction = (target: Target | null): Action =>
   !target || target.kind === 'file' || target.kind === 'signpost' ? 'tab' : 'here'
 
-/** What a new button wears and says besides its label. */
-export type ButtonStart = Pick<ButtonAttrs, 'look' | 'note'>
+/** What a new button wears, says besides its label, and does; what is left out is as usual. */
+export type ButtonStart = Pick<ButtonAttrs, 'look' | 'note'> & Partial<Pick<ButtonAttrs, 'own' | 'action' | 'align'>>
 export const ON_A_PAGE: ButtonStart = { look: 'slab', note: '{type}, {size}' }
 /** In menus words stand close to each other. */
 export const ON_AN_EDGE: ButtonStart = { look: 'bare', note: '{type}' }
 
 /** A button as it starts out: it says what it gives. */
-export function newButton(target: Target | null, label: string, start = ON_A_PAGE): ButtonAttrs {
-  return { placement: newPlacementId(), target, label, ...start, action: firstAction(target), saveAs: '', align: 'left' }
+export function newButton(target: Target | null, label: string, start: ButtonStart = ON_A_PAGE): ButtonAttrs {
+  return { placement: newPlacementId(), target, label, action: firstAction(target), saveAs: '', align: 'left', ...start }
 }
 
 /** A card as it starts out. */

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { pageChangeSchema, pageTextSchema } from './changes'
 import { edgeSchema } from './edges'
 import { pageDocumentSchema, savedDocumentSchema } from './schema'
-import { slugSchema } from './slug'
+import { writtenSlugSchema } from './slug'
 import { START_NAMES } from './starts'
 
 /** A page as it stands in lists. */
@@ -64,12 +64,10 @@ export type PageVersion = z.infer<typeof pageVersionSchema>
 
 const titleSchema = z.string().trim().min(1, 'Give the page a title.').max(200, 'Keep the title to 200 characters.')
 
-const ownSlugSchema = slugSchema.refine(slug => slug !== '', 'Give the page an address, such as clay-and-glaze.')
-
 export const newPageSchema = z.object({
   title: titleSchema,
   /** made from the title where left out */
-  slug: ownSlugSchema.optional(),
+  slug: writtenSlugSchema.optional(),
   /** what is on it at first; nothing where left out */
   start: z.enum(START_NAMES).optional(),
 })
@@ -86,7 +84,7 @@ export type SaveDraft = z.infer<typeof saveDraftSchema>
 /** What holds of a page at once, draft and live alike. */
 export const pageSettingsSchema = z
   .object({
-    slug: ownSlugSchema,
+    slug: writtenSlugSchema,
     description: z.string().trim().max(300, 'Keep the description to 300 characters: search engines show about 160.'),
     inMenu: z.boolean(),
     picture: z.string().max(40).nullable(),

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { PDF_FACTS, ZIP_FACTS } from '../testing/pages'
 import { effectiveAction, fileDestination } from './destination'
 import { fillPlaceholders, strayPlaceholders } from './placeholders'
-import { slugFromTitle, slugSchema } from './slug'
+import { slugFromTitle, slugSchema, writtenSlugSchema } from './slug'
 
 describe('fillPlaceholders', () => {
   it.each([
@@ -49,6 +49,17 @@ describe('slugs', () => {
   ])('%s becomes %s', (title, slug) => {
     expect(slugFromTitle(title)).toBe(slug)
     expect(slugSchema.safeParse(slug).success).toBe(true)
+  })
+
+  it.each([
+    ['Kilns for Schools', 'kilns-for-schools'],
+    ['/clay & glaze/', 'clay-and-glaze'],
+    ['  Ofen & Öl ', 'ofen-and-ol'],
+    ['kilns', 'kilns'],
+  ])('as an address, “%s” is written %s', (written, slug) => expect(writtenSlugSchema.parse(written)).toBe(slug))
+
+  it.each(['', '  ', '🏺', 'Files', 'a'.repeat(81), 'a'.repeat(100_000)])('as an address, “%.20s” says what to do', written => {
+    expect(writtenSlugSchema.safeParse(written).error!.issues[0]!.message).toMatch(/such as|80 characters/)
   })
 
   it.each(['desk', 'api', 'files', 'to', 'a/b', '../x', 'A', 'a b', '-a', '_nuxt', 'a'.repeat(81)])('refuses %s', slug =>

@@ -11,8 +11,19 @@ export const slugSchema = z
   .regex(/^(?:[a-z0-9]+(?:-[a-z0-9]+)*)?$/, 'Use small letters, digits and hyphens only, such as clay-and-glaze.')
   .refine(slug => !RESERVED_SLUGS.includes(slug), 'Trough uses this address itself. Choose another, such as our-files.')
 
+/** What was written, as a slug: `Kilns for schools` becomes `kilns-for-schools`. Empty where no letter or digit of it is left. */
+export const slugOf = (written: string): string => slugify(written.replace(/&/g, ' and '))
+
+/** A slug as people write it: what does not belong in one is not refused but written otherwise. */
+export const writtenSlugSchema = z
+  .string()
+  .max(200, 'Keep the address to 80 characters.')
+  .transform(slugOf)
+  .refine(slug => slug !== '', 'Give the page an address, such as clay-and-glaze.')
+  .pipe(slugSchema)
+
 /** The slug a title asks for; "page" where nothing of it is left, and never a reserved one. */
 export function slugFromTitle(title: string): string {
-  const slug = slugify(title.replace(/&/g, ' and ')).slice(0, 80).replace(/-+$/, '') || 'page'
+  const slug = slugOf(title).slice(0, 80).replace(/-+$/, '') || 'page'
   return RESERVED_SLUGS.includes(slug) ? `our-${slug}` : slug
 }

@@ -21,11 +21,12 @@ const titleSchema = z
   .trim()
   .min(1, 'Give the signpost a title, such as Current price list.')
   .max(120, 'Keep the title to 120 characters.')
+/** As people write it: what does not belong in an address is written otherwise. */
 const nameSchema = z
   .string()
-  .trim()
-  .max(80, 'Keep the address to 80 characters.')
-  .regex(/^[a-z0-9]+(?:-[a-z0-9]+)*$/, 'Use small letters, digits and hyphens only, such as current-price-list.')
+  .max(200, 'Keep the address to 80 characters.')
+  .transform(slugify)
+  .pipe(z.string().min(1, 'Give it an address, such as current-price-list.').max(80, 'Keep the address to 80 characters.'))
 const fileSchema = z.string().max(40).nullable()
 
 export const newSignpostSchema = z.object({ title: titleSchema, file: fileSchema })

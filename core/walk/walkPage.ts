@@ -49,17 +49,19 @@ export type PageFinding = Found & Pick<Finding, 'key' | 'check' | 'cost' | 'draw
 const keyOf = ({ name }: Check, pageId: string, { placement = '', detail, mend }: Found): string =>
   (mend?.kind === 'rename' ? [name, detail] : [name, pageId, placement, detail]).join(' ').slice(0, 200)
 
-/** What all checks find on one page. */
-export function walkPage(facts: WalkFacts): PageFinding[] {
+/** What each check in turn finds on one page. */
+export function* walkByChecks(facts: WalkFacts): Generator<PageFinding[]> {
   const seen = seenOn(facts)
   const drawn = drawnOn(facts.document)
-  return CHECKS.flatMap(check =>
-    check.look(facts, seen).map(found => ({
+  for (const check of CHECKS)
+    yield check.look(facts, seen).map(found => ({
       ...found,
       check: check.name,
       cost: check.cost,
       key: keyOf(check, facts.pageId, found),
       drawn: found.placement === undefined ? undefined : drawn.get(found.placement),
-    })),
-  )
+    }))
 }
+
+/** What all checks find on one page. */
+export const walkPage = (facts: WalkFacts): PageFinding[] => [...walkByChecks(facts)].flat()

@@ -2,7 +2,7 @@
 import { MOST_WIDE, type Appearance } from '~~/core/look/appearance'
 import { withFill } from '~~/core/look/fillPictures'
 import type { Palette } from '~~/core/look/palette'
-import { ARRANGE_CHOICES, BUTTON_WIDTH_CHOICES, SIDES_CHOICES, WEIGHT_CHOICES } from '~/editor/words'
+import { BUTTON_WIDTH_CHOICES, SIDES_CHOICES, WEIGHT_CHOICES } from '~/editor/words'
 
 /** All settings of how a button looks; of a look, or of one button that differs from its look. */
 const props = defineProps<{
@@ -54,33 +54,18 @@ const chooseWidth = (choice: 'fit' | 'fill' | 'exact') => emit('change', { width
         @change="emit('change', { distance: $event })"
       />
     </FieldGroup>
-    <FieldGroup
-      heading="Words"
-      :names="['size', 'weight', 'words', 'noteColour', 'arrange', 'underline']"
-      :overridden="overridden"
-      @reset="emit('reset', $event)"
-    >
+    <FieldGroup heading="Label" :names="['size', 'weight', 'words', 'underline']" :overridden="overridden" @reset="emit('reset', $event)">
       <NumberField words="Size" :least="10" :most="48" :value="appearance.size" @change="emit('change', { size: $event })" />
       <ChoiceField legend="Weight" :choices="WEIGHT_CHOICES" :value="appearance.weight" @choose="emit('change', { weight: $event })" />
       <ColourField words="Colour" :value="appearance.words" :palette="palette" @change="emit('change', { words: $event! })" />
-      <ColourField
-        words="Colour of the second line"
-        none="Same"
-        :value="appearance.noteColour"
-        :palette="palette"
-        @change="emit('change', { noteColour: $event })"
-      />
-      <ChoiceField
-        legend="Second line"
-        :choices="ARRANGE_CHOICES"
-        :value="appearance.arrange"
-        @choose="emit('change', { arrange: $event })"
-      />
       <VCheckbox
         label="Label underlined"
         :model-value="appearance.underline"
         @update:model-value="emit('change', { underline: !appearance.underline })"
       />
+    </FieldGroup>
+    <FieldGroup heading="Second line" :names="['second', 'noteColour', 'arrange']" :overridden="overridden" @reset="emit('reset', $event)">
+      <SecondLineFields :appearance="appearance" :palette="palette" @change="emit('change', $event)" />
     </FieldGroup>
     <FieldGroup
       heading="Fill, border and shadow"

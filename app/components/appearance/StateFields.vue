@@ -6,20 +6,38 @@ import type { Palette } from '~~/core/look/palette'
 const props = defineProps<{ words: string; value: StateChange; normal: Appearance; palette: Palette }>()
 const emit = defineEmits<{ change: [state: StateChange] }>()
 
-const PARTS = [
-  ['fill', 'Another fill'],
-  ['words', 'Another colour of the words'],
-  ['border', 'Another border'],
-  ['shadow', 'Another shadow'],
-] as const
+const PARTS = computed(() =>
+  (
+    [
+      ['fill', 'Another fill'],
+      ['words', 'Another colour of the label'],
+      ['note', 'Another colour of the second line'],
+      ['icon', 'Another colour of the icon'],
+      ['border', 'Another border'],
+      ['shadow', 'Another shadow'],
+    ] as const
+  ).filter(([part]) => part !== 'icon' || props.normal.icon || props.value.icon !== undefined),
+)
+/** Parts that are no more than a colour. */
+const COLOURS = { words: 'Label', note: 'Second line', icon: 'Icon', border: 'Border' } as const
 
 function toggle(part: keyof StateChange) {
-  const { fill, words, border, shadow } = props.normal
+  const { fill, words, border, shadow, noteColour, icon } = props.normal
   const { [part]: was, ...rest } = props.value
   emit(
     'change',
     was === undefined
-      ? { ...props.value, ...{ fill: { fill }, words: { words }, border: { border: border.colour }, shadow: { shadow } }[part] }
+      ? {
+          ...props.value,
+          ...{
+            fill: { fill },
+            words: { words },
+            note: { note: noteColour ?? words },
+            icon: { icon: icon?.colour ?? words },
+            border: { border: border.colour },
+            shadow: { shadow },
+          }[part],
+        }
       : rest,
   )
 }
@@ -32,21 +50,19 @@ function toggle(part: keyof StateChange) {
       <VCheckbox :label="`${says}`" :model-value="value[part] !== undefined" @update:model-value="toggle(part)" />
       <div v-if="value[part] !== undefined" class="inner">
         <FillFields v-if="part === 'fill'" :value="value.fill!" :palette="palette" @change="emit('change', { ...value, fill: $event })" />
-        <ColourField
-          v-else-if="part === 'words'"
-          words="Words"
-          :value="value.words!"
+        <ShadowFields
+          v-else-if="part === 'shadow'"
+          :value="value.shadow!"
           :palette="palette"
-          @change="emit('change', { ...value, words: $event! })"
+          @change="emit('change', { ...value, shadow: $event })"
         />
         <ColourField
-          v-else-if="part === 'border'"
-          words="Border"
-          :value="value.border!"
+          v-else
+          :words="COLOURS[part]"
+          :value="value[part]!"
           :palette="palette"
-          @change="emit('change', { ...value, border: $event! })"
+          @change="emit('change', { ...value, [part]: $event! })"
         />
-        <ShadowFields v-else :value="value.shadow!" :palette="palette" @change="emit('change', { ...value, shadow: $event })" />
       </div>
     </template>
   </fieldset>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { FileItem } from '~~/core/files/fileItem'
 import type { PageSettings } from '~~/core/page/pageItem'
-import { slugSchema } from '~~/core/page/slug'
+import { writtenSlugSchema } from '~~/core/page/slug'
 
 /** What is said of the open page at once, draft and live: its address, and what is shown of it elsewhere. */
 const page = usePage()
@@ -26,19 +26,24 @@ function show(file: FileItem) {
   void set({ picture: file.id })
 }
 
+const refusal = ref('')
 async function move() {
-  const [from, to] = [current.value.slug, slug.value.trim()]
+  const from = current.value.slug
+  const { success, data: to, error } = writtenSlugSchema.safeParse(slug.value)
+  refusal.value = success ? '' : error.issues[0]!.message
+  if (!success) return
+  slug.value = to
   if (from === to) return
-  const checked = slugSchema.safeParse(to)
-  if (!checked.success) {
-    problem.value = checked.error.issues[0]!.message
+  try {
+    await page.setUp({ slug: to })
+  } catch (caught) {
+    refusal.value = wordsOf(caught)
     return
   }
-  if (await set({ slug: to }))
-    notices.say(`The page is at /${to} now; /${from} leads there.`, {
-      tone: 'works',
-      action: { label: 'Undo', run: () => void set({ slug: from }) },
-    })
+  notices.say(`The page is at /${to} now; /${from} leads there.`, {
+    tone: 'works',
+    action: { label: 'Undo', run: () => void set({ slug: from }) },
+  })
 }
 </script>
 
@@ -51,6 +56,8 @@ async function move() {
       prefix="/"
       maxlength="80"
       spellcheck="false"
+      :error-messages="refusal"
+      @update:model-value="refusal = ''"
       @change="move"
     />
     <p v-else class="hint">The home page, at <code>/</code>.</p>

@@ -7,7 +7,7 @@ import type { TableAct } from '~/editor/table'
 
 /** The margin beside the sheet: settings of what is selected and of what it lies in, or of the page. */
 const bench = useBench()
-const { editor, scroll, margin, opening, filling, again, retargetFromComputer, focus } = bench
+const { editor, scroll, margin, opening, filling, again, againFromComputer, retargetFromComputer, focus } = bench
 const { selected, parts, height, hasNote } = margin
 const { row } = filling
 
@@ -80,6 +80,7 @@ function actOnTable(act: TableAct) {
         v-bind="acts"
         @computer="retargetFromComputer"
         @again="again"
+        @again-from-computer="againFromComputer"
       />
       <PartNote
         v-for="part in parts"

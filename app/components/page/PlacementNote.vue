@@ -3,7 +3,10 @@ import type { Tone } from '~~/core/look/palette'
 import { appearanceOf } from '~~/core/look/styles'
 import { buttonParts } from '~~/core/page/button'
 import { effectiveAction } from '~~/core/page/destination'
+import { splitExtension } from '~~/core/files/fileName'
+import { dateIn } from '~~/core/files/nameAdvice'
 import { formatSize } from '~~/core/files/size'
+import { fittingLabel, type Spoken } from '~~/core/page/fittingLabel'
 import type { Action, ButtonAttrs, CardAttrs, Target } from '~~/core/page/schema'
 import { PLACEHOLDER_NAMES, fillPlaceholders, strayPlaceholders } from '~~/core/page/placeholders'
 import type { FileItem } from '~~/core/files/fileItem'
@@ -24,6 +27,7 @@ const emit = defineEmits<{
   computer: []
   duplicate: []
   again: [target: Target, title: string]
+  againFromComputer: []
   move: [direction: -1 | 1]
   remove: []
   leave: []
@@ -58,6 +62,23 @@ const appearance = computed(() =>
 )
 const stray = computed(() => (props.kind === 'link' ? [] : strayPlaceholders(`${props.attrs.label} ${props.attrs.note}`)))
 const parts = computed(() => buttonParts(props.attrs as ButtonAttrs, destination.value))
+
+/** What the label may say of that to which it leads, and of what it led to while this button was open. */
+const spoken = computed<Spoken | undefined>(() => {
+  if (!destination.value) return undefined
+  return { title: destination.value.title, dated: there.value ? dateIn(splitExtension(there.value.fileName)[0])?.iso : undefined }
+})
+const before = shallowRef<Spoken>()
+watch([() => props.attrs.placement, spoken], ([placement, now], [other, old]) => {
+  if (placement !== other) before.value = undefined
+  else if (old && now && (old.title !== now.title || old.dated !== now.dated)) before.value = old
+})
+/** a label that shall stay although another would fit */
+const kept = ref('')
+const fitting = computed(() => {
+  const { label } = props.attrs
+  return label && spoken.value && kept.value !== label ? fittingLabel(label, spoken.value, before.value) : undefined
+})
 
 function lead(target: Target) {
   finding.value = false
@@ -150,9 +171,16 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
         v-if="next"
         class="pop"
         :label="`Find what the next ${kind} leads to`"
+        computer
         anywhere
         @choose="placeNext({ kind: 'file', id: $event.id }, $event.title)"
         @lead="placeNext"
+        @computer="
+          () => {
+            next = false
+            emit('againFromComputer')
+          }
+        "
         @close="next = false"
       />
       <FileFinder
@@ -204,6 +232,13 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
         :placeholder="destination?.title ?? 'Download'"
         @update:model-value="emit('change', { label: $event })"
       />
+      <div v-if="fitting" class="fitting" role="status">
+        <p>It leads to “{{ spoken!.title }}”{{ spoken!.dated ? ` of ${spoken!.dated}` : '' }} now.</p>
+        <div class="acts">
+          <VBtn variant="outlined" @click="emit('change', { label: fitting })">Say “{{ fitting }}”</VBtn>
+          <VBtn color="soft" @click="kept = attrs.label!">Leave the label</VBtn>
+        </div>
+      </div>
 
       <ChoiceField legend="A click" :choices="ACTION_CHOICES" :value="action" :can="can" @choose="emit('change', { action: $event })" />
       <p v-if="there && !can('tab')" class="hint">Browsers cannot show {{ there.tag }} files safely, so this one is always saved.</p>
@@ -254,6 +289,15 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
 </template>
 
 <style scoped>
+.fitting {
+  padding: 2px 0 2px 9px;
+  border-left: 4px solid var(--straw);
+}
+.fitting .v-btn {
+  max-width: 100%;
+  white-space: normal;
+  text-align: left;
+}
 .note {
   position: relative;
   padding: 12px;

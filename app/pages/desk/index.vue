@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Use } from '~~/core/files/fileItem'
 import { newPageSchema } from '~~/core/page/pageItem'
-import { slugFromTitle } from '~~/core/page/slug'
+import { slugFromTitle, slugOf } from '~~/core/page/slug'
 import { STARTS, type StartName } from '~~/core/page/starts'
 
 const pages = usePages()
@@ -98,7 +98,14 @@ async function removeForGood(page: { id: string; title: string }) {
     </header>
     <VForm v-if="adding" class="new" @submit.prevent="form.submit" @keydown.esc="adding = false">
       <VTextField v-focus v-bind="form.field('title')" label="Title" maxlength="200" />
-      <VTextField v-bind="form.field('slug')" label="Address" prefix="/" maxlength="80" @keydown="ownSlug = true" />
+      <VTextField
+        v-bind="form.field('slug')"
+        label="Address"
+        prefix="/"
+        maxlength="80"
+        @keydown="ownSlug = true"
+        @blur="form.fields.slug = slugOf(form.fields.slug)"
+      />
       <VRadioGroup v-model="start" label="Begins with" class="starts tiles">
         <VRadio value="">
           <template #label><b>Nothing</b><span>An empty page</span></template>

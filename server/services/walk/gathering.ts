@@ -20,6 +20,7 @@ import type { PageService } from '../pages/pages'
 import type { Recognising } from '../recognising/recognising'
 import type { Measuring } from '../lettering/measuring'
 import type { Outside } from './outsideAnswers'
+import { createVisitorsTurn } from './visitorsTurn'
 import type { Signposts } from '../signposts/signposts'
 
 /** One side of a page that is walked. */
@@ -130,9 +131,11 @@ export function createGathering({ db, library, pages, signposts, looks, recognis
       const documents = sides.map(side => side.document)
       const references = documents.flatMap(referencesIn)
       const there = new Set<string>()
+      const turn = createVisitorsTurn()
       for (const file of await this.meet(documents, ground)) {
         there.add(file.id)
         if (ground.files.has(file.id)) continue
+        await turn()
         ground.files.set(file.id, {
           ...targetFacts(file),
           dated: dateIn(splitExtension(file.fileName)[0])?.iso,

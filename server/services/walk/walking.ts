@@ -2,13 +2,14 @@ import { setImmediate as nextTurn, setTimeout as wait } from 'node:timers/promis
 import { idOf, placementsOf, referencesIn } from '../../../core/page/targets'
 import type { Answer } from '../../../core/walk/facts'
 import type { Finding } from '../../../core/walk/finding'
-import { walkPage, type PageFinding } from '../../../core/walk/walkPage'
+import { walkByChecks, type PageFinding } from '../../../core/walk/walkPage'
 import type { WalkablePage } from '../pages/liveReads'
 import type { PageService } from '../pages/pages'
 import type { Traffic } from '../traffic'
 import type { Asking } from './asking'
 import type { Gathering, Ground, WalkedSide } from './gathering'
 import type { Outside } from './outsideAnswers'
+import { createVisitorsTurn } from './visitorsTurn'
 
 /** While visitors come, no piece of a walk keeps them waiting for long; else what pages share is asked for once. */
 const PAGES_AT_ONCE = { busy: 2, quiet: 16 }
@@ -64,9 +65,13 @@ export function createWalking({ pages, gathering, outside, traffic, ask }: Needs
     )
     await nextTurn()
     const facts = await gathering.facts(sides, ground, answers)
+    const turn = createVisitorsTurn()
     for (const [index, { row, side, document }] of sides.entries()) {
-      const found = walkPage(facts[index]!)
-      await nextTurn()
+      const found: PageFinding[] = []
+      for (const ofCheck of walkByChecks(facts[index]!)) {
+        found.push(...ofCheck)
+        await turn()
+      }
       const leans = [
         ...referencesIn(document).flatMap(reference => idOf(reference) ?? []),
         ...gathering.signpostsOn([document], ground).flatMap(({ file }) => file ?? []),
