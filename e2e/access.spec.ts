@@ -108,14 +108,14 @@ test.describe('the demo', () => {
     const draft = { type: 'doc', content: [{ type: 'paragraph' }] }
     const cases: [string, string, unknown][] = [
       ['POST', '/api/pages', { title: '' }],
-      ['POST', '/api/pages', { title: 'x', slug: '../x' }],
+      ['POST', '/api/pages', { title: 'x', slug: '../' }],
       ['POST', '/api/pages', []],
       ['POST', '/api/pages', 'nonsense'],
       ['PUT', `/api/pages/${page.id}/draft`, { title: 'x', draft: { type: 'doc', content: [{ type: 'script' }] }, revision: 1 }],
       ['PUT', `/api/pages/${page.id}/draft`, { title: 'x', draft, revision: -1 }],
       ['PUT', '/api/pages/nothing/draft', { title: 'x', draft, revision: 1 }],
       ['POST', '/api/pages/nothing/publish', {}],
-      ['PATCH', `/api/files/${file.id}`, { handle: '../up' }],
+      ['PATCH', `/api/files/${file.id}`, { handle: '../' }],
       ['PATCH', `/api/files/${file.id}`, { title: ' ' }],
       ['PATCH', '/api/files/nothing', { title: 'x' }],
       ['POST', '/api/selection/remove', { files: [file.id], despite: false, replaceBy: file.id }],

@@ -112,7 +112,7 @@ test('a page moves and leaves a way behind it, goes offline, comes back as it wa
   expect([moved.status, moved.headers.get('location')]).toEqual([308, '/materials'])
   await settings.getByLabel('Address of this page').fill('Trade!')
   await settings.getByLabel('Address of this page').press('Enter')
-  await expect(settings.getByRole('alert')).toContainText('small letters')
+  await expect(settings.getByRole('alert')).toContainText('“Trade” is at /trade already.')
   await settings.getByLabel('In a few words').fill('Clays, glazes and their data sheets')
   await settings.getByLabel('In a few words').blur()
   await expect

@@ -1,6 +1,10 @@
 import { computed, nextTick, reactive, ref } from 'vue'
 import type { z } from 'zod'
+import { useAsking } from '~/stores/asking'
 import { ApiProblem, wordsOf } from './api'
+
+/** Asked before something that was written is lost. */
+export const LEAVING = { question: 'Leave what you wrote?', detail: 'It was not saved.', yes: 'Leave it', no: 'Go on writing' }
 
 interface FormOptions<Schema extends z.ZodObject> {
   /** the one that the server reads what is sent with */
@@ -98,13 +102,16 @@ export function useForm<Schema extends z.ZodObject>({ schema, begin, send }: For
     problem.value = ''
   }
 
-  return {
-    fields: fields as z.input<Schema>,
-    field,
-    problem,
-    busy,
-    changed: computed(() => JSON.stringify(fields) !== kept.value),
-    submit,
-    reset,
+  const changed = computed(() => JSON.stringify(fields) !== kept.value)
+  let asked = false
+  /** Leaves the form, once that was asked where something was written: for what is left by Escape, or by a press beside it. */
+  async function leave(close: () => void): Promise<void> {
+    if (asked) return
+    asked = true
+    const sure = !changed.value || (await useAsking().ask(LEAVING))
+    asked = false
+    if (sure) close()
   }
+
+  return { fields: fields as z.input<Schema>, field, problem, busy, changed, submit, reset, leave }
 }

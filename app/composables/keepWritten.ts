@@ -1,6 +1,7 @@
 import { useEventListener } from '@vueuse/core'
 import { toValue, type MaybeRefOrGetter } from 'vue'
 import { onBeforeRouteLeave } from 'vue-router'
+import { LEAVING } from './form'
 
 /** Asks before a board is left on which something was written that was not sent. */
 export function useKeepWritten(changed: MaybeRefOrGetter<boolean>): void {
@@ -10,7 +11,7 @@ export function useKeepWritten(changed: MaybeRefOrGetter<boolean>): void {
 
   onBeforeRouteLeave(async () => {
     if (!toValue(changed)) return true
-    leaves ||= await asking.ask({ question: 'Leave what you wrote?', detail: 'It was not saved.', yes: 'Leave it', no: 'Go on writing' })
+    leaves ||= await asking.ask(LEAVING)
     return leaves
   })
   useEventListener(window, 'beforeunload', event => toValue(changed) && event.preventDefault())

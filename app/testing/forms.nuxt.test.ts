@@ -13,6 +13,7 @@ import OldAddresses from '~/pages/desk/old-addresses.vue'
 import SetUp from '~/pages/desk/set-up.vue'
 import SignIn from '~/pages/desk/sign-in.vue'
 import Signposts from '~/pages/desk/signposts.vue'
+import { useAsking } from '~/stores/asking'
 import type { Finding } from '~~/core/walk/finding'
 import {
   complaints,
@@ -227,6 +228,32 @@ describe.each(Object.entries(FORMS))('the form of %s', (_, form) => {
     answer(refusal(409, 'It was changed elsewhere.', 'Look again.'))
     await settled()
     expect(complaints().join(' ')).toMatch(/changed elsewhere/)
+    close()
+  })
+})
+
+describe.each(['an address of a file', 'leaving a finding', 'a page', 'a signpost', 'a folder', 'a bundle'])('the form of %s', name => {
+  const form = FORMS[name]!
+  const escape = async () => {
+    fieldNamed(form.field).dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape', bubbles: true }))
+    await settled()
+  }
+
+  it('asks before Escape loses what was written, and keeps it where the answer is no', async () => {
+    const { close } = await open(form, () => undefined)
+    await write(form.field, `${form.good} and more`)
+    await escape()
+    expect(useAsking().open?.question).toBe('Leave what you wrote?')
+    useAsking().open!.answer(false)
+    await settled()
+    expect(fieldNamed(form.field).value).toBe(`${form.good} and more`)
+    close()
+  })
+
+  it('goes at once where nothing was written', async () => {
+    const { close } = await open(form, () => undefined)
+    await escape()
+    expect(useAsking().open).toBeUndefined()
     close()
   })
 })

@@ -7,7 +7,11 @@ import { SECOND_LINE_CHOICES, WEIGHT_CHOICES } from '~/editor/words'
 const props = defineProps<{ appearance: Appearance; palette: Palette }>()
 const emit = defineEmits<{ change: [changed: Partial<Appearance>] }>()
 
-const line = computed(() => secondLineOf(props.appearance))
+/** What is set apart begins with whole pixels. */
+const line = computed(() => {
+  const { size, gap, ...rest } = secondLineOf(props.appearance)
+  return props.appearance.second ?? { ...rest, size: Math.round(size), gap: Math.round(gap) }
+})
 const place = computed(() => (props.appearance.arrange === 'ends' ? 'ends' : line.value.above ? 'above' : 'below'))
 const set = (changed: Partial<SecondLine>) => emit('change', { second: { ...line.value, ...changed } })
 

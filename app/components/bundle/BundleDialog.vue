@@ -12,7 +12,7 @@ const only = props.things.folders.length === 1 && !props.things.files.length ? f
 const start = ref<HTMLInputElement>()
 onMounted(() => start.value?.select())
 
-const { fields, field, submit, problem, busy } = useForm({
+const { fields, field, submit, problem, busy, leave } = useForm({
   schema: newBundleSchema.pick({ title: true }),
   begin: () => ({ title: only }),
   send: async ({ title }) => {
@@ -24,7 +24,7 @@ const address = computed(() => fields.title.trim() && `/files/${handleFromFileNa
 </script>
 
 <template>
-  <VDialog :model-value="true" max-width="440" aria-labelledby="bundle-head" @update:model-value="emit('close')">
+  <VDialog :model-value="true" max-width="440" aria-labelledby="bundle-head" @update:model-value="leave(() => emit('close'))">
     <VForm class="dialog" @submit.prevent="submit">
       <h2 id="bundle-head">A bundle{{ things.files.length + things.folders.length ? ` of ${wordsForSelection(things)}` : '' }}</h2>
       <VTextField

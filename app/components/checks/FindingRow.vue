@@ -42,7 +42,7 @@ async function act(what: () => Promise<unknown>) {
         label="It may stay, because"
         maxlength="300"
         class="field"
-        @keydown.esc.stop="leaving = false"
+        @keydown.esc.stop="form.leave(() => (leaving = false))"
       />
       <VBtn type="submit" variant="outlined" :loading="form.busy.value">Leave it</VBtn>
       <VBtn @click="leaving = false">Cancel</VBtn>

@@ -11,7 +11,7 @@ const picture = ref<FileItem>()
 const finding = ref(false)
 /** what all of them say already */
 const said = ref('')
-const { field, submit, problem, busy, reset } = useForm({
+const { fields, field, submit, problem, busy, changed, reset, leave } = useForm({
   schema: describeSchema.pick({ description: true, addTags: true, removeTags: true }).required(),
   begin: () => ({ description: said.value, addTags: [] as string[], removeTags: [] as string[] }),
   send: async ({ description, ...tags }) => {
@@ -30,14 +30,16 @@ onMounted(() =>
     files.value = await library.meet(selection.chosen.files)
     const [first] = files.value
     if (first && files.value.every(file => file.description === first.description)) said.value = first.description
-    reset()
+    // What was written before the files were known stays.
+    if (!changed.value) reset()
+    else fields.description ||= said.value
   }),
 )
 const present = computed(() => [...new Set(files.value.flatMap(file => file.tags))].sort())
 </script>
 
 <template>
-  <VDialog :model-value="true" aria-labelledby="describe-head" @update:model-value="emit('close')">
+  <VDialog :model-value="true" aria-labelledby="describe-head" @update:model-value="leave(() => emit('close'))">
     <VForm class="dialog" @submit.prevent="submit">
       <h2 id="describe-head">
         {{ files.length === 1 ? `Describe “${files[0]!.title}”` : `Describe ${counted(files.length, 'file')} at once` }}

@@ -7,7 +7,7 @@ const emit = defineEmits<{ close: [] }>()
 const jobs = useJobs()
 const listing = useListing()
 const folders = useFolders()
-const { field, submit, problem, busy } = useForm({
+const { field, submit, problem, busy, leave } = useForm({
   schema: fetchFormSchema,
   begin: () => ({ address: props.address }),
   send: async ({ address }) => {
@@ -19,7 +19,7 @@ const place = computed(() => (listing.folder ? `“${folders.nameOf(listing.fold
 </script>
 
 <template>
-  <VDialog :model-value="true" aria-labelledby="fetch-head" @update:model-value="emit('close')">
+  <VDialog :model-value="true" aria-labelledby="fetch-head" @update:model-value="leave(() => emit('close'))">
     <VForm class="dialog" @submit.prevent="submit">
       <h2 id="fetch-head">Fetch a file from the web</h2>
       <VTextField

@@ -7,7 +7,7 @@ const emit = defineEmits<{ close: []; remove: []; inside: [] }>()
 const folders = useFolders()
 const selection = useSelection()
 const listing = useListing()
-const { fields, field, submit, problem, busy } = useForm({
+const { fields, field, submit, problem, busy, leave } = useForm({
   schema: folderChangeSchema.required(),
   begin: () => ({
     name: props.folder?.name ?? '',
@@ -29,7 +29,7 @@ const { fields, field, submit, problem, busy } = useForm({
 </script>
 
 <template>
-  <VDialog :model-value="true" aria-labelledby="folder-head" @update:model-value="emit('close')">
+  <VDialog :model-value="true" aria-labelledby="folder-head" @update:model-value="leave(() => emit('close'))">
     <VForm class="dialog" @submit.prevent="submit">
       <h2 id="folder-head">{{ folder ? `“${folder.name}”` : `New folder in ${folders.nameOf(listing.folder)}` }}</h2>
       <VTextField v-focus v-bind="field('name')" label="Name" class="wide" maxlength="120" />

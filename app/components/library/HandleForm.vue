@@ -6,7 +6,7 @@ const props = defineProps<{ file: FileItem }>()
 const emit = defineEmits<{ done: [] }>()
 const library = useLibrary()
 const open = ref(false)
-const { field, submit, problem, busy, reset } = useForm({
+const { field, submit, problem, busy, reset, leave } = useForm({
   schema: fileChangeSchema.pick({ handle: true }).required(),
   begin: () => ({ handle: props.file.handle }),
   send: async ({ handle }) => {
@@ -23,7 +23,7 @@ function cancel() {
 </script>
 
 <template>
-  <VForm v-if="open" class="handle" @submit.prevent="submit" @keydown.esc.stop="cancel">
+  <VForm v-if="open" class="handle" @submit.prevent="submit" @keydown.esc.stop="leave(cancel)">
     <VTextField v-focus v-bind="field('handle')" label="New address" prefix="/files/" maxlength="80" />
     <p class="hint">The old address leads on to the new one, for ever.</p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>

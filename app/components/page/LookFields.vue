@@ -86,7 +86,7 @@ const putIntoLook = () =>
       <VBtn @click="emit('change', { own: null })">As the look has it</VBtn>
       <VBtn v-if="!look.builtIn" @click="putIntoLook">Put into the look</VBtn>
       <VBtn v-if="!naming" @click="beginNaming">Save as a look…</VBtn>
-      <VForm v-else class="naming" @submit.prevent="form.submit" @keydown.esc.stop="naming = false">
+      <VForm v-else class="naming" @submit.prevent="form.submit" @keydown.esc.stop="form.leave(() => (naming = false))">
         <VTextField v-focus v-bind="form.field('name')" label="Name of the look" maxlength="60" />
         <VBtn type="submit" variant="outlined" :loading="form.busy.value">Save</VBtn>
       </VForm>

@@ -233,7 +233,9 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
         @update:model-value="emit('change', { label: $event })"
       />
       <div v-if="fitting" class="fitting" role="status">
-        <p>It leads to “{{ spoken!.title }}”{{ spoken!.dated ? ` of ${spoken!.dated}` : '' }} now.</p>
+        <p>
+          It leads to <code v-if="spoken!.dated">{{ there!.fileName }}</code><template v-else>“{{ spoken!.title }}”</template> now.
+        </p>
         <div class="acts">
           <VBtn variant="outlined" @click="emit('change', { label: fitting })">Say “{{ fitting }}”</VBtn>
           <VBtn color="soft" @click="kept = attrs.label!">Leave the label</VBtn>
@@ -292,6 +294,9 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
 .fitting {
   padding: 2px 0 2px 9px;
   border-left: 4px solid var(--straw);
+}
+.fitting p {
+  overflow-wrap: anywhere;
 }
 .fitting .v-btn {
   max-width: 100%;

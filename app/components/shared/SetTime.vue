@@ -14,7 +14,7 @@ function tomorrow(): string {
   return `${year}-${month}-${day}`
 }
 
-const { field, submit, problem, busy } = useForm({
+const { field, submit, problem, busy, leave } = useForm({
   schema: setTimeSchema,
   begin: () => ({ day: tomorrow(), time: '08:00' }),
   send: async ({ day, time }) => {
@@ -25,7 +25,7 @@ const { field, submit, problem, busy } = useForm({
 </script>
 
 <template>
-  <VForm class="set-time" :aria-label="label" @submit.prevent="submit" @keydown.esc.stop="emit('close')">
+  <VForm class="set-time" :aria-label="label" @submit.prevent="submit" @keydown.esc.stop="leave(() => emit('close'))">
     <b>{{ label }}</b>
     <div class="when">
       <DateField v-focus v-bind="field('day')" label="Day" />

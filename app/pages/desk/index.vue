@@ -96,7 +96,7 @@ async function removeForGood(page: { id: string; title: string }) {
         <VBtn variant="outlined" @click="open">New page</VBtn>
       </span>
     </header>
-    <VForm v-if="adding" class="new" @submit.prevent="form.submit" @keydown.esc="adding = false">
+    <VForm v-if="adding" class="new" @submit.prevent="form.submit" @keydown.esc="form.leave(() => (adding = false))">
       <VTextField v-focus v-bind="form.field('title')" label="Title" maxlength="200" />
       <VTextField
         v-bind="form.field('slug')"

@@ -32,6 +32,7 @@ const {
   submit,
   problem: refusal,
   busy,
+  leave,
 } = useForm({
   schema: newSignpostSchema.pick({ title: true }),
   begin: () => ({ title: '' }),
@@ -60,7 +61,7 @@ onMounted(load)
       <h1>Signposts</h1>
       <VBtn variant="outlined" @click="adding = !adding">New signpost</VBtn>
     </header>
-    <VForm v-if="adding" class="new" @submit.prevent="submit" @keydown.esc="adding = false">
+    <VForm v-if="adding" class="new" @submit.prevent="submit" @keydown.esc="leave(() => (adding = false))">
       <VTextField v-focus v-bind="field('title')" label="What is it for?" maxlength="120" placeholder="Current price list" />
       <p v-if="refusal" class="problem" role="alert">{{ refusal }}</p>
       <div class="acts">

@@ -1,0 +1,82 @@
+import { afterEach, expect, it, vi } from 'vitest'
+import { useSelection } from '~/stores/selection'
+import { fieldNamed, json, mountPart, press, settled, standInServer, write } from '~/testing/desk'
+import DescribeDialog from './DescribeDialog.vue'
+
+afterEach(() => {
+  vi.unstubAllGlobals()
+  document.body.innerHTML = ''
+})
+
+const file = (id: string) => ({
+  id,
+  title: `File ${id}`,
+  handle: `${id}.pdf`,
+  folder: null,
+  edition: 1,
+  fileName: `${id}.pdf`,
+  mediaType: 'application/pdf',
+  tag: 'PDF',
+  family: 'document',
+  size: 1,
+  bundle: false,
+  sha256: '0',
+  crc32: '0',
+  facts: {},
+  preview: 'none',
+  pictureExtent: null,
+  reading: 'done',
+  readingError: null,
+  description: 'As it was',
+  tags: [],
+  picture: null,
+  position: 0,
+  created: '2026-11-01T00:00:00Z',
+  changed: '2026-11-01T00:00:00Z',
+  deleted: null,
+  remarks: [],
+  uses: 0,
+  downloads: 0,
+  waits: false,
+  withdrawn: false,
+})
+
+it('keeps what was written before it knew the files, and sends only what was said', async () => {
+  let known: () => void = () => undefined
+  const asked = standInServer(({ path }) =>
+    path === '/api/files/some'
+      ? new Promise(resolve => (known = () => resolve(json({ items: [file('a'), file('b')] }))))
+      : path === '/api/selection/describe'
+        ? json({ before: [] })
+        : json({ items: [], binned: [] }),
+  )
+  useSelection().choose({ files: ['a', 'b'], folders: [] })
+  await mountPart(DescribeDialog)
+  const field = fieldNamed('Add tags')
+  field.value = 'beginners'
+  field.dispatchEvent(new Event('input', { bubbles: true }))
+  field.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }))
+  await settled()
+  known()
+  await settled()
+  expect(fieldNamed('Description, for all of them').value).toBe('As it was')
+  await press('Save')
+  const sent = () => asked.find(({ path }) => path === '/api/selection/describe')?.body
+  expect(sent()).toEqual({ files: ['a', 'b'], addTags: ['beginners'], removeTags: [] })
+  expect(sent()).not.toHaveProperty('description')
+})
+
+it('sends a description that was written, of one file too', async () => {
+  const asked = standInServer(({ path }) =>
+    path === '/api/files/some'
+      ? json({ items: [file('c')] })
+      : path === '/api/selection/describe'
+        ? json({ before: [] })
+        : json({ items: [], binned: [] }),
+  )
+  useSelection().choose({ files: ['c'], folders: [] })
+  await mountPart(DescribeDialog)
+  await write('Description', 'For the first evening')
+  await press('Save')
+  expect(asked.find(({ path }) => path === '/api/selection/describe')?.body).toMatchObject({ description: 'For the first evening' })
+})
