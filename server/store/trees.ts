@@ -37,8 +37,8 @@ export async function listTree(folder: string): Promise<{ files: string[]; folde
 }
 
 /** Makes sure a tree is on disk, its folders too. */
-export async function syncTree(folder: string, busy?: () => boolean): Promise<void> {
+export async function syncTree(folder: string): Promise<void> {
   const { files, folders } = await listTree(folder)
-  await forEach(files, path => syncFile(join(folder, path)), busy)
+  await forEach(files, path => syncFile(join(folder, path)))
   await forEach(folders, path => syncFolder(join(folder, path)))
 }

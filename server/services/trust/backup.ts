@@ -9,14 +9,13 @@ import { blobs } from '../../db/schema'
 import { readSecrets, withFresh, writeSecrets } from '../../secrets'
 import { localStore, type LocalStore } from '../../store/local'
 import { syncFolder, writeSafely } from '../../store/safely'
-import { forEach, syncTree } from '../../store/trees'
+import { forEach } from '../../store/trees'
 import type { Store } from '../../store/store'
 import { createQueue } from '../../../core/queue'
 import type { LibraryService } from '../library/library'
 import type { Traffic } from '../traffic'
-import { copyTree } from './copying'
 import type { Hashing } from './hashing'
-import { namesBelow } from './inventory'
+import { copyTree, makeSafe, namesBelow, removeTree } from './treeWork'
 
 /** The list of what a backup is: written last, so that what is on disk before it counts for nothing. */
 const LIST = 'trough-backup.json'
@@ -136,8 +135,7 @@ export function createBackups({ connection: { db, standStill }, folder: data, st
 
   /** @param there names in the target before this run */
   async function clear(folder: string, target: LocalStore, there: ReadonlySet<string>, { db: current, blobs: rows }: List): Promise<void> {
-    for (const name of await readdir(folder))
-      if (/^db-\d+$/.test(name) && name !== current) await rm(join(folder, name), { recursive: true, force: true })
+    for (const name of await readdir(folder)) if (/^db-\d+$/.test(name) && name !== current) await removeTree(join(folder, name))
     const known = new Set(rows.map(([sha256]) => sha256))
     for (const name of there) {
       if (known.has(name)) continue
@@ -155,11 +153,11 @@ export function createBackups({ connection: { db, standStill }, folder: data, st
     }
     const number = old ? Number(old.db.slice(3)) + 1 : 1
     const copy = join(folder, `db-${number}`)
-    await rm(copy, { recursive: true, force: true })
+    await removeTree(copy)
     const release = await library.holdBytes()
     try {
       await standStill(() => copyTree({ from: join(data, 'db'), to: copy, earlier: old && join(folder, old.db) }))
-      await syncTree(copy, visitorsCome)
+      await makeSafe(copy)
       // Whatever the copy refers to is among these, since nothing is collected meanwhile.
       const rows = (await db.select({ sha256: blobs.sha256, size: blobs.size }).from(blobs)).map(({ sha256, size }): [string, number] => [
         sha256,
@@ -167,7 +165,7 @@ export function createBackups({ connection: { db, standStill }, folder: data, st
       ])
       const target = localStore(join(folder, 'store'))
       await mkdir(join(folder, 'store/sha256'), { recursive: true })
-      const there = new Set(await namesBelow(join(folder, 'store/sha256')))
+      const there = await namesBelow(join(folder, 'store/sha256'))
       const report = await copyBlobs(target, there, rows)
       await writeSafely(join(folder, 'secrets.json'), await readFile(join(data, 'secrets.json'), 'utf8'), 0o600)
       const list: List = { version: 1, made: new Date().toISOString(), db: `db-${number}`, blobs: rows }
@@ -232,7 +230,7 @@ export async function restoreBackup(
   const target = localStore(join(draft, 'store'))
   await mkdir(join(draft, 'incoming'), { recursive: true })
   await copyTree({ from: join(folder, list.db), to: join(draft, 'db') })
-  await syncTree(join(draft, 'db'))
+  await makeSafe(join(draft, 'db'))
   const lost: string[] = []
   await forEach(list.blobs, async ([sha256]) => {
     if (!(await copyBlob(source, target, sha256, hashing))) lost.push(sha256)
