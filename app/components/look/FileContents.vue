@@ -58,38 +58,33 @@ const page = computed(() =>
         <VTab v-for="(one, index) in contents.sheets" :key="index" :value="index">{{ one.name }}</VTab>
       </VTabs>
       <p v-if="!shown?.rows.length" class="waiting">This sheet is empty.</p>
-      <VTable v-else fixed-header class="table cells" tabindex="0" role="group" :aria-label="`Table of ${file.title}`">
-        <thead>
-          <tr>
-            <td />
-            <th v-for="column in widest" :key="column" scope="col">{{ letter(column - 1) }}</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(row, index) in shown.rows" :key="index">
-            <th scope="row">{{ index + 1 }}</th>
-            <td v-for="column in widest" :key="column" :class="{ num: isNumber(row[column - 1] ?? '') }">{{ row[column - 1] }}</td>
-          </tr>
-        </tbody>
-      </VTable>
+      <div v-else class="table" tabindex="0" role="group" :aria-label="`Table of ${file.title}`">
+        <VTable fixed-header class="cells">
+          <thead>
+            <tr>
+              <td />
+              <th v-for="column in widest" :key="column" scope="col">{{ letter(column - 1) }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="(row, index) in shown.rows" :key="index">
+              <th scope="row">{{ index + 1 }}</th>
+              <td v-for="column in widest" :key="column" :class="{ num: isNumber(row[column - 1] ?? '') }">{{ row[column - 1] }}</td>
+            </tr>
+          </tbody>
+        </VTable>
+      </div>
       <p v-if="shown?.cut" class="hint">The first {{ shown.rows.length }} rows. Download it to see all.</p>
     </template>
     <template v-else>
-      <VDataTableVirtual
-        :headers="ENTRY_HEADERS"
-        :items="contents.entries"
-        item-value="name"
-        fixed-header
-        class="table"
-        tabindex="0"
-        role="group"
-        :aria-label="`What is in ${file.title}`"
-      >
-        <template #[`item.name`]="{ item }">
-          <code>{{ item.name }}</code><span v-if="item.locked" class="locked">locked</span>
-        </template>
-        <template #[`item.size`]="{ item }">{{ formatSize(item.size) }}</template>
-      </VDataTableVirtual>
+      <div class="table" tabindex="0" role="group" :aria-label="`What is in ${file.title}`">
+        <VDataTable :headers="ENTRY_HEADERS" :items="contents.entries" item-value="name" fixed-header>
+          <template #[`item.name`]="{ item }">
+            <code>{{ item.name }}</code><span v-if="item.locked" class="locked">locked</span>
+          </template>
+          <template #[`item.size`]="{ item }">{{ formatSize(item.size) }}</template>
+        </VDataTable>
+      </div>
       <p v-if="contents.cut" class="hint">And more.</p>
     </template>
   </div>
@@ -127,6 +122,10 @@ iframe {
 .table {
   height: auto;
   max-height: max(260px, calc(100dvh - 240px));
+}
+/* What lies around it scrolls. */
+.table :deep(:is(.v-table, .v-table__wrapper)) {
+  overflow: visible;
 }
 .cells :deep(:is(th, td)) {
   height: auto !important;
