@@ -33,7 +33,7 @@ export function useNews(): void {
 
   /** A connection that is lost is said where something is done. */
   const quietly = (act: () => Promise<unknown>) => act().catch(() => undefined)
-  const showWork = () => Promise.all([quietly(() => useJobs().load()), quietly(() => useReading().load())])
+  const showJobs = () => quietly(() => useJobs().load())
 
   function take(topics: Iterable<string>) {
     since ||= performance.now()
@@ -45,7 +45,7 @@ export function useNews(): void {
   watch(data, topics => {
     if (!topics) return
     // How far work is that takes a while is shown as it goes, whatever else is done.
-    if (topics.includes(JOBS)) void showWork()
+    if (topics.includes(JOBS)) void showJobs()
     const others = topics.filter(topic => topic !== JOBS)
     if (others.length) take(others)
   })
@@ -53,7 +53,8 @@ export function useNews(): void {
   let opened = false
   watch(status, now => {
     if (now !== 'OPEN') return
-    void showWork()
+    void showJobs()
+    void quietly(() => useReading().load())
     if (opened) take([...LIBRARY, ...PAGES, ...SITE])
     opened = true
   })

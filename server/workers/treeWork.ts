@@ -2,6 +2,7 @@ import {
   closeSync,
   constants,
   copyFileSync,
+  existsSync,
   fsyncSync,
   linkSync,
   mkdirSync,
@@ -26,17 +27,23 @@ export type TreeTask =
   /** the names of all files are told */
   | { work: 'list'; folder: string }
 
-/** `at`: files so far; `code`: the system's word for what went wrong */
-export type TreeMessage = { at: number } | { names: string[] } | { done: true } | { error: string; code?: string }
+/** `code`: the system's word for what went wrong */
+export type TreeMessage = { goesOn: true } | { names: string[] } | { done: true } | { error: string; code?: string }
 
 /** Milliseconds after which a file that was not written to is taken to be as it was. */
 const SETTLED = 2000
-/** It says that it goes on after this many files. */
-const SAY_AFTER = 200
+/** Milliseconds after which it says that it goes on: a slow disk is not a stuck one. */
+const SAY_AFTER = 1000
 /** Names told together. */
 const NAMES = 10_000
 
 const say = (message: TreeMessage) => parentPort!.postMessage(message)
+let said = performance.now()
+function goOn(): void {
+  if (performance.now() - said < SAY_AFTER) return
+  said = performance.now()
+  say({ goesOn: true })
+}
 
 function copyFile(source: string, target: string, before: string | undefined): void {
   const { size, mtimeMs, atime, mtime } = statSync(source)
@@ -60,17 +67,17 @@ function sync(path: string): void {
 }
 
 function* namesIn(folder: string): Generator<string> {
+  goOn()
   for (const entry of readdirSync(folder, { withFileTypes: true })) {
     if (entry.isDirectory()) yield* namesIn(join(folder, entry.name))
     else yield entry.name
   }
 }
 
-/** Does something with each file, and says so now and then. */
 function withEach(files: string[], work: (path: string) => void): void {
-  for (const [index, path] of files.entries()) {
+  for (const path of files) {
     work(path)
-    if (index % SAY_AFTER === 0) say({ at: index })
+    goOn()
   }
 }
 
@@ -86,8 +93,11 @@ async function run(task: TreeTask): Promise<void> {
       const { files, folders } = await listTree(task.folder)
       return withEach([...files, ...folders], path => sync(join(task.folder, path)))
     }
-    case 'remove':
+    case 'remove': {
+      if (!existsSync(task.folder)) return
+      withEach((await listTree(task.folder)).files, path => rmSync(join(task.folder, path), { force: true }))
       return rmSync(task.folder, { recursive: true, force: true })
+    }
     case 'list': {
       let names: string[] = []
       for (const name of namesIn(task.folder)) {

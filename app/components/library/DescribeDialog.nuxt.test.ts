@@ -1,6 +1,7 @@
 import { afterEach, expect, it, vi } from 'vitest'
 import { useSelection } from '~/stores/selection'
 import { fieldNamed, json, mountPart, press, settled, standInServer, write } from '~/testing/desk'
+import { fileItem } from '~~/core/testing/items'
 import DescribeDialog from './DescribeDialog.vue'
 
 afterEach(() => {
@@ -8,38 +9,7 @@ afterEach(() => {
   document.body.innerHTML = ''
 })
 
-const file = (id: string) => ({
-  id,
-  title: `File ${id}`,
-  handle: `${id}.pdf`,
-  folder: null,
-  edition: 1,
-  fileName: `${id}.pdf`,
-  mediaType: 'application/pdf',
-  tag: 'PDF',
-  family: 'document',
-  size: 1,
-  bundle: false,
-  sha256: '0',
-  crc32: '0',
-  facts: {},
-  preview: 'none',
-  pictureExtent: null,
-  reading: 'done',
-  readingError: null,
-  description: 'As it was',
-  tags: [],
-  picture: null,
-  position: 0,
-  created: '2026-11-01T00:00:00Z',
-  changed: '2026-11-01T00:00:00Z',
-  deleted: null,
-  remarks: [],
-  uses: 0,
-  downloads: 0,
-  waits: false,
-  withdrawn: false,
-})
+const file = (id: string) => fileItem({ id, description: 'As it was' })
 
 it('keeps what was written before it knew the files, and sends only what was said', async () => {
   let known: () => void = () => undefined
