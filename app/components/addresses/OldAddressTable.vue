@@ -4,9 +4,10 @@ import type { Target } from '~~/core/page/schema'
 import { TARGET_ICONS } from '~/editor/targetIcons'
 
 /** Addresses the site had before: where each leads, or could. */
-defineProps<{ list: OldAddressList; attempt: (act: () => Promise<unknown>) => Promise<boolean> }>()
+defineProps<{ list: OldAddressList }>()
 const emit = defineEmits<{ turn: [] }>()
 const old = useOldAddresses()
+const { problem, attempt } = useAttempt()
 /** the one whose place is being looked for */
 const finding = ref<string[]>([])
 const HEADERS = [
@@ -26,6 +27,7 @@ async function lead(address: OldAddress, target: Target | null, title?: string) 
 </script>
 
 <template>
+  <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
   <VDataTableServer
     v-model:expanded="finding"
     :headers="HEADERS"
@@ -94,6 +96,9 @@ async function lead(address: OldAddress, target: Target | null, title?: string) 
 </template>
 
 <style scoped>
+.problem {
+  padding: 10px 12px;
+}
 :deep(td) {
   white-space: normal !important;
 }

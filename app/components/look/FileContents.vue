@@ -78,7 +78,7 @@ const page = computed(() =>
     </template>
     <template v-else>
       <div class="table" tabindex="0" role="group" :aria-label="`What is in ${file.title}`">
-        <VDataTable :headers="ENTRY_HEADERS" :items="contents.entries" item-value="name" fixed-header>
+        <VDataTable :headers="ENTRY_HEADERS" :items="contents.entries" item-value="name" fixed-header class="entries">
           <template #[`item.name`]="{ item }">
             <code>{{ item.name }}</code><span v-if="item.locked" class="locked">locked</span>
           </template>
@@ -126,6 +126,10 @@ iframe {
 /* What lies around it scrolls. */
 .table :deep(:is(.v-table, .v-table__wrapper)) {
   overflow: visible;
+}
+.entries :deep(td:first-child) {
+  white-space: normal !important;
+  overflow-wrap: anywhere;
 }
 .cells :deep(:is(th, td)) {
   height: auto !important;

@@ -41,6 +41,9 @@ const lines = computed(() =>
 .lines {
   width: 100%;
 }
+.lines :deep(td:first-child) {
+  white-space: normal !important;
+}
 code {
   overflow-wrap: anywhere;
 }

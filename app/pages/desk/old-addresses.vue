@@ -106,7 +106,7 @@ const { over, target } = useDropOn(false, async ({ files }) => bringFile((await 
         <p v-if="old.show === 'open' && list.missed" class="say missed">
           {{ counted(list.missed, 'of these is', 'of these are') }} still asked for. They stand first.
         </p>
-        <OldAddressTable :list="list" :attempt="attempt" @turn="load" />
+        <OldAddressTable :list="list" @turn="load" />
       </template>
     </template>
   </div>
