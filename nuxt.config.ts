@@ -1,16 +1,13 @@
 import { fileURLToPath } from 'node:url'
 import { defineNuxtConfig } from 'nuxt/config'
 
-const packageFiles = (name: string) => fileURLToPath(new URL(`./node_modules/${name}/files`, import.meta.url))
-const YEAR = 365 * 24 * 60 * 60
-
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
   telemetry: false,
   devtools: { enabled: false },
   // The desk runs in the browser; visitors' pages are rendered by core/page, not by Vue.
   ssr: false,
-  modules: ['@pinia/nuxt', '@vueuse/nuxt', 'vuetify-nuxt-module', './modules/workers'],
+  modules: ['@pinia/nuxt', '@vueuse/nuxt', 'vuetify-nuxt-module', './modules/workers', './modules/fonts'],
   css: [
     '@fontsource-variable/hanken-grotesk/index.css',
     '@fontsource/ibm-plex-mono/400.css',
@@ -42,10 +39,6 @@ export default defineNuxtConfig({
     errorHandler: '~~/server/error',
     // Packed once, when built.
     compressPublicAssets: true,
-    publicAssets: [
-      { dir: packageFiles('@fontsource-variable/literata'), baseURL: '/_fonts/literata', maxAge: YEAR },
-      { dir: packageFiles('@fontsource-variable/hanken-grotesk'), baseURL: '/_fonts/hanken', maxAge: YEAR },
-    ],
     esbuild: { options: { target: 'node20' } },
     typescript: { tsConfig: { include: ['../types/*.d.ts'], compilerOptions: { verbatimModuleSyntax: true } } },
   },

@@ -6,6 +6,7 @@ import { chromium, type Locator, type Page } from '@playwright/test'
 import { buildDemo } from '../demo/build'
 import { BUILT_IN_LOOKS } from '../core/look/builtin'
 import { DEFAULT_STYLE } from '../core/look/siteStyle'
+import { speechOf } from '../core/language/speech'
 import { renderPage } from '../core/page/document'
 import { newButton } from '../core/page/insert'
 import type { PageDetails } from '../core/page/pageItem'
@@ -62,6 +63,7 @@ function measureRendering(biggest: PageDocument): void {
         signpost: () => undefined,
         shelf: () => Array.from({ length: 60 }, () => facts),
         look: id => looks.get(id),
+        speech: speechOf('en'),
       },
     )
     return performance.now() - start

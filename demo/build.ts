@@ -58,14 +58,14 @@ async function fillPages({ pages, looks, signposts }: Trough, files: FileIds, fo
   await signposts.create({ title: 'Summer school plan', file: null })
   for (const { title, slug } of makePages(files, folders, { glazePage: '', kilnLook, timetablePost }))
     made.set(slug, await pages.create({ title, slug }, { home: slug === '' }))
-  for (const { title, slug, document, picture, later } of makePages(files, folders, {
+  for (const { title, slug, description, document, picture, later } of makePages(files, folders, {
     glazePage: made.get('clay-and-glaze')!.id,
     kilnLook,
     timetablePost,
   })) {
     const { id, revision: first } = made.get(slug)!
     const { revision } = await pages.saveDraft(id, { title, draft: document, revision: first })
-    if (picture) await pages.change(id, { picture: files.get(picture)! })
+    await pages.change(id, { description, ...(picture && { picture: files.get(picture)! }) })
     await pages.publish(id)
     if (later) await pages.saveDraft(id, { title, draft: { type: 'doc', content: [...document.content, ...later] }, revision })
   }

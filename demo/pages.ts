@@ -51,6 +51,7 @@ const row = (...content: Button[]): PlainBlock => ({ type: 'buttonRow', attrs: {
 export interface DemoPage {
   title: string
   slug: string
+  /** for search engines and previews of links */ description: string
   document: PageDocument
   /** goes with links to the page */ picture?: string
   later?: Block[]
@@ -120,6 +121,8 @@ export function makePages(
     {
       title: 'Clay, glaze and a warm kiln',
       slug: '',
+      description:
+        'Clays, glazes, kilns and evening classes from one yard. The current price list, firing charts and guides to take along.',
       picture: 'test-tile-shino.png',
       document: {
         type: 'doc',
@@ -166,6 +169,7 @@ export function makePages(
     {
       title: 'Clay & glaze',
       slug: 'clay-and-glaze',
+      description: 'Stoneware, earthenware and porcelain by the bag, glazes in powder: each with its safety data sheet and firing chart.',
       document: {
         type: 'doc',
         content: [
@@ -197,6 +201,7 @@ export function makePages(
     {
       title: 'Trade',
       slug: 'trade',
+      description: 'Prices, carriage and an account form for schools, studios and shops that buy from the first pallet.',
       document: {
         type: 'doc',
         content: [
@@ -224,6 +229,7 @@ export function makePages(
     {
       title: 'Kilns',
       slug: 'kilns',
+      description: 'Three top loading kilns of 60 to 200 litres: manuals, installation, spare parts and repairs.',
       document: {
         type: 'doc',
         content: [
@@ -268,6 +274,7 @@ export function makePages(
     {
       title: 'Classes',
       slug: 'classes',
+      description: 'Ten evenings at the wheel: timetable, joining form and what to bring.',
       document: {
         type: 'doc',
         content: [
@@ -299,6 +306,7 @@ export function makePages(
     {
       title: 'Studio photos',
       slug: 'studio-photos',
+      description: 'Test tiles of our glazes in daylight, one by one or all as a zip, free to use.',
       document: {
         type: 'doc',
         content: [
@@ -339,6 +347,7 @@ export function makePages(
     {
       title: 'Guides',
       slug: 'guides',
+      description: 'Wedging, throwing, glazing and firing: short guides to read, print and pass on.',
       document: {
         type: 'doc',
         content: [

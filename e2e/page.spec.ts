@@ -135,7 +135,7 @@ test('the settings beside a button change it at once', async ({ page }) => {
   await note.getByLabel('Rim').check()
   await expect(button.locator('.tr-button')).toHaveClass(/tr-look-rim/)
   await note.getByLabel('Middle').check()
-  await expect(button.locator('.tr-place')).toHaveClass(/tr-middle/)
+  await expect(button).toHaveClass(/tr-middle/)
   await note.getByRole('button', { name: 'Lead elsewhere…' }).click()
   await page.getByRole('combobox', { name: 'Find what this leads to' }).fill('tile pictures')
   await page.getByRole('option', { name: /Test tile pictures/ }).click()

@@ -60,7 +60,7 @@ test('a folder dropped on the page lists its files; visitors without script take
   await context.close()
 
   await page.reload()
-  await expect(shelves(page).locator('.state')).toHaveText('2 downloads')
+  await expect(shelves(page).locator('.block-state')).toHaveText('2 downloads')
 })
 
 test('by key: a shelf of chosen files, in an order of its own, undone and done again', async ({ page }) => {

@@ -2,6 +2,7 @@ import { STATUS_CODES, type OutgoingHttpHeaders } from 'node:http'
 import type { H3Error, H3Event } from 'h3'
 import { diskFull, isDiskFull } from '../core/diskFull'
 import { headerOf } from '../core/http/conditional'
+import { VisitorProblem } from '../core/language/visitorProblem'
 import { Problem } from '../core/problem'
 import { Damaged } from './services/delivery/filler'
 import { PAGE_HEADERS } from './services/published/published'
@@ -19,13 +20,7 @@ async function toProblem(error: H3Error): Promise<Problem> {
       ),
     )
   // RFC 9110, section 15.6.4: it is thought to be for a while, until its owner has put it right.
-  if (error.cause instanceof Damaged)
-    return new Problem(
-      503,
-      'This file is not here just now.',
-      "It will be put right. Come back later, or look for it on the site's pages.",
-      { retryAfter: 3600 },
-    )
+  if (error.cause instanceof Damaged) return new VisitorProblem(503, 'later', { retryAfter: 3600 })
   if (!error.unhandled && error.statusCode < 500) {
     return new Problem(error.statusCode, STATUS_CODES[error.statusCode] ?? 'That did not work.', 'Check the address and try again.')
   }
@@ -63,7 +58,7 @@ export async function answerProblem(problem: Problem, event: H3Event): Promise<v
     return
   }
   const { bytes, encoding } = await useTrough()
-    .then(({ published }) => published.message(problem.title, problem.detail, headerOf(req.headers, 'accept-encoding')))
+    .then(({ published }) => published.message(problem, headerOf(req.headers, 'accept-encoding')))
     .catch(() => ({ bytes: Buffer.from(`<!DOCTYPE html><title>${problem.title}</title>`), encoding: 'identity' }))
   Object.assign(fields, MESSAGE_HEADERS)
   fields['Content-Length'] = bytes.length

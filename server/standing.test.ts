@@ -5,13 +5,16 @@ import { setTimeout as wait } from 'node:timers/promises'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { watchStanding } from './standing'
 
-const STANDS = 200
+/** Milliseconds; long enough that a busy machine's own pauses are none of a client's. */
+const STANDS = 1500
+/** A pause that a slow client makes. */
+const PAUSE = STANDS / 3
 const LARGE = Buffer.alloc(120_000_000)
 const server = createServer()
 const under = watchStanding(server, STANDS)
 server.on('request', (request, response) => {
   under(request, response)
-  if (request.url === '/slow') return void setTimeout(() => response.end('at last'), 6 * STANDS)
+  if (request.url === '/slow') return void setTimeout(() => response.end('at last'), 2 * STANDS)
   if (request.method === 'POST')
     return void request
       .resume()
@@ -47,7 +50,7 @@ describe('connections that stand still', () => {
   it('are ended where nothing of an answer is taken', async () => {
     const { socket, bytes } = await client('GET / HTTP/1.1\r\nHost: a\r\n\r\n')
     socket.pause()
-    await wait(8 * STANDS)
+    await wait(5 * STANDS)
     socket.resume()
     await once(socket, 'close')
     expect(bytes()).toBeLessThan(LARGE.length)
@@ -56,12 +59,12 @@ describe('connections that stand still', () => {
   it('are left where an answer is taken slowly', async () => {
     const { socket, bytes } = await client('GET / HTTP/1.1\r\nHost: a\r\n\r\n')
     // Some megabytes in each of many spells, more than the system's own buffers hold: together longer than a standing one would be left.
-    for (let spell = 0; spell < 16; spell++) {
+    for (let spell = 0; spell < 6; spell++) {
       socket.pause()
-      await wait(STANDS / 2)
+      await wait(PAUSE)
       const before = bytes()
       socket.resume()
-      while (bytes() < before + 6_000_000 && bytes() < LARGE.length) await once(socket, 'data')
+      while (bytes() < before + 16_000_000 && bytes() < LARGE.length) await once(socket, 'data')
     }
     while (bytes() < LARGE.length) await once(socket, 'data')
     socket.destroy()
@@ -76,9 +79,9 @@ describe('connections that stand still', () => {
   it('are left where a body comes slowly, and where this side is slow', async () => {
     const slowBody = await client('POST / HTTP/1.1\r\nHost: a\r\nContent-Length: 12\r\nConnection: close\r\n\r\n')
     const slowAnswer = await client('GET /slow HTTP/1.1\r\nHost: a\r\nConnection: close\r\n\r\n')
-    for (const letter of 'a slow body.') {
-      await wait(STANDS / 2)
-      slowBody.socket.write(letter)
+    for (const part of ['a ', 'slo', 'w b', 'ody', '.']) {
+      await wait(PAUSE)
+      slowBody.socket.write(part)
     }
     await Promise.all([slowBody.closed, slowAnswer.closed])
     expect(slowBody.said()).toMatch(/^HTTP\/1\.1 200 [^]*taken/)

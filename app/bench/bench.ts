@@ -13,6 +13,7 @@ import { useFinding } from './finding'
 import { useMargin } from './margin'
 import { useOpening } from './opening'
 import { usePasting } from './pasting'
+import { useScreen } from './screen'
 import { useWriting } from './writing'
 
 interface BenchOptions {
@@ -21,13 +22,16 @@ interface BenchOptions {
   at: () => string | undefined
   /** what the sheet and the margin scroll in */
   scroll: Ref<HTMLElement | undefined>
+  /** what the sheet has room in */
+  column: Ref<HTMLElement | undefined>
 }
 
 /** The bench of one page: its editor, and all that is done on the sheet and in the margin. */
-const [provideBench, injectBench] = createInjectionState(({ id, at, scroll }: BenchOptions) => {
+const [provideBench, injectBench] = createInjectionState(({ id, at, scroll, column }: BenchOptions) => {
   const page = usePage()
   const placer = usePlacer()
   const sheet = ref<HTMLElement>()
+  const screen = useScreen(column)
   /** the settings of what is selected */
   const note = ref<{ focus: () => void }>()
 
@@ -76,7 +80,7 @@ const [provideBench, injectBench] = createInjectionState(({ id, at, scroll }: Be
 
   /** Pages of the menu become items that can be moved, and stay before what is placed already. */
   function placePages(pages: PageItem[]) {
-    const items = pages.map(each => ({ target: { kind: 'page' as const, id: each.id }, label: menuTitle(each) }))
+    const items = pages.map(each => ({ target: { kind: 'page' as const, id: each.id }, label: menuTitle(each, useSession().speech) }))
     insertSeveral(editor.value!, items, 'row', 0)
     focus()
   }
@@ -131,6 +135,7 @@ const [provideBench, injectBench] = createInjectionState(({ id, at, scroll }: Be
   return {
     editor,
     sheet,
+    screen,
     scroll,
     note,
     margin,

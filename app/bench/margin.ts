@@ -18,7 +18,9 @@ function selectedIn(editor: Editor): Selected | undefined {
   const block = selection instanceof NodeSelection ? selection.node : undefined
   if (block?.attrs.placement) return { kind: KINDS[block.type.name] ?? 'button', attrs: block.attrs } as Selected
   if (editor.isActive('downloadLink')) return { kind: 'link', attrs: editor.getAttributes('downloadLink') as ButtonAttrs }
-  return undefined
+  // Right behind a link, where the caret is when words were just made one; what is typed there is none.
+  const behind = selection.empty ? selection.$from.nodeBefore?.marks.find(({ type }) => type.name === 'downloadLink') : undefined
+  return behind && { kind: 'link', attrs: behind.attrs as ButtonAttrs }
 }
 
 /** What stands beside the sheet: settings of what is selected and of what it lies in, at its height, or those of the page. */

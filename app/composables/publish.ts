@@ -1,4 +1,5 @@
 import { computed, ref, watch } from 'vue'
+import { ghostsIn } from '~~/core/page/ghosts'
 import { placementsOf } from '~~/core/page/targets'
 import type { Finding } from '~~/core/walk/finding'
 
@@ -21,6 +22,13 @@ export function usePublish() {
           .filter(id => uploads.forPlacement(id))
       : []
 
+  /** What visitors do not get because it is still to be written. */
+  function unwritten() {
+    const [first, ...others] = page.draft ? ghostsIn(page.draft) : []
+    if (!first) return ''
+    return ` Not on it, since nothing is written there yet: “${first}”${others.length ? ` and ${others.length} more` : ''}.`
+  }
+
   async function publish(despite = false) {
     if (busy.value || !page.current) return
     const placements = despite ? [] : arriving()
@@ -35,7 +43,7 @@ export function usePublish() {
       const live = await page.publish(despite)
       void useLibrary().refresh()
       void useChecks().count()
-      notices.say(`“${live.title}” is live.`, { tone: 'works', action: { label: 'View live', run: viewLive } })
+      notices.say(`“${live.title}” is live.${unwritten()}`, { tone: 'works', action: { label: 'View live', run: viewLive } })
     } catch (error) {
       if (error instanceof ApiProblem && Array.isArray(error.extra.findings)) blocking.value = error.extra.findings as Finding[]
       else notices.say(wordsOf(error), { tone: 'attention' })

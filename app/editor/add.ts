@@ -5,6 +5,7 @@ import {
   mdiMinus,
   mdiArrowExpandVertical,
   mdiRectangleOutline,
+  mdiUnfoldMoreHorizontal,
   mdiViewColumnOutline,
   mdiViewListOutline,
   mdiViewSplitVertical,
@@ -152,6 +153,14 @@ export const ADDABLE: Addable[] = [
     also: 'layout side',
     icon: mdiViewColumnOutline,
     add: editor => columns(editor, 3),
+  },
+  {
+    name: 'fold',
+    words: 'Fold-out',
+    hint: 'A question; what is below it shows when it is pressed',
+    also: 'faq answer details hidden unfold',
+    icon: mdiUnfoldMoreHorizontal,
+    add: editor => insertBlocks(editor, [make(editor, 'fold', null, [make(editor, 'foldTitle'), line(editor)])]),
   },
   {
     name: 'section',

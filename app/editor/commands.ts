@@ -18,7 +18,17 @@ import { startOf } from './edge'
 import { buttonsAt } from './neighbours'
 import { placeFor, type Part } from './parts'
 
-export const documentOf = (editor: Editor) => editor.getJSON() as PageDocument
+export const documentOf = (editor: Editor): PageDocument => withoutDefaults(editor.getJSON() as PageDocument)
+
+/** The editor writes down at each block what it does not have; a page that was saved before there was such a setting stays the same. */
+function withoutDefaults<Node extends object>(node: Node): Node {
+  const { type, attrs, content } = node as { type?: string; attrs?: Record<string, unknown>; content?: object[] }
+  if (attrs && attrs.ghost === null) delete attrs.ghost
+  if (attrs && (type === 'paragraph' ? !attrs.ghost : type === 'columns' && attrs.share === 'even'))
+    delete (node as { attrs?: object }).attrs
+  content?.forEach(withoutDefaults)
+  return node
+}
 
 /** Puts the caret where the page goes on: at its end, below what ends it where no words can be written in that. */
 export function focusEnd(editor: Editor): void {

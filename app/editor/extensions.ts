@@ -2,7 +2,8 @@ import StarterKit from '@tiptap/starter-kit'
 import { Placeholder } from '@tiptap/extensions'
 import Blockquote from '@tiptap/extension-blockquote'
 import { EdgeRules } from './edge'
-import { ButtonRow, Column, Columns, PageRoot, Section, Space } from './layout'
+import { Ghost } from './ghost'
+import { ButtonRow, Column, Columns, Fold, FoldTitle, PageRoot, Section, Space } from './layout'
 import { tableExtensions } from './table'
 import { DownloadButton, DownloadLink, FileCard, FreshPlacements, Picture, Shelf } from './placements'
 
@@ -33,6 +34,8 @@ export const pageExtensions = [
   Section,
   Columns,
   Column,
+  Fold,
+  FoldTitle,
   ButtonRow,
   Space,
   ...tableExtensions,
@@ -43,4 +46,5 @@ export const pageExtensions = [
   DownloadLink,
   FreshPlacements,
   EdgeRules,
+  Ghost,
 ]

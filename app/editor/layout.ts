@@ -3,12 +3,12 @@ import { MOST_IN_ROW, sectionAttrsSchema, type SectionAttrs } from '~~/core/page
 import { DATA, attribute, fromClipboard } from './attributes'
 
 /** The page itself: layout stands only here, and columns also in sections. */
-export const PageRoot = Node.create({ name: 'doc', topNode: true, content: '(block | columns | section)+' })
+export const PageRoot = Node.create({ name: 'doc', topNode: true, content: '(block | columns | fold | section)+' })
 
 /** A stretch of the page with its own background, padding and width. */
 export const Section = Node.create({
   name: 'section',
-  content: '(block | columns)+',
+  content: '(block | columns | fold)+',
   isolating: true,
   defining: true,
   addAttributes: () => ({ tone: attribute('tint'), padding: attribute('medium'), width: attribute('text') }),
@@ -24,8 +24,35 @@ export const Columns = Node.create({
   name: 'columns',
   content: 'column{2,4}',
   isolating: true,
+  addAttributes: () => ({
+    share: {
+      default: 'even',
+      rendered: false,
+      parseHTML: (element: HTMLElement) => /tr-share-(first|last)/.exec(element.className)?.[1] ?? 'even',
+    },
+  }),
   parseHTML: () => [{ tag: 'div.tr-columns' }],
-  renderHTML: ({ node }) => ['div', { class: `tr-columns tr-columns-${node.childCount}` }, 0],
+  renderHTML: ({ node }) => ['div', { class: `tr-columns tr-columns-${node.childCount} tr-share-${node.attrs.share}` }, 0],
+})
+
+/** A question, and what is shown of it once it is pressed; open while it is written. */
+export const Fold = Node.create({
+  name: 'fold',
+  content: 'foldTitle block+',
+  isolating: true,
+  defining: true,
+  parseHTML: () => [{ tag: 'div.tr-fold' }],
+  renderHTML: () => ['div', { class: 'tr-fold' }, 0],
+})
+
+export const FoldTitle = Node.create({
+  name: 'foldTitle',
+  content: 'text*',
+  marks: '',
+  defining: true,
+  selectable: false,
+  parseHTML: () => [{ tag: 'div.tr-fold-title' }],
+  renderHTML: () => ['div', { class: 'tr-fold-title' }, 0],
 })
 
 export const Column = Node.create({

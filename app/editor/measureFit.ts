@@ -22,7 +22,9 @@ export async function measureFit(appearance: Appearance, label: string, note: st
   host.innerHTML = `<style>${appearanceCss('tr-measured', { ...appearance, width: 'fit' }, () => undefined)}.tr-page .tr-measured{max-width:none;overflow-wrap:normal}</style><span class="tr-button tr-measured">${inner}</span>`
   document.body.append(host)
   try {
-    await document.fonts.load(`${appearance.weight} ${appearance.size}px ${getComputedStyle(host).fontFamily}`, escapeHtml(label))
+    // The typeface alone: what stands in for it until it is there need not be on this computer.
+    const [family] = getComputedStyle(host).fontFamily.split(',')
+    await document.fonts.load(`${appearance.weight} ${appearance.size}px ${family}`, escapeHtml(label))
     const button = host.querySelector<HTMLElement>('.tr-measured')!
     const widthAs = (width: string) => {
       button.style.width = width

@@ -4,14 +4,14 @@ import { closeHistory } from '@tiptap/pm/history'
 import { NodeSelection, TextSelection, type EditorState, type Selection, type Transaction } from '@tiptap/pm/state'
 
 /** Blocks that hold others, and have settings of their own. */
-export type PartName = 'section' | 'columns' | 'buttonRow' | 'table' | 'space'
+export type PartName = 'section' | 'columns' | 'fold' | 'buttonRow' | 'table' | 'space'
 export interface Part {
   name: PartName
   position: number
   node: Node
 }
 
-const PARTS: string[] = ['section', 'columns', 'buttonRow', 'table', 'space'] satisfies PartName[]
+const PARTS: string[] = ['section', 'columns', 'fold', 'buttonRow', 'table', 'space'] satisfies PartName[]
 const HOLDERS = ['doc', 'section', 'column', 'buttonRow']
 const isHolder = (node: Node) => HOLDERS.includes(node.type.name)
 
@@ -63,7 +63,8 @@ export function placeBehind($position: ResolvedPos, node: Node): Place {
   for (let depth = $position.depth; depth > 0; depth--) {
     const holder = $position.node(depth - 1)
     const index = $position.index(depth - 1)
-    if (!isHolder(holder) || !holder.canReplaceWith(index + 1, index + 1, node.type)) continue
+    // A fold-out is moved as a whole; what is put where the caret is in it goes into it.
+    if (!(isHolder(holder) || holder.type.name === 'fold') || !holder.canReplaceWith(index + 1, index + 1, node.type)) continue
     const block = $position.node(depth)
     // An empty line gives way to what is put there.
     const gives = block.isTextblock && block.content.size === 0 && holder.canReplaceWith(index, index + 1, node.type)
@@ -109,7 +110,8 @@ function oneStep(doc: Node, depth: number, position: number, node: Node, directi
 /** Takes a block out; what has to hold something keeps an empty line. */
 function takeOut(tr: Transaction, position: number, node: Node): void {
   const $position = tr.doc.resolve(position)
-  const alone = $position.parent.childCount === 1 && ['section', 'column', 'doc'].includes($position.parent.type.name)
+  const { parent } = $position
+  const alone = !parent.canReplace($position.index(), $position.index() + 1)
   if (alone) tr.replaceWith(position, position + node.nodeSize, tr.doc.type.schema.nodes.paragraph!.create())
   else tr.delete(position, position + node.nodeSize)
 }
@@ -162,7 +164,7 @@ export function setColumnCount(editor: Editor, { position, node }: Part, count: 
     const isEmpty = node.child(index).textContent === '' && node.child(index).childCount === 1 && node.child(index).firstChild!.isTextblock
     if (!isEmpty) columns[count - 1] = last.copy(last.content.append(node.child(index).content))
   }
-  tr.replaceWith(position, position + node.nodeSize, schema.nodes.columns!.create(null, columns))
+  tr.replaceWith(position, position + node.nodeSize, schema.nodes.columns!.create(count === 2 ? node.attrs : null, columns))
   editor.view.dispatch(closeHistory(tr.setSelection(TextSelection.near(tr.doc.resolve(position + 2)))))
   editor.view.focus()
 }

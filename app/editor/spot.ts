@@ -2,7 +2,7 @@ import type { Node } from '@tiptap/pm/model'
 import { TextSelection } from '@tiptap/pm/state'
 import type { EditorView } from '@tiptap/pm/view'
 
-/** Where a line or box is drawn on the page; pixels from the top left of its text. */
+/** Where a line or box is drawn over the page; pixels from the top left of the sheet. */
 export interface Mark {
   top: number
   left: number
@@ -12,7 +12,7 @@ export interface Mark {
 
 /** Where something dragged over the page would go: between two blocks, onto the selected words, or onto a button. */
 export type Spot =
-  | { kind: 'between'; position: number; mark: Mark }
+  | { kind: 'between'; position: number; mark: Mark; /** the column or section it is in */ holder?: Mark }
   | { kind: 'words'; from: number; to: number }
   | { kind: 'button'; placement: string; mark: Mark }
 
@@ -27,6 +27,14 @@ interface Holder {
 }
 
 const holds = ({ left, right, top, bottom }: DOMRect, x: number, y: number) => x >= left && x <= right && y >= top && y <= bottom
+/** The sheet that the page lies on, scaled: what is drawn over it is not. */
+const originOf = (view: EditorView) => (view.dom.closest('[data-sheet]') ?? view.dom).getBoundingClientRect()
+const markOf = (box: DOMRect, origin: DOMRect, around: number): Mark => ({
+  top: box.top - origin.top - around,
+  left: box.left - origin.left - around,
+  width: box.width + 2 * around,
+  height: box.height + 2 * around,
+})
 const boxOf = (view: EditorView, position: number) => (view.nodeDOM(position) as HTMLElement | null)?.getBoundingClientRect?.()
 
 /** The inmost thing that holds blocks under the pointer. */
@@ -36,7 +44,7 @@ function holderAt(view: EditorView, x: number, y: number): Holder {
     let inner: Holder | undefined
     found.node.forEach((node, offset) => {
       const position = found.start + offset
-      if (!['section', 'columns', 'column', 'buttonRow'].includes(node.type.name)) return
+      if (!['section', 'columns', 'column', 'fold', 'buttonRow'].includes(node.type.name)) return
       const box = boxOf(view, position)
       if (box && holds(box, x, y)) inner = { node, start: position + 1, box, across: node.type.name === 'buttonRow' }
     })
@@ -65,29 +73,42 @@ function buttonAt(view: EditorView, x: number, y: number, origin: DOMRect): Spot
   const box = element.getBoundingClientRect()
   const side = element.closest('.tr-row') ? SIDE : 0
   if (x < box.left + side || x > box.right - side) return undefined
-  return {
-    kind: 'button',
-    placement,
-    mark: { top: box.top - origin.top - 4, left: box.left - origin.left - 4, width: box.width + 8, height: box.height + 8 },
-  }
+  return { kind: 'button', placement, mark: markOf(box, origin, 4) }
 }
 
-/** The block at the height of the pointer in what it lies in, and where it stands; pixels from the top left of the text. */
-export function blockUnder(
-  view: EditorView,
-  x: number,
-  y: number,
-): { position: number; top: number; left: number; height: number } | undefined {
-  const text = view.dom.getBoundingClientRect()
-  // Beside the text, where the handle is, counts as on it.
-  const { node, start, across } = holderAt(view, Math.min(Math.max(x, text.left + 1), text.right - 1), y)
-  let found: ReturnType<typeof blockUnder>
-  node.forEach((_child, offset) => {
+/** A block of the page, and where it stands; pixels from the top left of the sheet. */
+export interface Standing {
+  position: number
+  top: number
+  left: number
+  height: number
+}
+
+/** Pixels beside a block in which its handle is. */
+const BESIDE = 24
+
+function blockAtHeight(view: EditorView, x: number, y: number): { standing: Standing; box: DOMRect } | undefined {
+  const origin = originOf(view)
+  const { node, start, across } = holderAt(view, x, y)
+  let found: ReturnType<typeof blockAtHeight>
+  node.forEach((child, offset) => {
+    // What a fold-out asks stays its first line.
+    if (child.type.name === 'foldTitle') return
     const box = boxOf(view, start + offset)
     if (box && y >= box.top - 4 && y <= box.bottom + 4 && (!across || (x >= box.left - 26 && x <= box.right)))
-      found = { position: start + offset, top: box.top - text.top, left: box.left - text.left, height: box.height }
+      found = {
+        standing: { position: start + offset, top: box.top - origin.top, left: box.left - origin.left, height: box.height },
+        box,
+      }
   })
   return found
+}
+
+/** The block at the height of the pointer in what it lies in; beside a block, where its handle is, that one. */
+export function blockUnder(view: EditorView, x: number, y: number): Standing | undefined {
+  const beside = blockAtHeight(view, x + BESIDE, y)
+  if (beside && x < beside.box.left && x >= beside.box.left - BESIDE) return beside.standing
+  return blockAtHeight(view, x, y)?.standing
 }
 
 /** The spot for a pointer at these client coordinates; a block that is moved only goes between others. */
@@ -98,7 +119,7 @@ export function spotAt(view: EditorView, x: number, y: number, { between = false
   if (!between && !empty && selection instanceof TextSelection && under !== undefined && under >= from && under <= to) {
     return { kind: 'words', from, to }
   }
-  const origin = view.dom.getBoundingClientRect()
+  const origin = originOf(view)
   const button = between ? undefined : buttonAt(view, x, y, origin)
   if (button) return button
 
@@ -108,7 +129,8 @@ export function spotAt(view: EditorView, x: number, y: number, { between = false
     across
       ? { top: box.top - origin.top, left: edge - origin.left, width: 3, height: box.height }
       : { top: edge - origin.top, left: holder.left - origin.left + inset, width: holder.width - 2 * inset, height: 3 }
-  let best = { distance: Infinity, position: start, mark: markAt(across ? holder.left + 4 : holder.top + 4, holder) }
+  const title = node.type.name === 'fold' ? node.firstChild!.nodeSize : 0
+  let best = { distance: Infinity, position: start + title, mark: markAt(across ? holder.left + 4 : holder.top + 4, holder) }
   const consider = (edge: number, position: number, box: DOMRect) => {
     const distance = Math.abs(edge - (across ? x : y))
     if (distance < best.distance) best = { distance, position, mark: markAt(edge, box) }
@@ -120,9 +142,10 @@ export function spotAt(view: EditorView, x: number, y: number, { between = false
     const [low, high] = across ? [box.left, box.right] : [box.top, box.bottom]
     // Between two blocks the mark stands in the middle of their gap.
     const last = before && (across ? before.right : before.bottom)
-    consider(last === undefined || last > low ? low - 4 : (last + low) / 2, start + offset, box)
+    if (offset >= title) consider(last === undefined || last > low ? low - 4 : (last + low) / 2, start + offset, box)
     before = box
     consider(high + 4, start + offset + child.nodeSize, box)
   })
-  return { kind: 'between', position: best.position, mark: best.mark }
+  const inside = ['column', 'section', 'fold'].includes(node.type.name) ? { holder: markOf(holder, origin, 3) } : {}
+  return { kind: 'between', position: best.position, mark: best.mark, ...inside }
 }

@@ -31,6 +31,11 @@ export const COUNT_CHOICES = [
   [3, '3'],
   [4, '4'],
 ] as const
+export const SHARE_CHOICES = [
+  ['even', 'Alike'],
+  ['first', 'First wider'],
+  ['last', 'Last wider'],
+] as const
 export const ORDER_CHOICES = [
   ['title', 'By title'],
   ['newest', 'Newest'],

@@ -8,7 +8,11 @@ export interface SettingPlace {
 }
 
 const PLACES: SettingPlace[] = [
-  { words: 'Setup: site name, address and clock', also: 'domain time zone icon favicon settings', to: '/desk/setup' },
+  {
+    words: 'Setup: site name, address, clock and language',
+    also: 'domain time zone icon favicon settings words translate locale',
+    to: '/desk/setup',
+  },
   { words: 'Setup: hosts that files are fetched from', also: 'network private address files web', to: '/desk/setup/files' },
   {
     words: 'Setup: password and sign-in',

@@ -5,6 +5,8 @@ import { fileItemSchema } from '~~/core/files/fileItem'
 import type { Appearance } from '~~/core/look/appearance'
 import { BUILT_IN_LOOKS, DEFAULT_LOOK } from '~~/core/look/builtin'
 import { appearanceCss } from '~~/core/look/buttonCss'
+import { fontFaces } from '~~/core/look/fontFaces'
+import { TYPEFACE_NAMES, fontsOf } from '~~/core/look/typefaces'
 import { lookSchema, lookUseSchema, type Look, type LookUse, type NewLook } from '~~/core/look/look'
 import { tonePalettes } from '~~/core/look/palette'
 import { DEFAULT_STYLE, type SiteStyle, siteStyleSchema } from '~~/core/look/siteStyle'
@@ -37,6 +39,8 @@ export const useLooks = defineStore('looks', () => {
   const byId = computed(() => new Map(items.value.map(look => [look.id, look])))
   /** What a button gets that asks for this look, also where it is gone. */
   const lookOf = (id: string): Look => byId.value.get(id) ?? DEFAULT_LOOK
+  /** The typefaces a site can have, for where pages are shown on the desk. */
+  const faces = fontFaces(fontsOf(TYPEFACE_NAMES), 'swap')
   const palettes = computed(() => tonePalettes(style.value.palette))
   /** The rules of all looks, for where any of them may be drawn. */
   const css = computed(() => items.value.map(look => appearanceCss(`tr-look-${look.id}`, look.appearance, pictureOf)).join('\n'))
@@ -88,5 +92,23 @@ export const useLooks = defineStore('looks', () => {
     return taken
   }
 
-  return { items, uses, style, byId, pictureOf, lookOf, palettes, css, load, create, rename, change, show, remove, setStyle, takeTokens }
+  return {
+    items,
+    uses,
+    style,
+    byId,
+    pictureOf,
+    lookOf,
+    faces,
+    palettes,
+    css,
+    load,
+    create,
+    rename,
+    change,
+    show,
+    remove,
+    setStyle,
+    takeTokens,
+  }
 })

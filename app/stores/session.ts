@@ -1,7 +1,10 @@
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { z } from 'zod'
 import { accountSchema } from '~~/core/account/accountForms'
+import { languageSchema } from '~~/core/language/languages'
+import { speechOf } from '~~/core/language/speech'
+import { ownWordsSchema } from '~~/core/language/words/words'
 import { cleaningSchema } from '~~/core/trust/trustReports'
 import { ask, tell } from '~/composables/api'
 
@@ -11,6 +14,8 @@ const siteSchema = z.object({
   name: z.string(),
   address: z.string(),
   /** of the IANA database */ timeZone: z.string(),
+  language: languageSchema,
+  /** what it says to visitors in words of its owner */ words: ownWordsSchema,
 })
 type Site = z.infer<typeof siteSchema>
 /** What the owner should know of how this Trough stands. */
@@ -19,7 +24,10 @@ const warningsSchema = z.object({ unnamedFront: z.string().nullable(), diskFull:
 /** Who is signed in, and to which site. */
 export const useSession = defineStore('session', () => {
   const email = ref('')
-  const site = ref<Site>({ name: '', address: '', timeZone: 'UTC' })
+  const site = ref<Site>({ name: '', address: '', timeZone: 'UTC', language: 'en', words: {} })
+
+  /** how the site speaks to its visitors */
+  const speech = computed(() => speechOf(site.value.language, site.value.words))
 
   /** a code is asked for beside the password */
   const secondFactor = ref(false)
@@ -41,7 +49,7 @@ export const useSession = defineStore('session', () => {
     binDays.value = (await ask(cleaningSchema, '/cleaning')).binDays
   }
 
-  async function saveSite(changed: Site) {
+  async function saveSite(changed: Partial<Site>) {
     site.value = await ask(siteSchema, '/site', 'PUT', changed)
   }
 
@@ -53,5 +61,5 @@ export const useSession = defineStore('session', () => {
   /** A root-relative address with the site's own in front; this desk's until the site has one. */
   const fullAddress = (path: string) => `${site.value.address || window.location.origin}${path}`
 
-  return { email, secondFactor, warnings, site, binDays, loadWarnings, load, saveSite, signOut, fullAddress }
+  return { email, secondFactor, warnings, site, speech, binDays, loadWarnings, load, saveSite, signOut, fullAddress }
 })

@@ -50,6 +50,8 @@ export interface Destination {
   edition?: string
   /** the buttons on a page that wait for them, in the order of the files */
   placements?: string[]
+  /** files of the library that are taken instead of sending these, by their order; asked before anything is sent */
+  instead?: Promise<Map<number, FileItem>>
   done?: (item: FileItem, local: LocalFile) => unknown
 }
 
@@ -173,6 +175,20 @@ export const useUploads = defineStore('uploads', () => {
     })
   }
 
+  /** Sends a file, unless one of the library is taken instead. */
+  async function begin(local: LocalFile, entry: UploadEntry, destination: Destination, index: number) {
+    const known = (await destination.instead)?.get(index)
+    // It may have been taken back while that was asked.
+    if (!entries.includes(entry)) return
+    if (!known) return start(local, entry, destination)
+    drop(entry.id)
+    try {
+      await destination.done?.(known, local)
+    } catch (error) {
+      useNotices().say(`${known.title} could not be placed. ${wordsOf(error)}`, { tone: 'attention' })
+    }
+  }
+
   /** Sends files; each is handed over as soon as it is in the library. */
   function add(files: LocalFile[], destination: Destination = {}) {
     files.forEach((local, index) => {
@@ -181,7 +197,7 @@ export const useUploads = defineStore('uploads', () => {
       if (leftOver) drop(leftOver.id)
       entries.push({ id: ++last, name, size, sent: 0, speed: 0, state: 'queued', error: '', placement: destination.placements?.[index] })
       const entry = entries.at(-1)!
-      queue.push({ entry, begin: () => start(local, entry, destination) })
+      queue.push({ entry, begin: () => void begin(local, entry, destination, index) })
     })
     next()
   }

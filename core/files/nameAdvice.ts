@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { familyOf } from './mediaType'
 import { splitExtension } from './fileName'
 import { slugify } from './handle'
+import { monthOf } from '../language/months'
 
 /** What is wrong with a file name, and a better one. */
 export const nameAdviceSchema = z.object({
@@ -30,10 +31,6 @@ const anyOf = (words: string[]) => new RegExp(`(?<!\\p{L})(?:${words.join('|')})
 const FLEETING = anyOf(['latest', 'newest', 'new', 'current', 'recent', 'today', 'now', 'aktuell', 'neu'])
 const UNSURE = anyOf(['final', 'finalised', 'finalized', 'definitive', 'real', 'ok', 'approved'])
 const DRAFTY = anyOf(['draft', 'wip', 'temp', 'tmp', 'untitled', 'unnamed', 'scan', 'document', 'export'])
-
-const MONTHS = ['january', 'february', 'march', 'april', 'may', 'june', 'july', 'august', 'september', 'october', 'november', 'december']
-const monthOf = (word: string) =>
-  MONTHS.findIndex(month => month === word || (word.length >= 3 && word.length <= 4 && month.startsWith(word)))
 
 type Finding = { reason: string; /** the name without what was found */ rest: string }
 
@@ -78,7 +75,7 @@ interface FoundDate {
 
 const ISO_DATE = /(?<!\d)((?:19|20)\d\d)[-_.\s]?(\d\d)(?:[-_.\s]?(\d\d))?(?!\d)/
 const OTHER_DATE = /(?<!\d)(\d{1,2})[-_./\s](\d{1,2})[-_./\s]((?:19|20)?\d\d)(?!\d)/
-const NAMED_MONTH = /(?<![\p{L}\d])(\p{L}{3,9})[\s_.-]*((?:19|20)\d\d)(?!\d)/u
+const NAMED_MONTH = /(?<![\p{L}\d])(\p{L}{3,12})[\s_.-]*(?:de[\s_.-]+)?((?:19|20)\d\d)(?!\d)/u
 const YEAR_ALONE = /(?<!\d)((?:19|20)\d\d)(?!\d)/
 
 /** A date in a name, in whatever order it stands. */
@@ -106,8 +103,8 @@ export function dateIn(stem: string): FoundDate | undefined {
     if (monthFirst) return take(other, `${year}-${two(first)}-${two(second)}`)
   }
   const named = NAMED_MONTH.exec(stem)
-  const month = named ? monthOf(named[1]!.toLowerCase()) : -1
-  if (named && month >= 0) return take(named, `${named[2]}-${String(month + 1).padStart(2, '0')}`)
+  const month = named && monthOf(named[1]!)?.month
+  if (named && month) return take(named, `${named[2]}-${String(month).padStart(2, '0')}`)
   const year = YEAR_ALONE.exec(stem)
   return year ? take(year, year[1]) : undefined
 }
@@ -115,9 +112,9 @@ export function dateIn(stem: string): FoundDate | undefined {
 /** The one month a text names, as `2026-11`; undefined where it names none, or several. */
 export function monthNamed(text: string): string | undefined {
   const found = new Set<string>()
-  for (const [, word, year] of text.slice(0, 3000).matchAll(/(?<!\p{L})(\p{L}{3,9})\.?\s+((?:19|20)\d\d)(?!\d)/gu)) {
-    const month = MONTHS.indexOf(word!.toLowerCase())
-    if (month >= 0) found.add(`${year}-${String(month + 1).padStart(2, '0')}`)
+  for (const [, word, year] of text.slice(0, 3000).matchAll(/(?<!\p{L})(\p{L}{3,12})\.?\s+(?:de\s+)?((?:19|20)\d\d)(?!\d)/gu)) {
+    const named = monthOf(word!)
+    if (named && named.form !== 'short') found.add(`${year}-${String(named.month).padStart(2, '0')}`)
   }
   return found.size === 1 ? [...found][0] : undefined
 }

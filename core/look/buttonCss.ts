@@ -10,7 +10,8 @@ export const BUTTON_CSS = `
 .tr-label,.tr-note{display:block}
 .tr-note{font-size:.82em;font-weight:400;margin-top:.1em}
 .tr-icon{flex:none;display:block;fill:currentColor}
-.tr-spoken{position:absolute;width:1px;height:1px;overflow:hidden;clip-path:inset(50%);white-space:nowrap}`
+.tr-spoken{position:absolute;width:1px;height:1px;overflow:hidden;clip-path:inset(50%);white-space:nowrap}
+@media print{.tr-page .tr-button.tr-button{border:1px solid #999;background:#fff;color:#000;box-shadow:none}}`
 
 /** CSS pixels as `rem`, so that they grow with the text size a reader has chosen (WCAG 2.2, 1.4.4). */
 const rem = (pixels: number) => (pixels ? `${Math.round((pixels / 16) * 10_000) / 10_000}rem` : '0')

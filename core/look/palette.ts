@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { channelsOf, toHex } from './channels'
+import { luminance } from './contrast'
 import { ROLES, ROLE_PROPERTIES, hexSchema, type Role } from './colour'
 
 /** The colours of a published site, each `#rrggbb`: `soft` for notes and footer, `accent` for buttons and links. */
@@ -25,9 +26,29 @@ export function mix(one: string, other: string, share: number): string {
 export const TONES = ['plain', 'tint', 'deep'] as const
 export type Tone = (typeof TONES)[number]
 
+export const DEFAULT_DARK: Palette = {
+  paper: '#1B1D1C',
+  ink: '#ECE8E1',
+  soft: '#B3ADA2',
+  accent: '#7FC0B8',
+  accentDark: '#A5D8D1',
+  onAccent: '#10201F',
+  line: '#3A3D3B',
+}
+
+/** Whether words are lighter than what they stand on. */
+const isDark = ({ paper, ink }: Palette) => luminance(ink) > luminance(paper)
+
 /** The palette on each background a section can have. */
 export function tonePalettes(palette: Palette): Record<Tone, Palette> {
   const { paper, ink, accent, accentDark, line } = palette
+  // In the dark nothing is turned inside out: the grounds differ a little.
+  if (isDark(palette))
+    return {
+      plain: palette,
+      tint: { ...palette, paper: mix(line, paper, 0.35), line: mix(ink, line, 0.12) },
+      deep: { ...palette, paper: mix(accent, paper, 0.14), line: mix(accent, line, 0.3) },
+    }
   return {
     plain: palette,
     tint: { ...palette, paper: mix(line, paper, 0.4), line: mix(ink, line, 0.12) },

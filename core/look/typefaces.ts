@@ -1,40 +1,70 @@
 import { z } from 'zod'
 
+/** How a font that every computer has is drawn to take the room of another, so that nothing jumps when that arrives (CSS Fonts 5). */
+export interface Fallback {
+  /** the fonts of the reader's computer */
+  local: readonly string[]
+  /** percent */
+  sizeAdjust: number
+  ascent: number
+  descent: number
+}
+
+export interface ServedFont {
+  name: string
+  /** the first part of its files' names, and the end of the name of the package it comes in */
+  file: string
+  fallback: Fallback
+}
+
 interface Typeface {
   title: string
   /** the family in CSS, with what stands in for it until it is there */
   family: string
   /** what is served for it; nothing where every computer has it */
-  font?: { name: string; url: string; weights: string }
+  font?: ServedFont
 }
 
-/** Typefaces a site can be set in. */
+const GEORGIA = ['Georgia'] as const
+const ARIAL = ['Arial', 'ArialMT'] as const
+
+const served = (
+  name: string,
+  file: string,
+  generic: 'serif' | 'sans-serif',
+  [sizeAdjust, ascent, descent]: [sizeAdjust: number, ascent: number, descent: number],
+) => ({
+  title: name,
+  family: `"${name}","${name} stand-in",${generic}`,
+  font: { name, file, fallback: { local: generic === 'serif' ? GEORGIA : ARIAL, sizeAdjust, ascent, descent } },
+})
+
+/** Typefaces a site can be set in; how their stand-ins are drawn is held against a library's measures (`typefaces.test`). */
 export const TYPEFACES = {
-  literata: {
-    title: 'Literata',
-    family: '"Literata",Georgia,serif',
-    font: { name: 'Literata', url: '/_fonts/literata/literata-latin-wght-normal.woff2', weights: '200 900' },
-  },
-  hanken: {
-    title: 'Hanken Grotesk',
-    family: '"Hanken Grotesk",system-ui,sans-serif',
-    font: { name: 'Hanken Grotesk', url: '/_fonts/hanken/hanken-grotesk-latin-wght-normal.woff2', weights: '100 900' },
-  },
+  literata: served('Literata', 'literata', 'serif', [107.67, 109.31, 28.61]),
+  hanken: served('Hanken Grotesk', 'hanken-grotesk', 'sans-serif', [100.94, 99.07, 30.02]),
+  lora: served('Lora', 'lora', 'serif', [104.98, 95.83, 26.1]),
+  fraunces: served('Fraunces', 'fraunces', 'serif', [105.2, 92.96, 24.24]),
+  bitter: served('Bitter', 'bitter', 'serif', [104.31, 89.64, 25.41]),
+  figtree: served('Figtree', 'figtree', 'sans-serif', [100.72, 94.32, 24.82]),
+  karla: served('Karla', 'karla', 'sans-serif', [102.4, 89.55, 24.61]),
+  nunito: served('Nunito Sans', 'nunito-sans', 'sans-serif', [101.39, 99.71, 34.82]),
   serif: { title: 'The reader’s own serif', family: 'ui-serif,Georgia,serif' },
   sans: { title: 'The reader’s own sans', family: 'system-ui,sans-serif' },
 } as const satisfies Record<string, Typeface>
 export type TypefaceName = keyof typeof TYPEFACES
+export const TYPEFACE_NAMES = Object.keys(TYPEFACES) as [TypefaceName, ...TypefaceName[]]
 
-const typefaceSchema = z.enum(Object.keys(TYPEFACES) as [TypefaceName, ...TypefaceName[]])
+const typefaceSchema = z.enum(TYPEFACE_NAMES)
 /** The two type choices of a site. */
 export const typeChoiceSchema = z.object({ heading: typefaceSchema, text: typefaceSchema })
 export type TypeChoice = z.infer<typeof typeChoiceSchema>
 
 export const DEFAULT_TYPE: TypeChoice = { heading: 'literata', text: 'hanken' }
 
-/** What has to be served for some choices, each once. */
-export const fontsOf = ({ heading, text }: TypeChoice) =>
-  [...new Set([heading, text])].flatMap(name => {
+/** What has to be served for some typefaces, each once. */
+export const fontsOf = (typefaces: readonly TypefaceName[]): ServedFont[] =>
+  [...new Set(typefaces)].flatMap(name => {
     const typeface: Typeface = TYPEFACES[name]
     return typeface.font ?? []
   })

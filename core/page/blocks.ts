@@ -1,4 +1,4 @@
-import type { Block, Inline, Mark } from './schema'
+import type { Block, FoldBlock, Inline, Mark, PlainBlock } from './schema'
 
 /** The blocks that lie right in another: of lists those of all items, of columns those of all columns. */
 export function childrenOf(block: Block): Block[] {
@@ -9,6 +9,8 @@ export function childrenOf(block: Block): Block[] {
       return block.content.flatMap((part: { content: Block[] }) => part.content)
     case 'table':
       return block.content.flatMap(row => row.content.flatMap(cell => cell.content))
+    case 'fold':
+      return block.content.slice(1) as PlainBlock[]
     case 'buttonRow':
       return block.content ?? []
     case 'blockquote':
@@ -26,6 +28,9 @@ export function* everyBlock(document: { content: Block[] }): Generator<Block> {
     yield* everyBlock({ content: childrenOf(block) })
   }
 }
+
+/** What a fold-out asks. */
+export const questionOf = ({ content: [title] }: FoldBlock): string => (title.content ?? []).map(({ text }) => text).join('')
 
 /** The words that stand right in a block. */
 export const inlinesOf = (block: Block): Inline[] => (block.type === 'paragraph' || block.type === 'heading' ? (block.content ?? []) : [])
@@ -68,6 +73,10 @@ export function mapBlocks(blocks: Block[], make: (block: Block) => Block[]): Blo
           content: row.content.map(cell => ({ ...cell, content: filled(inner(cell.content)) })),
         }))
         return make({ ...block, content: rows } as Block)
+      }
+      case 'fold': {
+        const [title, ...answer] = block.content
+        return make({ ...block, content: [title, ...filled(inner(answer))] } as Block)
       }
       case 'section':
         return make({ ...block, content: filled(inner(block.content)) } as Block)

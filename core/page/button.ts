@@ -1,5 +1,5 @@
-import { formatSize } from '../files/size'
 import { typeTag } from '../files/mediaType'
+import type { Speech } from '../language/speech'
 import type { Appearance } from '../look/appearance'
 import { effectiveAction, type Destination } from './destination'
 import { escapeHtml } from './escape'
@@ -7,23 +7,23 @@ import { fillPlaceholders } from './placeholders'
 import type { Action, ButtonAttrs } from './schema'
 
 /** The pieces of a button, for the renderer and for the editor, which draws it the same way. */
-export function buttonParts(attrs: ButtonAttrs, destination: Destination | undefined) {
+export function buttonParts(attrs: ButtonAttrs, destination: Destination | undefined, speech: Speech) {
   const action = effectiveAction(attrs.action, destination)
   const facts = destination && (destination.file ?? null)
-  const label = fillPlaceholders(attrs.label, facts).trim() || destination?.title || 'Download'
-  const note = fillPlaceholders(attrs.note, facts).trim()
-  return { action, label, note, spoken: spokenFacts(`${label} ${note}`, action, destination) }
+  const label = fillPlaceholders(attrs.label, facts, speech).trim() || destination?.title || speech.say('download')
+  const note = fillPlaceholders(attrs.note, facts, speech).trim()
+  return { action, label, note, spoken: spokenFacts(`${label} ${note}`, action, destination, speech) }
 }
 
 /**
  * What the visible words leave out of the accessible name: type, size, and that a tab opens
  * (WCAG 2.2, success criteria 2.4.4 and 3.2.5).
  */
-export function spokenFacts(visible: string, action: Action, destination: Destination | undefined): string {
+export function spokenFacts(visible: string, action: Action, destination: Destination | undefined, speech: Speech): string {
   if (!destination) return ''
   const { file } = destination
-  const missing = file ? [typeTag(file.mediaType), formatSize(file.size)].filter(fact => !visible.includes(fact)) : []
-  if (action === 'tab') missing.push('opens in a new tab')
+  const missing = file ? [typeTag(file.mediaType), speech.size(file.size)].filter(fact => !visible.includes(fact)) : []
+  if (action === 'tab') missing.push(speech.say('newTab'))
   return missing.length ? ` (${missing.join(', ')})` : ''
 }
 

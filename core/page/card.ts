@@ -1,3 +1,4 @@
+import type { Speech } from '../language/speech'
 import { buttonParts } from './button'
 import type { Destination } from './destination'
 import { escapeHtml } from './escape'
@@ -9,9 +10,9 @@ import type { CardAttrs } from './schema'
 const CARD_SIZES = '(max-width:34rem) 100vw, 20rem'
 
 /** The pieces of a card, for the renderer and for the editor, which draws it the same way. */
-export function cardParts(attrs: CardAttrs, destination: Destination | undefined) {
-  const { spoken, ...button } = buttonParts(attrs, destination)
-  const title = attrs.title.trim() || destination?.title || 'A file'
+export function cardParts(attrs: CardAttrs, destination: Destination | undefined, speech: Speech) {
+  const { spoken, ...button } = buttonParts(attrs, destination, speech)
+  const title = attrs.title.trim() || destination?.title || speech.say('aFile')
   return {
     ...button,
     // "Download" alone would not say what (WCAG 2.2, 2.4.4).

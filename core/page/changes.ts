@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { diffArrays } from 'diff'
 import { canonical } from '../canonical'
 import { savedDocumentSchema, type Block, type ButtonAttrs } from './schema'
-import { childrenOf, textOf } from './blocks'
+import { childrenOf, textOf, questionOf } from './blocks'
 
 /** A page as it is read: what a version holds. */
 export const pageTextSchema = z.object({
@@ -64,6 +64,8 @@ function wordsFor(block: Block): string {
       return 'row of buttons'
     case 'columns':
       return `${block.content.length} columns`
+    case 'fold':
+      return `fold-out “${shortened(questionOf(block))}”`
     case 'section':
       return 'section'
   }

@@ -1,4 +1,6 @@
+import type { Speech } from '../language/speech'
 import type { SiteStyle } from '../look/siteStyle'
+import { fontHref } from '../look/fontFaces'
 import { fontsOf } from '../look/typefaces'
 import { pageCss } from './pageCss'
 import { blocksOfEdge, menuTitle, splitHead, type EdgeDocuments } from './edges'
@@ -24,35 +26,41 @@ export interface SiteFacts {
 type Head = Omit<PageMeta, 'site' | 'address'>
 
 /** The site's name with its menu: what the owner placed in the head, then the pages that are listed by themselves. */
-function headHtml(site: SiteFacts, slug: string | undefined, renderer: PageRenderer): string {
+function headHtml(site: SiteFacts, slug: string | undefined, renderer: PageRenderer, speech: Speech): string {
   const { items, below } = splitHead(site.edges.head)
   const placed = new Set(items.map(({ target }) => idOf(target)))
   const listed = site.menu
     .filter(({ id }) => !placed.has(id))
     .map(
       item =>
-        `<a class="tr-listed" href="${pageHref(item.slug)}"${item.slug === slug ? ' aria-current="page"' : ''}>${escapeHtml(menuTitle(item))}</a>`,
+        `<a class="tr-listed" href="${pageHref(item.slug)}"${item.slug === slug ? ' aria-current="page"' : ''}>${escapeHtml(menuTitle(item, speech))}</a>`,
     )
   const links = [...items.map(item => renderer.menuItem(item, slug)).filter(Boolean), ...listed]
   const menu = links.length
-    ? `<nav aria-label="Pages"><ul class="tr-menu">${links.map(link => `<li>${link}</li>`).join('')}</ul></nav>`
+    ? `<nav aria-label="${escapeHtml(speech.say('pages'))}"><ul class="tr-menu">${links.map(link => `<li>${link}</li>`).join('')}</ul></nav>`
     : ''
   return `<header class="tr-page"><div class="tr-head"><a class="tr-site" href="/">${escapeHtml(site.name)}</a>${menu}</div>${withLineBefore(renderer.blocks(below))}</header>`
 }
 
 const withLineBefore = (html: string) => html && `\n${html}\n`
 
-function frame(site: SiteFacts, meta: Head, main: { html: string; document?: PageDocument }, renderer: PageRenderer): string {
+function frame(
+  site: SiteFacts,
+  meta: Head,
+  main: { html: string; document?: PageDocument },
+  known: PageFacts,
+  renderer = pageRenderer(known),
+): string {
   const { slug, title } = meta
   const name = escapeHtml(site.name)
-  const head = headHtml(site, slug, renderer)
+  const head = headHtml(site, slug, renderer, known.speech)
   const foot = renderer.blocks(blocksOfEdge(site.edges.foot))
   const parts = partsOf({ content: [main.document, site.edges.head, site.edges.foot].flatMap(document => document?.content ?? []) })
-  const fonts = fontsOf(site.style.type)
-    .map(({ url }) => `\n<link rel="preload" href="${url}" as="font" type="font/woff2" crossorigin>`)
+  const fonts = fontsOf([site.style.type.heading, site.style.type.text])
+    .map(font => `\n<link rel="preload" href="${fontHref(font, 'latin')}" as="font" type="font/woff2" crossorigin>`)
     .join('')
   return `<!DOCTYPE html>
-<html lang="en">
+<html lang="${known.speech.language}">
 <head>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
@@ -111,6 +119,7 @@ export function renderPage(
     site,
     { ...page, description: page.description || firstWords(document), files },
     { html: `<h1>${escapeHtml(page.title)}</h1>\n${firstAtOnce(renderer.blocks(document.content))}`, document },
+    known,
     renderer,
   )
 }
@@ -118,6 +127,8 @@ export function renderPage(
 /** A page that says something to a visitor who asked for what is not there. */
 export function renderMessage(site: SiteFacts, title: string, message: string, known: PageFacts): string {
   // Without a live page there is nowhere to go on to.
-  const onward = site.menu.length ? `\n<p><a class="tr-link" href="${pageHref(site.menu[0]!.slug)}">Go to the first page</a></p>` : ''
-  return frame(site, { title }, { html: `<h1>${escapeHtml(title)}</h1>\n<p>${escapeHtml(message)}</p>${onward}` }, pageRenderer(known))
+  const onward = site.menu.length
+    ? `\n<p><a class="tr-link" href="${pageHref(site.menu[0]!.slug)}">${escapeHtml(known.speech.say('toFirstPage'))}</a></p>`
+    : ''
+  return frame(site, { title }, { html: `<h1>${escapeHtml(title)}</h1>\n<p>${escapeHtml(message)}</p>${onward}` }, known)
 }

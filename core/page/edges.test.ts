@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { BUILT_IN_LOOKS } from '../look/builtin'
 import { problemsOf } from '../testing/html'
-import { NEW_SITE, PDF_FACTS, button, pageOf, words } from '../testing/pages'
+import { ENGLISH, NEW_SITE, PDF_FACTS, button, pageOf, words } from '../testing/pages'
 import { renderMessage, renderPage } from './document'
 import type { EdgeDocuments } from './edges'
 import type { PageFacts } from './html'
@@ -12,6 +12,7 @@ const known: PageFacts = {
   page: id => (id === 'trade' ? { slug: 'trade', title: 'Trade' } : undefined),
   signpost: () => undefined,
   shelf: () => [],
+  speech: ENGLISH,
   look: id => BUILT_IN_LOOKS.find(look => look.id === id)?.appearance,
 }
 const menu = [

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { Speech } from '../language/speech'
 import type { Block, ButtonAttrs, PageDocument } from './schema'
 
 /** What stands on every page: above what is its own, or below. */
@@ -10,7 +11,8 @@ export type Edge = z.infer<typeof edgeSchema>
 export type EdgeDocuments = Partial<Record<Edge, PageDocument>>
 
 /** What a page is called in the menu, where it is listed by itself. */
-export const menuTitle = ({ slug, title }: { slug: string; title: string }): string => (slug === '' ? 'Home' : title)
+export const menuTitle = ({ slug, title }: { slug: string; title: string }, speech: Speech): string =>
+  slug === '' ? speech.say('home') : title
 
 const isEmptyLine = (block: Block) => block.type === 'paragraph' && !block.content?.length
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { BUILT_IN_LOOKS } from '../look/builtin'
 import { problemsOf } from '../testing/html'
-import { NEW_SITE, PDF_FACTS, ZIP_FACTS, button, linkMark, pageOf, shelf, words } from '../testing/pages'
+import { ENGLISH, NEW_SITE, PDF_FACTS, ZIP_FACTS, button, linkMark, pageOf, shelf, words } from '../testing/pages'
 import { renderMessage, renderPage } from './document'
 import { pageRenderer, type PageFacts } from './html'
 import { picksOf } from './shelf'
@@ -39,6 +39,7 @@ const known: PageFacts = {
   page: id => (id === 'trade' ? { slug: 'trade', title: 'Trade' } : undefined),
   signpost: id => SIGNPOSTS[id],
   shelf: source => (source.kind === 'folder' ? [PDF_FACTS] : source.ids.flatMap(id => fileOf(id) ?? [])),
+  speech: ENGLISH,
   look: id => BUILT_IN_LOOKS.find(look => look.id === id)?.appearance,
 }
 const render = (...blocks: PageDocument['content']) => pageRenderer(known).blocks(blocks)

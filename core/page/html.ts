@@ -1,6 +1,9 @@
 import type { Appearance } from '../look/appearance'
+import type { Speech } from '../language/speech'
 import { ButtonStyles } from '../look/styles'
+import { childrenOf, questionOf } from './blocks'
 import { escapeHtml } from './escape'
+import { ghostOf } from './ghosts'
 import { fillHref } from './href'
 import { buttonInner, buttonParts, spokenFacts, spokenHtml } from './button'
 import { cardHtml, cardParts } from './card'
@@ -13,6 +16,8 @@ import { tableHtml } from './table'
 
 /** What a page needs to know of library, looks and other pages as they are now. */
 export interface PageFacts extends TargetKnowledge {
+  /** how the site speaks to its visitors */
+  speech: Speech
   /** the files a shelf lists, in its order */
   shelf: (source: ShelfSource) => TargetFacts[]
   /** the appearance of a look by its identity; undefined where it is not there */
@@ -36,7 +41,7 @@ function anchor(attrs: LinkAttrs, action: Action, destination: Destination, attr
 function buttonAnchor(attrs: ButtonAttrs, known: Known, attributes = ''): string {
   const destination = destinationOf(attrs.target, known)
   if (!destination) return ''
-  const parts = buttonParts(attrs, destination)
+  const parts = buttonParts(attrs, destination, known.speech)
   const { className, appearance } = known.styles.wear(attrs)
   return anchor(attrs, parts.action, destination, ` class="tr-button ${className}"${attributes}`, buttonInner(parts, appearance))
 }
@@ -49,7 +54,7 @@ function renderButton(attrs: ButtonAttrs, known: Known): string {
 function renderCard(attrs: CardAttrs, known: Known): string {
   const destination = destinationOf(attrs.target, known)
   if (!destination) return ''
-  const parts = cardParts(attrs, destination)
+  const parts = cardParts(attrs, destination, known.speech)
   const { className, appearance } = known.styles.wear(attrs)
   const button = anchor(attrs, parts.action, destination, ` class="tr-button ${className}"`, buttonInner(parts, appearance))
   return cardHtml(parts, destination.file, `<p class="tr-place tr-left">${button}</p>`)
@@ -62,7 +67,7 @@ function renderPicture(attrs: PictureAttrs, known: Known): string {
   const action = effectiveAction(attrs.action, destination)
   // Who does not see the picture hears where it leads.
   const spoken = destination
-    ? spokenHtml((attrs.decorative || !attrs.alt ? destination.title : '') + spokenFacts(attrs.alt, action, destination))
+    ? spokenHtml((attrs.decorative || !attrs.alt ? destination.title : '') + spokenFacts(attrs.alt, action, destination, known.speech))
     : ''
   return pictureHtml(attrs, file, image => (destination ? anchor(attrs, action, destination, ' class="tr-led"', image + spoken) : image))
 }
@@ -92,7 +97,13 @@ function renderInlines(inlines: Inline[] = [], known: Known): string {
     if (link && destination) {
       const action = effectiveAction(link.action, destination)
       const words = run.map(inline => (inline.type === 'text' ? inline.text : ' ')).join('')
-      html += anchor(link, action, destination, ' class="tr-link"', inner + spokenHtml(spokenFacts(words, action, destination)))
+      html += anchor(
+        link,
+        action,
+        destination,
+        ' class="tr-link"',
+        inner + spokenHtml(spokenFacts(words, action, destination, known.speech)),
+      )
     } else {
       html += inner
     }
@@ -110,20 +121,22 @@ const blocksHtml = (blocks: Block[], known: Known): string =>
 function renderBlock(block: Block, known: Known): string {
   switch (block.type) {
     case 'paragraph':
-      return `<p>${renderInlines(block.content, known)}</p>`
+      return ghostOf(block) ? '' : `<p>${renderInlines(block.content, known)}</p>`
     case 'heading': {
       const inner = renderInlines(block.content, known)
       // An empty heading is a place in the outline with nothing to read (WCAG 2.2, 1.3.1).
       return inner && headingHtml(block.attrs.level, inner, known.outline)
     }
     case 'bulletList':
-      return `<ul>${block.content.map(item => `<li>${renderItem(item.content, known)}</li>`).join('')}</ul>`
+      return listHtml('ul', block.content, known)
     case 'orderedList': {
       const start = block.attrs && block.attrs.start !== 1 ? ` start="${block.attrs.start}"` : ''
-      return `<ol${start}>${block.content.map(item => `<li>${renderItem(item.content, known)}</li>`).join('')}</ol>`
+      return listHtml(`ol${start}`, block.content, known)
     }
-    case 'blockquote':
-      return `<blockquote>${blocksHtml(block.content, known)}</blockquote>`
+    case 'blockquote': {
+      const inner = blocksHtml(block.content, known)
+      return inner && `<blockquote>${inner}</blockquote>`
+    }
     case 'table':
       return tableHtml(block, inlines => renderInlines(inlines, known))
     case 'horizontalRule':
@@ -136,11 +149,21 @@ function renderBlock(block: Block, known: Known): string {
       const inner = blocksHtml(block.content ?? [], known)
       return inner && `<div class="tr-row tr-row-${block.attrs.align}">\n${inner}\n</div>`
     }
-    case 'columns':
-      return `<div class="tr-columns tr-columns-${block.content.length}">\n${block.content.map(column => `<div class="tr-column">\n${blocksHtml(column.content, known)}\n</div>`).join('\n')}\n</div>`
+    case 'columns': {
+      const columns = block.content.map(column => blocksHtml(column.content, known))
+      if (!columns.some(Boolean)) return ''
+      const share = block.attrs?.share && block.attrs.share !== 'even' ? ` tr-share-${block.attrs.share}` : ''
+      return `<div class="tr-columns tr-columns-${columns.length}${share}">\n${columns.map(column => `<div class="tr-column">\n${column}\n</div>`).join('\n')}\n</div>`
+    }
+    case 'fold': {
+      const [question, answer] = [questionOf(block).trim(), blocksHtml(childrenOf(block), known)]
+      // Without a question there is nothing to press, without an answer nothing to see.
+      return question && answer ? `<details class="tr-fold"><summary>${escapeHtml(question)}</summary>\n${answer}\n</details>` : answer
+    }
     case 'section': {
       const { tone, padding, width } = block.attrs
-      return `<section class="tr-section tr-tone-${tone} tr-pad-${padding} tr-width-${width}">\n${blocksHtml(block.content, known)}\n</section>`
+      const inner = blocksHtml(block.content, known)
+      return inner && `<section class="tr-section tr-tone-${tone} tr-pad-${padding} tr-width-${width}">\n${inner}\n</section>`
     }
     case 'fileCard':
       return renderCard(block.attrs, known)
@@ -148,7 +171,7 @@ function renderBlock(block: Block, known: Known): string {
       return renderPicture(block.attrs, known)
     case 'shelf':
       return block.attrs.source
-        ? renderShelf(block.attrs, known.shelf(block.attrs.source), () => known.styles.wear({ look: SHELF_LOOK }).className)
+        ? renderShelf(block.attrs, known.shelf(block.attrs.source), () => known.styles.wear({ look: SHELF_LOOK }).className, known.speech)
         : ''
   }
 }
@@ -161,6 +184,12 @@ function headingHtml(level: number, inner: string, outline: Known['outline']): s
   const told = Math.min(level, outline.last + 1)
   outline.last = told
   return `<h${level}${told === level ? '' : ` aria-level="${told}"`}>${inner}</h${level}>`
+}
+
+/** A list of those items in which there is something. */
+function listHtml(tag: string, items: { content: Block[] }[], known: Known): string {
+  const written = items.map(({ content }) => renderItem(content, known)).filter(Boolean)
+  return written.length ? `<${tag}>${written.map(item => `<li>${item}</li>`).join('')}</${tag.slice(0, 2)}>` : ''
 }
 
 /** An item of one paragraph needs no `p` of its own. */

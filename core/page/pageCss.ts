@@ -1,3 +1,4 @@
+import { fontFaces } from '../look/fontFaces'
 import { BUTTON_CSS } from '../look/buttonCss'
 import { paletteCss, tonePalettes } from '../look/palette'
 import type { SiteStyle } from '../look/siteStyle'
@@ -6,18 +7,19 @@ import type { PartName } from './blocks'
 
 const TEXT = `
 .tr-page{container-type:inline-size;color:var(--ink);font:400 1.0625rem/1.62 var(--text);overflow-wrap:break-word}
-.tr-page h1,.tr-page h2,.tr-page h3,.tr-page h4{font-family:var(--heading);line-height:1.22;font-weight:560;text-wrap:balance;margin-block:1.9em .55em}
-.tr-page h1{font-size:clamp(2rem,1.5rem + 2.4vw,2.9rem);letter-spacing:-.018em;margin-block:0 .7em}
-.tr-page p{margin-block:0 1em}
+.tr-page :is(p,h1,h2,h3,h4,li,th,td,figcaption){unicode-bidi:plaintext}
+.tr-page h1,.tr-page h2,.tr-page h3,.tr-page h4{font-family:var(--heading);line-height:1.22;font-weight:560;text-wrap:balance;margin-block:var(--above) .55em}
+.tr-page h1{font-size:var(--h1);letter-spacing:-.018em;margin-block:0 .7em}
+.tr-page p{margin-block:0 1em;text-wrap:pretty}
 .tr-page>*{max-width:43rem;margin-inline:auto}`
 
 const HEADINGS = `
-.tr-page h2{font-size:1.6rem;letter-spacing:-.01em}
-.tr-page h3{font-size:1.25rem}
+.tr-page h2{font-size:var(--h2);letter-spacing:-.01em}
+.tr-page h3{font-size:var(--h3)}
 .tr-page h4{font-size:1.0625rem}`
 
 const LISTS = `
-.tr-page ul,.tr-page ol{margin-block:0 1em;padding-left:1.35em}
+.tr-page ul,.tr-page ol{margin-block:0 1em;padding-inline-start:1.35em}
 .tr-page li{margin:.25em 0}
 .tr-page li>p{margin-block:0}`
 
@@ -27,14 +29,26 @@ const LINKS = `
 .tr-link:focus-visible{outline:3px solid var(--ink);outline-offset:2px}`
 
 const COLUMNS = `
-.tr-columns{display:grid;gap:1.4rem 2.2rem;margin-block:1.4em}
+.tr-columns{display:grid;gap:1.4rem 2.2rem;margin-block:2.2rem}
 @container (min-width:25rem){.tr-columns-2,.tr-columns-4{grid-template-columns:1fr 1fr}}
+@container (min-width:25rem){.tr-columns-2.tr-share-first{grid-template-columns:2fr 1fr}.tr-columns-2.tr-share-last{grid-template-columns:1fr 2fr}}
 @container (min-width:34rem){.tr-columns-3{grid-template-columns:1fr 1fr 1fr}}
 @container (min-width:52rem){.tr-columns-4{grid-template-columns:repeat(4,1fr)}}
 .tr-column{min-width:0}
 .tr-page .tr-column>:first-child{margin-top:0}
 .tr-page .tr-column>:last-child{margin-bottom:0}
 .tr-column>blockquote{margin-inline:0}`
+
+const FOLD = `
+.tr-fold{margin-block:1.1em;border-block:1px solid var(--rule)}
+.tr-fold+.tr-fold{margin-top:calc(-1.1em - 1px)}
+.tr-page .tr-fold>:is(summary,.tr-fold-title){display:flex;justify-content:space-between;gap:1em;padding-block:.75em;font-weight:600;cursor:pointer}
+.tr-fold>summary::-webkit-details-marker{display:none}
+.tr-fold>:is(summary,.tr-fold-title)::after{content:"+";color:var(--accent);font-weight:400}
+.tr-fold[open]>summary::after{content:"\\2212"}
+.tr-fold>summary:hover{color:var(--accent)}
+.tr-fold>summary:focus-visible{outline:3px solid var(--ink);outline-offset:2px}
+@media print{.tr-fold::details-content{content-visibility:visible}}`
 
 const ROW = `
 .tr-row{display:flex;flex-wrap:wrap;gap:.8em;margin-block:1.1em}
@@ -43,14 +57,14 @@ const ROW = `
 .tr-page .tr-row .tr-place.tr-place{margin:0;max-width:100%}`
 
 const QUOTE = `
-.tr-page blockquote{margin-block:1.4em;padding:.1em 0 .1em 1.3em;border-left:3px solid var(--accent);font-family:var(--heading);font-size:1.12em}
+.tr-page blockquote{margin-block:1.4em;padding-block:.1em;padding-inline-start:1.3em;border-inline-start:3px solid var(--accent);font-family:var(--heading);font-size:1.12em}
 .tr-page blockquote>:last-child{margin-bottom:0}`
 
 const TABLE = `
 .tr-table{overflow-x:auto;margin-block:1.4em}
 .tr-table:focus-visible{outline:3px solid var(--accent);outline-offset:2px}
 .tr-page table{border-collapse:collapse;width:100%;line-height:1.45}
-.tr-page :is(th,td){min-width:4.5em;padding:.55em 1.1em .55em 0;border-bottom:1px solid var(--rule);text-align:left;vertical-align:top;font-variant-numeric:tabular-nums}
+.tr-page :is(th,td){min-width:4.5em;padding-block:.55em;padding-inline:0 1.1em;border-bottom:1px solid var(--rule);text-align:start;vertical-align:top;font-variant-numeric:tabular-nums}
 .tr-page th{font-weight:600}
 .tr-page :is(th,td)>p:last-child{margin-bottom:0}
 .tr-page thead th{border-bottom:2px solid var(--accent)}`
@@ -75,7 +89,8 @@ const SHELF = `
 .tr-item:hover .tr-label{color:var(--accent)}
 .tr-item:focus-visible,.tr-tick input:focus-visible{outline:3px solid var(--ink);outline-offset:2px}
 .tr-page .tr-take{display:flex;flex-wrap:wrap;gap:.6em;margin:.9em 0 0}
-.tr-take button{font-family:inherit;cursor:pointer}`
+.tr-take button{font-family:inherit;cursor:pointer}
+@media print{.tr-page .tr-take,.tr-tick{display:none}}`
 
 const section = ({ palette }: SiteStyle) => {
   const tones = tonePalettes(palette)
@@ -84,10 +99,10 @@ const section = ({ palette }: SiteStyle) => {
 .tr-page .tr-section>:first-child{margin-top:0}
 .tr-page .tr-section>:last-child{margin-bottom:0}
 .tr-width-wide>*{max-width:64rem}
-.tr-page>.tr-section{max-width:none;border:0;margin-inline:calc(-1*var(--bleed,1.5rem));margin-block:2rem;padding:2.6rem var(--bleed,1.5rem);background:var(--paper);color:var(--ink)}
-.tr-page>.tr-pad-small{padding-block:1.2rem}
-.tr-page>.tr-pad-large{padding-block:4.6rem}
-main>.tr-section:last-child{margin-bottom:-4rem}
+.tr-page>.tr-section{max-width:none;border:0;margin-inline:calc(-1*var(--bleed,1.5rem));margin-block:2rem;padding:var(--room) var(--bleed,1.5rem);background:var(--paper);color:var(--ink)}
+.tr-page>.tr-pad-small{padding-block:calc(var(--room)*.46)}
+.tr-page>.tr-pad-large{padding-block:calc(var(--room)*1.77)}
+main>.tr-section:last-child{margin-bottom:-3rem}
 footer>.tr-section:first-child{margin-top:0}
 .tr-page>.tr-section+:is(.tr-section,.tr-foot){margin-top:-2rem}
 .tr-tone-tint{${paletteCss(tones.tint)}}
@@ -95,7 +110,7 @@ footer>.tr-section:first-child{margin-top:0}
 }
 
 const CARD = `
-.tr-card{display:flex;flex-wrap:wrap;gap:0;margin-block:1.2em;border:1px solid var(--rule);border-radius:6px;overflow:hidden;background:var(--paper)}
+.tr-card{display:flex;flex-wrap:wrap;gap:0;margin-block:1.2em;border:1px solid var(--rule);border-radius:var(--corner);overflow:hidden;break-inside:avoid;background:var(--paper)}
 .tr-card-picture{flex:1 1 9rem;min-width:0;max-width:100%;width:9rem;height:auto;min-height:9rem;max-height:16rem;object-fit:cover;object-position:top;background:var(--rule)}
 .tr-card-body{flex:2 1 15rem;min-width:0;padding:1.1rem 1.25rem}
 .tr-page .tr-card-title{font-family:var(--heading);font-size:1.2rem;line-height:1.3;font-weight:560;margin:0 0 .3em}
@@ -104,8 +119,8 @@ const CARD = `
 
 const PICTURE = `
 .tr-page .tr-picture{margin:1.6em auto}
-.tr-image{display:block;max-width:100%;height:auto;border-radius:4px}
-.tr-led{display:block;border-radius:4px}
+.tr-image{display:block;max-width:100%;height:auto;border-radius:var(--corner)}
+.tr-led{display:block;border-radius:var(--corner)}
 .tr-led:focus-visible{outline:3px solid var(--ink);outline-offset:3px}
 .tr-picture figcaption{margin-top:.5em;font-size:.9em;color:var(--soft)}
 .tr-picture-small .tr-image{width:14rem}
@@ -124,6 +139,7 @@ const PARTS: [needing: PartName[], rules: string | ((style: SiteStyle) => string
   [['downloadLink'], LINKS],
   [['section'], section],
   [['columns'], COLUMNS],
+  [['fold'], FOLD],
   [['downloadButton', 'shelf', 'fileCard', 'picture'], BUTTON_CSS],
   [['buttonRow'], ROW],
   [['blockquote'], QUOTE],
@@ -135,9 +151,62 @@ const PARTS: [needing: PartName[], rules: string | ((style: SiteStyle) => string
   [['picture'], PICTURE],
 ]
 
-/** Colours and type as custom properties, which all rules take them from. */
-const styleCss = ({ palette, type }: SiteStyle) =>
-  `${paletteCss(palette)};--heading:${TYPEFACES[type.heading].family};--text:${TYPEFACES[type.text].family}`
+/** Sizes of headings by the style's scale: of a page, a part, a smaller part. */
+const SCALE = {
+  compact: ['clamp(1.75rem,1.4rem + 1.5cqi,2.25rem)', '1.4rem', '1.15rem'],
+  even: ['clamp(2rem,1.5rem + 2.4cqi,2.9rem)', '1.6rem', '1.25rem'],
+  grand: ['clamp(2.25rem,1.5rem + 3.6cqi,3.7rem)', '1.9rem', '1.35rem'],
+} as const
+const CORNER = { square: '0', soft: '6px', round: '16px' } as const
+/** Above headings, in their size; above and below what stands on a background. */
+const RHYTHM = { tight: ['1.5em', '2rem'], even: ['1.9em', '2.6rem'], airy: ['2.2em', '3.8rem'] } as const
+
+/** Colours, type and room as custom properties, which all rules take them from. */
+function styleCss({ palette, type, scale, corners, rhythm }: SiteStyle): string {
+  const [h1, h2, h3] = SCALE[scale]
+  const [above, room] = RHYTHM[rhythm]
+  return `${paletteCss(palette)};--heading:${TYPEFACES[type.heading].family};--text:${TYPEFACES[type.text].family};--h1:${h1};--h2:${h2};--h3:${h3};--corner:${CORNER[corners]};--above:${above};--room:${room}`
+}
+
+/** Where the site's name and menu stand. */
+function headCss({ head, palette }: SiteStyle): string {
+  switch (head) {
+    case 'beside':
+      return ''
+    case 'centred':
+      return `
+.tr-page>.tr-head{flex-direction:column;align-items:center;padding-block:2.2rem 1.2rem}
+.tr-site{margin:0;font-size:1.5rem}
+.tr-head .tr-menu{justify-content:center}`
+    case 'band':
+      return `
+header.tr-page{${paletteCss(tonePalettes(palette).deep)};background:var(--paper)}
+.tr-page>.tr-head{border-bottom:0}`
+  }
+}
+
+/**
+ * On paper: the words in black, without what can only be clicked; where a link leads elsewhere is written behind it, since nobody can press
+ * it there (common practice).
+ */
+const PRINT = `
+@media print{html,.tr-page,.tr-page>*{--paper:#fff;--ink:#000;--soft:#333;--rule:#999;background:#fff}
+.tr-head nav{display:none}
+main{padding-block:1rem}
+a[href^=http]::after{content:" (" attr(href) ")";font-size:.85em;overflow-wrap:anywhere}
+h1,h2,h3,h4{break-after:avoid}
+li,figure,table{break-inside:avoid}}`
+
+/** For readers whose screen is dark: the same page in the style's other colours (Media Queries 5, `prefers-color-scheme`). */
+function darkCss({ dark, head }: SiteStyle, used: ReadonlySet<PartName>): string {
+  if (!dark) return ''
+  const tones = tonePalettes(dark)
+  const sections = used.has('section') ? `.tr-tone-tint{${paletteCss(tones.tint)}}.tr-tone-deep{${paletteCss(tones.deep)}}` : ''
+  const band = head === 'band' ? `header.tr-page{${paletteCss(tones.deep)}}` : ''
+  return `
+html{color-scheme:light dark}
+@media screen and (prefers-color-scheme:dark){html,.tr-page{${paletteCss(dark)}}${sections}${band}}`
+}
 
 /**
  * How the words, lists and buttons of a page look, under `.tr-page`; shared with the editor.
@@ -154,11 +223,7 @@ export function contentCss(style: SiteStyle, used?: ReadonlySet<PartName>): stri
 
 /** The style sheet of a published page, without that of its looks. */
 export function pageCss(style: SiteStyle, used: ReadonlySet<PartName>): string {
-  const faces = fontsOf(style.type).map(
-    ({ name, url, weights }) =>
-      `@font-face{font-family:"${name}";src:url(${url}) format("woff2");font-weight:${weights};font-display:swap}`,
-  )
-  return `${faces.join('\n')}
+  return `${fontFaces(fontsOf([style.type.heading, style.type.text]), 'optional')}
 *{box-sizing:border-box}
 html{${styleCss(style)};background:var(--paper);-webkit-text-size-adjust:100%}
 body{margin:0;min-height:100vh;display:flex;flex-direction:column}
@@ -171,8 +236,10 @@ header.tr-page,footer.tr-page{padding-inline:var(--bleed,1.5rem)}
 .tr-listed:hover{color:var(--ink)}
 .tr-menu a[aria-current]{color:var(--ink);box-shadow:inset 0 -2px var(--accent)}
 .tr-head a:focus-visible{outline:3px solid var(--ink);outline-offset:3px}
-main{flex:1;width:100%;padding:3.2rem var(--bleed,1.5rem) 4rem}
+main{flex:1;width:100%;padding:3.2rem var(--bleed,1.5rem) 3rem}
+main.tr-page>h1+*{margin-top:0}
+main>:last-child{margin-bottom:0}
 footer>:first-child{border-top:1px solid var(--rule);padding-top:1.1rem}
 .tr-page>.tr-foot{margin-block:0;padding-block:1.1rem 2.2rem;color:var(--soft);font:400 .9rem/1.5 var(--text)}
-@media (max-width:34rem){.tr-page{--bleed:1.15rem}main{padding-top:2rem}}${contentCss(style, used)}`
+@media (max-width:34rem){.tr-page{--bleed:1.15rem}main{padding-top:2rem}}${headCss(style)}${contentCss(style, used)}${darkCss(style, used)}${PRINT}`
 }

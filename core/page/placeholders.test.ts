@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { PDF_FACTS, ZIP_FACTS } from '../testing/pages'
+import { ENGLISH, PDF_FACTS, ZIP_FACTS } from '../testing/pages'
 import { effectiveAction, fileDestination } from './destination'
 import { fillPlaceholders, strayPlaceholders } from './placeholders'
 import { slugFromTitle, slugSchema, writtenSlugSchema } from './slug'
@@ -17,11 +17,11 @@ describe('fillPlaceholders', () => {
     ['{nonsense}', '{nonsense}'],
     ['{constructor}', '{constructor}'],
     ['{type}, {nonsense}', 'PDF, {nonsense}'],
-  ])('%j gives %j', (text, filled) => expect(fillPlaceholders(text, PDF_FACTS)).toBe(filled))
+  ])('%j gives %j', (text, filled) => expect(fillPlaceholders(text, PDF_FACTS, ENGLISH)).toBe(filled))
 
   it('drops what gives nothing, with its comma', () => {
-    expect(fillPlaceholders('{type}, {pages}, {size}', ZIP_FACTS)).toBe('ZIP, 1.4 MB')
-    expect(fillPlaceholders('{pages}, {size}', ZIP_FACTS)).toBe('1.4 MB')
+    expect(fillPlaceholders('{type}, {pages}, {size}', ZIP_FACTS, ENGLISH)).toBe('ZIP, 1.4 MB')
+    expect(fillPlaceholders('{pages}, {size}', ZIP_FACTS, ENGLISH)).toBe('1.4 MB')
   })
 
   it('tells what is none', () => {
@@ -29,9 +29,9 @@ describe('fillPlaceholders', () => {
     expect(strayPlaceholders('{type}, {size}')).toEqual([])
   })
 
-  it('counts one', () => expect(fillPlaceholders('{downloads}', ZIP_FACTS)).toBe('1 download'))
+  it('counts one', () => expect(fillPlaceholders('{downloads}', ZIP_FACTS, ENGLISH)).toBe('1 download'))
 
-  it('leaves them as they are without a file', () => expect(fillPlaceholders('{type}, {size}', undefined)).toBe('{type}, {size}'))
+  it('leaves them as they are without a file', () => expect(fillPlaceholders('{type}, {size}', undefined, ENGLISH)).toBe('{type}, {size}'))
 })
 
 it('effectiveAction saves what cannot be shown', () => {

@@ -1,6 +1,6 @@
-import { formatSize } from '../files/size'
 import { typeTag } from '../files/mediaType'
 import type { FileItem } from '../files/fileItem'
+import type { Speech } from '../language/speech'
 
 /** What a page needs to know of the file a placement leads to. */
 export interface TargetFacts {
@@ -64,16 +64,14 @@ export const targetFacts = (file: FileItem): TargetFacts => {
   }
 }
 
-const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' })
-
-const PLACEHOLDERS: Record<string, (facts: TargetFacts) => string> = {
+const PLACEHOLDERS: Record<string, (facts: TargetFacts, speech: Speech) => string> = {
   type: facts => typeTag(facts.mediaType),
-  size: facts => formatSize(facts.size),
-  pages: facts => (facts.pages === undefined ? '' : `${facts.pages} ${facts.pages === 1 ? 'page' : 'pages'}`),
+  size: (facts, speech) => speech.size(facts.size),
+  pages: ({ pages }, speech) => (pages === undefined ? '' : speech.say('pageCount', { count: pages })),
   name: facts => facts.fileName,
-  date: facts => day.format(new Date(facts.changed)),
-  edition: facts => `edition ${facts.edition}`,
-  downloads: facts => `${facts.downloads.toLocaleString('en')} ${facts.downloads === 1 ? 'download' : 'downloads'}`,
+  date: (facts, speech) => speech.day(facts.changed),
+  edition: (facts, speech) => speech.say('edition', { number: facts.edition }),
+  downloads: (facts, speech) => speech.say('downloadCount', { count: facts.downloads }),
 }
 
 /** Whether what a page says changes with every download. */
@@ -93,11 +91,11 @@ export const strayPlaceholders = (text: string): string[] => [
  *
  * @param facts of the file; null where there is none to be said anything of, undefined where it is not known yet
  */
-export function fillPlaceholders(text: string, facts: TargetFacts | null | undefined): string {
+export function fillPlaceholders(text: string, facts: TargetFacts | null | undefined, speech: Speech): string {
   const filled = text.replace(/(,\s*)?\{(\w+)\}/g, (whole, comma: string | undefined, name: string) => {
     const fill = Object.hasOwn(PLACEHOLDERS, name) ? PLACEHOLDERS[name] : undefined
     if (!fill || facts === undefined) return whole
-    const value = facts && fill(facts)
+    const value = facts && fill(facts, speech)
     return value ? (comma ?? '') + value : ''
   })
   return filled.replace(/^,\s*/, '')

@@ -131,11 +131,17 @@ export const pictureAttrsSchema = z.object({
 export type PictureAttrs = z.infer<typeof pictureAttrsSchema>
 export const pictureSchema = z.object({ type: z.literal('picture'), attrs: pictureAttrsSchema })
 
-const paragraphSchema = z.object({ type: z.literal('paragraph'), content: z.array(inlineSchema).optional() })
+/** what belongs there, as long as nothing is written there: visitors do not get it */
+const ghostSchema = z.string().max(300).optional()
+const paragraphSchema = z.object({
+  type: z.literal('paragraph'),
+  attrs: z.object({ ghost: ghostSchema }).optional(),
+  content: z.array(inlineSchema).optional(),
+})
 const headingSchema = z.object({
   type: z.literal('heading'),
   // The page's title is its one h1.
-  attrs: z.object({ level: z.union([z.literal(2), z.literal(3), z.literal(4)]) }),
+  attrs: z.object({ level: z.union([z.literal(2), z.literal(3), z.literal(4)]), ghost: ghostSchema }),
   content: z.array(inlineSchema).optional(),
 })
 const quoteSchema = z.object({ type: z.literal('blockquote'), content: z.array(paragraphSchema).min(1) })
@@ -203,7 +209,21 @@ export type PlainBlock = z.infer<typeof plainBlockSchema>
 
 const columnSchema = z.object({ type: z.literal('column'), content: z.array(plainBlockSchema).min(1) })
 /** Side by side where there is room, one below the other on a phone. */
-const columnsSchema = z.object({ type: z.literal('columns'), content: z.array(columnSchema).min(2).max(4) })
+/** Which of two columns takes two thirds. */
+export const SHARES = ['even', 'first', 'last'] as const
+const columnsSchema = z.object({
+  type: z.literal('columns'),
+  attrs: z.object({ share: z.enum(SHARES) }).optional(),
+  content: z.array(columnSchema).min(2).max(4),
+})
+
+const foldTitleSchema = z.object({
+  type: z.literal('foldTitle'),
+  content: z.array(z.object({ type: z.literal('text'), text: z.string().min(1).max(500) })).optional(),
+})
+/** A question, and what is shown of it once it is pressed. */
+const foldSchema = z.object({ type: z.literal('fold'), content: z.tuple([foldTitleSchema, plainBlockSchema], plainBlockSchema) })
+export type FoldBlock = z.infer<typeof foldSchema>
 
 export const WIDTHS = ['text', 'wide'] as const
 export const sectionAttrsSchema = z.object({
@@ -218,10 +238,10 @@ export type SectionAttrs = z.infer<typeof sectionAttrsSchema>
 const sectionSchema = z.object({
   type: z.literal('section'),
   attrs: sectionAttrsSchema,
-  content: z.array(z.discriminatedUnion('type', [...plainBlockSchema.options, columnsSchema])).min(1),
+  content: z.array(z.discriminatedUnion('type', [...plainBlockSchema.options, columnsSchema, foldSchema])).min(1),
 })
 
-const blockSchema = z.discriminatedUnion('type', [...plainBlockSchema.options, columnsSchema, sectionSchema])
+const blockSchema = z.discriminatedUnion('type', [...plainBlockSchema.options, columnsSchema, foldSchema, sectionSchema])
 export type Block = z.infer<typeof blockSchema>
 
 /** A page's document; the editor and the renderer share it. */

@@ -1,5 +1,5 @@
 import { typeTag } from '../files/mediaType'
-import { formatSize } from '../files/size'
+import type { Speech } from '../language/speech'
 import { escapeHtml } from './escape'
 import { effectiveAction, fileDestination } from './destination'
 import type { TargetFacts } from './placeholders'
@@ -26,16 +26,16 @@ export function picksOf(query: URLSearchParams): string[] | typeof TAKE_ALL {
   return query.has(TAKE_ALL) ? TAKE_ALL : [...new Set(query.getAll(PICK))]
 }
 
-function renderRow(file: TargetFacts, attrs: ShelfAttrs, pick: boolean): string {
+function renderRow(file: TargetFacts, attrs: ShelfAttrs, pick: boolean, speech: Speech): string {
   const destination = fileDestination(file)
   const action = effectiveAction(attrs.action, destination)
   const tab = action === 'tab' ? ' target="_blank" rel="noopener"' : ''
-  const spoken = action === 'tab' ? '<span class="tr-spoken"> (opens in a new tab)</span>' : ''
+  const spoken = action === 'tab' ? `<span class="tr-spoken"> (${escapeHtml(speech.say('newTab'))})</span>` : ''
   const title = escapeHtml(file.title)
   const tick = pick
-    ? `<label class="tr-tick"><input type="checkbox" name="${PICK}" value="${escapeHtml(file.id)}"><span class="tr-spoken">Choose ${title}</span></label>`
+    ? `<label class="tr-tick"><input type="checkbox" name="${PICK}" value="${escapeHtml(file.id)}"><span class="tr-spoken">${escapeHtml(speech.say('choose', { title: file.title }))}</span></label>`
     : ''
-  const facts = `<span class="tr-note">${escapeHtml(typeTag(file.mediaType))}, ${formatSize(file.size)}</span>`
+  const facts = `<span class="tr-note">${escapeHtml(typeTag(file.mediaType))}, ${escapeHtml(speech.size(file.size))}</span>`
   return `<li>${tick}<a class="tr-item" href="${escapeHtml(destination.href(action, attrs.placement))}"${tab}><span class="tr-label">${title}</span> ${facts}${spoken}</a></li>`
 }
 
@@ -45,14 +45,14 @@ function renderRow(file: TargetFacts, attrs: ShelfAttrs, pick: boolean): string 
  *
  * @param buttonClass asked for what its buttons wear, if it has any
  */
-export function renderShelf(attrs: ShelfAttrs, files: TargetFacts[], buttonClass: () => string): string {
+export function renderShelf(attrs: ShelfAttrs, files: TargetFacts[], buttonClass: () => string, speech: Speech): string {
   if (!files.length) return ''
   const pick = attrs.pick && files.length > 1
-  const rows = `<ul>\n${files.map(file => renderRow(file, attrs, pick)).join('\n')}\n</ul>`
+  const rows = `<ul>\n${files.map(file => renderRow(file, attrs, pick, speech)).join('\n')}\n</ul>`
   if (!pick) return `<div class="tr-shelf">\n${rows}\n</div>`
   const wears = `class="tr-button ${buttonClass()}"`
   return `<form class="tr-shelf" action="${shelfHref(attrs.placement)}" method="get">
 ${rows}
-<p class="tr-take"><button type="submit" ${wears}>Ticked files as one zip</button> <button type="submit" ${wears} name="${TAKE_ALL}">All ${files.length} as one zip</button></p>
+<p class="tr-take"><button type="submit" ${wears}>${escapeHtml(speech.say('ticked'))}</button> <button type="submit" ${wears} name="${TAKE_ALL}">${escapeHtml(speech.say('all', { count: files.length }))}</button></p>
 </form>`
 }

@@ -1,11 +1,12 @@
 import { newButton, newCard, newPicture, newShelf } from './insert'
 import type { Block, ButtonAttrs, PageDocument, PlainBlock } from './schema'
 
-const p = (text: string): PlainBlock => ({ type: 'paragraph', content: [{ type: 'text', text }] })
-const h2 = (text: string): PlainBlock => ({ type: 'heading', attrs: { level: 2 }, content: [{ type: 'text', text }] })
-const bullets = (...items: string[]): PlainBlock => ({
+/** What belongs there is said while the page is written on; visitors get it once it is written. */
+const p = (ghost: string): PlainBlock => ({ type: 'paragraph', attrs: { ghost } })
+const h2 = (ghost: string): PlainBlock => ({ type: 'heading', attrs: { level: 2, ghost } })
+const bullets = (...ghosts: string[]): PlainBlock => ({
   type: 'bulletList',
-  content: items.map(item => ({ type: 'listItem' as const, content: [p(item)] })),
+  content: ghosts.map(ghost => ({ type: 'listItem' as const, content: [p(ghost)] })),
 })
 const button = (label: string, attrs: Partial<ButtonAttrs> = {}) => ({
   type: 'downloadButton' as const,
@@ -21,26 +22,27 @@ const pageOf = (...content: Block[]): PageDocument => ({ type: 'doc', content })
 interface Start {
   words: string
   hint: string
+  /** such pages are found by what leads to them: they are no entry of the site's menu by themselves */
+  unlisted?: true
   make: () => PageDocument
 }
 
-/** Pages to begin with: what is written on them can stay, and each place for a file says that it waits for one. */
+/** Pages to begin with: they say what belongs where, and each place for a file that it waits for one. Nothing unwritten goes live. */
 export const STARTS = {
   offer: {
     words: 'One download',
     hint: 'What it is, who it is for, one button',
+    unlisted: true,
     make: () =>
       pageOf(
-        p(
-          'Everything we have, with sizes and prices, on paper that you can write on. It is made anew whenever something changes, and this page always has the newest.',
-        ),
+        p('What it is, whom it is for, and how often it is made anew: two or three sentences.'),
         button('Download the list', { note: '{type}, {pages}, {size}' }),
-        h2('What is in it'),
-        bullets('Every article with its number', 'Prices for one and for many', 'How to order, and when it arrives'),
+        h2('What is in it: a heading'),
+        bullets('The first thing readers look for in it', 'The second', 'What they do not expect, and are glad of'),
         section(
           'tint',
-          h2('Not sure what you need?'),
-          p('Tell us what you are about to make. We will send you the pages that matter.'),
+          h2('A question your customers ask'),
+          p('Whom they ask, and what they get as an answer.'),
           button('Write to us', { look: 'rim', note: '' }),
         ),
       ),
@@ -50,11 +52,11 @@ export const STARTS = {
     hint: 'A shelf that follows a folder, best first',
     make: () =>
       pageOf(
-        p('All of it is free to read, to print and to pass on. Tick what you need and take it as one zip.'),
-        h2('Start with these'),
+        p('What lies here, whom it helps, and what may be done with it.'),
+        h2('A heading for the two or three best'),
         { type: 'fileCard', attrs: { ...newCard(null), look: 'rim' } },
         { type: 'fileCard', attrs: { ...newCard(null), look: 'rim' } },
-        h2('All of them'),
+        h2('A heading for all of them'),
         { type: 'shelf', attrs: newShelf(null) },
       ),
   },
@@ -77,14 +79,14 @@ export const STARTS = {
             { type: 'column', content: [{ type: 'picture', attrs: { ...newPicture(null), size: 'half' } }] },
           ],
         },
-        h2('Manual and papers'),
+        h2('A heading for its papers'),
         button('Manual', { look: 'strap' }),
         button('Safety data sheet', { look: 'strap' }),
         button('Spare parts', { look: 'strap' }),
         section(
           'deep',
-          h2('Something broken?'),
-          p('We repair what we sell. Have the number on its plate at hand.'),
+          h2('What to do when it breaks: a heading'),
+          p('Who repairs it, and what to have at hand.'),
           button('Call the workshop', { look: 'rim', note: '' }),
         ),
       ),
@@ -92,15 +94,18 @@ export const STARTS = {
   thanks: {
     words: 'Thank you',
     hint: 'After an order or a class: what to read next',
+    unlisted: true,
     make: () =>
       pageOf(
-        p('Thank you. What you need first is below; keep this page, it stays up to date.'),
+        p('Your thanks, and what to do first.'),
         button('Read this first'),
-        h2('When you are ready for more'),
+        h2('A heading for what comes next'),
         { type: 'shelf', attrs: { ...newShelf(null), pick: false } },
-        p('If anything is missing or unclear, answer the mail we sent you. A person reads it.'),
+        p('Whom to ask where something is missing or unclear.'),
       ),
   },
 } as const satisfies Record<string, Start>
 export type StartName = keyof typeof STARTS
+/** Whether a page that was begun so stands in the menu by itself. */
+export const listsItself = (start: StartName | undefined): boolean => !(start && 'unlisted' in STARTS[start])
 export const START_NAMES = Object.keys(STARTS) as [StartName, ...StartName[]]

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 import { problemsOf } from '../testing/html'
-import { NEW_SITE, PDF_FACTS, linkMark, pageOf } from '../testing/pages'
+import { ENGLISH, NEW_SITE, PDF_FACTS, linkMark, pageOf } from '../testing/pages'
 import { renderPage } from './document'
 import { pageRenderer, type PageFacts } from './html'
 import { pageDocumentSchema, type Mark, type TableBlock } from './schema'
@@ -16,6 +16,7 @@ const data = (text: string, ...marks: Mark[]) => cell('tableCell', text, ...mark
 const table = (...rows: Cell[][]): TableBlock => ({ type: 'table', content: rows.map(content => ({ type: 'tableRow', content })) })
 
 const known: PageFacts = {
+  speech: ENGLISH,
   file: id => (id === 'pdf' ? PDF_FACTS : undefined),
   page: () => undefined,
   signpost: () => undefined,

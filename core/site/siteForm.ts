@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { languageSchema } from '../language/languages'
 import { timeZoneSchema } from '../timetable/timeZone'
 
 const isWebAddress = (text: string) => URL.canParse(text) && /^https?:$/.test(new URL(text).protocol)
@@ -15,5 +16,7 @@ export const siteFormSchema = z.object({
     .transform(text => text && new URL(text).origin),
   /** in which set times are meant */
   timeZone: timeZoneSchema,
+  /** in which it speaks to visitors */
+  language: languageSchema,
 })
 export type SiteForm = z.infer<typeof siteFormSchema>

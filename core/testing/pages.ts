@@ -1,7 +1,11 @@
+import { speechOf } from '../language/speech'
 import type { Block, ButtonAttrs, Mark, PageDocument, PlainBlock, ShelfAttrs } from '../page/schema'
 import { DEFAULT_STYLE } from '../look/siteStyle'
 import type { SiteFacts } from '../page/document'
 import type { TargetFacts } from '../page/placeholders'
+
+/** How a site speaks that was not asked to speak otherwise. */
+export const ENGLISH = speechOf('en')
 
 /** Building blocks for tests of pages. */
 export const PDF_FACTS: TargetFacts = {

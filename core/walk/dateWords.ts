@@ -1,15 +1,16 @@
 import { dateIn } from '../files/nameAdvice'
-
-const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December']
+import { monthLike, monthOf } from '../language/months'
 
 /** A date in the way another one is written: its precision, its order, the length of its month's name. */
 function writtenLike(pattern: string, iso: string): string {
   const [year, month, day] = iso.split('-') as [string, string?, string?]
   const name = /\p{L}+/u.exec(pattern)?.[0]
-  if (name !== undefined) {
-    const whole = MONTHS[Number(month) - 1]!
-    const short = name.length < 4 && !/^may$/i.test(name) ? whole.slice(0, 3) : whole
-    return pattern.replace(name, name === name.toLowerCase() ? short.toLowerCase() : short).replace(/\d{4}/, year)
+  const named = name === undefined ? undefined : monthOf(name)
+  if (name !== undefined && named) {
+    const other = monthLike(named, Number(month))
+    return pattern
+      .replace(name, name === name.toLowerCase() ? other.toLowerCase() : other.replace(/^\p{L}/u, first => first.toUpperCase()))
+      .replace(/\d{4}/, year)
   }
   const numbers = pattern.split(/\D+/)
   const mark = /\D/.exec(pattern)?.[0] ?? (numbers[0]!.length > 4 ? '' : '-')

@@ -1,3 +1,4 @@
+import type { Speech } from '../language/speech'
 import type { Appearance } from '../look/appearance'
 import type { Measure } from '../look/fit'
 import type { Palette } from '../look/palette'
@@ -42,6 +43,8 @@ export interface WalkFacts {
   /** it stands above or below what is on each page */
   edge: boolean
   document: PageDocument
+  /** how the site speaks to its visitors */
+  speech: Speech
   /** a file that is there for visitors */
   file: (id: string) => WalkedFile | undefined
   /** a page that is live */
@@ -65,6 +68,8 @@ export interface WalkFacts {
   namesake: (words: string) => { id: string; title: string } | undefined
   /** colours on a plain background */
   palette: Palette
+  /** those on dark screens; null where they are the same */
+  dark: Palette | null
   look: (id: string) => Appearance | undefined
   /** in the typeface of buttons; undefined where that cannot be measured */
   measure?: Measure

@@ -33,7 +33,7 @@ function* withTones(blocks: Block[], tone: Tone = 'plain'): Generator<{ block: B
 }
 
 /** All buttons, cards and links of a page that lead somewhere, in their order; links last. */
-export function seenOn({ document, file, page, signpost }: WalkFacts): Seen[] {
+export function seenOn({ document, file, page, signpost, speech }: WalkFacts): Seen[] {
   const seen: Seen[] = []
   const add = (target: Target | null, make: (destination: Destination) => Omit<Seen, 'target' | 'destination' | 'file'>) => {
     const destination = destinationOf(target, { file, page, signpost })
@@ -43,14 +43,14 @@ export function seenOn({ document, file, page, signpost }: WalkFacts): Seen[] {
     if (block.type === 'downloadButton') {
       const { attrs } = block
       add(attrs.target, destination => {
-        const { label, note } = buttonParts(attrs, destination)
+        const { label, note } = buttonParts(attrs, destination, speech)
         return { placement: attrs.placement, kind: 'button', words: label, note, written: attrs, attrs, tone }
       })
     }
     if (block.type === 'fileCard') {
       const { attrs } = block
       add(attrs.target, destination => {
-        const { title, note } = cardParts(attrs, destination)
+        const { title, note } = cardParts(attrs, destination, speech)
         return {
           placement: attrs.placement,
           kind: 'card',

@@ -2,11 +2,11 @@ import { describe, expect, it } from 'vitest'
 import { BUILT_IN_LOOKS } from '../look/builtin'
 import { contrastOf } from '../look/contrastCheck'
 import { withOverrides } from '../look/appearance'
-import { DEFAULT_PALETTE, tonePalettes } from '../look/palette'
+import { DEFAULT_DARK, DEFAULT_PALETTE, tonePalettes } from '../look/palette'
 import { buttonsIn } from '../page/buttonLooks'
 import { newCard, newPicture } from '../page/insert'
 import { pageDocumentSchema, type Block, type PageDocument, type PlainBlock, type Reference } from '../page/schema'
-import { button, linkMark, pageOf, PDF_FACTS, shelf, words, ZIP_FACTS } from '../testing/pages'
+import { ENGLISH, button, linkMark, pageOf, PDF_FACTS, shelf, words, ZIP_FACTS } from '../testing/pages'
 import type { WalkFacts, WalkedFile } from './facts'
 import type { PageMend } from './finding'
 import { applyMend } from './mend'
@@ -61,6 +61,8 @@ function factsOf(document: PageDocument, more: Partial<WalkFacts> = {}): WalkFac
     outside: () => undefined,
     measure: (said, size) => (said.length * size) / 2,
     palette: DEFAULT_PALETTE,
+    speech: ENGLISH,
+    dark: null,
     look: id => BUILT_IN_LOOKS.find(look => look.id === id)?.appearance,
     ...more,
   }
@@ -122,6 +124,12 @@ const SLIPS: [check: string, what: string, block: Block | Block[], act: string |
   ['vague', 'a button that says Download!', button({ label: 'Download!' }), 'Say “Price list”'],
   ['readable', 'words that hardly stand out', button({ own: { words: '#2F6B68' } }), 'Take the colour #'],
   ['picture-words', 'a picture without words', picture(), 'Say “Price list”'],
+  [
+    'ghosts',
+    'a suggestion at which nothing was written',
+    { type: 'paragraph', attrs: { ghost: 'Whom it is for' } } as PlainBlock,
+    undefined,
+  ],
   ['heading-order', 'a heading that leaves out a level', [heading(2, 'One'), heading(4, 'Two')], 'Make it level 3'],
   ['fits', 'words that are too long for an exact width', button({ own: { width: 120 } }), 'Make it 1'],
   [
@@ -265,6 +273,16 @@ describe('the walk', () => {
     expect(told(find(pageOf(heading(2, 'The yard'), heading(4, 'Hours')), { edge: true }))).toEqual([
       ['heading-order', undefined, 'Make it level 3'],
     ])
+  })
+
+  it('finds words that vanish on a dark screen alone, and says so', () => {
+    const strap = pageOf(button({ look: 'strap', own: { words: '#24211D' } }))
+    expect(find(strap)).toEqual([])
+    const [found, ...others] = find(strap, { dark: DEFAULT_DARK })
+    expect(others).toEqual([])
+    expect(found).toMatchObject({ check: 'readable', words: expect.stringMatching(/^Its label stands out on a dark screen 1\.\d to 1/) })
+    // In the site's own ink it is read on either.
+    expect(find(pageOf(button({ look: 'strap' })), { dark: DEFAULT_DARK })).toEqual([])
   })
 
   it('keeps the key of a finding while the fault is the same, and gives another for another', () => {

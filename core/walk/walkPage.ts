@@ -2,6 +2,7 @@ import { answers } from './checks/answers'
 import { dateNamed } from './checks/dateNamed'
 import { fileNames } from './checks/fileNames'
 import { fits } from './checks/fits'
+import { ghosts } from './checks/ghosts'
 import { headingOrder } from './checks/headingOrder'
 import { insecure } from './checks/insecure'
 import { leadsNowhere } from './checks/leadsNowhere'
@@ -34,6 +35,7 @@ const CHECKS: readonly Check[] = [
   fits,
   pictureWords,
   headingOrder,
+  ghosts,
   sizeShown,
   insecure,
   moved,

@@ -1,4 +1,5 @@
 import { defineEventHandler, sendRedirect } from 'h3'
+import { VisitorProblem } from '../../core/language/visitorProblem'
 import { Problem } from '../../core/problem'
 import { accountOf, hasControl } from '../utils/session'
 import { useTrough } from '../utils/trough'
@@ -21,5 +22,5 @@ export default defineEventHandler(async event => {
     if (!signedIn && path !== door) return sendRedirect(event, door, 303)
   }
   // The desk's own assets have been answered before; the framework would show its own page for what is none.
-  else throw new Problem(404, 'There is nothing at this address.', 'Check it, or start from the first page.')
+  else throw new VisitorProblem(404, 'nowhere')
 })

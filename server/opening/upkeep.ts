@@ -33,7 +33,7 @@ export function openUpkeep(
   { connection, databaseFolder, folder, store, reserve, events }: DataFolder,
   {
     owner: { sessions, journal },
-    holdings: { library, pages, signposts, looks, recognising, reading },
+    holdings: { library, pages, signposts, looks, site, recognising, reading },
     intake: { jobs, fetching, uploads },
     delivering: { troubles },
   }: { owner: Owner; holdings: Holdings; intake: Intake; delivering: Delivering },
@@ -41,7 +41,7 @@ export function openUpkeep(
 ) {
   const { db } = connection
   const outside = createOutside(db, fetching.hosts, events)
-  const gathering = createGathering({ db, library, pages, signposts, looks, recognising, measuring: createMeasuring(), outside })
+  const gathering = createGathering({ db, library, pages, signposts, looks, site, recognising, measuring: createMeasuring(), outside })
   const walk = createWalk({
     db,
     pages,

@@ -1,5 +1,6 @@
 import sharp from 'sharp'
 import { afterAll, beforeAll, expect, it } from 'vitest'
+import { Problem } from '../../core/problem'
 import type { FileItem } from '../../core/files/fileItem'
 import { BUILT_IN_LOOKS } from '../../core/look/builtin'
 import type { PageDetails } from '../../core/page/pageItem'
@@ -102,7 +103,7 @@ async function seen(trough: Services) {
       ),
     ),
     icon: (await trough.icon.get()).bytes.toString('base64'),
-    message: (await trough.published.message('Gone', 'It is gone.')).bytes.toString(),
+    message: (await trough.published.message(new Problem(410, 'Gone', 'It is gone.'))).bytes.toString(),
     outside: await trough.outside.isOn(),
     checks: await trough.checks.get(),
     found: (await trough.walk.state()).findings.map(({ key, words: said }) => [key, said]).sort(),

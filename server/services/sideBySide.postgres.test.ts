@@ -469,3 +469,20 @@ describe('the rest', () => {
     )
   })
 })
+
+describe('the site', () => {
+  it('keeps its name and its words, set at once in two windows', () => {
+    let name: string
+    return inEveryOrder(
+      async () => {
+        name = fresh('Marlpit')
+        await one.site.set({ name: 'Before', words: {} })
+        return [() => one.site.set({ name }), () => other.site.set({ words: { home: name } })]
+      },
+      async () => {
+        const [row] = (await one.database.execute(sql`select value from settings where key = 'site'`)).rows
+        expect(row!.value).toMatchObject({ name, words: { home: name } })
+      },
+    )
+  })
+})

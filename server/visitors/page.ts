@@ -1,5 +1,5 @@
 import type { IncomingMessage, ServerResponse } from 'node:http'
-import { Problem } from '../../core/problem'
+import { VisitorProblem } from '../../core/language/visitorProblem'
 import { pageHref } from '../../core/page/href'
 import { respond } from '../../core/http/respond'
 import { send } from '../services/delivery/send'
@@ -24,9 +24,7 @@ export async function answerPage(
   }
   const page = place === undefined ? undefined : await published.find(slug, typeof accept === 'string' ? accept : undefined)
   if (!page) {
-    throw slug === ''
-      ? new Problem(404, 'Nothing is published here yet.', 'Come back soon.')
-      : new Problem(404, 'There is no such page.', 'It may have moved. Start from the first page.')
+    throw slug === '' ? new VisitorProblem(404, 'notYet') : new VisitorProblem(404, 'noPage')
   }
   const answer = respond(request.method!, request.headers, page.representation, () => page.representation.etag.replace(/\W/g, ''))
   await send(response, answer, ({ start, end }) => page.bytes.subarray(start, end))

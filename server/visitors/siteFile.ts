@@ -3,7 +3,7 @@ import type { IncomingMessage, ServerResponse } from 'node:http'
 import { represent, respond } from '../../core/http/respond'
 import { SHARED_PICTURE } from '../../core/page/href'
 import { robotsTxt, securityTxt, sitemapXml } from '../../core/page/siteFiles'
-import { Problem } from '../../core/problem'
+import { VisitorProblem } from '../../core/language/visitorProblem'
 import { send } from '../services/delivery/send'
 import type { Trough } from '../trough'
 
@@ -50,7 +50,7 @@ export async function answerSiteFile(
     address || `${trough.visitors.isSecure(request) ? 'https' : 'http'}://${host}`,
     new URLSearchParams(search),
   )
-  if (!found) throw new Problem(404, 'There is nothing at this address.', 'Start from the first page.')
+  if (!found) throw new VisitorProblem(404, 'nowhere')
   const { bytes, contentType } = found
   const representation = represent({
     size: bytes.length,

@@ -9,6 +9,7 @@ const props = defineProps<{
   appearance: Appearance
   palette: Palette
   /** what this button has otherwise than its look */ overridden?: ReadonlySet<keyof Appearance>
+  /** pixels it has where it stands, where that is less than was set */ narrowedTo?: number
 }>()
 const emit = defineEmits<{ change: [changed: Partial<Appearance>]; reset: [names: (keyof Appearance)[]] }>()
 
@@ -32,6 +33,10 @@ const chooseWidth = (choice: 'fit' | 'fill' | 'exact') => emit('change', { width
         :value="appearance.width"
         @change="emit('change', { width: Math.round($event) })"
       />
+      <p v-if="narrowedTo" class="hint clay" role="status">
+        Where it stands it is {{ narrowedTo }} px wide: there is no more room.
+        <VBtn @click="emit('change', { width: 'fill' })">Let it take all the width</VBtn>
+      </p>
       <NumberField
         words="Beside words"
         :least="0"

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { CORNERS, HEADS, RHYTHMS, SCALES, type SiteStyle } from '~~/core/look/siteStyle'
+import { DEFAULT_DARK } from '~~/core/look/palette'
 import type { Role } from '~~/core/look/colour'
 import { ROLES, hexSchema } from '~~/core/look/colour'
 import { LEAST, contrast, nearestPassing } from '~~/core/look/contrast'
@@ -19,7 +21,9 @@ const READ_ON = [
   ['onAccent', 'accent'],
   ['onAccent', 'accentDark'],
 ] as const satisfies [Role, Role][]
-const palette = computed(() => looks.style.palette)
+/** which of the two sets of colours is worked on */
+const scheme = ref<'palette' | 'dark'>('palette')
+const palette = computed(() => (scheme.value === 'dark' && looks.style.dark) || looks.style.palette)
 const failing = computed(() =>
   READ_ON.flatMap(([words, ground]) => {
     const ratio = contrast(palette.value[words], palette.value[ground])
@@ -38,15 +42,34 @@ function setColour(role: Role, text: string) {
   problem.value = result.success ? '' : result.error.issues[0]!.message
   if (!result.success) return
   const changed: Palette = { ...palette.value, [role]: result.data }
-  looks.style = { ...looks.style, palette: changed }
+  looks.style = { ...looks.style, [scheme.value]: changed }
   void saveSoon(looks.style)
 }
 
-async function setType(part: 'heading' | 'text', typeface: TypefaceName) {
+async function set(changed: Partial<SiteStyle>) {
   const before = looks.style
-  if (!(await save({ ...before, type: { ...before.type, [part]: typeface } }))) return
+  if (!(await save({ ...before, ...changed }))) return
   notices.say('All pages are set anew.', { action: { label: 'Undo', run: () => void save(before) } })
 }
+const setType = (part: 'heading' | 'text', typeface: TypefaceName) => set({ type: { ...looks.style.type, [part]: typeface } })
+
+/** Readers with a dark screen get the page in other colours, or in the same. */
+async function setDark(own: boolean) {
+  if (!own) scheme.value = 'palette'
+  await set({ dark: own ? DEFAULT_DARK : null })
+  if (own) scheme.value = 'dark'
+}
+
+const ROOM_FIELDS = [
+  { name: 'scale', words: 'Headings', choices: SCALES.map((value, index) => [value, ['Small', 'Even', 'Grand'][index]!] as const) },
+  { name: 'rhythm', words: 'Room', choices: RHYTHMS.map((value, index) => [value, ['Close', 'Even', 'Airy'][index]!] as const) },
+  { name: 'corners', words: 'Corners', choices: CORNERS.map((value, index) => [value, ['Square', 'Soft', 'Round'][index]!] as const) },
+  {
+    name: 'head',
+    words: 'Name and menu',
+    choices: HEADS.map((value, index) => [value, ['Beside', 'Centred', 'On a band'][index]!] as const),
+  },
+] as const
 
 const valueOf = (event: Event) => (event.target as HTMLInputElement).value
 </script>
@@ -54,6 +77,19 @@ const valueOf = (event: Event) => (event.target as HTMLInputElement).value
 <template>
   <section class="style" aria-label="Colours and type of the site">
     <h2>Colours <span>All pages and looks follow at once</span></h2>
+    <div class="schemes">
+      <ChoiceField
+        v-if="looks.style.dark"
+        legend="For screens that are"
+        :choices="[
+          ['palette', 'Light'],
+          ['dark', 'Dark'],
+        ]"
+        :value="scheme"
+        @choose="scheme = $event"
+      />
+      <VCheckbox label="Other colours on dark screens" :model-value="looks.style.dark !== null" @update:model-value="setDark(!!$event)" />
+    </div>
     <div class="palette">
       <div v-for="role in ROLES" :key="role" class="role">
         <span aria-hidden="true">{{ ROLE_WORDS[role] }}</span>
@@ -87,6 +123,17 @@ const valueOf = (event: Event) => (event.target as HTMLInputElement).value
         :items="Object.entries(TYPEFACES).map(([value, typeface]) => ({ value, title: typeface.title }))"
         :style="{ fontFamily: TYPEFACES[looks.style.type[part]].family }"
         @update:model-value="setType(part, $event)"
+      />
+    </div>
+    <h2>Room and head</h2>
+    <div class="room">
+      <ChoiceField
+        v-for="{ name, words, choices } in ROOM_FIELDS"
+        :key="name"
+        :legend="words"
+        :choices="choices"
+        :value="looks.style[name]"
+        @choose="set({ [name]: $event })"
       />
     </div>
   </section>
@@ -126,6 +173,18 @@ h2 span {
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;
+}
+.schemes {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 4px 18px;
+  margin-bottom: 8px;
+}
+.room {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
+  gap: 10px 18px;
 }
 .type {
   display: grid;

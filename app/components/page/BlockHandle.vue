@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import type { Editor } from '@tiptap/core'
 import type { DragSource } from '~/composables/carried'
-import { blockUnder } from '~/editor/spot'
+import { blockUnder, type Standing } from '~/editor/spot'
 
 /** A bar along the block under the mouse: it is dragged by it. Keys move blocks with Alt and the arrows. */
 const props = defineProps<{ editor: Editor; /** what the page is written in */ area: HTMLElement | undefined }>()
 const emit = defineEmits<{ select: [position: number] }>()
-const block = shallowRef<ReturnType<typeof blockUnder>>()
+const block = shallowRef<Standing>()
 
 useEventListener(
   () => props.area,

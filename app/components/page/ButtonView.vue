@@ -6,29 +6,34 @@ import type { ButtonAttrs } from '~~/core/page/schema'
 const props = defineProps(nodeViewProps)
 const uploads = useUploads()
 const page = usePage()
+const session = useSession()
 
 const attrs = computed(() => props.node.attrs as ButtonAttrs)
 const { destination, fault: missing } = useDestination(() => attrs.value.target)
 const upload = computed(() => uploads.forPlacement(attrs.value.placement))
 const { appearance, className, ownCss } = useWorn(attrs)
-const inner = computed(() => buttonInner(buttonParts(attrs.value, destination.value), appearance.value))
+const inner = computed(() => buttonInner(buttonParts(attrs.value, destination.value, session.speech), appearance.value))
 const fault = computed(() => (upload.value ? undefined : missing.value))
 const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
 </script>
 
 <template>
-  <NodeViewWrapper class="button-view" :class="{ selected, faulty: fault }" :data-placement="attrs.placement">
+  <!-- The element that visitors get, so that what stands beside it lies as it does for them. -->
+  <NodeViewWrapper
+    as="p"
+    class="tr-place button-view"
+    :class="[`tr-${attrs.align}`, { selected, faulty: fault }]"
+    :data-placement="attrs.placement"
+  >
     <component :is="'style'" v-if="ownCss">{{ ownCss }}</component>
-    <p class="tr-place" :class="`tr-${attrs.align}`">
-      <!-- Drawn by the renderer's own functions; both escape what is written in them. -->
-      <!-- eslint-disable-next-line vue/no-v-html -->
-      <span class="tr-button" :class="className" v-html="inner" />
-    </p>
-    <span v-if="upload" class="state" contenteditable="false">
+    <!-- Drawn by the renderer's own functions; both escape what is written in them. -->
+    <!-- eslint-disable-next-line vue/no-v-html -->
+    <span class="tr-button" :class="className" v-html="inner" />
+    <span v-if="upload" class="block-state" contenteditable="false">
       {{ upload.state === 'failed' ? upload.error : `Arriving: ${Math.floor((100 * upload.sent) / Math.max(1, upload.size))} %` }}
     </span>
-    <span v-else-if="fault" class="state fault" contenteditable="false">{{ fault }}</span>
-    <span v-else-if="count" class="state count" contenteditable="false">{{ counted(count, 'download') }}</span>
+    <span v-else-if="fault" class="block-state fault" contenteditable="false">{{ fault }}</span>
+    <span v-else-if="count" class="block-state count" contenteditable="false">{{ counted(count, 'download') }}</span>
   </NodeViewWrapper>
 </template>
 
@@ -45,20 +50,5 @@ const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
 .button-view.faulty :deep(.tr-button) {
   outline: 2px dashed #9a4420;
   outline-offset: 3px;
-}
-.state {
-  display: block;
-  margin: -12px 0 14px;
-  font:
-    400 12px/1.4 'Hanken Grotesk Variable',
-    sans-serif;
-  color: var(--soft);
-}
-:global(.tr-row .button-view .state) {
-  margin: 2px 0 0;
-}
-.state.fault {
-  color: #9a4420;
-  font-weight: 600;
 }
 </style>

@@ -6,12 +6,13 @@ import type { CardAttrs } from '~~/core/page/schema'
 
 const props = defineProps(nodeViewProps)
 const page = usePage()
+const session = useSession()
 
 const attrs = computed(() => props.node.attrs as CardAttrs)
 const { destination, fault } = useDestination(() => attrs.value.target)
 const { appearance, className, ownCss } = useWorn(attrs)
 const html = computed(() => {
-  const parts = cardParts(attrs.value, destination.value)
+  const parts = cardParts(attrs.value, destination.value, session.speech)
   return cardHtml(
     parts,
     destination.value?.file,
@@ -28,6 +29,6 @@ const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
     <!-- eslint-disable-next-line vue/no-v-html -->
     <div class="button-view" :data-placement="attrs.placement" v-html="html" />
     <span v-if="fault" class="block-state fault" contenteditable="false">{{ fault }}</span>
-    <span v-else-if="count" class="block-state" contenteditable="false">{{ counted(count, 'download') }}</span>
+    <span v-else-if="count" class="block-state count" contenteditable="false">{{ counted(count, 'download') }}</span>
   </NodeViewWrapper>
 </template>

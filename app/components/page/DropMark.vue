@@ -8,15 +8,25 @@ const pixels = (mark: object) => Object.fromEntries(Object.entries(mark).map(([s
 
 <template>
   <div v-if="spot.kind === 'words'" class="drop-words">These words become a link</div>
-  <div v-else class="drop-mark" :class="spot.kind" :style="pixels(spot.mark)">
-    <span>{{ words }}</span>
-  </div>
+  <template v-else>
+    <div v-if="spot.kind === 'between' && spot.holder" class="drop-holder" :style="pixels(spot.holder)" />
+    <div class="drop-mark" :class="spot.kind" :style="pixels(spot.mark)">
+      <span>{{ words }}</span>
+    </div>
+  </template>
 </template>
 
 <style scoped>
 .drop-mark {
   position: absolute;
   background: var(--water);
+  pointer-events: none;
+  z-index: 5;
+}
+.drop-holder {
+  position: absolute;
+  border: 1.5px dashed var(--water);
+  border-radius: 3px;
   pointer-events: none;
   z-index: 5;
 }

@@ -7,6 +7,7 @@ import { pageIds, referencesIn } from '~~/core/page/targets'
 defineProps<{ edge: Edge }>()
 defineEmits<{ order: [pages: PageItem[]] }>()
 const page = usePage()
+const session = useSession()
 const pages = usePages()
 
 /** Pages of the menu that were not placed by hand. */
@@ -20,18 +21,21 @@ const listed = computed(() => {
   <p v-if="edge === 'head' && listed.length" class="edge-line">
     <span
       >After these come by themselves:
-      <b v-for="(each, index) in listed" :key="each.id">{{ index ? ' · ' : '' }}{{ menuTitle(each) }}</b></span
+      <b v-for="(each, index) in listed" :key="each.id">{{ index ? ' · ' : '' }}{{ menuTitle(each, session.speech) }}</b></span
     >
     <VBtn @click="$emit('order', listed)">Place them, to set their order</VBtn>
   </p>
   <p v-else-if="edge === 'head'" class="edge-line">Every page of the menu is placed. A new one comes after these by itself.</p>
   <p v-else class="edge-line">
-    The site’s name stands below this by itself: <b>{{ useSession().site.name }}</b>
+    The site’s name stands below this by itself: <b>{{ session.site.name }}</b>
   </p>
 </template>
 
 <style scoped>
+/* As large as other words of the desk, on a sheet that is scaled. */
 .edge-line {
+  max-width: 43rem;
+  margin-inline: auto;
   display: flex;
   flex-wrap: wrap;
   align-items: baseline;
@@ -39,7 +43,7 @@ const listed = computed(() => {
   padding: 9px 0;
   border-top: 1px solid var(--line);
   color: var(--soft);
-  font-size: 12.5px;
+  font-size: calc(12.5px / var(--zoom));
   cursor: default;
 }
 .edge-line b {

@@ -2,6 +2,7 @@
 import { overridesBetween, type Appearance, type Overrides } from '~~/core/look/appearance'
 import { newLookSchema } from '~~/core/look/look'
 import { appearanceOf } from '~~/core/look/styles'
+import { useBench } from '~/bench/bench'
 import type { Tone } from '~~/core/look/palette'
 import type { ButtonAttrs } from '~~/core/page/schema'
 
@@ -36,6 +37,20 @@ function beginNaming() {
   naming.value = true
 }
 const { problem, attempt } = useAttempt()
+
+const { sheet, screen } = useBench()
+/** pixels it has on the sheet, where that is less than was set */
+const narrowedTo = ref<number>()
+watch(
+  () => [appearance.value.width, screen.width.value, screen.zoom.value, props.attrs.placement] as const,
+  async ([width, , , placement]) => {
+    await nextTick()
+    const button = sheet.value?.querySelector(`[data-placement="${placement}"] .tr-button`)
+    const has = button ? screen.inPage(button.getBoundingClientRect().width) : undefined
+    narrowedTo.value = typeof width === 'number' && has && has < width ? has : undefined
+  },
+  { immediate: true, flush: 'post' },
+)
 
 /** What is as the look has it is not written down: it follows the look. */
 function change(changed: Partial<Appearance>) {
@@ -94,7 +109,14 @@ const putIntoLook = () =>
     </div>
     <p v-if="problem" class="hint clay" role="alert">{{ problem }}</p>
     <FitLine :appearance="appearance" :label="label" :note="note" @change="change" />
-    <AppearanceFields :appearance="appearance" :palette="palette" :overridden="overridden" @change="change" @reset="reset" />
+    <AppearanceFields
+      :appearance="appearance"
+      :palette="palette"
+      :overridden="overridden"
+      :narrowed-to="narrowedTo"
+      @change="change"
+      @reset="reset"
+    />
     <NuxtLink to="/desk/looks" class="plain all">All looks and colours</NuxtLink>
   </div>
 </template>

@@ -9,10 +9,12 @@ const props = defineProps<{ id: string; /** the placement to begin at */ at?: st
 const page = usePage()
 const looks = useLooks()
 const scroll = ref<HTMLElement>()
+const column = ref<HTMLElement>()
 const { editor, margin, arranging, filling, finding, opening, previewing, preview } = provideBench({
   id: props.id,
   at: () => props.at,
   scroll,
+  column,
 })
 const { failure } = opening
 const { hasNote } = margin
@@ -32,7 +34,7 @@ useHead({ style: [{ innerHTML: () => contentCss(looks.style) + looks.css, key: '
       <PageToolbar v-show="!previewing" :editor="editor" @place="finding.open('place')" @add="finding.add" @link="finding.open('link')" />
       <div v-show="!previewing" ref="scroll" v-drag-scroll class="scroll">
         <div class="desk-top" :class="{ 'has-note': hasNote }">
-          <PageSheet />
+          <div ref="column" class="sheet-column"><PageSheet /></div>
           <PageMargin />
         </div>
       </div>
@@ -80,7 +82,7 @@ useHead({ style: [{ innerHTML: () => contentCss(looks.style) + looks.css, key: '
 }
 .desk-top {
   display: grid;
-  grid-template-columns: minmax(0, 720px) 284px;
+  grid-template-columns: minmax(0, 1080px) 264px;
   justify-content: center;
   min-height: 100%;
   gap: 0;

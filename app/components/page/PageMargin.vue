@@ -103,7 +103,6 @@ function actOnTable(act: TableAct) {
 <style scoped>
 .margin {
   position: relative;
-  padding-left: 0;
 }
 .placed-note {
   position: absolute;

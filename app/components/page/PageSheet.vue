@@ -7,7 +7,9 @@ import { focusEnd, focusStart } from '~/editor/commands'
 
 /** The sheet: the title and the text of the page, where files are dropped and the finder opens. */
 const page = usePage()
-const { editor, sheet, margin, dropping, finding, placePages } = useBench()
+const { editor, sheet, screen, margin, dropping, finding, placePages } = useBench()
+const { screen: onScreen, zoom, shown, width } = screen
+const looks = useLooks()
 const { spot, words, target } = dropping
 const { finder } = finding
 const { settingsCalled } = margin
@@ -33,27 +35,41 @@ function writeOn(event: MouseEvent) {
 </script>
 
 <template>
-  <div v-if="page.current && editor" ref="sheet" v-drop="target" class="sheet" @click="writeOn">
-    <p v-if="page.current.edge === 'head'" class="site-name">{{ useSession().site.name }}</p>
-    <label v-else-if="!page.current.edge" class="title tr-page"
-      ><span class="tr-spoken">Title of the page</span>
-      <!-- eslint-disable-next-line vue/no-restricted-html-elements -- written where it stands, in the type of the page -->
-      <textarea
-        rows="1"
-        :value="page.current.title"
-        maxlength="200"
-        spellcheck="true"
-        @focus="settingsCalled = true"
-        @input="page.rename(($event.target as HTMLTextAreaElement).value)"
-        @keydown.enter.prevent="focusStart(editor)"
-      />
-    </label>
-    <div class="text">
-      <EditorContent :editor="editor" />
-      <EdgeLine v-if="page.current.edge" :edge="page.current.edge" @order="placePages" />
-      <BlockHandle :editor="editor" :area="sheet" @select="selectBlock" />
-      <DropMark v-if="spot" :spot="spot" :words="words" />
+  <div
+    v-if="page.current && editor"
+    ref="sheet"
+    v-drop="target"
+    class="sheet"
+    data-sheet
+    :style="{ 'width': `${shown * zoom}px`, '--sheet-paper': looks.palettes.plain.paper }"
+    @click="writeOn"
+  >
+    <div
+      class="visitor"
+      :class="onScreen"
+      :style="{ 'width': `${width}px`, 'marginLeft': `${(shown - width) / 2}px`, zoom, '--zoom': zoom }"
+    >
+      <p v-if="page.current.edge === 'head'" class="site-name tr-page">{{ useSession().site.name }}</p>
+      <label v-else-if="!page.current.edge" class="title tr-page"
+        ><span class="tr-spoken">Title of the page</span>
+        <!-- eslint-disable-next-line vue/no-restricted-html-elements -- written where it stands, in the type of the page -->
+        <textarea
+          rows="1"
+          :value="page.current.title"
+          maxlength="200"
+          spellcheck="true"
+          @focus="settingsCalled = true"
+          @input="page.rename(($event.target as HTMLTextAreaElement).value)"
+          @keydown.enter.prevent="focusStart(editor)"
+        />
+      </label>
+      <div class="text">
+        <EditorContent :editor="editor" />
+        <EdgeLine v-if="page.current.edge" :edge="page.current.edge" @order="placePages" />
+      </div>
     </div>
+    <BlockHandle :editor="editor" :area="sheet" @select="selectBlock" />
+    <DropMark v-if="spot" :spot="spot" :words="words" />
     <FileFinder
       v-if="finder"
       class="finder-pop"
@@ -73,41 +89,50 @@ function writeOn(event: MouseEvent) {
 
 <style scoped>
 .sheet {
-  --bleed: 44px;
   position: relative;
-  background: #fcfbf8;
-  border: 1px solid var(--line);
-  border-bottom: 0;
-  padding: 40px var(--bleed) 120px;
+  min-height: 100%;
+  margin-left: auto;
+  overflow-x: clip;
+  background: var(--sheet-paper);
+  outline: 1px solid var(--line);
   cursor: text;
 }
+/* The rooms of a published page around what it says. */
+.visitor {
+  --bleed: 1.5rem;
+  padding: 3.2rem var(--bleed) calc(120px / var(--zoom));
+}
+.visitor.phone {
+  --bleed: 1.15rem;
+  padding-top: 2rem;
+}
+.title {
+  display: block;
+}
 .title textarea {
+  display: block;
   width: 100%;
   field-sizing: content;
   resize: none;
   overflow: hidden;
   border: 0;
   background: none;
-  color: #24211d;
-  padding: 0;
-  font:
-    560 clamp(1.7rem, 1.2rem + 1.6vw, 2.4rem)/1.22 Literata,
-    Georgia,
-    serif;
+  color: var(--ink);
+  /* What hangs below the line is not cut off where the line is scaled. */
+  padding: 0 0 0.12em;
+  font: 560 var(--h1)/1.22 var(--heading);
   letter-spacing: -0.018em;
-  margin-bottom: 0.5em;
+  margin-bottom: 0.58em;
 }
 .title textarea:focus-visible {
   outline: none;
   box-shadow: 0 2px 0 var(--water);
 }
 .site-name {
-  margin: 0 0 10px;
-  font:
-    600 1.15rem/1.4 Literata,
-    Georgia,
-    serif;
-  color: #24211d;
+  max-width: 43rem;
+  margin: 0 auto 10px;
+  font: 600 1.15rem/1.4 var(--heading);
+  color: var(--ink);
   cursor: default;
 }
 .text {
@@ -128,6 +153,24 @@ function writeOn(event: MouseEvent) {
   float: left;
   height: 0;
   color: #6b655b;
+  pointer-events: none;
+}
+/* A fold-out asks something before anything is written. */
+.text :deep(.tr-fold-title:has(> .ProseMirror-trailingBreak:only-child)::before) {
+  content: 'A question your customers ask';
+  position: absolute;
+  color: var(--soft);
+  font-style: italic;
+  font-weight: 400;
+  pointer-events: none;
+}
+/* What belongs at a line, until something is written there. */
+.text :deep([data-ghost]:has(> .ProseMirror-trailingBreak:only-child)::before) {
+  content: attr(data-ghost);
+  float: left;
+  height: 0;
+  color: var(--soft);
+  font-style: italic;
   pointer-events: none;
 }
 .text :deep(.tr-column) {
@@ -152,6 +195,19 @@ function writeOn(event: MouseEvent) {
   cursor: pointer;
   border-radius: 4px;
 }
+/* Some blocks lie in a view of their own here, and tables in another box than on the page. */
+.text :deep(:is(.tr-column, .tr-section) > :is(.block-view, .shelf-view):first-child > div > *) {
+  margin-top: 0;
+}
+.text :deep(:is(.tr-column, .tr-section) > :is(.block-view, .shelf-view):last-child > div > *) {
+  margin-bottom: 0;
+}
+.text :deep(.tableWrapper) {
+  margin-block: 1.4em;
+}
+.text :deep(:is(.tr-page, .tr-section) > .block-view:has(> .tr-picture-wide)) {
+  max-width: 64rem;
+}
 .text :deep(.block-view.selected) {
   outline: 2px solid var(--water);
   outline-offset: 5px;
@@ -166,15 +222,33 @@ function writeOn(event: MouseEvent) {
     600 14px 'Hanken Grotesk Variable',
     sans-serif;
 }
+/* What is said of a block takes no room on the page, and is as large as other words of the desk. */
 .text :deep(.block-state) {
-  display: block;
-  margin: -8px 0 14px;
+  position: absolute;
+  z-index: 2;
+  top: 100%;
+  left: 0;
+  padding: 0 0.5em;
+  border-radius: 2px;
+  background: #fff;
   font:
-    400 12px/1.4 'Hanken Grotesk Variable',
+    400 calc(12px / var(--zoom)) / 1.5 'Hanken Grotesk Variable',
     sans-serif;
-  color: var(--soft);
+  white-space: nowrap;
+  color: #55605c;
+}
+.text :deep(.block-state.count) {
+  visibility: hidden;
+}
+.text :deep(:is(.selected, :hover) > .block-state.count) {
+  visibility: visible;
 }
 .text :deep(.block-state.fault) {
+  position: static;
+  display: block;
+  width: max-content;
+  max-width: 100%;
+  white-space: normal;
   color: #9a4420;
   font-weight: 600;
 }
@@ -189,11 +263,5 @@ function writeOn(event: MouseEvent) {
 .finder-pop {
   position: absolute;
   z-index: 30;
-}
-@container (max-width: 700px) {
-  .sheet {
-    --bleed: 20px;
-    border: 0;
-  }
 }
 </style>

@@ -11,10 +11,20 @@ import {
   mdiPlus,
 } from '@mdi/js'
 import type { Editor } from '@tiptap/vue-3'
+import { useBench } from '~/bench/bench'
 import { ADDABLE, type Addable } from '~/editor/add'
+import { SCREENS } from '~/editor/screens'
 
 const props = defineProps<{ editor: Editor }>()
 const emit = defineEmits<{ place: []; link: []; add: [part: Addable] }>()
+
+const { screen, scale, zoom } = useBench().screen
+const SCREEN_CHOICES = Object.entries(SCREENS).map(([value, { words }]) => ({ value, words }))
+/** as large as fits, or as large as it was chosen */
+const scaleChoices = computed(() => [
+  { value: 0, words: `Fit ${Math.round(zoom.value * 100)} %` },
+  ...[50, 75, 100, 125].map(percent => ({ value: percent / 100, words: `${percent} %` })),
+])
 
 const KINDS = [
   { value: '0', words: 'Text' },
@@ -88,7 +98,9 @@ const tools = computed(
       color="ink"
       class="tool worded"
       :disabled="!hasWords"
-      title="Link the selected words to a file (Ctrl+Shift+K)"
+      :title="
+        hasWords ? 'Link the selected words (Ctrl+Shift+K), or drop a file on them' : 'Select words first; then they can lead to a file'
+      "
       :prepend-icon="mdiLinkVariant"
       @mousedown.prevent
       @click="$emit('link')"
@@ -115,6 +127,17 @@ const tools = computed(
         </MenuItem>
       </MenuList>
     </VMenu>
+    <span class="seen">
+      <VSelect v-model="screen" class="screen small" aria-label="Screen of the visitor" :items="SCREEN_CHOICES" item-title="words" />
+      <VSelect
+        class="scale small"
+        aria-label="Size of the sheet"
+        :model-value="scale ?? 0"
+        :items="scaleChoices"
+        item-title="words"
+        @update:model-value="scale = $event || null"
+      />
+    </span>
   </div>
 </template>
 
@@ -130,9 +153,20 @@ const tools = computed(
 }
 .kind {
   flex: none;
-  width: 132px;
+  width: 112px;
   margin-right: 6px;
   font: inherit;
+}
+.seen {
+  display: flex;
+  gap: 4px;
+  margin-left: auto;
+}
+.screen {
+  width: 88px;
+}
+.scale {
+  width: 102px;
 }
 .tool {
   min-width: 28px;
@@ -159,5 +193,11 @@ const tools = computed(
   height: 18px;
   margin: 0 5px;
   background: var(--line);
+}
+/* On a phone the page is shown as on this one. */
+@container (max-width: 480px) {
+  .seen {
+    display: none;
+  }
 }
 </style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Part } from '~/editor/parts'
 import { TABLE_ACTS, TABLE_HEADINGS, type TableAct } from '~/editor/table'
-import { ALIGN_CHOICES, COUNT_CHOICES, SPACE_CHOICES, TONE_CHOICES, WIDTH_CHOICES } from '~/editor/words'
+import { ALIGN_CHOICES, COUNT_CHOICES, SHARE_CHOICES, SPACE_CHOICES, TONE_CHOICES, WIDTH_CHOICES } from '~/editor/words'
 
 /** The settings of what the caret or the selected block lies in: section, columns, row. */
 const props = defineProps<{ part: Part }>()
@@ -16,7 +16,7 @@ const emit = defineEmits<{
   leave: []
 }>()
 
-const NAMES = { section: 'Section', columns: 'Columns', buttonRow: 'Row of buttons', table: 'Table', space: 'Space' }
+const NAMES = { section: 'Section', columns: 'Columns', fold: 'Fold-out', buttonRow: 'Row of buttons', table: 'Table', space: 'Space' }
 const cells = computed(() =>
   props.part.name === 'table' ? props.part.node.children.map(row => row.children.map(cell => cell.type.name === 'tableHeader')) : [],
 )
@@ -39,13 +39,22 @@ const named = computed(() => `${props.part.name === 'columns' ? 'these' : 'this'
       />
       <ChoiceField legend="Width" :choices="WIDTH_CHOICES" :value="attrs.width" @choose="emit('set', { width: $event })" />
     </template>
-    <ChoiceField
-      v-else-if="part.name === 'columns'"
-      legend="How many side by side"
-      :choices="COUNT_CHOICES"
-      :value="part.node.childCount"
-      @choose="emit('columns', $event)"
-    />
+    <template v-else-if="part.name === 'columns'">
+      <ChoiceField
+        legend="How many side by side"
+        :choices="COUNT_CHOICES"
+        :value="part.node.childCount"
+        @choose="emit('columns', $event)"
+      />
+      <ChoiceField
+        v-if="part.node.childCount === 2"
+        legend="Their width"
+        :choices="SHARE_CHOICES"
+        :value="attrs.share"
+        @choose="emit('set', { share: $event })"
+      />
+    </template>
+    <p v-else-if="part.name === 'fold'" class="hint">Visitors see the question; what is below it shows when they press it.</p>
     <template v-else-if="part.name === 'buttonRow'">
       <ChoiceField legend="Place of the row" :choices="ALIGN_CHOICES" :value="attrs.align" @choose="emit('set', { align: $event })" />
       <VBtn @click="emit('fill')">A button for each file of a folder…</VBtn>
@@ -66,7 +75,7 @@ const named = computed(() => `${props.part.name === 'columns' ? 'these' : 'this'
     <div class="acts">
       <VBtn :aria-label="`Move ${named} up`" @click="emit('move', -1)">Up</VBtn>
       <VBtn :aria-label="`Move ${named} down`" @click="emit('move', 1)">Down</VBtn>
-      <VBtn v-if="!['space', 'table'].includes(part.name)" title="What is in it stays where it is" @click="emit('dissolve')">
+      <VBtn v-if="!['space', 'table', 'fold'].includes(part.name)" title="What is in it stays where it is" @click="emit('dissolve')">
         Dissolve
       </VBtn>
       <VBtn :title="part.name === 'space' ? '' : 'With all that is in it'" @click="emit('remove')"> Remove </VBtn>

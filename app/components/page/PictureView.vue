@@ -29,6 +29,6 @@ const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
     <div v-if="html" v-html="html" />
     <p v-else class="block-empty"><VIcon :icon="mdiImagePlusOutline" size="28" /> {{ fault }}</p>
     <span v-if="html && fault" class="block-state fault" contenteditable="false">{{ fault }}</span>
-    <span v-else-if="count" class="block-state" contenteditable="false">{{ counted(count, 'download') }}</span>
+    <span v-else-if="count" class="block-state count" contenteditable="false">{{ counted(count, 'download') }}</span>
   </NodeViewWrapper>
 </template>

@@ -34,6 +34,7 @@ const emit = defineEmits<{
 }>()
 
 const page = usePage()
+const session = useSession()
 /** all places that lead there are led elsewhere */
 const replacing = ref(false)
 const finding = ref(false)
@@ -61,7 +62,7 @@ const appearance = computed(() =>
   appearanceOf({ look: props.attrs.look ?? '', own: props.attrs.own }, id => looks.byId.get(id)?.appearance),
 )
 const stray = computed(() => (props.kind === 'link' ? [] : strayPlaceholders(`${props.attrs.label} ${props.attrs.note}`)))
-const parts = computed(() => buttonParts(props.attrs as ButtonAttrs, destination.value))
+const parts = computed(() => buttonParts(props.attrs as ButtonAttrs, destination.value, session.speech))
 
 /** What the label may say of that to which it leads, and of what it led to while this button was open. */
 const spoken = computed<Spoken | undefined>(() => {
@@ -92,7 +93,7 @@ function placeNext(target: Target, title: string) {
 }
 const choose = (chosen: FileItem) => lead({ kind: 'file', id: chosen.id })
 
-const givenBy = (name: string) => fillPlaceholders(`{${name}}`, facts.value)
+const givenBy = (name: string) => fillPlaceholders(`{${name}}`, facts.value, session.speech)
 
 function insertPlaceholder(name: string) {
   const note = props.attrs.note?.trim()
@@ -262,7 +263,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
           @update:model-value="emit('change', { note: $event })"
         />
         <p v-if="facts !== null" class="hint fill">
-          <template v-if="attrs.note">Reads “{{ fillPlaceholders(attrs.note, facts) }}”. </template>Add
+          <template v-if="attrs.note">Reads “{{ fillPlaceholders(attrs.note, facts, session.speech) }}”. </template>Add
           <VBtn v-for="name in PLACEHOLDER_NAMES" :key="name" color="ink" class="chip" @click="insertPlaceholder(name)">
             <span class="tr-spoken">Add </span>{{ name }}<i v-if="facts">{{ givenBy(name) || 'nothing' }}</i>
           </VBtn>

@@ -7,6 +7,7 @@ import { renderShelf } from '~~/core/page/shelf'
 
 const props = defineProps(nodeViewProps)
 const page = usePage()
+const session = useSession()
 
 const attrs = computed(() => props.node.attrs as ShelfAttrs)
 const { files, total, fault: trouble } = useShelf(computed(() => attrs.value.source))
@@ -14,7 +15,7 @@ const uploads = useUploads()
 /** its files are still on their way */
 const arriving = computed(() => !!uploads.forPlacement(attrs.value.placement))
 const fault = computed(() => (arriving.value ? '' : trouble.value))
-const html = computed(() => renderShelf(attrs.value, files.value.map(targetFacts), () => `tr-look-${SHELF_LOOK}`))
+const html = computed(() => renderShelf(attrs.value, files.value.map(targetFacts), () => `tr-look-${SHELF_LOOK}`, session.speech))
 const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
 </script>
 
@@ -24,11 +25,11 @@ const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
     <!-- eslint-disable-next-line vue/no-v-html -->
     <div v-if="html" inert v-html="html" />
     <p v-else class="empty" :class="{ arriving }">{{ arriving ? 'Its files are on their way…' : fault }}</p>
-    <span v-if="html && fault" class="state fault">{{ fault }}</span>
-    <span v-else-if="total > MOST_ON_SHELF" class="state fault"
+    <span v-if="html && fault" class="block-state fault">{{ fault }}</span>
+    <span v-else-if="total > MOST_ON_SHELF" class="block-state fault"
       >The first {{ MOST_ON_SHELF }} of {{ counted(total, 'file') }} are shown: a bundle holds them all</span
     >
-    <span v-else-if="count" class="state">{{ counted(count, 'download') }}</span>
+    <span v-else-if="count" class="block-state count">{{ counted(count, 'download') }}</span>
   </NodeViewWrapper>
 </template>
 
@@ -54,17 +55,5 @@ const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
 .empty.arriving {
   border-color: var(--line);
   color: var(--soft);
-}
-.state {
-  display: block;
-  margin: 4px 0 14px;
-  font:
-    400 12px/1.4 'Hanken Grotesk Variable',
-    sans-serif;
-  color: var(--soft);
-}
-.state.fault {
-  color: #9a4420;
-  font-weight: 600;
 }
 </style>

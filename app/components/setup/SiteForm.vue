@@ -1,14 +1,19 @@
 <script setup lang="ts">
+import { LANGUAGES, LANGUAGE_CODES } from '~~/core/language/languages'
 import { siteFormSchema } from '~~/core/site/siteForm'
 
 /** What holds of the whole site: its name, its address, its clock, its icon. */
 const session = useSession()
 const notices = useNotices()
+const LANGUAGE_CHOICES = LANGUAGE_CODES.map(value => ({ value, title: LANGUAGES[value].title }))
 const ZONES = Intl.supportedValuesOf('timeZone')
 
 const { field, submit, problem, busy, changed, reset } = useForm({
   schema: siteFormSchema,
-  begin: () => session.site,
+  begin: () => {
+    const { words: _, ...site } = session.site
+    return site
+  },
   send: async site => {
     await session.saveSite(site)
     reset()
@@ -40,6 +45,10 @@ useKeepWritten(changed)
     </p>
     <VAutocomplete v-bind="field('timeZone')" label="Time zone" :items="ZONES" aria-describedby="zone-hint" />
     <p id="zone-hint" class="hint">Set times are meant in it: a price list that goes live at 8 does so by its clocks.</p>
+    <VSelect v-bind="field('language')" label="Language" :items="LANGUAGE_CHOICES" aria-describedby="language-hint" />
+    <p id="language-hint" class="hint">
+      Of what Trough itself says to visitors: dates, numbers, the words for a new tab, for pages, for what is not there.
+    </p>
     <SiteIcon />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div class="acts"><VBtn type="submit" variant="flat" :loading="busy">Save</VBtn></div>

@@ -122,6 +122,7 @@ useHead({ title: 'Looks', style: [{ innerHTML: () => contentCss(looks.style) + l
     <div v-else-if="opened" class="scroll">
       <div class="desk-top">
         <div class="sheet">
+          <StyleGallery />
           <StyleFields />
           <h2>Buttons <span>Click one to change it</span></h2>
           <div class="tones" aria-hidden="true">

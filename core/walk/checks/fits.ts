@@ -15,14 +15,14 @@ export const fits: Check = {
   cost: 'hard',
   title: 'Words do not fit their button',
   why: 'They run over to lines that nobody planned, and look like a mistake.',
-  look: ({ look, measure }, seen) =>
+  look: ({ look, measure, speech }, seen) =>
     seen.flatMap((one): Found[] => {
       const { attrs, placement } = one
       const base = attrs && look(attrs.look)
       if (!base || !measure) return []
       const appearance = withOverrides(base, attrs.own)
       if (typeof appearance.width !== 'number') return []
-      const { label, note } = buttonParts(attrs, one.destination)
+      const { label, note } = buttonParts(attrs, one.destination, speech)
       const needed = widthNeeded(appearance, label, note, measure)
       if (needed <= appearance.width * ROUNDING) return []
       const width = Math.ceil(needed * ROUNDING)

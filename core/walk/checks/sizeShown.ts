@@ -1,4 +1,3 @@
-import { formatSize } from '../../files/size'
 import { at, type Check } from '../check'
 import type { Found } from '../finding'
 
@@ -11,14 +10,14 @@ export const sizeShown: Check = {
   cost: 'hard',
   title: 'Large, and does not say so',
   why: 'On a phone a large file costs minutes and money. Said beforehand, it is taken at home.',
-  look: (_, seen) =>
+  look: ({ speech }, seen) =>
     seen.flatMap((one): Found[] => {
       const { file, written, words, note, placement } = one
-      if (!file || file.size < LARGE || `${words} ${note}`.includes(formatSize(file.size))) return []
+      if (!file || file.size < LARGE || `${words} ${note}`.includes(speech.size(file.size))) return []
       const mended = written.note ? `${written.note}, {size}` : '{type}, {size}'
       return [
         at(one, {
-          words: `The file is ${formatSize(file.size)}.`,
+          words: `The file is ${speech.size(file.size)}.`,
           detail: file.id,
           // A link in a sentence has no second line.
           ...(one.kind !== 'link' && { mend: { kind: 'note', placement, note: mended }, act: 'Add its size' }),

@@ -5,7 +5,7 @@ import { cleanFileName, splitExtension } from '../../../core/files/fileName'
 import { headerOf } from '../../../core/http/conditional'
 import { contentDisposition } from '../../../core/http/disposition'
 import { readyFields, respond, type Representation } from '../../../core/http/respond'
-import { Problem } from '../../../core/problem'
+import { VisitorProblem } from '../../../core/language/visitorProblem'
 import { isAhead } from '../../../core/tally/purpose'
 import type { Store } from '../../store/store'
 import type { Bundles } from '../bundles/bundles'
@@ -49,12 +49,11 @@ export interface DeliveryNeeds {
 
 const NO_NAMES: ReadonlyMap<string, string> = new Map()
 const boundary = () => randomBytes(18).toString('hex')
-const gone = () => new Problem(410, 'This file is no longer here.', "It was taken off this site. Look for a newer one on the site's pages.")
-const missing = () => new Problem(404, 'There is no such file.', "Check the address, or look for the file on the site's pages.")
+const gone = () => new VisitorProblem(410, 'gone')
+const missing = () => new VisitorProblem(404, 'noFile')
 
 function givenOut(edition: Deliverable | 'withdrawn'): Deliverable {
-  if (edition === 'withdrawn')
-    throw new Problem(410, 'This file was withdrawn.', "It is no longer given out. Look for a newer one on the site's pages.")
+  if (edition === 'withdrawn') throw new VisitorProblem(410, 'withdrawn')
   return edition
 }
 
@@ -93,12 +92,11 @@ export function createDeliveryService({
   function choose(entry: Entry | undefined, edition: string | null): Deliverable | Promise<Deliverable> {
     if (!entry) throw missing()
     if (entry.kind === 'bundle' && edition === null) return bundles.laidOut(entry.id).then(laid => bundleDeliverable(entry.id, laid))
-    if (entry.kind === 'nowhere')
-      throw new Problem(404, 'Nothing is at this address just now.', "Look for the file on the site's pages, or come back later.")
+    if (entry.kind === 'nowhere') throw new VisitorProblem(404, 'notNow')
     if (entry.kind === 'gone' || entry.kind === 'moved') throw gone()
     if (edition === null && entry.kind === 'file') return givenOut(entry.current)
     const pinned = entry.kind === 'file' && /^\d{1,9}$/.test(edition!) ? entry.edition(Number(edition)) : undefined
-    if (!pinned) throw new Problem(404, 'There is no such edition.', 'Leave "edition" out of the address to get the current one.')
+    if (!pinned) throw new VisitorProblem(404, 'noEdition')
     return givenOut(pinned)
   }
 

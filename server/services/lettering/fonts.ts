@@ -1,13 +1,13 @@
 import { readFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import type * as fontkit from 'fontkit'
-import type { TypefaceName } from '../../../core/look/typefaces'
+import { fontsOf, type TypefaceName } from '../../../core/look/typefaces'
 import { ROOT } from '../../root'
 
-/** Where the files of a typeface lie, by the scripts they hold; none of one that only readers have. */
-const FILES: Partial<Record<TypefaceName, (script: string) => string>> = {
-  literata: script => `@fontsource-variable/literata/files/literata-${script}-wght-normal.woff2`,
-  hanken: script => `@fontsource-variable/hanken-grotesk/files/hanken-grotesk-${script}-wght-normal.woff2`,
+/** Where the file of a typeface for a script lies; undefined for one that only readers have. */
+function fileOf(typeface: TypefaceName, script: string): string | undefined {
+  const [font] = fontsOf([typeface])
+  return font && `@fontsource-variable/${font.file}/files/${font.file}-${script}-wght-normal.woff2`
 }
 
 /** A font at a weight, of 100 to 900. */
@@ -30,7 +30,7 @@ const opened = new Map<string, Promise<Font>>()
 
 /** The part of a typeface for a script, such as `latin-ext`; undefined for a typeface that only the reader's computer has. */
 export function openFont(typeface: TypefaceName, script: string): Promise<Font> | undefined {
-  const file = FILES[typeface]?.(script)
+  const file = fileOf(typeface, script)
   if (!file) return undefined
   const known = opened.get(file) ?? open(file)
   opened.set(file, known)

@@ -102,11 +102,14 @@ export function createLibraryService({
     get: (id: string, tx?: Queryable) => getFile(tx ?? db, id),
     byId: (fileIds: string[]) => filesById(db, fileIds),
     byIdUncounted: (fileIds: string[]) => filesUncounted(db, fileIds),
-    /** Other files outside the bin that hold the same bytes, the oldest first. */
-    async twins({ id, sha256 }: Pick<FileItem, 'id' | 'sha256'>): Promise<FileItem[]> {
-      if (!sha256) return []
-      const same = (await filesWithBytes(db, [sha256])).filter(file => file.id !== id && !file.deleted)
+    /** Files outside the bin that hold some bytes, the oldest first. */
+    async withBytes(sha256: string): Promise<FileItem[]> {
+      const same = (await filesWithBytes(db, [sha256])).filter(file => !file.deleted)
       return same.sort((a, b) => (a.created < b.created ? -1 : 1))
+    },
+    /** Other files that hold the same bytes. */
+    async twins({ id, sha256 }: Pick<FileItem, 'id' | 'sha256'>): Promise<FileItem[]> {
+      return sha256 ? (await this.withBytes(sha256)).filter(file => file.id !== id) : []
     },
     uses: async (id: string): Promise<Use[]> => (await holders.places(db, { files: [id], folders: [] })).uses,
     fileOfUpload: intake.fileOfUpload,

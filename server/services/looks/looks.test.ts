@@ -140,7 +140,12 @@ describe('looks', () => {
   it('and pages are fed by the colours and type of the site', async () => {
     const { looks } = test.trough
     await pageWearing('Fed', 'slab')
-    await looks.setStyle({ palette: { ...DEFAULT_STYLE.palette, accent: '#8A2B0E' }, type: { heading: 'serif', text: 'sans' } })
+    await looks.setStyle({
+      ...DEFAULT_STYLE,
+      dark: null,
+      palette: { ...DEFAULT_STYLE.palette, accent: '#8A2B0E' },
+      type: { heading: 'serif', text: 'sans' },
+    })
     const page = await html('fed')
     expect(page).toContain('--accent:#8A2B0E')
     expect(page).not.toMatch(/@font-face|rel="preload"/)

@@ -5,7 +5,7 @@ import { withFreshPlacements } from '../../../core/page/copy'
 import type { NewPage, PageDetails, PageItem, PageSettings, SaveDraft } from '../../../core/page/pageItem'
 import { emptyDocument } from '../../../core/page/schema'
 import { slugFromTitle } from '../../../core/page/slug'
-import { STARTS } from '../../../core/page/starts'
+import { STARTS, listsItself } from '../../../core/page/starts'
 import { Problem, notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { anyGiven } from '../../db/given'
@@ -91,7 +91,7 @@ export function createDrafts(db: Database) {
         if (holders.has(slug)) throw taken(slug, holders.get(slug)!)
         // A page that is there comes before the memory of one that was.
         await tx.delete(retiredSlugs).where(eq(retiredSlugs.slug, slug))
-        await tx.insert(pages).values({ id, title, slug, draft })
+        await tx.insert(pages).values({ id, title, slug, draft, inMenu: home || listsItself(start) })
         await recordUses(tx, id, 'draft', draft)
       })
       return this.get(id)

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { Problem } from '../../../core/problem'
 import { button, pageOf, words } from '../../../core/testing/pages'
 import type { PageDocument } from '../../../core/page/schema'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
@@ -43,7 +44,9 @@ describe('an edge', () => {
     expect(await test.trough.published.preview('foot')).toContain('Open on Saturdays')
     await pages.publish('foot')
     expect(await html('kilns')).toMatch(/Read of Kilns[\s\S]*Open on Saturdays/)
-    expect((await test.trough.published.message('Gone', 'Look elsewhere.')).bytes.toString()).toContain('Open on Saturdays')
+    expect((await test.trough.published.message(new Problem(410, 'Gone', 'Look elsewhere.'))).bytes.toString()).toContain(
+      'Open on Saturdays',
+    )
     await pages.unpublish('foot')
     expect(await html('kilns')).not.toContain('Open on Saturdays')
   })

@@ -7,6 +7,9 @@ import { represent, type Representation } from '../../../core/http/respond'
 import { renderMessage, renderPage, type SiteFacts } from '../../../core/page/document'
 import type { EdgeDocuments } from '../../../core/page/edges'
 import type { PageFacts } from '../../../core/page/html'
+import { told } from '../../../core/language/visitorProblem'
+import type { Problem } from '../../../core/problem'
+import type { SiteStyle } from '../../../core/look/siteStyle'
 import { fillPictures } from '../../../core/look/fillPictures'
 import type { FileItem } from '../../../core/files/fileItem'
 import { targetFacts, tellsDownloads } from '../../../core/page/placeholders'
@@ -108,6 +111,7 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
     for (const { source } of documents.flatMap(shelvesIn)) if (source) listed.set(source, await shelves.filesOn(source))
     const led = await pages.livePages(pageIds(references))
     const known: PageFacts = {
+      speech: await site.speech(),
       file: id => facts.get(id),
       page: id => led.get(id),
       signpost: id => posts.get(id),
@@ -129,6 +133,15 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
     const { known, picture, leans } = await gather(facts.edges, page)
     return { html: renderPage(facts, { ...page, picture }, known), leans }
   }
+
+  /** What stands for the home page until there is one. */
+  const homeWithout = ({ name }: SiteFacts): Composable => ({
+    slug: '',
+    title: name,
+    description: '',
+    picture: null,
+    document: emptyDocument(),
+  })
 
   async function render(slug: string): Promise<Rendered | undefined> {
     const page = await pages.live(slug)
@@ -160,9 +173,9 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
     return Object.fromEntries(pairs) as Variants
   }
 
-  async function writeMessage(title: string, text: string): Promise<Variants> {
+  async function writeMessage({ title, detail }: { title: string; detail: string }): Promise<Variants> {
     const facts = await siteFacts()
-    return encode(renderMessage(facts, title, text, (await gather(facts.edges)).known))
+    return encode(renderMessage(facts, title, detail, (await gather(facts.edges)).known))
   }
 
   return {
@@ -183,17 +196,25 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
       const { edge, slug, title, description, picture, draft } = await pages.get(id)
       const facts = await siteFacts()
       if (!edge) return (await compose({ slug, title, description, picture, document: draft }, facts)).html
-      const home = (await pages.live('')) ?? { slug: '', title: facts.name, description: '', picture: null, document: emptyDocument() }
+      const home = (await pages.live('')) ?? homeWithout(facts)
       return (await compose(home, { ...facts, edges: { ...facts.edges, [edge]: draft } })).html
     },
 
-    /** A page with a message for visitors, in the site's look, in the encoding the client likes best. */
-    async message(title: string, text: string, acceptEncoding?: string): Promise<{ bytes: Buffer; encoding: Encoding }> {
-      const key = `${title}\n${text}`
+    /** A live page as it would be in another style; the home page where none is at that slug. */
+    async inStyle(style: SiteStyle, slug: string): Promise<string> {
+      const facts = { ...(await siteFacts()), style }
+      const page = (await pages.live(slug)) ?? (await pages.live('')) ?? homeWithout(facts)
+      return (await compose(page, facts)).html
+    },
+
+    /** A page that tells a visitor of a problem, in the site's look and language, in the encoding the client likes best. */
+    async message(problem: Problem, acceptEncoding?: string): Promise<{ bytes: Buffer; encoding: Encoding }> {
+      const words = told(problem, await site.speech())
+      const key = `${words.title}\n${words.detail}`
       // Many ask for what is not there at once: it is written for all of them together.
       let variants = messages.get(key)
       if (!variants) {
-        variants = writeMessage(title, text)
+        variants = writeMessage(words)
         messages.set(key, variants)
         variants.catch(() => messages.delete(key))
       }

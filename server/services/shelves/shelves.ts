@@ -2,7 +2,7 @@ import type { FileItem } from '../../../core/files/fileItem'
 import { fileQuerySchema } from '../../../core/files/query'
 import type { ShelfSource } from '../../../core/page/schema'
 import { TAKE_ALL, shelfQuery } from '../../../core/page/shelf'
-import { Problem } from '../../../core/problem'
+import { VisitorProblem } from '../../../core/language/visitorProblem'
 import type { LaidOut, Pack } from '../bundles/packing'
 import { nameToSave } from '../delivery/delivery'
 import { isOut } from '../files/items'
@@ -32,13 +32,12 @@ export function createShelves(pages: PageService, library: LibraryService, pack:
      */
     async zip(placement: string, picks: string[] | typeof TAKE_ALL): Promise<{ zip: LaidOut; files: FileItem[] }> {
       const live = await pages.liveShelf(placement)
-      if (!live?.shelf.pick || !live.shelf.source)
-        throw new Problem(404, 'There is no such list of files.', "Look for the files on the site's pages.")
-      if (!picks.length) throw new Problem(422, 'No file was ticked.', 'Go back, tick the files you want, then take them as one zip.')
+      if (!live?.shelf.pick || !live.shelf.source) throw new VisitorProblem(404, 'noShelf')
+      if (!picks.length) throw new VisitorProblem(422, 'noneTicked')
       const { source, zipName } = live.shelf
       const offered = await filesOn(source)
       const picked = picks === TAKE_ALL ? offered : offered.filter(file => picks.includes(file.id))
-      if (!picked.length) throw new Problem(410, 'These files are no longer here.', 'Go back to the page and load it again.')
+      if (!picked.length) throw new VisitorProblem(410, 'filesGone')
       const own = (source.kind === 'folder' ? await library.folders.nameOf(source.id) : undefined) ?? live.pageTitle
       const zip = await pack(
         picked.map(item => ({ item, folder: '' })),

@@ -1,5 +1,8 @@
 import { eq } from 'drizzle-orm'
 import { z } from 'zod'
+import { languageSchema } from '../../../core/language/languages'
+import { speechOf, type Speech } from '../../../core/language/speech'
+import { ownWordsSchema } from '../../../core/language/words/words'
 import { siteFormSchema } from '../../../core/site/siteForm'
 import { timeZoneSchema } from '../../../core/timetable/timeZone'
 import type { Database, Queryable } from '../../db/connection'
@@ -10,10 +13,13 @@ import { kept } from '../kept'
 export const siteSchema = siteFormSchema.extend({
   /** where it is left out, that of this machine */
   timeZone: timeZoneSchema.default(() => Intl.DateTimeFormat().resolvedOptions().timeZone),
+  language: languageSchema.default('en'),
+  /** what it says to visitors in words of its owner */
+  words: ownWordsSchema.default({}),
 })
 export type Site = z.infer<typeof siteSchema>
 /** What is not said of it stays as it is. */
-export const siteChangeSchema = siteSchema.extend({ timeZone: timeZoneSchema.optional() })
+export const siteChangeSchema = siteFormSchema.partial().extend({ words: ownWordsSchema.optional() })
 export type SiteChange = z.infer<typeof siteChangeSchema>
 
 const KEY = 'site'
@@ -41,6 +47,12 @@ export function createSiteService(db: Database, events: Events, addressFromEnvir
   return {
     get: known.get,
 
+    /** How it speaks to its visitors. */
+    async speech(): Promise<Speech> {
+      const { language, words } = await known.get()
+      return speechOf(language, words)
+    },
+
     /** Hosts, with their ports, that the site answers at or once did: addresses that name one are its own. */
     async hosts(): Promise<string[]> {
       const now = hostOf((await this.get()).address)
@@ -49,8 +61,10 @@ export function createSiteService(db: Database, events: Events, addressFromEnvir
 
     async set(changed: SiteChange): Promise<Site> {
       return db.transaction(async tx => {
+        // Its name may be set in one window and its words in another: the second waits, and keeps what the first has said.
+        await tx.select({ key: settings.key }).from(settings).where(eq(settings.key, KEY)).for('update')
         const before = await read(tx)
-        const site = { ...before, ...changed, timeZone: changed.timeZone ?? before.timeZone }
+        const site = { ...before, ...Object.fromEntries(Object.entries(changed).filter(([, value]) => value !== undefined)) }
         const left = hostOf(before.address)
         await write(tx, KEY, site)
         if (left && left !== hostOf(site.address)) await write(tx, FORMER_KEY, [...new Set([...(await former(tx)), left])])

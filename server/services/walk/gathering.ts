@@ -3,6 +3,7 @@ import { and, inArray, isNull, sql } from 'drizzle-orm'
 import { dateIn, nameAdvice } from '../../../core/files/nameAdvice'
 import { splitExtension } from '../../../core/files/fileName'
 import type { FileItem } from '../../../core/files/fileItem'
+import type { Speech } from '../../../core/language/speech'
 import type { Appearance } from '../../../core/look/appearance'
 import type { SiteStyle } from '../../../core/look/siteStyle'
 import { groupBy } from '../../../core/group'
@@ -22,6 +23,7 @@ import type { Measuring } from '../lettering/measuring'
 import type { Outside } from './outsideAnswers'
 import { createVisitorsTurn } from './visitorsTurn'
 import type { Signposts } from '../signposts/signposts'
+import type { SiteService } from '../site/site'
 
 /** One side of a page that is walked. */
 export interface WalkedSide {
@@ -36,6 +38,7 @@ export interface Ground {
   signposts: Map<string, SignpostItem>
   looks: Map<string, Appearance>
   style: SiteStyle
+  speech: Speech
   /** files that were met so far, those in the bin too, and what is known of them */
   items: Map<string, FileItem>
   files: Map<string, WalkedFile>
@@ -47,13 +50,14 @@ interface Needs {
   pages: PageService
   signposts: Signposts
   looks: LookService
+  site: SiteService
   recognising: Recognising
   measuring: Measuring
   outside: Outside
 }
 
 /** Gathers what the checks of some pages need. */
-export function createGathering({ db, library, pages, signposts, looks, recognising, measuring, outside }: Needs) {
+export function createGathering({ db, library, pages, signposts, looks, site, recognising, measuring, outside }: Needs) {
   async function betterName(file: FileItem): Promise<WalkedFile['betterName']> {
     // Most names are good, and what makes the best of a bad one takes longer to find out.
     const first = file.bundle ? undefined : nameAdvice({ ...file, dated: file.changed })
@@ -107,6 +111,7 @@ export function createGathering({ db, library, pages, signposts, looks, recognis
         signposts: posts,
         looks: await looks.appearances(),
         style: await looks.style(),
+        speech: await site.speech(),
         items: new Map(),
         files: new Map(),
       }
@@ -202,6 +207,8 @@ export function createGathering({ db, library, pages, signposts, looks, recognis
         outside: outside.known,
         measure,
         palette: ground.style.palette,
+        dark: ground.style.dark,
+        speech: ground.speech,
         look: id => ground.looks.get(id),
       }))
     },

@@ -5,5 +5,8 @@ const session = useSession()
 
 <template>
   <!-- What is written before the site is known would be lost when that arrives. -->
-  <div><SiteForm v-if="session.site.name" /></div>
+  <div v-if="session.site.name">
+    <SiteForm />
+    <WordsForm />
+  </div>
 </template>

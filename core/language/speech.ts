@@ -1,0 +1,59 @@
+import { SIZE_UNITS, scaledSize } from '../files/size'
+import { LANGUAGES, type Language } from './languages'
+import { WORDS, type OwnWords, type WordKey } from './words/words'
+
+/** How a site speaks to its visitors. */
+export interface Speech {
+  language: Language
+  /** Fixed words with what is put into them; by the number in `count` where they have plural forms. */
+  say: (key: WordKey, values?: Record<string, string | number>) => string
+  /** A day in the site's way: `28 Nov 2026`. */
+  day: (iso: string) => string
+  /** A size in decimal units with SI prefixes (IEC 80000-13); French counts in octets. */
+  size: (bytes: number) => string
+}
+
+/** What stands for the byte in units: French counts in octets (common practice there). */
+const BYTE: Partial<Record<Language, string>> = { fr: 'o' }
+
+const filled = (text: string, values: Record<string, string>) =>
+  text.replace(/\{(\w+)\}/g, (whole, name: string) => (Object.hasOwn(values, name) ? values[name]! : whole))
+
+function makeFormats(language: Language) {
+  const { locale } = LANGUAGES[language]
+  const [whole, decimal] = [0, 1].map(digits => new Intl.NumberFormat(locale, { maximumFractionDigits: digits }))
+  return {
+    plurals: new Intl.PluralRules(locale),
+    days: new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' }),
+    number: (value: number, decimals = 0) => (decimals ? decimal! : whole!).format(value),
+  }
+}
+const formats = new Map<Language, ReturnType<typeof makeFormats>>()
+/** Made once: they are dear, and visitors who ask for what is nowhere are answered with them as well. */
+function formatsOf(language: Language) {
+  const known = formats.get(language) ?? makeFormats(language)
+  formats.set(language, known)
+  return known
+}
+
+/** How a site speaks that has a language, and says some things in words of its own. */
+export function speechOf(language: Language, own: OwnWords = {}): Speech {
+  const words = WORDS[language]
+  const { plurals, days, number } = formatsOf(language)
+  return {
+    language,
+    say(key, values = {}) {
+      const word = words[key]
+      const text = own[key] ?? (typeof word === 'string' ? word : (word[plurals.select(Number(values.count))] ?? word.other))
+      return filled(
+        text,
+        Object.fromEntries(Object.entries(values).map(([name, value]) => [name, typeof value === 'number' ? number(value) : value])),
+      )
+    },
+    day: iso => days.format(new Date(iso)),
+    size(bytes) {
+      const { value, decimals, unit } = scaledSize(bytes)
+      return `${number(value, decimals)} ${SIZE_UNITS[unit]!.replace('B', BYTE[language] ?? 'B')}`
+    },
+  }
+}
