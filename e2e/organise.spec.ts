@@ -279,6 +279,7 @@ test('found by words inside, with passage and page; narrowed by filters that are
   await expect(row(page, 'Firing chart raku')).toHaveCount(1)
   await page.getByRole('checkbox', { name: 'Pictures' }).check()
   await expect(page.getByText('No file fits “witness cone”.')).toBeVisible()
+  await expect(page).toHaveURL(/type=picture/)
   const address = page.url()
   await page.getByRole('button', { name: 'Show all files' }).click()
   await page.goto(address)
@@ -287,6 +288,22 @@ test('found by words inside, with passage and page; narrowed by filters that are
   await page.getByRole('button', { name: 'Size', exact: true }).click()
   await expect(page).toHaveURL(/sort=-size/)
   await expect(page.locator('.file-row a.title').last()).toHaveText('Changing the thermocouple')
+})
+
+test('two filters set at once are both kept, on the board and in its address', async ({ page }) => {
+  await page.getByRole('button', { name: 'Narrow down' }).click()
+  await expect(page.getByRole('checkbox', { name: 'Pictures' })).toBeVisible()
+  // By script: no hand is fast enough, but a hand on a slow machine is.
+  await page.getByRole('group', { name: 'Narrow down' }).evaluate(async panel => {
+    const [first, second] = panel.querySelectorAll<HTMLInputElement>('.kinds input')
+    first!.click()
+    await Promise.resolve()
+    second!.click()
+  })
+  await expect(page).toHaveURL(/type=.*&type=/)
+  await expect(page.getByRole('button', { name: /^Take away: / })).toHaveCount(2)
+  await page.reload()
+  await expect(page.getByRole('button', { name: /^Take away: / })).toHaveCount(2)
 })
 
 test('a slip of typing in a title is forgiven; Back leads to the folder before', async ({ page }) => {

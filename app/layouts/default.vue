@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { NavigationFailureType, isNavigationFailure } from 'vue-router'
+import { useBoardAddress } from '~/library/boardAddress'
+
 const boards = useBoards()
 const library = useLibrary()
 // From the start: they are read with the library.
@@ -88,23 +90,7 @@ onBeforeUnmount(
     else if (from.path.startsWith('/desk/files/')) boards.front = 'library'
   }),
 )
-const route = useRoute()
-const listing = useListing()
-/** Where the library board stands is in the address: another folder is a step one can go back from, a filter is not. */
-let written: string[] = []
-watch(
-  () => JSON.stringify(listing.address),
-  () => {
-    const { address } = listing
-    const rest = Object.fromEntries(Object.entries(route.query).filter(([name]) => !written.includes(name) && !(name in address)))
-    const query = { ...rest, ...address }
-    written = Object.keys(address)
-    const same = address.folder === route.query.folder
-    if (router.resolve({ query }).fullPath === router.resolve({ query: route.query }).fullPath) return
-    void router[same ? 'replace' : 'push']({ path: route.path, hash: route.hash, query })
-  },
-  { immediate: true },
-)
+useBoardAddress()
 </script>
 
 <template>

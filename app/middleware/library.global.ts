@@ -1,10 +1,12 @@
+import { isWrittenByBoard } from '~/library/boardAddress'
+
 /** Keeps the library board's part of the address on every address of the desk, and goes where an address says. */
 export default defineNuxtRouteMiddleware(to => {
   if (!to.path.startsWith('/desk') || ['/desk/sign-in', '/desk/set-up'].includes(to.path)) return
   const listing = useListing()
   // Every address the board writes names a folder; one that names none was written without the board in mind.
   if (to.query.folder !== undefined) {
-    listing.goTo(to.query)
+    if (!isWrittenByBoard(to)) listing.goTo(to.query)
     return
   }
   return navigateTo({ path: to.path, hash: to.hash, query: { ...to.query, ...listing.address } })
