@@ -1,4 +1,4 @@
-import { ON_AN_EDGE, newButton } from '../core/page/insert'
+import { ON_AN_EDGE, newButton, newPicture } from '../core/page/insert'
 import type { Block, PageDocument, PlainBlock, Target } from '../core/page/schema'
 import type { Edge } from '../core/page/edges'
 import type { FileIds } from './pages'
@@ -37,6 +37,7 @@ export function makeEdges(files: FileIds, pages: Map<string, { id: string }>): R
     head: {
       type: 'doc',
       content: [
+        { type: 'picture', attrs: { ...newPicture(files.get('marlpit-mark.svg')!), alt: 'Marlpit Pottery Supply', size: 'small' } },
         {
           type: 'buttonRow',
           attrs: { align: 'left' },

@@ -1,7 +1,7 @@
 import { strToU8, zipSync } from 'fflate'
 import { makeForm, makeList, makeSheet, makeSlides } from './office'
 import { makePdf, type PdfSpec } from './pdf'
-import { makePlan, makeTile, makeTone } from './pictures'
+import { makeKilnShelves, makeMark, makePlan, makeTile, makeTone } from './pictures'
 import * as texts from './texts'
 
 export interface DemoFile {
@@ -34,21 +34,22 @@ export const FOLDERS: DemoFolder[] = [
   { path: 'Classes', mark: 'water', ownOrder: true },
   { path: 'Guides' },
   { path: 'Studio photos' },
+  { path: 'For the site', description: 'Pictures the pages are made of' },
 ]
 
 const NOVEMBER = new Date('2026-11-02T09:00:00Z')
 const SEPTEMBER = new Date('2026-09-07T09:00:00Z')
 const MARCH = new Date('2026-03-02T09:00:00Z')
 
-const TILES: [name: string, base: string, pool: string][] = [
-  ['celadon', '#8fae9c', '#6b9484'],
-  ['tenmoku', '#4a2c1c', '#1e120c'],
-  ['chun', '#7f9bb8', '#5b7ba3'],
-  ['shino', '#d9b08c', '#b9754a'],
-  ['oribe', '#3f6b4a', '#244a30'],
-  ['honey', '#b98a3c', '#8a5e1e'],
-  ['copper-red', '#7d2b26', '#5a1b1b'],
-  ['slate', '#5d666b', '#444c51'],
+const TILES: [name: string, base: string, pool: string, words: string][] = [
+  ['celadon', '#8fae9c', '#6b9484', 'Celadon, grey-green, pooling darker at the foot'],
+  ['tenmoku', '#4a2c1c', '#1e120c', 'Tenmoku, near black, breaking to rust on the edge'],
+  ['chun', '#7f9bb8', '#5b7ba3', 'Chun, milky blue with a soft run'],
+  ['shino', '#d9b08c', '#b9754a', 'Shino, cream with orange where it is thin'],
+  ['oribe', '#3f6b4a', '#244a30', 'Oribe, copper green with dark runs'],
+  ['honey', '#b98a3c', '#8a5e1e', 'Honey, clear amber over iron specks'],
+  ['copper-red', '#7d2b26', '#5a1b1b', 'Copper red, deep, bright where it is thick'],
+  ['slate', '#5d666b', '#444c51', 'Slate, matt grey'],
 ]
 
 const SHEETS: [file: string, product: string, hazard: string, firstAid: string][] = [
@@ -122,12 +123,15 @@ export async function makeFiles(): Promise<DemoFile[]> {
       ]),
     },
 
-    ...TILES.map(([name], index): DemoFile => ({
+    ...TILES.map(([name, , , description], index): DemoFile => ({
       folder: 'Studio photos',
       name: `test-tile-${name}.png`,
+      description,
       tags: ['test tile'],
       bytes: tiles[index]!,
     })),
+    { folder: 'For the site', name: 'kiln-shelves.jpg', title: 'Kiln shelves', bytes: await makeKilnShelves() },
+    { folder: 'For the site', name: 'marlpit-mark.svg', title: 'Mark of Marlpit', bytes: makeMark() },
     {
       folder: 'Studio photos',
       name: 'studio-plan.svg',

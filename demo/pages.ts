@@ -57,15 +57,8 @@ export interface DemoPage {
   later?: Block[]
 }
 
-/** Test tiles that are shown, and what they show. */
-const TILES: [name: string, words: string][] = [
-  ['celadon', 'Celadon, grey-green, pooling darker at the foot'],
-  ['tenmoku', 'Tenmoku, near black, breaking to rust on the edge'],
-  ['chun', 'Chun, milky blue with a soft run'],
-  ['oribe', 'Oribe, copper green with dark runs'],
-  ['honey', 'Honey, clear amber over iron specks'],
-  ['copper-red', 'Copper red, deep, bright where it is thick'],
-]
+/** Test tiles that are shown. */
+const TILES = ['celadon', 'tenmoku', 'chun', 'oribe', 'honey', 'copper-red']
 
 /** The pages of the site; `later` is added to the draft after publishing and waits there. */
 export function makePages(
@@ -127,10 +120,23 @@ export function makePages(
       document: {
         type: 'doc',
         content: [
-          p(
-            'Marlpit Pottery Supply digs, mixes and bags its own clay, and keeps the glazes and kilns that go with it. The yard is open on weekdays from eight to five; in the evening the same rooms are a pottery school.',
-          ),
-          button('price-list-2026-11.pdf', 'Price list, November 2026', { note: '{type}, {pages}, {size}' }),
+          {
+            type: 'section',
+            attrs: {
+              tone: 'deep',
+              padding: 'large',
+              width: 'text',
+              picture: target('kiln-shelves.jpg').id,
+              placement: newId(10),
+              veil: 55,
+            },
+            content: [
+              p(
+                'Marlpit Pottery Supply digs, mixes and bags its own clay, and keeps the glazes and kilns that go with it. The yard is open on weekdays from eight to five; in the evening the same rooms are a pottery school.',
+              ),
+              button('price-list-2026-11.pdf', 'Price list, November 2026', { note: '{type}, {pages}, {size}' }),
+            ],
+          },
           columns(
             [
               h2('New this season'),
@@ -313,12 +319,14 @@ export function makePages(
           p(
             'Every glaze on our own stoneware, fired to cone 8 and photographed by a north window. Press may use them; say where they are from.',
           ),
-          columns(
-            ...TILES.slice(0, 3).map(([name, words]) => [picture(`test-tile-${name}.png`, words, { caption: words.split(',')[0]! })]),
-          ),
-          columns(
-            ...TILES.slice(3, 6).map(([name, words]) => [picture(`test-tile-${name}.png`, words, { caption: words.split(',')[0]! })]),
-          ),
+          {
+            type: 'shelf',
+            attrs: {
+              ...newShelf({ kind: 'files', ids: TILES.map(name => target(`test-tile-${name}.png`).id) }),
+              layout: 'pictures',
+              zipName: 'Marlpit test tiles',
+            },
+          },
           button('Test tile picture pack.zip', 'The picture pack', {
             note: 'all tiles in full size, {type}, {size}',
             action: 'save',

@@ -5,6 +5,7 @@ import { menuTitle } from '~~/core/page/edges'
 import type { PageItem } from '~~/core/page/pageItem'
 import type { Target } from '~~/core/page/schema'
 import { givePlacement, insertButton, insertSeveral, placeAgain } from '~/editor/commands'
+import { menuPlace } from '~/editor/edge'
 import { useArranging } from './arranging'
 import { targetOf, useArriving } from './arriving'
 import { useDropping } from './dropping'
@@ -81,7 +82,7 @@ const [provideBench, injectBench] = createInjectionState(({ id, at, scroll, colu
   /** Pages of the menu become items that can be moved, and stay before what is placed already. */
   function placePages(pages: PageItem[]) {
     const items = pages.map(each => ({ target: { kind: 'page' as const, id: each.id }, label: menuTitle(each, useSession().speech) }))
-    insertSeveral(editor.value!, items, 'row', 0)
+    insertSeveral(editor.value!, items, 'row', menuPlace(editor.value!.state.doc))
     focus()
   }
 

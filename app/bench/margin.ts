@@ -16,7 +16,9 @@ const KINDS: Record<string, Selected['kind']> = { shelf: 'shelf', picture: 'pict
 function selectedIn(editor: Editor): Selected | undefined {
   const { selection } = editor.state
   const block = selection instanceof NodeSelection ? selection.node : undefined
-  if (block?.attrs.placement) return { kind: KINDS[block.type.name] ?? 'button', attrs: block.attrs } as Selected
+  // A section that leans on a picture is a part, with the settings of one.
+  if (block?.attrs.placement && block.type.name !== 'section')
+    return { kind: KINDS[block.type.name] ?? 'button', attrs: block.attrs } as Selected
   if (editor.isActive('downloadLink')) return { kind: 'link', attrs: editor.getAttributes('downloadLink') as ButtonAttrs }
   // Right behind a link, where the caret is when words were just made one; what is typed there is none.
   const behind = selection.empty ? selection.$from.nodeBefore?.marks.find(({ type }) => type.name === 'downloadLink') : undefined

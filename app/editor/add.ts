@@ -11,6 +11,7 @@ import {
   mdiViewSplitVertical,
   mdiButtonPointer,
   mdiCardTextOutline,
+  mdiImageMultipleOutline,
   mdiImageOutline,
   mdiTable,
 } from '@mdi/js'
@@ -18,7 +19,7 @@ import type { Editor } from '@tiptap/core'
 import type { Node } from '@tiptap/pm/model'
 import { TextSelection } from '@tiptap/pm/state'
 import { closeHistory } from '@tiptap/pm/history'
-import { newCard, newPicture } from '~~/core/page/insert'
+import { newCard, newPicture, newShelf } from '~~/core/page/insert'
 import { insertBlocks, insertShelf } from './commands'
 import { buttonsAt } from './neighbours'
 
@@ -112,6 +113,14 @@ export const ADDABLE: Addable[] = [
     also: 'list of files folder',
     icon: mdiViewListOutline,
     add: editor => insertShelf(editor, null),
+  },
+  {
+    name: 'gallery',
+    words: 'Gallery',
+    hint: 'A folder as pictures, each seen large when pressed',
+    also: 'photos pictures images shelf',
+    icon: mdiImageMultipleOutline,
+    add: editor => insertBlocks(editor, [make(editor, 'shelf', { ...newShelf(null), layout: 'pictures' })]),
   },
   {
     name: 'card',

@@ -39,6 +39,12 @@ function runsOf(doc: Node): Run[] {
   return runs
 }
 
+/** Where the items of the menu begin: at the first button or row; behind the mark of the site where there is none. */
+export function menuPlace(doc: Node): number {
+  const [first] = runsOf(doc)
+  return first?.from ?? (doc.firstChild?.type.name === 'picture' ? doc.firstChild.nodeSize : 0)
+}
+
 /** Puts buttons that are next to each other in one row, as far as it has room; undefined where they are. */
 function gather({ doc, schema, selection, tr }: EditorState): Transaction | undefined {
   const scattered = runsOf(doc).filter(

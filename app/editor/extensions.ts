@@ -4,6 +4,7 @@ import Blockquote from '@tiptap/extension-blockquote'
 import { EdgeRules } from './edge'
 import { Ghost } from './ghost'
 import { ButtonRow, Column, Columns, Fold, FoldTitle, PageRoot, Section, Space } from './layout'
+import { SectionPictures } from './sectionPictures'
 import { tableExtensions } from './table'
 import { DownloadButton, DownloadLink, FileCard, FreshPlacements, Picture, Shelf } from './placements'
 
@@ -47,4 +48,5 @@ export const pageExtensions = [
   FreshPlacements,
   EdgeRules,
   Ghost,
+  SectionPictures,
 ]

@@ -1,5 +1,6 @@
 import { Node, mergeAttributes } from '@tiptap/core'
 import { MOST_IN_ROW, sectionAttrsSchema, type SectionAttrs } from '~~/core/page/schema'
+import { sectionClass } from '~~/core/page/sectionPicture'
 import { DATA, attribute, fromClipboard } from './attributes'
 
 /** The page itself: layout stands only here, and columns also in sections. */
@@ -11,11 +12,18 @@ export const Section = Node.create({
   content: '(block | columns | fold)+',
   isolating: true,
   defining: true,
-  addAttributes: () => ({ tone: attribute('tint'), padding: attribute('medium'), width: attribute('text') }),
+  addAttributes: () => ({
+    tone: attribute('tint'),
+    padding: attribute('medium'),
+    width: attribute('text'),
+    picture: attribute(null),
+    placement: attribute(null),
+    veil: attribute(null),
+  }),
   parseHTML: () => [{ tag: `section[${DATA}]`, getAttrs: element => fromClipboard<SectionAttrs>(sectionAttrsSchema, element) }],
   renderHTML: ({ node: { attrs } }) => [
     'section',
-    { class: `tr-section tr-tone-${attrs.tone} tr-pad-${attrs.padding} tr-width-${attrs.width}`, [DATA]: JSON.stringify(attrs) },
+    { class: sectionClass(attrs as SectionAttrs, !!attrs.picture), [DATA]: JSON.stringify(attrs) },
     0,
   ],
 })

@@ -58,6 +58,7 @@ export const Shelf = Node.create({
     action: attribute('tab'),
     pick: attribute(true),
     zipName: attribute(''),
+    layout: attribute('lines'),
   }),
   parseHTML: () => [{ tag: `section[${DATA}]`, getAttrs: element => fromClipboard<ShelfAttrs>(shelfAttrsSchema, element) }],
   renderHTML: ({ node }) => ['section', { [DATA]: JSON.stringify(node.attrs) }, 'Files'],
@@ -142,7 +143,8 @@ function withNewIdentities(slice: Slice): Slice {
         mark.type.name === 'downloadLink' ? mark.type.create({ ...mark.attrs, placement: renew(mark.attrs.placement) }) : mark,
       )
       if (node.isText) nodes.push(node.mark(marks))
-      else if (node.attrs.placement) nodes.push(node.type.create({ ...node.attrs, placement: renew(node.attrs.placement) }))
+      else if (node.attrs.placement)
+        nodes.push(node.type.create({ ...node.attrs, placement: renew(node.attrs.placement) }, visit(node.content)))
       else nodes.push(node.copy(visit(node.content)))
     })
     return Fragment.fromArray(nodes)

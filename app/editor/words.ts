@@ -42,6 +42,10 @@ export const ORDER_CHOICES = [
   ['own', 'Folder’s'],
 ] as const
 
+export const LAYOUT_CHOICES = [
+  ['lines', 'Lines'],
+  ['pictures', 'Pictures'],
+] as const
 export const PICTURE_CHOICES = [
   ['small', 'Small'],
   ['half', 'Half'],

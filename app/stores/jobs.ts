@@ -45,10 +45,15 @@ export const useJobs = defineStore('jobs', () => {
     }
   }
 
+  /** Jobs that were begun here or seen at work, and whose end was not told yet. A list that was asked for before one began lacks it. */
+  const awaited = new Set<string>()
+
   async function read() {
-    const before = new Map(items.value.map(job => [job.id, job.state]))
     items.value = (await ask(listSchema, '/jobs')).items
-    for (const job of items.value) if (before.get(job.id) === 'running' && job.state !== 'running') await finish(job)
+    for (const job of items.value) {
+      if (job.state === 'running') awaited.add(job.id)
+      else if (awaited.delete(job.id)) await finish(job)
+    }
   }
   /** One after another: the end of a job is told once. */
   const inTurn = createQueue()
@@ -56,6 +61,7 @@ export const useJobs = defineStore('jobs', () => {
 
   async function begin(path: string, body: unknown) {
     const job = await ask(jobItemSchema, path, 'POST', body)
+    awaited.add(job.id)
     items.value = [...items.value, { ...job, state: 'running' }]
     await load()
   }

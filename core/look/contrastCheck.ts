@@ -27,7 +27,7 @@ export interface ContrastResult {
 export type SampleOf = (file: string) => string[] | undefined
 
 /** `#rrggbb` of all that a fill shows: of a gradient its stops and the way between them, of a picture its samples under the veil. */
-function groundsOf(fill: Fill, palette: Palette, sampleOf: SampleOf): string[] {
+export function groundsOf(fill: Fill, palette: Palette, sampleOf: SampleOf): string[] {
   switch (fill.kind) {
     case 'none':
       return [palette.paper]
@@ -45,7 +45,7 @@ function groundsOf(fill: Fill, palette: Palette, sampleOf: SampleOf): string[] {
 const VEIL_STEP = 5
 
 /** The least veil, in percent, over a picture with which each colour has what it needs; undefined where none helps. */
-function leastVeil(fill: Fill, palette: Palette, sampleOf: SampleOf, read: { colour: string; least: number }[]): number | undefined {
+export function leastVeil(fill: Fill, palette: Palette, sampleOf: SampleOf, read: { colour: string; least: number }[]): number | undefined {
   if (fill.kind !== 'picture') return undefined
   for (let veil = Math.ceil(fill.veil / VEIL_STEP) * VEIL_STEP; veil <= 100; veil += VEIL_STEP) {
     const grounds = groundsOf({ ...fill, veil }, palette, sampleOf)

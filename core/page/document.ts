@@ -25,9 +25,21 @@ export interface SiteFacts {
 
 type Head = Omit<PageMeta, 'site' | 'address'>
 
-/** The site's name with its menu: what the owner placed in the head, then the pages that are listed by themselves. */
+/** More do not fit beside a name on a phone; there they show when they are asked for. */
+const MOST_UNFOLDED = 3
+
+/** A list that is folded away on a phone is a popover: it opens, and goes by Escape or a touch beside it, without script (HTML). */
+function menuHtml(links: string[], speech: Speech): string {
+  if (!links.length) return ''
+  const folds = links.length > MOST_UNFOLDED
+  const key = folds ? `<button class="tr-key" type="button" popovertarget="tr-menu">${escapeHtml(speech.say('menu'))}</button>` : ''
+  const list = `<ul class="tr-menu"${folds ? ' id="tr-menu" popover' : ''}>${links.map(link => `<li>${link}</li>`).join('')}</ul>`
+  return `<nav aria-label="${escapeHtml(speech.say('pages'))}">${key}${list}</nav>`
+}
+
+/** The site's name or mark with its menu: what the owner placed in the head, then the pages that are listed by themselves. */
 function headHtml(site: SiteFacts, slug: string | undefined, renderer: PageRenderer, speech: Speech): string {
-  const { items, below } = splitHead(site.edges.head)
+  const { mark, items, below } = splitHead(site.edges.head)
   const placed = new Set(items.map(({ target }) => idOf(target)))
   const listed = site.menu
     .filter(({ id }) => !placed.has(id))
@@ -36,10 +48,8 @@ function headHtml(site: SiteFacts, slug: string | undefined, renderer: PageRende
         `<a class="tr-listed" href="${pageHref(item.slug)}"${item.slug === slug ? ' aria-current="page"' : ''}>${escapeHtml(menuTitle(item, speech))}</a>`,
     )
   const links = [...items.map(item => renderer.menuItem(item, slug)).filter(Boolean), ...listed]
-  const menu = links.length
-    ? `<nav aria-label="${escapeHtml(speech.say('pages'))}"><ul class="tr-menu">${links.map(link => `<li>${link}</li>`).join('')}</ul></nav>`
-    : ''
-  return `<header class="tr-page"><div class="tr-head"><a class="tr-site" href="/">${escapeHtml(site.name)}</a>${menu}</div>${withLineBefore(renderer.blocks(below))}</header>`
+  const name = (mark && renderer.mark(mark, site.name)) || `<a class="tr-site" href="/">${escapeHtml(site.name)}</a>`
+  return `<header class="tr-page"><div class="tr-head">${name}${menuHtml(links, speech)}</div>${withLineBefore(renderer.blocks(below))}</header>`
 }
 
 const withLineBefore = (html: string) => html && `\n${html}\n`
@@ -118,7 +128,7 @@ export function renderPage(
   return frame(
     site,
     { ...page, description: page.description || firstWords(document), files },
-    { html: `<h1>${escapeHtml(page.title)}</h1>\n${firstAtOnce(renderer.blocks(document.content))}`, document },
+    { html: firstAtOnce(renderer.main(page.title, document.content)), document },
     known,
     renderer,
   )

@@ -5,6 +5,7 @@ import { ENGLISH, NEW_SITE, PDF_FACTS, button, pageOf, words } from '../testing/
 import { renderMessage, renderPage } from './document'
 import type { EdgeDocuments } from './edges'
 import type { PageFacts } from './html'
+import { newPicture } from './insert'
 import type { PlainBlock, Target } from './schema'
 
 const known: PageFacts = {
@@ -80,6 +81,31 @@ describe('the head', () => {
       )
     expect(current(render({ head: HEAD }, 'trade'))).toEqual(['/trade'])
     expect(current(render({ head: HEAD }, 'guides'))).toEqual(['/guides'])
+  })
+
+  const MARK: PlainBlock = { type: 'picture', attrs: { ...newPicture('pdf'), alt: 'Marlpit, pots' } }
+
+  it('has its first picture in the place of the name, leading home, named by its words or the site’s name', async () => {
+    const html = render({ head: pageOf(MARK, ...HEAD.content, MARK) })
+    expect(html).toMatch(
+      /<div class="tr-head"><a class="tr-site" href="\/"><img class="tr-mark"[^>]* alt="Marlpit, pots"(?![^>]*lazy)[^>]*><\/a>/,
+    )
+    expect(html.match(/tr-mark"/g)).toHaveLength(1)
+    expect(html).toMatch(/<\/div>\n<p>Closed on Good Friday<\/p>\n<figure/)
+    const adorning = pageOf({ ...MARK, attrs: { ...MARK.attrs, decorative: true } } as PlainBlock)
+    expect(render({ head: adorning })).toContain('alt="Marlpit"')
+    expect(render({ head: pageOf({ ...MARK, attrs: { ...MARK.attrs, file: 'gone' } } as PlainBlock) })).toContain('href="/">Marlpit</a>')
+    expect(await problemsOf(html)).toEqual([])
+  })
+
+  // HTML, the popover attribute; what a browser does with it is tried in one.
+  it('folds a long menu away by a key, a short one never', async () => {
+    const html = render({ head: HEAD })
+    expect(html).toMatch(
+      /<button class="tr-key" type="button" popovertarget="tr-menu">Menu<\/button><ul class="tr-menu" id="tr-menu" popover>/,
+    )
+    expect(await problemsOf(html)).toEqual([])
+    expect(render({})).not.toContain('popovertarget')
   })
 
   it('has anything that is no button below the bar', () => {

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Speech } from '../language/speech'
-import type { Block, ButtonAttrs, PageDocument } from './schema'
+import type { Block, ButtonAttrs, PageDocument, PictureAttrs } from './schema'
 
 /** What stands on every page: above what is its own, or below. */
 export const EDGES = ['head', 'foot'] as const
@@ -19,14 +19,19 @@ const isEmptyLine = (block: Block) => block.type === 'paragraph' && !block.conte
 /** What there is to see on an edge: one that was never written on is one empty line. */
 export const blocksOfEdge = (document: PageDocument | undefined): Block[] => (document?.content ?? []).filter(block => !isEmptyLine(block))
 
-/** The buttons of the head, alone or in rows, are items of the site's menu and stand beside its name; all else stands below. */
-export function splitHead(document: PageDocument | undefined): { items: ButtonAttrs[]; below: Block[] } {
+/**
+ * The buttons of the head, alone or in rows, are items of the site's menu and stand beside its name; the first picture is the site's mark
+ * and stands in the place of its name; all else stands below.
+ */
+export function splitHead(document: PageDocument | undefined): { mark?: PictureAttrs; items: ButtonAttrs[]; below: Block[] } {
   const items: ButtonAttrs[] = []
   const below: Block[] = []
+  let mark: PictureAttrs | undefined
   for (const block of blocksOfEdge(document)) {
-    if (block.type === 'downloadButton') items.push(block.attrs)
+    if (block.type === 'picture' && !mark) mark = block.attrs
+    else if (block.type === 'downloadButton') items.push(block.attrs)
     else if (block.type === 'buttonRow') items.push(...(block.content ?? []).map(({ attrs }) => attrs))
     else below.push(block)
   }
-  return { items, below }
+  return { mark, items, below }
 }

@@ -9,8 +9,9 @@ import { buttonInner, buttonParts, spokenFacts, spokenHtml } from './button'
 import { cardHtml, cardParts } from './card'
 import { destinationOf, effectiveAction, type Destination, type TargetKnowledge } from './destination'
 import type { TargetFacts } from './placeholders'
-import { pictureHtml } from './picture'
-import type { Action, Block, ButtonAttrs, CardAttrs, Inline, Mark, PictureAttrs, ShelfSource } from './schema'
+import { markHtml, pictureHtml } from './picture'
+import type { Action, Block, ButtonAttrs, CardAttrs, Inline, Mark, PictureAttrs, SectionBlock, ShelfSource } from './schema'
+import { FIRST_VEIL, behindHtml, opensOverPicture, sectionClass } from './sectionPicture'
 import { renderShelf } from './shelf'
 import { tableHtml } from './table'
 
@@ -160,11 +161,8 @@ function renderBlock(block: Block, known: Known): string {
       // Without a question there is nothing to press, without an answer nothing to see.
       return question && answer ? `<details class="tr-fold"><summary>${escapeHtml(question)}</summary>\n${answer}\n</details>` : answer
     }
-    case 'section': {
-      const { tone, padding, width } = block.attrs
-      const inner = blocksHtml(block.content, known)
-      return inner && `<section class="tr-section tr-tone-${tone} tr-pad-${padding} tr-width-${width}">\n${inner}\n</section>`
-    }
+    case 'section':
+      return renderSection(block, known)
     case 'fileCard':
       return renderCard(block.attrs, known)
     case 'picture':
@@ -174,6 +172,19 @@ function renderBlock(block: Block, known: Known): string {
         ? renderShelf(block.attrs, known.shelf(block.attrs.source), () => known.styles.wear({ look: SHELF_LOOK }).className, known.speech)
         : ''
   }
+}
+
+const pictureBehind = ({ attrs: { picture } }: SectionBlock, known: Known): TargetFacts | undefined => {
+  const file = picture ? known.file(picture) : undefined
+  return file?.picture ? file : undefined
+}
+
+/** @param above stands in it before what is its own */
+function renderSection(block: SectionBlock, known: Known, above = ''): string {
+  const file = pictureBehind(block, known)
+  const inner = [above, blocksHtml(block.content, known)].filter(Boolean).join('\n')
+  const behind = file ? `${behindHtml(file, block.attrs.veil ?? FIRST_VEIL)}\n` : ''
+  return inner && `<section class="${sectionClass(block.attrs, !!file)}">\n${behind}${inner}\n</section>`
 }
 
 /**
@@ -207,6 +218,26 @@ export function pageRenderer(facts: PageFacts) {
     blocks(blocks: Block[]): string {
       known.outline.last = 1
       return blocksHtml(blocks, known)
+    },
+
+    /** A page below its head: its title, in its first section where that stands over a picture, and its blocks. */
+    main(title: string, content: Block[]): string {
+      const heading = `<h1>${escapeHtml(title)}</h1>`
+      const [first, ...rest] = content
+      known.outline.last = 1
+      if (first?.type !== 'section' || !opensOverPicture(content) || !pictureBehind(first, known))
+        return `${heading}\n${blocksHtml(content, known)}`
+      return [renderSection(first, known, heading), blocksHtml(rest, known)].filter(Boolean).join('\n')
+    },
+
+    /** The picture that stands for the site; it leads home where it was not led elsewhere. Empty where it is not there. */
+    mark(attrs: PictureAttrs, siteName: string): string {
+      const file = attrs.file ? facts.file(attrs.file) : undefined
+      if (!file?.picture) return ''
+      const destination = destinationOf(attrs.target, known)
+      const image = markHtml(file, (!attrs.decorative && attrs.alt) || siteName)
+      if (!destination) return `<a class="tr-site" href="/">${image}</a>`
+      return anchor(attrs, effectiveAction(attrs.action, destination), destination, ' class="tr-site"', image)
     },
 
     /** A button as an item of a menu, marked where it leads to the page it stands on; empty where it leads nowhere. */

@@ -90,7 +90,19 @@ const SHELF = `
 .tr-item:focus-visible,.tr-tick input:focus-visible{outline:3px solid var(--ink);outline-offset:2px}
 .tr-page .tr-take{display:flex;flex-wrap:wrap;gap:.6em;margin:.9em 0 0}
 .tr-take button{font-family:inherit;cursor:pointer}
-@media print{.tr-page .tr-take,.tr-tick{display:none}}`
+@media print{.tr-page .tr-take,.tr-tick{display:none}}
+.tr-page .tr-shelf .tr-gallery{display:grid;grid-template-columns:repeat(auto-fill,minmax(min(11rem,45%),1fr));gap:1.2rem 1rem;border:0}
+.tr-page .tr-shelf .tr-gallery>li{display:block;border:0}
+.tr-tile{display:block;width:100%;padding:0;border:0;background:var(--rule);border-radius:var(--corner);overflow:hidden;cursor:zoom-in}
+.tr-tile-picture{display:block;width:100%;height:auto;aspect-ratio:1;object-fit:cover;object-position:top}
+.tr-tile-line{display:flex;align-items:center;min-height:2.4em;line-height:1.3}
+.tr-tile:focus-visible,.tr-away:focus-visible{outline:3px solid var(--ink);outline-offset:3px}
+.tr-large{width:fit-content;max-width:96vw;max-height:96vh;padding:0;border:0;margin:auto;background:var(--paper);color:var(--ink);overflow:auto;border-radius:var(--corner)}
+.tr-large::backdrop{background:rgb(0 0 0/.72)}
+.tr-large-picture{display:block;width:auto;height:auto;max-width:92vw;max-height:calc(92vh - 5rem);margin-inline:auto}
+.tr-large figcaption{display:flex;flex-wrap:wrap;align-items:center;justify-content:space-between;gap:.2rem 1.5rem;padding:.2rem 1rem}
+.tr-away{min-width:2.75rem;min-height:2.75rem;border:1px solid var(--rule);border-radius:var(--corner);background:none;color:var(--ink);font:400 1.25rem/1 var(--text);cursor:pointer}
+.tr-away:hover{border-color:var(--accent);color:var(--accent)}`
 
 const section = ({ palette }: SiteStyle) => {
   const tones = tonePalettes(palette)
@@ -106,7 +118,15 @@ main>.tr-section:last-child{margin-bottom:-3rem}
 footer>.tr-section:first-child{margin-top:0}
 .tr-page>.tr-section+:is(.tr-section,.tr-foot){margin-top:-2rem}
 .tr-tone-tint{${paletteCss(tones.tint)}}
-.tr-tone-deep{${paletteCss(tones.deep)}}`
+.tr-tone-deep{${paletteCss(tones.deep)}}
+.tr-page>.tr-pictured{position:relative;isolation:isolate}
+.tr-section>.tr-behind{position:absolute;z-index:-1;inset:0;max-width:none;margin:0;overflow:hidden}
+.tr-behind::after{content:"";position:absolute;inset:0;background:var(--paper);opacity:var(--veil)}
+.tr-behind-picture{display:block;width:100%;height:100%;object-fit:cover}
+.tr-page .tr-pictured>:is(.tr-behind,h1)+*{margin-top:0}
+main.tr-page>.tr-pictured:first-child{margin-top:calc(-1*var(--over,3.2rem))}
+body:has(>main>.tr-pictured:first-child) .tr-head{border-color:transparent}
+@media print{.tr-behind{display:none}}`
 }
 
 const CARD = `
@@ -167,6 +187,21 @@ function styleCss({ palette, type, scale, corners, rhythm }: SiteStyle): string 
   const [above, room] = RHYTHM[rhythm]
   return `${paletteCss(palette)};--heading:${TYPEFACES[type.heading].family};--text:${TYPEFACES[type.text].family};--h1:${h1};--h2:${h2};--h3:${h3};--corner:${CORNER[corners]};--above:${above};--room:${room}`
 }
+
+/** On a phone a long menu comes from below, near the thumb, when its key is pressed. */
+const FOLDED_MENU = `
+.tr-menu[popover]{position:static;inset:auto;width:auto;height:auto;border:0;background:none;color:inherit;overflow:visible}
+@supports selector(:popover-open){@media screen and (max-width:34rem){
+.tr-page>.tr-head{flex-direction:row;align-items:center}
+.tr-head:has(.tr-key) .tr-site{margin-right:auto}
+.tr-key{display:block;padding:.4rem .9rem;border:1px solid var(--rule);border-radius:var(--corner);background:none;color:var(--ink);font:500 1rem/1.4 var(--text)}
+.tr-key:focus-visible{outline:3px solid var(--ink);outline-offset:2px}
+.tr-head .tr-menu[popover]:not(:popover-open){display:none}
+.tr-head .tr-menu:popover-open{position:fixed;inset:auto 0 0;width:auto;max-height:80vh;overflow:auto;display:grid;gap:0;padding:1rem 1.4rem 1.6rem;border-top:3px solid var(--accent);background:var(--paper);color:var(--ink)}
+.tr-menu:popover-open>li{border-bottom:1px solid var(--rule)}
+.tr-menu:popover-open>li:last-child{border:0}
+.tr-menu:popover-open a{display:block;padding-block:.6rem;font-size:1.1rem}
+.tr-menu::backdrop{background:rgb(0 0 0/.35)}}}`
 
 /** Where the site's name and menu stand. */
 function headCss({ head, palette }: SiteStyle): string {
@@ -230,6 +265,8 @@ body{margin:0;min-height:100vh;display:flex;flex-direction:column}
 header.tr-page,footer.tr-page{padding-inline:var(--bleed,1.5rem)}
 .tr-page>.tr-head{display:flex;flex-wrap:wrap;align-items:baseline;gap:.4rem 2rem;padding:1.6rem 0 1.1rem;border-bottom:1px solid var(--rule);font:400 .98rem/1.5 var(--text)}
 .tr-site{font:600 1.15rem/1.4 var(--heading);color:var(--ink);text-decoration:none;margin-right:auto}
+.tr-mark{display:block;height:3rem;width:auto;max-width:100%;object-fit:contain}
+.tr-key{display:none}
 .tr-head .tr-menu{display:flex;flex-wrap:wrap;align-items:baseline;gap:.2rem 1.4rem;list-style:none;margin:0;padding:0}
 .tr-head .tr-menu>li{margin:0}
 .tr-listed{display:inline-block;padding:.25rem 0;color:var(--soft);text-decoration:none}
@@ -241,5 +278,5 @@ main.tr-page>h1+*{margin-top:0}
 main>:last-child{margin-bottom:0}
 footer>:first-child{border-top:1px solid var(--rule);padding-top:1.1rem}
 .tr-page>.tr-foot{margin-block:0;padding-block:1.1rem 2.2rem;color:var(--soft);font:400 .9rem/1.5 var(--text)}
-@media (max-width:34rem){.tr-page{--bleed:1.15rem}main{padding-top:2rem}}${headCss(style)}${contentCss(style, used)}${darkCss(style, used)}${PRINT}`
+@media (max-width:34rem){.tr-page{--bleed:1.15rem;--over:2rem}main{padding-top:2rem}}${headCss(style)}${FOLDED_MENU}${contentCss(style, used)}${darkCss(style, used)}${PRINT}`
 }

@@ -21,6 +21,16 @@ export function imageHtml(file: TargetFacts, { alt, sizes, className }: { alt: s
   return `<img class="${className}" src="${escapeHtml(pictureHref(file, widths.at(-1)!))}" srcset="${set}" sizes="${sizes}"${extent} alt="${escapeHtml(alt)}" loading="lazy" decoding="async">`
 }
 
+/** How high the mark of a site stands in the head, in CSS pixels. */
+const MARK_HEIGHT = 48
+
+/** The mark of a site: as high as all of them, and at once, since it is the first to be seen. */
+export function markHtml(file: TargetFacts, alt: string): string {
+  const { width, height } = file.picture!
+  const shown = Math.round((MARK_HEIGHT * (width || MARK_HEIGHT)) / (height || MARK_HEIGHT))
+  return imageHtml(file, { alt, sizes: `${shown}px`, className: 'tr-mark' }).replace(' loading="lazy"', '')
+}
+
 /** A picture with its caption. @param led puts a link around it, where it leads somewhere */
 export function pictureHtml(
   { alt, decorative, caption, size, align }: PictureAttrs,

@@ -66,6 +66,7 @@ export const shelfSourceSchema = z.discriminatedUnion('kind', [
 ])
 export type ShelfSource = z.infer<typeof shelfSourceSchema>
 
+export const LAYOUTS = ['lines', 'pictures'] as const
 export const shelfAttrsSchema = z.object({
   placement: placementIdSchema,
   source: shelfSourceSchema.nullable(),
@@ -74,6 +75,8 @@ export const shelfAttrsSchema = z.object({
   pick: z.boolean(),
   /** the name of that zip; empty for one made from the folder's name */
   zipName: z.string().max(200),
+  /** one below the other, or as pictures that are seen large when they are pressed */
+  layout: z.enum(LAYOUTS).optional(),
 })
 export type ShelfAttrs = z.infer<typeof shelfAttrsSchema>
 export const shelfSchema = z.object({ type: z.literal('shelf'), attrs: shelfAttrsSchema })
@@ -233,6 +236,11 @@ export const sectionAttrsSchema = z.object({
   padding: z.enum(SPACES),
   /** as wide as text is best read, or wider */
   width: z.enum(WIDTHS),
+  /** identity of the picture behind it; the page leans on it by the placement */
+  picture: idSchema.nullish(),
+  placement: placementIdSchema.nullish(),
+  /** percent of the background's colour over the picture, so that words stand out */
+  veil: z.number().int().min(0).max(100).nullish(),
 })
 export type SectionAttrs = z.infer<typeof sectionAttrsSchema>
 const sectionSchema = z.object({
@@ -240,6 +248,8 @@ const sectionSchema = z.object({
   attrs: sectionAttrsSchema,
   content: z.array(z.discriminatedUnion('type', [...plainBlockSchema.options, columnsSchema, foldSchema])).min(1),
 })
+
+export type SectionBlock = z.infer<typeof sectionSchema>
 
 const blockSchema = z.discriminatedUnion('type', [...plainBlockSchema.options, columnsSchema, foldSchema, sectionSchema])
 export type Block = z.infer<typeof blockSchema>

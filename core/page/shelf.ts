@@ -2,6 +2,7 @@ import { typeTag } from '../files/mediaType'
 import type { Speech } from '../language/speech'
 import { escapeHtml } from './escape'
 import { effectiveAction, fileDestination } from './destination'
+import { galleryHtml } from './gallery'
 import type { TargetFacts } from './placeholders'
 import { MOST_ON_SHELF, type ShelfAttrs, type ShelfSource } from './schema'
 
@@ -26,18 +27,23 @@ export function picksOf(query: URLSearchParams): string[] | typeof TAKE_ALL {
   return query.has(TAKE_ALL) ? TAKE_ALL : [...new Set(query.getAll(PICK))]
 }
 
-function renderRow(file: TargetFacts, attrs: ShelfAttrs, pick: boolean, speech: Speech): string {
+const tickHtml = (file: TargetFacts, speech: Speech) =>
+  `<label class="tr-tick"><input type="checkbox" name="${PICK}" value="${escapeHtml(file.id)}"><span class="tr-spoken">${escapeHtml(speech.say('choose', { title: file.title }))}</span></label>`
+
+const factsHtml = (file: TargetFacts, speech: Speech) =>
+  `<span class="tr-note">${escapeHtml(typeTag(file.mediaType))}, ${escapeHtml(speech.size(file.size))}</span>`
+
+/** The link to a file of a shelf, with what a click does. */
+function linkHtml(file: TargetFacts, attrs: ShelfAttrs, speech: Speech): string {
   const destination = fileDestination(file)
   const action = effectiveAction(attrs.action, destination)
   const tab = action === 'tab' ? ' target="_blank" rel="noopener"' : ''
   const spoken = action === 'tab' ? `<span class="tr-spoken"> (${escapeHtml(speech.say('newTab'))})</span>` : ''
-  const title = escapeHtml(file.title)
-  const tick = pick
-    ? `<label class="tr-tick"><input type="checkbox" name="${PICK}" value="${escapeHtml(file.id)}"><span class="tr-spoken">${escapeHtml(speech.say('choose', { title: file.title }))}</span></label>`
-    : ''
-  const facts = `<span class="tr-note">${escapeHtml(typeTag(file.mediaType))}, ${escapeHtml(speech.size(file.size))}</span>`
-  return `<li>${tick}<a class="tr-item" href="${escapeHtml(destination.href(action, attrs.placement))}"${tab}><span class="tr-label">${title}</span> ${facts}${spoken}</a></li>`
+  return `<a class="tr-item" href="${escapeHtml(destination.href(action, attrs.placement))}"${tab}><span class="tr-label">${escapeHtml(file.title)}</span> ${factsHtml(file, speech)}${spoken}</a>`
 }
+
+const linesHtml = (files: TargetFacts[], attrs: ShelfAttrs, pick: boolean, speech: Speech): string =>
+  `<ul>\n${files.map(file => `<li>${pick ? tickHtml(file, speech) : ''}${linkHtml(file, attrs, speech)}</li>`).join('\n')}\n</ul>`
 
 /**
  * A listing of files, each with its link. Where visitors may pick, it is a plain form that asks for a zip of what
@@ -48,7 +54,15 @@ function renderRow(file: TargetFacts, attrs: ShelfAttrs, pick: boolean, speech: 
 export function renderShelf(attrs: ShelfAttrs, files: TargetFacts[], buttonClass: () => string, speech: Speech): string {
   if (!files.length) return ''
   const pick = attrs.pick && files.length > 1
-  const rows = `<ul>\n${files.map(file => renderRow(file, attrs, pick, speech)).join('\n')}\n</ul>`
+  const rows =
+    attrs.layout === 'pictures'
+      ? galleryHtml(
+          files,
+          attrs.placement,
+          { link: file => linkHtml(file, attrs, speech), tick: file => (pick ? tickHtml(file, speech) : '') },
+          speech,
+        )
+      : linesHtml(files, attrs, pick, speech)
   if (!pick) return `<div class="tr-shelf">\n${rows}\n</div>`
   const wears = `class="tr-button ${buttonClass()}"`
   return `<form class="tr-shelf" action="${shelfHref(attrs.placement)}" method="get">

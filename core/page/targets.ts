@@ -10,6 +10,7 @@ import type {
   PageDocument,
   PlacementKind,
   Reference,
+  SectionBlock,
   ShelfAttrs,
   ShelfSource,
   Target,
@@ -60,6 +61,12 @@ function placedBlock(block: Block): Omit<Placement, 'section'> | undefined {
       action,
       saveAs,
     }
+  }
+  if (block.type === 'section') {
+    const { placement: id, picture } = block.attrs
+    return id && picture
+      ? { id, kind: 'picture', label: '', targets: [{ kind: 'file', id: picture }], behind: [], action: 'here', saveAs: '' }
+      : undefined
   }
   if (block.type === 'shelf') {
     const { placement: id, source, action } = block.attrs
@@ -132,6 +139,14 @@ function mapPicture(block: Extract<Block, { type: 'picture' }>, decide: Decide):
   return [{ ...block, attrs: { ...block.attrs, file: shown?.kind === 'file' ? shown.id : null, target: led === 'remove' ? null : led } }]
 }
 
+/** A section with the picture behind it decided anew; it stays without. */
+function mapSection(block: SectionBlock, decide: Decide): Block {
+  const { picture, placement } = block.attrs
+  if (!picture || !placement) return block
+  const shown = decide({ kind: 'file', id: picture }, placement, true)
+  return { ...block, attrs: { ...block.attrs, picture: shown && shown !== 'remove' && shown.kind === 'file' ? shown.id : null } }
+}
+
 /**
  * The document with the target of every placement decided anew: the same or another target keeps the
  * placement, `'remove'` takes a button off, or a file off its shelf, and leaves a link's words as plain text. Shelves of `goneFolder` are
@@ -154,6 +169,7 @@ export function mapTargets(document: PageDocument, decide: Decide, goneFolder?: 
       return target === 'remove' ? [] : [{ ...block, attrs: { ...block.attrs, target, ...mapOwn(block.attrs, decide) } } as Block]
     }
     if (block.type === 'picture') return mapPicture(block, decide)
+    if (block.type === 'section') return [mapSection(block, decide)]
     if (block.type === 'shelf') {
       const source = mapShelf(block.attrs, decide, goneFolder)
       return source === 'remove' ? [] : [{ ...block, attrs: { ...block.attrs, source } }]
@@ -167,11 +183,13 @@ export function mapTargets(document: PageDocument, decide: Decide, goneFolder?: 
 
 /** The document with a placement leading to what it was waiting for; a picture that waits for its file shows it. */
 export function giveTarget(document: PageDocument, placement: string, target: Target): PageDocument {
-  const isPicture = (block: Block) => block.type === 'picture' && block.attrs.placement === placement
+  const isPicture = (block: Block) => (block.type === 'picture' || block.type === 'section') && block.attrs.placement === placement
   if (![...everyBlock(document)].some(isPicture))
     return mapTargets(document, (old, id, shown) => (id === placement && !shown ? target : old))
   const content = mapBlocks(document.content, block => {
-    if (block.type !== 'picture' || !isPicture(block)) return [block]
+    if (!isPicture(block)) return [block]
+    if (block.type === 'section') return [{ ...block, attrs: { ...block.attrs, ...(target.kind === 'file' && { picture: target.id }) } }]
+    if (block.type !== 'picture') return [block]
     const shows = !block.attrs.file && target.kind === 'file'
     return [{ ...block, attrs: { ...block.attrs, ...(shows ? { file: target.id } : { target }) } }]
   })

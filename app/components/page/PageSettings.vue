@@ -15,7 +15,7 @@ const showsVersions = ref(false)
 const showsHtml = ref(false)
 const { versions, load: loadVersions } = usePageVersions()
 const EDGE_HINTS = {
-  head: 'This stands at the top of every page. Buttons are the items of the menu, beside the name of the site: they lead to files, pages or addresses, in the order they have here. Anything else stands below them.',
+  head: 'This stands at the top of every page. Buttons are the items of the menu, beside the name of the site: they lead to files, pages or addresses, in the order they have here. A picture stands in the place of the name. Anything else stands below them.',
   foot: 'This stands at the end of every page: opening hours, an address, links, files.',
 }
 const VERSION_HEADERS = [

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { EditorContent } from '@tiptap/vue-3'
 import { NodeSelection } from '@tiptap/pm/state'
+import { splitHead } from '~~/core/page/edges'
+import { targetFacts } from '~~/core/page/placeholders'
 import { useBench } from '~/bench/bench'
 import { addableFor } from '~/editor/add'
 import { focusEnd, focusStart } from '~/editor/commands'
@@ -13,6 +15,17 @@ const looks = useLooks()
 const { spot, words, target } = dropping
 const { finder } = finding
 const { settingsCalled } = margin
+
+/** The section over a picture that a page begins with, in which its title stands. */
+const opening = computed(() => {
+  const first = page.draft?.content[0]
+  const file = first?.type === 'section' && first.attrs.picture ? useLibrary().known.get(first.attrs.picture) : undefined
+  return first?.type === 'section' && file && !file.deleted && targetFacts(file).picture ? first.attrs : undefined
+})
+/** A picture in the head stands in the place of the site's name. */
+const marked = computed(() => page.current?.edge === 'head' && !!splitHead(page.draft).mark)
+const title = ref<HTMLElement>()
+const { height: titleHeight } = useElementSize(title, undefined, { box: 'border-box' })
 
 function selectBlock(position: number) {
   const { state, view } = editor.value!
@@ -49,8 +62,12 @@ function writeOn(event: MouseEvent) {
       :class="onScreen"
       :style="{ 'width': `${width}px`, 'marginLeft': `${(shown - width) / 2}px`, zoom, '--zoom': zoom }"
     >
-      <p v-if="page.current.edge === 'head'" class="site-name tr-page">{{ useSession().site.name }}</p>
-      <label v-else-if="!page.current.edge" class="title tr-page"
+      <p v-if="page.current.edge === 'head' && !marked" class="site-name tr-page">{{ useSession().site.name }}</p>
+      <label
+        v-else-if="!page.current.edge"
+        ref="title"
+        class="title tr-page"
+        :class="opening && ['opening', `tr-tone-${opening.tone}`, `over-${opening.padding}`]"
         ><span class="tr-spoken">Title of the page</span>
         <!-- eslint-disable-next-line vue/no-restricted-html-elements -- written where it stands, in the type of the page -->
         <textarea
@@ -63,7 +80,7 @@ function writeOn(event: MouseEvent) {
           @keydown.enter.prevent="focusStart(editor)"
         />
       </label>
-      <div class="text">
+      <div class="text" :class="{ opening, marked }" :style="{ '--title': `${titleHeight}px` }">
         <EditorContent :editor="editor" />
         <EdgeLine v-if="page.current.edge" :edge="page.current.edge" @order="placePages" />
       </div>
@@ -194,6 +211,40 @@ function writeOn(event: MouseEvent) {
   position: relative;
   cursor: pointer;
   border-radius: 4px;
+}
+/* The mark of the site, as high as it is live. */
+.text.marked :deep(:nth-child(1 of .block-view:has(.tr-picture)) .tr-picture) {
+  margin: 0 0 10px;
+  text-align: start;
+}
+.text.marked :deep(:nth-child(1 of .block-view:has(.tr-picture)) .tr-image) {
+  width: auto;
+  height: 3rem;
+  margin: 0;
+}
+/* A title over a picture stands in its section, as it does live. */
+.title.opening {
+  position: relative;
+  z-index: 1;
+  margin-top: -3.2rem;
+  padding-top: var(--room);
+}
+.phone .title.opening {
+  margin-top: -2rem;
+}
+.title.over-small {
+  padding-top: calc(var(--room) * 0.46);
+}
+.title.over-large {
+  padding-top: calc(var(--room) * 1.77);
+}
+.text.opening :deep(.tr-page > .tr-section:first-child) {
+  margin-top: calc(-1 * var(--title) - 0.01px);
+  padding-top: var(--title);
+}
+.text :deep(.tr-behind) {
+  pointer-events: none;
+  user-select: none;
 }
 /* Some blocks lie in a view of their own here, and tables in another box than on the page. */
 .text :deep(:is(.tr-column, .tr-section) > :is(.block-view, .shelf-view):first-child > div > *) {

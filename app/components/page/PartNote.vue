@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { SectionAttrs } from '~~/core/page/schema'
 import type { Part } from '~/editor/parts'
 import { TABLE_ACTS, TABLE_HEADINGS, type TableAct } from '~/editor/table'
 import { ALIGN_CHOICES, COUNT_CHOICES, SHARE_CHOICES, SPACE_CHOICES, TONE_CHOICES, WIDTH_CHOICES } from '~/editor/words'
@@ -23,6 +24,13 @@ const cells = computed(() =>
 const hasHeadRow = computed(() => !!cells.value[0]?.every(Boolean))
 const hasHeadColumn = computed(() => cells.value.length > 0 && cells.value.every(row => row[0]))
 const attrs = computed(() => props.part.node.attrs)
+/** words in it lead somewhere */
+const linked = computed(() => {
+  let found = false
+  if (props.part.name === 'section')
+    props.part.node.descendants(node => void (found ||= node.marks.some(({ type }) => type.name === 'downloadLink')))
+  return found
+})
 const named = computed(() => `${props.part.name === 'columns' ? 'these' : 'this'} ${NAMES[props.part.name].toLowerCase()}`)
 </script>
 
@@ -38,6 +46,7 @@ const named = computed(() => `${props.part.name === 'columns' ? 'these' : 'this'
         @choose="emit('set', { padding: $event })"
       />
       <ChoiceField legend="Width" :choices="WIDTH_CHOICES" :value="attrs.width" @choose="emit('set', { width: $event })" />
+      <SectionPicture :attrs="attrs as SectionAttrs" :links="linked" @set="emit('set', $event)" />
     </template>
     <template v-else-if="part.name === 'columns'">
       <ChoiceField

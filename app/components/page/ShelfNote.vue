@@ -2,7 +2,7 @@
 import { mdiArrowDown, mdiArrowUp, mdiClose } from '@mdi/js'
 import { MOST_ON_SHELF, type ShelfAttrs, type ShelfSource } from '~~/core/page/schema'
 import type { FileItem } from '~~/core/files/fileItem'
-import { ACTION_CHOICES, ORDER_CHOICES } from '~/editor/words'
+import { ACTION_CHOICES, LAYOUT_CHOICES, ORDER_CHOICES } from '~/editor/words'
 
 /** The settings of the selected shelf, in the margin. */
 const props = defineProps<{ attrs: ShelfAttrs }>()
@@ -112,6 +112,13 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
       />
     </div>
 
+    <ChoiceField
+      legend="Shown as"
+      :choices="LAYOUT_CHOICES"
+      :value="attrs.layout ?? 'lines'"
+      @choose="emit('change', { layout: $event })"
+    />
+    <p v-if="attrs.layout === 'pictures'" class="hint">Each is seen large when it is pressed, and had from there.</p>
     <ChoiceField
       v-if="source?.kind === 'folder'"
       legend="Order"

@@ -2,11 +2,14 @@ import type { Words } from './en'
 
 export const de: Words = {
   pages: 'Seiten',
+  menu: 'Menü',
   home: 'Startseite',
   download: 'Herunterladen',
   aFile: 'Eine Datei',
   newTab: 'öffnet sich in einem neuen Tab',
   choose: '{title} auswählen',
+  large: '{title} groß ansehen',
+  close: 'Schließen',
   ticked: 'Angekreuzte Dateien als ein Zip',
   all: { one: 'Die eine Datei als Zip', other: 'Alle {count} als ein Zip' },
   pageCount: { one: '{count} Seite', other: '{count} Seiten' },

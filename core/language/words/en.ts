@@ -5,11 +5,14 @@ export type Words = { [Key in keyof typeof en]: (typeof en)[Key] extends string 
 
 export const en = {
   pages: 'Pages',
+  menu: 'Menu',
   home: 'Home',
   download: 'Download',
   aFile: 'A file',
   newTab: 'opens in a new tab',
   choose: 'Choose {title}',
+  large: 'See {title} large',
+  close: 'Close',
   ticked: 'Ticked files as one zip',
   all: { one: 'The one file as a zip', other: 'All {count} as one zip' },
   pageCount: { one: '{count} page', other: '{count} pages' },

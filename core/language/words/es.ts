@@ -2,11 +2,14 @@ import type { Words } from './en'
 
 export const es: Words = {
   pages: 'Páginas',
+  menu: 'Menú',
   home: 'Inicio',
   download: 'Descargar',
   aFile: 'Un archivo',
   newTab: 'se abre en una pestaña nueva',
   choose: 'Elegir {title}',
+  large: 'Ver {title} en grande',
+  close: 'Cerrar',
   ticked: 'Los archivos marcados en un zip',
   all: { one: 'El archivo en un zip', many: 'Los {count} en un zip', other: 'Los {count} en un zip' },
   pageCount: { one: '{count} página', many: '{count} de páginas', other: '{count} páginas' },

@@ -2,11 +2,14 @@ import type { Words } from './en'
 
 export const fr: Words = {
   pages: 'Pages',
+  menu: 'Menu',
   home: 'Accueil',
   download: 'Télécharger',
   aFile: 'Un fichier',
   newTab: 's’ouvre dans un nouvel onglet',
   choose: 'Choisir {title}',
+  large: 'Voir {title} en grand',
+  close: 'Fermer',
   ticked: 'Les fichiers cochés en un zip',
   all: { one: 'Le fichier en zip', many: 'Les {count} en un zip', other: 'Les {count} en un zip' },
   pageCount: { one: '{count} page', many: '{count} de pages', other: '{count} pages' },

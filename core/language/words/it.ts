@@ -2,11 +2,14 @@ import type { Words } from './en'
 
 export const it: Words = {
   pages: 'Pagine',
+  menu: 'Menu',
   home: 'Pagina iniziale',
   download: 'Scarica',
   aFile: 'Un file',
   newTab: 'si apre in una nuova scheda',
   choose: 'Scegli {title}',
+  large: 'Vedi {title} in grande',
+  close: 'Chiudi',
   ticked: 'I file selezionati in uno zip',
   all: { one: 'Il file in uno zip', many: 'Tutti i {count} in uno zip', other: 'Tutti i {count} in uno zip' },
   pageCount: { one: '{count} pagina', many: '{count} di pagine', other: '{count} pagine' },

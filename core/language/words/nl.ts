@@ -2,11 +2,14 @@ import type { Words } from './en'
 
 export const nl: Words = {
   pages: 'Pagina’s',
+  menu: 'Menu',
   home: 'Startpagina',
   download: 'Downloaden',
   aFile: 'Een bestand',
   newTab: 'opent in een nieuw tabblad',
   choose: '{title} kiezen',
+  large: '{title} groot bekijken',
+  close: 'Sluiten',
   ticked: 'Aangevinkte bestanden als één zip',
   all: { one: 'Het bestand als zip', other: 'Alle {count} als één zip' },
   pageCount: { one: '{count} pagina', other: '{count} pagina’s' },

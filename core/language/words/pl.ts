@@ -2,11 +2,14 @@ import type { Words } from './en'
 
 export const pl: Words = {
   pages: 'Strony',
+  menu: 'Menu',
   home: 'Strona główna',
   download: 'Pobierz',
   aFile: 'Plik',
   newTab: 'otwiera się w nowej karcie',
   choose: 'Wybierz: {title}',
+  large: 'Pokaż {title} w dużym rozmiarze',
+  close: 'Zamknij',
   ticked: 'Zaznaczone pliki jako jeden zip',
   all: {
     one: 'Ten plik jako zip',

@@ -2,11 +2,14 @@ import type { Words } from './en'
 
 export const pt: Words = {
   pages: 'Páginas',
+  menu: 'Menu',
   home: 'Início',
   download: 'Transferir',
   aFile: 'Um ficheiro',
   newTab: 'abre num novo separador',
   choose: 'Escolher {title}',
+  large: 'Ver {title} em tamanho grande',
+  close: 'Fechar',
   ticked: 'Os ficheiros assinalados num zip',
   all: { one: 'O ficheiro num zip', many: 'Os {count} num zip', other: 'Os {count} num zip' },
   pageCount: { one: '{count} página', many: '{count} de páginas', other: '{count} páginas' },
