@@ -42,6 +42,7 @@ const REQUESTS: RequestAct[] = [
   ['DELETE', '/files/:id/editions/:number', 'threw an edition away', 'file'],
   ['POST', '/files/:id/editions/:number/split', 'made an edition a file of its own', 'file'],
   ['POST', '/files/:id/unpack', 'unpacked a zip', 'file'],
+  ['POST', '/first-pages', 'made the first pages', null],
   ['POST', '/folders', 'made a folder', null],
   ['PATCH', '/folders/:id', 'changed a folder', 'folder'],
   ['PUT', '/folders/:id/order', 'ordered a folder', 'folder'],

@@ -17,6 +17,7 @@ import { createReplacing } from '../services/replacing/replacing'
 import { createShelves } from '../services/shelves/shelves'
 import { signpostHolder } from '../services/signposts/holder'
 import { createSignposts } from '../services/signposts/signposts'
+import { createFirstPages } from '../services/site/firstPages'
 import { createSiteIcon } from '../services/site/icon'
 import { createSharedPictures } from '../services/site/sharedPictures'
 import { createSiteService } from '../services/site/site'
@@ -64,6 +65,7 @@ export function openHoldings({ connection, store, derivedFolder, events }: DataF
     bundles,
     sharedPictures,
     timetable,
+    firstPages: createFirstPages({ pages, site, library }),
     icon: createSiteIcon({ db, events, site, looks, pictures }),
     zipping: createZipping(db, pack),
     shelves: createShelves(pages, library, pack),

@@ -4,6 +4,7 @@ import { SITE_STYLES, SITE_STYLE_NAMES, type SiteStyleName } from '~~/core/look/
 import type { SiteStyle } from '~~/core/look/siteStyle'
 
 /** The finished styles, each as a live page of this site; one is tried on any page before it is taken. */
+const emit = defineEmits<{ taken: [] }>()
 const looks = useLooks()
 const pages = usePages()
 const notices = useNotices()
@@ -26,6 +27,7 @@ async function take() {
   const wear = (style: SiteStyle) => attempt(() => looks.setStyle(style))
   if (!(await wear(SITE_STYLES[name].style))) return
   trying.value = undefined
+  emit('taken')
   notices.say(`All pages wear “${SITE_STYLES[name].title}” now.`, {
     tone: 'works',
     action: { label: 'Undo', run: () => void wear(before) },

@@ -34,6 +34,11 @@ function open() {
   adding.value = true
 }
 
+/** Nothing was ever live: the way to a first site is offered until it is left, or walked. */
+const isNew = computed(() => pages.loaded && !pages.items.some(({ published }) => published))
+const leftWay = useLocalStorage('trough-first-steps-left', false)
+const showsWay = computed(() => isNew.value && !leftWay.value)
+
 const publishing = ref(false)
 async function publishWaiting() {
   publishing.value = true
@@ -93,6 +98,7 @@ async function removeForGood(page: { id: string; title: string }) {
         </VBtn>
         <NuxtLink to="/desk/signposts" class="plain">Signposts</NuxtLink>
         <NuxtLink to="/desk/looks" class="plain">Looks</NuxtLink>
+        <VBtn v-if="isNew && leftWay" @click="leftWay = false">First steps</VBtn>
         <VBtn variant="outlined" @click="open">New page</VBtn>
       </span>
     </header>
@@ -123,6 +129,7 @@ async function removeForGood(page: { id: string; title: string }) {
         <VBtn @click="adding = false">Cancel</VBtn>
       </div>
     </VForm>
+    <FirstHour v-if="showsWay" @leave="leftWay = true" />
     <VSkeletonLoader v-if="!pages.loaded" type="list-item@6" loading-text="Reading the pages…" />
     <ul v-else class="list">
       <li v-for="page in pages.items" :key="page.id">

@@ -143,6 +143,11 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
     document: emptyDocument(),
   })
 
+  async function writtenHome(): Promise<Composable | undefined> {
+    const home = (await pages.list()).find(({ slug, edge }) => slug === '' && !edge)
+    return home && { ...home, document: (await pages.get(home.id)).draft }
+  }
+
   async function render(slug: string): Promise<Rendered | undefined> {
     const page = await pages.live(slug)
     if (!page) return undefined
@@ -200,10 +205,10 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
       return (await compose(home, { ...facts, edges: { ...facts.edges, [edge]: draft } })).html
     },
 
-    /** A live page as it would be in another style; the home page where none is at that slug. */
+    /** A live page as it would be in another style; the home page where none is at that slug, as it is written where it is not live yet. */
     async inStyle(style: SiteStyle, slug: string): Promise<string> {
       const facts = { ...(await siteFacts()), style }
-      const page = (await pages.live(slug)) ?? (await pages.live('')) ?? homeWithout(facts)
+      const page = (await pages.live(slug)) ?? (await pages.live('')) ?? (await writtenHome()) ?? homeWithout(facts)
       return (await compose(page, facts)).html
     },
 
