@@ -1,13 +1,27 @@
 import { defineStore } from 'pinia'
+import { z } from 'zod'
 import { ref } from 'vue'
-import { comparisonSchema } from '~~/core/editions/comparison'
+import { comparisonSchema, type Comparison } from '~~/core/editions/comparison'
 import { fileItemSchema, type EditionChange, type FileItem } from '~~/core/files/fileItem'
+import { splitExtension } from '~~/core/files/fileName'
+import { dateIn } from '~~/core/files/nameAdvice'
+import { fittingLabel, type Spoken } from '~~/core/page/fittingLabel'
+import type { Reworded } from '~~/core/walk/finding'
 import { ask, tell, wordsOf } from '~/composables/api'
 import type { LocalFile } from '~/composables/localFiles'
 import { useLibrary } from './library'
 import { useNotices } from './notices'
+import { useTargets } from './targets'
 import { useTimetable } from './timetable'
 import { useUploads } from './uploads'
+
+const undoSchema = z.object({ undo: z.string() })
+
+/** A button or link with the words it has, and those that fit. */
+export interface Relabelled extends Reworded {
+  pageTitle: string
+  before: string
+}
 
 /** An edition that waits; `only` lets just the button it was dropped on lead to it, as a file of its own. */
 interface Waiting {
@@ -68,14 +82,28 @@ export const useEditions = defineStore('editions', () => {
     await Promise.all([useLibrary().refresh(), useTimetable().load()])
   }
 
-  /** Lets it take over: every button follows at once. */
-  async function show({ file, number }: { file: FileItem; number: number }) {
+  /** Buttons and links whose words speak of the edition that visitors get now, with those that fit the next one. */
+  async function labelsOf({ file }: Waiting, { now, next }: Pick<Comparison, 'now' | 'next'>): Promise<Relabelled[]> {
+    const spoken = ({ fileName }: { fileName: string }): Spoken => ({ title: file.title, dated: dateIn(splitExtension(fileName)[0])?.iso })
+    const { uses } = await useTargets().places({ kind: 'file', id: file.id })
+    return uses.flatMap(use => {
+      const words = ['button', 'link'].includes(use.kind) && use.pageId && fittingLabel(use.label, spoken(next), spoken(now))
+      return words ? [{ page: use.pageId!, pageTitle: use.pageTitle, placement: use.placement, before: use.label, words }] : []
+    })
+  }
+
+  /** Lets it take over: every button follows at once, with the labels that are given. */
+  async function show({ file, number }: { file: FileItem; number: number }, labels: Relabelled[] = []) {
     const before = file.edition
-    await refreshed(() => useLibrary().showEdition(file.id, number))
+    let undo = ''
+    await refreshed(async () => {
+      await useLibrary().showEdition(file.id, number)
+      if (labels.length) ({ undo } = await ask(undoSchema, '/walk/reword', 'POST', { labels }))
+    })
     const takeBack = () =>
-      useLibrary()
-        .showEdition(file.id, before)
-        .catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' }))
+      Promise.all([useLibrary().showEdition(file.id, before), undo && tell('/walk/take-back', 'POST', { undo })]).catch((error: unknown) =>
+        useNotices().say(wordsOf(error), { tone: 'attention' }),
+      )
     useNotices().say(`Visitors get the new “${file.title}” now, from every button.`, {
       tone: 'works',
       action: { label: 'Undo', run: takeBack },
@@ -102,5 +130,5 @@ export const useEditions = defineStore('editions', () => {
   /** Leads just the button to it that it was dropped on. */
   const leadOnly = async (waiting: Waiting) => waiting.only?.(await split(waiting))
 
-  return { open, look, bring, change, showEarlier, plan, compare, show, discard, keepBoth, leadOnly }
+  return { open, look, bring, change, showEarlier, plan, compare, labelsOf, show, discard, keepBoth, leadOnly }
 })

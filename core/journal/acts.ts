@@ -82,6 +82,7 @@ const REQUESTS: RequestAct[] = [
   ['DELETE', '/timetable/:id', 'took back what was set to happen', null],
   ['POST', '/verify', 'had all bytes read again', null],
   ['POST', '/walk/mend', 'mended what the walk found', null],
+  ['POST', '/walk/reword', 'made labels fit their files', null],
   ['POST', '/walk/take-back', 'took a mend back', null],
   ['POST', '/walk/leave', 'left a finding as it is', null],
   ['POST', '/walk/take-up', 'took a finding up again', null],

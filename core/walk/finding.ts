@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { overridesSchema } from '../look/appearance'
 import { TONES } from '../look/palette'
 import { edgeSchema } from '../page/edges'
-import { targetSchema } from '../page/schema'
+import { placementIdSchema, targetSchema } from '../page/schema'
 
 /** What a finding costs visitors, the dearest first. */
 export const COSTS = ['blocked', 'misled', 'hard', 'tidy'] as const
@@ -104,6 +104,14 @@ export const walkStateSchema = walkSummarySchema.extend({
 export type WalkState = z.infer<typeof walkStateSchema>
 
 export const mendSchema = z.object({ keys: z.array(z.string().max(200)).min(1).max(1000) })
+/** Buttons and links with the words they shall have from now on. */
+export const rewordSchema = z.object({
+  labels: z
+    .array(z.object({ page: z.string().max(40), placement: placementIdSchema, words: z.string().min(1).max(200) }))
+    .min(1)
+    .max(1000),
+})
+export type Reworded = z.infer<typeof rewordSchema>['labels'][number]
 export const leaveSchema = z.object({
   key: z.string().max(200),
   because: z.string().trim().min(1, 'Say why it may stay.').max(300, 'Keep the reason to 300 characters.'),

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Comparison, Doubt } from '~~/core/editions/comparison'
+import type { Relabelled } from '~/stores/editions'
 
 /** The edition that visitors get beside the one that is to take over, before it does. */
 const editions = useEditions()
@@ -20,6 +21,15 @@ const DOUBT_WORDS: Record<Doubt, string> = {
 async function load() {
   await attempt(async () => (comparison.value = await editions.compare(open.value)))
 }
+/** labels that speak of the edition before, with those that fit */
+const labels = shallowRef<Relabelled[]>([])
+const follow = ref(true)
+const once = whenever(comparison, async held => {
+  once()
+  await attempt(async () => (labels.value = await editions.labelsOf(open.value, held)))
+})
+const putLive = () => act(waiting => editions.show(waiting, follow.value ? labels.value : []))
+
 const { pause } = useIntervalFn(
   () => {
     if (comparison.value && !comparison.value.reading) pause()
@@ -53,6 +63,17 @@ const follows = computed(() =>
           <EditionSide head="Visitors get now" :file-id="open.file.id" :edition="comparison.now" :other="comparison.next" />
           <EditionSide head="Next" :file-id="open.file.id" :edition="comparison.next" :other="comparison.now" />
         </div>
+        <section v-if="labels.length" class="texts" aria-label="Labels that speak of the one before">
+          <VCheckbox
+            v-model="follow"
+            :label="labels.length === 1 ? 'The label of one place follows, too' : `The labels of ${labels.length} places follow, too`"
+          />
+          <ul class="labels">
+            <li v-for="each in labels" :key="`${each.page} ${each.placement}`">
+              <s>{{ each.before }}</s> <b>{{ each.words }}</b> <span class="hint">on “{{ each.pageTitle }}”</span>
+            </li>
+          </ul>
+        </section>
         <section class="texts" aria-live="polite">
           <h3>What changed in the text</h3>
           <p v-if="comparison.reading" class="hint">The words are still being read…</p>
@@ -65,7 +86,7 @@ const follows = computed(() =>
       <div class="acts">
         <SetTime v-if="setting" label="It goes live at" :act="at => editions.plan(open, at)" @close="setting = false" />
         <p class="hint">{{ follows }}</p>
-        <VBtn v-focus variant="flat" :disabled="busy" @click="act(editions.show)">Put it live</VBtn>
+        <VBtn v-focus variant="flat" :disabled="busy" @click="putLive">Put it live</VBtn>
         <VBtn variant="outlined" :disabled="busy" @click="setting = true">At a set time…</VBtn>
         <VBtn @click="editions.open = undefined">Keep it waiting</VBtn>
         <VBtn
@@ -112,6 +133,15 @@ const follows = computed(() =>
   background: #f6e3d8;
   border-left: 4px solid var(--clay);
   line-height: 1.5;
+}
+.labels {
+  margin: 2px 0 0;
+  padding-left: 34px;
+  max-height: 110px;
+  overflow: auto;
+}
+.labels b {
+  font-weight: 600;
 }
 h3 {
   margin: 0;

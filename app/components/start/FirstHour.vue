@@ -145,9 +145,9 @@ const goLive = () =>
         <VExpansionPanelText>
           <iframe
             v-if="home"
-            :key="home.revision"
+            :key="home.changed"
             class="trial"
-            :src="`/api/pages/${home.id}/preview?revision=${home.revision}`"
+            :src="`/api/pages/${home.id}/preview?changed=${home.changed}`"
             title="Your home page as visitors would get it"
             sandbox="allow-popups allow-downloads"
           />

@@ -1,5 +1,5 @@
 import { newId } from '../../../core/id'
-import type { Finding, Mend, PageMend } from '../../../core/walk/finding'
+import type { Finding, Mend, PageMend, Reworded } from '../../../core/walk/finding'
 import { applyMend } from '../../../core/walk/mend'
 import { groupBy } from '../../../core/group'
 import { Problem } from '../../../core/problem'
@@ -20,17 +20,26 @@ interface Mended {
   published: string[]
 }
 
+const NOTHING: Readonly<Mended> = { rewritten: [], renamed: [], restored: [], shown: [], published: [] }
+
 const isPageMend = (mend: Mend): mend is PageMend => !['rename', 'restore', 'edition', 'publish'].includes(mend.kind)
 
 /** Mends findings by the one act each of them has, many at once, and takes that back. */
 export function createMending(walk: Walk, pages: PageService, library: LibraryService) {
   const kept = new Map<string, Mended>()
 
-  async function mendPages(findings: Finding[]): Promise<Rewritten[]> {
-    const byPage = groupBy(
-      findings.flatMap(({ page, mend }) => (mend && isPageMend(mend) ? [{ pageId: page.id, mend }] : [])),
-      ({ pageId }) => pageId,
-    )
+  function keep(done: Mended): string {
+    const undo = newId()
+    kept.set(undo, done)
+    for (const oldest of [...kept.keys()].slice(0, -MOST_KEPT)) kept.delete(oldest)
+    return undo
+  }
+
+  const mendsOf = (findings: Finding[]) =>
+    findings.flatMap(({ page, mend }) => (mend && isPageMend(mend) ? [{ pageId: page.id, mend }] : []))
+
+  async function mendPages(mends: { pageId: string; mend: PageMend }[]): Promise<Rewritten[]> {
+    const byPage = groupBy(mends, ({ pageId }) => pageId)
     if (!byPage.size) return []
     return pages.edit([...byPage.keys()], (document, _, pageId) =>
       byPage.get(pageId)!.reduce((mended, { mend }) => applyMend(mended, mend), document),
@@ -46,14 +55,14 @@ export function createMending(walk: Walk, pages: PageService, library: LibrarySe
       const findings = (await walk.some(keys)).filter(finding => finding.mend)
       if (!findings.length) throw new Problem(409, 'That is as it should be by now.', 'Look at the list again.')
       const mends = findings.map(finding => finding.mend!)
-      const done: Mended = { rewritten: [], renamed: [], restored: [], shown: [], published: [] }
+      const done: Mended = { ...NOTHING, renamed: [], restored: [], shown: [], published: [] }
       // Publishing can be refused: first, so that nothing else is done then.
       for (const mend of mends) {
         if (mend.kind !== 'publish') continue
         await pages.publish(mend.page)
         done.published.push(mend.page)
       }
-      done.rewritten = await mendPages(findings)
+      done.rewritten = await mendPages(mendsOf(findings))
       for (const mend of mends) {
         if (mend.kind === 'restore') done.restored.push(...(await library.restore({ files: [mend.file], folders: [] })).files)
         if (mend.kind === 'edition') {
@@ -64,10 +73,13 @@ export function createMending(walk: Walk, pages: PageService, library: LibrarySe
         done.renamed.push({ id: mend.file, fileName: (await library.get(mend.file)).fileName })
         await library.change(mend.file, { fileName: mend.fileName })
       }
-      const undo = newId()
-      kept.set(undo, done)
-      for (const oldest of [...kept.keys()].slice(0, -MOST_KEPT)) kept.delete(oldest)
-      return { mended: findings.length, undo }
+      return { mended: findings.length, undo: keep(done) }
+    },
+
+    /** Gives buttons and links other words, live and in drafts; what is no longer there is left out. @returns by what that is taken back */
+    async reword(labels: Reworded[]): Promise<{ undo: string }> {
+      const mends = labels.map(({ page, placement, words }) => ({ pageId: page, mend: { kind: 'words' as const, placement, words } }))
+      return { undo: keep({ ...NOTHING, rewritten: await mendPages(mends) }) }
     },
 
     /** @throws Problem 404 where that was long ago, 409 where a page has been changed since */

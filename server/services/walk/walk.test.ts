@@ -182,6 +182,18 @@ describe('mending', () => {
     await expect(mending.takeBack(undo)).rejects.toMatchObject({ status: 404 })
   })
 
+  it('gives places other words, live and drafted, leaves out what is gone, and takes that back', async () => {
+    const { mending } = test.trough
+    const page = await put(pageOf(button({ target: target(), label: 'List of May 2026' })))
+    const { undo } = await mending.reword([
+      { page: page.id, placement: 'aaaaaaaaaa', words: 'List of June 2026' },
+      { page: page.id, placement: 'zzzzzzzzzz', words: 'Nowhere' },
+    ])
+    expect(await labels(page)).toEqual([['List of June 2026'], ['List of June 2026']])
+    await mending.takeBack(undo)
+    expect(await labels(page)).toEqual([['List of May 2026'], ['List of May 2026']])
+  })
+
   it('mends many on several pages at once, and renames, brings back and publishes', async () => {
     const { pages, library, walk, mending } = test.trough
     const latest = await test.put('list latest.csv', 'a,b')
