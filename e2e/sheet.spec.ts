@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import sharp from 'sharp'
-import { choose, newPage, openDesk, openPage } from './support/owner'
+import { add, choose, newPage, openDesk, openPage } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 
 let server: RunningServer
@@ -101,9 +101,7 @@ test('a page is laid out as on the screen that is chosen, whatever room the boar
 
 test('a button that is narrower than was set says so beside the setting, and how it is mended', async ({ page }) => {
   await newPage(page, 'Narrow')
-  await page.keyboard.type('/')
-  await page.getByRole('combobox', { name: 'Find a file to place' }).fill('Three columns')
-  await page.getByRole('option').first().click()
+  await add(page, 'Three columns')
   await page.keyboard.type('/')
   await page.getByRole('combobox', { name: 'Find a file to place' }).fill('Stock list')
   await page
