@@ -3,8 +3,7 @@ import { z } from 'zod'
 import { ref } from 'vue'
 import { comparisonSchema, type Comparison } from '~~/core/editions/comparison'
 import { fileItemSchema, type EditionChange, type FileItem } from '~~/core/files/fileItem'
-import { splitExtension } from '~~/core/files/fileName'
-import { dateIn } from '~~/core/files/nameAdvice'
+import { dateInName } from '~~/core/files/nameAdvice'
 import { fittingLabel, type Spoken } from '~~/core/page/fittingLabel'
 import type { Reworded } from '~~/core/walk/finding'
 import { ask, tell, wordsOf } from '~/composables/api'
@@ -84,7 +83,7 @@ export const useEditions = defineStore('editions', () => {
 
   /** Buttons and links whose words speak of the edition that visitors get now, with those that fit the next one. */
   async function labelsOf({ file }: Waiting, { now, next }: Pick<Comparison, 'now' | 'next'>): Promise<Relabelled[]> {
-    const spoken = ({ fileName }: { fileName: string }): Spoken => ({ title: file.title, dated: dateIn(splitExtension(fileName)[0])?.iso })
+    const spoken = ({ fileName }: { fileName: string }): Spoken => ({ title: file.title, dated: dateInName(fileName) })
     const { uses } = await useTargets().places({ kind: 'file', id: file.id })
     return uses.flatMap(use => {
       const words = ['button', 'link'].includes(use.kind) && use.pageId && fittingLabel(use.label, spoken(next), spoken(now))

@@ -1,5 +1,4 @@
-import { dateIn } from '../files/nameAdvice'
-import { splitExtension } from '../files/fileName'
+import { dateInName } from '../files/nameAdvice'
 import type { ComparedEdition, Doubt } from './comparison'
 import type { TextComparison } from './compareTexts'
 
@@ -9,7 +8,7 @@ const FAR_SMALLER = { pages: 0.5, bytes: 0.2 }
 const LITTLE = 0.35
 
 /** The date of an edition: that in its name, or else the document's own. */
-const dateOf = ({ fileName, facts }: ComparedEdition) => dateIn(splitExtension(fileName)[0])?.iso ?? facts.dated
+const dateOf = ({ fileName, facts }: ComparedEdition) => dateInName(fileName) ?? facts.dated
 
 function isFarSmaller(now: ComparedEdition, next: ComparedEdition): boolean {
   if (now.facts.pages && next.facts.pages) return next.facts.pages < now.facts.pages * FAR_SMALLER.pages

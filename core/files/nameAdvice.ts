@@ -109,6 +109,9 @@ export function dateIn(stem: string): FoundDate | undefined {
   return year ? take(year, year[1]) : undefined
 }
 
+/** The date in the name of a file, ISO 8601; undefined where none is. */
+export const dateInName = (fileName: string): string | undefined => dateIn(splitExtension(fileName)[0])?.iso
+
 /** The one month a text names, as `2026-11`; undefined where it names none, or several. */
 export function monthNamed(text: string): string | undefined {
   const found = new Set<string>()

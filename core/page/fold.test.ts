@@ -1,20 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { problemsOf } from '../testing/html'
-import { ENGLISH, NEW_SITE, PDF_FACTS, button, pageOf, words } from '../testing/pages'
+import { NEW_SITE, PDF_FACTS, knowing, button, pageOf, words } from '../testing/pages'
 import { everyBlock } from './blocks'
 import { changesBetween } from './changes'
 import { renderPage } from './document'
 import { pageDocumentSchema, type Block, type FoldBlock, type PlainBlock } from './schema'
 import { mapTargets, placementsOf } from './targets'
 
-const known = {
-  file: (id: string) => (id === 'pdf' ? PDF_FACTS : undefined),
-  page: () => undefined,
-  signpost: () => undefined,
-  shelf: () => [],
-  look: () => undefined,
-  speech: ENGLISH,
-}
+const known = knowing(PDF_FACTS)
 const fold = (question: string, ...answer: PlainBlock[]): FoldBlock => ({
   type: 'fold',
   content: [{ type: 'foldTitle', ...(question && { content: [{ type: 'text' as const, text: question }] }) }, ...(answer as [PlainBlock])],

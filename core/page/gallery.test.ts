@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { problemsOf } from '../testing/html'
-import { ENGLISH, NEW_SITE, PDF_FACTS, ZIP_FACTS, pageOf, shelf } from '../testing/pages'
+import { NEW_SITE, PDF_FACTS, ZIP_FACTS, knowing, pageOf, shelf } from '../testing/pages'
 import { renderPage } from './document'
 import { pageDocumentSchema } from './schema'
 import type { TargetFacts } from './placeholders'
@@ -16,18 +16,7 @@ const photo = (id: string): TargetFacts => ({
 })
 const FILES = [photo('a'), ZIP_FACTS, photo('b'), photo('c')]
 const document = pageOf(shelf({ layout: 'pictures' }))
-const html = renderPage(
-  NEW_SITE,
-  { slug: 'x', title: 'X', description: '', document },
-  {
-    file: () => undefined,
-    page: () => undefined,
-    signpost: () => undefined,
-    shelf: () => FILES,
-    look: () => undefined,
-    speech: ENGLISH,
-  },
-)
+const html = renderPage(NEW_SITE, { slug: 'x', title: 'X', description: '', document }, knowing(...FILES))
 /** What is seen large, by its identity. */
 const large = [...html.matchAll(/<figure class="tr-large" id="([^"]+)" popover>([\s\S]*?)<\/figure>/g)].map(([, id, inner]) => ({
   id: id!,

@@ -11,7 +11,7 @@ import { destinationOf, effectiveAction, type Destination, type TargetKnowledge 
 import type { TargetFacts } from './placeholders'
 import { markHtml, pictureHtml } from './picture'
 import type { Action, Block, ButtonAttrs, CardAttrs, Inline, Mark, PictureAttrs, SectionBlock, ShelfSource } from './schema'
-import { FIRST_VEIL, behindHtml, opensOverPicture, sectionClass } from './sectionPicture'
+import { FIRST_VEIL, behindHtml, sectionClass } from './sectionPicture'
 import { renderShelf } from './shelf'
 import { tableHtml } from './table'
 
@@ -225,8 +225,7 @@ export function pageRenderer(facts: PageFacts) {
       const heading = `<h1>${escapeHtml(title)}</h1>`
       const [first, ...rest] = content
       known.outline.last = 1
-      if (first?.type !== 'section' || !opensOverPicture(content) || !pictureBehind(first, known))
-        return `${heading}\n${blocksHtml(content, known)}`
+      if (first?.type !== 'section' || !pictureBehind(first, known)) return `${heading}\n${blocksHtml(content, known)}`
       return [renderSection(first, known, heading), blocksHtml(rest, known)].filter(Boolean).join('\n')
     },
 

@@ -4,20 +4,13 @@ import { contrast } from '../look/contrast'
 import { mix, tonePalettes } from '../look/palette'
 import { sectionContrast } from '../look/sectionContrast'
 import { problemsOf } from '../testing/html'
-import { ENGLISH, NEW_SITE, PDF_FACTS, pageOf, words } from '../testing/pages'
+import { NEW_SITE, PDF_FACTS, knowing, pageOf, words } from '../testing/pages'
 import { renderPage } from './document'
 import { pageDocumentSchema, type Block, type SectionBlock } from './schema'
 import { fileIds, giveTarget, mapTargets, placementsOf, referencesIn } from './targets'
 
 const PHOTO = { ...PDF_FACTS, id: 'photo', handle: 'shelves.jpg', picture: { version: 'b', width: 2000, height: 1100 } }
-const known = {
-  file: (id: string) => (id === 'photo' ? PHOTO : undefined),
-  page: () => undefined,
-  signpost: () => undefined,
-  shelf: () => [],
-  look: () => undefined,
-  speech: ENGLISH,
-}
+const known = knowing(PHOTO)
 const over = (picture: string | null, ...content: SectionBlock['content']): SectionBlock => ({
   type: 'section',
   attrs: { tone: 'deep', padding: 'medium', width: 'text', picture, placement: 'bbbbbbbbbb', veil: 40 },

@@ -1,6 +1,6 @@
 import { imageHtml } from './picture'
 import type { TargetFacts } from './placeholders'
-import type { Block, SectionAttrs } from './schema'
+import type { SectionAttrs } from './schema'
 
 /** Enough veil to tell words from most pictures. */
 export const FIRST_VEIL = 60
@@ -12,8 +12,3 @@ export const sectionClass = ({ tone, padding, width }: SectionAttrs, pictured: b
 /** The picture behind a section with its veil. It says nothing that the words do not: it is not told to those who do not see it. */
 export const behindHtml = (file: TargetFacts, veil: number): string =>
   `<div class="tr-behind" style="--veil:${veil}%">${imageHtml(file, { alt: '', sizes: '100vw', className: 'tr-behind-picture' })}</div>`
-
-/** A page that begins with a section over a picture has its title in it. */
-export function opensOverPicture([first]: readonly Block[]): boolean {
-  return first?.type === 'section' && !!first.attrs.picture
-}

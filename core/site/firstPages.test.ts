@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { LANGUAGE_CODES } from '../language/languages'
-import { ENGLISH, NEW_SITE, PDF_FACTS } from '../testing/pages'
+import { NEW_SITE, PDF_FACTS, knowing } from '../testing/pages'
 import { problemsOf } from '../testing/html'
 import { renderPage } from '../page/document'
 import { pageDocumentSchema } from '../page/schema'
@@ -18,14 +18,7 @@ const FACTS: FirstFacts = {
   file: 'pdf',
 }
 const BARE: FirstFacts = { ...FACTS, about: '', hours: '', phone: '', email: '', file: null }
-const known = {
-  file: (id: string) => (id === 'pdf' ? PDF_FACTS : undefined),
-  page: () => undefined,
-  signpost: () => undefined,
-  shelf: () => [],
-  look: () => undefined,
-  speech: ENGLISH,
-}
+const known = knowing(PDF_FACTS)
 const live = (facts: FirstFacts) => {
   const { home, foot } = firstPages(facts, 'Price list')
   return renderPage({ ...NEW_SITE, edges: { foot } }, { slug: '', title: home.title, description: '', document: home.document }, known)

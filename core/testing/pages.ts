@@ -2,6 +2,7 @@ import { speechOf } from '../language/speech'
 import type { Block, ButtonAttrs, Mark, PageDocument, PlainBlock, ShelfAttrs } from '../page/schema'
 import { DEFAULT_STYLE } from '../look/siteStyle'
 import type { SiteFacts } from '../page/document'
+import type { PageFacts } from '../page/html'
 import type { TargetFacts } from '../page/placeholders'
 
 /** How a site speaks that was not asked to speak otherwise. */
@@ -77,3 +78,13 @@ export const heading = (text: string, level: 2 | 3 = 2): PlainBlock => ({
 })
 
 export const pageOf = (...content: Block[]): PageDocument => ({ type: 'doc', content })
+
+/** What a page is rendered with where these files are all there is. */
+export const knowing = (...files: TargetFacts[]): PageFacts => ({
+  file: id => files.find(file => file.id === id),
+  page: () => undefined,
+  signpost: () => undefined,
+  shelf: () => files,
+  look: () => undefined,
+  speech: ENGLISH,
+})

@@ -17,11 +17,6 @@ const live = computed(() => pages.items.filter(page => page.published && !page.e
 const worn = computed(() => SITE_STYLE_NAMES.find(name => canonical(SITE_STYLES[name].style) === canonical(looks.style as SiteStyle)))
 const sourceOf = (name: SiteStyleName, of = '') => `/api/style/preview?style=${name}&slug=${of}`
 
-const stage = ref<HTMLElement>()
-const { width: room, height } = useElementSize(stage)
-const width = computed(() => (onPhone.value ? 390 : 1280))
-const scale = computed(() => Math.min(1, room.value / width.value || 1))
-
 async function take() {
   const [before, name] = [looks.style, trying.value!]
   const wear = (style: SiteStyle) => attempt(() => looks.setStyle(style))
@@ -66,16 +61,12 @@ async function take() {
           <VSelect v-model="slug" class="small" label="On the page" :items="live" item-title="title" item-value="slug" />
           <VCheckbox v-model="onPhone" label="As on a phone" />
         </div>
-        <div ref="stage" class="stage">
-          <div class="screen" :style="{ width: `${width * scale}px` }">
-            <iframe
-              :src="sourceOf(trying, slug)"
-              :title="`A page in the style ${SITE_STYLES[trying].title}`"
-              sandbox=""
-              :style="{ width: `${width}px`, height: `${height / scale}px`, transform: `scale(${scale})` }"
-            />
-          </div>
-        </div>
+        <ScaledFrame
+          class="stage"
+          :source="sourceOf(trying, slug)"
+          :title="`A page in the style ${SITE_STYLES[trying].title}`"
+          :width="onPhone ? 390 : 1280"
+        />
         <p v-if="problem" class="hint clay" role="alert">{{ problem }}</p>
         <div class="acts">
           <VBtn v-focus variant="flat" :disabled="worn === trying" @click="take">Take this style</VBtn>
@@ -158,19 +149,5 @@ li {
 }
 .stage {
   height: min(64vh, 720px);
-  overflow: hidden;
-  background: #bfcac7;
-  display: flex;
-  justify-content: center;
-}
-.screen {
-  background: #fff;
-  overflow: hidden;
-  flex: none;
-}
-.screen iframe {
-  border: 0;
-  display: block;
-  transform-origin: top left;
 }
 </style>

@@ -3,11 +3,7 @@ import { PREVIEW_CHOICES } from '~/editor/words'
 
 /** The draft as visitors would get it, at the width of their screens; drawn by the very renderer that answers them. */
 const page = usePage()
-const stage = ref<HTMLElement>()
 const width = useLocalStorage('trough-preview', 1280)
-const { width: room, height } = useElementSize(stage)
-/** Wider screens than there is room for are drawn smaller, never larger. */
-const scale = computed(() => Math.min(1, room.value / width.value || 1))
 const source = computed(() => `/api/pages/${page.current!.id}/preview?revision=${page.current!.revision}`)
 </script>
 
@@ -18,16 +14,13 @@ const source = computed(() => `/api/pages/${page.current!.id}/preview?revision=$
       <p class="hint">The draft as it would be live.</p>
       <a :href="source" target="_blank" class="plain">In a tab of its own</a>
     </div>
-    <div ref="stage" class="stage">
-      <div class="screen" :style="{ width: `${width * scale}px` }">
-        <iframe
-          :src="source"
-          :title="`“${page.current!.title}” at ${width} pixels`"
-          sandbox="allow-popups allow-downloads"
-          :style="{ width: `${width}px`, height: `${height / scale}px`, transform: `scale(${scale})` }"
-        />
-      </div>
-    </div>
+    <ScaledFrame
+      class="stage"
+      :source="source"
+      :title="`“${page.current!.title}” at ${width} pixels`"
+      :width="width"
+      sandbox="allow-popups allow-downloads"
+    />
   </section>
 </template>
 
@@ -63,19 +56,5 @@ const source = computed(() => `/api/pages/${page.current!.id}/preview?revision=$
 .stage {
   flex: 1;
   min-height: 0;
-  overflow: hidden;
-  background: #bfcac7;
-  display: flex;
-  justify-content: center;
-}
-.screen {
-  background: #fff;
-  overflow: hidden;
-  flex: none;
-}
-iframe {
-  border: 0;
-  display: block;
-  transform-origin: top left;
 }
 </style>

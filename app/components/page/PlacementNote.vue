@@ -3,8 +3,7 @@ import type { Tone } from '~~/core/look/palette'
 import { appearanceOf } from '~~/core/look/styles'
 import { buttonParts } from '~~/core/page/button'
 import { effectiveAction } from '~~/core/page/destination'
-import { splitExtension } from '~~/core/files/fileName'
-import { dateIn } from '~~/core/files/nameAdvice'
+import { dateInName } from '~~/core/files/nameAdvice'
 import { formatSize } from '~~/core/files/size'
 import { fittingLabel, type Spoken } from '~~/core/page/fittingLabel'
 import type { Action, ButtonAttrs, CardAttrs, Target } from '~~/core/page/schema'
@@ -67,7 +66,7 @@ const parts = computed(() => buttonParts(props.attrs as ButtonAttrs, destination
 /** What the label may say of that to which it leads, and of what it led to while this button was open. */
 const spoken = computed<Spoken | undefined>(() => {
   if (!destination.value) return undefined
-  return { title: destination.value.title, dated: there.value ? dateIn(splitExtension(there.value.fileName)[0])?.iso : undefined }
+  return { title: destination.value.title, dated: there.value ? dateInName(there.value.fileName) : undefined }
 })
 const before = shallowRef<Spoken>()
 watch([() => props.attrs.placement, spoken], ([placement, now], [other, old]) => {

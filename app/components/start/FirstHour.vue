@@ -143,12 +143,13 @@ const goLive = () =>
           <span class="number">4</span><b>Try it, and go live</b> <span class="hint">press the button; get your file</span>
         </VExpansionPanelTitle>
         <VExpansionPanelText>
-          <iframe
+          <ScaledFrame
             v-if="home"
             :key="home.changed"
             class="trial"
-            :src="`/api/pages/${home.id}/preview?changed=${home.changed}`"
+            :source="`/api/pages/${home.id}/preview?changed=${home.changed}`"
             title="Your home page as visitors would get it"
+            :width="1280"
             sandbox="allow-popups allow-downloads"
           />
           <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
@@ -246,11 +247,8 @@ h2 {
   margin-top: 8px;
 }
 .trial {
-  display: block;
-  width: 100%;
   height: 460px;
   border: 1px solid var(--line);
-  background: #fff;
 }
 @container (max-width: 560px) {
   .facts {

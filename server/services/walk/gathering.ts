@@ -1,7 +1,6 @@
 import { setImmediate as nextTurn } from 'node:timers/promises'
 import { and, inArray, isNull, sql } from 'drizzle-orm'
-import { dateIn, nameAdvice } from '../../../core/files/nameAdvice'
-import { splitExtension } from '../../../core/files/fileName'
+import { dateInName, nameAdvice } from '../../../core/files/nameAdvice'
 import type { FileItem } from '../../../core/files/fileItem'
 import type { Speech } from '../../../core/language/speech'
 import type { Appearance } from '../../../core/look/appearance'
@@ -143,7 +142,7 @@ export function createGathering({ db, library, pages, signposts, looks, site, re
         await turn()
         ground.files.set(file.id, {
           ...targetFacts(file),
-          dated: dateIn(splitExtension(file.fileName)[0])?.iso,
+          dated: dateInName(file.fileName),
           betterName: await betterName(file),
           answer: answers.get(file.id),
         })
