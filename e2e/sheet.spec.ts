@@ -90,12 +90,12 @@ test('a page is laid out as on the screen that is chosen, whatever room the boar
   const tops = async () => Promise.all([0, 1].map(async index => Math.round((await columns.nth(index).boundingBox())!.y)))
   const [first, second] = await tops()
   expect(first).toBe(second)
+  // From below the section that ends the page, where there are no words, to its first ones.
+  await page.keyboard.press('Control+Home')
+  await expect(page.getByRole('region', { name: 'Settings of this section' })).toBeVisible()
   await choose(page, 'Screen of the visitor', 'Phone')
   await expect.poll(async () => (await tops())[1]! > (await tops())[0]!).toBe(true)
   await page.locator('.ProseMirror').focus()
-  await page.keyboard.press('Control+Home')
-  // Browsers tell an editor where the caret is a moment later; what is typed before that goes where it was.
-  await expect(page.getByRole('region', { name: 'Settings of this section' })).toBeVisible()
   await page.keyboard.type('On a phone. ')
   await choose(page, 'Screen of the visitor', 'Desktop')
   await expect(page.getByText('Marlpit Pottery Supply digs')).toContainText('On a phone. ')

@@ -1,6 +1,7 @@
 import StarterKit from '@tiptap/starter-kit'
 import { Placeholder } from '@tiptap/extensions'
 import Blockquote from '@tiptap/extension-blockquote'
+import { Caret } from './caret'
 import { EdgeRules } from './edge'
 import { Ghost } from './ghost'
 import { ButtonRow, Column, Columns, Fold, FoldTitle, PageRoot, Section, Space } from './layout'
@@ -49,4 +50,5 @@ export const pageExtensions = [
   EdgeRules,
   Ghost,
   SectionPictures,
+  Caret,
 ]

@@ -9,6 +9,13 @@ export async function openDesk(page: Page, url: string): Promise<void> {
   await page.context().addCookies(cookies.map(([name, value]) => ({ name, value, url, httpOnly: true, sameSite: 'Lax' })))
   await page.goto(`${url}/desk`)
   await page.getByRole('grid', { name: 'Files' }).waitFor()
+  if (process.env.TROUGH_TEST_SLOW) await slow(page, Number(process.env.TROUGH_TEST_SLOW))
+}
+
+/** As on a machine that many times slower: what a test does too early shows. */
+async function slow(page: Page, rate: number): Promise<void> {
+  const session = await page.context().newCDPSession(page)
+  await session.send('Emulation.setCPUThrottlingRate', { rate })
 }
 
 /** Makes an empty Trough one's own, with the code that its console says; leaves the browser at the desk. */
@@ -89,5 +96,8 @@ export async function choose(within: Page | Locator, name: string, option: strin
   const list = within.getByRole('combobox', { name })
   // Vuetify hears the click on what lies around the field.
   await list.click({ force: true })
-  await list.page().getByRole('option', { name: option, exact: true }).click()
+  const chosen = list.page().getByRole('option', { name: option, exact: true })
+  await chosen.click()
+  // The field takes the keyboard back when its list has gone.
+  await chosen.waitFor({ state: 'hidden' })
 }
