@@ -88,3 +88,38 @@ test('a page that others lead to shows where, and goes once they lead elsewhere 
   await page.getByRole('alertdialog').getByRole('button', { name: 'Delete it' }).click()
   await expect(page.locator('.pages').getByText('Winter clearance')).toHaveCount(0)
 })
+
+test('what was replaced everywhere is undone with the keyboard among all that was done on the page, also after a reload, and done once more', async ({
+  page,
+}) => {
+  const [one, other] = [await makePage('Undone', supplier), await makePage('Elsewhere', supplier)]
+  await page.reload()
+  await openPage(page, 'Undone')
+  await page.keyboard.type('Written before.')
+  await page.locator('.button-view').click()
+  await page.getByRole('button', { name: 'Replace everywhere…' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('combobox').fill('https://clay.example/undone')
+  await dialog.getByRole('option', { name: /clay.example\/undone/ }).click()
+  await dialog.getByRole('button', { name: /^Lead all \d+ places there/ }).click()
+  await expect.poll(other.html).toContain('href="https://clay.example/undone"')
+  await page.getByText('Written before.').click()
+  await page.keyboard.press('End')
+  await page.keyboard.type(' Written after.')
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+
+  await page.reload()
+  const writing = page.getByRole('textbox', { name: 'The page', exact: true })
+  await expect(writing).toContainText('Written before. Written after.')
+  await page.keyboard.press('Control+z')
+  await expect(writing).not.toContainText('Written after.')
+  expect(await other.html()).toContain('href="https://clay.example/undone"')
+  await page.keyboard.press('Control+z')
+  for (const made of [one, other]) await expect.poll(made.html).toContain('href="https://supplier.example/clay"')
+  await page.keyboard.press('Control+Shift+z')
+  for (const made of [one, other]) await expect.poll(made.html).toContain('href="https://clay.example/undone"')
+  await page.keyboard.press('Control+z')
+  await expect.poll(other.html).toContain('href="https://supplier.example/clay"')
+  await page.keyboard.press('Control+z')
+  await expect(writing).not.toContainText('Written before.')
+})

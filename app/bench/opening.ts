@@ -1,6 +1,8 @@
 import type { Editor } from '@tiptap/vue-3'
-import { ref, type Ref } from 'vue'
-import { focusEnd, selectPlacement } from '~/editor/commands'
+import { onScopeDispose, ref, type Ref } from 'vue'
+import { documentOf, focusEnd, selectPlacement } from '~/editor/commands'
+import type { Replaced } from '~/editor/past'
+import { usePast } from './past'
 
 interface OpeningOptions {
   id: string
@@ -19,6 +21,7 @@ export function useOpening({ id, at, editor, selected, onOpen }: OpeningOptions)
   const looks = useLooks()
   const notices = useNotices()
   const asking = useAsking()
+  const past = usePast(id, editor)
   const failure = ref('')
   const say = (error: unknown) => notices.say(wordsOf(error), { tone: 'attention' })
 
@@ -30,8 +33,7 @@ export function useOpening({ id, at, editor, selected, onOpen }: OpeningOptions)
       const current = editor.value
       if (!current) return
       current.storage.edge.edge = page.current!.edge
-      // Opening a page is nothing to undo.
-      current.chain().setMeta('addToHistory', false).setContent(page.draft!, { emitUpdate: false }).run()
+      past.begin(page.draft!)
       current.setEditable(true, false)
       if (placement && selectPlacement(current, placement)) return
       focusEnd(current)
@@ -57,10 +59,19 @@ export function useOpening({ id, at, editor, selected, onOpen }: OpeningOptions)
 
   const keepMine = () => page.keepMine().catch(say)
 
-  watch(
-    () => page.anew,
-    () => load(selected()),
-  )
+  /** The page was changed from elsewhere on the desk. */
+  async function readAnew(replaced: Replaced | undefined) {
+    const placement = selected()
+    past.beginReading()
+    try {
+      await Promise.all([page.open(id), looks.load()])
+      if (past.take(page.draft!, replaced)) page.change(documentOf(editor.value!))
+      if (placement) selectPlacement(editor.value!, placement)
+    } catch (error) {
+      failure.value = wordsOf(error)
+    }
+  }
+  onScopeDispose(page.onAnew(readAnew).off)
   watch(at, placement => placement && editor.value && selectPlacement(editor.value, placement))
 
   /** The browser may be closed before the last change is saved: it asks then. */

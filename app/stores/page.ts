@@ -1,12 +1,15 @@
 import { z } from 'zod'
 import { defineStore } from 'pinia'
+import { createEventHook } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { fileItemSchema, type Use } from '~~/core/files/fileItem'
 import { changesBetween, type PageChange, type PageText } from '~~/core/page/changes'
 import { pageItemSchema, pageDetailsSchema, type PageDetails, type PageItem, type PageSettings } from '~~/core/page/pageItem'
 import type { PageDocument } from '~~/core/page/schema'
 import { placementsOf } from '~~/core/page/targets'
+import { createQueue } from '~~/core/queue'
 import { ApiProblem, ask, heldBy, wordsOf } from '~/composables/api'
+import type { Replaced } from '~/editor/past'
 import { useLibrary } from './library'
 import { useNotices } from './notices'
 import { usePages } from './pages'
@@ -37,6 +40,8 @@ export const usePage = defineStore('page', () => {
   const changes = shallowRef<PageChange[]>([])
   let timer: ReturnType<typeof setTimeout> | undefined
   let saving: Promise<void> | undefined
+  /** something else on the desk is changing the page */
+  let elsewhere: Promise<unknown> | undefined
   /** where the saved draft leads, so that the library is asked again only when that changes */
   let savedTargets = ''
 
@@ -119,7 +124,7 @@ export const usePage = defineStore('page', () => {
   /** Saves what has changed; resolves when nothing is left to save or it cannot be saved now. */
   async function save(): Promise<void> {
     clearTimeout(timer)
-    while (saving) await saving
+    while (saving || elsewhere) await (saving ?? elsewhere)
     if (!current.value || (state.value !== 'changed' && state.value !== 'failed')) return
     saving = write().finally(() => (saving = undefined))
     await saving
@@ -132,11 +137,19 @@ export const usePage = defineStore('page', () => {
     if (current.value && state.value !== 'saved') throw new ApiProblem(0, 'The page is not saved yet.', problem.value)
   }
 
-  /** counts how often the open page was changed elsewhere on the desk */
-  const anew = ref(0)
-  const readAnew = () => {
-    anew.value++
-  }
+  const anew = createEventHook<Replaced | undefined>()
+  /** The open page was changed elsewhere on the desk, by a replacement where one did so; resolves when it is read anew. */
+  const readAnew = (replaced?: Replaced) => anew.trigger(replaced)
+
+  const oneAfterAnother = createQueue()
+  /** What changes pages from elsewhere on the desk: the open one is saved before, and not again until it has been read anew. */
+  const changedBy = (act: () => Promise<Replaced | undefined>) =>
+    oneAfterAnother(async () => {
+      await settle()
+      const done = act().then(readAnew)
+      elsewhere = done.finally(() => (elsewhere = undefined)).catch(() => undefined)
+      await done
+    })
 
   /** After a conflict: puts this version over the other one. */
   async function keepMine() {
@@ -191,7 +204,7 @@ export const usePage = defineStore('page', () => {
     current,
     draft,
     live,
-    anew,
+    onAnew: anew.on,
     changes,
     downloads,
     state,
@@ -203,7 +216,7 @@ export const usePage = defineStore('page', () => {
     rename,
     save,
     settle,
-    readAnew,
+    changedBy,
     keepMine,
     publish,
     setUp,

@@ -59,7 +59,7 @@ const takeOffline = (despite = false) =>
 const uses = shallowRef<Use[]>([])
 const target = computed<Target>(() => ({ kind: 'page', id: current.value.id }))
 watch(
-  [() => page.current?.id, () => useLibrary().changes, () => page.anew],
+  [() => page.current?.id, () => useLibrary().changes],
   ([id], _before, onCleanup) => {
     let late = false
     onCleanup(() => (late = true))

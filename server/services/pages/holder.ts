@@ -44,7 +44,7 @@ export const pageHolder = (pages: PageService): Holder => ({
     for (const id of new Set(places.flatMap(place => place.folderId ?? []))) await pages.retarget(tx, { kind: 'folder', id }, 'remove')
     return async later => {
       if (!instead) return
-      await pages.takeBackIn(later, rewritten)
+      await pages.leadBack(later, rewritten)
       for (const { pageId, fileId } of shared)
         await later
           .update(pageTable)

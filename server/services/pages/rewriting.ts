@@ -3,6 +3,7 @@ import { canonical } from '../../../core/canonical'
 import type { PageDocument, Reference, Target } from '../../../core/page/schema'
 import type { LookUse } from '../../../core/look/look'
 import { buttonsIn, mapLooks } from '../../../core/page/buttonLooks'
+import { ledBack } from '../../../core/page/ledBack'
 import { idOf, keyOf, mapTargets, placementsOf } from '../../../core/page/targets'
 import { Problem } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
@@ -19,6 +20,8 @@ export interface Rewritten {
   revision: number
   draft: PageDocument
   live: PageDocument | undefined
+  /** what was made of them */
+  after: { draft: PageDocument; live: PageDocument | undefined }
 }
 
 /**
@@ -42,10 +45,13 @@ async function rewrite(tx: Queryable, pageIds: string[], change: Rewriting): Pro
       // A page that was up to date stays so; one with other changes waiting still has them.
       await goLive(tx, page, version.title, live, page.liveRevision === page.revision ? revision : page.liveRevision)
     }
-    rewritten.push({ pageId, revision, draft: page.draft, live: version?.document })
+    rewritten.push({ pageId, revision, draft: page.draft, live: version?.document, after: { draft, live } })
   }
   return rewritten
 }
+
+const changedSince = ({ title }: { title: string }) =>
+  new Problem(409, `“${title}” has been changed since.`, 'Open the page to change it there.')
 
 /** What stands on pages is changed from elsewhere: targets, looks, whatever is mended. */
 export function createRewriting(db: Database) {
@@ -94,18 +100,32 @@ export function createRewriting(db: Database) {
      * @throws Problem 409 where one has been changed since
      */
     async takeBack(rewritten: Rewritten[]): Promise<void> {
-      await db.transaction(tx => this.takeBackIn(tx, rewritten))
+      const before = new Map(rewritten.map(each => [each.pageId, each]))
+      await db.transaction(async tx => {
+        for (const { pageId, revision } of rewritten) {
+          const page = await rowOf(tx, pageId)
+          if (page.revision !== revision) throw changedSince(page)
+        }
+        await rewrite(tx, [...before.keys()], (document, side, pageId) => before.get(pageId)![side] ?? document)
+      })
     },
 
-    /** The same in the caller's transaction. */
-    async takeBackIn(tx: Queryable, rewritten: Rewritten[]): Promise<void> {
-      const before = new Map(rewritten.map(each => [each.pageId, each]))
-      for (const { pageId, revision } of rewritten) {
+    /**
+     * Leads back what `retarget` has led elsewhere; what was written on those pages since stays. In the caller's transaction.
+     *
+     * @throws Problem 409 where something was taken off a page that has been changed since
+     */
+    async leadBack(tx: Queryable, rewritten: Rewritten[]): Promise<void> {
+      for (const { pageId, draft, live, after } of rewritten.toReversed()) {
         const page = await rowOf(tx, pageId)
-        if (page.revision !== revision)
-          throw new Problem(409, `“${page.title}” has been changed since.`, 'Open the page to change it there.')
+        await rewrite(tx, [pageId], (document, side) => {
+          // A page that went live since did so with what was made of its draft.
+          const [before, made] = side === 'live' && live ? [live, after.live!] : [draft, after.draft]
+          const back = canonical(document) === canonical(made) ? before : ledBack(document, before, made)
+          if (!back) throw changedSince(page)
+          return back
+        })
       }
-      await rewrite(tx, [...before.keys()], (document, side, pageId) => before.get(pageId)![side] ?? document)
     },
 
     /** Writes down anew what stands on pages whose uses an earlier version of Trough wrote down, which knew less of them. */

@@ -1,5 +1,6 @@
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { Target } from '../../../core/page/schema'
 import type { Appearance } from '../../../core/look/appearance'
 import { DEFAULT_LOOK } from '../../../core/look/builtin'
 import { buttonsIn } from '../../../core/page/buttonLooks'
@@ -55,6 +56,26 @@ it('another file is put in the place of one everywhere, and that is taken back',
     [old.id],
   ])
   await expect(replacing.takeBack(undo)).rejects.toThrow('can no longer be taken back')
+})
+
+it('is taken back on pages that were written on, or went live, since; what was written stays', async () => {
+  const { replacing, pages } = test.trough
+  const [old, next] = [await test.put('was.txt', 'was'), await test.put('is.txt', 'is')]
+  const made = pageOf(button({ target: fileOf(old) }), button({ placement: 'cccccccccc', target: fileOf(old) }))
+  const page = await pages.create({ title: 'Written on' }, { draft: made })
+  await pages.publish(page.id)
+  const { undo } = await replacing.replace(fileOf(old), fileOf(next))
+  const { draft, revision } = await pages.get(page.id)
+  const own: Target = { kind: 'address', href: 'https://own.example' }
+  const written = pageOf(heading('Written since'), draft.content[0]!, button({ placement: 'cccccccccc', target: own }))
+  await pages.saveDraft(page.id, { title: 'Written on', draft: written, revision })
+  await pages.publish(page.id)
+  await replacing.takeBack(undo)
+  const now = await pages.get(page.id)
+  for (const document of [now.draft, now.live!.document]) {
+    expect(document.content[0]).toEqual(heading('Written since'))
+    expect(buttonsIn(document).map(({ target }) => target)).toEqual([fileOf(old), own])
+  }
 })
 
 it('is not taken back over a bundle or a look that was changed since', async () => {

@@ -45,7 +45,7 @@ export function createReplacing(db: Database, pages: PageService, signpostServic
 
   async function retarget(tx: Queryable, from: Target, to: Target | null): Promise<Omit<Replaced, 'from'>> {
     const { rewritten, places } = await pages.retarget(tx, from, to ?? 'remove')
-    return { places, takeBack: later => pages.takeBackIn(later, rewritten) }
+    return { places, takeBack: later => pages.leadBack(later, rewritten) }
   }
 
   return {
@@ -83,8 +83,8 @@ export function createReplacing(db: Database, pages: PageService, signpostServic
     },
 
     /**
-     * @throws Problem 404 where that was long ago or the former target is gone, 422 where that is in the bin, 409 where a page has been
-     * changed since
+     * @throws Problem 404 where that was long ago or the former target is gone, 422 where that is in the bin, 409 where a place was
+     * taken off a page that has been changed since
      */
     async takeBack(undo: string): Promise<void> {
       const done = kept.get(undo)
