@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import { defineNuxtModule } from 'nuxt/kit'
 import subsetFont from 'subset-font'
 import { FONT_PARTS, FONT_PART_NAMES, FONT_WEIGHTS, fontFileName, type FontPart } from '../core/look/fontFaces'
-import { TYPEFACE_NAMES, fontsOf } from '../core/look/typefaces'
+import { ALL_FONTS } from '../core/look/typefaces'
 
 const YEAR = 365 * 24 * 60 * 60
 
@@ -26,14 +26,19 @@ export default defineNuxtModule({
     const packages = join(nuxt.options.rootDir, 'node_modules')
     const folder = join(packages, '.cache', 'trough-fonts')
     mkdirSync(folder, { recursive: true })
-    for (const font of fontsOf(TYPEFACE_NAMES))
+    for (const font of ALL_FONTS)
       for (const part of FONT_PART_NAMES) {
         const made = join(folder, fontFileName(font, part))
         if (existsSync(made)) continue
-        const whole = readFileSync(join(packages, `@fontsource-variable/${font.file}/files/${font.file}-${part}-wght-normal.woff2`))
+        const whole = readFileSync(
+          join(packages, `@fontsource-variable/${font.file}/files/${font.file}-${part}-${font.opticalSize ? 'opsz' : 'wght'}-normal.woff2`),
+        )
         const small = await subsetFont(whole, charactersOf(part), {
           targetFormat: 'woff2',
-          variationAxes: { wght: { min: FONT_WEIGHTS.least, max: FONT_WEIGHTS.most } },
+          variationAxes: {
+            wght: { min: FONT_WEIGHTS.least, max: FONT_WEIGHTS.most },
+            ...(font.opticalSize && { opsz: font.opticalSize }),
+          },
         })
         // A build that is stopped here leaves no half of one.
         writeFileSync(`${made}.${process.pid}`, small)

@@ -7,6 +7,8 @@ export interface Speech {
   language: Language
   /** Fixed words with what is put into them; by the number in `count` where they have plural forms. */
   say: (key: WordKey, values?: Record<string, string | number>) => string
+  /** Which of two titles comes first where readers look for them: by the rules of the language, numbers by their value (CLDR). */
+  compare: (a: string, b: string) => number
   /** A day in the site's way: `28 Nov 2026`. */
   day: (iso: string) => string
   /** A size in decimal units with SI prefixes (IEC 80000-13); French counts in octets. */
@@ -24,6 +26,7 @@ function makeFormats(language: Language) {
   const [whole, decimal] = [0, 1].map(digits => new Intl.NumberFormat(locale, { maximumFractionDigits: digits }))
   return {
     plurals: new Intl.PluralRules(locale),
+    compare: new Intl.Collator(locale, { numeric: true }).compare,
     days: new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' }),
     number: (value: number, decimals = 0) => (decimals ? decimal! : whole!).format(value),
   }
@@ -39,7 +42,7 @@ function formatsOf(language: Language) {
 /** How a site speaks that has a language, and says some things in words of its own. */
 export function speechOf(language: Language, own: OwnWords = {}): Speech {
   const words = WORDS[language]
-  const { plurals, days, number } = formatsOf(language)
+  const { plurals, compare, days, number } = formatsOf(language)
   return {
     language,
     say(key, values = {}) {
@@ -50,6 +53,7 @@ export function speechOf(language: Language, own: OwnWords = {}): Speech {
         Object.fromEntries(Object.entries(values).map(([name, value]) => [name, typeof value === 'number' ? number(value) : value])),
       )
     },
+    compare,
     day: iso => days.format(new Date(iso)),
     size(bytes) {
       const { value, decimals, unit } = scaledSize(bytes)

@@ -1,5 +1,6 @@
 import type { Appearance } from './appearance'
 import type { Look } from './look'
+import type { SiteStyle } from './siteStyle'
 
 const shared = {
   arrange: 'stacked',
@@ -69,6 +70,15 @@ export const BUILT_IN_LOOKS: Look[] = [
   { id: 'strap', name: 'Strap', appearance: strap, builtIn: true },
   { id: 'bare', name: 'Bare', appearance: bare, builtIn: true },
 ]
+
+/** Those that have the corners of the site. */
+const CORNERED = ['slab', 'rim']
+/** CSS pixels, by the corners of a site. */
+export const CORNER = { square: 0, soft: 6, round: 16 } as const
+
+/** The looks that are always there, as they belong to a style. */
+export const builtInLooks = ({ corners }: Pick<SiteStyle, 'corners'>): Look[] =>
+  BUILT_IN_LOOKS.map(look => (CORNERED.includes(look.id) ? { ...look, appearance: { ...look.appearance, radius: CORNER[corners] } } : look))
 
 /** What a button gets whose look is no longer there. */
 export const DEFAULT_LOOK = BUILT_IN_LOOKS[0]!

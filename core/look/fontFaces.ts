@@ -15,7 +15,8 @@ export const FONT_WEIGHTS = { least: 400, most: 700 } as const
 
 /** Another one for other bytes: what is served under it is kept for a year. */
 const VERSION = 1
-export const fontFileName = ({ file }: ServedFont, part: FontPart): string => `${file}-${part}-${VERSION}.woff2`
+export const fontFileName = ({ file, opticalSize }: ServedFont, part: FontPart): string =>
+  `${file}-${opticalSize ? `${opticalSize}-` : ''}${part}-${VERSION}.woff2`
 export const fontHref = (font: ServedFont, part: FontPart): string => `/_fonts/${fontFileName(font, part)}`
 
 /**

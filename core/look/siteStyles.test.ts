@@ -3,8 +3,8 @@ import { BUILT_IN_LOOKS } from './builtin'
 import { contrast } from './contrast'
 import { contrastOf } from './contrastCheck'
 import { tonePalettes } from './palette'
-import { siteStyleSchema } from './siteStyle'
-import { SITE_STYLES, SITE_STYLE_NAMES } from './siteStyles'
+import { DEFAULT_STYLE, siteStyleSchema } from './siteStyle'
+import { SITE_STYLES, SITE_STYLE_NAMES, dressedIn } from './siteStyles'
 
 const schemes = SITE_STYLE_NAMES.flatMap(name => {
   const { palette, dark } = SITE_STYLES[name].style
@@ -38,8 +38,8 @@ describe.each(schemes)('the style %s, %s, on %s', (_name, _scheme, _tone, colour
 
 it('each style differs from each other in colours and in type or room, and fits the schema', () => {
   const styles = SITE_STYLE_NAMES.map(name => SITE_STYLES[name].style)
-  for (const style of styles) expect(siteStyleSchema.parse(style)).toEqual(style)
-  const told = styles.map(({ type, scale, corners, head, rhythm }) => JSON.stringify([type, scale, corners, head, rhythm]))
+  for (const name of SITE_STYLE_NAMES) expect(siteStyleSchema.parse(dressedIn(name, DEFAULT_STYLE))).toEqual(dressedIn(name, DEFAULT_STYLE))
+  const told = styles.map(({ palette: _, dark: __, ...rest }) => JSON.stringify(rest))
   expect(new Set(told).size).toBe(styles.length)
   expect(new Set(styles.map(({ palette }) => palette.accent)).size).toBe(styles.length)
 })
@@ -52,5 +52,7 @@ it('a style that was kept before there were dark colours, scales and corners sta
     corners: 'soft',
     head: 'beside',
     rhythm: 'even',
+    shelves: 'ruled',
+    paper: { addresses: 'outside', code: false },
   })
 })

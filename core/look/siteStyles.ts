@@ -1,15 +1,15 @@
-import { DEFAULT_STYLE, type SiteStyle } from './siteStyle'
+import { DEFAULT_FASHION, type Fashion, type SiteStyle } from './siteStyle'
 
 interface NamedStyle {
   title: string
   /** what it is like, in a few words */
   hint: string
-  style: SiteStyle
+  style: Fashion
 }
 
 /** Styles that come finished, named after glazes: colours for light and dark screens, a pair of typefaces, a way with room. */
 export const SITE_STYLES = {
-  slip: { title: 'Slip', hint: 'Quiet and warm, for reading', style: DEFAULT_STYLE },
+  slip: { title: 'Slip', hint: 'Quiet and warm, for reading', style: DEFAULT_FASHION },
   shino: {
     title: 'Shino',
     hint: 'Soft and generous, with a glow',
@@ -37,6 +37,7 @@ export const SITE_STYLES = {
       corners: 'round',
       head: 'centred',
       rhythm: 'airy',
+      shelves: 'boxed',
     },
   },
   celadon: {
@@ -66,6 +67,7 @@ export const SITE_STYLES = {
       corners: 'soft',
       head: 'beside',
       rhythm: 'airy',
+      shelves: 'ruled',
     },
   },
   tenmoku: {
@@ -95,6 +97,7 @@ export const SITE_STYLES = {
       corners: 'square',
       head: 'band',
       rhythm: 'even',
+      shelves: 'ruled',
     },
   },
   cobalt: {
@@ -124,6 +127,7 @@ export const SITE_STYLES = {
       corners: 'soft',
       head: 'beside',
       rhythm: 'tight',
+      shelves: 'banded',
     },
   },
   raku: {
@@ -153,8 +157,12 @@ export const SITE_STYLES = {
       corners: 'square',
       head: 'centred',
       rhythm: 'even',
+      shelves: 'boxed',
     },
   },
 } as const satisfies Record<string, NamedStyle>
 export type SiteStyleName = keyof typeof SITE_STYLES
 export const SITE_STYLE_NAMES = Object.keys(SITE_STYLES) as [SiteStyleName, ...SiteStyleName[]]
+
+/** A site as it would be in a finished style. */
+export const dressedIn = (name: SiteStyleName, { paper }: SiteStyle): SiteStyle => ({ ...SITE_STYLES[name].style, paper })

@@ -15,36 +15,42 @@ export interface ServedFont {
   /** the first part of its files' names, and the end of the name of the package it comes in */
   file: string
   fallback: Fallback
+  /** the size it is drawn for, in points, where that is not the one of running text (OpenType, `opsz`) */
+  opticalSize?: number
 }
 
-interface Typeface {
+export interface Typeface {
   title: string
   /** the family in CSS, with what stands in for it until it is there */
   family: string
   /** what is served for it; nothing where every computer has it */
   font?: ServedFont
+  /** finer, for headings that are set in another typeface than the text */
+  display?: { family: string; font: ServedFont }
 }
 
 const GEORGIA = ['Georgia'] as const
 const ARIAL = ['Arial', 'ArialMT'] as const
 
-const served = (
-  name: string,
-  file: string,
-  generic: 'serif' | 'sans-serif',
-  [sizeAdjust, ascent, descent]: [sizeAdjust: number, ascent: number, descent: number],
-) => ({
+type Measures = [sizeAdjust: number, ascent: number, descent: number]
+const served = (name: string, file: string, generic: 'serif' | 'sans-serif', [sizeAdjust, ascent, descent]: Measures) => ({
   title: name,
   family: `"${name}","${name} stand-in",${generic}`,
   font: { name, file, fallback: { local: generic === 'serif' ? GEORGIA : ARIAL, sizeAdjust, ascent, descent } },
 })
 
+/** A serif that is drawn otherwise for large sizes. */
+function servedInSizes(name: string, file: string, measures: Measures, opticalSize: number, large: Measures) {
+  const { family, font } = served(`${name} Display`, file, 'serif', large)
+  return { ...served(name, file, 'serif', measures), display: { family, font: { ...font, opticalSize } } }
+}
+
 /** Typefaces a site can be set in; how their stand-ins are drawn is held against a library's measures (`typefaces.test`). */
 export const TYPEFACES = {
-  literata: served('Literata', 'literata', 'serif', [107.67, 109.31, 28.61]),
+  literata: servedInSizes('Literata', 'literata', [107.67, 109.31, 28.61], 36, [107, 110, 28.79]),
   hanken: served('Hanken Grotesk', 'hanken-grotesk', 'sans-serif', [100.94, 99.07, 30.02]),
   lora: served('Lora', 'lora', 'serif', [104.98, 95.83, 26.1]),
-  fraunces: served('Fraunces', 'fraunces', 'serif', [105.2, 92.96, 24.24]),
+  fraunces: servedInSizes('Fraunces', 'fraunces', [105.2, 92.96, 24.24], 72, [102.96, 94.99, 24.77]),
   bitter: served('Bitter', 'bitter', 'serif', [104.31, 89.64, 25.41]),
   figtree: served('Figtree', 'figtree', 'sans-serif', [100.72, 94.32, 24.82]),
   karla: served('Karla', 'karla', 'sans-serif', [102.4, 89.55, 24.61]),
@@ -62,9 +68,23 @@ export type TypeChoice = z.infer<typeof typeChoiceSchema>
 
 export const DEFAULT_TYPE: TypeChoice = { heading: 'literata', text: 'hanken' }
 
-/** What has to be served for some typefaces, each once. */
-export const fontsOf = (typefaces: readonly TypefaceName[]): ServedFont[] =>
-  [...new Set(typefaces)].flatMap(name => {
-    const typeface: Typeface = TYPEFACES[name]
-    return typeface.font ?? []
-  })
+/** How headings are set: in a cut for large sizes where the text has another typeface, for which it would be too fine. */
+const headingOf = ({ heading, text }: TypeChoice): { family: string; font?: ServedFont } => {
+  const typeface: Typeface = TYPEFACES[heading]
+  return (heading !== text && typeface.display) || typeface
+}
+
+/** The families of CSS that a site's words are set in. */
+export const familiesOf = (type: TypeChoice) => ({ heading: headingOf(type).family, text: TYPEFACES[type.text].family })
+
+/** What has to be served for a choice of typefaces, each once. */
+export function fontsOf(type: TypeChoice): ServedFont[] {
+  const text: Typeface = TYPEFACES[type.text]
+  return [...new Set([headingOf(type).font, text.font])].filter(font => font !== undefined)
+}
+
+/** What is served for all typefaces, in all their cuts. */
+export const ALL_FONTS: ServedFont[] = TYPEFACE_NAMES.flatMap(name => {
+  const { font, display }: Typeface = TYPEFACES[name]
+  return [font, display?.font].filter(each => each !== undefined)
+})

@@ -1,5 +1,6 @@
 import type { Speech } from '../language/speech'
 import type { SiteStyle } from '../look/siteStyle'
+import { codeHtml } from './paperCode'
 import { fontHref } from '../look/fontFaces'
 import { fontsOf } from '../look/typefaces'
 import { pageCss } from './pageCss'
@@ -38,7 +39,12 @@ function menuHtml(links: string[], speech: Speech): string {
 }
 
 /** The site's name or mark with its menu: what the owner placed in the head, then the pages that are listed by themselves. */
-function headHtml(site: SiteFacts, slug: string | undefined, renderer: PageRenderer, speech: Speech): string {
+function headHtml(
+  site: SiteFacts,
+  { slug, document }: { slug?: string; document?: PageDocument },
+  renderer: PageRenderer,
+  speech: Speech,
+): string {
   const { mark, items, below } = splitHead(site.edges.head)
   const placed = new Set(items.map(({ target }) => idOf(target)))
   const listed = site.menu
@@ -49,7 +55,9 @@ function headHtml(site: SiteFacts, slug: string | undefined, renderer: PageRende
     )
   const links = [...items.map(item => renderer.menuItem(item, slug)).filter(Boolean), ...listed]
   const name = (mark && renderer.mark(mark, site.name)) || `<a class="tr-site" href="/">${escapeHtml(site.name)}</a>`
-  return `<header class="tr-page"><div class="tr-head">${name}${menuHtml(links, speech)}</div>${withLineBefore(renderer.blocks(below))}</header>`
+  // Over a picture it has the colours of the words there.
+  const opening = site.style.head === 'over' && document && renderer.opening(document.content)
+  return `<header class="tr-page${opening ? ` tr-over tr-tone-${opening.attrs.tone}` : ''}"><div class="tr-head">${name}${menuHtml(links, speech)}</div>${withLineBefore(renderer.blocks(below))}</header>`
 }
 
 const withLineBefore = (html: string) => html && `\n${html}\n`
@@ -63,10 +71,11 @@ function frame(
 ): string {
   const { slug, title } = meta
   const name = escapeHtml(site.name)
-  const head = headHtml(site, slug, renderer, known.speech)
+  const head = headHtml(site, { slug, document: main.document }, renderer, known.speech)
   const foot = renderer.blocks(blocksOfEdge(site.edges.foot))
   const parts = partsOf({ content: [main.document, site.edges.head, site.edges.foot].flatMap(document => document?.content ?? []) })
-  const fonts = fontsOf([site.style.type.heading, site.style.type.text])
+  const code = site.style.paper.code && site.address && slug !== undefined ? codeHtml(new URL(pageHref(slug), site.address).href) : ''
+  const fonts = fontsOf(site.style.type)
     .map(font => `\n<link rel="preload" href="${fontHref(font, 'latin')}" as="font" type="font/woff2" crossorigin>`)
     .join('')
   return `<!DOCTYPE html>
@@ -77,7 +86,7 @@ function frame(
 <title>${escapeHtml(title)}${title === site.name ? '' : ` · ${name}`}</title>${metaHtml({ ...meta, site: site.name, address: site.address })}
 <link rel="icon" href="/favicon.ico">${fonts}
 <style>
-${pageCss(site.style, parts)}
+${pageCss(site.style, parts, site.address)}
 ${renderer.css}
 </style>
 </head>
@@ -86,7 +95,7 @@ ${head}
 <main class="tr-page">
 ${main.html}
 </main>
-<footer class="tr-page">${withLineBefore(foot)}<p class="tr-foot">${name}</p></footer>
+<footer class="tr-page">${withLineBefore(foot)}<p class="tr-foot">${name}</p>${code}</footer>
 </body>
 </html>
 `

@@ -1,11 +1,14 @@
 import { describe, expect, it } from 'vitest'
+import { speechOf } from '../language/speech'
+import type { Language } from '../language/languages'
 import { BUILT_IN_LOOKS } from '../look/builtin'
 import { problemsOf } from '../testing/html'
 import { ENGLISH, NEW_SITE, PDF_FACTS, ZIP_FACTS, button, linkMark, pageOf, shelf, words } from '../testing/pages'
 import { renderMessage, renderPage } from './document'
 import { pageRenderer, type PageFacts } from './html'
-import { picksOf } from './shelf'
+import { picksOf, renderShelf } from './shelf'
 import { idOf, mapTargets, placementsOf } from './targets'
+import type { TargetFacts } from './placeholders'
 import { changesBetween } from './changes'
 import {
   pageDocumentSchema,
@@ -15,6 +18,7 @@ import {
   type PageDocument,
   type PictureAttrs,
   type PlainBlock,
+  type ShelfAttrs,
 } from './schema'
 
 const FILES = {
@@ -338,6 +342,26 @@ describe('a shelf', () => {
     ['pick=a&all=', 'all'],
     ['all', 'all'],
   ])('reads %j from an address', (query, picks) => expect(picksOf(new URLSearchParams(query))).toEqual(picks))
+})
+
+describe('a shelf of a folder', () => {
+  const titled = (...titles: string[]) => titles.map(title => ({ ...PDF_FACTS, id: title, title }))
+  const order = (language: Language, files: TargetFacts[]) => {
+    const source = { kind: 'folder', id: 'folder', order: 'title' } as const
+    const html = renderShelf(
+      { placement: 'aaaaaaaaaa', source, action: 'here', pick: false, zipName: '' } as ShelfAttrs,
+      files,
+      () => '',
+      speechOf(language),
+    )
+    return [...html.matchAll(/<span class="tr-label">([^<]+)/g)].map(([, title]) => title)
+  }
+
+  it('has its titles where readers of the language look for them (CLDR collation), numbers by their value', () => {
+    expect(order('pl', titled('Mapa', 'Łopata', 'Zima', 'Lampa'))).toEqual(['Lampa', 'Łopata', 'Mapa', 'Zima'])
+    expect(order('de', titled('Zange', 'Ärmel', 'Apfel'))).toEqual(['Apfel', 'Ärmel', 'Zange'])
+    expect(order('en', titled('Kiln 10', 'Kiln 9'))).toEqual(['Kiln 9', 'Kiln 10'])
+  })
 })
 
 describe('layout', () => {

@@ -179,6 +179,11 @@ const pictureBehind = ({ attrs: { picture } }: SectionBlock, known: Known): Targ
   return file?.picture ? file : undefined
 }
 
+/** The section over a picture that a page begins with, in which its title stands. */
+function openingOf([first]: Block[], known: Known): SectionBlock | undefined {
+  return first?.type === 'section' && pictureBehind(first, known) ? first : undefined
+}
+
 /** @param above stands in it before what is its own */
 function renderSection(block: SectionBlock, known: Known, above = ''): string {
   const file = pictureBehind(block, known)
@@ -223,11 +228,15 @@ export function pageRenderer(facts: PageFacts) {
     /** A page below its head: its title, in its first section where that stands over a picture, and its blocks. */
     main(title: string, content: Block[]): string {
       const heading = `<h1>${escapeHtml(title)}</h1>`
-      const [first, ...rest] = content
+      const [, ...rest] = content
       known.outline.last = 1
-      if (first?.type !== 'section' || !pictureBehind(first, known)) return `${heading}\n${blocksHtml(content, known)}`
+      const first = openingOf(content, known)
+      if (!first) return `${heading}\n${blocksHtml(content, known)}`
       return [renderSection(first, known, heading), blocksHtml(rest, known)].filter(Boolean).join('\n')
     },
+
+    /** What a page begins over, where that is a picture. */
+    opening: (content: Block[]): SectionBlock | undefined => openingOf(content, known),
 
     /** The picture that stands for the site; it leads home where it was not led elsewhere. Empty where it is not there. */
     mark(attrs: PictureAttrs, siteName: string): string {

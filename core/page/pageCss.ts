@@ -1,8 +1,9 @@
 import { fontFaces } from '../look/fontFaces'
 import { BUTTON_CSS } from '../look/buttonCss'
+import { CORNER } from '../look/builtin'
 import { paletteCss, tonePalettes } from '../look/palette'
-import type { SiteStyle } from '../look/siteStyle'
-import { TYPEFACES, fontsOf } from '../look/typefaces'
+import type { Paper, SiteStyle } from '../look/siteStyle'
+import { familiesOf, fontsOf } from '../look/typefaces'
 import type { PartName } from './blocks'
 
 const TEXT = `
@@ -104,6 +105,19 @@ const SHELF = `
 .tr-away{min-width:2.75rem;min-height:2.75rem;border:1px solid var(--rule);border-radius:var(--corner);background:none;color:var(--ink);font:400 1.25rem/1 var(--text);cursor:pointer}
 .tr-away:hover{border-color:var(--accent);color:var(--accent)}`
 
+/** How the lines of a shelf are told apart, other than by rules. */
+const SHELF_LINE = {
+  ruled: '',
+  boxed: `
+.tr-page .tr-shelf ul:not(.tr-gallery){display:grid;gap:.55rem;border:0}
+.tr-page .tr-shelf ul:not(.tr-gallery)>li{border:1px solid var(--rule);border-radius:var(--corner);padding-inline:.8em}
+.tr-page .tr-shelf ul:not(.tr-gallery)>li:hover{border-color:var(--accent)}`,
+  banded: `
+.tr-page .tr-shelf ul:not(.tr-gallery),.tr-page .tr-shelf ul:not(.tr-gallery)>li{border:0}
+.tr-page .tr-shelf ul:not(.tr-gallery)>li{padding-inline:.8em;border-radius:var(--corner)}
+.tr-page .tr-shelf ul:not(.tr-gallery)>li:nth-child(odd){background:color-mix(in srgb,var(--accent) 6%,transparent)}`,
+} as const
+
 const section = ({ palette }: SiteStyle) => {
   const tones = tonePalettes(palette)
   return `
@@ -166,7 +180,7 @@ const PARTS: [needing: PartName[], rules: string | ((style: SiteStyle) => string
   [['table'], TABLE],
   [['horizontalRule'], RULE],
   [['space'], SPACE],
-  [['shelf'], SHELF],
+  [['shelf'], ({ shelves }) => SHELF + SHELF_LINE[shelves]],
   [['fileCard'], CARD],
   [['picture'], PICTURE],
 ]
@@ -177,15 +191,18 @@ const SCALE = {
   even: ['clamp(2rem,1.5rem + 2.4cqi,2.9rem)', '1.6rem', '1.25rem'],
   grand: ['clamp(2.25rem,1.5rem + 3.6cqi,3.7rem)', '1.9rem', '1.35rem'],
 } as const
-const CORNER = { square: '0', soft: '6px', round: '16px' } as const
 /** Above headings, in their size; above and below what stands on a background. */
 const RHYTHM = { tight: ['1.5em', '2rem'], even: ['1.9em', '2.6rem'], airy: ['2.2em', '3.8rem'] } as const
 
+/** As high as a head is that stands over a picture. */
+const HEAD_OVER = '4.4rem'
+
 /** Colours, type and room as custom properties, which all rules take them from. */
-function styleCss({ palette, type, scale, corners, rhythm }: SiteStyle): string {
+function styleCss({ palette, type, scale, corners, rhythm, head }: SiteStyle): string {
   const [h1, h2, h3] = SCALE[scale]
   const [above, room] = RHYTHM[rhythm]
-  return `${paletteCss(palette)};--heading:${TYPEFACES[type.heading].family};--text:${TYPEFACES[type.text].family};--h1:${h1};--h2:${h2};--h3:${h3};--corner:${CORNER[corners]};--above:${above};--room:${room}`
+  const { heading, text } = familiesOf(type)
+  return `${paletteCss(palette)};--heading:${heading};--text:${text};--h1:${h1};--h2:${h2};--h3:${h3};--corner:${CORNER[corners]}px;--above:${above};--room:${room}${head === 'over' ? `;--head-over:${HEAD_OVER}` : ''}`
 }
 
 /** On a phone a long menu comes from below, near the thumb, when its key is pressed. */
@@ -213,6 +230,11 @@ function headCss({ head, palette }: SiteStyle): string {
 .tr-page>.tr-head{flex-direction:column;align-items:center;padding-block:2.2rem 1.2rem}
 .tr-site{margin:0;font-size:1.5rem}
 .tr-head .tr-menu{justify-content:center}`
+    case 'over':
+      return `
+@media screen{header.tr-over{position:absolute;z-index:1;inset:0 0 auto;background:none;--soft:var(--ink)}
+.tr-page.tr-over>.tr-head{border-color:transparent}
+main.tr-page>.tr-pictured:first-child::before{content:"";display:block;height:var(--head-over)}}`
     case 'band':
       return `
 header.tr-page{${paletteCss(tonePalettes(palette).deep)};background:var(--paper)}
@@ -220,15 +242,19 @@ header.tr-page{${paletteCss(tonePalettes(palette).deep)};background:var(--paper)
   }
 }
 
-/**
- * On paper: the words in black, without what can only be clicked; where a link leads elsewhere is written behind it, since nobody can press
- * it there (common practice).
- */
-const PRINT = `
+const LINK_ON_PAPER = ':is(.tr-link,.tr-button,.tr-item)'
+/** Where a link leads is written behind it, since nobody can press it on paper (common practice); within the site with its address. */
+const addressesCss = ({ addresses }: Paper, site: string): string =>
+  (addresses === 'none' ? '' : `\na[href^=http]::after{content:" (" attr(href) ")";font-size:.85em;overflow-wrap:anywhere}`) +
+  (addresses === 'all' && site
+    ? `\nmain ${LINK_ON_PAPER}[href^="/"]::after{content:" (${new URL(site).origin}" attr(href) ")";font-size:.85em;overflow-wrap:anywhere}`
+    : '')
+
+/** On paper: the words in black, without what can only be clicked. */
+const printCss = (paper: Paper, site: string) => `
 @media print{html,.tr-page,.tr-page>*{--paper:#fff;--ink:#000;--soft:#333;--rule:#999;background:#fff}
 .tr-head nav{display:none}
-main{padding-block:1rem}
-a[href^=http]::after{content:" (" attr(href) ")";font-size:.85em;overflow-wrap:anywhere}
+${paper.code ? '.tr-page>.tr-code{display:flex;align-items:center;gap:1rem;break-inside:avoid}\n' : ''}main{padding-block:1rem}${addressesCss(paper, site)}
 h1,h2,h3,h4{break-after:avoid}
 li,figure,table{break-inside:avoid}}`
 
@@ -256,9 +282,13 @@ export function contentCss(style: SiteStyle, used?: ReadonlySet<PartName>): stri
 .tr-page{${styleCss(style)}}${TEXT}${rules.join('')}`
 }
 
-/** The style sheet of a published page, without that of its looks. */
-export function pageCss(style: SiteStyle, used: ReadonlySet<PartName>): string {
-  return `${fontFaces(fontsOf([style.type.heading, style.type.text]), 'optional')}
+/**
+ * The style sheet of a published page, without that of its looks.
+ *
+ * @param site scheme and host of the public site; empty until known
+ */
+export function pageCss(style: SiteStyle, used: ReadonlySet<PartName>, site: string): string {
+  return `${fontFaces(fontsOf(style.type), 'optional')}
 *{box-sizing:border-box}
 html{${styleCss(style)};background:var(--paper);-webkit-text-size-adjust:100%}
 body{margin:0;min-height:100vh;display:flex;flex-direction:column}
@@ -278,5 +308,5 @@ main.tr-page>h1+*{margin-top:0}
 main>:last-child{margin-bottom:0}
 footer>:first-child{border-top:1px solid var(--rule);padding-top:1.1rem}
 .tr-page>.tr-foot{margin-block:0;padding-block:1.1rem 2.2rem;color:var(--soft);font:400 .9rem/1.5 var(--text)}
-@media (max-width:34rem){.tr-page{--bleed:1.15rem;--over:2rem}main{padding-top:2rem}}${headCss(style)}${FOLDED_MENU}${contentCss(style, used)}${darkCss(style, used)}${PRINT}`
+@media (max-width:34rem){.tr-page{--bleed:1.15rem;--over:2rem}main{padding-top:2rem}}${style.paper.code ? '\n.tr-code{display:none}' : ''}${headCss(style)}${FOLDED_MENU}${contentCss(style, used)}${darkCss(style, used)}${printCss(style.paper, site)}`
 }

@@ -80,3 +80,19 @@ describe('words over a picture', () => {
     expect(judged(judged(0, true).veil, true).passes).toBe(true)
   })
 })
+
+describe('a head over the picture that a page begins with', () => {
+  const site = { ...NEW_SITE, style: { ...DEFAULT_STYLE, head: 'over' as const } }
+  const page = (...blocks: Block[]) => renderPage(site, { slug: 'x', title: 'X', description: '', document: pageOf(...blocks) }, known)
+
+  it('has the colours of the words there, which were held against the picture', async () => {
+    const html = page(over('photo', words('Warm')))
+    expect(html).toContain('<header class="tr-page tr-over tr-tone-deep">')
+    expect(await problemsOf(html)).toEqual([])
+  })
+
+  it('stands above as ever where a page begins otherwise', () => {
+    for (const blocks of [[words('First'), over('photo', words('Warm'))], [over(null, words('Warm'))]])
+      expect(page(...blocks)).toContain('<header class="tr-page">')
+  })
+})

@@ -45,14 +45,19 @@ function linkHtml(file: TargetFacts, attrs: ShelfAttrs, speech: Speech): string 
 const linesHtml = (files: TargetFacts[], attrs: ShelfAttrs, pick: boolean, speech: Speech): string =>
   `<ul>\n${files.map(file => `<li>${pick ? tickHtml(file, speech) : ''}${linkHtml(file, attrs, speech)}</li>`).join('\n')}\n</ul>`
 
+/** Files in the order a shelf shows them: the library knows no language, and titles are looked for by that of the site. */
+const inOrder = ({ source }: ShelfAttrs, files: TargetFacts[], { compare }: Speech): TargetFacts[] =>
+  source?.kind === 'folder' && source.order === 'title' ? files.toSorted((a, b) => compare(a.title, b.title)) : files
+
 /**
  * A listing of files, each with its link. Where visitors may pick, it is a plain form that asks for a zip of what
  * they ticked; nothing to pick among, no form.
  *
  * @param buttonClass asked for what its buttons wear, if it has any
  */
-export function renderShelf(attrs: ShelfAttrs, files: TargetFacts[], buttonClass: () => string, speech: Speech): string {
-  if (!files.length) return ''
+export function renderShelf(attrs: ShelfAttrs, listed: TargetFacts[], buttonClass: () => string, speech: Speech): string {
+  if (!listed.length) return ''
+  const files = inOrder(attrs, listed, speech)
   const pick = attrs.pick && files.length > 1
   const rows =
     attrs.layout === 'pictures'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CORNERS, HEADS, RHYTHMS, SCALES, type SiteStyle } from '~~/core/look/siteStyle'
+import { CORNERS, HEADS, PAPER_ADDRESSES, RHYTHMS, SCALES, SHELF_LINES, type SiteStyle } from '~~/core/look/siteStyle'
 import { DEFAULT_DARK } from '~~/core/look/palette'
 import type { Role } from '~~/core/look/colour'
 import { ROLES, hexSchema } from '~~/core/look/colour'
@@ -67,9 +67,16 @@ const ROOM_FIELDS = [
   {
     name: 'head',
     words: 'Name and menu',
-    choices: HEADS.map((value, index) => [value, ['Beside', 'Centred', 'On a band'][index]!] as const),
+    choices: HEADS.map((value, index) => [value, ['Beside', 'Centred', 'On a band', 'Over a picture'][index]!] as const),
+  },
+  {
+    name: 'shelves',
+    words: 'Lines of shelves',
+    choices: SHELF_LINES.map((value, index) => [value, ['Ruled', 'Boxed', 'Banded'][index]!] as const),
   },
 ] as const
+const PAPER_CHOICES = PAPER_ADDRESSES.map((value, index) => [value, ['Of none', 'Outside the site', 'Of all'][index]!] as const)
+const setPaper = (changed: Partial<SiteStyle['paper']>) => set({ paper: { ...looks.style.paper, ...changed } })
 
 const valueOf = (event: Event) => (event.target as HTMLInputElement).value
 </script>
@@ -134,6 +141,23 @@ const valueOf = (event: Event) => (event.target as HTMLInputElement).value
         :choices="choices"
         :value="looks.style[name]"
         @choose="set({ [name]: $event })"
+      />
+    </div>
+    <p v-if="looks.style.head === 'over'" class="hint">
+      On pages that begin with a section over a picture, the name and the menu stand on it; on others, beside each other above.
+    </p>
+    <h2>On paper</h2>
+    <div class="room">
+      <ChoiceField
+        legend="Addresses behind links"
+        :choices="PAPER_CHOICES"
+        :value="looks.style.paper.addresses"
+        @choose="setPaper({ addresses: $event })"
+      />
+      <VCheckbox
+        label="A code at the end that phones open the page by"
+        :model-value="looks.style.paper.code"
+        @update:model-value="setPaper({ code: !!$event })"
       />
     </div>
   </section>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { canonical } from '~~/core/canonical'
-import { SITE_STYLES, SITE_STYLE_NAMES, type SiteStyleName } from '~~/core/look/siteStyles'
+import { SITE_STYLES, SITE_STYLE_NAMES, dressedIn, type SiteStyleName } from '~~/core/look/siteStyles'
 import type { SiteStyle } from '~~/core/look/siteStyle'
 
 /** The finished styles, each as a live page of this site; one is tried on any page before it is taken. */
@@ -14,13 +14,13 @@ const trying = ref<SiteStyleName>()
 const slug = ref('')
 const onPhone = ref(false)
 const live = computed(() => pages.items.filter(page => page.published && !page.edge))
-const worn = computed(() => SITE_STYLE_NAMES.find(name => canonical(SITE_STYLES[name].style) === canonical(looks.style as SiteStyle)))
+const worn = computed(() => SITE_STYLE_NAMES.find(name => canonical(dressedIn(name, looks.style)) === canonical(looks.style)))
 const sourceOf = (name: SiteStyleName, of = '') => `/api/style/preview?style=${name}&slug=${of}`
 
 async function take() {
   const [before, name] = [looks.style, trying.value!]
   const wear = (style: SiteStyle) => attempt(() => looks.setStyle(style))
-  if (!(await wear(SITE_STYLES[name].style))) return
+  if (!(await wear(dressedIn(name, before)))) return
   trying.value = undefined
   emit('taken')
   notices.say(`All pages wear “${SITE_STYLES[name].title}” now.`, {

@@ -226,17 +226,18 @@ function writeOn(event: MouseEvent) {
 .title.opening {
   position: relative;
   z-index: 1;
+  --head: var(--head-over, 0px);
   margin-top: -3.2rem;
-  padding-top: var(--room);
+  padding-top: calc(var(--head) + var(--room));
 }
 .phone .title.opening {
   margin-top: -2rem;
 }
 .title.over-small {
-  padding-top: calc(var(--room) * 0.46);
+  padding-top: calc(var(--head) + var(--room) * 0.46);
 }
 .title.over-large {
-  padding-top: calc(var(--room) * 1.77);
+  padding-top: calc(var(--head) + var(--room) * 1.77);
 }
 .text.opening :deep(.tr-page > .tr-section:first-child) {
   margin-top: calc(-1 * var(--title) - 0.01px);

@@ -1,6 +1,6 @@
 import { defineEventHandler, setResponseHeaders } from 'h3'
 import { z } from 'zod'
-import { SITE_STYLES, SITE_STYLE_NAMES } from '../../../core/look/siteStyles'
+import { SITE_STYLE_NAMES, dressedIn } from '../../../core/look/siteStyles'
 import { PAGE_HEADERS } from '../../services/published/published'
 import { parseQuery } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
@@ -10,7 +10,8 @@ const querySchema = z.object({ style: z.enum(SITE_STYLE_NAMES), slug: z.string()
 /** A live page as it would be in one of the finished styles. */
 export default defineEventHandler(async event => {
   const { style, slug } = parseQuery(event, querySchema)
-  const html = await (await useTrough()).published.inStyle(SITE_STYLES[style].style, slug)
+  const { published, looks } = await useTrough()
+  const html = await published.inStyle(dressedIn(style, await looks.style()), slug)
   setResponseHeaders(event, { ...PAGE_HEADERS, 'Content-Type': 'text/html; charset=utf-8', 'Cache-Control': 'private, no-store' })
   return html
 })

@@ -1,12 +1,12 @@
 import { readFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import type * as fontkit from 'fontkit'
-import { fontsOf, type TypefaceName } from '../../../core/look/typefaces'
+import { TYPEFACES, type Typeface, type TypefaceName } from '../../../core/look/typefaces'
 import { ROOT } from '../../root'
 
 /** Where the file of a typeface for a script lies; undefined for one that only readers have. */
 function fileOf(typeface: TypefaceName, script: string): string | undefined {
-  const [font] = fontsOf([typeface])
+  const { font }: Typeface = TYPEFACES[typeface]
   return font && `@fontsource-variable/${font.file}/files/${font.file}-${script}-wght-normal.woff2`
 }
 

@@ -1,7 +1,7 @@
 import { asc, eq, ne, and } from 'drizzle-orm'
 import { canonical } from '../../../core/canonical'
 import { newId } from '../../../core/id'
-import { BUILT_IN_LOOKS } from '../../../core/look/builtin'
+import { BUILT_IN_LOOKS, builtInLooks } from '../../../core/look/builtin'
 import type { Appearance } from '../../../core/look/appearance'
 import type { Look, LookUse, NewLook } from '../../../core/look/look'
 import { DEFAULT_STYLE, siteStyleSchema, type SiteStyle } from '../../../core/look/siteStyle'
@@ -15,10 +15,15 @@ const isBuiltIn = (id: string) => BUILT_IN_LOOKS.some(look => look.id === id)
 
 /** The looks of a site, and the colours and type that feed them. */
 export function createLookService(db: Database, pages: PageService) {
+  async function style(q: Queryable): Promise<SiteStyle> {
+    const [row] = await q.select().from(settings).where(eq(settings.key, STYLE_KEY))
+    return row ? siteStyleSchema.parse(row.value) : DEFAULT_STYLE
+  }
+
   /** All looks, those that come with Trough first. */
   async function list(q: Queryable = db): Promise<Look[]> {
     const rows = await q.select().from(looks).orderBy(asc(looks.created))
-    return [...BUILT_IN_LOOKS, ...rows.map(({ id, name, appearance }) => ({ id, name, appearance, builtIn: false }))]
+    return [...builtInLooks(await style(q)), ...rows.map(({ id, name, appearance }) => ({ id, name, appearance, builtIn: false }))]
   }
 
   async function checkName(q: Queryable, name: string, except = ''): Promise<void> {
@@ -111,10 +116,7 @@ export function createLookService(db: Database, pages: PageService) {
       })
     },
 
-    async style(): Promise<SiteStyle> {
-      const [row] = await db.select().from(settings).where(eq(settings.key, STYLE_KEY))
-      return row ? siteStyleSchema.parse(row.value) : DEFAULT_STYLE
-    },
+    style: () => style(db),
 
     /** Sets colours and type of the site; every look and page follows at once. */
     async setStyle(style: SiteStyle): Promise<SiteStyle> {

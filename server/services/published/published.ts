@@ -5,7 +5,7 @@ import { LRUCache } from 'lru-cache'
 import { chooseEncoding } from '../../../core/http/encoding'
 import { represent, type Representation } from '../../../core/http/respond'
 import { renderMessage, renderPage, type SiteFacts } from '../../../core/page/document'
-import type { EdgeDocuments } from '../../../core/page/edges'
+import { builtInLooks } from '../../../core/look/builtin'
 import type { PageFacts } from '../../../core/page/html'
 import { told } from '../../../core/language/visitorProblem'
 import type { Problem } from '../../../core/problem'
@@ -95,12 +95,13 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
 
   /** What a page and its edges lean on, as it is now, with what of the library that is. */
   async function gather(
-    { head, foot }: EdgeDocuments,
+    { edges: { head, foot }, style }: SiteFacts,
     page?: { document: PageDocument; /** identity of its file */ picture: string | null },
   ) {
     const documents = [page?.document, head, foot].filter(document => document !== undefined)
     const references = documents.flatMap(referencesIn)
     const appearances = await looks.appearances()
+    for (const { id, appearance } of builtInLooks(style)) appearances.set(id, appearance)
     const filled = [...appearances.values()].flatMap(fillPictures)
     const posts = await signposts.some(signpostIds(references))
     const pointed = [...posts.values()].flatMap(({ file }) => file ?? [])
@@ -130,7 +131,7 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
 
   type Composable = NonNullable<Awaited<ReturnType<PageService['live']>>>
   async function compose(page: Composable, facts: SiteFacts) {
-    const { known, picture, leans } = await gather(facts.edges, page)
+    const { known, picture, leans } = await gather(facts, page)
     return { html: renderPage(facts, { ...page, picture }, known), leans }
   }
 
@@ -180,7 +181,7 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
 
   async function writeMessage({ title, detail }: { title: string; detail: string }): Promise<Variants> {
     const facts = await siteFacts()
-    return encode(renderMessage(facts, title, detail, (await gather(facts.edges)).known))
+    return encode(renderMessage(facts, title, detail, (await gather(facts)).known))
   }
 
   return {
