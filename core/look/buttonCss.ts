@@ -11,7 +11,7 @@ export const BUTTON_CSS = `
 .tr-note{font-size:.82em;font-weight:400;margin-top:.1em}
 .tr-icon{flex:none;display:block;fill:currentColor}
 .tr-spoken{position:absolute;width:1px;height:1px;overflow:hidden;clip-path:inset(50%);white-space:nowrap}
-@media print{.tr-page .tr-button.tr-button{border:1px solid #999;background:#fff;color:#000;box-shadow:none}}`
+@media print{.tr-page .tr-button.tr-button{border-color:#999;background:#fff;color:#000;box-shadow:none}}`
 
 /** CSS pixels as `rem`, so that they grow with the text size a reader has chosen (WCAG 2.2, 1.4.4). */
 const rem = (pixels: number) => (pixels ? `${Math.round((pixels / 16) * 10_000) / 10_000}rem` : '0')
@@ -136,6 +136,8 @@ ${selector} .tr-label{font-weight:${weight}${underline ? ';text-decoration:under
     stateRule(`${selector}:hover`, hover, noteColour !== null, pictureOf) +
     stateRule(`${selector}:active`, pressed, noteColour !== null, pictureOf) +
     `\n${selector}:focus-visible{outline:${rem(focus.width)} solid ${cssColour(focus.colour)};outline-offset:${rem(3)}}` +
+    // On paper nothing else would show that it is one.
+    (fill.kind !== 'none' && !border.width ? `\n@media print{${selector}{border-width:1px}}` : '') +
     (change ? `\n@media (prefers-reduced-motion:reduce){${selector}{transition:none}}` : '')
   )
 }

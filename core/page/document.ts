@@ -3,7 +3,7 @@ import type { SiteStyle } from '../look/siteStyle'
 import { codeHtml } from './paperCode'
 import { fontHref } from '../look/fontFaces'
 import { fontsOf } from '../look/typefaces'
-import { pageCss } from './pageCss'
+import { ON_PAPER, pageCss } from './pageCss'
 import { blocksOfEdge, menuTitle, splitHead, type EdgeDocuments } from './edges'
 import { escapeHtml } from './escape'
 import { pageHref } from './href'
@@ -28,6 +28,9 @@ type Head = Omit<PageMeta, 'site' | 'address'>
 
 /** More do not fit beside a name on a phone; there they show when they are asked for. */
 const MOST_UNFOLDED = 3
+
+/** More would be higher than a picture reaches up. */
+const MOST_OVER = 24
 
 /** A list that is folded away on a phone is a popover: it opens, and goes by Escape or a touch beside it, without script (HTML). */
 function menuHtml(links: string[], speech: Speech): string {
@@ -56,7 +59,7 @@ function headHtml(
   const links = [...items.map(item => renderer.menuItem(item, slug)).filter(Boolean), ...listed]
   const name = (mark && renderer.mark(mark, site.name)) || `<a class="tr-site" href="/">${escapeHtml(site.name)}</a>`
   // Over a picture it has the colours of the words there.
-  const opening = site.style.head === 'over' && document && renderer.opening(document.content)
+  const opening = site.style.head === 'over' && links.length <= MOST_OVER && document ? renderer.opening(document.content) : undefined
   return `<header class="tr-page${opening ? ` tr-over tr-tone-${opening.attrs.tone}` : ''}"><div class="tr-head">${name}${menuHtml(links, speech)}</div>${withLineBefore(renderer.blocks(below))}</header>`
 }
 
@@ -114,10 +117,16 @@ function firstWords(document: PageDocument): string {
 }
 
 /**
- * The first picture of a page is mostly in view from the start, and should not wait until the page is laid out (HTML, lazy loading
- * attributes). In words the attribute cannot stand: their quotes are escaped.
+ * The first picture of a page is mostly in view from the start, and should neither wait until the page is laid out (HTML, lazy
+ * loading attributes) nor behind what is seen later (fetch priority attributes). In words the attribute cannot stand: their quotes are escaped.
  */
-const firstAtOnce = (html: string) => html.replace(' loading="lazy"', '')
+const firstAtOnce = (html: string) => html.replace(' loading="lazy"', ' fetchpriority="high"')
+
+/**
+ * Links within the site say their address without what only the site needs in it, for paper. In words the attribute cannot stand: their
+ * quotes are escaped.
+ */
+const withPaperAddresses = (html: string) => html.replace(/(<a\b[^>]*?) href="(\/[^"?#]*)/g, `$1 ${ON_PAPER}="$2" href="$2`)
 
 /** A published page: complete HTML with its CSS, no script. */
 export function renderPage(
@@ -133,11 +142,12 @@ export function renderPage(
 ): string {
   const { document } = page
   const renderer = pageRenderer(known)
+  const html = firstAtOnce(renderer.main(page.title, document.content))
   const files = fileIds(referencesIn(document)).flatMap(id => known.file(id) ?? [])
   return frame(
     site,
     { ...page, description: page.description || firstWords(document), files },
-    { html: firstAtOnce(renderer.main(page.title, document.content)), document },
+    { html: site.style.paper.addresses === 'all' ? withPaperAddresses(html) : html, document },
     known,
     renderer,
   )

@@ -194,8 +194,8 @@ const SCALE = {
 /** Above headings, in their size; above and below what stands on a background. */
 const RHYTHM = { tight: ['1.5em', '2rem'], even: ['1.9em', '2.6rem'], airy: ['2.2em', '3.8rem'] } as const
 
-/** As high as a head is that stands over a picture. */
-const HEAD_OVER = '4.4rem'
+/** How far a picture reaches up behind a head: further than that is high, and what is above the page is not seen. */
+const HEAD_OVER = '12rem'
 
 /** Colours, type and room as custom properties, which all rules take them from. */
 function styleCss({ palette, type, scale, corners, rhythm, head }: SiteStyle): string {
@@ -232,9 +232,9 @@ function headCss({ head, palette }: SiteStyle): string {
 .tr-head .tr-menu{justify-content:center}`
     case 'over':
       return `
-@media screen{header.tr-over{position:absolute;z-index:1;inset:0 0 auto;background:none;--soft:var(--ink)}
-.tr-page.tr-over>.tr-head{border-color:transparent}
-main.tr-page>.tr-pictured:first-child::before{content:"";display:block;height:var(--head-over)}}`
+@media screen{header.tr-over{position:relative;z-index:1;background:none;--soft:var(--ink)}
+.tr-over .tr-key{border-color:currentColor}
+main.tr-page>.tr-pictured:first-child>.tr-behind{top:calc(-1*var(--head-over))}}`
     case 'band':
       return `
 header.tr-page{${paletteCss(tonePalettes(palette).deep)};background:var(--paper)}
@@ -242,19 +242,21 @@ header.tr-page{${paletteCss(tonePalettes(palette).deep)};background:var(--paper)
   }
 }
 
-const LINK_ON_PAPER = ':is(.tr-link,.tr-button,.tr-item)'
+/** The attribute of a link within the site that says its address as one would type it. */
+export const ON_PAPER = 'data-paper'
 /** Where a link leads is written behind it, since nobody can press it on paper (common practice); within the site with its address. */
 const addressesCss = ({ addresses }: Paper, site: string): string =>
   (addresses === 'none' ? '' : `\na[href^=http]::after{content:" (" attr(href) ")";font-size:.85em;overflow-wrap:anywhere}`) +
   (addresses === 'all' && site
-    ? `\nmain ${LINK_ON_PAPER}[href^="/"]::after{content:" (${new URL(site).origin}" attr(href) ")";font-size:.85em;overflow-wrap:anywhere}`
+    ? `\n[${ON_PAPER}]::after{content:" (${new URL(site).origin}" attr(${ON_PAPER}) ")";font-size:.85em;overflow-wrap:anywhere}`
     : '')
 
 /** On paper: the words in black, without what can only be clicked. */
 const printCss = (paper: Paper, site: string) => `
 @media print{html,.tr-page,.tr-page>*{--paper:#fff;--ink:#000;--soft:#333;--rule:#999;background:#fff}
 .tr-head nav{display:none}
-${paper.code ? '.tr-page>.tr-code{display:flex;align-items:center;gap:1rem;break-inside:avoid}\n' : ''}main{padding-block:1rem}${addressesCss(paper, site)}
+${paper.code ? '.tr-page>.tr-code{display:flex;align-items:center;gap:1rem;break-inside:avoid}\n' : ''}main{padding-block:1rem}
+main.tr-page>.tr-pictured:first-child{margin-top:0}${addressesCss(paper, site)}
 h1,h2,h3,h4{break-after:avoid}
 li,figure,table{break-inside:avoid}}`
 

@@ -75,7 +75,7 @@ const ROOM_FIELDS = [
     choices: SHELF_LINES.map((value, index) => [value, ['Ruled', 'Boxed', 'Banded'][index]!] as const),
   },
 ] as const
-const PAPER_CHOICES = PAPER_ADDRESSES.map((value, index) => [value, ['Of none', 'Outside the site', 'Of all'][index]!] as const)
+const PAPER_CHOICES = PAPER_ADDRESSES.map((value, index) => [value, ['None', 'Outside the site', 'All'][index]!] as const)
 const setPaper = (changed: Partial<SiteStyle['paper']>) => set({ paper: { ...looks.style.paper, ...changed } })
 
 const valueOf = (event: Event) => (event.target as HTMLInputElement).value

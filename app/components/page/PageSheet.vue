@@ -226,22 +226,26 @@ function writeOn(event: MouseEvent) {
 .title.opening {
   position: relative;
   z-index: 1;
-  --head: var(--head-over, 0px);
   margin-top: -3.2rem;
-  padding-top: calc(var(--head) + var(--room));
+  padding-top: var(--room);
 }
 .phone .title.opening {
   margin-top: -2rem;
 }
 .title.over-small {
-  padding-top: calc(var(--head) + var(--room) * 0.46);
+  padding-top: calc(var(--room) * 0.46);
 }
 .title.over-large {
-  padding-top: calc(var(--head) + var(--room) * 1.77);
+  padding-top: calc(var(--room) * 1.77);
 }
 .text.opening :deep(.tr-page > .tr-section:first-child) {
   margin-top: calc(-1 * var(--title) - 0.01px);
   padding-top: var(--title);
+  /* Its picture reaches up behind a head that stands over it. */
+  overflow: clip;
+}
+.text.opening :deep(.tr-page > .tr-section:first-child > .tr-behind) {
+  top: calc(-1 * var(--head-over, 0px));
 }
 .text :deep(.tr-behind) {
   pointer-events: none;
