@@ -117,8 +117,8 @@ function firstWords(document: PageDocument): string {
 }
 
 /**
- * The first picture of a page is mostly in view from the start, and should neither wait until the page is laid out (HTML, lazy
- * loading attributes) nor behind what is seen later (fetch priority attributes). In words the attribute cannot stand: their quotes are escaped.
+ * The first picture of a page is mostly in view from the start, and should neither wait until the page is laid out (HTML, lazy loading
+ * attributes) nor behind what is seen later (fetch priority attributes). In words the attribute cannot stand: their quotes are escaped.
  */
 const firstAtOnce = (html: string) => html.replace(' loading="lazy"', ' fetchpriority="high"')
 
