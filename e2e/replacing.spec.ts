@@ -122,4 +122,10 @@ test('what was replaced everywhere is undone with the keyboard among all that wa
   await expect.poll(other.html).toContain('href="https://supplier.example/clay"')
   await page.keyboard.press('Control+z')
   await expect(writing).not.toContainText('Written before.')
+
+  // Who signs in next in this window finds nothing of it.
+  await page.getByRole('button', { name: 'Account and setup' }).click()
+  await page.getByRole('menuitem', { name: 'Sign out' }).click()
+  await expect(page.getByLabel('Password')).toBeVisible()
+  expect(await page.evaluate(() => Object.keys(sessionStorage))).toEqual([])
 })

@@ -128,24 +128,19 @@ const valueOf = (event: Event) => (event.target as HTMLInputElement).value
         :label="title"
         :model-value="looks.style.type[part]"
         :items="Object.entries(TYPEFACES).map(([value, typeface]) => ({ value, title: typeface.title }))"
-        :style="{ fontFamily: TYPEFACES[looks.style.type[part]].family }"
+        :style="{ '--typeface': TYPEFACES[looks.style.type[part]].family }"
         @update:model-value="setType(part, $event)"
       />
     </div>
     <h2>Room and head</h2>
     <div class="room">
-      <ChoiceField
-        v-for="{ name, words, choices } in ROOM_FIELDS"
-        :key="name"
-        :legend="words"
-        :choices="choices"
-        :value="looks.style[name]"
-        @choose="set({ [name]: $event })"
-      />
+      <div v-for="{ name, words, choices } in ROOM_FIELDS" :key="name">
+        <ChoiceField :legend="words" :choices="choices" :value="looks.style[name]" @choose="set({ [name]: $event })" />
+        <p v-if="name === 'head' && looks.style.head === 'over'" class="hint">
+          On pages that begin with a section over a picture; on others, beside each other above.
+        </p>
+      </div>
     </div>
-    <p v-if="looks.style.head === 'over'" class="hint">
-      On pages that begin with a section over a picture, the name and the menu stand on it; on others, beside each other above.
-    </p>
     <h2>On paper</h2>
     <div class="room">
       <ChoiceField
@@ -209,6 +204,9 @@ h2 span {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
   gap: 10px 18px;
+}
+.type :deep(.v-select__selection) {
+  font-family: var(--typeface);
 }
 .type {
   display: grid;

@@ -3,6 +3,9 @@ import { signInSchema } from '~~/core/account/accountForms'
 definePageMeta({ layout: 'door' })
 useHead({ title: 'Sign in' })
 
+// Who signs in finds nothing of what another did in this window.
+onMounted(() => sessionStorage.clear())
+
 /** a code of the app is asked for, too */
 const secondFactor = ref(false)
 const { field, submit, problem, busy } = useForm({
