@@ -328,10 +328,18 @@ test('a button whose page was left while its file was arriving gets the file all
   await saved(page)
   await page.getByRole('link', { name: 'Pages', exact: true }).click()
   await expect(page.locator('.pages a.row', { hasText: 'Left behind' })).toBeVisible()
+  // The page is opened again while the button is just being given its file.
+  let goOn = () => {}
+  const opened = new Promise<void>(resolve => (goOn = resolve))
+  await page.route('**/api/pages/*/draft', async route => (await opened, route.continue()))
   await sendAt(page)
   await expect(row(page, 'Late')).toBeVisible({ timeout: 60_000 })
   await openPage(page, 'Left behind')
+  await page.keyboard.type('Written meanwhile.')
+  goOn()
   await expect(page.locator('.button-view')).toContainText(/Late\s*TXT, 900 kB/)
+  await expect(page.locator('.ProseMirror')).toContainText('Written meanwhile.')
+  await saved(page)
 })
 
 test('the HTML of a page is there to copy, and shows the page wherever it is put', async ({ page, context }) => {

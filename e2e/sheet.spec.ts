@@ -1,6 +1,7 @@
 import { expect, test, type Page } from '@playwright/test'
 import sharp from 'sharp'
-import { add, choose, newPage, openDesk, openPage } from './support/owner'
+import type { SiteStyle } from '../core/look/siteStyle'
+import { add, choose, newPage, openDesk, openPage, ownerApi } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 
 let server: RunningServer
@@ -48,8 +49,16 @@ const endOf = (page: Page, within: string) =>
     .locator(within)
     .evaluate(element => Math.round(Math.max(...[...element.children].map(child => child.getBoundingClientRect().bottom))))
 
-for (const title of ['Clay, glaze and a warm kiln', 'Kilns', 'Classes'])
-  test(`what is written on is what visitors get, to the pixel: ${title}`, async ({ page, context }, info) => {
+for (const [title, head] of [
+  ['Clay, glaze and a warm kiln', 'beside'],
+  ['Kilns', 'beside'],
+  ['Classes', 'beside'],
+  ['Clay, glaze and a warm kiln', 'over'],
+] as const)
+  test(`what is written on is what visitors get, to the pixel: ${title}, its head ${head}`, async ({ page, context }, info) => {
+    const owner = await ownerApi(server.url)
+    const { style } = await owner<{ style: SiteStyle }>('/looks')
+    await owner('/style', { method: 'PUT', json: { ...style, head } satisfies SiteStyle })
     await page.setViewportSize({ width: 1800, height: 4000 })
     await openPage(page, title)
     await page.getByRole('button', { name: 'Fold the library away' }).click()

@@ -1,7 +1,7 @@
 import type { Editor } from '@tiptap/vue-3'
 import { onScopeDispose, ref, type Ref } from 'vue'
 import { documentOf, focusEnd, selectPlacement } from '~/editor/commands'
-import type { Replaced } from '~/editor/past'
+import type { Anew } from '~/stores/page'
 import { usePast } from './past'
 
 interface OpeningOptions {
@@ -25,7 +25,9 @@ export function useOpening({ id, at, editor, selected, onOpen }: OpeningOptions)
   const failure = ref('')
   const say = (error: unknown) => notices.say(wordsOf(error), { tone: 'attention' })
 
-  async function load(placement = at()) {
+  let loaded: Promise<void> | undefined
+  const load = (placement = at()) => (loaded = loadAt(placement))
+  async function loadAt(placement: string | undefined) {
     failure.value = ''
     try {
       await Promise.all([page.open(id), looks.load()])
@@ -60,7 +62,10 @@ export function useOpening({ id, at, editor, selected, onOpen }: OpeningOptions)
   const keepMine = () => page.keepMine().catch(say)
 
   /** The page was changed from elsewhere on the desk. */
-  async function readAnew(replaced: Replaced | undefined) {
+  async function readAnew({ id: changed, replaced }: Anew) {
+    if (changed && changed !== id) return
+    await loaded
+    if (!editor.value || !page.current) return
     const placement = selected()
     past.beginReading()
     try {

@@ -14,6 +14,7 @@ const KEEP_AFTER = 300
 
 /** What was done on the open page in this window, kept past a reload so that it can still be undone, replacing everywhere included. */
 export function usePast(id: string, editor: Ref<Editor | undefined>) {
+  const page = usePage()
   const targets = useTargets()
   const notices = useNotices()
   const place = `trough-past-${id}`
@@ -57,24 +58,29 @@ export function usePast(id: string, editor: Ref<Editor | undefined>) {
     // By which the desk's own parts hear of it.
     current.emit('beforeTransaction', { editor: current, transaction: last.tr, nextState: last })
     view.updateState(last)
+    allSaved()
   }
 
-  /** The page as it is when it is read anew, and what is done on it meanwhile. */
-  let reading: { from: EditorState; since: Mapping } | undefined
-  function beginReading() {
-    reading = { from: editor.value!.state, since: new Mapping() }
+  interface Written {
+    from: EditorState
+    since: Mapping
   }
+  /** The page as the server has it, and what was done on it since. */
+  let unsaved: Written | undefined
+  const allSaved = () => (unsaved = { from: editor.value!.state, since: new Mapping() })
+  /** The same, of a page that is being read anew. */
+  let reading: Written | undefined
+  const beginReading = () => (reading = unsaved)
 
   /**
    * The open page was changed elsewhere on the desk, or by something that was replaced everywhere: what was done here can be undone, and
-   * what was done while that was read stays.
+   * what was not saved when that was read stays.
    *
-   * @returns whether something was done meanwhile, which is to be saved
+   * @returns whether there is something to be saved
    */
   function take(document: PageDocument, replaced: Replaced | undefined): boolean {
     const { schema, view } = editor.value!
     const { from, since } = reading!
-    reading = undefined
     const done = since.maps.length > 0
     const change = view.state.tr
     for (const step of become(from, schema.nodeFromJSON(document))?.steps ?? []) {
@@ -87,13 +93,16 @@ export function usePast(id: string, editor: Ref<Editor | undefined>) {
       view.dispatch(replaced ? closeHistory(change.setMeta(REPLACED, replaced)) : change.setMeta('addToHistory', false))
       if (replaced) view.dispatch(closeHistory(view.state.tr))
     }
+    allSaved()
+    reading = undefined
     return done
   }
 
   const say = (error: unknown) => notices.say(wordsOf(error), { tone: 'attention' })
   watch(editor, current =>
     current?.on('transaction', ({ transaction, appendedTransactions }) => {
-      for (const each of [transaction, ...appendedTransactions]) reading?.since.appendMapping(each.mapping)
+      for (const written of new Set([unsaved, reading]))
+        for (const each of [transaction, ...appendedTransactions]) written?.since.appendMapping(each.mapping)
       if (!past || !last) return
       const before = last
       last = current.state
@@ -102,6 +111,10 @@ export function usePast(id: string, editor: Ref<Editor | undefined>) {
       if (again) targets.replaceAgain(again).then(keep, say)
       if (transaction.docChanged) void keepSoon()
     }),
+  )
+  watch(
+    () => page.state,
+    state => state === 'saved' && editor.value && allSaved(),
   )
   watch(
     () => targets.taken,

@@ -45,20 +45,24 @@ export const useLooks = defineStore('looks', () => {
   /** The rules of all looks, for where any of them may be drawn. */
   const css = computed(() => items.value.map(look => appearanceCss(`tr-look-${look.id}`, look.appearance, pictureOf)).join('\n'))
 
-  async function load() {
-    const { files, ...answer } = await ask(listSchema, '/looks')
+  /** Requests reach the server in the order they were made. What is shown may be newer than an answer, so an answer never replaces it. */
+  const inTurn = createQueue()
+  /** counts what was shown before the server knew of it */
+  let shown = 0
+
+  async function load(): Promise<void> {
+    const before = shown
+    const { files, ...answer } = await inTurn(() => ask(listSchema, '/looks'))
+    if (shown !== before) return load()
     useLibrary().learn(files)
     ;({ items: items.value, uses: uses.value, style: style.value } = answer)
   }
 
   async function create(look: NewLook): Promise<Look> {
-    const made = await ask(lookSchema, '/looks', 'POST', look)
+    const made = await inTurn(() => ask(lookSchema, '/looks', 'POST', look))
     items.value = [...items.value, made]
     return made
   }
-
-  /** Changes reach the server in the order they were made. What is shown may be newer than an answer, so an answer never replaces it. */
-  const inTurn = createQueue()
 
   async function rename(id: string, name: string) {
     const now = await inTurn(() => ask(lookSchema, `/looks/${id}`, 'PATCH', { name }))
@@ -72,6 +76,7 @@ export const useLooks = defineStore('looks', () => {
 
   /** Shows an appearance at once, before it is saved. */
   function show(id: string, appearance: Appearance) {
+    shown++
     items.value = items.value.map(look => (look.id === id ? { ...look, appearance } : look))
   }
 
@@ -81,6 +86,7 @@ export const useLooks = defineStore('looks', () => {
   }
 
   async function setStyle(changed: SiteStyle) {
+    shown++
     style.value = changed
     items.value = [...builtInLooks(changed), ...items.value.filter(({ builtIn }) => !builtIn)]
     await inTurn(() => tell('/style', 'PUT', changed))

@@ -24,6 +24,12 @@ const targetsOf = (document: PageDocument) =>
     .map(({ id, targets, behind }) => JSON.stringify([id, targets, behind]))
     .join()
 
+/** What was changed from elsewhere on the desk: one page, or any; by a replacement where one did so. */
+export interface Anew {
+  id?: string
+  replaced?: Replaced
+}
+
 const SAVE_AFTER = 500
 const RETRY_AFTER = 4000
 
@@ -137,18 +143,28 @@ export const usePage = defineStore('page', () => {
     if (current.value && state.value !== 'saved') throw new ApiProblem(0, 'The page is not saved yet.', problem.value)
   }
 
-  const anew = createEventHook<Replaced | undefined>()
-  /** The open page was changed elsewhere on the desk, by a replacement where one did so; resolves when it is read anew. */
-  const readAnew = (replaced?: Replaced) => anew.trigger(replaced)
-
+  const anew = createEventHook<Anew>()
   const oneAfterAnother = createQueue()
-  /** What changes pages from elsewhere on the desk: the open one is saved before, and not again until it has been read anew. */
+
+  /** While something else on the desk changes pages the open one is not saved, and is read anew then. */
+  async function whileChanged(act: () => Promise<Anew>) {
+    const done = act().then(anew.trigger)
+    elsewhere = done.finally(() => (elsewhere = undefined)).catch(() => undefined)
+    await done
+  }
+
+  /** What changes any pages from elsewhere on the desk; the open one is saved before. */
   const changedBy = (act: () => Promise<Replaced | undefined>) =>
     oneAfterAnother(async () => {
       await settle()
-      const done = act().then(readAnew)
-      elsewhere = done.finally(() => (elsewhere = undefined)).catch(() => undefined)
-      await done
+      await whileChanged(async () => ({ replaced: await act() }))
+    })
+
+  /** What changes one page that need not be open, and may be opened meanwhile. */
+  const changedAt = (id: string, act: () => Promise<void>) =>
+    oneAfterAnother(async () => {
+      while (saving) await saving
+      await whileChanged(async () => (await act(), { id }))
     })
 
   /** After a conflict: puts this version over the other one. */
@@ -217,6 +233,7 @@ export const usePage = defineStore('page', () => {
     save,
     settle,
     changedBy,
+    changedAt,
     keepMine,
     publish,
     setUp,

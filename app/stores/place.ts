@@ -5,6 +5,7 @@ import { pageDetailsSchema } from '~~/core/page/pageItem'
 import type { ShelfSource, Target } from '~~/core/page/schema'
 import { giveShelf, giveTarget } from '~~/core/page/targets'
 import { ask, tell } from '~/composables/api'
+import { usePage } from './page'
 
 /** What a placement waited for: what a button leads to, or what a shelf lists. */
 export type Given = Target | ShelfSource
@@ -31,9 +32,11 @@ export const usePlacer = defineStore('placer', () => {
       current.value.give(placement, to)
       return
     }
-    const { title, draft, revision } = await ask(pageDetailsSchema, `/pages/${pageId}`)
-    const given = to.kind === 'folder' || to.kind === 'files' ? giveShelf(draft, placement, to) : giveTarget(draft, placement, to)
-    await tell(`/pages/${pageId}/draft`, 'PUT', { title, draft: given, revision })
+    await usePage().changedAt(pageId, async () => {
+      const { title, draft, revision } = await ask(pageDetailsSchema, `/pages/${pageId}`)
+      const given = to.kind === 'folder' || to.kind === 'files' ? giveShelf(draft, placement, to) : giveTarget(draft, placement, to)
+      await tell(`/pages/${pageId}/draft`, 'PUT', { title, draft: given, revision })
+    })
   }
 
   return { current, give }
