@@ -20,10 +20,10 @@ export function createLookService(db: Database, pages: PageService) {
     return row ? siteStyleSchema.parse(row.value) : DEFAULT_STYLE
   }
 
-  /** All looks, those that come with Trough first. */
-  async function list(q: Queryable = db): Promise<Look[]> {
+  /** All looks, those that come with Trough first, as they belong to a style. */
+  async function list(q: Queryable, worn: SiteStyle): Promise<Look[]> {
     const rows = await q.select().from(looks).orderBy(asc(looks.created))
-    return [...builtInLooks(await style(q)), ...rows.map(({ id, name, appearance }) => ({ id, name, appearance, builtIn: false }))]
+    return [...builtInLooks(worn), ...rows.map(({ id, name, appearance }) => ({ id, name, appearance, builtIn: false }))]
   }
 
   async function checkName(q: Queryable, name: string, except = ''): Promise<void> {
@@ -48,11 +48,11 @@ export function createLookService(db: Database, pages: PageService) {
   }
 
   return {
-    list: () => list(),
+    list: async () => list(db, await style(db)),
 
-    /** Appearances by the identity of their look. */
-    async appearances(): Promise<Map<string, Appearance>> {
-      return new Map((await list()).map(look => [look.id, look.appearance]))
+    /** Appearances by the identity of their look, in a style. */
+    async appearances(worn: SiteStyle): Promise<Map<string, Appearance>> {
+      return new Map((await list(db, worn)).map(look => [look.id, look.appearance]))
     },
 
     /** @throws Problem 409 where the name is taken */
@@ -61,7 +61,7 @@ export function createLookService(db: Database, pages: PageService) {
     /** Adds looks that came from elsewhere, all or none: those that are not there just so; a name that is taken gets a number. */
     async take(given: NewLook[]): Promise<Look[]> {
       return db.transaction(async tx => {
-        const there = await list(tx)
+        const there = await list(tx, await style(tx))
         const names = new Set(there.map(look => look.name))
         const same = new Set(there.map(({ name, appearance }) => canonical({ name, appearance })))
         const added: Look[] = []
@@ -103,7 +103,7 @@ export function createLookService(db: Database, pages: PageService) {
     async remove(id: string, instead?: string): Promise<void> {
       refuseBuiltIn(id, 'deleted')
       await db.transaction(async tx => {
-        const all = await list(tx)
+        const all = await list(tx, await style(tx))
         const look = all.find(one => one.id === id)
         if (!look) throw notFound('look')
         if (instead !== undefined && (instead === id || !all.some(one => one.id === instead)))

@@ -50,6 +50,15 @@ async function rewrite(tx: Queryable, pageIds: string[], change: Rewriting): Pro
   return rewritten
 }
 
+interface Change {
+  before: PageDocument
+  after: PageDocument
+}
+/** A document as it was before the change that made it, or, written on since, led back by what each of some changes has led elsewhere. */
+const backFrom = (now: PageDocument, changes: Change[]): PageDocument | undefined =>
+  changes.find(({ after }) => canonical(after) === canonical(now))?.before ??
+  changes.reduce<PageDocument | undefined>((document, { before, after }) => document && ledBack(document, before, after), now)
+
 const changedSince = ({ title }: { title: string }) =>
   new Problem(409, `“${title}” has been changed since.`, 'Open the page to change it there.')
 
@@ -118,10 +127,10 @@ export function createRewriting(db: Database) {
     async leadBack(tx: Queryable, rewritten: Rewritten[]): Promise<void> {
       for (const { pageId, draft, live, after } of rewritten.toReversed()) {
         const page = await rowOf(tx, pageId)
+        const [onDraft, onLive] = [{ before: draft, after: after.draft }, live && after.live && { before: live, after: after.live }]
         await rewrite(tx, [pageId], (document, side) => {
           // A page that went live since did so with what was made of its draft.
-          const [before, made] = side === 'live' && live ? [live, after.live!] : [draft, after.draft]
-          const back = canonical(document) === canonical(made) ? before : ledBack(document, before, made)
+          const back = backFrom(document, side === 'live' && onLive ? [onLive, onDraft] : [onDraft])
           if (!back) throw changedSince(page)
           return back
         })

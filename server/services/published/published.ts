@@ -5,7 +5,6 @@ import { LRUCache } from 'lru-cache'
 import { chooseEncoding } from '../../../core/http/encoding'
 import { represent, type Representation } from '../../../core/http/respond'
 import { renderMessage, renderPage, type SiteFacts } from '../../../core/page/document'
-import { builtInLooks } from '../../../core/look/builtin'
 import type { PageFacts } from '../../../core/page/html'
 import { told } from '../../../core/language/visitorProblem'
 import type { Problem } from '../../../core/problem'
@@ -86,12 +85,17 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
   events.on('folders', () => forget(page => page.lists))
   events.on('read', hashes => forget(page => hashes.some(sha256 => page.bytes.has(sha256))))
 
-  const siteFacts = async (): Promise<SiteFacts> => ({
-    ...(await site.get()),
-    menu: await pages.menu(),
-    style: await looks.style(),
-    edges: await pages.edges(),
-  })
+  async function siteFacts(): Promise<SiteFacts> {
+    const style = await looks.style()
+    return {
+      ...(await site.get()),
+      menu: await pages.menu(),
+      style,
+      edges: await pages.edges(),
+      // Not at the start: most sites do without.
+      codeOf: style.paper.code ? (await import('../../../core/page/paperCode')).codeHtml : undefined,
+    }
+  }
 
   /** What a page and its edges lean on, as it is now, with what of the library that is. */
   async function gather(
@@ -100,8 +104,7 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
   ) {
     const documents = [page?.document, head, foot].filter(document => document !== undefined)
     const references = documents.flatMap(referencesIn)
-    const appearances = await looks.appearances()
-    for (const { id, appearance } of builtInLooks(style)) appearances.set(id, appearance)
+    const appearances = await looks.appearances(style)
     const filled = [...appearances.values()].flatMap(fillPictures)
     const posts = await signposts.some(signpostIds(references))
     const pointed = [...posts.values()].flatMap(({ file }) => file ?? [])

@@ -78,6 +78,27 @@ it('is taken back on pages that were written on, or went live, since; what was w
   }
 })
 
+it('is taken back on a page that went live since, on what was in its draft alone as well', async () => {
+  const { replacing, pages } = test.trough
+  const [old, next] = [await test.put('former.txt', 'former'), await test.put('latter.txt', 'latter')]
+  const first = button({ target: fileOf(old) })
+  const page = await pages.create({ title: 'Waiting' }, { draft: pageOf(first) })
+  await pages.publish(page.id)
+  const draft = pageOf(first, button({ placement: 'cccccccccc', target: fileOf(old) }))
+  await pages.saveDraft(page.id, { title: 'Waiting', draft, revision: (await pages.get(page.id)).revision })
+  const { undo } = await replacing.replace(fileOf(old), fileOf(next))
+  const replaced = await pages.get(page.id)
+  await pages.saveDraft(page.id, {
+    title: 'Waiting',
+    draft: pageOf(...replaced.draft.content, heading('More')),
+    revision: replaced.revision,
+  })
+  await pages.publish(page.id)
+  await replacing.takeBack(undo)
+  const now = await pages.get(page.id)
+  for (const document of [now.draft, now.live!.document]) expect(document).toEqual(pageOf(...draft.content, heading('More')))
+})
+
 it('is not taken back over a bundle or a look that was changed since', async () => {
   const { replacing, bundles, looks } = test.trough
   const bytes = (background: string) =>

@@ -105,11 +105,12 @@ export function createGathering({ db, library, pages, signposts, looks, site, re
       await nextTurn()
       const posts = new Map((await signposts.list()).map(item => [item.id, item]))
       await nextTurn()
+      const style = await looks.style()
       return {
         pages: titles,
         signposts: posts,
-        looks: await looks.appearances(),
-        style: await looks.style(),
+        looks: await looks.appearances(style),
+        style,
         speech: await site.speech(),
         items: new Map(),
         files: new Map(),
