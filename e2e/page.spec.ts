@@ -336,10 +336,14 @@ test('a button whose page was left while its file was arriving gets the file all
   await expect(row(page, 'Late')).toBeVisible({ timeout: 60_000 })
   await openPage(page, 'Left behind')
   await page.keyboard.type('Written meanwhile.')
+  await page.getByLabel('Title of the page').fill('Found again')
   goOn()
   await expect(page.locator('.button-view')).toContainText(/Late\s*TXT, 900 kB/)
   await expect(page.locator('.ProseMirror')).toContainText('Written meanwhile.')
   await saved(page)
+  await page.reload()
+  await expect(page.getByLabel('Title of the page')).toHaveValue('Found again')
+  await expect(page.locator('.ProseMirror')).toContainText('Written meanwhile.')
 })
 
 test('the HTML of a page is there to copy, and shows the page wherever it is put', async ({ page, context }) => {

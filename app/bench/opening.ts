@@ -67,9 +67,11 @@ export function useOpening({ id, at, editor, selected, onOpen }: OpeningOptions)
     await loaded
     if (!editor.value || !page.current) return
     const placement = selected()
+    const unsavedTitle = page.state === 'saved' ? undefined : page.current.title
     past.beginReading()
     try {
       await Promise.all([page.open(id), looks.load()])
+      if (unsavedTitle !== undefined) page.rename(unsavedTitle)
       if (past.take(page.draft!, replaced)) page.change(documentOf(editor.value!))
       if (placement) selectPlacement(editor.value!, placement)
     } catch (error) {

@@ -23,9 +23,13 @@ export function usePast(id: string, editor: Ref<Editor | undefined>) {
 
   function keep() {
     if (!past || !editor.value) return
-    if (JSON.stringify(past.kept).length > MOST_KEPT) past.beginAnew(editor.value.state)
+    let text = JSON.stringify(past.kept)
+    if (text.length > MOST_KEPT) {
+      past.beginAnew(editor.value.state)
+      text = JSON.stringify(past.kept)
+    }
     try {
-      sessionStorage.setItem(place, JSON.stringify(past.kept))
+      sessionStorage.setItem(place, text)
     } catch {
       // The window's room is used up by other pages: after a reload this one begins with nothing to undo.
       sessionStorage.removeItem(place)

@@ -19,7 +19,8 @@ export const Caret = Extension.create({
   addProseMirrorPlugins: () => [new Plugin({ props: { handleDOMEvents: { keydown: tell, keyup: tell } } })],
 })
 
-function tell(view: EditorView): boolean {
-  view.dom.ownerDocument.dispatchEvent(new Event('selectionchange'))
+function tell(view: EditorView, event: KeyboardEvent): boolean {
+  // What is being composed, as in Japanese, is left alone until it is there (UI Events, 5.6).
+  if (!event.isComposing) view.dom.ownerDocument.dispatchEvent(new Event('selectionchange'))
   return false
 }

@@ -163,7 +163,7 @@ export const usePage = defineStore('page', () => {
   /** What changes one page that need not be open, and may be opened meanwhile. */
   const changedAt = (id: string, act: () => Promise<void>) =>
     oneAfterAnother(async () => {
-      while (saving) await saving
+      if (current.value?.id === id) await save()
       await whileChanged(async () => (await act(), { id }))
     })
 

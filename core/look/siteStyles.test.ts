@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { BUILT_IN_LOOKS } from './builtin'
 import { contrast } from './contrast'
 import { contrastOf } from './contrastCheck'
-import { tonePalettes } from './palette'
+import { BAND } from '../page/pageCss'
+import { mix, tonePalettes } from './palette'
 import { DEFAULT_STYLE, siteStyleSchema } from './siteStyle'
 import { SITE_STYLES, SITE_STYLE_NAMES, dressedIn } from './siteStyles'
 
@@ -29,6 +30,11 @@ describe.each(schemes)('the style %s, %s, on %s', (_name, _scheme, _tone, colour
       [onAccent, accentDark],
     ] as const)
       expect(contrast(words, ground), `${words} on ${ground}`).toBeGreaterThanOrEqual(4.5)
+  })
+
+  it('is read as easily on the bands of a shelf', () => {
+    const { paper, ink, soft, accent } = colours
+    for (const words of [ink, soft]) expect(contrast(words, mix(accent, paper, BAND))).toBeGreaterThanOrEqual(4.5)
   })
 
   it.each(BUILT_IN_LOOKS)('$name stands out in every state', ({ appearance }) =>

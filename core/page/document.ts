@@ -1,6 +1,5 @@
 import type { Speech } from '../language/speech'
 import type { SiteStyle } from '../look/siteStyle'
-import { codeHtml } from './paperCode'
 import { fontHref } from '../look/fontFaces'
 import { fontsOf } from '../look/typefaces'
 import { ON_PAPER, pageCss } from './pageCss'
@@ -22,6 +21,8 @@ export interface SiteFacts {
   menu: { id: string; slug: string; title: string }[]
   style: SiteStyle
   edges: EdgeDocuments
+  /** HTML of a picture that phones read an address from; where printed pages end with one */
+  codeOf?: (address: string) => string
 }
 
 type Head = Omit<PageMeta, 'site' | 'address'>
@@ -77,7 +78,7 @@ function frame(
   const head = headHtml(site, { slug, document: main.document }, renderer, known.speech)
   const foot = renderer.blocks(blocksOfEdge(site.edges.foot))
   const parts = partsOf({ content: [main.document, site.edges.head, site.edges.foot].flatMap(document => document?.content ?? []) })
-  const code = site.style.paper.code && site.address && slug !== undefined ? codeHtml(new URL(pageHref(slug), site.address).href) : ''
+  const code = (site.address && slug !== undefined && site.codeOf?.(new URL(pageHref(slug), site.address).href)) || ''
   const fonts = fontsOf(site.style.type)
     .map(font => `\n<link rel="preload" href="${fontHref(font, 'latin')}" as="font" type="font/woff2" crossorigin>`)
     .join('')

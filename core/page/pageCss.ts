@@ -105,6 +105,8 @@ const SHELF = `
 .tr-away{min-width:2.75rem;min-height:2.75rem;border:1px solid var(--rule);border-radius:var(--corner);background:none;color:var(--ink);font:400 1.25rem/1 var(--text);cursor:pointer}
 .tr-away:hover{border-color:var(--accent);color:var(--accent)}`
 
+/** How much of the accent a band has in it: what is written on it stays easy to read. */
+export const BAND = 0.06
 /** How the lines of a shelf are told apart, other than by rules. */
 const SHELF_LINE = {
   ruled: '',
@@ -115,7 +117,7 @@ const SHELF_LINE = {
   banded: `
 .tr-page .tr-shelf ul:not(.tr-gallery),.tr-page .tr-shelf ul:not(.tr-gallery)>li{border:0}
 .tr-page .tr-shelf ul:not(.tr-gallery)>li{padding-inline:.8em;border-radius:var(--corner)}
-.tr-page .tr-shelf ul:not(.tr-gallery)>li:nth-child(odd){background:color-mix(in srgb,var(--accent) 6%,transparent)}`,
+.tr-page .tr-shelf ul:not(.tr-gallery)>li:nth-child(odd){background:color-mix(in srgb,var(--accent) ${100 * BAND}%,transparent)}`,
 } as const
 
 const section = ({ palette }: SiteStyle) => {

@@ -5,10 +5,11 @@ import { DEFAULT_STYLE, type Paper } from '../look/siteStyle'
 import { problemsOf } from '../testing/html'
 import { NEW_SITE, knowing, linkMark, pageOf, PDF_FACTS, words } from '../testing/pages'
 import { renderPage } from './document'
+import { codeHtml } from './paperCode'
 
 const printed = (paper: Paper, address = 'https://marlpit.example') =>
   renderPage(
-    { ...NEW_SITE, address, style: { ...DEFAULT_STYLE, paper } },
+    { ...NEW_SITE, address, style: { ...DEFAULT_STYLE, paper }, codeOf: paper.code ? codeHtml : undefined },
     { slug: 'kilns', title: 'Kilns', description: '', document: pageOf(words('The list', linkMark('aaaaaaaaaa', 'pdf'))) },
     knowing(PDF_FACTS),
   )
