@@ -1,4 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
+import { trueType } from '../server/testing/fonts'
+import { dropFiles } from './support/files'
 import { openDesk } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 
@@ -41,6 +43,59 @@ test('a style is tried on a page of the site, taken, seen by visitors in light a
 
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(gallery.getByRole('button', { name: /^Slip/ })).toContainText('Worn now')
+})
+
+test('a font of one’s own is dropped, chosen for headings, given its bold one, and set for visitors', async ({ page, context }) => {
+  await openDesk(page, server.url)
+  await page.goto(`${server.url}/desk/looks`)
+  const own = page.getByRole('group', { name: 'Typefaces of your own' })
+  const font = async (weight: number) => ({
+    name: `Karla ${weight}.ttf`,
+    mimeType: 'font/ttf',
+    buffer: await trueType('karla', weight),
+  })
+  await own.scrollIntoViewIfNeeded()
+  await dropFiles(page, [await font(400)], '.own', { x: 500, y: 500 })
+  await expect(own.getByText('Karla', { exact: true })).toBeVisible()
+  await expect(own.getByText('regular', { exact: true })).toBeVisible()
+  await own.getByRole('button', { name: 'Headings' }).click()
+
+  const visitor = await context.newPage()
+  const loaded = () =>
+    visitor.evaluate(async () => {
+      await document.fonts.ready
+      return [...document.fonts].filter(face => face.status === 'loaded' && face.family.includes('own-')).map(face => face.weight)
+    })
+  await expect
+    .poll(async () => {
+      await visitor.goto(`${server.url}/kilns`)
+      return styled(visitor, 'h1', 'font-family')
+    })
+    .toMatch(/^"?own-/)
+  expect(await loaded()).toContain('400')
+
+  const chooser = page.waitForEvent('filechooser')
+  await own.getByRole('button', { name: 'Add its bold font…' }).click()
+  await own.getByRole('option', { name: 'From this computer…' }).click()
+  await (await chooser).setFiles([await font(700)])
+  await expect(own.getByText('regular and bold')).toBeVisible()
+  await expect
+    .poll(async () => {
+      await visitor.goto(`${server.url}/kilns`)
+      return loaded()
+    })
+    .toContain('700')
+
+  await dropFiles(page, [{ name: 'no font.ttf', mimeType: 'font/ttf', buffer: Buffer.from('words') }], '.own', { x: 500, y: 500 })
+  await expect(own.getByRole('alert')).toContainText('It is no font.')
+  await own.getByRole('button', { name: 'Take off Karla' }).click()
+  await expect(own.getByText('Karla', { exact: true })).toBeHidden()
+  await expect
+    .poll(async () => {
+      await visitor.goto(`${server.url}/kilns`)
+      return styled(visitor, 'h1', 'font-family')
+    })
+    .toMatch(/^"?Literata/)
 })
 
 // Web Vitals: cumulative layout shift, as Chromium measures it. The fonts come late on purpose.

@@ -1,6 +1,5 @@
 import { nextTick } from 'vue'
 import type { FoundFile } from '~~/core/files/fileItem'
-import type { Family } from '~~/core/files/mediaType'
 import { wordsOf } from './api'
 
 interface FileAnswer {
@@ -9,7 +8,7 @@ interface FileAnswer {
 }
 
 /** Searches files while somebody types; only the last question's answer counts. */
-export function useFileSearch(limit: number, family: () => Family | undefined = () => undefined) {
+export function useFileSearch(limit: number, types: () => readonly string[] | undefined = () => undefined) {
   const library = useLibrary()
   let asked = 0
   let pending: Promise<unknown> = Promise.resolve()
@@ -17,7 +16,7 @@ export function useFileSearch(limit: number, family: () => Family | undefined = 
   /** The files found; undefined where a later question has been asked meanwhile, or nothing could be. */
   function search(q: string): Promise<FileAnswer | undefined> {
     const mine = ++asked
-    const answer = library.search(q, limit, family()).then(
+    const answer = library.search(q, limit, types()).then(
       found => (mine === asked ? found : undefined),
       (error: unknown) => {
         useNotices().say(wordsOf(error), { tone: 'attention' })

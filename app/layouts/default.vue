@@ -10,7 +10,7 @@ const placer = usePlacer()
 const editions = useEditions()
 const { publish, viewLive } = usePublish()
 useNews()
-useHead({ style: [{ innerHTML: useLooks().faces, key: 'faces' }] })
+useHead({ style: [{ innerHTML: () => useLooks().faces, key: 'faces' }] })
 const failure = ref('')
 
 async function load() {

@@ -3,7 +3,6 @@ import { z } from 'zod'
 import { defineStore } from 'pinia'
 import { reactive, ref } from 'vue'
 import { fileItemSchema, foundFileSchema, type FileChange, type FileItem, type FoundFile } from '~~/core/files/fileItem'
-import type { Family } from '~~/core/files/mediaType'
 import { ask } from '~/composables/api'
 import { useFolders } from './folders'
 
@@ -44,8 +43,9 @@ export const useLibrary = defineStore('library', () => {
     ])
   }
 
-  async function search(q: string, limit: number, family?: Family): Promise<{ items: FoundFile[]; total: number }> {
-    const answer = await ask(foundSchema, `/files?${new URLSearchParams({ q, limit: String(limit), ...(family && { type: family }) })}`)
+  async function search(q: string, limit: number, types: readonly string[] = []): Promise<{ items: FoundFile[]; total: number }> {
+    const query = new URLSearchParams([['q', q], ['limit', String(limit)], ...types.map(type => ['type', type])])
+    const answer = await ask(foundSchema, `/files?${query}`)
     learn(answer.items)
     return answer
   }

@@ -6,7 +6,7 @@ import type { Appearance } from '~~/core/look/appearance'
 import { BUILT_IN_LOOKS, DEFAULT_LOOK, builtInLooks } from '~~/core/look/builtin'
 import { appearanceCss } from '~~/core/look/buttonCss'
 import { fontFaces } from '~~/core/look/fontFaces'
-import { ALL_FONTS } from '~~/core/look/typefaces'
+import { ALL_FONTS, ownTypeface } from '~~/core/look/typefaces'
 import { lookSchema, lookUseSchema, type Look, type LookUse, type NewLook } from '~~/core/look/look'
 import { tonePalettes } from '~~/core/look/palette'
 import { DEFAULT_STYLE, type SiteStyle, siteStyleSchema } from '~~/core/look/siteStyle'
@@ -40,7 +40,7 @@ export const useLooks = defineStore('looks', () => {
   /** What a button gets that asks for this look, also where it is gone. */
   const lookOf = (id: string): Look => byId.value.get(id) ?? DEFAULT_LOOK
   /** The typefaces a site can have, for where pages are shown on the desk. */
-  const faces = fontFaces(ALL_FONTS, 'swap')
+  const faces = computed(() => fontFaces([...ALL_FONTS, ...style.value.own.map(each => ownTypeface(each).font)], 'swap'))
   const palettes = computed(() => tonePalettes(style.value.palette))
   /** The rules of all looks, for where any of them may be drawn. */
   const css = computed(() => items.value.map(look => appearanceCss(`tr-look-${look.id}`, look.appearance, pictureOf)).join('\n'))

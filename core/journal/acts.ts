@@ -76,6 +76,7 @@ const REQUESTS: RequestAct[] = [
   ['PUT', '/site', 'changed the site', null],
   ['PUT', '/site/icon', 'changed the icon of the site', null],
   ['PUT', '/style', 'changed colours and type', null],
+  ['POST', '/typefaces', 'took in a typeface', null],
   ['POST', '/targets/replace', 'put one thing in the place of another everywhere', null],
   ['POST', '/targets/take-back', 'took a replacement back', null],
   ['POST', '/timetable', 'set something to happen', null],

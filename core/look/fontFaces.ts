@@ -1,4 +1,5 @@
-import type { ServedFont } from './typefaces'
+import { ownFontHref, type OwnPart } from './ownTypeface'
+import type { OwnFont, PackagedFont, ServedFont } from './typefaces'
 
 /** Parts of a font that are served by themselves, with the characters in each (as the fonts' own packages divide them). */
 export const FONT_PARTS = {
@@ -15,9 +16,45 @@ export const FONT_WEIGHTS = { least: 400, most: 700 } as const
 
 /** Another one for other bytes: what is served under it is kept for a year. */
 const VERSION = 1
-export const fontFileName = ({ file, opticalSize }: ServedFont, part: FontPart): string =>
+export const fontFileName = ({ file, opticalSize }: PackagedFont, part: FontPart): string =>
   `${file}-${opticalSize ? `${opticalSize}-` : ''}${part}-${VERSION}.woff2`
-export const fontHref = (font: ServedFont, part: FontPart): string => `/_fonts/${fontFileName(font, part)}`
+
+interface Face {
+  href: string
+  /** CSS, `font-weight` */
+  weights: string
+  /** CSS, `unicode-range`; all where left out */
+  characters?: string
+}
+
+const packagedFaces = (font: PackagedFont): Face[] =>
+  FONT_PART_NAMES.map(part => ({
+    href: `/_fonts/${fontFileName(font, part)}`,
+    weights: `${FONT_WEIGHTS.least} ${FONT_WEIGHTS.most}`,
+    characters: FONT_PARTS[part],
+  }))
+
+/** Where the characters of a part lie; of two rules that hold a character the later one is taken (CSS Fonts 4, section 5.3). */
+const CHARACTERS: Record<OwnPart, string | undefined> = { ...FONT_PARTS, other: 'U+100-10FFFF', whole: undefined }
+const FROM_FEW_TO_ALL = Object.keys(CHARACTERS) as OwnPart[]
+const ownFaces = ({ cuts }: OwnFont): Face[] =>
+  cuts.flatMap(({ least, most, parts }) =>
+    [...parts]
+      .sort((one, other) => FROM_FEW_TO_ALL.indexOf(other.part) - FROM_FEW_TO_ALL.indexOf(one.part))
+      .map(({ part, file }) => ({
+        href: ownFontHref(file),
+        weights: least === most ? String(least) : `${least} ${most}`,
+        characters: CHARACTERS[part],
+      })),
+  )
+
+const facesOf = (font: ServedFont): Face[] => ('cuts' in font ? ownFaces(font) : packagedFaces(font))
+
+/** The file that nearly every page in a font needs. */
+export function firstHref(font: ServedFont): string {
+  const faces = facesOf(font)
+  return (faces.find(({ characters }) => characters === FONT_PARTS.latin) ?? faces[0]!).href
+}
 
 /**
  * The rules that make some fonts known to a browser, each with what stands in for it until it is there.
@@ -28,11 +65,10 @@ export const fontFaces = (fonts: ServedFont[], display: 'swap' | 'optional'): st
   fonts
     .flatMap(font => {
       const { name, fallback } = font
-      const weights = `font-weight:${FONT_WEIGHTS.least} ${FONT_WEIGHTS.most}`
       return [
-        ...FONT_PART_NAMES.map(
-          part =>
-            `@font-face{font-family:"${name}";src:url(${fontHref(font, part)}) format("woff2");${weights};font-display:${display};unicode-range:${FONT_PARTS[part]}}`,
+        ...facesOf(font).map(
+          ({ href, weights, characters }) =>
+            `@font-face{font-family:"${name}";src:url(${href}) format("woff2");font-weight:${weights};font-display:${display}${characters ? `;unicode-range:${characters}` : ''}}`,
         ),
         `@font-face{font-family:"${name} stand-in";src:${fallback.local.map(local => `local("${local}")`).join(',')};size-adjust:${fallback.sizeAdjust}%;ascent-override:${fallback.ascent}%;descent-override:${fallback.descent}%;line-gap-override:0%}`,
       ]

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { DEFAULT_DARK, DEFAULT_PALETTE, paletteSchema } from './palette'
+import { MOST_OWN, ownTypefaceSchema } from './ownTypeface'
 import { DEFAULT_TYPE, typeChoiceSchema } from './typefaces'
 
 /** How much larger headings are than text. */
@@ -32,6 +33,8 @@ export const siteStyleSchema = z.object({
   /** colours for readers whose screen is dark; null where those are the same */
   dark: paletteSchema.nullable().default(null),
   type: typeChoiceSchema,
+  /** typefaces of the owner's own that can be chosen, in use or not */
+  own: z.array(ownTypefaceSchema).max(MOST_OWN, `A site has at most ${MOST_OWN} typefaces of its own.`).default([]),
   scale: z.enum(SCALES).default('even'),
   corners: z.enum(CORNERS).default('soft'),
   head: z.enum(HEADS).default('beside'),
@@ -40,8 +43,8 @@ export const siteStyleSchema = z.object({
   paper: paperSchema.default(DEFAULT_PAPER),
 })
 export type SiteStyle = z.infer<typeof siteStyleSchema>
-/** All of it that a finished style decides; what is printed is the owner's choice in each. */
-export type Fashion = Omit<SiteStyle, 'paper'>
+/** All of it that a finished style decides; what is printed, and what typefaces one has, is the owner's own in each. */
+export type Fashion = Omit<SiteStyle, 'paper' | 'own'>
 
 export const DEFAULT_FASHION: Fashion = {
   palette: DEFAULT_PALETTE,
@@ -53,4 +56,4 @@ export const DEFAULT_FASHION: Fashion = {
   rhythm: 'even',
   shelves: 'ruled',
 }
-export const DEFAULT_STYLE: SiteStyle = { ...DEFAULT_FASHION, paper: DEFAULT_PAPER }
+export const DEFAULT_STYLE: SiteStyle = { ...DEFAULT_FASHION, own: [], paper: DEFAULT_PAPER }

@@ -165,4 +165,4 @@ export type SiteStyleName = keyof typeof SITE_STYLES
 export const SITE_STYLE_NAMES = Object.keys(SITE_STYLES) as [SiteStyleName, ...SiteStyleName[]]
 
 /** A site as it would be in a finished style. */
-export const dressedIn = (name: SiteStyleName, { paper }: SiteStyle): SiteStyle => ({ ...SITE_STYLES[name].style, paper })
+export const dressedIn = (name: SiteStyleName, { paper, own }: SiteStyle): SiteStyle => ({ ...SITE_STYLES[name].style, own, paper })

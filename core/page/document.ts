@@ -1,6 +1,6 @@
 import type { Speech } from '../language/speech'
 import type { SiteStyle } from '../look/siteStyle'
-import { fontHref } from '../look/fontFaces'
+import { firstHref } from '../look/fontFaces'
 import { fontsOf } from '../look/typefaces'
 import { ON_PAPER, pageCss } from './pageCss'
 import { blocksOfEdge, menuTitle, splitHead, type EdgeDocuments } from './edges'
@@ -79,8 +79,8 @@ function frame(
   const foot = renderer.blocks(blocksOfEdge(site.edges.foot))
   const parts = partsOf({ content: [main.document, site.edges.head, site.edges.foot].flatMap(document => document?.content ?? []) })
   const code = (site.address && slug !== undefined && site.codeOf?.(new URL(pageHref(slug), site.address).href)) || ''
-  const fonts = fontsOf(site.style.type)
-    .map(font => `\n<link rel="preload" href="${fontHref(font, 'latin')}" as="font" type="font/woff2" crossorigin>`)
+  const fonts = fontsOf(site.style)
+    .map(font => `\n<link rel="preload" href="${firstHref(font)}" as="font" type="font/woff2" crossorigin>`)
     .join('')
   return `<!DOCTYPE html>
 <html lang="${known.speech.language}">

@@ -200,10 +200,10 @@ const RHYTHM = { tight: ['1.5em', '2rem'], even: ['1.9em', '2.6rem'], airy: ['2.
 const HEAD_OVER = '12rem'
 
 /** Colours, type and room as custom properties, which all rules take them from. */
-function styleCss({ palette, type, scale, corners, rhythm, head }: SiteStyle): string {
+function styleCss({ palette, type, own, scale, corners, rhythm, head }: SiteStyle): string {
   const [h1, h2, h3] = SCALE[scale]
   const [above, room] = RHYTHM[rhythm]
-  const { heading, text } = familiesOf(type)
+  const { heading, text } = familiesOf({ type, own })
   return `${paletteCss(palette)};--heading:${heading};--text:${text};--h1:${h1};--h2:${h2};--h3:${h3};--corner:${CORNER[corners]}px;--above:${above};--room:${room}${head === 'over' ? `;--head-over:${HEAD_OVER}` : ''}`
 }
 
@@ -292,7 +292,7 @@ export function contentCss(style: SiteStyle, used?: ReadonlySet<PartName>): stri
  * @param site scheme and host of the public site; empty until known
  */
 export function pageCss(style: SiteStyle, used: ReadonlySet<PartName>, site: string): string {
-  return `${fontFaces(fontsOf(style.type), 'optional')}
+  return `${fontFaces(fontsOf(style), 'optional')}
 *{box-sizing:border-box}
 html{${styleCss(style)};background:var(--paper);-webkit-text-size-adjust:100%}
 body{margin:0;min-height:100vh;display:flex;flex-direction:column}

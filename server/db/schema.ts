@@ -29,6 +29,17 @@ const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'da
 /** The different words of a text, in PostgreSQL's type for finding them. */
 const wordSet = customType<{ data: string }>({ dataType: () => 'tsvector' })
 
+const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' })
+
+/** Fonts of the site's own, in the parts that are served; a style says which of them are one typeface. */
+export const fontFiles = pgTable('font_files', {
+  /** the beginning of the SHA-256 of its bytes */
+  name: text().primaryKey(),
+  /** WOFF2 */
+  bytes: bytes().notNull(),
+  made: moment('made').notNull().defaultNow(),
+})
+
 /** Settings of the site, one row each. */
 export const settings = pgTable('settings', {
   key: text().primaryKey(),

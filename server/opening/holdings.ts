@@ -22,6 +22,7 @@ import { createSiteIcon } from '../services/site/icon'
 import { createSharedPictures } from '../services/site/sharedPictures'
 import { createSiteService } from '../services/site/site'
 import { createTimetable } from '../services/timetable/timetable'
+import { createTypefaces } from '../services/typefaces/typefaces'
 import { createHolders } from '../services/uses/holders'
 import type { Traffic } from '../services/traffic'
 import type { DataFolder } from './dataFolder'
@@ -50,6 +51,7 @@ export function openHoldings({ connection, store, derivedFolder, events }: DataF
   const bundles = createBundles(db, events)
   const pack = createPacking(bundles.laidOut)
   const sharedPictures = createSharedPictures(site, looks)
+  const typefaces = createTypefaces(db, store, looks)
   const timetable = createTimetable(db, signposts, site, now)
 
   return {
@@ -65,6 +67,7 @@ export function openHoldings({ connection, store, derivedFolder, events }: DataF
     bundles,
     sharedPictures,
     timetable,
+    typefaces,
     firstPages: createFirstPages({ pages, site, library }),
     icon: createSiteIcon({ db, events, site, looks, pictures }),
     zipping: createZipping(db, pack),
@@ -74,6 +77,7 @@ export function openHoldings({ connection, store, derivedFolder, events }: DataF
 
     async closeHoldings(): Promise<void> {
       await timetable.close()
+      await typefaces.close()
       await reading.close()
       await looking.close()
       await editions.close()

@@ -33,7 +33,7 @@ export function openUpkeep(
   { connection, databaseFolder, folder, store, reserve, events }: DataFolder,
   {
     owner: { sessions, journal },
-    holdings: { library, pages, signposts, looks, site, recognising, reading },
+    holdings: { library, pages, signposts, looks, site, recognising, reading, typefaces },
     intake: { jobs, fetching, uploads },
     delivering: { troubles },
   }: { owner: Owner; holdings: Holdings; intake: Intake; delivering: Delivering },
@@ -41,7 +41,8 @@ export function openUpkeep(
 ) {
   const { db } = connection
   const outside = createOutside(db, fetching.hosts, events)
-  const gathering = createGathering({ db, library, pages, signposts, looks, site, recognising, measuring: createMeasuring(), outside })
+  const measuring = createMeasuring(typefaces.bytesOf)
+  const gathering = createGathering({ db, library, pages, signposts, looks, site, recognising, measuring, outside })
   const walk = createWalk({
     db,
     pages,

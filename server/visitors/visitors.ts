@@ -12,6 +12,7 @@ import { atLeisure, oneATurn } from './oneATurn'
 import { answerPage, pageIsAt } from './page'
 import { answerPicture } from './picture'
 import { answerShelf } from './shelf'
+import { answerFont, isFontPath } from './font'
 import { answerSiteFile, isSiteFile } from './siteFile'
 
 const PICTURES = '/pictures/'
@@ -80,6 +81,7 @@ async function answerAt(trough: Trough, { node: { req, res } }: H3Event, path: s
   if (isFilePath(path)) await answerFile(trough, req, res, path, search)
   else if (path.startsWith(PICTURES)) await answerPicture(trough, req, res, decodedName(path.slice(PICTURES.length)), search)
   else if (path.startsWith(SHELVES)) await answerShelf(trough, req, res, path.slice(SHELVES.length), search)
+  else if (isFontPath(path)) await answerFont(trough, req, res, path)
   else if (isSiteFile(path)) await answerSiteFile(trough, req, res, path, search, headerOf(req.headers, 'host'))
   else await answerPage(trough, req, res, path.slice(1))
 }

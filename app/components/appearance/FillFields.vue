@@ -118,7 +118,7 @@ const changeStop = (index: number, change: Partial<Gradient['stops'][number]>) =
         @change="emit('change', { ...value, colour: $event! })"
       />
     </template>
-    <FileFinder v-if="choosing" label="Find a picture for the fill" family="picture" @choose="fillWith" @close="choosing = false" />
+    <FileFinder v-if="choosing" label="Find a picture for the fill" :types="['picture']" @choose="fillWith" @close="choosing = false" />
   </div>
 </template>
 

@@ -5,7 +5,7 @@ import type { Role } from '~~/core/look/colour'
 import { ROLES, hexSchema } from '~~/core/look/colour'
 import { LEAST, contrast, nearestPassing } from '~~/core/look/contrast'
 import type { Palette } from '~~/core/look/palette'
-import { TYPEFACES, type TypefaceName } from '~~/core/look/typefaces'
+import { TYPEFACES, typefaceOf, type TypefaceId } from '~~/core/look/typefaces'
 import { ROLE_WORDS } from '~/editor/words'
 
 /** The colours and type of the site: one change here is a change everywhere. */
@@ -51,7 +51,11 @@ async function set(changed: Partial<SiteStyle>) {
   if (!(await save({ ...before, ...changed }))) return
   notices.say('All pages are set anew.', { action: { label: 'Undo', run: () => void save(before) } })
 }
-const setType = (part: 'heading' | 'text', typeface: TypefaceName) => set({ type: { ...looks.style.type, [part]: typeface } })
+const typefaces = computed(() => [
+  ...Object.entries(TYPEFACES).map(([value, { title }]) => ({ value, title })),
+  ...looks.style.own.map(({ id, name }) => ({ value: id, title: name })),
+])
+const setType = (part: 'heading' | 'text', typeface: TypefaceId) => set({ type: { ...looks.style.type, [part]: typeface } })
 
 /** Readers with a dark screen get the page in other colours, or in the same. */
 async function setDark(own: boolean) {
@@ -127,11 +131,12 @@ const valueOf = (event: Event) => (event.target as HTMLInputElement).value
         :key="part"
         :label="title"
         :model-value="looks.style.type[part]"
-        :items="Object.entries(TYPEFACES).map(([value, typeface]) => ({ value, title: typeface.title }))"
-        :style="{ '--typeface': TYPEFACES[looks.style.type[part]].family }"
+        :items="typefaces"
+        :style="{ '--typeface': typefaceOf(looks.style.type[part], looks.style.own).family }"
         @update:model-value="setType(part, $event)"
       />
     </div>
+    <OwnTypefaces @set="set" />
     <h2>Room and head</h2>
     <div class="room">
       <div v-for="{ name, words, choices } in ROOM_FIELDS" :key="name">

@@ -66,7 +66,7 @@ const present = computed(() => [...new Set(files.value.flatMap(file => file.tags
         <FileFinder
           v-if="finding"
           label="Find a picture"
-          family="picture"
+          :types="['picture']"
           @choose="
             $event => {
               picture = $event

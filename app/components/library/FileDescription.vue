@@ -53,7 +53,7 @@ function saveDescription() {
       <FileFinder
         v-if="finding"
         label="Find a picture"
-        family="picture"
+        :types="['picture']"
         @choose="
           $event => {
             save({ picture: $event.id })

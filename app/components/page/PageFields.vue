@@ -72,7 +72,13 @@ async function move() {
         <VBtn @click="choosing = !choosing">{{ shared ? 'Another…' : 'Choose a picture…' }}</VBtn>
         <VBtn v-if="shared" @click="set({ picture: null })">None</VBtn>
       </span>
-      <FileFinder v-if="choosing" label="Find a picture for links to this page" family="picture" @choose="show" @close="choosing = false" />
+      <FileFinder
+        v-if="choosing"
+        label="Find a picture for links to this page"
+        :types="['picture']"
+        @choose="show"
+        @close="choosing = false"
+      />
     </div>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
   </div>

@@ -49,7 +49,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
         v-if="choosing === 'picture'"
         class="pop"
         label="Find a picture"
-        family="picture"
+        :types="['picture']"
         @choose="show"
         @close="choosing = undefined"
       />

@@ -44,7 +44,7 @@ const said = computed(() => `${(Math.floor((contrast.value?.ratio ?? 0) * 10) / 
       <VBtn @click="choosing = !choosing">{{ attrs.picture ? 'Another picture…' : 'A picture behind it…' }}</VBtn>
       <VBtn v-if="attrs.picture" @click="emit('set', { picture: null, placement: null, veil: null })">Without picture</VBtn>
     </div>
-    <FileFinder v-if="choosing" label="Find a picture for the section" family="picture" @choose="show" @close="choosing = false" />
+    <FileFinder v-if="choosing" label="Find a picture for the section" :types="['picture']" @choose="show" @close="choosing = false" />
     <template v-if="attrs.picture">
       <NumberField words="Veil" unit="%" :least="0" :most="100" :step="5" :value="veil" @change="emit('set', { veil: $event })" />
       <div v-if="contrast" role="status">

@@ -33,7 +33,7 @@ const choose = (file: string | null) =>
       <VBtn variant="outlined" @click="finding = !finding">{{ own ? 'Another…' : 'Choose a picture…' }}</VBtn>
       <VBtn v-if="own" @click="choose(null)">Draw it from the name</VBtn>
     </span>
-    <FileFinder v-if="finding" label="Find a picture" family="picture" @choose="choose($event.id)" @close="finding = false" />
+    <FileFinder v-if="finding" label="Find a picture" :types="['picture']" @choose="choose($event.id)" @close="finding = false" />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
   </div>
 </template>

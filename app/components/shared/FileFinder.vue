@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import type { Led } from '~~/core/page/led'
 import type { FileItem, FoundFile } from '~~/core/files/fileItem'
-import type { Family } from '~~/core/files/mediaType'
 import { formatSize } from '~~/core/files/size'
 import { fold } from '~~/core/find/fold'
 import { isPlainlyAddress } from '~~/core/page/recognise'
@@ -19,8 +18,8 @@ const props = defineProps<{
   computer?: boolean
   /** files that are not to be offered */
   except?: string[]
-  /** only files of this family */
-  family?: Family
+  /** only files of these media types or families */
+  types?: readonly string[]
   /** bundles are not offered */
   noBundles?: boolean
   /** pages and addresses are offered, too */
@@ -83,7 +82,7 @@ async function readAddress(q: string) {
   if (text.value === q) addressed.value = led ? [{ kind: 'led', led, side: TARGET_WORDS[led.target.kind] }] : []
 }
 
-const { search, settled } = useFileSearch(8, () => props.family)
+const { search, settled } = useFileSearch(8, () => props.types)
 const { press, held } = usePressing()
 let reading = Promise.resolve()
 watch(

@@ -9,6 +9,7 @@ import { Problem, notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { looks, settings } from '../../db/schema'
 import type { PageService } from '../pages/pages'
+import { checkFonts } from './fontCheck'
 
 const STYLE_KEY = 'style'
 const isBuiltIn = (id: string) => BUILT_IN_LOOKS.some(look => look.id === id)
@@ -118,8 +119,13 @@ export function createLookService(db: Database, pages: PageService) {
 
     style: () => style(db),
 
-    /** Sets colours and type of the site; every look and page follows at once. */
+    /**
+     * Sets colours and type of the site; every look and page follows at once.
+     *
+     * @throws Problem 422 where a font of the site's own is no longer there
+     */
     async setStyle(style: SiteStyle): Promise<SiteStyle> {
+      await checkFonts(db, style.own)
       await db
         .insert(settings)
         .values({ key: STYLE_KEY, value: style })

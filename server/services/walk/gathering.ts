@@ -161,7 +161,7 @@ export function createGathering({ db, library, pages, signposts, looks, site, re
           .map(({ label }) => label),
       )
       await nextTurn()
-      const measure = await measuring.in(ground.style.type.text)
+      const measure = await measuring.in(ground.style)
       const fallbacks = await fallbacksOf(fileIds(references).filter(id => ground.items.get(id)?.withdrawn))
       const page = (id: string) => {
         const found = ground.pages.get(id)

@@ -1,0 +1,12 @@
+import { defineEventHandler } from 'h3'
+import { z } from 'zod'
+import { ownTypefaceSchema } from '../../../core/look/ownTypeface'
+import { parseBody } from '../../utils/request'
+import { useTrough } from '../../utils/trough'
+
+const bodySchema = z.object({ file: z.string(), beside: ownTypefaceSchema.optional() })
+
+export default defineEventHandler(async event => {
+  const { file, beside } = await parseBody(event, bodySchema)
+  return (await useTrough()).typefaces.take(file, beside)
+})
