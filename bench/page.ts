@@ -8,6 +8,7 @@ import { BUILT_IN_LOOKS } from '../core/look/builtin'
 import { DEFAULT_STYLE } from '../core/look/siteStyle'
 import { speechOf } from '../core/language/speech'
 import { renderPage } from '../core/page/document'
+import { flat } from '../core/page/listing'
 import { newButton } from '../core/page/insert'
 import type { PageDetails } from '../core/page/pageItem'
 import type { PageDocument } from '../core/page/schema'
@@ -61,7 +62,7 @@ function measureRendering(biggest: PageDocument): void {
         file: () => facts,
         page: () => ({ slug: 'y', title: 'Y' }),
         signpost: () => undefined,
-        shelf: () => Array.from({ length: 60 }, () => facts),
+        shelf: () => flat(Array.from({ length: 60 }, () => facts)),
         look: id => looks.get(id),
         speech: speechOf('en'),
       },

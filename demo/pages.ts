@@ -191,7 +191,10 @@ export function makePages(
           p('Tick those you need and take them as one zip.'),
           {
             type: 'shelf',
-            attrs: { ...newShelf({ kind: 'folder', id: folders.get('Firing charts')!, order: 'title' }), zipName: 'Marlpit firing charts' },
+            attrs: {
+              ...newShelf({ kind: 'folder', id: folders.get('Firing charts')!, order: 'title', below: 'no' }),
+              zipName: 'Marlpit firing charts',
+            },
           },
           h2('Mix your own'),
           p(
@@ -269,11 +272,19 @@ export function makePages(
             {
               type: 'shelf',
               attrs: {
-                ...newShelf({ kind: 'folder', id: folders.get('Kilns/Spare parts')!, order: 'title' }),
+                ...newShelf({ kind: 'folder', id: folders.get('Kilns/Spare parts')!, order: 'title', below: 'no' }),
                 zipName: 'Marlpit spare parts',
               },
             },
           ),
+          h2('All about our kilns'),
+          {
+            type: 'shelf',
+            attrs: {
+              ...newShelf({ kind: 'folder', id: folders.get('Kilns')!, order: 'title', below: 'folded' }),
+              zipName: 'Marlpit kilns',
+            },
+          },
         ],
       },
     },
@@ -367,7 +378,7 @@ export function makePages(
           card('glaze-faults-2026-09.pdf', 'Crawling, pinholes, crazing: what the pot is telling you, and what to change.'),
           section('deep', h2('And all the rest'), {
             type: 'shelf',
-            attrs: { ...newShelf({ kind: 'folder', id: folders.get('Guides')!, order: 'title' }), zipName: 'Marlpit guides' },
+            attrs: { ...newShelf({ kind: 'folder', id: folders.get('Guides')!, order: 'title', below: 'no' }), zipName: 'Marlpit guides' },
           }),
           h2('Reading a witness cone'),
           steps(

@@ -207,7 +207,7 @@ test('each page start, filled and worn in each look that comes with Trough, pass
     const content = mapBlocks(mapTargets(made.draft, () => target).content, (block): Block[] => {
       if (block.type === 'picture') return [{ ...block, attrs: { ...block.attrs, file: tile!.id, alt: 'A test tile' } }]
       if (block.type === 'shelf')
-        return [{ ...block, attrs: { ...block.attrs, source: { kind: 'folder', id: folder!.id, order: 'title' } } }]
+        return [{ ...block, attrs: { ...block.attrs, source: { kind: 'folder', id: folder!.id, order: 'title', below: 'no' } } }]
       return [block]
     })
     // All of it once in each look, one below the other: what axe asks of a page it asks of each part.

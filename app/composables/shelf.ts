@@ -14,6 +14,7 @@ export const shelfOfFolder = (id: string): ShelfSource => ({
   kind: 'folder',
   id,
   order: useFolders().tree.get(id)?.ownOrder ? 'own' : 'title',
+  below: 'no',
 })
 
 /** The files a shelf would list now, and how many there are. */

@@ -42,6 +42,12 @@ export const ORDER_CHOICES = [
   ['own', 'Folder’s'],
 ] as const
 
+export const BELOW_CHOICES = [
+  ['no', 'Left out'],
+  ['folded', 'Folded'],
+  ['open', 'Open'],
+] as const
+
 export const LAYOUT_CHOICES = [
   ['lines', 'Lines'],
   ['pictures', 'Pictures'],

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { newCard } from '../page/insert'
+import { flat } from '../page/listing'
 import { renderMessage, renderPage } from '../page/document'
 import type { Block } from '../page/schema'
 import { Problem } from '../problem'
@@ -29,15 +30,15 @@ describe.each(LANGUAGE_CODES)('the words of %s', language => {
   // Unicode CLDR, plural rules, as Intl has them.
   it('have a form for each plural category of the language, and no other', () => {
     const { pluralCategories } = new Intl.PluralRules(LANGUAGES[language].locale).resolvedOptions()
-    for (const key of ['all', 'pageCount', 'downloadCount'] as const)
+    for (const key of ['all', 'fileCount', 'pageCount', 'downloadCount'] as const)
       expect(Object.keys(WORDS[language][key]).sort(), key).toEqual([...pluralCategories].sort())
   })
 
   it('are not those of English, left where they were', () => {
     if (language === 'en') return
     const same = WORD_KEYS.filter(key => formsOf(language, key)[0] === formsOf('en', key)[0])
-    // French calls pages "pages", and most have taken over "menu" for this.
-    const taken = ['menu', ...(language === 'fr' ? ['pages', 'pageCount'] : [])]
+    // French calls pages "pages", Italian a file "file", and most have taken over "menu" for this.
+    const taken = ['menu', ...(language === 'fr' ? ['pages', 'pageCount'] : []), ...(language === 'it' ? ['fileCount'] : [])]
     expect(same.filter(key => !taken.includes(key))).toEqual([])
   })
 })
@@ -85,10 +86,10 @@ describe('a published page', () => {
     file: (id: string) => (id === 'pdf' ? { ...PDF_FACTS, title: '1', description: '' } : { ...ZIP_FACTS, title: '2' }),
     page: () => ({ slug: '3', title: '3' }),
     signpost: () => undefined,
-    shelf: () => [
-      { ...PDF_FACTS, title: '1' },
-      { ...ZIP_FACTS, title: '2' },
-    ],
+    shelf: () => ({
+      files: [{ ...PDF_FACTS, title: '1' }],
+      folders: [{ name: '6', ...flat([{ ...ZIP_FACTS, title: '2' }]) }],
+    }),
     look: () => undefined,
     speech,
   }

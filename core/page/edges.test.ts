@@ -3,6 +3,7 @@ import { BUILT_IN_LOOKS } from '../look/builtin'
 import { problemsOf } from '../testing/html'
 import { ENGLISH, NEW_SITE, PDF_FACTS, button, pageOf, words } from '../testing/pages'
 import { renderMessage, renderPage } from './document'
+import { flat } from './listing'
 import type { EdgeDocuments } from './edges'
 import type { PageFacts } from './html'
 import { newPicture } from './insert'
@@ -12,7 +13,7 @@ const known: PageFacts = {
   file: id => (id === 'pdf' ? PDF_FACTS : undefined),
   page: id => (id === 'trade' ? { slug: 'trade', title: 'Trade' } : undefined),
   signpost: () => undefined,
-  shelf: () => [],
+  shelf: () => flat([]),
   speech: ENGLISH,
   look: id => BUILT_IN_LOOKS.find(look => look.id === id)?.appearance,
 }

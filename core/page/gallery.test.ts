@@ -26,7 +26,7 @@ const large = [...html.matchAll(/<figure class="tr-large" id="([^"]+)" popover>(
 describe('a gallery', () => {
   // HTML, the popover attribute: it opens, and goes by Escape, a key or a press beside it, without script.
   it('shows each picture large when it is pressed, and is valid', async () => {
-    expect(large.map(({ id }) => id)).toEqual(['see-ssssssssss-0', 'see-ssssssssss-2', 'see-ssssssssss-3'])
+    expect(large.map(({ id }) => id)).toEqual(['see-ssssssssss-a', 'see-ssssssssss-b', 'see-ssssssssss-c'])
     for (const { id } of large) expect(html).toContain(`<button type="button" class="tr-tile" popovertarget="${id}" aria-label="See Tile `)
     expect(html).not.toContain('<script')
     expect(await problemsOf(html)).toEqual([])

@@ -24,7 +24,7 @@ const key = (id: string, words: string, className: string, inner: string, act: '
  * @param placement identities on the page begin with it
  */
 export function galleryHtml(files: TargetFacts[], placement: string, { link, tick }: Parts, speech: Speech): string {
-  const idOf = (file: TargetFacts) => `see-${placement}-${files.indexOf(file)}`
+  const idOf = (file: TargetFacts) => `see-${placement}-${file.id}`
   // No way to its neighbours: what is opened from a popover stands above it, and would have to be put away one by one.
   const large = (file: TargetFacts) =>
     `<figure class="tr-large" id="${idOf(file)}" popover>${imageHtml(file, { alt: file.description || file.title, sizes: '92vw', className: 'tr-large-picture' })}<figcaption>${link(file)}${key(idOf(file), speech.say('close'), 'tr-away', '\u00D7', 'hide')}</figcaption></figure>`

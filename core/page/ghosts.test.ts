@@ -1,6 +1,7 @@
 import { expect, it } from 'vitest'
 import { ENGLISH, NEW_SITE, PDF_FACTS, button, pageOf, words } from '../testing/pages'
 import { renderPage } from './document'
+import { flat } from './listing'
 import { ghostsIn } from './ghosts'
 import type { Block, PageDocument } from './schema'
 import { START_NAMES, STARTS, listsItself } from './starts'
@@ -9,7 +10,7 @@ const known = {
   file: (id: string) => (id === PDF_FACTS.id ? PDF_FACTS : undefined),
   page: () => undefined,
   signpost: () => undefined,
-  shelf: () => [],
+  shelf: () => flat([]),
   speech: ENGLISH,
   look: () => undefined,
 }

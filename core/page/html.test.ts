@@ -5,6 +5,7 @@ import { BUILT_IN_LOOKS } from '../look/builtin'
 import { problemsOf } from '../testing/html'
 import { ENGLISH, NEW_SITE, PDF_FACTS, ZIP_FACTS, button, linkMark, pageOf, shelf, words } from '../testing/pages'
 import { renderMessage, renderPage } from './document'
+import { flat } from './listing'
 import { pageRenderer, type PageFacts } from './html'
 import { picksOf, renderShelf } from './shelf'
 import { idOf, mapTargets, placementsOf } from './targets'
@@ -42,7 +43,7 @@ const known: PageFacts = {
   file: fileOf,
   page: id => (id === 'trade' ? { slug: 'trade', title: 'Trade' } : undefined),
   signpost: id => SIGNPOSTS[id],
-  shelf: source => (source.kind === 'folder' ? [PDF_FACTS] : source.ids.flatMap(id => fileOf(id) ?? [])),
+  shelf: source => flat(source.kind === 'folder' ? [PDF_FACTS] : source.ids.flatMap(id => fileOf(id) ?? [])),
   speech: ENGLISH,
   look: id => BUILT_IN_LOOKS.find(look => look.id === id)?.appearance,
 }
@@ -331,7 +332,7 @@ describe('a shelf', () => {
 
   it('is a plain list where there is nothing to pick among, and nothing where it has no files', () => {
     expect(render(shelf({ pick: false }))).not.toMatch(/<form|<input|<button/)
-    expect(render(shelf({ source: { kind: 'folder', id: 'f', order: 'title' } }))).not.toMatch(/<form|<input|<button/)
+    expect(render(shelf({ source: { kind: 'folder', id: 'f', order: 'title', below: 'no' } }))).not.toMatch(/<form|<input|<button/)
     expect(render(shelf({ source: null }))).toBe('')
     expect(render(shelf({ source: { kind: 'files', ids: ['gone'] } }))).toBe('')
   })
@@ -347,10 +348,10 @@ describe('a shelf', () => {
 describe('a shelf of a folder', () => {
   const titled = (...titles: string[]) => titles.map(title => ({ ...PDF_FACTS, id: title, title }))
   const order = (language: Language, files: TargetFacts[]) => {
-    const source = { kind: 'folder', id: 'folder', order: 'title' } as const
+    const source = { kind: 'folder', id: 'folder', order: 'title', below: 'no' } as const
     const html = renderShelf(
       { placement: 'aaaaaaaaaa', source, action: 'here', pick: false, zipName: '' } as ShelfAttrs,
-      files,
+      flat(files),
       () => '',
       speechOf(language),
     )
@@ -361,6 +362,59 @@ describe('a shelf of a folder', () => {
     expect(order('pl', titled('Mapa', 'Łopata', 'Zima', 'Lampa'))).toEqual(['Lampa', 'Łopata', 'Mapa', 'Zima'])
     expect(order('de', titled('Zange', 'Ärmel', 'Apfel'))).toEqual(['Apfel', 'Ärmel', 'Zange'])
     expect(order('en', titled('Kiln 10', 'Kiln 9'))).toEqual(['Kiln 9', 'Kiln 10'])
+  })
+})
+
+describe('a shelf of a folder with those below it', () => {
+  const listed = {
+    files: [{ ...PDF_FACTS, id: 'k60', title: 'K60' }],
+    folders: [
+      { name: 'Spare <parts>', ...flat([{ ...PDF_FACTS, id: 'door', title: 'Door' }]) },
+      { name: 'Łuki', ...flat([PDF_FACTS, ZIP_FACTS]) },
+      { name: 'Mury', ...flat([PDF_FACTS]) },
+    ],
+  }
+  const shown = (below: 'folded' | 'open', more: Partial<ShelfAttrs> = {}, language: Language = 'en') =>
+    renderShelf(
+      { ...(shelf() as Extract<Block, { type: 'shelf' }>).attrs, source: { kind: 'folder', id: 'f', order: 'title', below }, ...more },
+      listed,
+      () => 'tr-look-slab',
+      speechOf(language),
+    )
+
+  it('folds them out without script, says how many are in each, and has them in the order of the language', () => {
+    const html = shown('folded', {}, 'pl')
+    expect(
+      [...html.matchAll(/<summary><span>(.*?)<\/span> <span class="tr-note">(.*?)<\/span>/g)].map(([, name, count]) => [name, count]),
+    ).toEqual([
+      ['Łuki', '2 pliki'],
+      ['Mury', '1 plik'],
+      ['Spare &lt;parts&gt;', '1 plik'],
+    ])
+    expect(html).not.toContain(' open>')
+    expect(shown('open')).toContain('<details class="tr-fold tr-folder" open>')
+    // Files of the folder itself come first.
+    expect(html.indexOf('K60')).toBeLessThan(html.indexOf('<details'))
+  })
+
+  it('gives all of them as one zip, and large pictures of their own addresses', async () => {
+    expect(shown('folded')).toContain('All 5 as one zip')
+    const pictured = (id: string) => ({ ...PDF_FACTS, id, picture: { version: 'c', width: 1000, height: 1250 } })
+    const html = renderShelf(
+      { ...(shelf() as Extract<Block, { type: 'shelf' }>).attrs, layout: 'pictures' },
+      { files: [pictured('a')], folders: [{ name: 'More', ...flat([pictured('b')]) }] },
+      () => '',
+      ENGLISH,
+    )
+    const ids = [...html.matchAll(/ id="([^"]+)"/g)].map(([, id]) => id)
+    expect(new Set(ids).size).toBe(2)
+  })
+
+  it('is drawn by valid HTML, with the rules that fold', async () => {
+    const document = pageOf(shelf({ source: { kind: 'folder', id: 'f', order: 'title', below: 'folded' } }))
+    const html = renderPage(site, { slug: 'a', title: 'A', description: '', document }, { ...known, shelf: () => listed })
+    expect(html).toContain('.tr-fold>summary')
+    expect(await problemsOf(html)).toEqual([])
   })
 })
 

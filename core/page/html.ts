@@ -12,6 +12,7 @@ import type { TargetFacts } from './placeholders'
 import { markHtml, pictureHtml } from './picture'
 import type { Action, Block, ButtonAttrs, CardAttrs, Inline, Mark, PictureAttrs, SectionBlock, ShelfSource } from './schema'
 import { FIRST_VEIL, behindHtml, sectionClass } from './sectionPicture'
+import type { Listing } from './listing'
 import { renderShelf } from './shelf'
 import { tableHtml } from './table'
 
@@ -19,8 +20,8 @@ import { tableHtml } from './table'
 export interface PageFacts extends TargetKnowledge {
   /** how the site speaks to its visitors */
   speech: Speech
-  /** the files a shelf lists, in its order */
-  shelf: (source: ShelfSource) => TargetFacts[]
+  /** what a shelf lists, in its order */
+  shelf: (source: ShelfSource) => Listing<TargetFacts>
   /** the appearance of a look by its identity; undefined where it is not there */
   look: (id: string) => Appearance | undefined
 }

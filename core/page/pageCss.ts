@@ -89,6 +89,11 @@ const SHELF = `
 .tr-item .tr-note{color:var(--soft)}
 .tr-item:hover .tr-label{color:var(--accent)}
 .tr-item:focus-visible,.tr-tick input:focus-visible{outline:3px solid var(--ink);outline-offset:2px}
+.tr-page .tr-shelf .tr-fold{margin-block:0}
+.tr-page .tr-shelf :is(ul,.tr-fold)+.tr-fold{margin-top:-1px}
+.tr-folder>summary>.tr-note{margin-left:auto;font-weight:400;color:var(--soft)}
+.tr-page .tr-shelf .tr-folder>:not(summary){margin-left:1.4em}
+.tr-page .tr-shelf .tr-folder>ul:not(.tr-gallery):last-child>li:last-child{border-bottom:0}
 .tr-page .tr-take{display:flex;flex-wrap:wrap;gap:.6em;margin:.9em 0 0}
 .tr-take button{font-family:inherit;cursor:pointer}
 @media print{.tr-page .tr-take,.tr-tick{display:none}}

@@ -57,11 +57,19 @@ export const downloadLinkSchema = z.object({ type: z.literal('downloadLink'), at
 /** Files one shelf lists; the address that asks for some of them has to stay below 8 kB (common practice). */
 export const MOST_ON_SHELF = 300
 
+/** Folders below the one that a shelf lists: left out, folded together until they are pressed, or open from the start. */
+export const SHELF_BELOW = ['no', 'folded', 'open'] as const
+
 export const SHELF_ORDERS = ['title', 'newest', 'own'] as const
 
-/** What a shelf lists: all that lies right in a folder, or files chosen one by one, in that order. */
+/** What a shelf lists: all that lies right in a folder, or also in those below it, or files chosen one by one, in that order. */
 export const shelfSourceSchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('folder'), id: z.string().max(40), order: z.enum(SHELF_ORDERS) }),
+  z.object({
+    kind: z.literal('folder'),
+    id: z.string().max(40),
+    order: z.enum(SHELF_ORDERS),
+    below: z.enum(SHELF_BELOW).default('no'),
+  }),
   z.object({ kind: z.literal('files'), ids: z.array(z.string().max(40)).max(MOST_ON_SHELF, `Keep a shelf to ${MOST_ON_SHELF} files.`) }),
 ])
 export type ShelfSource = z.infer<typeof shelfSourceSchema>

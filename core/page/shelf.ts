@@ -3,8 +3,11 @@ import type { Speech } from '../language/speech'
 import { escapeHtml } from './escape'
 import { effectiveAction, fileDestination } from './destination'
 import { galleryHtml } from './gallery'
+import { filesListed, type Listing } from './listing'
 import type { TargetFacts } from './placeholders'
 import { MOST_ON_SHELF, type ShelfAttrs, type ShelfSource } from './schema'
+
+type Files = Listing<TargetFacts>
 
 /** The parts of an address that ask for files of a shelf as one zip. */
 export const PICK = 'pick'
@@ -16,8 +19,10 @@ export const shelfHref = (placement: string) => `/shelves/${placement}`
 const SORTS = { title: 'title', newest: '-changed', own: 'own' } as const
 
 /** The question to the library that gives the files of a shelf that lists a folder. */
-export const shelfQuery = ({ id, order }: Extract<ShelfSource, { kind: 'folder' }>) => ({
+type FolderSource = Extract<ShelfSource, { kind: 'folder' }>
+export const shelfQuery = ({ id, order, below }: FolderSource) => ({
   folder: id,
+  ...(below !== 'no' && { below: 'true' }),
   sort: SORTS[order],
   limit: MOST_ON_SHELF,
 })
@@ -45,9 +50,26 @@ function linkHtml(file: TargetFacts, attrs: ShelfAttrs, speech: Speech): string 
 const linesHtml = (files: TargetFacts[], attrs: ShelfAttrs, pick: boolean, speech: Speech): string =>
   `<ul>\n${files.map(file => `<li>${pick ? tickHtml(file, speech) : ''}${linkHtml(file, attrs, speech)}</li>`).join('\n')}\n</ul>`
 
-/** Files in the order a shelf shows them: the library knows no language, and titles are looked for by that of the site. */
-const inOrder = ({ source }: ShelfAttrs, files: TargetFacts[], { compare }: Speech): TargetFacts[] =>
-  source?.kind === 'folder' && source.order === 'title' ? files.toSorted((a, b) => compare(a.title, b.title)) : files
+/** Files and folders in the order a shelf shows them: the library knows no language, and titles are looked for by that of the site. */
+function inOrder({ files, folders }: Files, byTitle: boolean, speech: Speech): Files {
+  const { compare } = speech
+  const sorted = folders.toSorted((a, b) => compare(a.name, b.name))
+  return {
+    files: byTitle ? files.toSorted((a, b) => compare(a.title, b.title)) : files,
+    folders: sorted.map(({ name, ...inside }) => ({ name, ...inOrder(inside, byTitle, speech) })),
+  }
+}
+
+/** Files, then the folders beside them, each to be folded out without script (HTML, `details`). */
+function listingHtml({ files, folders }: Files, filesHtml: (files: TargetFacts[]) => string, open: boolean, speech: Speech): string {
+  const folded = folders.map(folder => {
+    const count = speech.say('fileCount', { count: filesListed(folder).length })
+    return `<details class="tr-fold tr-folder"${open ? ' open' : ''}><summary><span>${escapeHtml(folder.name)}</span> <span class="tr-note">${escapeHtml(count)}</span></summary>
+${listingHtml(folder, filesHtml, open, speech)}
+</details>`
+  })
+  return [...(files.length ? [filesHtml(files)] : []), ...folded].join('\n')
+}
 
 /**
  * A listing of files, each with its link. Where visitors may pick, it is a plain form that asks for a zip of what
@@ -55,11 +77,12 @@ const inOrder = ({ source }: ShelfAttrs, files: TargetFacts[], { compare }: Spee
  *
  * @param buttonClass asked for what its buttons wear, if it has any
  */
-export function renderShelf(attrs: ShelfAttrs, listed: TargetFacts[], buttonClass: () => string, speech: Speech): string {
-  if (!listed.length) return ''
-  const files = inOrder(attrs, listed, speech)
-  const pick = attrs.pick && files.length > 1
-  const rows =
+export function renderShelf(attrs: ShelfAttrs, listed: Files, buttonClass: () => string, speech: Speech): string {
+  const count = filesListed(listed).length
+  if (!count) return ''
+  const folder = attrs.source?.kind === 'folder' ? attrs.source : undefined
+  const pick = attrs.pick && count > 1
+  const filesHtml = (files: TargetFacts[]) =>
     attrs.layout === 'pictures'
       ? galleryHtml(
           files,
@@ -68,10 +91,11 @@ export function renderShelf(attrs: ShelfAttrs, listed: TargetFacts[], buttonClas
           speech,
         )
       : linesHtml(files, attrs, pick, speech)
+  const rows = listingHtml(inOrder(listed, folder?.order === 'title', speech), filesHtml, folder?.below === 'open', speech)
   if (!pick) return `<div class="tr-shelf">\n${rows}\n</div>`
   const wears = `class="tr-button ${buttonClass()}"`
   return `<form class="tr-shelf" action="${shelfHref(attrs.placement)}" method="get">
 ${rows}
-<p class="tr-take"><button type="submit" ${wears}>${escapeHtml(speech.say('ticked'))}</button> <button type="submit" ${wears} name="${TAKE_ALL}">${escapeHtml(speech.say('all', { count: files.length }))}</button></p>
+<p class="tr-take"><button type="submit" ${wears}>${escapeHtml(speech.say('ticked'))}</button> <button type="submit" ${wears} name="${TAKE_ALL}">${escapeHtml(speech.say('all', { count }))}</button></p>
 </form>`
 }

@@ -2,6 +2,7 @@ import { expect, it } from 'vitest'
 import { problemsOf } from '../testing/html'
 import { ENGLISH, NEW_SITE, PDF_FACTS, linkMark, pageOf } from '../testing/pages'
 import { renderPage } from './document'
+import { flat } from './listing'
 import { pageRenderer, type PageFacts } from './html'
 import { pageDocumentSchema, type Mark, type TableBlock } from './schema'
 import { mapTargets, placementsOf } from './targets'
@@ -20,7 +21,7 @@ const known: PageFacts = {
   file: id => (id === 'pdf' ? PDF_FACTS : undefined),
   page: () => undefined,
   signpost: () => undefined,
-  shelf: () => [],
+  shelf: () => flat([]),
   look: () => undefined,
 }
 const render = (block: TableBlock) => pageRenderer(known).blocks([block])

@@ -60,7 +60,7 @@ describe('giveTarget', () => {
 describe('a shelf', () => {
   const targetsOf = (page: PageDocument) =>
     placementsOf(page).map(({ kind, targets }) => [kind, targets.map(target => `${target.kind} ${idOf(target)}`)])
-  const folder = shelf({ source: { kind: 'folder', id: 'sheets', order: 'title' } })
+  const folder = shelf({ source: { kind: 'folder', id: 'sheets', order: 'title', below: 'no' } })
 
   it('leans on its files or its folder, also inside a list', () => {
     expect(targetsOf(pageOf(shelf()))).toEqual([['shelf', ['file pdf', 'file zip']]])
@@ -70,7 +70,7 @@ describe('a shelf', () => {
 
   it('lists what it was waiting for, once that is known', () => {
     const page = pageOf(shelf({ source: null, placement: 'ssssssssss' }), shelf({ placement: 'tttttttttt' }))
-    expect(targetsOf(giveShelf(page, 'ssssssssss', { kind: 'folder', id: 'sheets', order: 'own' }))).toEqual([
+    expect(targetsOf(giveShelf(page, 'ssssssssss', { kind: 'folder', id: 'sheets', order: 'own', below: 'no' }))).toEqual([
       ['shelf', ['folder sheets']],
       ['shelf', ['file pdf', 'file zip']],
     ])

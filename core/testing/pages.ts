@@ -1,5 +1,6 @@
 import { speechOf } from '../language/speech'
 import type { Block, ButtonAttrs, Mark, PageDocument, PlainBlock, ShelfAttrs } from '../page/schema'
+import { flat } from '../page/listing'
 import { DEFAULT_STYLE } from '../look/siteStyle'
 import type { SiteFacts } from '../page/document'
 import type { PageFacts } from '../page/html'
@@ -84,7 +85,7 @@ export const knowing = (...files: TargetFacts[]): PageFacts => ({
   file: id => files.find(file => file.id === id),
   page: () => undefined,
   signpost: () => undefined,
-  shelf: () => files,
+  shelf: () => flat(files),
   look: () => undefined,
   speech: ENGLISH,
 })

@@ -87,7 +87,12 @@ const SLIPS: [check: string, what: string, block: Block | Block[], act: string |
   ['nowhere', 'a link without a target', words('Some day', linkMark('bbbbbbbbbb', null)), 'Take it off'],
   ['nowhere', 'a picture without its file', picture({ file: 'gone' }), 'Take it off'],
   ['nowhere', 'a shelf with a file that is gone', shelf({ source: { kind: 'files', ids: ['pdf', 'gone'] } }), 'Take it off'],
-  ['nowhere', 'a shelf of a folder that is gone', shelf({ source: { kind: 'folder', id: 'gone', order: 'title' } }), 'Take it off'],
+  [
+    'nowhere',
+    'a shelf of a folder that is gone',
+    shelf({ source: { kind: 'folder', id: 'gone', order: 'title', below: 'no' } }),
+    'Take it off',
+  ],
   [
     'nowhere',
     'a signpost that points at nothing',

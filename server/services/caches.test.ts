@@ -48,7 +48,7 @@ async function build(): Promise<void> {
     button({ placement: 'aaaaaaaaaa', target: { kind: 'file', id: made.list.id }, label: 'List, {downloads}', look: made.look }),
     button({ placement: 'bbbbbbbbbb', target: { kind: 'signpost', id: made.signpost }, label: 'Now' }),
     button({ placement: 'cccccccccc', target: { kind: 'file', id: made.bundle.id }, label: 'All, {size}' }),
-    shelf({ placement: 'dddddddddd', source: { kind: 'folder', id: made.folder, order: 'title' } }),
+    shelf({ placement: 'dddddddddd', source: { kind: 'folder', id: made.folder, order: 'title', below: 'no' } }),
   )
   await pages.saveDraft(page.id, { title: 'Home', draft, revision: page.revision })
   await pages.publish(page.id, { despite: true })

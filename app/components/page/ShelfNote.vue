@@ -2,7 +2,7 @@
 import { mdiArrowDown, mdiArrowUp, mdiClose } from '@mdi/js'
 import { MOST_ON_SHELF, type ShelfAttrs, type ShelfSource } from '~~/core/page/schema'
 import type { FileItem } from '~~/core/files/fileItem'
-import { ACTION_CHOICES, LAYOUT_CHOICES, ORDER_CHOICES } from '~/editor/words'
+import { ACTION_CHOICES, BELOW_CHOICES, LAYOUT_CHOICES, ORDER_CHOICES } from '~/editor/words'
 
 /** The settings of the selected shelf, in the margin. */
 const props = defineProps<{ attrs: ShelfAttrs }>()
@@ -125,6 +125,13 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
       :choices="ORDER_CHOICES"
       :value="source.order"
       @choose="list({ ...source, order: $event })"
+    />
+    <ChoiceField
+      v-if="source?.kind === 'folder' && (source.below !== 'no' || folders.tree.childrenOf(source.id).length)"
+      legend="Folders in it"
+      :choices="BELOW_CHOICES"
+      :value="source.below"
+      @choose="list({ ...source, below: $event })"
     />
     <div class="field">
       <ChoiceField

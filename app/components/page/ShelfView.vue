@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { NodeViewWrapper, nodeViewProps } from '@tiptap/vue-3'
+import { flat, listingOf, mapListing } from '~~/core/page/listing'
 import { targetFacts } from '~~/core/page/placeholders'
 import { SHELF_LOOK } from '~~/core/page/html'
 import { MOST_ON_SHELF, type ShelfAttrs } from '~~/core/page/schema'
@@ -15,7 +16,12 @@ const uploads = useUploads()
 /** its files are still on their way */
 const arriving = computed(() => !!uploads.forPlacement(attrs.value.placement))
 const fault = computed(() => (arriving.value ? '' : trouble.value))
-const html = computed(() => renderShelf(attrs.value, files.value.map(targetFacts), () => `tr-look-${SHELF_LOOK}`, session.speech))
+const folders = useFolders()
+const listed = computed(() => {
+  const { source } = attrs.value
+  return source?.kind === 'folder' ? listingOf(source.id, folders.tree, files.value) : flat(files.value)
+})
+const html = computed(() => renderShelf(attrs.value, mapListing(listed.value, targetFacts), () => `tr-look-${SHELF_LOOK}`, session.speech))
 const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
 </script>
 

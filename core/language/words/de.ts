@@ -12,6 +12,7 @@ export const de: Words = {
   close: 'Schließen',
   ticked: 'Angekreuzte Dateien als ein Zip',
   all: { one: 'Die eine Datei als Zip', other: 'Alle {count} als ein Zip' },
+  fileCount: { one: '{count} Datei', other: '{count} Dateien' },
   pageCount: { one: '{count} Seite', other: '{count} Seiten' },
   downloadCount: { one: '{count}-mal heruntergeladen', other: '{count}-mal heruntergeladen' },
   edition: 'Ausgabe {number}',

@@ -15,6 +15,7 @@ export const en = {
   close: 'Close',
   ticked: 'Ticked files as one zip',
   all: { one: 'The one file as a zip', other: 'All {count} as one zip' },
+  fileCount: { one: '{count} file', other: '{count} files' },
   pageCount: { one: '{count} page', other: '{count} pages' },
   downloadCount: { one: '{count} download', other: '{count} downloads' },
   edition: 'edition {number}',

@@ -12,6 +12,7 @@ export const es: Words = {
   close: 'Cerrar',
   ticked: 'Los archivos marcados en un zip',
   all: { one: 'El archivo en un zip', many: 'Los {count} en un zip', other: 'Los {count} en un zip' },
+  fileCount: { one: '{count} archivo', many: '{count} de archivos', other: '{count} archivos' },
   pageCount: { one: '{count} página', many: '{count} de páginas', other: '{count} páginas' },
   downloadCount: { one: '{count} descarga', many: '{count} de descargas', other: '{count} descargas' },
   edition: 'edición {number}',

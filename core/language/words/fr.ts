@@ -12,6 +12,7 @@ export const fr: Words = {
   close: 'Fermer',
   ticked: 'Les fichiers cochés en un zip',
   all: { one: 'Le fichier en zip', many: 'Les {count} en un zip', other: 'Les {count} en un zip' },
+  fileCount: { one: '{count} fichier', many: '{count} de fichiers', other: '{count} fichiers' },
   pageCount: { one: '{count} page', many: '{count} de pages', other: '{count} pages' },
   downloadCount: { one: '{count} téléchargement', many: '{count} de téléchargements', other: '{count} téléchargements' },
   edition: 'édition {number}',

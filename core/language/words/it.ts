@@ -12,6 +12,7 @@ export const it: Words = {
   close: 'Chiudi',
   ticked: 'I file selezionati in uno zip',
   all: { one: 'Il file in uno zip', many: 'Tutti i {count} in uno zip', other: 'Tutti i {count} in uno zip' },
+  fileCount: { one: '{count} file', many: '{count} di file', other: '{count} file' },
   pageCount: { one: '{count} pagina', many: '{count} di pagine', other: '{count} pagine' },
   downloadCount: { one: 'scaricato {count} volta', many: 'scaricato {count} volte', other: 'scaricato {count} volte' },
   edition: 'edizione {number}',

@@ -12,6 +12,7 @@ export const nl: Words = {
   close: 'Sluiten',
   ticked: 'Aangevinkte bestanden als één zip',
   all: { one: 'Het bestand als zip', other: 'Alle {count} als één zip' },
+  fileCount: { one: '{count} bestand', other: '{count} bestanden' },
   pageCount: { one: '{count} pagina', other: '{count} pagina’s' },
   downloadCount: { one: '{count} keer gedownload', other: '{count} keer gedownload' },
   edition: 'uitgave {number}',

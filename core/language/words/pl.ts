@@ -17,6 +17,7 @@ export const pl: Words = {
     many: 'Wszystkie {count} jako jeden zip',
     other: 'Wszystkie {count} jako jeden zip',
   },
+  fileCount: { one: '{count} plik', few: '{count} pliki', many: '{count} plików', other: '{count} pliku' },
   pageCount: { one: '{count} strona', few: '{count} strony', many: '{count} stron', other: '{count} strony' },
   downloadCount: { one: '{count} pobranie', few: '{count} pobrania', many: '{count} pobrań', other: '{count} pobrania' },
   edition: 'wydanie {number}',

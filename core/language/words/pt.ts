@@ -12,6 +12,7 @@ export const pt: Words = {
   close: 'Fechar',
   ticked: 'Os ficheiros assinalados num zip',
   all: { one: 'O ficheiro num zip', many: 'Os {count} num zip', other: 'Os {count} num zip' },
+  fileCount: { one: '{count} ficheiro', many: '{count} de ficheiros', other: '{count} ficheiros' },
   pageCount: { one: '{count} página', many: '{count} de páginas', other: '{count} páginas' },
   downloadCount: { one: '{count} transferência', many: '{count} de transferências', other: '{count} transferências' },
   edition: 'edição {number}',

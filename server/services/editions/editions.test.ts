@@ -88,7 +88,7 @@ describe('an edition that waits', () => {
     const bundle = await bundles.create({ title: 'Pack', folder: null, files: [file.id], folders: [] })
     const there = async () => [
       (await bundles.details(bundle.id)).total,
-      (await shelves.filesOn({ kind: 'files', ids: [file.id] })).length,
+      (await shelves.listed({ kind: 'files', ids: [file.id] })).files.length,
       (await library.get(file.id)).withdrawn,
     ]
     expect(await there()).toEqual([1, 1, false])

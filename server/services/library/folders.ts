@@ -31,6 +31,8 @@ export function createFolderService(db: Database, register: Register) {
   return {
     list,
     get,
+    /** The folders outside the bin. */
+    tree: () => readTree(db),
     /** What a folder outside the bin is called. */
     nameOf: async (id: string): Promise<string | undefined> => (await readTree(db)).get(id)?.name,
 

@@ -6,6 +6,7 @@ import { chooseEncoding } from '../../../core/http/encoding'
 import { represent, type Representation } from '../../../core/http/respond'
 import { renderMessage, renderPage, type SiteFacts } from '../../../core/page/document'
 import type { PageFacts } from '../../../core/page/html'
+import { filesListed, flat, mapListing, type Listing } from '../../../core/page/listing'
 import { told } from '../../../core/language/visitorProblem'
 import type { Problem } from '../../../core/problem'
 import type { SiteStyle } from '../../../core/look/siteStyle'
@@ -111,18 +112,18 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
     const ids = [...new Set([...fileIds(references), ...pointed, ...filled, ...(page?.picture ? [page.picture] : [])])]
     const there = (await library.byId(ids)).filter(file => !isOut(file))
     const facts = new Map(there.map(file => [file.id, targetFacts(file)]))
-    const listed = new Map<ShelfSource, FileItem[]>()
-    for (const { source } of documents.flatMap(shelvesIn)) if (source) listed.set(source, await shelves.filesOn(source))
+    const listed = new Map<ShelfSource, Listing<FileItem>>()
+    for (const { source } of documents.flatMap(shelvesIn)) if (source) listed.set(source, await shelves.listed(source))
     const led = await pages.livePages(pageIds(references))
     const known: PageFacts = {
       speech: await site.speech(),
       file: id => facts.get(id),
       page: id => led.get(id),
       signpost: id => posts.get(id),
-      shelf: source => (listed.get(source) ?? []).map(targetFacts),
+      shelf: source => mapListing(listed.get(source) ?? flat([]), targetFacts),
       look: id => appearances.get(id),
     }
-    const shown = [...there, ...[...listed.values()].flat()]
+    const shown = [...there, ...[...listed.values()].flatMap(filesListed)]
     const leans = {
       files: new Set([...ids, ...shown.map(file => file.id)]),
       bytes: new Set(shown.map(file => file.sha256)),

@@ -48,7 +48,7 @@ describe('a shelf', () => {
     const { library } = test.trough
     const folder = await library.folders.create({ name: 'Sheets', parent: null })
     const b = await test.putInto('b.txt', 'b', { folder: folder.id })
-    const { slug } = await livePage({ source: { kind: 'folder', id: folder.id, order: 'title' } })
+    const { slug } = await livePage({ source: { kind: 'folder', id: folder.id, order: 'title', below: 'no' } })
     const shown = async () => [...(await html(slug)).matchAll(/tr-label">([^<]+)</g)].map(([, title]) => title)
     expect(await shown()).toEqual(['B'])
     const a = await test.putInto('a.txt', 'a', { folder: folder.id })
@@ -59,11 +59,28 @@ describe('a shelf', () => {
     expect(await shown()).toEqual(['Zinc'])
   })
 
+  it('shows folders below its own where it is to, and follows them when they are named, moved or emptied', async () => {
+    const { library } = test.trough
+    const top = await library.folders.create({ name: 'Manuals', parent: null })
+    const below = await library.folders.create({ name: 'Old', parent: top.id })
+    const file = await test.putInto('k60.txt', 'k60', { folder: below.id })
+    const { slug, placement } = await livePage({ source: { kind: 'folder', id: top.id, order: 'title', below: 'folded' } })
+    expect(await html(slug)).toMatch(/<summary><span>Old<\/span> <span class="tr-note">1 file</)
+    await library.folders.change(below.id, { name: 'Older' })
+    expect(await html(slug)).toContain('<summary><span>Older<')
+    await test.putInto('k80.txt', 'k80', { folder: top.id })
+    expect(await contentsOf(await ask(placement, 'all='))).toEqual({ 'k80.txt': 'k80', 'Older/k60.txt': 'k60' })
+    expect(await contentsOf(await ask(placement, `pick=${file.id}`))).toEqual({ 'Older/k60.txt': 'k60' })
+    await library.move({ files: [], folders: [below.id], to: null })
+    expect(await html(slug)).not.toContain('<summary>')
+    expect((await ask(placement, `pick=${file.id}`)).status).toBe(410)
+  })
+
   it('holds back the folder it lists from the bin, and comes off where that is chosen', async () => {
     const { library, pages } = test.trough
     const folder = await library.folders.create({ name: 'Charts', parent: null })
     await test.putInto('chart.txt', 'chart', { folder: folder.id })
-    const { slug, page } = await livePage({ source: { kind: 'folder', id: folder.id, order: 'newest' } })
+    const { slug, page } = await livePage({ source: { kind: 'folder', id: folder.id, order: 'newest', below: 'no' } })
     const going = { files: [], folders: [folder.id] }
     await expect(library.remove(going)).rejects.toMatchObject({
       status: 409,

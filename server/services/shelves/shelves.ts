@@ -1,5 +1,6 @@
 import type { FileItem } from '../../../core/files/fileItem'
 import { fileQuerySchema } from '../../../core/files/query'
+import { flat, listingOf, placedIn, type Listing } from '../../../core/page/listing'
 import type { ShelfSource } from '../../../core/page/schema'
 import { TAKE_ALL, shelfQuery } from '../../../core/page/shelf'
 import { VisitorProblem } from '../../../core/language/visitorProblem'
@@ -11,18 +12,20 @@ import type { PageService } from '../pages/pages'
 
 /** What shelves list, and zips of what visitors pick from them. */
 export function createShelves(pages: PageService, library: LibraryService, pack: Pack) {
-  /** The files a shelf shows visitors, in its order; none of a folder that is gone. */
-  async function filesOn(source: ShelfSource): Promise<FileItem[]> {
+  /** What a shelf shows visitors, in its order; nothing of a folder that is gone. */
+  async function listed(source: ShelfSource): Promise<Listing<FileItem>> {
     if (source.kind === 'folder') {
-      if ((await library.folders.nameOf(source.id)) === undefined) return []
-      return (await library.list(fileQuerySchema.parse(shelfQuery(source)))).items.filter(file => !isOut(file))
+      const tree = await library.folders.tree()
+      if (!tree.get(source.id)) return flat([])
+      const files = (await library.list(fileQuerySchema.parse(shelfQuery(source)))).items.filter(file => !isOut(file))
+      return listingOf(source.id, tree, files)
     }
     const there = new Map((await library.byId(source.ids)).map(file => [file.id, file]))
-    return source.ids.flatMap(id => there.get(id) ?? []).filter(file => !isOut(file))
+    return flat(source.ids.flatMap(id => there.get(id) ?? []).filter(file => !isOut(file)))
   }
 
   return {
-    filesOn,
+    listed,
 
     /**
      * Lays out a zip of files picked from the shelf of a live page, or of all of it.
@@ -35,15 +38,12 @@ export function createShelves(pages: PageService, library: LibraryService, pack:
       if (!live?.shelf.pick || !live.shelf.source) throw new VisitorProblem(404, 'noShelf')
       if (!picks.length) throw new VisitorProblem(422, 'noneTicked')
       const { source, zipName } = live.shelf
-      const offered = await filesOn(source)
-      const picked = picks === TAKE_ALL ? offered : offered.filter(file => picks.includes(file.id))
+      const offered = placedIn(await listed(source))
+      const picked = picks === TAKE_ALL ? offered : offered.filter(({ item }) => picks.includes(item.id))
       if (!picked.length) throw new VisitorProblem(410, 'filesGone')
       const own = (source.kind === 'folder' ? await library.folders.nameOf(source.id) : undefined) ?? live.pageTitle
-      const zip = await pack(
-        picked.map(item => ({ item, folder: '' })),
-        nameToSave('files.zip', zipName || own),
-      )
-      return { zip, files: picked }
+      const zip = await pack(picked, nameToSave('files.zip', zipName || own))
+      return { zip, files: picked.map(({ item }) => item) }
     },
   }
 }
