@@ -63,6 +63,40 @@ test('a folder dropped on the page lists its files; visitors without script take
   await expect(shelves(page).locator('.block-state')).toHaveText('2 downloads')
 })
 
+test('folders below are folded out by visitors without script, and their files come under their names in the zip', async ({
+  page,
+  browser,
+}) => {
+  await openPage(page, 'Kilns')
+  await shelves(page).first().click()
+  await note(page).getByRole('button', { name: 'Other folder…' }).click()
+  await page.getByRole('combobox', { name: 'Find a folder' }).fill('kilns')
+  await page.keyboard.press('Enter')
+  await expect(note(page)).toContainText('Lists what lies in Kilns, always.')
+  await note(page).getByRole('radio', { name: 'Folded' }).check()
+  await expect(shelves(page).first().locator('summary')).toContainText('Spare parts')
+  await page.keyboard.press('Control+Enter')
+  await expect(page.getByText('“Kilns” is live.')).toBeVisible()
+
+  const visitor = await (await browser.newContext({ javaScriptEnabled: false })).newPage()
+  await visitor.goto(`${server.url}/kilns`)
+  const shelf = visitor.locator('form.tr-shelf').first()
+  const part = shelf.getByLabel('Choose Spare parts k60')
+  await expect(part).toBeHidden()
+  await shelf.locator('summary', { hasText: /Spare parts\s*4 files/ }).click()
+  await part.check()
+  await shelf.getByLabel('Choose K60 kiln manual').check()
+  const [download] = await Promise.all([
+    visitor.waitForEvent('download'),
+    shelf.getByRole('button', { name: 'Ticked files as one zip' }).click(),
+  ])
+  expect(Object.keys(unzipSync(new Uint8Array(await readFile(await download.path())))).sort()).toEqual([
+    'Marlpit K60 manual.pdf',
+    'Spare parts/spare-parts-k60.xlsx',
+  ])
+  await visitor.context().close()
+})
+
 test('by key: a shelf of chosen files, in an order of its own, undone and done again', async ({ page }) => {
   await openPage(page, 'Clay, glaze')
   await page.keyboard.type('/shelf')
