@@ -117,8 +117,9 @@ const [provideBench, injectBench] = createInjectionState(({ id, at, scroll, colu
     event.preventDefault()
   })
 
+  const opened = opening.load()
   onMounted(async () => {
-    await opening.load()
+    await opened
     placer.current = {
       pageId: id,
       give: (placement, to) => givePlacement(editor.value!, placement, to),

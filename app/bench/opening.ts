@@ -1,5 +1,5 @@
 import type { Editor } from '@tiptap/vue-3'
-import { onScopeDispose, ref, type Ref } from 'vue'
+import { onMounted, onScopeDispose, ref, type Ref } from 'vue'
 import { documentOf, focusEnd, selectPlacement } from '~/editor/commands'
 import type { Anew } from '~/stores/page'
 import { usePast } from './past'
@@ -25,12 +25,14 @@ export function useOpening({ id, at, editor, selected, onOpen }: OpeningOptions)
   const failure = ref('')
   const say = (error: unknown) => notices.say(wordsOf(error), { tone: 'attention' })
 
+  // The page is asked for while its board is being put up.
+  const mounted = new Promise<void>(resolve => onMounted(resolve))
   let loaded: Promise<void> | undefined
   const load = (placement = at()) => (loaded = loadAt(placement))
   async function loadAt(placement: string | undefined) {
     failure.value = ''
     try {
-      await Promise.all([page.open(id), looks.load()])
+      await Promise.all([page.open(id), looks.ready(), mounted])
       document.title = `${page.current!.title} · Trough`
       const current = editor.value
       if (!current) return

@@ -35,3 +35,17 @@ it('a look that is made while the list of them is on its way stays', async () =>
   await Promise.all([loading, making])
   expect(looks.byId.has('ours')).toBe(true)
 })
+
+it('looks that are known are shown at once while they are read anew', async () => {
+  setActivePinia(createPinia())
+  const answer = slowLists()
+  const looks = useLooks()
+  let there = false
+  const first = looks.ready().then(() => (there = true))
+  await Promise.resolve()
+  expect(there).toBe(false)
+  await vi.waitFor(answer)
+  await first
+  await looks.ready()
+  await vi.waitFor(answer)
+})

@@ -13,8 +13,9 @@ import { DEFAULT_STYLE, type SiteStyle, siteStyleSchema } from '~~/core/look/sit
 import { fillHref } from '~~/core/page/href'
 import { targetFacts } from '~~/core/page/placeholders'
 import { createQueue } from '~~/core/queue'
-import { ask, tell } from '~/composables/api'
+import { ask, tell, wordsOf } from '~/composables/api'
 import { useLibrary } from './library'
+import { useNotices } from './notices'
 
 const listSchema = z.object({
   items: z.array(lookSchema),
@@ -49,6 +50,7 @@ export const useLooks = defineStore('looks', () => {
   const inTurn = createQueue()
   /** counts what was shown before the server knew of it */
   let shown = 0
+  let known = false
 
   async function load(): Promise<void> {
     const before = shown
@@ -56,6 +58,13 @@ export const useLooks = defineStore('looks', () => {
     if (shown !== before) return load()
     useLibrary().learn(files)
     ;({ items: items.value, uses: uses.value, style: style.value } = answer)
+    known = true
+  }
+
+  /** Resolves once looks are there to be shown; those that were there before are shown meanwhile, and read anew behind that. */
+  async function ready(): Promise<void> {
+    if (!known) return load()
+    load().catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' }))
   }
 
   async function create(look: NewLook): Promise<Look> {
@@ -110,6 +119,7 @@ export const useLooks = defineStore('looks', () => {
     palettes,
     css,
     load,
+    ready,
     create,
     rename,
     change,

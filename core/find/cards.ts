@@ -63,6 +63,11 @@ export class Cards {
     for (const item of this.itemsBySlot) if (item) yield item
   }
 
+  get(id: string): FileItem | undefined {
+    const slot = this.slots.get(id)
+    return slot === undefined ? undefined : this.itemsBySlot[slot]
+  }
+
   /** Puts files in, or puts what is known of them right, and takes others out. */
   update(items: FileItem[], gone: string[] = []): void {
     const touched: number[] = []

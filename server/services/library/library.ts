@@ -101,6 +101,11 @@ export function createLibraryService({
     adviceOn: createNaming(texts, { all, editions: editionsOf }),
     get: (id: string, tx?: Queryable) => getFile(tx ?? db, id),
     byId: (fileIds: string[]) => filesById(db, fileIds),
+    /** The same from memory, where all of the library is kept for its lists. */
+    async listed(fileIds: string[]): Promise<FileItem[]> {
+      const cards = await register.cards()
+      return fileIds.flatMap(id => cards.get(id) ?? [])
+    },
     byIdUncounted: (fileIds: string[]) => filesUncounted(db, fileIds),
     /** Files outside the bin that hold some bytes, the oldest first. */
     async withBytes(sha256: string): Promise<FileItem[]> {

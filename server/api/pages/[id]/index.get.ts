@@ -7,6 +7,7 @@ import { useTrough } from '../../../utils/trough'
 export default defineEventHandler(async event => {
   const { pages, library } = await useTrough()
   const page = await pages.get(idOf(event))
-  const files = await library.byId([...fileIds(referencesIn(page.draft)), ...(page.picture ? [page.picture] : [])])
-  return { ...page, files, downloads: await pages.downloads(page.id) }
+  const ids = [...new Set([...fileIds(referencesIn(page.draft)), ...(page.picture ? [page.picture] : [])])]
+  const [files, downloads] = await Promise.all([library.listed(ids), pages.downloads(page.id)])
+  return { ...page, files, downloads }
 })
