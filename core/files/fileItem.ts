@@ -13,6 +13,8 @@ export const factsSchema = z.object({
   author: z.string().optional(),
   /** the document's own date, ISO 8601 */
   dated: z.string().optional(),
+  /** of text that is not in UTF-8: a name of the Encoding Standard (WHATWG) */
+  charset: z.string().optional(),
   /** pixels */
   width: z.number().optional(),
   height: z.number().optional(),

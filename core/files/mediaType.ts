@@ -83,9 +83,9 @@ export function isActiveContent(mediaType: string): boolean {
   return /html|xml|svg|javascript|ecmascript|x-shockwave/.test(mediaType) && !/openxmlformats/.test(mediaType)
 }
 
-/** The `Content-Type` to send; text is served as UTF-8, which is how it was recognised. */
-export function contentTypeHeader(mediaType: string): string {
-  return mediaType.startsWith('text/') ? `${mediaType}; charset=utf-8` : mediaType
+/** The `Content-Type` to send; text says the encoding in which it was recognised. */
+export function contentTypeHeader(mediaType: string, charset = 'utf-8'): string {
+  return mediaType.startsWith('text/') ? `${mediaType}; charset=${charset}` : mediaType
 }
 
 /** Whether bytes of this type are text, which packs well on its way to a client. */

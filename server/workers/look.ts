@@ -1,17 +1,19 @@
-import { createReadStream } from 'node:fs'
 import { open } from 'node:fs/promises'
+import { Readable } from 'node:stream'
 import { parentPort } from 'node:worker_threads'
 import mammoth from 'mammoth'
 import MarkdownIt from 'markdown-it'
 import papa from 'papaparse'
 import { isDiskFull } from '../../core/diskFull'
 import { withoutPlaces } from '../../core/files/withoutPlaces'
+import { charsetOf } from '../../core/files/charset'
 import { contentsKind, type Contents, type Sheet } from '../../core/files/fileContents'
 import { withZip } from './readers/archive'
 import { withPackage } from './readers/package'
 import { drawPage, withPdf } from './readers/pdf'
 import { drawPicture, keepPicture } from './readers/picture'
 import { Unreadable } from './readers/reader'
+import { charsetAt, piecesOf } from './readers/text'
 import { readOpenSpreadsheet, readWorkbook } from './readers/spreadsheet'
 
 export type LookTask =
@@ -35,7 +37,8 @@ async function beginningOf(path: string): Promise<{ text: string; cut: boolean }
   try {
     const { buffer, bytesRead } = await handle.read(Buffer.alloc(MOST_CHARACTERS), 0, MOST_CHARACTERS, 0)
     const cut = (await handle.stat()).size > bytesRead
-    return { text: new TextDecoder().decode(buffer.subarray(0, bytesRead), { stream: cut }), cut }
+    const beginning = buffer.subarray(0, bytesRead)
+    return { text: new TextDecoder(charsetOf(beginning) ?? 'utf-8').decode(beginning, { stream: cut }), cut }
   } finally {
     await handle.close()
   }
@@ -44,10 +47,11 @@ async function beginningOf(path: string): Promise<{ text: string; cut: boolean }
 const narrow = (cells: string[]) => cells.slice(0, MOST_COLUMNS)
 
 /** The first rows of a file whose cells are parted by a character. */
-function readTable(path: string, fileType: string): Promise<Sheet[]> {
+async function readTable(path: string, fileType: string): Promise<Sheet[]> {
+  const pieces = Readable.from(piecesOf(path, await charsetAt(path)))
   const rows: string[][] = []
   return new Promise((resolve, reject) => {
-    papa.parse<string[]>(createReadStream(path), {
+    papa.parse<string[]>(pieces, {
       delimiter: fileType.includes('tab') ? '\t' : '',
       skipEmptyLines: 'greedy',
       preview: MOST_ROWS + 1,

@@ -21,6 +21,7 @@ const facts = computed(() => {
   add('Files inside', known.entries?.toLocaleString())
   add('Pixels', known.width === undefined ? undefined : `${known.width.toLocaleString()} × ${known.height!.toLocaleString()}`)
   add('Length', known.seconds === undefined ? undefined : minutes(known.seconds))
+  add('Encoding', known.charset)
   add('Own title', known.documentTitle)
   add('Author', known.author)
   add('Own date', known.dated)

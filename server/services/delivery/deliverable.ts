@@ -66,7 +66,7 @@ export function editionDeliverable({ edition, blob }: EditionRow, changed?: Date
   const as = (disposition: 'inline' | 'attachment') =>
     represent({
       size: blob.size,
-      contentType: contentTypeHeader(mediaType),
+      contentType: contentTypeHeader(mediaType, blob.facts.charset),
       etag: `"${blob.sha256.slice(0, 32)}"`,
       // Going back to an earlier edition is a change of today.
       lastModified: changed ?? edition.created,

@@ -37,6 +37,20 @@ async function downloads(file = big): Promise<number> {
 }
 
 describe('a file', () => {
+  // RFC 9110, section 8.3.2; names of the Encoding Standard.
+  it('of text arrives as it came in, in the encoding that it is in', async () => {
+    const utf16 = Buffer.concat([Buffer.from([0xff, 0xfe]), Buffer.from('Größe;Preis\n', 'utf16le')])
+    for (const [name, bytes, type] of [
+      ['brief.txt', Buffer.from('Sehr geehrte Frau Müller, schöne Grüße', 'latin1'), 'text/plain; charset=windows-1252'],
+      ['liste.csv', utf16, 'text/csv; charset=utf-16le'],
+      ['note.txt', Buffer.from('Grüße'), 'text/plain; charset=utf-8'],
+    ] as const) {
+      const response = await get((await test.put(name, bytes)).handle)
+      expect(response.headers.get('content-type')).toBe(type)
+      expect((await body(response)).equals(bytes)).toBe(true)
+    }
+  })
+
   it('arrives whole, with type, digest and name', async () => {
     const response = await get(big.handle)
     expect(sha256(await body(response))).toBe(big.sha256)

@@ -11,7 +11,7 @@ import type { Store } from '../../store/store'
 import { ensurePath, readTree } from '../files/readTree'
 import { freeHandle } from '../files/handles'
 import { getFile } from '../files/items'
-import { sniffType } from './sniff'
+import { sniffType, type Sniffed } from './sniff'
 
 /** Bytes that arrived whole, with what was computed while they came in. */
 export interface Arrival {
@@ -40,8 +40,11 @@ export interface Arrival {
 }
 
 /** A new blob; there is nothing to be read in an empty one. */
-const blobRow = (bytes: Pick<Arrival, 'sha256' | 'size' | 'crc32'>): typeof blobs.$inferInsert =>
-  bytes.size ? bytes : { ...bytes, preview: 'none', reading: 'done' }
+const blobRow = (bytes: Pick<Arrival, 'sha256' | 'size' | 'crc32'>, { charset }: Sniffed): typeof blobs.$inferInsert => ({
+  ...bytes,
+  ...(charset && { facts: { charset } }),
+  ...(bytes.size === 0 && { preview: 'none', reading: 'done' }),
+})
 
 /** Bytes that came again take the place of those that were found wrong. */
 const NO_LONGER_TROUBLED = { target: blobs.sha256, set: { trouble: null }, setWhere: isNotNull(blobs.trouble) }
@@ -97,7 +100,7 @@ export function createIntake({ db, alone }: Pick<Connection, 'db' | 'alone'>, st
   }
 
   /** After a restart the bytes may have been adopted already; the type is then read where they are. */
-  const typeOf = async (path: string, sha256: string, fileName: string): Promise<string> =>
+  const typeOf = async (path: string, sha256: string, fileName: string): Promise<Sniffed> =>
     (await store.has(sha256)) ? store.withFile(sha256, kept => sniffType(kept, fileName)) : sniffType(path, fileName)
 
   async function ingest({
@@ -117,11 +120,12 @@ export function createIntake({ db, alone }: Pick<Connection, 'db' | 'alone'>, st
     const known = uploadId && (await fileOfUpload(uploadId))
     if (known) return known
     const fileName = cleanFileName(rawName)
-    const mediaType = await typeOf(path, sha256, fileName)
+    const sniffed = await typeOf(path, sha256, fileName)
+    const { mediaType } = sniffed
     await adopt(sha256, path)
 
     const id = await db.transaction(async tx => {
-      await tx.insert(blobs).values(blobRow({ sha256, size, crc32 })).onConflictDoUpdate(NO_LONGER_TROUBLED)
+      await tx.insert(blobs).values(blobRow({ sha256, size, crc32 }, sniffed)).onConflictDoUpdate(NO_LONGER_TROUBLED)
       // The folder may have gone to the bin while its file was on the way: nothing is lost.
       const base = folder !== null && (await readTree(tx)).get(folder) ? folder : null
       const place = await ensurePath(tx, base, within)
@@ -152,10 +156,10 @@ export function createIntake({ db, alone }: Pick<Connection, 'db' | 'alone'>, st
   ): Promise<void> {
     const found = new Map<string, { sha256: string; mediaType: string }>()
     for (const { key, path, sha256, crc32, size, fileName } of arrivals) {
-      const mediaType = await typeOf(path, sha256, fileName)
+      const sniffed = await typeOf(path, sha256, fileName)
       await adopt(sha256, path)
-      await db.insert(blobs).values(blobRow({ sha256, size, crc32 })).onConflictDoUpdate(NO_LONGER_TROUBLED)
-      found.set(key, { sha256, mediaType })
+      await db.insert(blobs).values(blobRow({ sha256, size, crc32 }, sniffed)).onConflictDoUpdate(NO_LONGER_TROUBLED)
+      found.set(key, { sha256, mediaType: sniffed.mediaType })
     }
     await then(found)
   }

@@ -1,22 +1,13 @@
 import { open } from 'node:fs/promises'
 import { fileTypeFromFile } from 'file-type'
+import { charsetOf, isWide } from '../../../core/files/charset'
 import { UNKNOWN_TYPE, typeFromName } from '../../../core/files/mediaType'
 
 const SAMPLE = 64 * 1024
 
-/** Whether a sample reads as UTF-8 text: no NUL, and no broken sequence before its last character. */
-function looksLikeText(sample: Buffer): boolean {
-  if (sample.includes(0)) return false
-  try {
-    new TextDecoder('utf-8', { fatal: true }).decode(sample, { stream: true })
-    return true
-  } catch {
-    return false
-  }
-}
-
-function textType(sample: Buffer, fileName: string): string {
-  const start = sample.toString('utf8').trimStart().slice(0, 512)
+/** @param text its beginning */
+function textType(text: string, fileName: string): string {
+  const start = text.trimStart().slice(0, 512)
   if (/^(?:<\?xml[^>]*>\s*)?(?:<!--.*?-->\s*)?(?:<!DOCTYPE svg[^>]*>\s*)?<svg[\s>]/is.test(start)) return 'image/svg+xml'
   if (/^<(?:!doctype html|html|head|body|script)[\s>]/i.test(start)) return 'text/html'
   const promised = typeFromName(fileName)
@@ -26,11 +17,17 @@ function textType(sample: Buffer, fileName: string): string {
   return /^<\?xml/i.test(start) ? 'application/xml' : 'text/plain'
 }
 
+export interface Sniffed {
+  mediaType: string
+  /** of text that is not in UTF-8; a name of the Encoding Standard */
+  charset?: string
+}
+
 /**
  * The media type of a file by its bytes; the name is asked only where the bytes allow several, as all
  * text does, and old office files in their common container do.
  */
-export async function sniffType(path: string, fileName: string): Promise<string> {
+export async function sniffType(path: string, fileName: string): Promise<Sniffed> {
   const handle = await open(path, 'r')
   let sample: Buffer
   try {
@@ -39,11 +36,20 @@ export async function sniffType(path: string, fileName: string): Promise<string>
   } finally {
     await handle.close()
   }
-  if (!sample.length) return typeFromName(fileName)
-
-  const detected = (await fileTypeFromFile(path))?.mime
   const promised = typeFromName(fileName)
-  if (detected === 'application/x-cfb') return /ms-|msword/.test(promised) ? promised : detected
-  if (detected && !/^(?:application|text)\/xml$/.test(detected)) return detected
-  return looksLikeText(sample) ? textType(sample, fileName) : UNKNOWN_TYPE
+  if (!sample.length) return { mediaType: promised }
+
+  const charset = charsetOf(sample)
+  const asText = (): Sniffed =>
+    charset
+      ? {
+          mediaType: textType(new TextDecoder(charset).decode(sample), fileName),
+          ...(charset !== 'utf-8' && { charset }),
+        }
+      : { mediaType: UNKNOWN_TYPE }
+  // Else its mark, FF FE, is taken for the beginning of sound.
+  if (isWide(charset)) return asText()
+  const detected = (await fileTypeFromFile(path))?.mime
+  if (detected === 'application/x-cfb') return { mediaType: /ms-|msword/.test(promised) ? promised : detected }
+  return detected && !/^(?:application|text)\/xml$/.test(detected) ? { mediaType: detected } : asText()
 }

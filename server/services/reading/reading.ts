@@ -123,7 +123,8 @@ export function createReadingService({
       reading: trouble === undefined ? ('done' as const) : ('failed' as const),
       readingError: trouble ?? null,
       preview: result?.picture ? ('ready' as const) : trouble === undefined ? ('none' as const) : ('failed' as const),
-      facts: result?.facts ?? {},
+      // What is known since it came in stays where it could not be read.
+      ...(result && { facts: result.facts }),
     }
   }
 

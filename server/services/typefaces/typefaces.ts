@@ -13,7 +13,7 @@ import type { LookService } from '../looks/looks'
 import { createAsker, workerScript } from '../workerHost'
 
 /** Milliseconds one may take to be read. */
-const PATIENCE = 60_000
+const PATIENCE = 180_000
 /** Bytes of a font: those with all letters of Chinese have some 20 MB. */
 const MOST = 30_000_000
 /** Days that fonts are kept which no style names: a change of style can be undone. */

@@ -4,6 +4,7 @@ import georgia from '@capsizecss/metrics/georgia'
 import { fromBuffer } from '@capsizecss/unpack'
 import { create, type Font } from 'fontkit'
 import subsetFont from 'subset-font'
+import { groupBy } from '../../../core/group'
 import { FONT_PARTS, FONT_WEIGHTS } from '../../../core/look/fontFaces'
 import type { OwnPart, OwnTypeface } from '../../../core/look/ownTypeface'
 import { Unreadable } from './reader'
@@ -69,15 +70,12 @@ const inRanges = (ranges: string) => {
 const IN_PART = Object.entries(FONT_PARTS).map(([part, ranges]) => [part as OwnPart, inRanges(ranges)] as const)
 
 /** The characters of each part that it has any of. */
-function charactersOf(font: Font): Map<OwnPart, number[]> {
-  const parts = new Map<OwnPart, number[]>()
-  // Tables of characters end with one that no font has.
-  for (const code of font.characterSet.filter(code => font.hasGlyphForCodePoint(code))) {
-    const part = IN_PART.find(([, holds]) => holds(code))?.[0] ?? 'other'
-    parts.set(part, [...(parts.get(part) ?? []), code])
-  }
-  return parts
-}
+const charactersOf = (font: Font): Map<OwnPart, number[]> =>
+  groupBy(
+    // Tables of characters end with one that no font has.
+    font.characterSet.filter(code => font.hasGlyphForCodePoint(code)),
+    code => IN_PART.find(([, holds]) => holds(code))?.[0] ?? 'other',
+  )
 
 /** How what stands in for it takes its room (CSS Fonts 5: `size-adjust` makes the other measures larger, too). */
 async function standIn(bytes: Buffer, generic: OwnTypeface['generic']): Promise<OwnTypeface['fallback']> {
@@ -89,6 +87,9 @@ async function standIn(bytes: Buffer, generic: OwnTypeface['generic']): Promise<
   const percent = (measure: number) => Math.round((Math.abs(measure) / measures.unitsPerEm / sizeAdjust) * 1e6) / 100
   return { sizeAdjust: Math.round(sizeAdjust * 100) / 100, ascent: percent(measures.ascent), descent: percent(measures.descent) }
 }
+
+/** As one text; a font of Chinese has more characters than a call has room for. */
+const textOf = (codes: number[]) => codes.map(code => String.fromCodePoint(code)).join('')
 
 const within = (weight: number) => Math.min(FONT_WEIGHTS.most, Math.max(FONT_WEIGHTS.least, weight))
 
@@ -120,8 +121,6 @@ export async function readFont(given: Buffer): Promise<ReadFont> {
     : bytes
   const parts: ReadFont['parts'] = about.fsType.noSubsetting
     ? [{ part: 'whole', bytes: await subsetFont(bytes, undefined, { ...options, keepAllGlyphs: true }) }]
-    : await Promise.all(
-        [...characters].map(async ([part, codes]) => ({ part, bytes: await subsetFont(bytes, String.fromCodePoint(...codes), options) })),
-      )
+    : await Promise.all([...characters].map(async ([part, codes]) => ({ part, bytes: await subsetFont(bytes, textOf(codes), options) })))
   return { name: nameOf(font), generic, fallback: await standIn(text, generic), least, most, parts }
 }

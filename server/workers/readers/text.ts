@@ -1,12 +1,26 @@
 import { createReadStream } from 'node:fs'
+import { open } from 'node:fs/promises'
 import { Parser } from 'htmlparser2'
-import type { Reader } from './reader'
+import { charsetOf } from '../../../core/files/charset'
+import type { Reader, Sink } from './reader'
 
 const PIECE = 8000
+const SAMPLE = 64 * 1024
 
-/** A text file, decoded as UTF-8, in pieces that end at the end of a line where there is one. */
-async function* piecesOf(path: string): AsyncGenerator<string> {
-  const decoder = new TextDecoder()
+/** The encoding of a text file, by its beginning. */
+export async function charsetAt(path: string): Promise<string> {
+  const handle = await open(path, 'r')
+  try {
+    const { buffer, bytesRead } = await handle.read(Buffer.alloc(SAMPLE), 0, SAMPLE, 0)
+    return charsetOf(buffer.subarray(0, bytesRead)) ?? 'utf-8'
+  } finally {
+    await handle.close()
+  }
+}
+
+/** A text file in pieces that end at the end of a line where there is one. */
+export async function* piecesOf(path: string, charset: string): AsyncGenerator<string> {
+  const decoder = new TextDecoder(charset)
   let text = ''
   for await (const chunk of createReadStream(path) as AsyncIterable<Buffer>) {
     text += decoder.decode(chunk, { stream: true })
@@ -20,8 +34,15 @@ async function* piecesOf(path: string): AsyncGenerator<string> {
   yield text + decoder.decode()
 }
 
+/** Notes the encoding of a text where that is not UTF-8. */
+async function charsetFor(path: string, { facts }: Sink): Promise<string> {
+  const charset = await charsetAt(path)
+  if (charset !== 'utf-8') facts.charset = charset
+  return charset
+}
+
 export const readText: Reader = async (path, sink) => {
-  for await (const piece of piecesOf(path)) if (!(await sink.take('', piece))) break
+  for await (const piece of piecesOf(path, await charsetFor(path, sink))) if (!(await sink.take('', piece))) break
 }
 
 const UNSEEN = new Set(['script', 'style', 'template', 'noscript'])
@@ -48,7 +69,7 @@ export const readHtml: Reader = async (path, sink) => {
       if (!INLINE.has(name)) text += '\n'
     },
   })
-  for await (const piece of piecesOf(path)) {
+  for await (const piece of piecesOf(path, await charsetFor(path, sink))) {
     parser.write(piece)
     if (text.length < PIECE) continue
     if (!(await sink.take('', text))) return
