@@ -350,7 +350,7 @@ test('the HTML of a page is there to copy, and shows the page wherever it is put
   await context.grantPermissions(['clipboard-read', 'clipboard-write'])
   await openPage(page, 'Kilns')
   // Also where the caret stands in a section, which has settings of its own.
-  await page.locator('.shelf-view').scrollIntoViewIfNeeded()
+  await page.locator('.shelf-view').first().scrollIntoViewIfNeeded()
   await page.getByRole('button', { name: 'Page settings' }).click()
   await expect(page.getByLabel('Address of this page')).toBeInViewport()
   await page.getByRole('button', { name: 'Show HTML…' }).click()
