@@ -46,7 +46,7 @@ test('the preview is set in the type that visitors see', async ({ page }) => {
     })
   await openPage(page, 'Kilns')
   await page.getByRole('button', { name: 'Preview' }).click()
-  await expect(page.frameLocator('iframe').getByRole('heading', { name: 'Kilns' })).toBeVisible()
+  await expect(page.frameLocator('iframe').getByRole('heading', { name: 'Kilns', exact: true })).toBeVisible()
   const preview = await fontsOf(page.frames().find(frame => frame.url().includes('/preview'))!)
   await page.goto(`${server.url}/kilns`)
   expect(preview).toEqual(await fontsOf(page.mainFrame()))
