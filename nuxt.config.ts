@@ -33,7 +33,7 @@ export default defineNuxtConfig({
     // What is small and many files is built in: finding and reading each by itself is half of what a start takes.
     externals: {
       trace: false,
-      inline: ['@tus/server', '@tus/utils', 'diff', 'drizzle-orm', 'file-type', 'zod'],
+      inline: ['@tus/server', '@tus/utils', 'chardet', 'diff', 'drizzle-orm', 'file-type', 'zod'],
     },
     replace: { 'process.env.TROUGH_ROOT': JSON.stringify(fileURLToPath(new URL('.', import.meta.url)).replace(/\/$/, '')) },
     errorHandler: '~~/server/error',

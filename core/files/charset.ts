@@ -54,7 +54,7 @@ function unmarkedUtf16(sample: Uint8Array): string | undefined {
 }
 
 /** The mark that a text begins with (Encoding Standard, "BOM sniff"). */
-function markOf([first, second, third]: Uint8Array): string | undefined {
+export function markOf([first, second, third]: Uint8Array): string | undefined {
   if (first === 0xef && second === 0xbb && third === 0xbf) return UTF8
   if (first === 0xff && second === 0xfe) return 'utf-16le'
   return first === 0xfe && second === 0xff ? 'utf-16be' : undefined
@@ -77,6 +77,3 @@ export function charsetOf(sample: Uint8Array): string | undefined {
   }
   return WESTERN
 }
-
-/** Whether bytes say by themselves that they are text in two-byte characters, which otherwise look like sound. */
-export const isWide = (charset: string | undefined): boolean => charset?.startsWith('utf-16') ?? false

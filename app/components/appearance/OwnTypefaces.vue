@@ -52,7 +52,6 @@ async function take(file: FileItem, beside?: OwnTypeface) {
 
 function bring(local: File | undefined, beside?: OwnTypeface) {
   if (!local) return
-  reading.value = local.name
   uploads.add([{ file: local, path: local.name }], { done: item => void take(item, beside) })
 }
 const besideIt = () => (finding.value === 'new' ? undefined : finding.value)

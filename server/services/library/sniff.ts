@@ -1,6 +1,6 @@
 import { open } from 'node:fs/promises'
 import { fileTypeFromFile } from 'file-type'
-import { charsetOf, isWide } from '../../../core/files/charset'
+import { charsetOf, markOf } from '../../../core/files/charset'
 import { UNKNOWN_TYPE, typeFromName } from '../../../core/files/mediaType'
 
 const SAMPLE = 64 * 1024
@@ -47,8 +47,8 @@ export async function sniffType(path: string, fileName: string): Promise<Sniffed
           ...(charset !== 'utf-8' && { charset }),
         }
       : { mediaType: UNKNOWN_TYPE }
-  // Else its mark, FF FE, is taken for the beginning of sound.
-  if (isWide(charset)) return asText()
+  // Else the mark of UTF-16, FF FE, is taken for the beginning of sound.
+  if (charset && markOf(sample) === charset && charset !== 'utf-8') return asText()
   const detected = (await fileTypeFromFile(path))?.mime
   if (detected === 'application/x-cfb') return { mediaType: /ms-|msword/.test(promised) ? promised : detected }
   return detected && !/^(?:application|text)\/xml$/.test(detected) ? { mediaType: detected } : asText()

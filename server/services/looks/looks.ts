@@ -9,7 +9,7 @@ import { Problem, notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { looks, settings } from '../../db/schema'
 import type { PageService } from '../pages/pages'
-import { checkFonts } from './fontCheck'
+import { keepFonts } from './keepFonts'
 
 const STYLE_KEY = 'style'
 const isBuiltIn = (id: string) => BUILT_IN_LOOKS.some(look => look.id === id)
@@ -125,11 +125,13 @@ export function createLookService(db: Database, pages: PageService) {
      * @throws Problem 422 where a font of the site's own is no longer there
      */
     async setStyle(style: SiteStyle): Promise<SiteStyle> {
-      await checkFonts(db, style.own)
-      await db
-        .insert(settings)
-        .values({ key: STYLE_KEY, value: style })
-        .onConflictDoUpdate({ target: settings.key, set: { value: style } })
+      await db.transaction(async tx => {
+        await keepFonts(tx, style.own)
+        await tx
+          .insert(settings)
+          .values({ key: STYLE_KEY, value: style })
+          .onConflictDoUpdate({ target: settings.key, set: { value: style } })
+      })
       return style
     },
   }

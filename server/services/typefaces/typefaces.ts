@@ -67,13 +67,13 @@ export function createTypefaces(db: Database, store: Store, looks: LookService) 
      * @throws Problem 404, or 422 for what is no font, or may not be put into pages
      */
     async take(file: string, beside?: OwnTypeface): Promise<OwnTypeface> {
+      if (beside && beside.cuts.length >= MOST_CUTS)
+        throw new Problem(422, `“${beside.name}” has all its fonts.`, 'Take this one as a typeface by itself.', { field: 'file' })
       const { name, generic, fallback, least, most, parts } = await read(file)
       if (beside?.cuts.some(cut => cut.least <= most && least <= cut.most))
         throw new Problem(422, `“${beside.name}” has these weights already.`, 'Choose its bold font, or its regular one.', {
           field: 'file',
         })
-      if (beside && beside.cuts.length >= MOST_CUTS)
-        throw new Problem(422, `“${beside.name}” has all its fonts.`, 'Take this one as a typeface by itself.', { field: 'file' })
       const rows = parts.map(({ part, bytes }) => ({ part, name: shortHash(bytes, 32), bytes }))
       await forgetUnused()
       const made = new Date()

@@ -101,7 +101,9 @@ const within = (weight: number) => Math.min(FONT_WEIGHTS.most, Math.max(FONT_WEI
 export async function readFont(given: Buffer): Promise<ReadFont> {
   const bytes = await plain(given)
   const font = create(bytes) as Font
-  const about = font['OS/2']
+  const about = font['OS/2'] as Font['OS/2'] | undefined
+  // Old fonts for one system alone go without it, and browsers refuse those.
+  if (!about) throw new Unreadable('The font lacks what browsers need (its OS/2 table). Export it anew.')
   refuseUnlessAllowed(about.fsType)
   const { wght, ...others } = font.variationAxes
   const [least, most] = wght ? [within(wght.min), within(wght.max)] : [within(about.usWeightClass), within(about.usWeightClass)]
