@@ -8,6 +8,7 @@ export function useDestination(of: MaybeRefOrGetter<Target | null>) {
   const library = useLibrary()
   const pages = usePages()
   const signposts = useSignposts()
+  const mayBeSeen = useLooking()
   const open = usePage()
   const target = computed(() => toValue(of))
 
@@ -21,7 +22,7 @@ export function useDestination(of: MaybeRefOrGetter<Target | null>) {
   })
   const destination = computed(() =>
     destinationOf(target.value, {
-      file: () => (file.value && !isOut.value ? targetFacts(file.value) : undefined),
+      file: () => (file.value && !isOut.value ? targetFacts(file.value, mayBeSeen(file.value)) : undefined),
       page: () => page.value,
       signpost: () => signpost.value,
     }),

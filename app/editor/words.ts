@@ -6,6 +6,7 @@ export const ACTION_CHOICES = [
   ['tab', 'New tab'],
   ['here', 'This tab'],
   ['save', 'Save'],
+  ['see', 'Look first'],
 ] as const
 export const ALIGN_CHOICES = [
   ['left', 'Left'],

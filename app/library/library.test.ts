@@ -13,6 +13,8 @@ const folder = (id: string): FolderItem => ({
   mark: null,
   description: '',
   ownOrder: false,
+  see: null,
+  found: null,
   files: 0,
   created: '',
   deleted: null,

@@ -15,6 +15,7 @@ const siteSchema = z.object({
   address: z.string(),
   /** of the IANA database */ timeZone: z.string(),
   language: languageSchema,
+  /** visitors may look at files before they take them */ see: z.boolean(),
   /** what it says to visitors in words of its owner */ words: ownWordsSchema,
 })
 type Site = z.infer<typeof siteSchema>
@@ -24,7 +25,7 @@ const warningsSchema = z.object({ unnamedFront: z.string().nullable(), diskFull:
 /** Who is signed in, and to which site. */
 export const useSession = defineStore('session', () => {
   const email = ref('')
-  const site = ref<Site>({ name: '', address: '', timeZone: 'UTC', language: 'en', words: {} })
+  const site = ref<Site>({ name: '', address: '', timeZone: 'UTC', language: 'en', see: true, words: {} })
 
   /** how the site speaks to its visitors */
   const speech = computed(() => speechOf(site.value.language, site.value.words))

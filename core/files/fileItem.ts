@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { cleanFileName } from './fileName'
 import { writtenHandleSchema } from './handle'
 import { passageSchema } from '../find/passage'
+import { saidSchema } from '../see/said'
 import { placementKindSchema } from '../page/schema'
 import { familySchema } from './mediaType'
 
@@ -72,6 +73,8 @@ export const fileItemSchema = z.object({
   tags: z.array(z.string()),
   /** a picture of the library that stands for the file */
   picture: z.string().nullable(),
+  /** visitors may look at it before they take it; null where what is said of its folder holds */
+  see: saidSchema,
   /** place in its folder's own order */
   position: z.number(),
   /** ISO 8601 */
@@ -181,6 +184,7 @@ export const fileChangeSchema = z.object({
   handle: writtenHandleSchema.optional(),
   /** the name its current edition is saved under */
   fileName: z.string().max(400, 'Keep the name to 255 bytes.').transform(cleanFileName).optional(),
+  see: saidSchema.optional(),
   ...descriptionSchemas,
 })
 export type FileChange = z.infer<typeof fileChangeSchema>

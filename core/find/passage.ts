@@ -46,7 +46,12 @@ const keepsPlaces = (text: string, folded: string) =>
   // eslint-disable-next-line no-control-regex
   folded.length === text.length && (text.match(/[^\u0000-\u007F]/g) ?? []).every(letter => fold(letter).length === 1)
 
-function hitsIn(text: string, terms: string[]): Hit[] {
+/**
+ * Where words begin with one of those looked for; the first places of a long text.
+ *
+ * @param terms folded words, or the beginnings of words
+ */
+export function hitsIn(text: string, terms: string[]): Hit[] {
   const folded = fold(text)
   const hits: Hit[] = []
   for (const hit of keepsPlaces(text, folded) ? hitsInFolded(folded, terms) : hitsInWords(text, terms)) {

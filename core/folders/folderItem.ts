@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { fold } from '../find/fold'
+import { saidSchema } from '../see/said'
 
 /** A colour mark a folder can carry; the desk's own colours. */
 export const MARKS = ['water', 'clay', 'straw', 'moss'] as const
@@ -15,6 +16,10 @@ export const folderItemSchema = z.object({
   description: z.string(),
   /** files lie in the order the owner gave them */
   ownOrder: z.boolean(),
+  /** visitors may look at what is in and below it before they take it */
+  see: saidSchema,
+  /** visitors find what is in and below it although it stands on no page */
+  found: saidSchema,
   /** files right in it */
   files: z.number(),
   /** ISO 8601 */
@@ -77,5 +82,7 @@ export const folderChangeSchema = z.object({
     .optional(),
   description: z.string().trim().max(2000, 'Keep the description to 2000 characters.').optional(),
   ownOrder: z.boolean().optional(),
+  see: saidSchema.optional(),
+  found: saidSchema.optional(),
 })
 export type FolderChange = z.infer<typeof folderChangeSchema>

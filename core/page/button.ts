@@ -24,6 +24,7 @@ export function spokenFacts(visible: string, action: Action, destination: Destin
   const { file } = destination
   const missing = file ? [typeTag(file.mediaType), speech.size(file.size)].filter(fact => !visible.includes(fact)) : []
   if (action === 'tab') missing.push(speech.say('newTab'))
+  if (action === 'see') missing.push(speech.say('lookFirst'))
   return missing.length ? ` (${missing.join(', ')})` : ''
 }
 

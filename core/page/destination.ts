@@ -1,6 +1,7 @@
 import { opensInBrowser } from '../files/mediaType'
 import { fileHref, pageHref, signpostHref } from './href'
 import { dialled } from './outsideAddress'
+import { seeHref } from '../see/seeAddress'
 import type { TargetFacts } from './placeholders'
 import type { Action, Target } from './schema'
 
@@ -29,14 +30,16 @@ const PLACES: readonly Action[] = ['here', 'tab']
 const FILES: readonly Action[] = ['tab', 'here', 'save']
 /** Browsers must not show it. */
 const SAVED: readonly Action[] = ['save']
+/** Its page lets visitors look at it first. */
+const SEEN: readonly Action[] = ['see']
 /** Another program takes over; there is nothing to show. */
 const HANDED_OVER: readonly Action[] = ['here']
 
 export const fileDestination = (file: TargetFacts): Destination => ({
   title: file.title,
   file,
-  actions: opensInBrowser(file.mediaType) ? FILES : SAVED,
-  href: (action, placement) => fileHref(file, action, placement),
+  actions: [...(opensInBrowser(file.mediaType) ? FILES : SAVED), ...(file.see ? SEEN : [])],
+  href: (action, placement) => (action === 'see' ? seeHref(file.handle, { at: placement }) : fileHref(file, action, placement)),
 })
 
 /** Where a target leads now; undefined where visitors find nothing there. */
@@ -59,7 +62,8 @@ export function destinationOf(target: Target | null, known: TargetKnowledge): De
         file && {
           ...fileDestination(file),
           title: signpost.title,
-          href: (action, placement) => signpostHref(signpost.name, action, placement),
+          href: (action, placement) =>
+            action === 'see' ? seeHref(file.handle, { at: placement }) : signpostHref(signpost.name, action, placement),
         }
       )
     }

@@ -11,7 +11,7 @@ import { pageRenderer, type PageFacts, type PageRenderer } from './html'
 import type { TargetFacts } from './placeholders'
 import type { PageDocument } from './schema'
 import { fileIds, idOf, referencesIn } from './targets'
-import { everyBlock, inlinesOf, partsOf, textOf } from './blocks'
+import { everyBlock, inlinesOf, partsOf, textOf, type PartName } from './blocks'
 
 export interface SiteFacts {
   name: string
@@ -69,7 +69,12 @@ const withLineBefore = (html: string) => html && `\n${html}\n`
 function frame(
   site: SiteFacts,
   meta: Head,
-  main: { html: string; document?: PageDocument },
+  main: {
+    html: string
+    document?: PageDocument
+    /** what it is made of beside that, and rules of its own */ parts?: PartName[]
+    css?: string
+  },
   known: PageFacts,
   renderer = pageRenderer(known),
 ): string {
@@ -77,7 +82,8 @@ function frame(
   const name = escapeHtml(site.name)
   const head = headHtml(site, { slug, document: main.document }, renderer, known.speech)
   const foot = renderer.blocks(blocksOfEdge(site.edges.foot))
-  const parts = partsOf({ content: [main.document, site.edges.head, site.edges.foot].flatMap(document => document?.content ?? []) })
+  const documented = partsOf({ content: [main.document, site.edges.head, site.edges.foot].flatMap(document => document?.content ?? []) })
+  const parts = new Set([...documented, ...(main.parts ?? [])])
   const code = (site.address && slug !== undefined && site.codeOf?.(new URL(pageHref(slug), site.address).href)) || ''
   const fonts = fontsOf(site.style)
     .map(font => `\n<link rel="preload" href="${firstHref(font)}" as="font" type="font/woff2" crossorigin>`)
@@ -90,7 +96,7 @@ function frame(
 <title>${escapeHtml(title)}${title === site.name ? '' : ` · ${name}`}</title>${metaHtml({ ...meta, site: site.name, address: site.address })}
 <link rel="icon" href="/favicon.ico">${fonts}
 <style>
-${pageCss(site.style, parts, site.address)}
+${pageCss(site.style, parts, site.address)}${main.css ?? ''}
 ${renderer.css}
 </style>
 </head>
@@ -152,6 +158,29 @@ export function renderPage(
     known,
     renderer,
   )
+}
+
+/** What stands in the frame of the site without being a page of its owner's. */
+export interface MadePage {
+  /** its address, without the slash it begins with */
+  slug: string
+  title: string
+  description: string
+  /** shown with links to it elsewhere */
+  picture?: TargetFacts
+  /** files that visitors get there */
+  files: TargetFacts[]
+  /** what it is made of, for its rules, and rules of its own */
+  parts: PartName[]
+  css: string
+  write: (renderer: PageRenderer, speech: Speech) => string
+}
+
+/** A page that Trough itself makes, between head and foot of the site. */
+export function renderMade(site: SiteFacts, { parts, css, write, ...meta }: MadePage, known: PageFacts): string {
+  const renderer = pageRenderer(known)
+  // It has no picture of its own drawn for it: there are as many such pages as anybody asks for.
+  return frame(site, { ...meta, sharedSlug: '' }, { html: write(renderer, known.speech), parts, css }, known, renderer)
 }
 
 /** A page that says something to a visitor who asked for what is not there. */

@@ -1,8 +1,9 @@
 import type { TargetFacts } from './placeholders'
 import type { Action } from './schema'
 
+/** @param placement empty where it is none that is counted by itself */
 const byPlacement = (path: string, action: Action, placement: string): string =>
-  `${path}?${action === 'save' ? 'save' : 'open'}&at=${placement}`
+  `${path}?${action === 'save' ? 'save' : 'open'}${placement && `&at=${placement}`}`
 
 /** The path of a file: letters of other scripts are percent-encoded on the wire (RFC 3987, section 3.1). */
 export const filePath = (handle: string): string => `/files/${encodeURI(handle)}`
@@ -17,9 +18,13 @@ export const signpostHref = (name: string, action: Action, placement: string): s
 /** Widths, in pixels, that pictures are served in. */
 export const PICTURE_WIDTHS = [320, 640, 960, 1440, 1920] as const
 
-/** The root-relative address of what shows a file, some pixels wide. */
-export const pictureHref = ({ handle, picture }: TargetFacts, width: number): string =>
-  `/pictures/${encodeURI(handle)}?width=${width}${picture?.version ? `&v=${picture.version}` : ''}`
+/**
+ * The root-relative address of what shows a file, some pixels wide.
+ *
+ * @param page one of its pages, counted from 1, instead of what stands for it
+ */
+export const pictureHref = ({ handle, picture }: Pick<TargetFacts, 'handle' | 'picture'>, width: number, page?: number): string =>
+  `/pictures/${encodeURI(handle)}?width=${width}${page ? `&page=${page}` : ''}${picture?.version ? `&v=${picture.version}` : ''}`
 
 /** Pixels across of a picture behind the words of a button: few buttons are wider, on screens of twice as many pixels. */
 const FILL_WIDTH = 960

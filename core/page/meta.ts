@@ -12,6 +12,8 @@ export interface PageMeta {
   slug?: string
   title: string
   description?: string
+  /** page whose drawn picture stands for this one where it has no picture; itself, where nothing is said */
+  sharedSlug?: string
   /** shown with links to the page */
   picture?: TargetFacts
   /** files that visitors get from the page */
@@ -43,7 +45,7 @@ function linkedData({ site, address, slug, title, files = [] }: PageMeta): unkno
 
 /** For search engines, and for the previews that other programs make of a link (the Open Graph protocol). */
 export function metaHtml(meta: PageMeta): string {
-  const { site, address, slug, title, description = '', picture } = meta
+  const { site, address, slug, title, description = '', picture, sharedSlug = slug } = meta
   const named: [attribute: 'name' | 'property', of: string, content: string][] = [
     ['property', 'og:title', title],
     ['property', 'og:type', 'website'],
@@ -67,7 +69,7 @@ export function metaHtml(meta: PageMeta): string {
       )
     named.push(['property', 'og:image:alt', picture.description || picture.title], ['name', 'twitter:card', 'summary_large_image'])
   } else if (address && slug !== undefined) {
-    named.push(['property', 'og:image', address + sharedPictureHref(slug)], ['property', 'og:image:type', 'image/png'])
+    named.push(['property', 'og:image', address + sharedPictureHref(sharedSlug!)], ['property', 'og:image:type', 'image/png'])
     named.push(['property', 'og:image:width', String(SHARED_SIZE.width)], ['property', 'og:image:height', String(SHARED_SIZE.height)])
     named.push(['property', 'og:image:alt', title], ['name', 'twitter:card', 'summary_large_image'])
   }

@@ -21,6 +21,8 @@ export interface TargetFacts {
   downloads: number
   /** what shows it: itself where it is a picture, one that was given to it, or its first page */
   picture?: FilePicture
+  /** visitors may look at it before they take it */
+  see?: boolean
 }
 
 export interface FilePicture {
@@ -45,8 +47,8 @@ function pictureOf({
   return preview === 'ready' ? { version, ...cover } : undefined
 }
 
-/** What a page needs to know of a file. */
-export const targetFacts = (file: FileItem): TargetFacts => {
+/** What a page needs to know of a file. @param see visitors may look at it before they take it */
+export const targetFacts = (file: FileItem, see = false): TargetFacts => {
   const { id, handle, title, fileName, mediaType, size, facts, description, edition, changed, downloads } = file
   return {
     id,
@@ -61,6 +63,7 @@ export const targetFacts = (file: FileItem): TargetFacts => {
     downloads,
     pages: facts.pages,
     picture: pictureOf(file),
+    see,
   }
 }
 

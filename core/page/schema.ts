@@ -34,8 +34,8 @@ export type Reference = Target | { kind: 'folder'; id: string }
 export const placementKindSchema = z.enum(['button', 'link', 'shelf', 'card', 'picture'])
 export type PlacementKind = z.infer<typeof placementKindSchema>
 
-/** What a click does: opens in a new tab, opens in place of the page, or saves to disk. */
-export const ACTIONS = ['tab', 'here', 'save'] as const
+/** What a click does: opens in a new tab, opens in place of the page, saves to disk, or shows what is in it first. */
+export const ACTIONS = ['tab', 'here', 'save', 'see'] as const
 export const actionSchema = z.enum(ACTIONS)
 export type Action = z.infer<typeof actionSchema>
 
@@ -73,6 +73,7 @@ export const shelfSourceSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('files'), ids: z.array(z.string().max(40)).max(MOST_ON_SHELF, `Keep a shelf to ${MOST_ON_SHELF} files.`) }),
 ])
 export type ShelfSource = z.infer<typeof shelfSourceSchema>
+export type FolderSource = Extract<ShelfSource, { kind: 'folder' }>
 
 export const LAYOUTS = ['lines', 'pictures'] as const
 export const shelfAttrsSchema = z.object({

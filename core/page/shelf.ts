@@ -5,7 +5,7 @@ import { effectiveAction, fileDestination } from './destination'
 import { galleryHtml } from './gallery'
 import { filesListed, type Listing } from './listing'
 import type { TargetFacts } from './placeholders'
-import { MOST_ON_SHELF, type ShelfAttrs, type ShelfSource } from './schema'
+import { MOST_ON_SHELF, type FolderSource, type ShelfAttrs } from './schema'
 
 type Files = Listing<TargetFacts>
 
@@ -19,7 +19,6 @@ export const shelfHref = (placement: string) => `/shelves/${placement}`
 const SORTS = { title: 'title', newest: '-changed', own: 'own' } as const
 
 /** The question to the library that gives the files of a shelf that lists a folder. */
-type FolderSource = Extract<ShelfSource, { kind: 'folder' }>
 export const shelfQuery = ({ id, order, below }: FolderSource) => ({
   folder: id,
   ...(below !== 'no' && { below: 'true' }),
@@ -43,7 +42,8 @@ function linkHtml(file: TargetFacts, attrs: ShelfAttrs, speech: Speech): string 
   const destination = fileDestination(file)
   const action = effectiveAction(attrs.action, destination)
   const tab = action === 'tab' ? ' target="_blank" rel="noopener"' : ''
-  const spoken = action === 'tab' ? `<span class="tr-spoken"> (${escapeHtml(speech.say('newTab'))})</span>` : ''
+  const told = action === 'tab' ? speech.say('newTab') : action === 'see' ? speech.say('lookFirst') : ''
+  const spoken = told && `<span class="tr-spoken"> (${escapeHtml(told)})</span>`
   return `<a class="tr-item" href="${escapeHtml(destination.href(action, attrs.placement))}"${tab}><span class="tr-label">${escapeHtml(file.title)}</span> ${factsHtml(file, speech)}${spoken}</a>`
 }
 

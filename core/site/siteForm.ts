@@ -18,5 +18,7 @@ export const siteFormSchema = z.object({
   timeZone: timeZoneSchema,
   /** in which it speaks to visitors */
   language: languageSchema,
+  /** visitors may look at files before they take them, where nothing else is said of a file or folder */
+  see: z.boolean(),
 })
 export type SiteForm = z.infer<typeof siteFormSchema>

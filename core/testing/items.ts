@@ -27,6 +27,7 @@ export function fileItem(given: Partial<FileItem> = {}): FileItem {
     description: '',
     tags: [],
     picture: null,
+    see: null,
     position: 0,
     created: '2026-11-01T10:00:00.000Z',
     changed: '2026-11-01T10:00:00.000Z',

@@ -150,6 +150,10 @@ export const folders = pgTable(
     mark: text().$type<Mark>(),
     description: text().notNull().default(''),
     ownOrder: boolean('own_order').notNull().default(false),
+    /** visitors may look at what is in and below it before they take it; null where what is said further up holds */
+    see: boolean(),
+    /** visitors find what is in and below it although it stands on no page; null as above */
+    found: boolean(),
     created: moment('created').notNull().defaultNow(),
     /** when it went to the bin with what was in it */
     deleted: moment('deleted'),
@@ -175,6 +179,8 @@ export const files = pgTable(
     tags: text().array().notNull().default([]),
     /** a picture of the library that stands for the file */
     picture: text().references((): AnyPgColumn => files.id, { onDelete: 'set null' }),
+    /** visitors may look at it before they take it; null where what is said of its folder holds */
+    see: boolean(),
     /** when it went to the bin */
     deleted: moment('deleted'),
   },

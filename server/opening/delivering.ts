@@ -4,6 +4,7 @@ import { createDirectory } from '../services/delivery/directory'
 import { createFront, type FrontOptions } from '../services/delivery/front'
 import { createKnownSlugs } from '../services/pages/knownSlugs'
 import { createPublishedPages } from '../services/published/published'
+import { createSeeing } from '../services/seeing/seeing'
 import { createTallyService } from '../services/tally/tally'
 import { createHashing } from '../services/trust/hashing'
 import { createTroubles } from '../services/trust/troubles'
@@ -22,7 +23,7 @@ interface DeliveringOptions {
 /** What visitors get, and what is counted of it. */
 export async function openDelivering(
   { connection: { db }, store, secrets, events }: DataFolder,
-  { pages, library, shelves, signposts, looks, site, bundles }: Holdings,
+  { pages, library, shelves, signposts, looks, site, bundles, looking, texts, findable }: Holdings,
   { sessions }: Pick<Owner, 'sessions'>,
   { front: frontOptions, proxies }: DeliveringOptions,
 ) {
@@ -35,6 +36,7 @@ export async function openDelivering(
   // Of its own: who waits for a download does not wait for everything to be verified.
   const hashing = createHashing()
   const checks = createDeliveryChecks(db, store, hashing, events)
+  const published = createPublishedPages({ pages, library, shelves, signposts, looks, site, events })
   const isOwn = (request: { headers: { cookie?: string } }) => sessions.isSignedIn(request.headers.cookie)
 
   return {
@@ -44,7 +46,8 @@ export async function openDelivering(
     checks,
     delivery: createDeliveryService({ directory, bundles, store, checks, tally, front, visitors, isOwn, events, troubles }),
     knownSlugs: createKnownSlugs(db, events),
-    published: createPublishedPages({ pages, library, shelves, signposts, looks, site, events }),
+    published,
+    seeing: createSeeing({ directory, library, bundles, looking, texts, site, published, findable, events }),
 
     async closeDelivering(): Promise<void> {
       front?.close()

@@ -14,6 +14,7 @@ import { createReadingService } from '../services/reading/reading'
 import { createSearchIndex } from '../services/reading/searchIndex'
 import { createRecognising } from '../services/recognising/recognising'
 import { createReplacing } from '../services/replacing/replacing'
+import { createFindable } from '../services/shelves/findable'
 import { createShelves } from '../services/shelves/shelves'
 import { signpostHolder } from '../services/signposts/holder'
 import { createSignposts } from '../services/signposts/signposts'
@@ -72,6 +73,8 @@ export function openHoldings({ connection, store, derivedFolder, events }: DataF
     icon: createSiteIcon({ db, events, site, looks, pictures }),
     zipping: createZipping(db, pack),
     shelves: createShelves(pages, library, pack),
+    texts,
+    findable: createFindable(pages, library, signposts, events),
     recognising: createRecognising(db, pages, signposts, site),
     replacing: createReplacing(db, pages, signposts, holders),
 

@@ -11,6 +11,7 @@ import { answerFile, answerFileAtOnce, decodedName, fileIsAt, isFilePath } from 
 import { atLeisure, oneATurn } from './oneATurn'
 import { answerPage, pageIsAt } from './page'
 import { answerPicture } from './picture'
+import { answerSee, isSeePath, seeIsAt } from './see'
 import { answerShelf } from './shelf'
 import { answerFont, isFontPath } from './font'
 import { answerSiteFile, isSiteFile } from './siteFile'
@@ -75,11 +76,12 @@ async function placeMeant(trough: Trough, request: IncomingMessage, path: string
 }
 
 const isThere = (trough: Trough, path: string): boolean | Promise<boolean> =>
-  isFilePath(path) ? fileIsAt(trough, path) : isSiteFile(path) || pageIsAt(trough, path.slice(1))
+  isFilePath(path) ? fileIsAt(trough, path) : isSeePath(path) ? seeIsAt(trough, path) : isSiteFile(path) || pageIsAt(trough, path.slice(1))
 
 async function answerAt(trough: Trough, { node: { req, res } }: H3Event, path: string, search: string): Promise<void> {
   if (isFilePath(path)) await answerFile(trough, req, res, path, search)
   else if (path.startsWith(PICTURES)) await answerPicture(trough, req, res, decodedName(path.slice(PICTURES.length)), search)
+  else if (isSeePath(path)) await answerSee(trough, req, res, path, search)
   else if (path.startsWith(SHELVES)) await answerShelf(trough, req, res, path.slice(SHELVES.length), search)
   else if (isFontPath(path)) await answerFont(trough, req, res, path)
   else if (isSiteFile(path)) await answerSiteFile(trough, req, res, path, search, headerOf(req.headers, 'host'))

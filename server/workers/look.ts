@@ -1,6 +1,7 @@
 import { open } from 'node:fs/promises'
 import { Readable } from 'node:stream'
 import { parentPort } from 'node:worker_threads'
+import type { PDFiumDocument } from '@hyzyla/pdfium'
 import mammoth from 'mammoth'
 import MarkdownIt from 'markdown-it'
 import papa from 'papaparse'
@@ -8,9 +9,11 @@ import { isDiskFull } from '../../core/diskFull'
 import { withoutPlaces } from '../../core/files/withoutPlaces'
 import { charsetOf } from '../../core/files/charset'
 import { contentsKind, type Contents, type Sheet } from '../../core/files/fileContents'
+import type { Box } from '../../core/see/sight'
+import { cleanHtml } from './readers/clean'
 import { withZip } from './readers/archive'
 import { withPackage } from './readers/package'
-import { drawPage, withPdf } from './readers/pdf'
+import { drawPage, placesOnPage, withPdf } from './readers/pdf'
 import { drawPicture, keepPicture } from './readers/picture'
 import { Unreadable } from './readers/reader'
 import { charsetAt, piecesOf } from './readers/text'
@@ -19,11 +22,13 @@ import { readOpenSpreadsheet, readWorkbook } from './readers/spreadsheet'
 export type LookTask =
   /** draws a page, counted from 0, some pixels wide */
   | { path: string; page: number; width: number; picture: string }
+  /** finds words on a page, counted from 0 */
+  | { path: string; page: number; find: string[] }
   /** draws a picture, at most some pixels wide */
   | { path: string; width: number; picture: string }
   | { path: string; mediaType: string }
 export type LookMessage =
-  { drawn: Uint8Array; /** it need not be drawn again */ kept: boolean } | { contents: Contents } | { trouble: string }
+  { drawn: Uint8Array; /** it need not be drawn again */ kept: boolean } | { places: Box[] } | { contents: Contents } | { trouble: string }
 
 const MOST_CHARACTERS = 400_000
 const MOST_ROWS = 500
@@ -85,7 +90,7 @@ async function readDocument(path: string): Promise<string> {
       await xml(name, { text: text => (size += text.length), open: () => (size += 20) })
   })
   if (size > MOST_DOCUMENT) throw new Unreadable('The document is too long to be shown here. Visitors can download it.')
-  return (await mammoth.convertToHtml({ path })).value
+  return cleanHtml((await mammoth.convertToHtml({ path })).value)
 }
 
 async function readEntries(path: string): Promise<Contents> {
@@ -109,7 +114,7 @@ export async function contentsOf(path: string, mediaType: string): Promise<Conte
     case 'entries':
       return readEntries(path)
     case 'markdown':
-      return { kind: 'document', html: new MarkdownIt({ html: false, linkify: false }).render((await beginningOf(path)).text) }
+      return { kind: 'document', html: cleanHtml(new MarkdownIt({ html: false, linkify: false }).render((await beginningOf(path)).text)) }
     case 'text':
       return { kind: 'text', ...(await beginningOf(path)) }
     default:
@@ -128,16 +133,21 @@ async function keptWherePossible(path: string, drawn: Buffer): Promise<LookMessa
   }
 }
 
+/** @throws Unreadable where the PDF has no such page */
+const withPage = <T>({ path, page }: { path: string; page: number }, work: (document: PDFiumDocument) => Promise<T>): Promise<T> =>
+  withPdf(path, async document => {
+    if (page >= document.getPageCount()) throw new Unreadable('The PDF has no such page.')
+    return work(document)
+  })
+
 async function look(task: LookTask): Promise<LookMessage> {
   try {
     if ('mediaType' in task) return { contents: await contentsOf(task.path, task.mediaType) }
     if (!('page' in task)) {
       return await keptWherePossible(task.picture, await drawPicture(task.path, task.width))
     }
-    const page = await withPdf(task.path, async document => {
-      if (task.page >= document.getPageCount()) throw new Unreadable('The PDF has no such page.')
-      return (await drawPage(document, task.page, task.width))()
-    })
+    if ('find' in task) return { places: await withPage(task, async document => placesOnPage(document, task.page, task.find)) }
+    const page = await withPage(task, async document => (await drawPage(document, task.page, task.width))())
     return await keptWherePossible(task.picture, page)
   } catch (error) {
     if (!(error instanceof Error)) throw error

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { contentsKind } from '~~/core/files/fileContents'
 import { opensInBrowser } from '~~/core/files/mediaType'
+import { seePath } from '~~/core/see/seeAddress'
 import { formatSize } from '~~/core/files/size'
 import type { FileDetails } from '~~/core/files/fileDetails'
 
@@ -10,6 +11,7 @@ const library = useLibrary()
 const session = useSession()
 const selection = useSelection()
 const jobs = useJobs()
+const mayBeSeen = useLooking()
 const reading = useReading()
 const route = useRoute()
 
@@ -67,6 +69,7 @@ const isZip = computed(() => contentsKind(file.value?.mediaType ?? '') === 'entr
 const links = computed(() => [
   ...(opens.value ? [{ name: 'Opens', address: `${path.value}?open` }] : []),
   { name: 'Saves', address: `${path.value}?save` },
+  ...(file.value && mayBeSeen(file.value) ? [{ name: 'Shows what is in it', address: seePath(file.value.handle) }] : []),
   ...(opens.value ? [{ name: 'Opens, in full', address: session.fullAddress(`${path.value}?open`) }] : []),
   { name: 'Saves, in full', address: session.fullAddress(`${path.value}?save`) },
 ])

@@ -5,6 +5,7 @@ import type { FileItem } from '~~/core/files/fileItem'
 const props = defineProps<{ file: FileItem }>()
 const library = useLibrary()
 const selection = useSelection()
+const mayBeSeen = useLooking()
 const description = ref('')
 const tags = ref<string[]>([])
 const finding = ref(false)
@@ -41,6 +42,14 @@ function saveDescription() {
       maxlength="2000"
       placeholder="What a helper, or you next year, should know"
       @change="saveDescription"
+    />
+    <SaidSelect
+      :model-value="file.see"
+      label="Before visitors take it"
+      yes="They may look at what is in it"
+      no="They do not see what is in it"
+      :above="mayBeSeen({ see: null, folder: file.folder })"
+      @update:model-value="save({ see: $event })"
     />
     <TagField :model-value="tags" label="Tags" @update:model-value="saveTags" />
     <div class="field">

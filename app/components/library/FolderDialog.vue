@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { nearestSaid, type Said } from '~~/core/see/said'
 import { MARKS, folderChangeSchema, type FolderItem, type Mark } from '~~/core/folders/folderItem'
 
 /** A folder's name, mark, description and order; or a new folder. */
@@ -7,6 +8,7 @@ const emit = defineEmits<{ close: []; remove: []; inside: [] }>()
 const folders = useFolders()
 const selection = useSelection()
 const listing = useListing()
+const session = useSession()
 const { fields, field, submit, problem, busy, leave } = useForm({
   schema: folderChangeSchema.required(),
   begin: () => ({
@@ -14,17 +16,28 @@ const { fields, field, submit, problem, busy, leave } = useForm({
     mark: props.folder?.mark ?? (null as Mark | null),
     description: props.folder?.description ?? '',
     ownOrder: props.folder?.ownOrder ?? false,
+    see: props.folder?.see ?? (null as Said),
+    found: props.folder?.found ?? (null as Said),
   }),
   send: async given => {
     if (props.folder) await folders.change(props.folder.id, given)
     else {
       const { name, ...rest } = given
       const made = await folders.create(name, listing.folder)
-      if (rest.mark || rest.description || rest.ownOrder) await folders.change(made.id, rest)
+      const { mark, description, ownOrder, see, found } = rest
+      if (mark || description || ownOrder || see !== null || found !== null) await folders.change(made.id, rest)
     }
     await useLibrary().refresh()
     emit('close')
   },
+})
+/** What holds for it where nothing is said of it. */
+const above = computed(() => {
+  const parent = props.folder ? props.folder.parent : listing.folder
+  return {
+    see: nearestSaid(null, parent, folders.tree, ({ see }) => see, session.site.see),
+    found: nearestSaid(null, parent, folders.tree, ({ found }) => found, false),
+  }
 })
 </script>
 
@@ -40,6 +53,20 @@ const { fields, field, submit, problem, busy, leave } = useForm({
       </VRadioGroup>
       <VTextarea v-bind="field('description')" label="Description" class="wide" rows="2" maxlength="2000" />
       <VCheckbox v-model="fields.ownOrder" label="Keep my own order: drag files, or move them with Alt and the arrow keys" />
+      <SaidSelect
+        v-model="fields.see"
+        label="Before visitors take a file of it"
+        yes="They may look at what is in it"
+        no="They do not see what is in it"
+        :above="above.see"
+      />
+      <SaidSelect
+        v-model="fields.found"
+        label="What visitors find when they search"
+        yes="All files of it"
+        no="What stands on live pages"
+        :above="above.found"
+      />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="acts">
         <VBtn type="submit" variant="flat" :loading="busy">{{ folder ? 'Save' : 'Make the folder' }}</VBtn>

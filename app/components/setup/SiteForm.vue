@@ -49,6 +49,10 @@ useKeepWritten(changed)
     <p id="language-hint" class="hint">
       Of what Trough itself says to visitors: dates, numbers, the words for a new tab, for pages, for what is not there.
     </p>
+    <VCheckbox v-bind="field('see')" label="Visitors may look at files before they take them" aria-describedby="see-hint" />
+    <p id="see-hint" class="hint">
+      Pages, tables and words of a file, on a page of its own at <code>/see/</code>. Folders and files can say otherwise for themselves.
+    </p>
     <SiteIcon />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div class="acts"><VBtn type="submit" variant="flat" :loading="busy">Save</VBtn></div>

@@ -19,6 +19,7 @@ interface Row {
   description: string
   tags: string[]
   picture: string | null
+  see: boolean | null
   created: string
   changed: string
   deleted: string | null
@@ -50,7 +51,7 @@ async function readRows(db: Queryable, where: SQL, batch?: { behind: string; lim
   const {
     rows: [answer],
   } = await db.execute<{ rows: Row[] | null }>(sql`select json_agg(found) as rows from (
-    select ${files.id}, ${files.title}, ${files.handle}, ${files.edition}, ${files.folder}, ${files.position}, ${files.description}, ${files.tags}, ${files.picture},
+    select ${files.id}, ${files.title}, ${files.handle}, ${files.edition}, ${files.folder}, ${files.position}, ${files.description}, ${files.tags}, ${files.picture}, ${files.see},
       ${files.created}, ${files.changed}, ${files.deleted},
       coalesce(${editions.fileName}, ${bundles.fileName}) as file_name, coalesce(${editions.mediaType}, 'application/zip') as media_type, ${editions.withdrawn},
       ${blobs.sha256}, coalesce(${blobs.size}, ${bundles.size}) as size, ${blobs.crc32}, ${blobs.facts}, ${blobs.preview}, ${blobs.reading}, ${blobs.readingError}, ${blobs.trouble}, ${bundles.count} as members,
@@ -126,7 +127,7 @@ function extentOf({ width, height, cover }: Facts): FileItem['pictureExtent'] {
 }
 
 function toItem(row: Row, counts: Counts): FileItem {
-  const { id, title, handle, folder, position, description, tags, picture, edition, size } = row
+  const { id, title, handle, folder, position, description, tags, picture, see, edition, size } = row
   const [fileName, mediaType] = [row.file_name, row.media_type]
   return {
     id,
@@ -137,6 +138,7 @@ function toItem(row: Row, counts: Counts): FileItem {
     description,
     tags,
     picture,
+    see,
     edition,
     fileName,
     mediaType,

@@ -1,7 +1,7 @@
-import { and, asc, eq, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm'
+import { and, asc, eq, exists, inArray, isNotNull, isNull, ne, or, sql, type SQL } from 'drizzle-orm'
 import type { SiteFacts } from '../../../core/page/document'
 import type { EdgeDocuments } from '../../../core/page/edges'
-import type { PageDocument, ShelfAttrs } from '../../../core/page/schema'
+import type { FolderSource, PageDocument, ShelfAttrs } from '../../../core/page/schema'
 import { shelvesIn } from '../../../core/page/targets'
 import type { Database, Queryable } from '../../db/connection'
 import { pageVersions, pages, retiredSlugs, uses } from '../../db/schema'
@@ -61,6 +61,33 @@ export function createLiveReads(db: Database) {
         .limit(1)
       const shelf = row && shelvesIn(row.document).find(one => one.placement === placement)
       return shelf && { shelf, pageTitle: row.title }
+    },
+
+    /** What live pages, head and foot give visitors: files by themselves, by signposts, and in folders that shelves list. */
+    async liveOffers(): Promise<{ files: string[]; signposts: string[]; shelves: FolderSource[] }> {
+      const led = await db
+        .selectDistinct({ fileId: uses.fileId, signpostId: uses.signpostId })
+        .from(uses)
+        .where(and(eq(uses.side, 'live'), ne(uses.kind, 'fill'), or(isNotNull(uses.fileId), isNotNull(uses.signpostId))))
+      const listing = await db
+        .select({ document: pageVersions.document })
+        .from(pages)
+        .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
+        .where(
+          exists(
+            db
+              .select({ one: sql`1` })
+              .from(uses)
+              .where(and(eq(uses.pageId, pages.id), eq(uses.side, 'live'), isNotNull(uses.folderId))),
+          ),
+        )
+      return {
+        files: led.flatMap(({ fileId }) => fileId ?? []),
+        signposts: led.flatMap(({ signpostId }) => signpostId ?? []),
+        shelves: listing.flatMap(({ document }) =>
+          shelvesIn(document).flatMap(({ source }) => (source?.kind === 'folder' ? [source] : [])),
+        ),
+      }
     },
 
     /** Those of some pages that are live, with their titles there. */

@@ -5,6 +5,7 @@ import { LRUCache } from 'lru-cache'
 import sharp from 'sharp'
 import { familyOf } from '../../../core/files/mediaType'
 import { represent, type Representation } from '../../../core/http/respond'
+import { LEAF_WIDTHS } from '../../../core/see/seePage'
 import { PICTURE_WIDTHS } from '../../../core/page/href'
 import { Problem } from '../../../core/problem'
 import type { Database } from '../../db/connection'
@@ -18,6 +19,19 @@ interface Source {
   sha256: string
   mediaType: string
   drawn: boolean
+  /** pages of a document of which each can be drawn; 0 where none can */
+  pages: number
+}
+
+/** What shows a file: another picture where it was given one; and the file itself, for its pages. */
+interface Sources {
+  shown: Source
+  itself: Source
+}
+
+interface Kind {
+  jpeg: boolean
+  page: number
 }
 
 export interface Picture {
@@ -38,7 +52,7 @@ const missing = () => new Problem(404, 'There is no picture here.', 'It may not 
 export function createPictures(db: Database, looking: Looking, reading: ReadingService, events: Events) {
   const kept = new LRUCache<string, Promise<Picture>>({ max: 500, maxSize: MEMORY, sizeCalculation: () => 60_000 })
   // Visitors ask often: which bytes show a file is asked of the database once, until the library changes.
-  const sources = new LRUCache<string, Source>({ max: 5000 })
+  const sources = new LRUCache<string, Sources>({ max: 5000 })
   let age = 0
   const forget = () => {
     age++
@@ -49,26 +63,33 @@ export function createPictures(db: Database, looking: Looking, reading: ReadingS
   events.on('bytes', () => kept.clear())
   const [own, ownEdition] = [alias(files, 'own'), alias(editions, 'own_edition')]
 
-  async function draw({ sha256, mediaType, drawn }: Source, width: number, jpeg: boolean): Promise<Picture> {
-    const isPicture = familyOf(mediaType) === 'picture'
-    if (!isPicture && !drawn) throw missing()
-    const webp = isPicture ? await looking.picture(sha256, width) : await narrowed(await readFile(reading.pictureOf(sha256)), width)
+  async function webpOf({ sha256, mediaType, drawn }: Source, width: number, page: number): Promise<Buffer> {
+    if (page) return narrowed(await looking.page(sha256, page), width)
+    if (familyOf(mediaType) === 'picture') return looking.picture(sha256, width)
+    if (!drawn) throw missing()
+    return narrowed(await readFile(reading.pictureOf(sha256)), width)
+  }
+
+  async function draw(source: Source, width: number, { jpeg, page }: Kind): Promise<Picture> {
+    const { sha256 } = source
+    const webp = await webpOf(source, width, page)
     const bytes = jpeg ? await sharp(webp).flatten({ background: '#FFFFFF' }).jpeg({ quality: 82 }).toBuffer() : webp
     const representation = represent({
       size: bytes.length,
       contentType: jpeg ? 'image/jpeg' : 'image/webp',
-      etag: `"${sha256.slice(0, 24)}-${width}${jpeg ? '-jpeg' : ''}"`,
+      etag: `"${sha256.slice(0, 24)}-${width}${page ? `-${page}` : ''}${jpeg ? '-jpeg' : ''}"`,
       extra: { 'X-Content-Type-Options': 'nosniff', 'Content-Security-Policy': "default-src 'none'" },
     })
     return { bytes, representation }
   }
 
-  async function read(handle: string): Promise<Source | undefined> {
+  async function read(handle: string): Promise<Sources | undefined> {
     const [row] = await db
       .select({
         sha256: editions.sha256,
         mediaType: editions.mediaType,
         preview: blobs.preview,
+        facts: blobs.facts,
         own: ownEdition.sha256,
         ownType: ownEdition.mediaType,
       })
@@ -79,10 +100,10 @@ export function createPictures(db: Database, looking: Looking, reading: ReadingS
       .leftJoin(ownEdition, and(eq(ownEdition.fileId, own.id), eq(ownEdition.number, own.edition), eq(ownEdition.withdrawn, false)))
       .where(and(eq(files.handle, handle), isNull(files.deleted), eq(editions.withdrawn, false)))
     if (!row) return undefined
+    const { sha256, mediaType, preview, facts } = row
+    const itself = { sha256, mediaType, drawn: preview === 'ready', pages: mediaType === 'application/pdf' ? (facts.pages ?? 0) : 0 }
     const instead = familyOf(row.mediaType) !== 'picture' && row.own !== null
-    return instead
-      ? { sha256: row.own!, mediaType: row.ownType!, drawn: true }
-      : { sha256: row.sha256, mediaType: row.mediaType, drawn: row.preview === 'ready' }
+    return instead ? { shown: { sha256: row.own!, mediaType: row.ownType!, drawn: true, pages: 0 }, itself } : { shown: itself, itself }
   }
 
   return {
@@ -91,19 +112,23 @@ export function createPictures(db: Database, looking: Looking, reading: ReadingS
      *
      * @param width in pixels, one of those that are served
      * @param jpeg for programs that know no WebP
+     * @param page one page of a document, counted from 1, instead
      * @throws Problem 404
      */
-    async find(handle: string, width: number, { jpeg = false } = {}): Promise<Picture> {
-      if (!(PICTURE_WIDTHS as readonly number[]).includes(width)) throw missing()
-      let source = sources.get(handle)
-      if (!source) {
+    async find(handle: string, width: number, { jpeg = false, page = 0 } = {}): Promise<Picture> {
+      const widths: readonly number[] = page ? LEAF_WIDTHS : PICTURE_WIDTHS
+      if (!widths.includes(width)) throw missing()
+      let both = sources.get(handle)
+      if (!both) {
         const asked = age
-        source = await read(handle)
-        if (!source) throw missing()
-        if (asked === age) sources.set(handle, source)
+        both = await read(handle)
+        if (!both) throw missing()
+        if (asked === age) sources.set(handle, both)
       }
-      const key = `${source.sha256} ${width} ${jpeg}`
-      const known = kept.get(key) ?? draw(source, width, jpeg)
+      const source = page ? both.itself : both.shown
+      if (page && !(Number.isInteger(page) && page >= 1 && page <= source.pages)) throw missing()
+      const key = `${source.sha256} ${width} ${jpeg} ${page}`
+      const known = kept.get(key) ?? draw(source, width, { jpeg, page })
       kept.set(key, known)
       known.catch((error: unknown) => {
         // That it cannot be drawn is remembered until its bytes are others: each try takes the one who draws for seconds. What else failed

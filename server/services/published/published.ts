@@ -4,7 +4,7 @@ import { brotliCompress, constants, gzip } from 'node:zlib'
 import { LRUCache } from 'lru-cache'
 import { chooseEncoding } from '../../../core/http/encoding'
 import { represent, type Representation } from '../../../core/http/respond'
-import { renderMessage, renderPage, type SiteFacts } from '../../../core/page/document'
+import { renderMade, renderMessage, renderPage, type MadePage, type SiteFacts } from '../../../core/page/document'
 import type { PageFacts } from '../../../core/page/html'
 import { filesListed, flat, mapListing, type Listing } from '../../../core/page/listing'
 import { told } from '../../../core/language/visitorProblem'
@@ -15,6 +15,7 @@ import type { FileItem } from '../../../core/files/fileItem'
 import { targetFacts, tellsDownloads } from '../../../core/page/placeholders'
 import { emptyDocument, type PageDocument, type ShelfSource } from '../../../core/page/schema'
 import { fileIds, folderIds, pageIds, referencesIn, shelvesIn, signpostIds } from '../../../core/page/targets'
+import { mayBeSeen } from '../../../core/see/said'
 import type { Events } from '../events'
 import { isOut } from '../files/items'
 import type { LibraryService } from '../library/library'
@@ -32,7 +33,7 @@ const encoders = {
   identity: async (text: string) => Buffer.from(text),
 }
 type Encoding = keyof typeof encoders
-type Variants = Record<Encoding, { bytes: Buffer; representation: Representation }>
+export type Variants = Record<Encoding, { bytes: Buffer; representation: Representation }>
 
 /**
  * A page may load its own pictures and fonts and nothing else, and never runs script; what looks at a page from within it may ask this
@@ -86,7 +87,7 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
   events.on('folders', () => forget(page => page.lists))
   events.on('read', hashes => forget(page => hashes.some(sha256 => page.bytes.has(sha256))))
 
-  async function siteFacts(): Promise<SiteFacts> {
+  async function siteFacts(): Promise<SiteFacts & { see: boolean }> {
     const style = await looks.style()
     return {
       ...(await site.get()),
@@ -100,7 +101,7 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
 
   /** What a page and its edges lean on, as it is now, with what of the library that is. */
   async function gather(
-    { edges: { head, foot }, style }: SiteFacts,
+    { edges: { head, foot }, style, see }: SiteFacts & { see: boolean },
     page?: { document: PageDocument; /** identity of its file */ picture: string | null },
   ) {
     const documents = [page?.document, head, foot].filter(document => document !== undefined)
@@ -111,7 +112,11 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
     const pointed = [...posts.values()].flatMap(({ file }) => file ?? [])
     const ids = [...new Set([...fileIds(references), ...pointed, ...filled, ...(page?.picture ? [page.picture] : [])])]
     const there = (await library.byId(ids)).filter(file => !isOut(file))
-    const facts = new Map(there.map(file => [file.id, targetFacts(file)]))
+    // Who may be looked at hangs on folders: they are asked where it matters.
+    const sees = documents.some(document => JSON.stringify(document).includes('"see"'))
+    const tree = sees ? await library.folders.tree() : undefined
+    const toFacts = (file: FileItem) => targetFacts(file, tree && mayBeSeen(file, tree, { see }))
+    const facts = new Map(there.map(file => [file.id, toFacts(file)]))
     const listed = new Map<ShelfSource, Listing<FileItem>>()
     for (const { source } of documents.flatMap(shelvesIn)) if (source) listed.set(source, await shelves.listed(source))
     const led = await pages.livePages(pageIds(references))
@@ -120,21 +125,21 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
       file: id => facts.get(id),
       page: id => led.get(id),
       signpost: id => posts.get(id),
-      shelf: source => mapListing(listed.get(source) ?? flat([]), targetFacts),
+      shelf: source => mapListing(listed.get(source) ?? flat([]), toFacts),
       look: id => appearances.get(id),
     }
     const shown = [...there, ...[...listed.values()].flatMap(filesListed)]
     const leans = {
       files: new Set([...ids, ...shown.map(file => file.id)]),
       bytes: new Set(shown.map(file => file.sha256)),
-      lists: folderIds(references).length > 0,
+      lists: sees || folderIds(references).length > 0,
       counts: tellsDownloads(JSON.stringify(documents)),
     }
     return { known, picture: page?.picture ? facts.get(page.picture) : undefined, leans }
   }
 
   type Composable = NonNullable<Awaited<ReturnType<PageService['live']>>>
-  async function compose(page: Composable, facts: SiteFacts) {
+  async function compose(page: Composable, facts: SiteFacts & { see: boolean }) {
     const { known, picture, leans } = await gather(facts, page)
     return { html: renderPage(facts, { ...page, picture }, known), leans }
   }
@@ -183,6 +188,13 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
     return Object.fromEntries(pairs) as Variants
   }
 
+  async function writeMade(page: MadePage): Promise<Variants> {
+    const facts = await siteFacts()
+    const { known } = await gather(facts)
+    const own = new Map(page.files.map(file => [file.id, file]))
+    return encode(renderMade(facts, page, { ...known, file: id => own.get(id) ?? known.file(id) }))
+  }
+
   async function writeMessage({ title, detail }: { title: string; detail: string }): Promise<Variants> {
     const facts = await siteFacts()
     return encode(renderMessage(facts, title, detail, (await gather(facts)).known))
@@ -217,6 +229,9 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
       return (await compose(page, facts)).html
     },
 
+    /** What stands in the frame of the site without being a page of its owner's, in each encoding. */
+    made: writeMade,
+
     /** A page that tells a visitor of a problem, in the site's look and language, in the encoding the client likes best. */
     async message(problem: Problem, acceptEncoding?: string): Promise<{ bytes: Buffer; encoding: Encoding }> {
       const words = told(problem, await site.speech())
@@ -233,3 +248,4 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
     },
   }
 }
+export type PublishedPages = ReturnType<typeof createPublishedPages>

@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import type { Contents } from '../../../core/files/fileContents'
 import type { FileItem } from '../../../core/files/fileItem'
+import type { Box } from '../../../core/see/sight'
 import { Problem } from '../../../core/problem'
 import type { Store } from '../../store/store'
 import { log } from '../../log'
@@ -11,10 +12,10 @@ import { createAsker, workerScript } from '../workerHost'
 type DrawTask = { width: number; picture: string; page?: number }
 
 const PATIENCE = 30_000
-/** Pixels a page of a PDF is drawn wide. */
-const PAGE_WIDTH = 1000
+/** Pixels a page of a PDF is drawn wide; narrower ones are made of that. */
+const PAGE_WIDTH = 1440
 
-/** Shows owners what is in a file: its pages, its tables, its entries; in a worker of its own. */
+/** Shows what is in a file: its pages, its tables, its entries; in a worker of its own. */
 export function createLooking(store: Store, folder: string) {
   const looker = createAsker<LookTask, LookMessage>(workerScript('look'), PATIENCE)
 
@@ -27,8 +28,16 @@ export function createLooking(store: Store, folder: string) {
 
   const pathOf = (sha256: string, name: string) => join(folder, sha256.slice(0, 2), sha256, `${name}.webp`)
 
+  /** pictures that are drawn just now: who asks for one meanwhile waits for it, and nothing is drawn twice */
+  const underway = new Map<string, Promise<Buffer>>()
+  function drawn(sha256: string, task: DrawTask): Promise<Buffer> {
+    const now = underway.get(task.picture) ?? keptOrDrawn(sha256, task).finally(() => underway.delete(task.picture))
+    underway.set(task.picture, now)
+    return now
+  }
+
   /** A picture that was kept, or is drawn now. */
-  async function drawn(sha256: string, task: DrawTask): Promise<Buffer> {
+  async function keptOrDrawn(sha256: string, task: DrawTask): Promise<Buffer> {
     const known = await readFile(task.picture).catch((error: NodeJS.ErrnoException) => {
       if (error.code === 'ENOENT') return undefined
       throw error
@@ -41,13 +50,19 @@ export function createLooking(store: Store, folder: string) {
 
   return {
     /** The picture of a page of a PDF as WebP, counted from 1; kept once it was drawn. */
-    page: ({ sha256 }: FileItem, number: number): Promise<Buffer> =>
-      drawn(sha256, { page: number - 1, width: PAGE_WIDTH, picture: pathOf(sha256, `page-${number}`) }),
+    page: (sha256: string, number: number): Promise<Buffer> =>
+      drawn(sha256, { page: number - 1, width: PAGE_WIDTH, picture: pathOf(sha256, `leaf-${number}`) }),
+
+    /** Where on a page of a PDF, counted from 1, words begin with one of those looked for (folded). */
+    async places(sha256: string, number: number, find: string[]): Promise<Box[]> {
+      const answer = await store.withFile(sha256, path => run({ path, page: number - 1, find }))
+      return (answer as { places: Box[] }).places
+    },
 
     /** A picture as WebP, at most some pixels wide; kept once it was drawn. */
     picture: (sha256: string, width: number): Promise<Buffer> => drawn(sha256, { width, picture: pathOf(sha256, `wide-${width}`) }),
 
-    async contents({ sha256, mediaType }: FileItem): Promise<Contents> {
+    async contents({ sha256, mediaType }: Pick<FileItem, 'sha256' | 'mediaType'>): Promise<Contents> {
       const answer = await store.withFile(sha256, path => run({ path, mediaType }))
       return (answer as { contents: Contents }).contents
     },

@@ -1,5 +1,5 @@
 import { setImmediate } from 'node:timers/promises'
-import { asc, eq, sql } from 'drizzle-orm'
+import { and, asc, eq, sql } from 'drizzle-orm'
 import type { TextPart } from '../../../core/editions/compareTexts'
 import { wordsOf } from '../../../core/find/fold'
 import { passageIn, type Passage } from '../../../core/find/passage'
@@ -80,6 +80,32 @@ export function createSearchIndex(db: Database) {
           return passage ? [[hash, { part, passage }]] : []
         }),
       )
+    },
+
+    /** The words of one part of a document, by what it is called; undefined where it has none. */
+    async partOf(sha256: string, part: string): Promise<string | undefined> {
+      const [row] = await db
+        .select({ body: texts.body })
+        .from(texts)
+        .where(and(eq(texts.sha256, sha256), eq(texts.part, part)))
+        .limit(1)
+      return row?.body
+    },
+
+    /** The parts of a document in which every word stands, the first ones, with the passage in each. */
+    async within(q: string, sha256: string, limit: number): Promise<Found[]> {
+      const terms = wordsOf(q)
+      if (!terms.length) return []
+      const rows = await db
+        .select({ part: texts.part, body: texts.body })
+        .from(texts)
+        .where(and(eq(texts.sha256, sha256), sql`${texts.words} @@ ${questionOf(terms)}::tsquery`))
+        .orderBy(asc(texts.number))
+        .limit(limit)
+      return rows.flatMap(({ part, body }) => {
+        const passage = passageIn(body, terms)
+        return passage ? [{ part, passage }] : []
+      })
     },
 
     /** The words at the beginning of a document. */

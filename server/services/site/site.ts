@@ -14,6 +14,7 @@ export const siteSchema = siteFormSchema.extend({
   /** where it is left out, that of this machine */
   timeZone: timeZoneSchema.default(() => Intl.DateTimeFormat().resolvedOptions().timeZone),
   language: languageSchema.default('en'),
+  see: z.boolean().default(true),
   /** what it says to visitors in words of its owner */
   words: ownWordsSchema.default({}),
 })

@@ -1,6 +1,8 @@
 import { readFile, stat } from 'node:fs/promises'
 import { PDFiumLibrary, type PDFiumDocument } from '@hyzyla/pdfium'
 import sharp from 'sharp'
+import { hitsIn } from '../../../core/find/passage'
+import type { Box } from '../../../core/see/sight'
 import { WIDEST, keepPicture, toWebp } from './picture'
 import { Unreadable, type Reader } from './reader'
 
@@ -89,6 +91,50 @@ export async function drawPage(document: PDFiumDocument, index: number, width: n
   const bitmap = await page.render({ scale, render: 'bitmap' })
   return () =>
     toWebp(sharp(bitmap.data, { raw: { width: bitmap.width, height: bitmap.height, channels: 4 } }), { width, height: width * 3 })
+}
+
+/** Units into which a page is divided each way while places on it are worked out. */
+const GRID = 10_000
+/** Letters of a page that are looked through; a page of close print has some 8,000. */
+const MOST_LETTERS = 200_000
+
+/**
+ * Where on a page words begin that are looked for, as visitors see it: turned and cut as the PDF says. A word that is broken at the end
+ * of a line is not found.
+ *
+ * @param terms folded words, or the beginnings of words
+ */
+export function placesOnPage(document: PDFiumDocument, index: number, terms: string[]): Box[] {
+  const page = document.getPage(index)['pageIdx']
+  const module = document['module']
+  const text = module._FPDFText_LoadPage(page)
+  const letters = Math.min(MOST_LETTERS, module._FPDFText_CountChars(text))
+  // Two bytes a letter and a NUL at the end, or the four numbers of a place.
+  const room = module.wasmExports.malloc(Math.max(32, 2 * (letters + 1)))
+  try {
+    const taken = module._FPDFText_GetText(text, 0, letters, room)
+    const written = Buffer.from(module.HEAPU8.buffer, room, Math.max(0, 2 * (taken - 1))).toString('utf16le')
+    return hitsIn(written, terms).flatMap(({ start, end }) => {
+      const [first, last] = [start, end - 1].map(at => module._FPDFText_GetCharIndexFromTextIndex(text, at))
+      const count = module._FPDFText_CountRects(text, first!, last! - first! + 1)
+      return Array.from({ length: Math.max(0, count) }, (_, each): Box => {
+        const at = (part: number) => room + 8 * part
+        module._FPDFText_GetRect(text, each, at(0), at(1), at(2), at(3))
+        const numbers = new DataView(module.HEAPU8.buffer)
+        const [left, top, right, bottom] = [0, 1, 2, 3].map(part => numbers.getFloat64(at(part), true))
+        const corner = (x: number, y: number) => {
+          module._FPDF_PageToDevice(page, 0, 0, GRID, GRID, 0, x, y, room, room + 4)
+          return [numbers.getInt32(room, true) / GRID, numbers.getInt32(room + 4, true) / GRID] as const
+        }
+        const [[x1, y1], [x2, y2]] = [corner(left!, top!), corner(right!, bottom!)]
+        return { x: Math.min(x1, x2), y: Math.min(y1, y2), width: Math.abs(x2 - x1), height: Math.abs(y2 - y1) }
+      })
+    })
+  } finally {
+    module.wasmExports.free(room)
+    module._FPDFText_ClosePage(text)
+    module._FPDF_ClosePage(page)
+  }
 }
 
 /** Pages, title, author, date, words, and the first page's picture. */

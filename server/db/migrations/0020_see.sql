@@ -1,0 +1,3 @@
+ALTER TABLE "files" ADD COLUMN "see" boolean;--> statement-breakpoint
+ALTER TABLE "folders" ADD COLUMN "see" boolean;--> statement-breakpoint
+ALTER TABLE "folders" ADD COLUMN "found" boolean;

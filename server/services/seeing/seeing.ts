@@ -1,0 +1,167 @@
+import { LRUCache } from 'lru-cache'
+import sharp from 'sharp'
+import { viewOf, type Contents } from '../../../core/files/fileContents'
+import type { FileItem } from '../../../core/files/fileItem'
+import { wordsOf } from '../../../core/find/fold'
+import { VisitorProblem } from '../../../core/language/visitorProblem'
+import { targetFacts } from '../../../core/page/placeholders'
+import { mayBeSeen } from '../../../core/see/said'
+import { seePath, type SeeQuery } from '../../../core/see/seeAddress'
+import { SEE_CSS } from '../../../core/see/seeCss'
+import { seePageHtml } from '../../../core/see/seePage'
+import type { FoundPart, SeeFacts, SeenPage, Sight } from '../../../core/see/sight'
+import { Problem } from '../../../core/problem'
+import type { Bundles } from '../bundles/bundles'
+import type { Directory } from '../delivery/directory'
+import type { Events } from '../events'
+import { isOut } from '../files/items'
+import type { LibraryService } from '../library/library'
+import type { PublishedPages, Variants } from '../published/published'
+import type { Looking } from '../reading/looking'
+import type { SearchIndex } from '../reading/searchIndex'
+import type { Findable } from '../shelves/findable'
+import type { SiteService } from '../site/site'
+
+/** Pages that are kept as they were written: those asked for most. */
+const KEPT = 400
+/** Characters of contents that are kept, to be shown again with other marks. */
+const KEPT_CONTENTS = 30_000_000
+/** Places told of those that were found in one file. */
+const MOST_PARTS = 50
+/** Other files of its folder that are named beside a file. */
+const MOST_BESIDE = 12
+
+interface Needs {
+  directory: Directory
+  library: LibraryService
+  bundles: Bundles
+  looking: Looking
+  texts: SearchIndex
+  site: SiteService
+  published: PublishedPages
+  findable: Findable
+  events: Events
+}
+
+/** What visitors see of a file before they take it: its pages, its tables, its words. */
+export function createSeeing({ directory, library, bundles, looking, texts, site, published, findable, events }: Needs) {
+  const pages = new LRUCache<string, Promise<Variants>>({ max: KEPT })
+  const contents = new LRUCache<string, Promise<Contents>>({ max: KEPT, maxSize: KEPT_CONTENTS, sizeCalculation: () => 100_000 })
+  const forget = () => pages.clear()
+  for (const event of ['library', 'folders', 'read', 'bytes', 'live', 'site', 'signposts'] as const) events.on(event, forget)
+  events.on('bytes', () => contents.clear())
+
+  function contentsOf(file: FileItem): Promise<Contents> {
+    const known = contents.get(file.sha256) ?? looking.contents(file)
+    contents.set(file.sha256, known)
+    // What cannot be opened now may be when its bytes are others; what failed otherwise is tried again.
+    known.catch(() => contents.delete(file.sha256))
+    return known
+  }
+
+  async function pageOf(file: FileItem, query: SeeQuery, parts: FoundPart[]): Promise<SeenPage> {
+    const count = file.facts.pages!
+    const number = Math.min(query.page || parts[0]?.page || 1, count)
+    const terms = wordsOf(query.find)
+    // A page that cannot be drawn still has its words.
+    const drawn = await looking.page(file.sha256, number).catch(unshown)
+    const { width, height } = drawn ? await sharp(drawn).metadata() : {}
+    return {
+      kind: 'page',
+      number,
+      count,
+      ...(width && height && { picture: { width, height } }),
+      marks: drawn && terms.length ? await looking.places(file.sha256, number, terms) : [],
+      words: (await texts.partOf(file.sha256, `Page ${number}`))?.trim() ?? '',
+    }
+  }
+
+  async function sightOf(file: FileItem, query: SeeQuery, parts: FoundPart[]): Promise<Sight> {
+    if (file.bundle) {
+      const { members, total } = await bundles.details(file.id)
+      const entries = members.map(({ path, size }) => ({ name: path, size, locked: false }))
+      return { kind: 'contents', contents: { kind: 'entries', entries, cut: entries.length < total } }
+    }
+    const view = viewOf(file.mediaType)
+    if (view === 'pages' && file.facts.pages) return pageOf(file, query, parts)
+    if (view === 'picture' ? targetFacts(file).picture : view === 'sound' || view === 'film') return { kind: view as 'picture' }
+    const shown = view === 'contents' && file.size ? await contentsOf(file).catch(unshown) : undefined
+    return shown ? { kind: 'contents', contents: shown } : { kind: 'none', words: file.facts.excerpt ?? '' }
+  }
+
+  async function besideOf(file: FileItem): Promise<SeeFacts['beside']> {
+    if (!file.folder || !(await findable.among([file])).length) return undefined
+    const folder = await library.folders.nameOf(file.folder)
+    const others = (await library.all()).filter(other => other.folder === file.folder && other.id !== file.id && !isOut(other))
+    const { compare } = await site.speech()
+    const files = (await findable.among(others)).sort((a, b) => compare(a.title, b.title)).slice(0, MOST_BESIDE)
+    return folder === undefined ? undefined : { folder, files: files.map(other => targetFacts(other)) }
+  }
+
+  async function write(file: FileItem, query: SeeQuery): Promise<Variants> {
+    const found = query.find && file.sha256 ? await texts.within(query.find, file.sha256, MOST_PARTS + 1) : []
+    const parts = found.slice(0, MOST_PARTS).map((one): FoundPart => ({ ...one, ...pageNamed(file, one.part) }))
+    const editions = file.bundle ? [] : await library.editions(file.id)
+    const facts: SeeFacts = {
+      file: targetFacts(file),
+      sight: await sightOf(file, query, parts),
+      found: { parts, cut: found.length > MOST_PARTS },
+      editions: editions.filter(one => one.pinned && !one.withdrawn && one.number !== file.edition).reverse(),
+      beside: await besideOf(file),
+    }
+    return published.made({
+      slug: seePath(file.handle).slice(1),
+      title: file.title,
+      description: file.description,
+      picture: facts.file,
+      files: [facts.file],
+      parts: ['downloadButton', 'downloadLink', 'heading', 'bulletList', 'table', 'blockquote', 'fold'],
+      css: SEE_CSS,
+      write: (renderer, speech) => seePageHtml(facts, query, renderer, speech),
+    })
+  }
+
+  /** @throws Problem 404 where visitors may not look at it, 410 where it is gone */
+  async function visible(id: string): Promise<FileItem> {
+    const [file] = await library.listed([id])
+    if (!file || file.deleted) throw new VisitorProblem(410, 'gone')
+    if (file.withdrawn) throw new VisitorProblem(410, 'withdrawn')
+    if (!mayBeSeen(file, await library.folders.tree(), await site.get())) throw new VisitorProblem(404, 'noSee')
+    return file
+  }
+
+  return {
+    /** Whether there is, or was, a file with a handle. */
+    isAt: async (handle: string): Promise<boolean> => (await directory.find(handle, false)) !== undefined,
+
+    /**
+     * The page on which visitors look at a file, in each encoding; or where its address has moved to.
+     *
+     * @throws Problem 404 where there is none, 410 where the file is gone
+     */
+    async find(handle: string, query: SeeQuery): Promise<Variants | { moved: string }> {
+      const entry = await directory.find(handle, false)
+      if (!entry) throw new VisitorProblem(404, 'noFile')
+      if (entry.kind === 'moved') return { moved: entry.path.replace(/^\/files\//, '/see/') }
+      if (entry.kind === 'gone' || entry.kind === 'nowhere') throw new VisitorProblem(410, 'gone')
+      const key = `${entry.id} ${JSON.stringify(query)}`
+      const known = pages.get(key) ?? visible(entry.id).then(file => write(file, query))
+      pages.set(key, known)
+      known.catch(() => pages.delete(key))
+      return known
+    },
+  }
+}
+export type Seeing = ReturnType<typeof createSeeing>
+
+/** What cannot be opened or drawn is not shown; that it cannot be is no fault of this machine. */
+function unshown(error: unknown): undefined {
+  if (error instanceof Problem && error.status === 422) return undefined
+  throw error
+}
+
+/** The page a part of a document is. */
+function pageNamed({ mediaType }: FileItem, part: string): { page?: number } {
+  const number = mediaType === 'application/pdf' ? /^Page (\d+)$/.exec(part)?.[1] : undefined
+  return number ? { page: Number(number) } : {}
+}
