@@ -2,7 +2,7 @@ import type { Block, ButtonAttrs, CardAttrs, Inline, PictureAttrs, PageDocument,
 import { BUILT_IN_LOOKS } from '../core/look/builtin'
 import { withFill } from '../core/look/fillPictures'
 import { newId } from '../core/id'
-import { newButton, newCard, newPicture, newShelf } from '../core/page/insert'
+import { newButton, newCard, newPicture, newSearch, newShelf } from '../core/page/insert'
 
 /** File identities by the name they came with. */
 export type FileIds = Map<string, string>
@@ -283,6 +283,7 @@ export function makePages(
             attrs: {
               ...newShelf({ kind: 'folder', id: folders.get('Kilns')!, order: 'title', below: 'folded' }),
               zipName: 'Marlpit kilns',
+              search: true,
             },
           },
         ],
@@ -371,10 +372,13 @@ export function makePages(
         type: 'doc',
         content: [
           p('Written at the bench, tried on every class since. Print them, pin them up, get clay on them.'),
+          { type: 'search', attrs: { ...newSearch(), label: 'Find a sheet, a guide or a word in one' } },
           card('first-bowl-2026-03.pdf', 'Centre, open, pull, shape: the first bowl in six steps, with what goes wrong at each.', {
             note: '{type}, {size}, {downloads}',
           }),
-          card('mixing-glaze-guide.pdf', 'From a bag of powder to a bucket that settles slowly. Scales, sieve, and patience.'),
+          card('mixing-glaze-guide.pdf', 'From a bag of powder to a bucket that settles slowly. Scales, sieve, and patience.', {
+            action: 'see',
+          }),
           card('glaze-faults-2026-09.pdf', 'Crawling, pinholes, crazing: what the pot is telling you, and what to change.'),
           section('deep', h2('And all the rest'), {
             type: 'shelf',

@@ -27,10 +27,11 @@ async function violations(page: Page, part = 'html') {
   return found.map(({ id, nodes }) => `${id}: ${nodes.map(node => node.target.join(' ')).join(', ')}`)
 }
 
-/** Pages that show what is in a file: pages with marks, a table, a document, a sound. */
+/** Pages that show what is in a file: pages with marks, a table, a document, a sound; and what was found. */
 const LOOKS = ['marlpit-k60-manual.pdf?page=2&find=kiln', 'spare-parts-k60.xlsx', 'joining-form.docx?find=name', 'kiln-finished.wav'].map(
   name => `see/${name}`,
 )
+const FOUND = ['shelves/find', 'shelves/find?q=cone&kind=document', 'shelves/find?q=zebra']
 
 const DIALOG = '[role=dialog]'
 
@@ -38,7 +39,7 @@ for (const width of [1280, 390]) {
   test(`published pages at ${width} px: axe, validator, no sideways scrolling`, async ({ page }) => {
     await page.setViewportSize({ width, height: 800 })
     const validator = new HtmlValidate({ extends: ['html-validate:standard', 'html-validate:a11y'], rules: { 'doctype-style': 'off' } })
-    for (const slug of ['', 'clay-and-glaze', 'trade', 'kilns', 'classes', 'studio-photos', 'guides', 'no-such-page', ...LOOKS]) {
+    for (const slug of ['', 'clay-and-glaze', 'trade', 'kilns', 'classes', 'studio-photos', 'guides', 'no-such-page', ...LOOKS, ...FOUND]) {
       const response = await page.goto(`${server.url}/${slug}`)
       expect.soft(await violations(page), slug).toEqual([])
       const report = await validator.validateString(await response!.text())

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { choose, openDesk, openFolder, openPage, showInLibrary } from './support/owner'
+import { choose, openDesk, openFolder, openPage, row, showInLibrary } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 
 let server: RunningServer
@@ -19,7 +19,7 @@ test('a button shows what is in a file first; without script its words are found
   const button = page.locator('.ProseMirror .tr-card', { hasText: 'K60' }).locator('.tr-button')
   await button.click()
   const note = page.getByRole('region', { name: 'Settings of this card' })
-  await note.getByRole('radio', { name: 'Look first' }).check()
+  await note.getByRole('radio', { name: 'Look', exact: true }).check()
   await page.getByRole('button', { name: /^Publish/ }).click()
   await expect(page.getByText('“Kilns” is live.')).toBeVisible()
 
@@ -53,7 +53,7 @@ test('a button shows what is in a file first; without script its words are found
   await expect(visitor.getByText('Page 6 of 15', { exact: true })).toBeVisible()
 
   const [download] = await Promise.all([visitor.waitForEvent('download'), visitor.getByRole('link', { name: /^Download/ }).click()])
-  expect(download.suggestedFilename()).toBe('marlpit-k60-manual.pdf')
+  expect(download.suggestedFilename()).toBe('Marlpit K60 manual.pdf')
   await context.close()
   // It was come by the button: there it is counted.
   await page.reload()
@@ -68,7 +68,7 @@ test('a button shows what is in a file first; without script its words are found
   await dialog.getByRole('button', { name: 'Save' }).click()
   await expect.poll(() => statusOf('marlpit-k60-manual.pdf')).toBe(404)
   await showInLibrary(page, 'K60 kiln manual')
-  await page.keyboard.press('Enter')
+  await row(page, 'K60 kiln manual').getByRole('link').first().click()
   await choose(page, 'Before visitors take it', 'They may look at what is in it')
   await expect.poll(() => statusOf('marlpit-k60-manual.pdf')).toBe(200)
   expect(await statusOf('marlpit-k100-manual-2026-09.pdf')).toBe(404)

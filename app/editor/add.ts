@@ -2,6 +2,7 @@ import {
   mdiFormatHeader2,
   mdiFormatListBulleted,
   mdiFormatQuoteClose,
+  mdiMagnify,
   mdiMinus,
   mdiArrowExpandVertical,
   mdiRectangleOutline,
@@ -19,7 +20,7 @@ import type { Editor } from '@tiptap/core'
 import type { Node } from '@tiptap/pm/model'
 import { TextSelection } from '@tiptap/pm/state'
 import { closeHistory } from '@tiptap/pm/history'
-import { newCard, newPicture, newShelf } from '~~/core/page/insert'
+import { newCard, newPicture, newSearch, newShelf } from '~~/core/page/insert'
 import { insertBlocks, insertShelf } from './commands'
 import { buttonsAt } from './neighbours'
 
@@ -113,6 +114,14 @@ export const ADDABLE: Addable[] = [
     also: 'list of files folder',
     icon: mdiViewListOutline,
     add: editor => insertShelf(editor, null),
+  },
+  {
+    name: 'search',
+    words: 'Search field',
+    hint: 'Visitors find files by their names and words',
+    also: 'find look for',
+    icon: mdiMagnify,
+    add: editor => insertBlocks(editor, [make(editor, 'search', { ...newSearch() })]),
   },
   {
     name: 'gallery',

@@ -25,6 +25,7 @@ function withoutDefaults<Node extends object>(node: Node): Node {
   const { type, attrs, content } = node as { type?: string; attrs?: Record<string, unknown>; content?: object[] }
   if (attrs && attrs.ghost === null) delete attrs.ghost
   if (attrs && type === 'shelf' && attrs.layout === 'lines') delete attrs.layout
+  if (attrs && type === 'shelf' && !attrs.search) delete attrs.search
   if (attrs && type === 'section' && !attrs.picture) for (const name of ['picture', 'placement', 'veil']) delete attrs[name]
   if (attrs && (type === 'paragraph' ? !attrs.ghost : type === 'columns' && attrs.share === 'even'))
     delete (node as { attrs?: object }).attrs

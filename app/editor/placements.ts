@@ -2,17 +2,19 @@ import { Extension, Mark, Node, mergeAttributes } from '@tiptap/core'
 import { Fragment, Slice, type Node as DocumentNode } from '@tiptap/pm/model'
 import { Plugin } from '@tiptap/pm/state'
 import { VueNodeViewRenderer } from '@tiptap/vue-3'
-import { firstAction, newCard, newPicture, newPlacementId } from '~~/core/page/insert'
+import { firstAction, newCard, newPicture, newPlacementId, newSearch } from '~~/core/page/insert'
 import { recognise } from '~~/core/page/recognise'
 import {
   buttonAttrsSchema,
   cardAttrsSchema,
   downloadLinkSchema,
   pictureAttrsSchema,
+  searchAttrsSchema,
   shelfAttrsSchema,
   type ButtonAttrs,
   type CardAttrs,
   type PictureAttrs,
+  type SearchAttrs,
   type ShelfAttrs,
 } from '~~/core/page/schema'
 import { DATA, attribute, fromClipboard } from './attributes'
@@ -20,6 +22,7 @@ import type { Component } from 'vue'
 import CardView from '~/components/page/CardView.vue'
 import PictureView from '~/components/page/PictureView.vue'
 import ButtonView from '~/components/page/ButtonView.vue'
+import SearchView from '~/components/page/SearchView.vue'
 import ShelfView from '~/components/page/ShelfView.vue'
 
 /** A download button: one block, drawn as visitors will see it. */
@@ -59,6 +62,7 @@ export const Shelf = Node.create({
     pick: attribute(true),
     zipName: attribute(''),
     layout: attribute('lines'),
+    search: attribute(false),
   }),
   parseHTML: () => [{ tag: `section[${DATA}]`, getAttrs: element => fromClipboard<ShelfAttrs>(shelfAttrsSchema, element) }],
   renderHTML: ({ node }) => ['section', { [DATA]: JSON.stringify(node.attrs) }, 'Files'],
@@ -95,6 +99,9 @@ export const FileCard = ownBlock<CardAttrs>(
   CardView,
   'File',
 )
+
+/** A field in which visitors look for files. */
+export const Search = ownBlock<SearchAttrs>('search', 'search', searchAttrsSchema, { ...newSearch(), placement: '' }, SearchView, 'Search')
 
 /** A picture of the library. */
 export const Picture = ownBlock<PictureAttrs>(

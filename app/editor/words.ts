@@ -6,7 +6,7 @@ export const ACTION_CHOICES = [
   ['tab', 'New tab'],
   ['here', 'This tab'],
   ['save', 'Save'],
-  ['see', 'Look first'],
+  ['see', 'Look'],
 ] as const
 export const ALIGN_CHOICES = [
   ['left', 'Left'],

@@ -109,10 +109,15 @@ export class Cards {
     return { marks, slipped: true }
   }
 
-  /** The files a filter lets through, its words left aside, in its order. */
-  narrow(filter: FileFilter, folders?: ReadonlySet<string | null>): Narrowed {
+  /**
+   * The files a filter lets through, its words left aside, in its order.
+   *
+   * @param passes asked of each of them besides
+   */
+  narrow(filter: FileFilter, folders?: ReadonlySet<string | null>, passes?: (item: FileItem) => boolean): Narrowed {
     const order = this.orders.upBy(filter.sort.replace(/^-/, ''))
-    const slots = this.columns.through(filter, order, folders)
+    const through = this.columns.through(filter, order, folders)
+    const slots = passes ? through.filter(slot => passes(this.itemsBySlot[slot]!)) : through
     if (filter.sort.startsWith('-')) slots.reverse()
     return {
       contents: most => (slots.length > most ? undefined : slots.map(slot => this.itemsBySlot[slot]!.sha256)),

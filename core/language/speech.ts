@@ -11,6 +11,8 @@ export interface Speech {
   compare: (a: string, b: string) => number
   /** A day in the site's way: `28 Nov 2026`. */
   day: (iso: string) => string
+  /** A number as it is written there. */
+  number: (value: number) => string
   /** A size in decimal units with SI prefixes (IEC 80000-13); French counts in octets. */
   size: (bytes: number) => string
 }
@@ -54,6 +56,7 @@ export function speechOf(language: Language, own: OwnWords = {}): Speech {
       )
     },
     compare,
+    number: value => number(value),
     day: iso => days.format(new Date(iso)),
     size(bytes) {
       const { value, decimals, unit } = scaledSize(bytes)

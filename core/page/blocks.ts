@@ -45,6 +45,7 @@ export function partsOf(document: { content: Block[] }): Set<PartName> {
   const found = new Set<PartName>()
   for (const block of everyBlock(document)) {
     found.add(block.type)
+    if (block.type === 'shelf' && block.attrs.search) found.add('search')
     if (block.type === 'shelf' && block.attrs.source?.kind === 'folder' && block.attrs.source.below !== 'no') found.add('fold')
     for (const inline of inlinesOf(block)) if (inline.type === 'text') inline.marks?.forEach(mark => found.add(mark.type))
   }

@@ -48,6 +48,8 @@ function wordsFor(block: Block): string {
       return `button “${shortened(block.attrs.label) || 'without a label'}”`
     case 'shelf':
       return 'shelf'
+    case 'search':
+      return 'search field'
     case 'fileCard':
       return `card “${shortened(block.attrs.title || block.attrs.label)}”`
     case 'picture':

@@ -14,6 +14,7 @@ import type { Action, Block, ButtonAttrs, CardAttrs, Inline, Mark, PictureAttrs,
 import { FIRST_VEIL, behindHtml, sectionClass } from './sectionPicture'
 import type { Listing } from './listing'
 import { renderShelf } from './shelf'
+import { searchFormHtml } from '../search/searchForm'
 import { tableHtml } from './table'
 
 /** What a page needs to know of library, looks and other pages as they are now. */
@@ -168,6 +169,10 @@ function renderBlock(block: Block, known: Known): string {
       return renderCard(block.attrs, known)
     case 'picture':
       return renderPicture(block.attrs, known)
+    case 'search': {
+      const { placement, label, folders } = block.attrs
+      return searchFormHtml(`tr-${placement}`, label, '', { at: placement, within: folders }, known.speech)
+    }
     case 'shelf':
       return block.attrs.source
         ? renderShelf(block.attrs, known.shelf(block.attrs.source), () => known.styles.wear({ look: SHELF_LOOK }).className, known.speech)

@@ -1,5 +1,5 @@
 import { newId } from '../id'
-import type { Action, ButtonAttrs, CardAttrs, PictureAttrs, ShelfAttrs, ShelfSource, Target } from './schema'
+import type { Action, ButtonAttrs, CardAttrs, PictureAttrs, SearchAttrs, ShelfAttrs, ShelfSource, Target } from './schema'
 
 /** The identity of a new placement. */
 export const newPlacementId = () => newId(10)
@@ -44,6 +44,11 @@ export function newPicture(file: string | null): PictureAttrs {
     action: 'tab',
     saveAs: '',
   }
+}
+
+/** A search field as it starts out: it looks through all that visitors may find. */
+export function newSearch(): SearchAttrs {
+  return { placement: newPlacementId(), label: '', folders: [] }
 }
 
 /** A shelf as it starts out. */

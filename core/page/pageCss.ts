@@ -4,6 +4,7 @@ import { CORNER } from '../look/builtin'
 import { paletteCss, tonePalettes } from '../look/palette'
 import type { Paper, SiteStyle } from '../look/siteStyle'
 import { familiesOf, fontsOf } from '../look/typefaces'
+import { SEEK_CSS } from '../search/searchCss'
 import type { PartName } from './blocks'
 
 const TEXT = `
@@ -176,6 +177,7 @@ const PICTURE = `
 /** The rules of each part of a page, with the parts that need them. */
 const PARTS: [needing: PartName[], rules: string | ((style: SiteStyle) => string)][] = [
   [['heading'], HEADINGS],
+  [['search'], SEEK_CSS],
   [['bulletList', 'orderedList', 'shelf'], LISTS],
   [['downloadLink'], LINKS],
   [['section'], section],

@@ -86,9 +86,23 @@ export const shelfAttrsSchema = z.object({
   zipName: z.string().max(200),
   /** one below the other, or as pictures that are seen large when they are pressed */
   layout: z.enum(LAYOUTS).optional(),
+  /** a field above it looks through its files */
+  search: z.boolean().optional(),
 })
 export type ShelfAttrs = z.infer<typeof shelfAttrsSchema>
 export const shelfSchema = z.object({ type: z.literal('shelf'), attrs: shelfAttrsSchema })
+
+export const searchAttrsSchema = z.object({
+  /** downloads of what was found by it are counted here */
+  placement: placementIdSchema,
+  /** what the field says of itself; empty for the site's own words */
+  label: z.string().max(200),
+  /** identities of folders that are looked through with those below them; none for all that visitors may find */
+  folders: z.array(idSchema).max(50, 'Keep it to 50 folders.'),
+})
+export type SearchAttrs = z.infer<typeof searchAttrsSchema>
+/** A field in which visitors look for files. */
+export const searchSchema = z.object({ type: z.literal('search'), attrs: searchAttrsSchema })
 
 const markSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('bold') }),
@@ -213,6 +227,7 @@ const plainBlockSchema = z.discriminatedUnion('type', [
   downloadButtonSchema,
   buttonRowSchema,
   shelfSchema,
+  searchSchema,
   fileCardSchema,
   pictureSchema,
 ])

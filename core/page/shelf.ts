@@ -1,5 +1,6 @@
 import { typeTag } from '../files/mediaType'
 import type { Speech } from '../language/speech'
+import { searchFormHtml } from '../search/searchForm'
 import { escapeHtml } from './escape'
 import { effectiveAction, fileDestination } from './destination'
 import { galleryHtml } from './gallery'
@@ -92,9 +93,11 @@ export function renderShelf(attrs: ShelfAttrs, listed: Files, buttonClass: () =>
         )
       : linesHtml(files, attrs, pick, speech)
   const rows = listingHtml(inOrder(listed, folder?.order === 'title', speech), filesHtml, folder?.below === 'open', speech)
-  if (!pick) return `<div class="tr-shelf">\n${rows}\n</div>`
+  const { placement } = attrs
+  const search = attrs.search ? `${searchFormHtml(`tr-${placement}`, '', '', { in: placement, at: placement }, speech)}\n` : ''
+  if (!pick) return `${search}<div class="tr-shelf">\n${rows}\n</div>`
   const wears = `class="tr-button ${buttonClass()}"`
-  return `<form class="tr-shelf" action="${shelfHref(attrs.placement)}" method="get">
+  return `${search}<form class="tr-shelf" action="${shelfHref(attrs.placement)}" method="get">
 ${rows}
 <p class="tr-take"><button type="submit" ${wears}>${escapeHtml(speech.say('ticked'))}</button> <button type="submit" ${wears} name="${TAKE_ALL}">${escapeHtml(speech.say('all', { count }))}</button></p>
 </form>`

@@ -26,9 +26,9 @@ export function readSeeQuery(query: URLSearchParams): SeeQuery {
   return {
     page: number(query.get('page'), PLAIN_SEE.page),
     sheet: number(query.get('sheet'), PLAIN_SEE.sheet),
-    // eslint-disable-next-line no-control-regex
     find: (query.get('find') ?? '')
       .toWellFormed()
+      // eslint-disable-next-line no-control-regex
       .replace(/[\u0000-\u001F]+/g, ' ')
       .trim()
       .slice(0, LONGEST_FIND)

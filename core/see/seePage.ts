@@ -1,6 +1,5 @@
 import { opensInBrowser, typeTag } from '../files/mediaType'
 import { wordsOf } from '../find/fold'
-import type { Passage } from '../find/passage'
 import type { Speech } from '../language/speech'
 import { escapeHtml } from '../page/escape'
 import { fileHref, filePath, pictureHref } from '../page/href'
@@ -10,6 +9,7 @@ import { imageHtml } from '../page/picture'
 import type { TargetFacts } from '../page/placeholders'
 import { contentsHtml } from './contentsHtml'
 import { FIRST_MARK, markedHtml } from './marked'
+import { passageHtml } from './passageHtml'
 import { LONGEST_FIND, seeHref, seePath, type SeeQuery } from './seeAddress'
 import type { Box, FoundPart, SeeFacts, SeenPage, Sight } from './sight'
 
@@ -26,9 +26,6 @@ interface Writing {
   speech: Speech
   say: (...said: Parameters<Speech['say']>) => string
 }
-
-const passageHtml = (passage: Passage) =>
-  passage.map((piece, index) => (index % 2 ? `<mark>${escapeHtml(piece)}</mark>` : escapeHtml(piece))).join('')
 
 /** Type, size, length and age of a file, in a line. */
 export function factsLine(file: TargetFacts, speech: Speech): string {

@@ -4,6 +4,7 @@ import { createDirectory } from '../services/delivery/directory'
 import { createFront, type FrontOptions } from '../services/delivery/front'
 import { createKnownSlugs } from '../services/pages/knownSlugs'
 import { createPublishedPages } from '../services/published/published'
+import { createSearching } from '../services/searching/searching'
 import { createSeeing } from '../services/seeing/seeing'
 import { createTallyService } from '../services/tally/tally'
 import { createHashing } from '../services/trust/hashing'
@@ -47,6 +48,7 @@ export async function openDelivering(
     delivery: createDeliveryService({ directory, bundles, store, checks, tally, front, visitors, isOwn, events, troubles }),
     knownSlugs: createKnownSlugs(db, events),
     published,
+    searching: createSearching({ library, pages, site, published, findable, events }),
     seeing: createSeeing({ directory, library, bundles, looking, texts, site, published, findable, events }),
 
     async closeDelivering(): Promise<void> {

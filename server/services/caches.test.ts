@@ -1,5 +1,7 @@
 import sharp from 'sharp'
 import { afterAll, beforeAll, expect, it } from 'vitest'
+import { readSearchQuery } from '../../core/search/searchQuery'
+import { PLAIN_SEE } from '../../core/see/seeAddress'
 import { Problem } from '../../core/problem'
 import type { FileItem } from '../../core/files/fileItem'
 import { BUILT_IN_LOOKS } from '../../core/look/builtin'
@@ -102,6 +104,15 @@ async function seen(trough: Services) {
         ),
       ),
     ),
+    searched: (await (await trough.searching.find(readSearchQuery(new URLSearchParams('sort=title'))))(undefined)).bytes.toString(),
+    looks: await Promise.all(
+      known.map(async file =>
+        trough.seeing.find(file.handle, PLAIN_SEE).then(
+          async look => ('moved' in look ? look : (await look(undefined)).bytes.toString()),
+          (error: { status: number }) => error.status,
+        ),
+      ),
+    ),
     icon: (await trough.icon.get()).bytes.toString('base64'),
     message: (await trough.published.message(new Problem(410, 'Gone', 'It is gone.'))).bytes.toString(),
     outside: await trough.outside.isOn(),
@@ -133,6 +144,9 @@ const redraft = async (...blocks: Parameters<typeof pageOf>) => {
 
 let undo: string
 const CHANGES: [string, () => Promise<unknown>][] = [
+  ['what is in a folder may not be looked at', () => test.trough.library.folders.change(made.folder, { see: false })],
+  ['one file of it may', () => test.trough.library.change(made.plan.id, { see: true })],
+  ['all of a folder may be found', () => test.trough.library.folders.change(made.folder, { see: null, found: true })],
   ['a file comes in', () => test.putInto('new-sheet.txt', 'new', { folder: made.folder })],
   [
     'a file is renamed and described',

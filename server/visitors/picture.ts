@@ -1,7 +1,7 @@
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { respond } from '../../core/http/respond'
 import { send } from '../services/delivery/send'
-import { inTurn } from './see'
+import { inTurn } from './made'
 import type { Trough } from '../trough'
 
 /**

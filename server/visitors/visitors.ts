@@ -2,6 +2,7 @@ import type { IncomingMessage } from 'node:http'
 import type { H3Event } from 'h3'
 import { headerOf } from '../../core/http/conditional'
 import { meantPath } from '../../core/http/target'
+import { SEARCH_PATH } from '../../core/search/searchQuery'
 import { shelfHref } from '../../core/page/shelf'
 import { Problem } from '../../core/problem'
 import { WALK_AGENT } from '../services/walk/visitor'
@@ -13,6 +14,7 @@ import { answerPage, pageIsAt } from './page'
 import { answerPicture } from './picture'
 import { answerSee, isSeePath, seeIsAt } from './see'
 import { answerShelf } from './shelf'
+import { answerSearch } from './search'
 import { answerFont, isFontPath } from './font'
 import { answerSiteFile, isSiteFile } from './siteFile'
 
@@ -82,6 +84,7 @@ async function answerAt(trough: Trough, { node: { req, res } }: H3Event, path: s
   if (isFilePath(path)) await answerFile(trough, req, res, path, search)
   else if (path.startsWith(PICTURES)) await answerPicture(trough, req, res, decodedName(path.slice(PICTURES.length)), search)
   else if (isSeePath(path)) await answerSee(trough, req, res, path, search)
+  else if (path === SEARCH_PATH) await answerSearch(trough, req, res, search)
   else if (path.startsWith(SHELVES)) await answerShelf(trough, req, res, path.slice(SHELVES.length), search)
   else if (isFontPath(path)) await answerFont(trough, req, res, path)
   else if (isSiteFile(path)) await answerSiteFile(trough, req, res, path, search, headerOf(req.headers, 'host'))

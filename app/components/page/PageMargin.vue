@@ -62,6 +62,13 @@ function actOnTable(act: TableAct) {
   <div class="margin" :class="{ 'has-note': hasNote }">
     <div v-if="hasNote && editor" ref="noteBox" class="placed-note" :style="{ '--top': `${noteTop}px` }">
       <ShelfNote v-if="selected?.kind === 'shelf'" ref="note" :key="selected.attrs.placement" :attrs="selected.attrs" v-bind="acts" />
+      <SearchNote
+        v-else-if="selected?.kind === 'search'"
+        ref="note"
+        :key="selected.attrs.placement"
+        :attrs="selected.attrs"
+        v-bind="acts"
+      />
       <PictureNote
         v-else-if="selected?.kind === 'picture'"
         ref="note"

@@ -243,7 +243,8 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
       </div>
 
       <ChoiceField legend="A click" :choices="ACTION_CHOICES" :value="action" :can="can" @choose="emit('change', { action: $event })" />
-      <p v-if="there && !can('tab')" class="hint">Browsers cannot show {{ there.tag }} files safely, so this one is always saved.</p>
+      <p v-if="action === 'see'" class="hint">Shows what is in it on a page of its own; visitors take it from there.</p>
+      <p v-else-if="there && !can('tab')" class="hint">Browsers cannot show {{ there.tag }} files safely, so this one is always saved.</p>
       <VTextField
         v-if="action === 'save'"
         label="Saved as"

@@ -133,6 +133,11 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
       :value="source.below"
       @choose="list({ ...source, below: $event })"
     />
+    <VCheckbox
+      label="With a field that looks through it"
+      :model-value="!!attrs.search"
+      @update:model-value="emit('change', { search: !attrs.search })"
+    />
     <div class="field">
       <ChoiceField
         legend="A click on a file"

@@ -40,7 +40,7 @@ export function createLibraryService({
 }) {
   const { db } = connection
   const register = createRegister(db, events)
-  const { list, ids, tags, all } = createListing(db, register, texts, events)
+  const { list, search, ids, tags, all } = createListing(db, register, texts, events)
   const bin = createBin(db, holders)
   const intake = createIntake(connection, store)
 
@@ -94,6 +94,7 @@ export function createLibraryService({
     ...createDescribing(db),
     folders: createFolderService(db, register),
     list,
+    search,
     all,
     ids,
     tags,

@@ -1,5 +1,5 @@
 import type { FileItem, FoundFile } from '../../../core/files/fileItem'
-import type { FileFilter, FileQuery } from '../../../core/files/query'
+import { fileFilterSchema, type FileFilter, type FileQuery } from '../../../core/files/query'
 import type { Cards, Hits } from '../../../core/find/cards'
 import { notFound } from '../../../core/problem'
 import type { Database } from '../../db/connection'
@@ -58,6 +58,27 @@ export function createListing(db: Database, register: Register, texts: SearchInd
     async list({ from, limit, ...filter }: FileQuery): Promise<Found> {
       const { total, named, slice } = await hits(filter)
       return { items: await withMatches(slice(from, from + limit), filter.q), total, named }
+    },
+
+    /**
+     * Every file outside the bin that a test lets through and that has the words, by how well it fits or in another order; how each was
+     * found, and what tells the passages of some of them.
+     */
+    async search(q: string, sort: string, passes: (file: FileItem) => boolean) {
+      const cards = await register.cards()
+      const filter = fileFilterSchema.parse({ sort: sort === 'fit' ? 'title' : sort })
+      const narrowed = cards.narrow(filter, undefined, passes)
+      const hits = narrowed.find(q, q ? await texts.containing(q, narrowed.contents(MOST_FOUND)) : undefined).slice(0, Infinity)
+      const byId = new Map(hits.map(hit => [hit.item.id, hit]))
+      // By how well they fit, those that are called so come first; in another order they are mixed.
+      const inOrder =
+        q && sort !== 'fit'
+          ? narrowed
+              .find(undefined)
+              .slice(0, Infinity)
+              .flatMap(({ item }) => byId.get(item.id) ?? [])
+          : hits
+      return { hits: inOrder, matched: (some: typeof hits) => withMatches(some, q) }
     },
 
     /** Identities of all files a filter lets through. */

@@ -11,6 +11,9 @@ export type WalkablePage = Pick<PageRow, 'id' | 'slug' | 'title' | 'edge' | 'liv
   /** its draft is not what is live */ waiting: boolean
 }
 
+/** The placements of search fields in a page's document, in PostgreSQL's language for paths (SQL/JSON). */
+const SEARCH_FIELDS = 'lax $.** ? (@.type == "search").attrs.placement'
+
 /** Many small rows as one JSON text: taking them apart field by field would keep visitors waiting. */
 async function inOneText<Row>(db: Queryable, rows: SQL): Promise<Row[]> {
   const {
@@ -170,7 +173,13 @@ export function createLiveReads(db: Database) {
     async downloads(id: string): Promise<Record<string, number>> {
       const rows = await db.execute<{ placement: string; count: number }>(sql`
         select d.placement, sum(d.count)::int as count from downloads d
-        where d.placement in (select placement from uses where page_id = ${id}) group by d.placement`)
+        where d.placement in (
+          select placement from uses where page_id = ${id}
+          -- A search field leads nowhere by itself.
+          union select jsonb_path_query(draft, ${SEARCH_FIELDS}::jsonpath) #>> '{}' from pages where id = ${id}
+          union select jsonb_path_query(document, ${SEARCH_FIELDS}::jsonpath) #>> '{}' from page_versions
+            where page_id = ${id} and number = (select live from pages where id = ${id})
+        ) group by d.placement`)
       return Object.fromEntries(rows.rows.map(row => [row.placement, row.count]))
     },
   }

@@ -17,6 +17,7 @@ import { emptyDocument, type PageDocument, type ShelfSource } from '../../../cor
 import { fileIds, folderIds, pageIds, referencesIn, shelvesIn, signpostIds } from '../../../core/page/targets'
 import { mayBeSeen } from '../../../core/see/said'
 import type { Events } from '../events'
+import { kept } from '../kept'
 import { isOut } from '../files/items'
 import type { LibraryService } from '../library/library'
 import type { LookService } from '../looks/looks'
@@ -33,7 +34,13 @@ const encoders = {
   identity: async (text: string) => Buffer.from(text),
 }
 type Encoding = keyof typeof encoders
-export type Variants = Record<Encoding, { bytes: Buffer; representation: Representation }>
+interface Variant {
+  bytes: Buffer
+  representation: Representation
+}
+type Variants = Record<Encoding, Variant>
+/** A page that Trough itself made, in the encoding a client likes best: there are many of them, and few are asked for in each. */
+export type Made = (acceptEncoding: string | undefined) => Promise<Variant>
 
 /**
  * A page may load its own pictures and fonts and nothing else, and never runs script; what looks at a page from within it may ask this
@@ -165,34 +172,47 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
     return { ...leans, variants: await encode(html) }
   }
 
-  async function encode(html: string): Promise<Variants> {
+  async function encodeIn(name: Encoding, html: string): Promise<Variant> {
     const hash = createHash('sha256').update(html).digest('hex').slice(0, 24)
-    const pairs = await Promise.all(
-      Object.entries(encoders).map(async ([name, encoder]) => {
-        const bytes = await encoder(html)
-        const representation = represent({
-          size: bytes.length,
-          contentType: 'text/html; charset=utf-8',
-          // Each encoding is a representation of its own (RFC 9110, section 8.8.3.3).
-          etag: `"${hash}-${name}"`,
-          extra: {
-            ...PAGE_HEADERS,
-            'Cache-Control': 'no-cache',
-            'Vary': 'Accept-Encoding',
-            ...(name !== 'identity' && { 'Content-Encoding': name }),
-          },
-        })
-        return [name, { bytes, representation }]
-      }),
-    )
-    return Object.fromEntries(pairs) as Variants
+    const bytes = await encoders[name](html)
+    const representation = represent({
+      size: bytes.length,
+      contentType: 'text/html; charset=utf-8',
+      // Each encoding is a representation of its own (RFC 9110, section 8.8.3.3).
+      etag: `"${hash}-${name}"`,
+      extra: {
+        ...PAGE_HEADERS,
+        'Cache-Control': 'no-cache',
+        'Vary': 'Accept-Encoding',
+        ...(name !== 'identity' && { 'Content-Encoding': name }),
+      },
+    })
+    return { bytes, representation }
   }
 
-  async function writeMade(page: MadePage): Promise<Variants> {
+  async function encode(html: string): Promise<Variants> {
+    const names = Object.keys(encoders) as Encoding[]
+    return Object.fromEntries(await Promise.all(names.map(async name => [name, await encodeIn(name, html)]))) as Variants
+  }
+
+  /** What stands around every page, kept until any of it may have changed. */
+  const around = kept(async () => {
     const facts = await siteFacts()
-    const { known } = await gather(facts)
+    return { facts, known: (await gather(facts)).known }
+  })
+  for (const event of ['live', 'site', 'library', 'downloads', 'folders', 'read', 'signposts'] as const) events.on(event, around.forget)
+
+  async function writeMade(page: MadePage): Promise<Made> {
+    const { facts, known } = await around.get()
     const own = new Map(page.files.map(file => [file.id, file]))
-    return encode(renderMade(facts, page, { ...known, file: id => own.get(id) ?? known.file(id) }))
+    const html = renderMade(facts, page, { ...known, file: id => own.get(id) ?? known.file(id) })
+    const variants = new Map<Encoding, Promise<Variant>>()
+    return acceptEncoding => {
+      const name = chooseEncoding(acceptEncoding)
+      const variant = variants.get(name) ?? encodeIn(name, html)
+      variants.set(name, variant)
+      return variant
+    }
   }
 
   async function writeMessage({ title, detail }: { title: string; detail: string }): Promise<Variants> {
@@ -229,7 +249,7 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
       return (await compose(page, facts)).html
     },
 
-    /** What stands in the frame of the site without being a page of its owner's, in each encoding. */
+    /** What stands in the frame of the site without being a page of its owner's. */
     made: writeMade,
 
     /** A page that tells a visitor of a problem, in the site's look and language, in the encoding the client likes best. */

@@ -19,7 +19,7 @@ function pdf(pages: string[][], turned = 0): Promise<Buffer> {
   const document = new PDFDocument({ autoFirstPage: false, size: 'A4' })
   for (const lines of pages) {
     document.addPage()
-    if (turned) document.page.dictionary.data.Rotate = turned
+    if (turned) Object.assign(document.page.dictionary.data, { Rotate: turned })
     for (const line of lines) document.fontSize(20).text(line)
   }
   document.end()
@@ -29,7 +29,7 @@ function pdf(pages: string[][], turned = 0): Promise<Buffer> {
 async function see(handle: string, query: Partial<SeeQuery> = {}): Promise<string> {
   const seen = await test.trough.seeing.find(handle, { ...PLAIN_SEE, ...query })
   if ('moved' in seen) throw new Error(`moved to ${seen.moved}`)
-  return seen.identity.bytes.toString()
+  return (await seen(undefined)).bytes.toString()
 }
 const statusOf = (handle: string) =>
   test.trough.seeing.find(handle, PLAIN_SEE).then(

@@ -14,18 +14,17 @@ import { Problem } from '../../../core/problem'
 import type { Bundles } from '../bundles/bundles'
 import type { Directory } from '../delivery/directory'
 import type { Events } from '../events'
-import { isOut } from '../files/items'
 import type { LibraryService } from '../library/library'
-import type { PublishedPages, Variants } from '../published/published'
+import { keptPages } from '../published/keptPages'
+import type { PublishedPages, Made } from '../published/published'
 import type { Looking } from '../reading/looking'
 import type { SearchIndex } from '../reading/searchIndex'
 import type { Findable } from '../shelves/findable'
 import type { SiteService } from '../site/site'
 
-/** Pages that are kept as they were written: those asked for most. */
-const KEPT = 400
 /** Characters of contents that are kept, to be shown again with other marks. */
 const KEPT_CONTENTS = 30_000_000
+const MOST_CONTENTS = 400
 /** Places told of those that were found in one file. */
 const MOST_PARTS = 50
 /** Other files of its folder that are named beside a file. */
@@ -45,10 +44,8 @@ interface Needs {
 
 /** What visitors see of a file before they take it: its pages, its tables, its words. */
 export function createSeeing({ directory, library, bundles, looking, texts, site, published, findable, events }: Needs) {
-  const pages = new LRUCache<string, Promise<Variants>>({ max: KEPT })
-  const contents = new LRUCache<string, Promise<Contents>>({ max: KEPT, maxSize: KEPT_CONTENTS, sizeCalculation: () => 100_000 })
-  const forget = () => pages.clear()
-  for (const event of ['library', 'folders', 'read', 'bytes', 'live', 'site', 'signposts'] as const) events.on(event, forget)
+  const pages = keptPages(events)
+  const contents = new LRUCache<string, Promise<Contents>>({ max: MOST_CONTENTS, maxSize: KEPT_CONTENTS, sizeCalculation: () => 100_000 })
   events.on('bytes', () => contents.clear())
 
   function contentsOf(file: FileItem): Promise<Contents> {
@@ -90,15 +87,19 @@ export function createSeeing({ directory, library, bundles, looking, texts, site
   }
 
   async function besideOf(file: FileItem): Promise<SeeFacts['beside']> {
-    if (!file.folder || !(await findable.among([file])).length) return undefined
+    if (!file.folder || !(await findable.test())(file)) return undefined
     const folder = await library.folders.nameOf(file.folder)
-    const others = (await library.all()).filter(other => other.folder === file.folder && other.id !== file.id && !isOut(other))
+    const mayFind = await findable.test()
+    const { hits } = await library.search('', 'title', other => other.folder === file.folder && other.id !== file.id && mayFind(other))
     const { compare } = await site.speech()
-    const files = (await findable.among(others)).sort((a, b) => compare(a.title, b.title)).slice(0, MOST_BESIDE)
+    const files = hits
+      .map(({ item }) => item)
+      .sort((a, b) => compare(a.title, b.title))
+      .slice(0, MOST_BESIDE)
     return folder === undefined ? undefined : { folder, files: files.map(other => targetFacts(other)) }
   }
 
-  async function write(file: FileItem, query: SeeQuery): Promise<Variants> {
+  async function write(file: FileItem, query: SeeQuery): Promise<Made> {
     const found = query.find && file.sha256 ? await texts.within(query.find, file.sha256, MOST_PARTS + 1) : []
     const parts = found.slice(0, MOST_PARTS).map((one): FoundPart => ({ ...one, ...pageNamed(file, one.part) }))
     const editions = file.bundle ? [] : await library.editions(file.id)
@@ -115,7 +116,7 @@ export function createSeeing({ directory, library, bundles, looking, texts, site
       description: file.description,
       picture: facts.file,
       files: [facts.file],
-      parts: ['downloadButton', 'downloadLink', 'heading', 'bulletList', 'table', 'blockquote', 'fold'],
+      parts: ['search', 'downloadButton', 'downloadLink', 'heading', 'bulletList', 'table', 'blockquote', 'fold'],
       css: SEE_CSS,
       write: (renderer, speech) => seePageHtml(facts, query, renderer, speech),
     })
@@ -135,20 +136,16 @@ export function createSeeing({ directory, library, bundles, looking, texts, site
     isAt: async (handle: string): Promise<boolean> => (await directory.find(handle, false)) !== undefined,
 
     /**
-     * The page on which visitors look at a file, in each encoding; or where its address has moved to.
+     * The page on which visitors look at a file, or where its address has moved to.
      *
      * @throws Problem 404 where there is none, 410 where the file is gone
      */
-    async find(handle: string, query: SeeQuery): Promise<Variants | { moved: string }> {
+    async find(handle: string, query: SeeQuery): Promise<Made | { moved: string }> {
       const entry = await directory.find(handle, false)
       if (!entry) throw new VisitorProblem(404, 'noFile')
       if (entry.kind === 'moved') return { moved: entry.path.replace(/^\/files\//, '/see/') }
       if (entry.kind === 'gone' || entry.kind === 'nowhere') throw new VisitorProblem(410, 'gone')
-      const key = `${entry.id} ${JSON.stringify(query)}`
-      const known = pages.get(key) ?? visible(entry.id).then(file => write(file, query))
-      pages.set(key, known)
-      known.catch(() => pages.delete(key))
-      return known
+      return pages.get(`${entry.id} ${JSON.stringify(query)}`, async () => write(await visible(entry.id), query))
     },
   }
 }

@@ -32,10 +32,6 @@ export function createFindable(pages: PageService, library: LibraryService, sign
     return file => !isOut(file) && (files.has(file.id) || (file.folder !== null && listed.has(file.folder)) || isMarked(file.folder))
   }
 
-  return {
-    test,
-    /** Those of some files that visitors may find. */
-    among: async (some: FileItem[]): Promise<FileItem[]> => some.filter(await test()),
-  }
+  return { test }
 }
 export type Findable = ReturnType<typeof createFindable>

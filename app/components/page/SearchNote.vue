@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import { mdiClose } from '@mdi/js'
+import type { SearchAttrs } from '~~/core/page/schema'
+import { searchHref } from '~~/core/search/searchQuery'
+
+/** The settings of the selected search field, in the margin. */
+const props = defineProps<{ attrs: SearchAttrs }>()
+const emit = defineEmits<{ change: [attrs: Partial<SearchAttrs>]; duplicate: []; move: [direction: -1 | 1]; remove: []; leave: [] }>()
+
+const folders = useFolders()
+const page = usePage()
+const session = useSession()
+const root = ref<HTMLElement>()
+const choosing = ref(false)
+const count = computed(() => page.downloads[props.attrs.placement] ?? 0)
+/** where visitors come to that press its key */
+const found = computed(() => searchHref({ within: props.attrs.folders }))
+
+function add(id: string) {
+  choosing.value = false
+  emit('change', { folders: [...new Set([...props.attrs.folders, id])] })
+}
+
+defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, button')?.focus() })
+</script>
+
+<template>
+  <section
+    ref="root"
+    class="note"
+    aria-label="Settings of this search field"
+    @keydown.esc.stop="choosing ? (choosing = false) : emit('leave')"
+  >
+    <VTextField
+      label="Says of itself"
+      maxlength="200"
+      :model-value="attrs.label"
+      :placeholder="session.speech.say('searchFiles')"
+      @update:model-value="emit('change', { label: $event })"
+    />
+    <div class="source">
+      <p v-if="!attrs.folders.length" class="lists">
+        Looks through all files that live pages give visitors, and through folders that are marked for it.
+      </p>
+      <template v-else>
+        <p class="lists">Looks through what visitors may have in</p>
+        <ul class="chosen">
+          <li v-for="id in attrs.folders" :key="id">
+            <span class="title" :class="{ gone: !folders.tree.get(id) }">{{ folders.nameOf(id) }}</span>
+            <VBtn
+              color="soft"
+              :aria-label="`Look no longer through ${folders.nameOf(id)}`"
+              @click="emit('change', { folders: attrs.folders.filter(other => other !== id) })"
+            >
+              <VIcon :icon="mdiClose" size="15" />
+            </VBtn>
+          </li>
+        </ul>
+      </template>
+      <div class="ways">
+        <VBtn @click="choosing = true">{{ attrs.folders.length ? 'One more folder…' : 'Only some folders…' }}</VBtn>
+        <VBtn :href="found" target="_blank">See what is found</VBtn>
+      </div>
+      <FolderPickDialog
+        v-if="choosing"
+        question="Which folder should it look through?"
+        hint="With the folders below it. Only what visitors may have is found."
+        act="Look through it"
+        @choose="add"
+        @close="choosing = false"
+      />
+    </div>
+    <p class="tally" title="Of visitors: what you try while you are signed in is not counted">
+      {{ count ? `${counted(count, 'download')} of what was found from here` : 'No downloads from here yet' }}
+    </p>
+    <BlockActs @duplicate="emit('duplicate')" @move="emit('move', $event)" @remove="emit('remove')" />
+  </section>
+</template>
+
+<style scoped>
+.note {
+  padding: 12px;
+  background: #f5f8f7;
+  border: 1px solid var(--line);
+  border-left: 3px solid var(--water);
+  border-radius: 0 4px 4px 0;
+  display: grid;
+  gap: 10px;
+}
+.source {
+  position: relative;
+  display: grid;
+  gap: 6px;
+}
+.lists {
+  line-height: 1.4;
+}
+.chosen {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  background: #fff;
+  border: 1px solid var(--line);
+  border-radius: 4px;
+}
+.chosen li {
+  display: flex;
+  align-items: center;
+  padding-left: 8px;
+  min-height: 30px;
+}
+.chosen .title {
+  flex: 1;
+  min-width: 0;
+  overflow-wrap: anywhere;
+}
+.gone {
+  color: #9a4420;
+}
+</style>

@@ -1,0 +1,88 @@
+import type { FileItem } from '../../../core/files/fileItem'
+import { VisitorProblem } from '../../../core/language/visitorProblem'
+import { resultsOf } from '../../../core/search/results'
+import { FOUND_CSS, SEARCH_CSS } from '../../../core/search/searchCss'
+import { searchPageHtml } from '../../../core/search/searchPage'
+import { SEARCH_PATH, type SearchQuery } from '../../../core/search/searchQuery'
+import { mayBeSeen } from '../../../core/see/said'
+import type { Events } from '../events'
+import type { LibraryService } from '../library/library'
+import type { PageService } from '../pages/pages'
+import { keptPages } from '../published/keptPages'
+import type { PublishedPages, Made } from '../published/published'
+import type { Findable } from '../shelves/findable'
+import type { SiteService } from '../site/site'
+
+interface Needs {
+  library: LibraryService
+  pages: PageService
+  site: SiteService
+  published: PublishedPages
+  findable: Findable
+  events: Events
+}
+type Passes = (file: FileItem) => boolean
+
+/** What visitors find among the files that are public on live pages or in folders marked for it. */
+export function createSearching({ library, pages, site, published, findable, events }: Needs) {
+  const made = keptPages(events)
+
+  /** Whether a file lies in one of some folders, or below. */
+  async function inFolders(ids: string[]): Promise<Passes> {
+    const tree = await library.folders.tree()
+    const among = new Set(ids.flatMap(id => tree.below(id).map(folder => folder.id)))
+    return file => file.folder !== null && among.has(file.folder)
+  }
+
+  /** @throws Problem 404 where no visitor sees such a shelf */
+  async function onShelf(placement: string): Promise<Passes> {
+    const source = (await pages.liveShelf(placement))?.shelf.source
+    if (!source) throw new VisitorProblem(404, 'noShelf')
+    if (source.kind === 'folder') return source.below === 'no' ? file => file.folder === source.id : inFolders([source.id])
+    const ids = new Set(source.ids)
+    return file => ids.has(file.id)
+  }
+
+  async function write(query: SearchQuery): Promise<Made> {
+    const tests = [
+      await findable.test(),
+      ...(query.in ? [await onShelf(query.in)] : []),
+      ...(query.within.length ? [await inFolders(query.within)] : []),
+    ]
+    const { hits, matched } = await library.search(query.q, query.sort, file => tests.every(passes => passes(file)))
+    const [tree, facts, speech] = [await library.folders.tree(), await site.get(), await site.speech()]
+    const results = resultsOf(hits, query, tree)
+    const shown = (await matched(results.found)).map(({ match, ...item }) => ({ item, match }))
+    const page = {
+      results,
+      shown,
+      sees: (file: FileItem) => mayBeSeen(file, tree, facts),
+      placeOf: (file: FileItem) =>
+        tree
+          .pathTo(file.folder)
+          .map(({ name }) => name)
+          .join(' / '),
+    }
+    return published.made({
+      slug: SEARCH_PATH.slice(1),
+      title: query.q ? speech.say('foundFor', { words: query.q }) : speech.say('searchFiles'),
+      description: '',
+      files: [],
+      parts: ['search', 'downloadLink', 'heading', 'bulletList', 'fold'],
+      css: FOUND_CSS + SEARCH_CSS,
+      write: () => searchPageHtml(page, query, speech),
+    })
+  }
+
+  return {
+    /**
+     * The page of what is found.
+     *
+     * @throws Problem 404 where the shelf that is asked for is on no live page
+     */
+    find: (query: SearchQuery): Promise<Made> =>
+      // How often files were taken changes all the time.
+      query.sort === '-downloads' ? write(query) : made.get(JSON.stringify(query), () => write(query)),
+  }
+}
+export type Searching = ReturnType<typeof createSearching>

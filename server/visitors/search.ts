@@ -1,0 +1,10 @@
+import type { IncomingMessage, ServerResponse } from 'node:http'
+import { readSearchQuery } from '../../core/search/searchQuery'
+import type { Trough } from '../trough'
+import { inTurn, sendMade } from './made'
+
+/** `/shelves/find`: the files visitors find by what they ask for. */
+export async function answerSearch(trough: Trough, request: IncomingMessage, response: ServerResponse, search: string): Promise<void> {
+  const query = readSearchQuery(new URLSearchParams(search))
+  await sendMade(request, response, await inTurn(trough, request, () => trough.searching.find(query)))
+}
