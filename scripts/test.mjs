@@ -72,6 +72,7 @@ ensureCommands(
     'aria2c': 'aria2',
     'nginx': 'nginx-light',
     'faketime': 'faketime',
+    'file': 'file',
   },
   {
     '/usr/lib/python3/dist-packages/prometheus_client': 'python3-prometheus-client',

@@ -1,4 +1,6 @@
-import mime from 'mime'
+import { Mime } from 'mime'
+import other from 'mime/types/other.js'
+import standard from 'mime/types/standard.js'
 import { z } from 'zod'
 
 /** What a file is, broadly; each family has its own notch on the type tag. */
@@ -9,7 +11,40 @@ export type Family = z.infer<typeof familySchema>
 /** The type of bytes that say nothing about themselves (RFC 2046, section 4.5.1). */
 export const UNKNOWN_TYPE = 'application/octet-stream'
 
-/** The type a file name promises, from the IANA registry as `mime` packages it. */
+/**
+ * Types by names, from the IANA registry as `mime` packages it, with those that were registered since: names promise what bytes are found
+ * to be (RFC 9639 flac, RFC 9559 Matroska, RFC 6350 vcard).
+ */
+const mime = new Mime(standard, other).define(
+  {
+    'audio/flac': ['flac'],
+    'audio/aiff': ['aiff', 'aif', 'aifc'],
+    'video/matroska': ['mkv'],
+    'video/vnd.avi': ['avi'],
+    'text/vcard': ['vcf', 'vcard'],
+    'application/x-ndjson': ['jsonl', 'ndjson'],
+    'application/gzip': ['gz', 'tgz'],
+  },
+  true,
+)
+
+/** What bytes are found to be, under other names than the registry's. */
+const REGISTERED: Record<string, string> = {
+  'image/x-icon': 'image/vnd.microsoft.icon',
+  'audio/x-m4a': 'audio/mp4',
+  'audio/x-ms-asf': 'audio/x-ms-wma',
+  'application/vnd.ms-asf': 'video/x-ms-wmv',
+  'application/x-rar-compressed': 'application/vnd.rar',
+  'application/eps': 'application/postscript',
+}
+
+/** A media type as the registry has it, without what may stand behind it (RFC 9110, section 8.3.1). */
+export function registeredType(mediaType: string): string {
+  const type = mediaType.split(';')[0]!.trim()
+  return REGISTERED[type] ?? type
+}
+
+/** The type a file name promises. */
 export function typeFromName(fileName: string): string {
   return mime.getType(fileName) ?? UNKNOWN_TYPE
 }
@@ -43,6 +78,10 @@ const TAGS: Record<string, string> = {
   'audio/x-wav': 'WAV',
   'audio/vnd.wave': 'WAV',
   'text/markdown': 'MD',
+  'video/quicktime': 'MOV',
+  'application/postscript': 'PS',
+  'audio/ogg': 'OGG',
+  'image/tiff': 'TIFF',
 }
 
 /** The short name of a type as shown on tags and buttons: `PDF`, `DOCX`, `ZIP`. */

@@ -1,7 +1,7 @@
 import { open } from 'node:fs/promises'
 import { fileTypeFromFile } from 'file-type'
 import { charsetOf, markOf } from '../../../core/files/charset'
-import { UNKNOWN_TYPE, typeFromName } from '../../../core/files/mediaType'
+import { UNKNOWN_TYPE, registeredType, typeFromName } from '../../../core/files/mediaType'
 
 const SAMPLE = 64 * 1024
 
@@ -12,7 +12,10 @@ function textType(text: string, fileName: string): string {
   if (/^<(?:!doctype html|html|head|body|script)[\s>]/i.test(start)) return 'text/html'
   const promised = typeFromName(fileName)
   // A name decides between kinds of text, but must not turn text into a picture.
-  if (/^text\/|json|xml|yaml|javascript|x-sh|sql|rtf/.test(promised) && !/openxmlformats|^image\/|opendocument/.test(promised))
+  if (
+    /^text\/|json|xml|yaml|javascript|x-sh|sql|rtf|^message\/rfc822$|vnd\.dxf$|x-tex$|x-subrip$/.test(promised) &&
+    !/openxmlformats|^image\/(?!vnd\.dxf)|opendocument/.test(promised)
+  )
     return promised
   return /^<\?xml/i.test(start) ? 'application/xml' : 'text/plain'
 }
@@ -49,7 +52,8 @@ export async function sniffType(path: string, fileName: string): Promise<Sniffed
       : { mediaType: UNKNOWN_TYPE }
   // Else the mark of UTF-16, FF FE, is taken for the beginning of sound.
   if (charset && markOf(sample) === charset && charset !== 'utf-8') return asText()
-  const detected = (await fileTypeFromFile(path))?.mime
+  const found = (await fileTypeFromFile(path))?.mime
+  const detected = found && registeredType(found)
   if (detected === 'application/x-cfb') return { mediaType: /ms-|msword/.test(promised) ? promised : detected }
   return detected && !/^(?:application|text)\/xml$/.test(detected) ? { mediaType: detected } : asText()
 }
