@@ -12,6 +12,8 @@ export type Sheet = z.infer<typeof sheetSchema>
 export const contentsSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('text'), text: z.string(), cut: z.boolean() }),
   z.object({ kind: z.literal('document'), html: z.string() }),
+  /** the words of a file that has no other view: slides, chapters, or all of it without a name */
+  z.object({ kind: z.literal('parts'), parts: z.array(z.object({ name: z.string(), text: z.string() })), cut: z.boolean() }),
   z.object({ kind: z.literal('sheets'), sheets: z.array(sheetSchema) }),
   z.object({
     kind: z.literal('entries'),

@@ -40,7 +40,7 @@ describe.each(LANGUAGE_CODES)('the words of %s', language => {
   // Unicode CLDR, plural rules, as Intl has them.
   it('have a form for each plural category of the language, and no other', () => {
     const { pluralCategories } = new Intl.PluralRules(LANGUAGES[language].locale).resolvedOptions()
-    for (const key of ['all', 'fileCount', 'pageCount', 'downloadCount'] as const)
+    for (const key of ['all', 'seeAll', 'fileCount', 'pageCount', 'downloadCount'] as const)
       expect(Object.keys(WORDS[language][key]).sort(), key).toEqual([...pluralCategories].sort())
   })
 

@@ -5,6 +5,8 @@ import { groupBy } from '../group'
 export interface Listing<File> {
   files: File[]
   folders: (Listing<File> & { name: string })[]
+  /** files there are in all, where they are more than stand here */
+  total?: number
 }
 
 /** Files without a folder between them. */
@@ -14,7 +16,8 @@ export const flat = <File>(files: File[]): Listing<File> => ({ files, folders: [
 export const filesListed = <File>({ files, folders }: Listing<File>): File[] => [...files, ...folders.flatMap(filesListed)]
 
 /** A listing with its files made into something else. */
-export const mapListing = <File, Other>({ files, folders }: Listing<File>, make: (file: File) => Other): Listing<Other> => ({
+export const mapListing = <File, Other>({ files, folders, total }: Listing<File>, make: (file: File) => Other): Listing<Other> => ({
+  ...(total !== undefined && { total }),
   files: files.map(make),
   folders: folders.map(folder => ({ name: folder.name, ...mapListing(folder, make) })),
 })

@@ -179,7 +179,7 @@ const PARTS: [needing: PartName[], rules: string | ((style: SiteStyle) => string
   [['heading'], HEADINGS],
   [['search'], SEEK_CSS],
   [['bulletList', 'orderedList', 'shelf'], LISTS],
-  [['downloadLink'], LINKS],
+  [['downloadLink', 'shelf'], LINKS],
   [['section'], section],
   [['columns'], COLUMNS],
   [['fold'], FOLD],

@@ -1,6 +1,7 @@
 import { typeTag } from '../files/mediaType'
 import type { Speech } from '../language/speech'
 import { searchFormHtml } from '../search/searchForm'
+import { searchHref } from '../search/searchQuery'
 import { escapeHtml } from './escape'
 import { effectiveAction, fileDestination } from './destination'
 import { galleryHtml } from './gallery'
@@ -95,10 +96,14 @@ export function renderShelf(attrs: ShelfAttrs, listed: Files, buttonClass: () =>
   const rows = listingHtml(inOrder(listed, folder?.order === 'title', speech), filesHtml, folder?.below === 'open', speech)
   const { placement } = attrs
   const search = attrs.search ? `${searchFormHtml(`tr-${placement}`, '', '', { in: placement, at: placement }, speech)}\n` : ''
-  if (!pick) return `${search}<div class="tr-shelf">\n${rows}\n</div>`
+  const { total } = listed
+  const onward = total
+    ? `\n<p><a class="tr-link" href="${escapeHtml(searchHref({ in: placement, at: placement }))}">${escapeHtml(speech.say('seeAll', { count: total }))}</a></p>`
+    : ''
+  if (!pick) return `${search}<div class="tr-shelf">\n${rows}\n</div>${onward}`
   const wears = `class="tr-button ${buttonClass()}"`
   return `${search}<form class="tr-shelf" action="${shelfHref(attrs.placement)}" method="get">
 ${rows}
-<p class="tr-take"><button type="submit" ${wears}>${escapeHtml(speech.say('ticked'))}</button> <button type="submit" ${wears} name="${TAKE_ALL}">${escapeHtml(speech.say('all', { count }))}</button></p>
-</form>`
+<p class="tr-take"><button type="submit" ${wears}>${escapeHtml(speech.say('ticked'))}</button> <button type="submit" ${wears} name="${TAKE_ALL}">${escapeHtml(speech.say('all', { count: total ?? count }))}</button></p>
+</form>${onward}`
 }

@@ -42,6 +42,12 @@ export function contentsHtml(contents: Contents, name: string, sheet: number, sp
       return `<pre class="tr-written" tabindex="0">${escapeHtml(contents.text)}</pre>${contents.cut ? `\n<p class="tr-said">${escapeHtml(speech.say('goesOn'))}</p>` : ''}`
     case 'document':
       return `<article class="tr-written">\n${contents.html}\n</article>`
+    case 'parts': {
+      const parts = contents.parts.map(
+        ({ name: part, text }) => `${part && `<h2>${escapeHtml(part)}</h2>\n`}<div class="tr-written tr-plain">${escapeHtml(text)}</div>`,
+      )
+      return parts.join('\n') + (contents.cut ? `\n<p class="tr-said">${escapeHtml(speech.say('goesOn'))}</p>` : '')
+    }
     case 'sheets': {
       const shown = contents.sheets[sheet - 1]
       return shown?.rows.length ? sheetHtml(shown, shown.name || name, speech) : `<p>${escapeHtml(speech.say('emptySheet'))}</p>`

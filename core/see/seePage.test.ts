@@ -97,10 +97,14 @@ it.each<[string, Sight]>([
   ['a document', { kind: 'contents', contents: { kind: 'document', html: '<h2>One</h2><p>Two</p>' } }],
   ['a text', { kind: 'contents', contents: { kind: 'text', text: '<script>', cut: true } }],
   ['an archive', { kind: 'contents', contents: { kind: 'entries', entries: [{ name: '../<x>', size: 1000, locked: true }], cut: false } }],
+  [
+    'slides, by their words',
+    { kind: 'contents', contents: { kind: 'parts', parts: [{ name: 'Slide <1>', text: 'First <words>' }], cut: true } },
+  ],
   ['a sound', { kind: 'sound' }],
   ['a film', { kind: 'film' }],
   ['a picture', { kind: 'picture' }],
-  ['what has no view', { kind: 'none', words: 'First <words>' }],
+  ['what has no view', { kind: 'none' }],
 ])('a look at %s is what a validator calls HTML, and runs nothing', async (_, sight) => {
   const html = render(
     sight,

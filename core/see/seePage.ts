@@ -154,8 +154,7 @@ function sightHtml(writing: Writing, sight: Sight): { html: string; marks: numbe
       const first = file.picture
         ? `<figure class="tr-leaf">${imageHtml(file, { alt: '', sizes: LEAF_SIZES, className: 'tr-image' })}</figure>\n`
         : ''
-      const words = sight.words ? `<div class="tr-written tr-plain">${markedHtml(escapeHtml(sight.words), terms).html}</div>\n` : ''
-      return { html: `${first}${words}<p class="tr-said">${say('noView')}</p>`, marks: 0 }
+      return { html: `${first}<p class="tr-said">${say('noView')}</p>`, marks: 0 }
     }
   }
 }
@@ -179,7 +178,7 @@ function besideHtml({ facts: { beside }, speech, say }: Writing): string {
 }
 
 /** What is searched by its words; pictures and films have none. */
-const isWritten = ({ kind }: Sight) => kind === 'page' || kind === 'contents' || kind === 'none'
+const isWritten = ({ kind }: Sight) => kind === 'page' || kind === 'contents'
 
 /** The page on which visitors look at a file before they take it: complete HTML that runs no script. */
 export function seePageHtml(facts: SeeFacts, query: SeeQuery, renderer: PageRenderer, speech: Speech): string {

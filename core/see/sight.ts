@@ -30,7 +30,7 @@ export type Sight =
   | { kind: 'picture' | 'sound' | 'film' }
   | { kind: 'contents'; contents: Contents }
   /** there is no view for it */
-  | { kind: 'none'; /** its first words, where it has some */ words: string }
+  | { kind: 'none' }
 
 /** A part of a file in which all words stand that were looked for. */
 export interface FoundPart {

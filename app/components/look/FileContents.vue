@@ -52,6 +52,14 @@ const page = computed(() =>
     <pre v-else-if="contents.kind === 'text'" tabindex="0" :aria-label="`Text of ${file.title}`">{{ contents.text }}<i v-if="contents.cut">
 
 … it goes on.</i></pre>
+    <div v-else-if="contents.kind === 'parts'" class="parts" tabindex="0" role="group" :aria-label="`Words of ${file.title}`">
+      <p class="hint">Its words; how they are laid out shows in its own program.</p>
+      <template v-for="(part, index) in contents.parts" :key="index">
+        <h3 v-if="part.name">{{ part.name }}</h3>
+        <p class="words">{{ part.text }}</p>
+      </template>
+      <p v-if="contents.cut" class="hint">And more.</p>
+    </div>
     <iframe v-else-if="contents.kind === 'document'" sandbox="" :srcdoc="page" :title="`Text of ${file.title}`" />
     <template v-else-if="contents.kind === 'sheets'">
       <VTabs v-if="contents.sheets.length > 1" v-model="sheet">
@@ -91,6 +99,22 @@ const page = computed(() =>
 </template>
 
 <style scoped>
+.parts {
+  max-height: 70vh;
+  overflow: auto;
+  padding: 4px 18px 18px;
+  background: #fff;
+  border: 1px solid var(--line);
+}
+.parts h3 {
+  margin: 18px 0 4px;
+  font-size: 14px;
+}
+.words {
+  white-space: pre-line;
+  overflow-wrap: anywhere;
+  line-height: 1.5;
+}
 .contents {
   display: grid;
   gap: 4px;

@@ -18,7 +18,7 @@ watch(bytes, () => (failed.value = false))
     <img v-else-if="view === 'picture' && !failed" class="picture" :src="bytes" :alt="file.title" @error="failed = true" />
     <audio v-else-if="view === 'sound'" controls preload="metadata" :src="bytes" :aria-label="file.title" />
     <video v-else-if="view === 'film'" controls preload="metadata" :src="bytes" :aria-label="file.title" />
-    <FileContents v-else-if="view === 'contents'" :file="file" />
+    <FileContents v-else-if="view === 'contents' || (view === 'none' && file.facts.excerpt)" :file="file" />
     <p v-else class="nothing">
       {{
         failed || view === 'pages'

@@ -19,7 +19,8 @@ const fault = computed(() => (arriving.value ? '' : trouble.value))
 const folders = useFolders()
 const listed = computed(() => {
   const { source } = attrs.value
-  return source?.kind === 'folder' ? listingOf(source.id, folders.tree, files.value) : flat(files.value)
+  if (source?.kind !== 'folder') return flat(files.value)
+  return { ...listingOf(source.id, folders.tree, files.value), ...(total.value > files.value.length && { total: total.value }) }
 })
 const html = computed(() => renderShelf(attrs.value, mapListing(listed.value, targetFacts), () => `tr-look-${SHELF_LOOK}`, session.speech))
 const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
@@ -32,8 +33,8 @@ const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
     <div v-if="html" inert v-html="html" />
     <p v-else class="empty" :class="{ arriving }">{{ arriving ? 'Its files are on their way…' : fault }}</p>
     <span v-if="html && fault" class="block-state fault">{{ fault }}</span>
-    <span v-else-if="total > MOST_ON_SHELF" class="block-state fault"
-      >The first {{ MOST_ON_SHELF }} of {{ counted(total, 'file') }} are shown: a bundle holds them all</span
+    <span v-else-if="total > MOST_ON_SHELF" class="block-state count"
+      >The first {{ MOST_ON_SHELF }} of {{ counted(total, 'file') }} stand here, a link below leads to all</span
     >
     <span v-else-if="count" class="block-state count">{{ counted(count, 'download') }}</span>
   </NodeViewWrapper>

@@ -48,6 +48,7 @@ export const de: Words = {
   lookFirst: 'zuerst ein Blick hinein',
   noSeeTitle: 'Diese Datei wird vor dem Herunterladen nicht gezeigt.',
   noSeeDetail: 'Sie lässt sich von den Seiten der Website herunterladen.',
+  seeAll: { one: 'Die eine Datei sehen', other: 'Alle {count} Dateien sehen' },
   searchFiles: 'Dateien durchsuchen',
   foundFor: 'Dateien mit „{words}“',
   nothingFound: 'Mit „{words}“ wurde nichts gefunden. Versuchen Sie weniger oder andere Wörter.',

@@ -51,6 +51,7 @@ export const en = {
   lookFirst: 'a look at it first',
   noSeeTitle: 'This file is not shown before it is taken.',
   noSeeDetail: 'It can be downloaded from the site’s pages.',
+  seeAll: { one: 'See the one file', other: 'See all {count} files' },
   searchFiles: 'Search the files',
   foundFor: 'Files with “{words}”',
   nothingFound: 'Nothing was found with “{words}”. Try fewer words, or other ones.',

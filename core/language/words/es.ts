@@ -48,6 +48,7 @@ export const es: Words = {
   lookFirst: 'primero un vistazo',
   noSeeTitle: 'Este archivo no se muestra antes de descargarlo.',
   noSeeDetail: 'Puede descargarse desde las páginas del sitio.',
+  seeAll: { one: 'Ver el archivo', many: 'Ver los {count} de archivos', other: 'Ver los {count} archivos' },
   searchFiles: 'Buscar en los archivos',
   foundFor: 'Archivos con «{words}»',
   nothingFound: 'No se encontró nada con «{words}». Pruebe con menos palabras o con otras.',

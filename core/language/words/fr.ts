@@ -48,6 +48,7 @@ export const fr: Words = {
   lookFirst: 'un aperçu d’abord',
   noSeeTitle: 'Ce fichier n’est pas montré avant d’être téléchargé.',
   noSeeDetail: 'Il se télécharge depuis les pages du site.',
+  seeAll: { one: 'Voir le fichier', many: 'Voir les {count} de fichiers', other: 'Voir les {count} fichiers' },
   searchFiles: 'Chercher dans les fichiers',
   foundFor: 'Fichiers avec « {words} »',
   nothingFound: 'Rien n’a été trouvé avec « {words} ». Essayez moins de mots, ou d’autres.',

@@ -48,6 +48,7 @@ export const it: Words = {
   lookFirst: 'prima uno sguardo',
   noSeeTitle: 'Questo file non viene mostrato prima di essere scaricato.',
   noSeeDetail: 'Si può scaricare dalle pagine del sito.',
+  seeAll: { one: 'Vedi il file', many: 'Vedi tutti i {count} di file', other: 'Vedi tutti i {count} file' },
   searchFiles: 'Cerca nei file',
   foundFor: 'File con «{words}»',
   nothingFound: 'Non è stato trovato nulla con «{words}». Prova con meno parole, o con altre.',

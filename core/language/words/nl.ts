@@ -48,6 +48,7 @@ export const nl: Words = {
   lookFirst: 'eerst een kijkje',
   noSeeTitle: 'Dit bestand wordt niet getoond voordat het wordt gedownload.',
   noSeeDetail: 'Het is te downloaden vanaf de pagina’s van de site.',
+  seeAll: { one: 'Het ene bestand bekijken', other: 'Alle {count} bestanden bekijken' },
   searchFiles: 'In de bestanden zoeken',
   foundFor: 'Bestanden met ‘{words}’',
   nothingFound: 'Met ‘{words}’ is niets gevonden. Probeer minder of andere woorden.',

@@ -53,6 +53,12 @@ export const pl: Words = {
   lookFirst: 'najpierw podgląd',
   noSeeTitle: 'Tego pliku nie pokazuje się przed pobraniem.',
   noSeeDetail: 'Można go pobrać ze stron witryny.',
+  seeAll: {
+    one: 'Zobacz ten plik',
+    few: 'Zobacz wszystkie {count} pliki',
+    many: 'Zobacz wszystkie {count} plików',
+    other: 'Zobacz wszystkie {count} pliku',
+  },
   searchFiles: 'Szukaj w plikach',
   foundFor: 'Pliki z „{words}”',
   nothingFound: 'Nie znaleziono niczego z „{words}”. Spróbuj mniej słów albo innych.',

@@ -48,6 +48,7 @@ export const pt: Words = {
   lookFirst: 'primeiro uma vista de olhos',
   noSeeTitle: 'Este ficheiro não é mostrado antes de ser descarregado.',
   noSeeDetail: 'Pode ser descarregado a partir das páginas do site.',
+  seeAll: { one: 'Ver o ficheiro', many: 'Ver os {count} de ficheiros', other: 'Ver os {count} ficheiros' },
   searchFiles: 'Procurar nos ficheiros',
   foundFor: 'Ficheiros com «{words}»',
   nothingFound: 'Nada foi encontrado com «{words}». Experimente menos palavras, ou outras.',

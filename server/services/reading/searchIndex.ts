@@ -1,5 +1,6 @@
 import { setImmediate } from 'node:timers/promises'
 import { and, asc, eq, sql } from 'drizzle-orm'
+import type { Contents } from '../../../core/files/fileContents'
 import type { TextPart } from '../../../core/editions/compareTexts'
 import { wordsOf } from '../../../core/find/fold'
 import { passageIn, type Passage } from '../../../core/find/passage'
@@ -9,6 +10,9 @@ import type { ReadPart } from '../../workers/read'
 
 /** Documents that one question finds by their words, at the most. */
 export const MOST_FOUND = 1000
+
+/** Parts of a document that are shown by their words alone. */
+const MOST_SHOWN = 100
 
 export interface Found {
   part: string
@@ -80,6 +84,23 @@ export function createSearchIndex(db: Database) {
           return passage ? [[hash, { part, passage }]] : []
         }),
       )
+    },
+
+    /** The words of a document by its parts, as far as they are shown: neighbouring ones of one name are one; undefined where it has none. */
+    async written(sha256: string): Promise<Extract<Contents, { kind: 'parts' }> | undefined> {
+      const rows = await db
+        .select({ name: texts.part, text: texts.body })
+        .from(texts)
+        .where(eq(texts.sha256, sha256))
+        .orderBy(asc(texts.number))
+        .limit(MOST_SHOWN + 1)
+      const parts: { name: string; text: string }[] = []
+      for (const { name, text } of rows.slice(0, MOST_SHOWN)) {
+        const last = parts.at(-1)
+        if (last?.name === name) last.text += text
+        else parts.push({ name, text })
+      }
+      return parts.length ? { kind: 'parts', parts, cut: rows.length > MOST_SHOWN } : undefined
     },
 
     /** The words of one part of a document, by what it is called; undefined where it has none. */

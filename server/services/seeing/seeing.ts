@@ -83,7 +83,8 @@ export function createSeeing({ directory, library, bundles, looking, texts, site
     if (view === 'pages' && file.facts.pages) return pageOf(file, query, parts)
     if (view === 'picture' ? targetFacts(file).picture : view === 'sound' || view === 'film') return { kind: view as 'picture' }
     const shown = view === 'contents' && file.size ? await contentsOf(file).catch(unshown) : undefined
-    return shown ? { kind: 'contents', contents: shown } : { kind: 'none', words: file.facts.excerpt ?? '' }
+    const written = shown ?? (await texts.written(file.sha256))
+    return written ? { kind: 'contents', contents: written } : { kind: 'none' }
   }
 
   async function besideOf(file: FileItem): Promise<SeeFacts['beside']> {

@@ -1,7 +1,8 @@
 import { unzipSync } from 'fflate'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { FileItem } from '../../../core/files/fileItem'
-import type { ShelfAttrs } from '../../../core/page/schema'
+import { readSearchQuery } from '../../../core/search/searchQuery'
+import { MOST_ON_SHELF, type ShelfAttrs } from '../../../core/page/schema'
 import { pageOf, shelf, words } from '../../../core/testing/pages'
 import { listen, openTestTrough, type TestTrough } from '../../testing/harness'
 import { answerShelf } from '../../visitors/shelf'
@@ -93,6 +94,23 @@ describe('a shelf', () => {
     expect(await html(slug)).toContain('class="tr-shelf"')
     await library.remove(going, { takeOff: true })
     expect((await pages.get(page.id)).broken).toBe(0)
+  })
+
+  it('leads to all of a folder that holds more than a page is to show, and gives all of it as a zip', async () => {
+    const { library, searching } = test.trough
+    const folder = await library.folders.create({ name: 'Many', parent: null })
+    const few = await Promise.all(
+      Array.from({ length: 20 }, (_, index) => test.putInto(`many-${index}.txt`, String(index), { folder: folder.id })),
+    )
+    // Copies are one statement each.
+    for (let copied = 20; copied < 320; copied += 20) await library.copy({ files: few.map(file => file.id), folders: [] }, folder.id)
+    const { slug, placement } = await livePage({ source: { kind: 'folder', id: folder.id, order: 'title', below: 'no' } })
+    const page = await html(slug)
+    expect(page.match(/class="tr-item"/g)).toHaveLength(MOST_ON_SHELF)
+    expect(page).toContain(`href="/shelves/find?in=${placement}&amp;at=${placement}">See all 320 files</a>`)
+    const found = await searching.find(readSearchQuery(new URLSearchParams({ in: placement })))
+    expect((await found(undefined)).bytes.toString()).toContain('320 files')
+    expect(Object.keys(await contentsOf(await ask(placement, 'all=')))).toHaveLength(320)
   })
 
   it("follows a file that takes another's place", async () => {

@@ -12,13 +12,19 @@ import type { PageService } from '../pages/pages'
 
 /** What shelves list, and zips of what visitors pick from them. */
 export function createShelves(pages: PageService, library: LibraryService, pack: Pack) {
-  /** What a shelf shows visitors, in its order; nothing of a folder that is gone. */
-  async function listed(source: ShelfSource): Promise<Listing<FileItem>> {
+  /**
+   * What a shelf shows visitors, in its order; nothing of a folder that is gone.
+   *
+   * @param whole all of it, where it has more than a page is to show
+   */
+  async function listed(source: ShelfSource, whole = false): Promise<Listing<FileItem>> {
     if (source.kind === 'folder') {
       const tree = await library.folders.tree()
       if (!tree.get(source.id)) return flat([])
-      const files = (await library.list(fileQuerySchema.parse(shelfQuery(source)))).items.filter(file => !isOut(file))
-      return listingOf(source.id, tree, files)
+      const query = fileQuerySchema.parse(shelfQuery(source))
+      const { items, total } = await library.list({ ...query, ...(whole && { limit: Infinity }) })
+      const files = items.filter(file => !isOut(file))
+      return { ...listingOf(source.id, tree, files), ...(total > items.length && { total }) }
     }
     const there = new Map((await library.byId(source.ids)).map(file => [file.id, file]))
     return flat(source.ids.flatMap(id => there.get(id) ?? []).filter(file => !isOut(file)))
@@ -38,7 +44,7 @@ export function createShelves(pages: PageService, library: LibraryService, pack:
       if (!live?.shelf.pick || !live.shelf.source) throw new VisitorProblem(404, 'noShelf')
       if (!picks.length) throw new VisitorProblem(422, 'noneTicked')
       const { source, zipName } = live.shelf
-      const offered = placedIn(await listed(source))
+      const offered = placedIn(await listed(source, true))
       const picked = picks === TAKE_ALL ? offered : offered.filter(({ item }) => picks.includes(item.id))
       if (!picked.length) throw new VisitorProblem(410, 'filesGone')
       const own = (source.kind === 'folder' ? await library.folders.nameOf(source.id) : undefined) ?? live.pageTitle
