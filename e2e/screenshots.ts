@@ -35,6 +35,13 @@ const shoot = async (page: Page, name: string) => {
   await page.screenshot({ path: join(FOLDER, `${name}.png`) })
 }
 
+test('what visitors find and look at', async ({ page }) => {
+  await page.goto(`${server.url}/shelves/find?q=thermocouple`)
+  await shoot(page, 'visitors-search')
+  await page.goto(`${server.url}/see/marlpit-k60-manual.pdf?find=thermocouple`)
+  await shoot(page, 'visitors-look')
+})
+
 test('pages, page, finder, file, live', async ({ page }) => {
   await openDesk(page, server.url)
   await shoot(page, 'pages')
@@ -67,22 +74,11 @@ test('pages, page, finder, file, live', async ({ page }) => {
   await page.getByRole('option', { name: /in the library with “thermocouple”/ }).waitFor()
   await shoot(page, 'search')
   await page.keyboard.press('Escape')
-  await showInLibrary(page, 'glaze')
-  await page.getByRole('radio', { name: 'Tiles' }).click()
-  await row(page, 'Glaze recipes').getByRole('link', { name: 'Glaze recipes' }).click()
-  await page.getByRole('group', { name: 'Table of Glaze recipes' }).waitFor()
-  await shoot(page, 'tiles')
-  await page.getByRole('radio', { name: 'Rows' }).click()
   await page.goto(`${server.url}/desk?folder=top`)
   await openFolder(page, 'Studio photos')
   await row(page, 'picture pack').getByRole('link').click()
   await page.getByText('All that visitors find in it').click()
   await shoot(page, 'bundle')
-  await page.goto(`${server.url}/desk/setup/storage`)
-  await page.getByRole('button', { name: 'Read them all again' }).click()
-  await page.getByText('byte for byte').waitFor()
-  await page.locator('.section').evaluate(section => section.scrollTo(0, 0))
-  await shoot(page, 'storage')
   await page.goto(`${server.url}/desk?folder=top`)
   await openFolder(page, 'Price lists')
   await page

@@ -31,6 +31,41 @@ async function readBytes(bytes: Buffer | Uint8Array | string, mediaType: string)
 }
 const zip = (files: Zippable) => zipSync(files)
 
+describe('reading a book', () => {
+  /** As EPUB 3.3 lays one out. */
+  const book = (chapters: Record<string, string>, spine: string[]) =>
+    zip({
+      'mimetype': strToU8('application/epub+zip'),
+      'META-INF/container.xml': strToU8('<container><rootfiles><rootfile full-path="OEBPS/book.opf"/></rootfiles></container>'),
+      'OEBPS/book.opf': strToU8(
+        `<package><metadata><dc:title xmlns:dc="d">Of clay</dc:title><dc:creator xmlns:dc="d">The yard</dc:creator></metadata><manifest>${Object.keys(
+          chapters,
+        )
+          .map((name, index) => `<item id="c${index}" href="${encodeURI(name)}"/>`)
+          .join('')}</manifest><spine>${spine.map(id => `<itemref idref="${id}"/>`).join('')}</spine></package>`,
+      ),
+      ...Object.fromEntries(Object.entries(chapters).map(([name, html]) => [`OEBPS/${name}`, strToU8(html)])),
+    })
+
+  it('finds the words of its chapters in the order they are read, and nothing that would run', async () => {
+    const chapters = {
+      'two words.xhtml': '<html><head><title>T</title></head><body><h1>Glazes</h1><p>Ash&nbsp;&amp; bone</p></body></html>',
+      'one.xhtml': '<html><body><script>alert(1)</script><img src="https://elsewhere.example/x.png"/><p>Clay</p></body></html>',
+    }
+    const { facts, parts, trouble } = await readBytes(book(chapters, ['c1', 'c0', 'gone']), 'application/epub+zip')
+    expect(trouble).toBeUndefined()
+    expect(facts).toMatchObject({ documentTitle: 'Of clay', author: 'The yard' })
+    expect(parts.map(({ part, words }) => [part, words])).toEqual([
+      ['Chapter 1', ['clay']],
+      ['Chapter 2', ['glazes', 'ash', 'bone']],
+    ])
+  })
+
+  it('says what is wrong with one that is none', async () => {
+    expect((await readBytes(zip({ mimetype: strToU8('application/epub+zip') }), 'application/epub+zip')).trouble).toMatch(/damaged/)
+  })
+})
+
 describe('reading a PDF', () => {
   it('counts its pages, draws the first, and finds title, author, date and words', async () => {
     const sections = Array.from({ length: 9 }, (_, index) => ({
@@ -297,7 +332,7 @@ describe('reading the rest', () => {
     await writeFile(path, '# Hi\n<script>x</script>')
     expect(await contentsOf(path, 'text/markdown')).toEqual({
       kind: 'document',
-      html: '<h1>Hi</h1>\n<p>&lt;script&gt;x&lt;/script&gt;</p>\n',
+      html: '<h2>Hi</h2>\n<p>&lt;script&gt;x&lt;/script&gt;</p>\n',
     })
     expect(await contentsOf(path, 'text/plain')).toMatchObject({ kind: 'text', cut: false })
     // RFC 4180, section 2: quotes, doubled quotes, line breaks within them.

@@ -86,7 +86,7 @@ export function createSearchIndex(db: Database) {
       )
     },
 
-    /** The words of a document by its parts, as far as they are shown: neighbouring ones of one name are one; undefined where it has none. */
+    /** The words of a document by its parts, neighbours of one name as one, as far as they are shown; undefined where it has none. */
     async written(sha256: string): Promise<Extract<Contents, { kind: 'parts' }> | undefined> {
       const rows = await db
         .select({ name: texts.part, text: texts.body })

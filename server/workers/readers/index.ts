@@ -1,4 +1,5 @@
 import { readArchive } from './archive'
+import { readBook } from './book'
 import { readMedia } from './media'
 import { readOpenDocument, readOpenSheets, readSlides, readSpreadsheet, readWord } from './office'
 import { readPdf } from './pdf'
@@ -18,6 +19,7 @@ const READERS: [RegExp | string, Reader][] = [
   [`${ODF}text`, readOpenDocument],
   [`${ODF}presentation`, readOpenDocument],
   [`${ODF}spreadsheet`, readOpenSheets],
+  ['application/epub+zip', readBook],
   [/^application\/(?:x-)?zip(?:-compressed)?$/, readArchive],
   [/^text\/html$|xhtml/, readHtml],
   [/^text\/|\/json$|\/xml$|\/(?:x-)?yaml$/, readText],

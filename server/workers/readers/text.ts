@@ -48,33 +48,52 @@ export const readText: Reader = async (path, sink) => {
 const UNSEEN = new Set(['script', 'style', 'template', 'noscript'])
 const INLINE = new Set(['a', 'b', 'i', 'em', 'strong', 'span', 'small', 'sub', 'sup', 'u', 'mark', 'code', 'abbr'])
 
-/** The words of an HTML document that people see, and its title. */
-export const readHtml: Reader = async (path, sink) => {
-  let text = ''
-  let unseen = 0
-  let inTitle = false
-  const parser = new Parser({
-    onopentag(name) {
-      if (UNSEEN.has(name)) unseen++
-      if (name === 'title') inTitle = true
-      if (!INLINE.has(name)) text += ' '
+/** The words of an HTML document that people see, as it is written in, and its title. */
+export class HtmlWords {
+  /** words that were not taken yet */
+  text = ''
+  title = ''
+  private unseen = 0
+  private inTitle = false
+  private readonly parser = new Parser({
+    onopentag: name => {
+      if (UNSEEN.has(name)) this.unseen++
+      if (name === 'title') this.inTitle = true
+      if (!INLINE.has(name)) this.text += ' '
     },
-    ontext(piece) {
-      if (inTitle) sink.facts.documentTitle = ((sink.facts.documentTitle ?? '') + piece).slice(0, 500)
-      else if (!unseen) text += piece
+    ontext: piece => {
+      if (this.inTitle) this.title = (this.title + piece).slice(0, 500)
+      else if (!this.unseen) this.text += piece
     },
-    onclosetag(name) {
-      if (UNSEEN.has(name)) unseen--
-      if (name === 'title') inTitle = false
-      if (!INLINE.has(name)) text += '\n'
+    onclosetag: name => {
+      if (UNSEEN.has(name)) this.unseen--
+      if (name === 'title') this.inTitle = false
+      if (!INLINE.has(name)) this.text += '\n'
     },
   })
-  for await (const piece of piecesOf(path, await charsetFor(path, sink))) {
-    parser.write(piece)
-    if (text.length < PIECE) continue
-    if (!(await sink.take('', text))) return
-    text = ''
+
+  write(html: string): void {
+    this.parser.write(html)
   }
-  parser.end()
-  await sink.take('', text)
+
+  end(): void {
+    this.parser.end()
+  }
+}
+
+export const readHtml: Reader = async (path, sink) => {
+  const words = new HtmlWords()
+  const noteTitle = () => {
+    if (words.title) sink.facts.documentTitle = words.title
+  }
+  for await (const piece of piecesOf(path, await charsetFor(path, sink))) {
+    words.write(piece)
+    noteTitle()
+    if (words.text.length < PIECE) continue
+    if (!(await sink.take('', words.text))) return
+    words.text = ''
+  }
+  words.end()
+  noteTitle()
+  await sink.take('', words.text)
 }
