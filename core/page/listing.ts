@@ -18,7 +18,7 @@ export const filesListed = <File>({ files, folders }: Listing<File>): File[] => 
 /** A listing with its files made into something else. */
 export const mapListing = <File, Other>({ files, folders, total }: Listing<File>, make: (file: File) => Other): Listing<Other> => ({
   ...(total !== undefined && { total }),
-  files: files.map(make),
+  files: files.map(file => make(file)),
   folders: folders.map(folder => ({ name: folder.name, ...mapListing(folder, make) })),
 })
 

@@ -13,6 +13,8 @@ describe('robots.txt', () => {
     ['/desk', false],
     ['/desk/pages', false],
     ['/api/files', false],
+    ['/shelves/find?q=kiln', false],
+    ['/see/manual.pdf', true],
     ['/desktop-kilns', true],
     ['/apiary', true],
     ['/', true],

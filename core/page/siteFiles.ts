@@ -2,14 +2,15 @@ import { escapeHtml } from './escape'
 import { pageHref } from './href'
 
 /**
- * Robots may read all that visitors may; the desk would only send them to its door. Patterns end, so that pages whose names begin alike
- * stay open (RFC 9309, section 2.2.3).
+ * Robots may read all that visitors may; the desk would only send them to its door, and what can be searched for is endless. Patterns end,
+ * so that pages whose names begin alike stay open (RFC 9309, section 2.2.3).
  */
 export const robotsTxt = (origin: string): string => `User-agent: *
 Disallow: /desk$
 Disallow: /desk/
 Disallow: /api$
 Disallow: /api/
+Disallow: /shelves/
 
 Sitemap: ${origin}/sitemap.xml
 `

@@ -12,6 +12,7 @@ const session = useSession()
 
 const attrs = computed(() => props.node.attrs as ShelfAttrs)
 const { files, total, fault: trouble } = useShelf(computed(() => attrs.value.source))
+const mayBeSeen = useLooking()
 const uploads = useUploads()
 /** its files are still on their way */
 const arriving = computed(() => !!uploads.forPlacement(attrs.value.placement))
@@ -22,7 +23,14 @@ const listed = computed(() => {
   if (source?.kind !== 'folder') return flat(files.value)
   return { ...listingOf(source.id, folders.tree, files.value), ...(total.value > files.value.length && { total: total.value }) }
 })
-const html = computed(() => renderShelf(attrs.value, mapListing(listed.value, targetFacts), () => `tr-look-${SHELF_LOOK}`, session.speech))
+const html = computed(() =>
+  renderShelf(
+    attrs.value,
+    mapListing(listed.value, file => targetFacts(file, mayBeSeen(file))),
+    () => `tr-look-${SHELF_LOOK}`,
+    session.speech,
+  ),
+)
 const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
 </script>
 

@@ -119,7 +119,7 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
     const pointed = [...posts.values()].flatMap(({ file }) => file ?? [])
     const ids = [...new Set([...fileIds(references), ...pointed, ...filled, ...(page?.picture ? [page.picture] : [])])]
     const there = (await library.byId(ids)).filter(file => !isOut(file))
-    // Who may be looked at hangs on folders: they are asked where it matters.
+    // What may be looked at hangs on folders: they are asked where it matters.
     const sees = documents.some(document => JSON.stringify(document).includes('"see"'))
     const tree = sees ? await library.folders.tree() : undefined
     const toFacts = (file: FileItem) => targetFacts(file, tree && mayBeSeen(file, tree, { see }))
