@@ -64,10 +64,10 @@ export const wordOfRank = (rank: number) => WORDS[rank]!
 export const rareWord = (index: number) => `zq${index.toString(36)}x`
 
 /**
- * Fills a data folder with a library of 50,000 files in 500 folders, each file with a page of words; written
- * straight into the tables, since sending them would take an hour.
+ * Fills a data folder with a library of very many files, 50,000 in 500 folders where nothing else is said, each file with a page of words;
+ * written straight into the tables, since sending them would take an hour.
  */
-export async function makeBigLibrary(data: string): Promise<void> {
+export async function makeBigLibrary(data: string, count = FILES, folders = FOLDERS): Promise<void> {
   const trough = await openTrough({ data })
   await trough.account.create(OWNER.email, OWNER.password)
   await trough.site.set({ name: 'A large library', address: '' })
@@ -79,10 +79,10 @@ export async function makeBigLibrary(data: string): Promise<void> {
   const zipf = () => WORDS[Math.floor(WORDS.length ** random()) - 1]!
   const folderOf = (index: number) => `folder${index}`
   await db.execute(
-    sql`insert into folders (id, parent, name) select 'folder' || n, case when n < 20 then null else 'folder' || (n / 20) end, 'Folder ' || n from generate_series(1, ${FOLDERS}) as n`,
+    sql`insert into folders (id, parent, name) select 'folder' || n, case when n < 20 then null else 'folder' || (n / 20) end, 'Folder ' || n from generate_series(1, ${folders}) as n`,
   )
 
-  for (let start = 0; start < FILES; start += BATCH) {
+  for (let start = 0; start < count; start += BATCH) {
     const rows = Array.from({ length: BATCH }, (_, offset) => {
       const index = start + offset
       const words = [pick(ADJECTIVES), pick(NOUNS), pick(KINDS), String(index)]
@@ -97,7 +97,7 @@ export async function makeBigLibrary(data: string): Promise<void> {
         body,
         words: `{${[...new Set(wordsOf(body))].join(',')}}`,
         size: Math.floor(1000 + random() ** 3 * 9_000_000),
-        folder: folderOf(1 + Math.floor(random() * FOLDERS)),
+        folder: folderOf(1 + Math.floor(random() * folders)),
         days: Math.floor(random() * 2000),
         tags: random() < 0.3 ? `{${pick(TAGS)}}` : '{}',
       }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { fold } from './fold'
+import { fold, isUnspaced } from './fold'
 
 /** A stretch of text in which every other piece is a match: plain, match, plain, match, plain… */
 export const passageSchema = z.array(z.string())
@@ -27,14 +27,41 @@ function* hitsInFolded(folded: string, terms: string[]): Generator<Hit> {
     if (first < 0) return
     const start = next[first]!
     const end = start + terms[first]!.length
-    if (start === 0 || !LETTER.test(folded[start - 1]!)) yield { start, end }
+    if (start === 0 || !LETTER.test(folded[start - 1]!) || isUnspaced(terms[first]!)) yield { start, end }
     for (const [index, term] of terms.entries()) if (next[index] === start) next[index] = folded.indexOf(term, start + 1)
   }
 }
 
+/** Where terms stand anywhere in a run that is written without spaces, whose folding may be longer or shorter. */
+function hitsInRun(run: string, offset: number, terms: string[]): Hit[] {
+  let folded = ''
+  const places: number[] = []
+  let at = offset
+  for (const letter of run) {
+    for (const piece of fold(letter)) {
+      folded += piece
+      for (let unit = 0; unit < piece.length; unit++) places.push(at)
+    }
+    at += letter.length
+  }
+  places.push(at)
+  const hits = terms.flatMap(term => {
+    const found: Hit[] = []
+    for (let start = folded.indexOf(term); start >= 0; start = folded.indexOf(term, start + 1))
+      found.push({ start: places[start]!, end: places[start + term.length]! })
+    return found
+  })
+  return hits.sort((a, b) => a.start - b.start)
+}
+
 /** The same word by word, marking whole words where folding changes their lengths. */
 function* hitsInWords(text: string, terms: string[]): Generator<Hit> {
+  const unspaced = terms.filter(isUnspaced)
   for (const match of text.matchAll(/[\p{L}\p{N}\p{M}]+/gu)) {
+    if (unspaced.length && isUnspaced(match[0])) {
+      yield* hitsInRun(match[0], match.index, unspaced)
+      continue
+    }
     const word = fold(match[0])
     const term = terms.find(candidate => word.startsWith(candidate))
     if (term) yield { start: match.index, end: match.index + (word.length === match[0].length ? term.length : match[0].length) }
@@ -55,7 +82,10 @@ export function hitsIn(text: string, terms: string[]): Hit[] {
   const folded = fold(text)
   const hits: Hit[] = []
   for (const hit of keepsPlaces(text, folded) ? hitsInFolded(folded, terms) : hitsInWords(text, terms)) {
-    if (hits.push(hit) === MOST_HITS) break
+    const last = hits.at(-1)
+    // Letters in twos overlap: what stands together is one place.
+    if (last && hit.start < last.end) last.end = Math.max(last.end, hit.end)
+    else if (hits.push(hit) === MOST_HITS) break
   }
   return hits
 }

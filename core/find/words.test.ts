@@ -21,6 +21,36 @@ describe('folding (Unicode Standard Annex 15, NFKD without marks)', () => {
   })
 })
 
+describe('scripts without spaces between words', () => {
+  it('are taken in twos, which find what stands anywhere in a run', () => {
+    expect(wordsOf('K60の釉薬')).toEqual(['k60', 'の釉', '釉薬', '薬'])
+    // What is looked for has the pairs of what it stands in, or their beginnings.
+    const inText = wordsOf('新しい釉薬の調合は、こちら')
+    for (const asked of ['釉薬', '調合', '薬', 'こちら']) {
+      for (const pair of wordsOf(asked))
+        expect(
+          inText.some(word => word.startsWith(pair)),
+          pair,
+        ).toBe(true)
+    }
+    expect(wordsOf('調薬').every(pair => inText.some(word => word.startsWith(pair)))).toBe(false)
+    expect(wordsOf('เตาเผา').length).toBeGreaterThan(3)
+    expect(wordsOf('字'.repeat(200))).toHaveLength(200)
+  })
+
+  it.each([
+    ['新しい釉薬の調合', '釉薬', ['釉薬']],
+    ['釉薬調合と釉薬', '釉薬調合', ['釉薬調合', '釉薬']],
+    ['Straße と 釉薬の', '釉薬', ['釉薬']],
+    ['คู่มือเตาเผาไฟฟ้า', 'เตาเผา', ['เตาเผา']],
+    ['ガラス', 'カラス', ['ガラス']],
+  ])('are marked in %s', (text, asked, marked) => {
+    const passage = passageIn(text, wordsOf(asked))!
+    expect(passage.filter((_, index) => index % 2)).toEqual(marked)
+    expect(passage.join('')).toBe(text)
+  })
+})
+
 describe('slips of typing (optimal string alignment distance, worked by hand)', () => {
   it.each([
     ['glaze', 'glaze', true],

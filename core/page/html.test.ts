@@ -5,7 +5,7 @@ import { BUILT_IN_LOOKS } from '../look/builtin'
 import { problemsOf } from '../testing/html'
 import { ENGLISH, NEW_SITE, PDF_FACTS, ZIP_FACTS, button, linkMark, pageOf, shelf, words } from '../testing/pages'
 import { renderMessage, renderPage } from './document'
-import { flat } from './listing'
+import { flat, mapListing } from './listing'
 import { pageRenderer, type PageFacts } from './html'
 import { picksOf, renderShelf } from './shelf'
 import { idOf, mapTargets, placementsOf } from './targets'
@@ -343,6 +343,22 @@ describe('a shelf', () => {
     ['pick=a&all=', 'all'],
     ['all', 'all'],
   ])('reads %j from an address', (query, picks) => expect(picksOf(new URLSearchParams(query))).toEqual(picks))
+})
+
+it('leads from a shelf to looks at those of its files that may be looked at', () => {
+  const files = [PDF_FACTS, ZIP_FACTS, { ...FILES.tile, see: true }]
+  const attrs = { ...(shelf({ action: 'see' }) as Extract<Block, { type: 'shelf' }>).attrs }
+  const html = renderShelf(
+    attrs,
+    mapListing(flat(files), file => file),
+    () => 'x',
+    ENGLISH,
+  )
+  expect([...html.matchAll(/class="tr-item" href="([^"]*)"/g)].map(([, href]) => href)).toEqual([
+    '/files/list.pdf?open&amp;at=ssssssssss',
+    '/files/pictures.zip?save&amp;at=ssssssssss',
+    '/see/tile.png?at=ssssssssss',
+  ])
 })
 
 describe('a shelf of a folder', () => {

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { wordsOf } from '../find/fold'
 import { problemsOf } from '../testing/html'
 import { ENGLISH, NEW_SITE, PDF_FACTS, ZIP_FACTS } from '../testing/pages'
 import { flat } from '../page/listing'
@@ -26,7 +27,14 @@ const PAGE: Sight = {
   words: 'Kilns & <glazes>',
 }
 function render(sight: Sight, query: Partial<SeeQuery> = {}, more: Partial<SeeFacts> = {}): string {
-  const facts: SeeFacts = { file: PDF_FACTS, sight, found: { parts: [], cut: false }, editions: [], ...more }
+  const facts: SeeFacts = {
+    file: PDF_FACTS,
+    terms: wordsOf(query.find ?? ''),
+    sight,
+    found: { parts: [], cut: false },
+    editions: [],
+    ...more,
+  }
   return renderMade(
     NEW_SITE,
     {

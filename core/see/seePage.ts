@@ -1,5 +1,4 @@
 import { opensInBrowser, typeTag } from '../files/mediaType'
-import { wordsOf } from '../find/fold'
 import type { Speech } from '../language/speech'
 import { escapeHtml } from '../page/escape'
 import { fileHref, filePath, pictureHref } from '../page/href'
@@ -172,7 +171,7 @@ function besideHtml({ facts: { beside }, speech, say }: Writing): string {
   if (!beside?.files.length) return ''
   const lines = beside.files.map(
     file =>
-      `<li><a class="tr-link" href="${escapeHtml(seeHref(file.handle))}">${escapeHtml(file.title)}</a> <span class="tr-said">${escapeHtml(typeTag(file.mediaType))}, ${escapeHtml(speech.size(file.size))}</span></li>`,
+      `<li><a class="tr-link" href="${escapeHtml(file.see ? seeHref(file.handle) : filePath(file.handle))}">${escapeHtml(file.title)}</a> <span class="tr-said">${escapeHtml(typeTag(file.mediaType))}, ${escapeHtml(speech.size(file.size))}</span></li>`,
   )
   return `<section>\n<h2>${say('alsoIn', { name: beside.folder })}</h2>\n<ul>${lines.join('')}</ul>\n</section>`
 }
@@ -183,7 +182,7 @@ const isWritten = ({ kind }: Sight) => kind === 'page' || kind === 'contents'
 /** The page on which visitors look at a file before they take it: complete HTML that runs no script. */
 export function seePageHtml(facts: SeeFacts, query: SeeQuery, renderer: PageRenderer, speech: Speech): string {
   const say: Writing['say'] = (key, values) => escapeHtml(speech.say(key, values))
-  const writing: Writing = { facts, query, terms: wordsOf(query.find), speech, say }
+  const writing: Writing = { facts, query, terms: facts.terms, speech, say }
   const { file, sight } = facts
   const { html, marks } = sightHtml(writing, sight)
   const get = { ...newButton({ kind: 'file', id: file.id }, speech.say('download')), action: 'save' as const, placement: query.at ?? '' }

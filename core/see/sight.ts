@@ -44,6 +44,8 @@ export interface FoundPart {
 /** All that a look at a file is drawn from. */
 export interface SeeFacts {
   file: TargetFacts
+  /** folded beginnings of words that are marked */
+  terms: string[]
   sight: Sight
   found: { parts: FoundPart[]; /** there are more */ cut: boolean }
   /** editions beside the current one that visitors may have, the newest first */

@@ -1,6 +1,7 @@
 import type { FileItem, FoundFile } from '../../../core/files/fileItem'
 import { fileFilterSchema, type FileFilter, type FileQuery } from '../../../core/files/query'
 import type { Cards, Hits } from '../../../core/find/cards'
+import { questionFor, type Question, type Stem } from '../../../core/find/question'
 import { notFound } from '../../../core/problem'
 import type { Database } from '../../db/connection'
 import type { Events } from '../events'
@@ -33,19 +34,18 @@ export function createListing(db: Database, register: Register, texts: SearchInd
     const [folders, cards] = [await foldersOf(filter), await register.cards()]
     // Among few files every one that has the words is found, however many have them elsewhere.
     const narrowed = cards.narrow(filter, folders)
-    const inside = filter.q ? await texts.containing(filter.q, narrowed.contents(MOST_FOUND)) : undefined
+    const inside = filter.q ? await texts.containing(questionFor(filter.q), narrowed.contents(MOST_FOUND)) : undefined
     return narrowed.find(filter.q, inside)
   }
 
-  async function withMatches(found: ReturnType<Hits['slice']>, q: string | undefined): Promise<FoundFile[]> {
+  async function withMatches(found: ReturnType<Hits['slice']>, question: Question): Promise<FoundFile[]> {
     const inside = found.filter(hit => hit.by === 'inside')
-    const passages =
-      q && inside.length
-        ? await texts.passages(
-            q,
-            inside.map(({ item }) => item.sha256),
-          )
-        : new Map()
+    const passages = inside.length
+      ? await texts.passages(
+          question,
+          inside.map(({ item }) => item.sha256),
+        )
+      : new Map()
     return found.map(({ item, by }): FoundFile => {
       if (by === 'slip') return { ...item, match: { by } }
       const passage = by === 'inside' && passages.get(item.sha256)
@@ -57,18 +57,21 @@ export function createListing(db: Database, register: Register, texts: SearchInd
     /** A stretch of the files a filter lets through, in its order; by words: names first, then words inside. */
     async list({ from, limit, ...filter }: FileQuery): Promise<Found> {
       const { total, named, slice } = await hits(filter)
-      return { items: await withMatches(slice(from, from + limit), filter.q), total, named }
+      return { items: await withMatches(slice(from, from + limit), questionFor(filter.q ?? '')), total, named }
     },
 
     /**
      * Every file outside the bin that a test lets through and that has the words, by how well it fits or in another order; how each was
      * found, and what tells the passages of some of them.
+     *
+     * @param stem of the language it is asked in
      */
-    async search(q: string, sort: string, passes: (file: FileItem) => boolean) {
+    async search(q: string, sort: string, passes: (file: FileItem) => boolean, stem?: Stem) {
+      const question = questionFor(q, stem)
       const cards = await register.cards()
       const filter = fileFilterSchema.parse({ sort: sort === 'fit' ? 'title' : sort })
       const narrowed = cards.narrow(filter, undefined, passes)
-      const hits = narrowed.find(q, q ? await texts.containing(q, narrowed.contents(MOST_FOUND)) : undefined).slice(0, Infinity)
+      const hits = narrowed.find(q, q ? await texts.containing(question, narrowed.contents(MOST_FOUND)) : undefined).slice(0, Infinity)
       const byId = new Map(hits.map(hit => [hit.item.id, hit]))
       // By how well they fit, those that are called so come first; in another order they are mixed.
       const inOrder =
@@ -78,7 +81,7 @@ export function createListing(db: Database, register: Register, texts: SearchInd
               .slice(0, Infinity)
               .flatMap(({ item }) => byId.get(item.id) ?? [])
           : hits
-      return { hits: inOrder, matched: (some: typeof hits) => withMatches(some, q) }
+      return { hits: inOrder, matched: (some: typeof hits) => withMatches(some, question) }
     },
 
     /** Identities of all files a filter lets through. */

@@ -1,4 +1,4 @@
-import { and, asc, eq, exists, inArray, isNotNull, isNull, ne, or, sql, type SQL } from 'drizzle-orm'
+import { and, asc, eq, exists, inArray, isNotNull, isNull, notInArray, or, sql, type SQL } from 'drizzle-orm'
 import type { SiteFacts } from '../../../core/page/document'
 import type { EdgeDocuments } from '../../../core/page/edges'
 import type { FolderSource, PageDocument, ShelfAttrs } from '../../../core/page/schema'
@@ -71,7 +71,10 @@ export function createLiveReads(db: Database) {
       const led = await db
         .selectDistinct({ fileId: uses.fileId, signpostId: uses.signpostId })
         .from(uses)
-        .where(and(eq(uses.side, 'live'), ne(uses.kind, 'fill'), or(isNotNull(uses.fileId), isNotNull(uses.signpostId))))
+        // Pictures that adorn a page are no files it gives.
+        .where(
+          and(eq(uses.side, 'live'), notInArray(uses.kind, ['fill', 'picture']), or(isNotNull(uses.fileId), isNotNull(uses.signpostId))),
+        )
       const listing = await db
         .select({ document: pageVersions.document })
         .from(pages)

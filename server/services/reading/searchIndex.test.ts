@@ -1,6 +1,7 @@
 import { mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { questionFor } from '../../../core/find/question'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { wordsOf } from '../../../core/find/fold'
 import { blobs, editions, files } from '../../db/schema'
@@ -68,15 +69,17 @@ describe('words inside', () => {
     ["'", []],
     ['kiln & | ! :* <->', ['a', 'c']],
     ['kiln\\', ['a', 'c']],
-  ])('“%s” is in %j', async (q, letters) => expect([...(await texts.containing(q))].map(sha256 => sha256[0]).sort()).toEqual(letters))
+  ])('“%s” is in %j', async (q, letters) =>
+    expect([...(await texts.containing(questionFor(q)))].map(sha256 => sha256[0]).sort()).toEqual(letters),
+  )
 
   it('are looked for only among some, where some are named', async () => {
-    expect([...(await texts.containing('kiln', [hash('c'), hash('b')]))]).toEqual([hash('c')])
-    expect((await texts.containing('kiln', [])).size).toBe(0)
+    expect([...(await texts.containing(questionFor('kiln'), [hash('c'), hash('b')]))]).toEqual([hash('c')])
+    expect((await texts.containing(questionFor('kiln'), [])).size).toBe(0)
   })
 
   it('are shown where they stand first', async () => {
-    const passages = await texts.passages('kiln thermo', [hash('a'), hash('b'), hash('c')])
+    const passages = await texts.passages(questionFor('kiln thermo'), [hash('a'), hash('b'), hash('c')])
     expect([...passages.keys()]).toEqual([hash('a')])
     expect(passages.get(hash('a'))).toMatchObject({
       part: 'Page 2',
@@ -88,7 +91,7 @@ describe('words inside', () => {
     await addFile('d')
     await write('d', [['', 'ephemeral']])
     await texts.clear(hash('d'))
-    expect((await texts.containing('ephemeral')).size).toBe(0)
+    expect((await texts.containing(questionFor('ephemeral'))).size).toBe(0)
     expect([await texts.beginning(hash('d')), await texts.beginning(hash('b'))]).toEqual(['', 'Crème brûlée glaze; fires at 1260 °C.'])
   })
 })
@@ -140,19 +143,19 @@ describe('reading', () => {
     await first.close()
     const second = await start()
     await second.idle()
-    expect([...(await texts.containing('word4'))]).toEqual([hash('e')])
+    expect([...(await texts.containing(questionFor('word4')))]).toEqual([hash('e')])
     expect(await stateOf('e')).toMatchObject({ reading: 'done', preview: 'none', facts: { pages: 5 }, readingError: null })
     expect(await stateOf('f')).toMatchObject({ reading: 'failed', readingError: 'Reading it stopped the reader.' })
     expect(await stateOf('9')).toMatchObject({ reading: 'failed', facts: { pages: 2 }, readingError: 'Half of it is missing.' })
-    expect((await texts.containing('breaks')).has(hash('f'))).toBe(true)
+    expect((await texts.containing(questionFor('breaks'))).has(hash('f'))).toBe(true)
     expect(await second.progress()).toEqual({ waiting: 0, failed: 2, now: null })
 
     await second.again()
     await second.idle()
     expect(await second.progress()).toMatchObject({ failed: 2 })
     // Read twice, its words stand there once.
-    expect((await texts.passages('troubled', [hash('9')])).size).toBe(0)
-    expect([...(await texts.containing('word1 troubled'))]).toEqual([hash('9')])
+    expect((await texts.passages(questionFor('troubled'), [hash('9')])).size).toBe(0)
+    expect([...(await texts.containing(questionFor('word1 troubled')))]).toEqual([hash('9')])
     await second.again([hash('e')])
     await second.idle()
     expect(await stateOf('e')).toMatchObject({ reading: 'done' })

@@ -2,7 +2,7 @@ import { setImmediate } from 'node:timers/promises'
 import { and, asc, eq, sql } from 'drizzle-orm'
 import type { Contents } from '../../../core/files/fileContents'
 import type { TextPart } from '../../../core/editions/compareTexts'
-import { wordsOf } from '../../../core/find/fold'
+import { saysSomething, termsOf, type Question } from '../../../core/find/question'
 import { passageIn, type Passage } from '../../../core/find/passage'
 import type { Database } from '../../db/connection'
 import { texts } from '../../db/schema'
@@ -19,9 +19,9 @@ export interface Found {
   passage: Passage
 }
 
-/** `'firing':* & 'chart':*`: every word, or its beginning (PostgreSQL, 8.11.2). */
-function questionOf(terms: string[]): string {
-  return terms.map(term => `'${term.replace(/['\\]/g, '')}':*`).join(' & ')
+/** `('firing':* | 'fire':*) & ('chart':*)`: of every word one of its beginnings (PostgreSQL, 8.11.2). */
+function written(question: Question): string {
+  return question.map(terms => `(${terms.map(term => `'${term.replace(/['\\]/g, '')}':*`).join(' | ')})`).join(' & ')
 }
 
 /** The words inside documents: written while they are read, and found again. */
@@ -53,10 +53,8 @@ export function createSearchIndex(db: Database) {
      *
      * @param among only these contents are looked at
      */
-    async containing(q: string, among?: string[]): Promise<Set<string>> {
-      const terms = wordsOf(q)
-      // One letter begins half of all words: finding them says nothing.
-      if (!terms.length || terms.every(term => term.length < 2)) return new Set()
+    async containing(question: Question, among?: string[]): Promise<Set<string>> {
+      if (!saysSomething(question)) return new Set()
       const narrowed = among ? sql`and ${texts.sha256} = any(${sql.param(among)}::text[])` : sql``
       // One text instead of thousands of rows, which would take longer to take apart than to find.
       const found = await db.transaction(async tx => {
@@ -65,19 +63,19 @@ export function createSearchIndex(db: Database) {
         const {
           rows: [answer],
         } = await tx.execute<{ found: string | null }>(sql`
-          select string_agg(sha256, ' ') as found from (select sha256 from ${texts} where ${texts.words} @@ ${questionOf(terms)}::tsquery ${narrowed} limit ${MOST_FOUND}) as part`)
+          select string_agg(sha256, ' ') as found from (select sha256 from ${texts} where ${texts.words} @@ ${written(question)}::tsquery ${narrowed} limit ${MOST_FOUND}) as part`)
         return answer?.found
       })
       return new Set(found?.split(' '))
     },
 
     /** For each of some contents, the first part with all the words and the passage in it. */
-    async passages(q: string, sha256: string[]): Promise<Map<string, Found>> {
-      const terms = wordsOf(q)
+    async passages(question: Question, sha256: string[]): Promise<Map<string, Found>> {
+      const terms = termsOf(question)
       if (!terms.length || !sha256.length) return new Map()
       const { rows } = await db.execute<{ sha256: string; part: string; body: string }>(sql`
         select distinct on (sha256) sha256, part, body from ${texts}
-        where sha256 = any(${sql.param(sha256)}::text[]) and ${texts.words} @@ ${questionOf(terms)}::tsquery order by sha256, number`)
+        where sha256 = any(${sql.param(sha256)}::text[]) and ${texts.words} @@ ${written(question)}::tsquery order by sha256, number`)
       return new Map(
         rows.flatMap(({ sha256: hash, part, body }) => {
           const passage = passageIn(body, terms)
@@ -87,7 +85,7 @@ export function createSearchIndex(db: Database) {
     },
 
     /** The words of a document by its parts, neighbours of one name as one, as far as they are shown; undefined where it has none. */
-    async written(sha256: string): Promise<Extract<Contents, { kind: 'parts' }> | undefined> {
+    async shown(sha256: string): Promise<Extract<Contents, { kind: 'parts' }> | undefined> {
       const rows = await db
         .select({ name: texts.part, text: texts.body })
         .from(texts)
@@ -114,13 +112,13 @@ export function createSearchIndex(db: Database) {
     },
 
     /** The parts of a document in which every word stands, the first ones, with the passage in each. */
-    async within(q: string, sha256: string, limit: number): Promise<Found[]> {
-      const terms = wordsOf(q)
+    async within(question: Question, sha256: string, limit: number): Promise<Found[]> {
+      const terms = termsOf(question)
       if (!terms.length) return []
       const rows = await db
         .select({ part: texts.part, body: texts.body })
         .from(texts)
-        .where(and(eq(texts.sha256, sha256), sql`${texts.words} @@ ${questionOf(terms)}::tsquery`))
+        .where(and(eq(texts.sha256, sha256), sql`${texts.words} @@ ${written(question)}::tsquery`))
         .orderBy(asc(texts.number))
         .limit(limit)
       return rows.flatMap(({ part, body }) => {

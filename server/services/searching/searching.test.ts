@@ -1,6 +1,7 @@
 import { beforeAll, afterAll, describe, expect, it } from 'vitest'
 import { problemsOf } from '../../../core/testing/html'
 import { button, pageOf, shelf, words } from '../../../core/testing/pages'
+import { newPicture } from '../../../core/page/insert'
 import { readSearchQuery } from '../../../core/search/searchQuery'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
 
@@ -50,6 +51,13 @@ describe('visitors', () => {
     await pages.unpublish(live.id)
     expect(await titles('q=stoneware')).toEqual([])
     await pages.publish(live.id)
+  })
+
+  it('do not find pictures that only adorn a page', async () => {
+    const mark = await test.put('mark.svg', '<svg xmlns="http://www.w3.org/2000/svg" width="4" height="4"></svg>')
+    const attrs = { ...newPicture(mark.id), placement: 'picture000' }
+    await livePage('Adorned', { type: 'picture', attrs })
+    expect(await titles('q=mark')).toEqual([])
   })
 
   it('find no words of an edition that waits', async () => {

@@ -1,4 +1,5 @@
 import type { FileItem } from '../../../core/files/fileItem'
+import { STEMS } from '../../../core/language/stems'
 import { VisitorProblem } from '../../../core/language/visitorProblem'
 import { resultsOf } from '../../../core/search/results'
 import { FOUND_CSS, SEARCH_CSS } from '../../../core/search/searchCss'
@@ -49,7 +50,8 @@ export function createSearching({ library, pages, site, published, findable, eve
       ...(query.in ? [await onShelf(query.in)] : []),
       ...(query.within.length ? [await inFolders(query.within)] : []),
     ]
-    const { hits, matched } = await library.search(query.q, query.sort, file => tests.every(passes => passes(file)))
+    const { language } = await site.get()
+    const { hits, matched } = await library.search(query.q, query.sort, file => tests.every(passes => passes(file)), STEMS[language])
     const [tree, facts, speech] = [await library.folders.tree(), await site.get(), await site.speech()]
     const results = resultsOf(hits, query, tree)
     const shown = (await matched(results.found)).map(({ match, ...item }) => ({ item, match }))

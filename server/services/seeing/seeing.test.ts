@@ -104,6 +104,13 @@ describe('a look at other files', () => {
     expect(html).toContain('Fire &lt;<mark id="found">slow</mark>ly&gt; &amp; well')
   })
 
+  it('finds other forms of a word by its stem, and words in scripts without spaces', async () => {
+    await test.put('forms.txt', 'The kiln is cold.\n新しい釉薬の調合\n')
+    await test.trough.reading.idle()
+    expect(await see('forms.txt', { find: 'kilns' })).toContain('<mark id="found">kiln</mark> is cold')
+    expect(await see('forms.txt', { find: '釉薬' })).toContain('新しい<mark id="found">釉薬</mark>の調合')
+  })
+
   it('says so of what cannot be opened', async () => {
     await test.put('broken.docx', Buffer.from('PK\u0003\u0004 and nothing of it'))
     await test.put('unknown.bin', Buffer.from([0, 1, 2, 3]))
@@ -171,4 +178,6 @@ it('names files beside it that visitors may find, and no others', async () => {
   expect(html).not.toContain('secret.txt')
   await library.folders.change(folder.id, { found: true })
   expect(await see('shown.txt')).toContain('href="/see/secret.txt"')
+  await library.change(also.id, { see: false })
+  expect(await see('shown.txt')).toContain('href="/files/also.txt"')
 })

@@ -2,7 +2,8 @@ import { LRUCache } from 'lru-cache'
 import sharp from 'sharp'
 import { viewOf, type Contents } from '../../../core/files/fileContents'
 import type { FileItem } from '../../../core/files/fileItem'
-import { wordsOf } from '../../../core/find/fold'
+import { questionFor, termsOf } from '../../../core/find/question'
+import { STEMS } from '../../../core/language/stems'
 import { VisitorProblem } from '../../../core/language/visitorProblem'
 import { targetFacts } from '../../../core/page/placeholders'
 import { mayBeSeen } from '../../../core/see/said'
@@ -56,10 +57,9 @@ export function createSeeing({ directory, library, bundles, looking, texts, site
     return known
   }
 
-  async function pageOf(file: FileItem, query: SeeQuery, parts: FoundPart[]): Promise<SeenPage> {
+  async function pageOf(file: FileItem, query: SeeQuery, terms: string[], parts: FoundPart[]): Promise<SeenPage> {
     const count = file.facts.pages!
     const number = Math.min(query.page || parts[0]?.page || 1, count)
-    const terms = wordsOf(query.find)
     // A page that cannot be drawn still has its words.
     const drawn = await looking.page(file.sha256, number).catch(unshown)
     const { width, height } = drawn ? await sharp(drawn).metadata() : {}
@@ -73,40 +73,44 @@ export function createSeeing({ directory, library, bundles, looking, texts, site
     }
   }
 
-  async function sightOf(file: FileItem, query: SeeQuery, parts: FoundPart[]): Promise<Sight> {
+  async function sightOf(file: FileItem, query: SeeQuery, terms: string[], parts: FoundPart[]): Promise<Sight> {
     if (file.bundle) {
       const { members, total } = await bundles.details(file.id)
       const entries = members.map(({ path, size }) => ({ name: path, size, locked: false }))
       return { kind: 'contents', contents: { kind: 'entries', entries, cut: entries.length < total } }
     }
     const view = viewOf(file.mediaType)
-    if (view === 'pages' && file.facts.pages) return pageOf(file, query, parts)
+    if (view === 'pages' && file.facts.pages) return pageOf(file, query, terms, parts)
     if (view === 'picture' ? targetFacts(file).picture : view === 'sound' || view === 'film') return { kind: view as 'picture' }
     const shown = view === 'contents' && file.size ? await contentsOf(file).catch(unshown) : undefined
-    const written = shown ?? (await texts.written(file.sha256))
+    const written = shown ?? (await texts.shown(file.sha256))
     return written ? { kind: 'contents', contents: written } : { kind: 'none' }
   }
 
   async function besideOf(file: FileItem): Promise<SeeFacts['beside']> {
-    if (!file.folder || !(await findable.test())(file)) return undefined
-    const folder = await library.folders.nameOf(file.folder)
     const mayFind = await findable.test()
+    if (!file.folder || !mayFind(file)) return undefined
+    const [tree, facts] = [await library.folders.tree(), await site.get()]
+    const folder = tree.get(file.folder)?.name
     const { hits } = await library.search('', 'title', other => other.folder === file.folder && other.id !== file.id && mayFind(other))
     const { compare } = await site.speech()
     const files = hits
       .map(({ item }) => item)
       .sort((a, b) => compare(a.title, b.title))
       .slice(0, MOST_BESIDE)
-    return folder === undefined ? undefined : { folder, files: files.map(other => targetFacts(other)) }
+    return folder === undefined ? undefined : { folder, files: files.map(other => targetFacts(other, mayBeSeen(other, tree, facts))) }
   }
 
   async function write(file: FileItem, query: SeeQuery): Promise<Made> {
-    const found = query.find && file.sha256 ? await texts.within(query.find, file.sha256, MOST_PARTS + 1) : []
+    const question = questionFor(query.find, STEMS[(await site.get()).language])
+    const terms = termsOf(question)
+    const found = terms.length && file.sha256 ? await texts.within(question, file.sha256, MOST_PARTS + 1) : []
     const parts = found.slice(0, MOST_PARTS).map((one): FoundPart => ({ ...one, ...pageNamed(file, one.part) }))
     const editions = file.bundle ? [] : await library.editions(file.id)
     const facts: SeeFacts = {
       file: targetFacts(file),
-      sight: await sightOf(file, query, parts),
+      terms,
+      sight: await sightOf(file, query, terms, parts),
       found: { parts, cut: found.length > MOST_PARTS },
       editions: editions.filter(one => one.pinned && !one.withdrawn && one.number !== file.edition).reverse(),
       beside: await besideOf(file),

@@ -28,6 +28,12 @@ it.each([
   expect(cleanHtml(html)).not.toMatch(/script|onerror|elsewhere|style|<(?!\/?(?:a|p|img alt|table)\b)/i)
 })
 
+it('leaves out pictures where they would take too much room', () => {
+  const picture = (size: number) => `<img src="data:image/png;base64,${'A'.repeat(size)}" alt="" />`
+  const kept = cleanHtml(picture(3_000_000) + picture(3_000_000) + picture(500_000))
+  expect([...kept.matchAll(/base64,(A+)/g)].map(([, bytes]) => bytes!.length)).toEqual([3_000_000, 500_000])
+})
+
 it('keeps pictures that came along, and links out by the web or by mail', () => {
   const picture = '<img src="data:image/png;base64,iVBORw0KGgo=" alt="A kiln" />'
   expect(cleanHtml(picture)).toBe(picture)

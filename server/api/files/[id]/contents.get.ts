@@ -8,5 +8,5 @@ import { useTrough } from '../../../utils/trough'
 export default defineEventHandler(async event => {
   const { library, looking, texts } = await useTrough()
   const file = mustBeStored(await library.get(idOf(event)))
-  return contentsKind(file.mediaType) ? looking.contents(file) : ((await texts.written(file.sha256)) ?? looking.contents(file))
+  return contentsKind(file.mediaType) ? looking.contents(file) : ((await texts.shown(file.sha256)) ?? looking.contents(file))
 })

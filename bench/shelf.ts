@@ -1,0 +1,110 @@
+import { mkdtemp, rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { gzipSync } from 'node:zlib'
+import { pageOf, shelf, words } from '../core/testing/pages'
+import { makePdf } from '../demo/pdf'
+import { seeded } from '../demo/random'
+import { kilnManual } from '../demo/texts'
+import { ownerApi } from '../e2e/support/owner'
+import { startServer } from '../e2e/support/server'
+import { cookieOf, upload } from '../e2e/support/upload'
+import { makeBigLibrary, rareWord, wordOfRank } from './bigLibrary'
+import { median, p95 } from './measure'
+import { report, sayEnd } from './report'
+
+const FILES = 10_000
+const ROUNDS = 60
+const PLACEMENT = 'shelf00001'
+
+const folder = await mkdtemp(join(tmpdir(), 'trough-bench-shelf-'))
+const random = seeded(23)
+// All of them in one folder.
+await makeBigLibrary(folder, FILES, 1)
+const server = await startServer(folder)
+try {
+  const [cookie, api] = [await cookieOf(server.url), await ownerApi(server.url)]
+  const source = { kind: 'folder' as const, id: 'folder1', order: 'title' as const, below: 'no' as const }
+  const page = await api<{ id: string; title: string; revision: number; slug: string }>('/pages', {
+    method: 'POST',
+    json: { title: 'All' },
+  })
+  const draft = pageOf(words('All files'), shelf({ placement: PLACEMENT, source, search: true }))
+  await api(`/pages/${page.id}/draft`, { method: 'PUT', json: { title: 'All', draft, revision: page.revision } })
+  await api(`/pages/${page.id}/publish`, { method: 'POST', json: { despite: true } })
+
+  /** Milliseconds of an answer to a visitor, read whole. */
+  async function ask(path: string): Promise<number> {
+    const start = performance.now()
+    const response = await fetch(server.url + path, { headers: { 'Accept-Encoding': 'gzip' } })
+    await response.arrayBuffer()
+    if (!response.ok) throw new Error(`${response.status} for ${path}`)
+    return performance.now() - start
+  }
+  async function each(pathOf: (round: number) => string, before?: (round: number) => Promise<unknown>): Promise<number[]> {
+    const times: number[] = []
+    for (let round = 0; round < ROUNDS; round++) {
+      await before?.(round)
+      times.push(await ask(pathOf(round)))
+    }
+    return times
+  }
+  const found = (query: Record<string, string | number>) =>
+    `/shelves/find?${new URLSearchParams({ in: PLACEMENT, ...Object.fromEntries(Object.entries(query).map(([name, value]) => [name, String(value)])) })}`
+
+  console.log(`\nA shelf of ${FILES.toLocaleString()} files, by HTTP, ${ROUNDS} requests each`)
+  await ask(`/${page.slug}`)
+  const described = (round: number) => api('/folders/folder1', { method: 'PATCH', json: { description: `Round ${round}` } })
+  report('its page, written anew, median', median(await each(() => `/${page.slug}`, described)), 'ms', { most: 15 })
+  const html = await (await fetch(`${server.url}/${page.slug}`)).text()
+  const hits = await (await fetch(server.url + found({ q: wordOfRank(3) }))).text()
+  report('a page of results, gzip', gzipSync(hits).length / 1000, 'kB', { most: 14 })
+  report('the page of the shelf, its 300 files with it, gzip', gzipSync(html).length / 1000, 'kB')
+  const some = (most: number) => 1 + Math.floor(random() * most)
+  const parts = ['winter', 'gla', 'kiln', 'manual', '47', 'red chart', 'stock', 'trade price']
+  report(
+    'a part of a name, p95',
+    p95(await each(round => found({ q: `${parts[round % parts.length]}`, page: some(9) + 9 * round }))),
+    'ms',
+    {
+      most: 50,
+    },
+  )
+  report(
+    'narrowed and sorted, p95',
+    p95(await each(round => found({ kind: 'document', sort: ['title', '-size', '-changed'][round % 3]!, page: round + 1 }))),
+    'ms',
+    { most: 50 },
+  )
+  report(
+    'words inside, ranks 1 to 4000, p95',
+    p95(await each(() => found({ q: wordOfRank(Math.floor(4000 ** random())), page: some(3) }))),
+    'ms',
+    {
+      most: 100,
+    },
+  )
+  report('a word in one document, p95', p95(await each(() => found({ q: rareWord(some(FILES - 1)) }))), 'ms', { most: 100 })
+
+  console.log('\nA look at a manual of some 30 pages')
+  const { sections, ...rest } = kilnManual('B1')
+  const bytes = await makePdf({ ...rest, sections: [...sections, ...sections] }, new Date('2026-11-02'))
+  const id = await upload(server.url, 'manual.pdf', bytes, cookie)
+  while ((await api<{ waiting: number }>('/reading')).waiting) await new Promise(resolve => setTimeout(resolve, 100))
+  const { handle, facts } = await api<{ handle: string; facts: { pages: number } }>(`/files/${id}`)
+  report('its pages', facts.pages, '')
+  await ask(`/see/${handle}`)
+  const pages = Array.from({ length: facts.pages - 1 }, (_, index) => index + 2)
+  const timesOf = async (pathOf: (number: number) => string) => {
+    const times: number[] = []
+    for (const number of pages) times.push(await ask(pathOf(number)))
+    return times
+  }
+  report('a page, the first time, p95', p95(await timesOf(number => `/see/${handle}?page=${number}`)), 'ms', { most: 500 })
+  report('a page that was looked at before, p95', p95(await timesOf(number => `/see/${handle}?page=${number}`)), 'ms', { most: 5 })
+  report('a page that is drawn, with words marked, p95', p95(await timesOf(number => `/see/${handle}?page=${number}&find=cone`)), 'ms')
+} finally {
+  await server.remove()
+  await rm(folder, { recursive: true, force: true })
+}
+process.exit(sayEnd())

@@ -1,0 +1,33 @@
+import { fold, isUnspaced, wordsOf } from './fold'
+
+/** What is left of a word without its ending, in some language. */
+export type Stem = (word: string) => string
+
+/** What a text has to hold: of each word that was asked for one of some beginnings, folded. */
+export type Question = string[][]
+
+/** Shorter, the beginning of a word says nothing of it. */
+const LEAST = 3
+const RUN = /[\p{L}\p{N}\p{M}]+/gu
+
+/**
+ * What was asked for, as what to look for: each word as it stands, and by its stem where one is known, so that “kilns” finds a kiln.
+ *
+ * @param stem of the language that is asked in
+ */
+export function questionFor(q: string, stem?: Stem): Question {
+  if (!stem) return wordsOf(q).map(word => [word])
+  const runs = q.normalize('NFC').toLowerCase().match(RUN) ?? []
+  return runs.flatMap(run => {
+    const words = wordsOf(run)
+    // Stems are of words; runs without spaces have none that are known.
+    const bare = words.length === 1 && !isUnspaced(run) ? fold(stem(run)) : ''
+    return words.map(word => (bare.length >= LEAST && bare !== word ? [word, bare] : [word]))
+  })
+}
+
+/** All beginnings that are looked for, to be marked where they stand. */
+export const termsOf = (question: Question): string[] => question.flat()
+
+/** Whether finding it would say something: one letter begins half of all words. */
+export const saysSomething = (question: Question): boolean => termsOf(question).some(term => term.length > 1 || isUnspaced(term))
