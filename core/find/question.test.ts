@@ -12,7 +12,7 @@ it('asks for each word as it stands, and by its stem', () => {
   // From the vocabulary that comes with the Snowball algorithms, from memory.
   expect(questionFor('Glasuren', STEMS.de)).toEqual([['glasuren', 'glasur']])
   expect(questionFor('Émaux', STEMS.fr)).toEqual([['emaux', 'emal']])
-  expect(questionFor('K60 釉薬', STEMS.en)).toEqual([['k60'], ['釉薬'], ['薬']])
+  expect(questionFor('K60 釉薬', STEMS.en)).toEqual([['k60'], ['釉薬']])
 })
 
 it('takes anything, in every language', () => {

@@ -16,12 +16,12 @@ const RUN = /[\p{L}\p{N}\p{M}]+/gu
  * @param stem of the language that is asked in
  */
 export function questionFor(q: string, stem?: Stem): Question {
-  if (!stem) return wordsOf(q).map(word => [word])
   const runs = q.normalize('NFC').toLowerCase().match(RUN) ?? []
   return runs.flatMap(run => {
     const words = wordsOf(run)
-    // Stems are of words; runs without spaces have none that are known.
-    const bare = words.length === 1 && !isUnspaced(run) ? fold(stem(run)) : ''
+    // The last letter of a run is in the pair before it, and by itself stands everywhere.
+    if (isUnspaced(run)) return words.filter((word, index) => !index || word.length > 1).map(word => [word])
+    const bare = stem && words.length === 1 ? fold(stem(run)) : ''
     return words.map(word => (bare.length >= LEAST && bare !== word ? [word, bare] : [word]))
   })
 }

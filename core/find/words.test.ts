@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { fold, wordsOf } from './fold'
+import { questionFor, termsOf } from './question'
 import { passageIn } from './passage'
 import { isSlipOf } from './typing'
 
@@ -45,7 +46,7 @@ describe('scripts without spaces between words', () => {
     ['คู่มือเตาเผาไฟฟ้า', 'เตาเผา', ['เตาเผา']],
     ['ガラス', 'カラス', ['ガラス']],
   ])('are marked in %s', (text, asked, marked) => {
-    const passage = passageIn(text, wordsOf(asked))!
+    const passage = passageIn(text, termsOf(questionFor(asked)))!
     expect(passage.filter((_, index) => index % 2)).toEqual(marked)
     expect(passage.join('')).toBe(text)
   })
