@@ -53,6 +53,22 @@ describe('visitors', () => {
     await pages.publish(live.id)
   })
 
+  it('read no names of folders that are not for them', async () => {
+    const { library } = test.trough
+    const clients = await library.folders.create({ name: 'Clients', parent: null })
+    const open = await library.folders.create({ name: 'Leaflets', parent: clients.id })
+    const file = await test.putInto('contract.txt', 'majolica', { folder: clients.id })
+    await test.putInto('leaflet.txt', 'majolica', { folder: open.id })
+    await library.folders.change(open.id, { found: true })
+    await livePage('Contract', to(file))
+    await test.trough.reading.idle()
+    expect(await titles('q=majolica')).toEqual(['Contract', 'Leaflet'])
+    for (const query of ['q=majolica', `q=majolica&folder=${clients.id}`, `q=majolica&folder=${open.id}`])
+      expect(await html(query)).not.toContain('Clients')
+    expect(await html('q=majolica')).toContain('Leaflets')
+    expect(await titles(`q=majolica&folder=${open.id}`)).toEqual(['Leaflet'])
+  })
+
   it('do not find pictures that only adorn a page', async () => {
     const mark = await test.put('mark.svg', '<svg xmlns="http://www.w3.org/2000/svg" width="4" height="4"></svg>')
     const attrs = { ...newPicture(mark.id), placement: 'picture000' }

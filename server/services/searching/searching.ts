@@ -53,14 +53,15 @@ export function createSearching({ library, pages, site, published, findable, eve
     const { language } = await site.get()
     const { hits, matched } = await library.search(query.q, query.sort, file => tests.every(passes => passes(file)), STEMS[language])
     const [tree, facts, speech] = [await library.folders.tree(), await site.get(), await site.speech()]
-    const results = resultsOf(hits, query, tree)
+    const named = await findable.folders()
+    const results = resultsOf(hits, query, named)
     const shown = (await matched(results.found)).map(({ match, ...item }) => ({ item, match }))
     const page = {
       results,
       shown,
       sees: (file: FileItem) => mayBeSeen(file, tree, facts),
       placeOf: (file: FileItem) =>
-        tree
+        named
           .pathTo(file.folder)
           .map(({ name }) => name)
           .join(' / '),

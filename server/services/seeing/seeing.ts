@@ -91,14 +91,15 @@ export function createSeeing({ directory, library, bundles, looking, texts, site
     const mayFind = await findable.test()
     if (!file.folder || !mayFind(file)) return undefined
     const [tree, facts] = [await library.folders.tree(), await site.get()]
-    const folder = tree.get(file.folder)?.name
+    const folder = (await findable.folders()).get(file.folder)?.name
+    if (folder === undefined) return undefined
     const { hits } = await library.search('', 'title', other => other.folder === file.folder && other.id !== file.id && mayFind(other))
     const { compare } = await site.speech()
     const files = hits
       .map(({ item }) => item)
       .sort((a, b) => compare(a.title, b.title))
       .slice(0, MOST_BESIDE)
-    return folder === undefined ? undefined : { folder, files: files.map(other => targetFacts(other, mayBeSeen(other, tree, facts))) }
+    return { folder, files: files.map(other => targetFacts(other, mayBeSeen(other, tree, facts))) }
   }
 
   async function write(file: FileItem, query: SeeQuery): Promise<Made> {
