@@ -8,7 +8,7 @@ import { BUILT_IN_LOOKS } from '../core/look/builtin'
 import { DEFAULT_STYLE } from '../core/look/siteStyle'
 import { speechOf } from '../core/language/speech'
 import { renderPage } from '../core/page/document'
-import { flat } from '../core/page/listing'
+import { flat } from '../core/shelf/listing'
 import { newButton } from '../core/page/insert'
 import type { PageDetails } from '../core/page/pageItem'
 import type { PageDocument } from '../core/page/schema'
@@ -48,6 +48,8 @@ function measureRendering(biggest: PageDocument): void {
     mediaType: 'application/pdf',
     size: 1,
     description: '',
+  tags: [],
+  folder: null,
     edition: 1,
     changed: '2026-11-01',
     downloads: 0,
@@ -64,6 +66,9 @@ function measureRendering(biggest: PageDocument): void {
         signpost: () => undefined,
         shelf: () => flat(Array.from({ length: 60 }, () => facts)),
         look: id => looks.get(id),
+        shelfLook: () => undefined,
+        icon: () => undefined,
+        now: Date.now(),
         speech: speechOf('en'),
       },
     )

@@ -3,7 +3,7 @@ import { shallowRef, type Ref } from 'vue'
 import type { ClashWay } from '~~/core/files/clash'
 import type { FileItem } from '~~/core/files/fileItem'
 import { titleFromFileName } from '~~/core/files/fileName'
-import { MOST_ON_SHELF, type ShelfSource } from '~~/core/page/schema'
+import { MOST_ON_SHELF, type ShelfSource } from '~~/core/shelf/shelfSource'
 import { insertButton, insertSeveral, insertShelf } from '~/editor/commands'
 import { targetOf } from './arriving'
 

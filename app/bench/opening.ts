@@ -72,7 +72,7 @@ export function useOpening({ id, at, editor, selected, onOpen }: OpeningOptions)
     const unsavedTitle = page.state === 'saved' ? undefined : page.current.title
     past.beginReading()
     try {
-      await Promise.all([page.open(id), looks.load()])
+      await Promise.all([page.open(id), looks.load(), useShelfLooks().load()])
       if (unsavedTitle !== undefined) page.rename(unsavedTitle)
       if (past.take(page.draft!, replaced)) page.change(documentOf(editor.value!))
       if (placement) selectPlacement(editor.value!, placement)

@@ -1,8 +1,9 @@
 import { z } from 'zod'
 import { shallowRef, watch, type Ref } from 'vue'
 import { fileItemSchema, type FileItem } from '~~/core/files/fileItem'
-import type { ShelfSource } from '~~/core/page/schema'
-import { shelfQuery } from '~~/core/page/shelf'
+import { arranged } from '~~/core/shelf/arrange'
+import { filesListed, flat, type Listing } from '~~/core/shelf/listing'
+import { asksForAnything, shelfQuery, type ShelfSource } from '~~/core/shelf/shelfSource'
 import { useFolders } from '~/stores/folders'
 import { useLibrary } from '~/stores/library'
 import { ask, wordsOf } from './api'
@@ -18,18 +19,20 @@ export const shelfOfFolder = (id: string): ShelfSource => ({
 })
 
 /** The files a shelf would list now, and how many there are. */
-export async function filesOnShelf(of: ShelfSource): Promise<{ files: FileItem[]; total: number }> {
+export async function filesOnShelf(of: ShelfSource): Promise<{ files: FileItem[]; pinned: FileItem[]; total: number }> {
   const library = useLibrary()
+  const there = async (ids: string[]) => (await library.meet(ids)).filter(file => !file.deleted)
   if (of.kind === 'files') {
-    const files = (await library.meet(of.ids)).filter(file => !file.deleted)
-    return { files, total: files.length }
+    const files = await there(of.ids)
+    return { files, pinned: [], total: files.length }
   }
+  if (of.kind === 'found' && !asksForAnything(of)) return { files: [], pinned: await there(of.pinned ?? []), total: 0 }
   const { items: files, total } = await ask(
     listedSchema,
-    `/files?${new URLSearchParams(Object.entries(shelfQuery(of)).map(([name, value]) => [name, String(value)]))}`,
+    `/files?${new URLSearchParams(Object.entries(shelfQuery(of, Date.now())).flatMap(([name, value]) => [value].flat().map((each): [string, string] => [name, String(each)])))}`,
   )
   library.learn(files)
-  return { files, total }
+  return { files, pinned: await there(of.pinned ?? []), total }
 }
 
 /** The files a shelf lists as they are now, and why it would show visitors nothing. */
@@ -37,13 +40,19 @@ export function useShelf(source: Ref<ShelfSource | null>) {
   const library = useLibrary()
   const folders = useFolders()
   const files = shallowRef<FileItem[]>([])
-  const total = shallowRef(0)
+  const listed = shallowRef<Listing<FileItem>>(flat([]))
   const fault = shallowRef('')
+  const clear = () => {
+    listed.value = flat([])
+    files.value = []
+  }
 
   function faultOf(of: ShelfSource, found: FileItem[]): string {
     if (of.kind === 'files' && found.length < of.ids.length)
       return `${counted(of.ids.length - found.length, 'file')} of this shelf ${of.ids.length - found.length === 1 ? 'is' : 'are'} in the bin`
     if (found.length) return ''
+    if (of.kind === 'found' && !asksForAnything(of)) return 'It asks for nothing yet: say which files it lists'
+    if (of.kind === 'found' || (of.kind === 'folder' && of.within)) return 'No file is like that now: visitors see nothing here'
     return of.kind === 'folder' ? `“${folders.nameOf(of.id)}” holds no file: visitors see nothing here` : 'No file on this shelf yet'
   }
 
@@ -53,9 +62,9 @@ export function useShelf(source: Ref<ShelfSource | null>) {
       let late = false
       onCleanup(() => (late = true))
       const of = source.value
-      files.value = of ? files.value : []
+      if (!of) clear()
       if (of?.kind === 'folder' && folders.loaded && !folders.tree.get(of.id)) {
-        files.value = []
+        clear()
         fault.value = 'The folder this shelf lists is gone'
         return
       }
@@ -67,9 +76,9 @@ export function useShelf(source: Ref<ShelfSource | null>) {
         const found = await filesOnShelf(of)
         // Meanwhile it may list something else.
         if (late) return
-        files.value = found.files
-        total.value = found.total
-        fault.value = faultOf(of, found.files)
+        listed.value = of.kind === 'files' ? flat(found.files) : arranged(of, folders.tree, found)
+        files.value = filesListed(listed.value)
+        fault.value = faultOf(of, files.value)
       } catch (error) {
         if (!late) fault.value = wordsOf(error)
       }
@@ -77,5 +86,5 @@ export function useShelf(source: Ref<ShelfSource | null>) {
     { immediate: true },
   )
 
-  return { files, total, fault }
+  return { files, listed, fault }
 }

@@ -4,16 +4,8 @@ import { GapCursor } from '@tiptap/pm/gapcursor'
 import { closeHistory } from '@tiptap/pm/history'
 import { NodeSelection, Selection, TextSelection } from '@tiptap/pm/state'
 import { cardLines, firstAction, newButton, newCard, newPicture, newPlacementId, newShelf } from '~~/core/page/insert'
-import {
-  MOST_IN_ROW,
-  type ButtonAttrs,
-  type CardAttrs,
-  type PageDocument,
-  type PictureAttrs,
-  type ShelfAttrs,
-  type ShelfSource,
-  type Target,
-} from '~~/core/page/schema'
+import { MOST_IN_ROW, type ButtonAttrs, type CardAttrs, type PageDocument, type PictureAttrs, type ShelfAttrs, type Target } from '~~/core/page/schema'
+import type { ShelfSource } from '~~/core/shelf/shelfSource'
 import { startOf } from './edge'
 import { buttonsAt } from './neighbours'
 import { placeFor, type Part } from './parts'
@@ -24,8 +16,7 @@ export const documentOf = (editor: Editor): PageDocument => withoutDefaults(edit
 function withoutDefaults<Node extends object>(node: Node): Node {
   const { type, attrs, content } = node as { type?: string; attrs?: Record<string, unknown>; content?: object[] }
   if (attrs && attrs.ghost === null) delete attrs.ghost
-  if (attrs && type === 'shelf' && attrs.layout === 'lines') delete attrs.layout
-  if (attrs && type === 'shelf' && !attrs.search) delete attrs.search
+  if (attrs && type === 'shelf') for (const name of ['layout', 'look', 'shown', 'search']) if (!attrs[name]) delete attrs[name]
   if (attrs && type === 'section' && !attrs.picture) for (const name of ['picture', 'placement', 'veil']) delete attrs[name]
   if (attrs && (type === 'paragraph' ? !attrs.ghost : type === 'columns' && attrs.share === 'even'))
     delete (node as { attrs?: object }).attrs

@@ -1,5 +1,6 @@
 import type { Role } from '~~/core/look/colour'
 import type { CheckedPart, State } from '~~/core/look/contrastCheck'
+import type { ShelfFact, ShelfPart } from '~~/core/shelf/shown'
 
 /** What the desk calls the choices of a page's blocks, in the order they are offered. */
 export const ACTION_CHOICES = [
@@ -49,10 +50,45 @@ export const BELOW_CHOICES = [
   ['open', 'Open'],
 ] as const
 
+export const FOUND_ORDER_CHOICES = ORDER_CHOICES.slice(0, 2)
+
 export const LAYOUT_CHOICES = [
   ['lines', 'Lines'],
+  ['table', 'Table'],
+  ['compact', 'Small list'],
+  ['tiles', 'Tiles'],
+  ['cards', 'Cards'],
   ['pictures', 'Pictures'],
 ] as const
+export const DENSITY_CHOICES = [
+  ['close', 'Close'],
+  ['even', 'Even'],
+  ['airy', 'Airy'],
+] as const
+export const ICON_SIZE_CHOICES = [
+  ['small', 'Small'],
+  ['medium', 'Medium'],
+  ['large', 'Large'],
+] as const
+export const SHELF_PART_WORDS: Record<ShelfPart, string> = {
+  picture: 'Picture',
+  icon: 'Icon',
+  title: 'Title',
+  new: 'Mark of what is new',
+  facts: 'Facts',
+  description: 'Description',
+  look: 'Look inside',
+  button: 'Download button',
+}
+export const SHELF_FACT_WORDS: Record<ShelfFact, string> = {
+  type: 'Type',
+  size: 'Size',
+  date: 'Date',
+  edition: 'Edition',
+  pages: 'Pages',
+  downloads: 'Downloads',
+  tags: 'Tags',
+}
 export const PICTURE_CHOICES = [
   ['small', 'Small'],
   ['half', 'Half'],

@@ -2,7 +2,8 @@ import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
 import type { FileItem } from '~~/core/files/fileItem'
 import { pageDetailsSchema } from '~~/core/page/pageItem'
-import type { ShelfSource, Target } from '~~/core/page/schema'
+import type { Target } from '~~/core/page/schema'
+import type { ShelfSource } from '~~/core/shelf/shelfSource'
 import { giveShelf, giveTarget } from '~~/core/page/targets'
 import { ask, tell } from '~/composables/api'
 import { usePage } from './page'
@@ -34,7 +35,7 @@ export const usePlacer = defineStore('placer', () => {
     }
     await usePage().changedAt(pageId, async () => {
       const { title, draft, revision } = await ask(pageDetailsSchema, `/pages/${pageId}`)
-      const given = to.kind === 'folder' || to.kind === 'files' ? giveShelf(draft, placement, to) : giveTarget(draft, placement, to)
+      const given = to.kind === 'folder' || to.kind === 'files' || to.kind === 'found' ? giveShelf(draft, placement, to) : giveTarget(draft, placement, to)
       await tell(`/pages/${pageId}/draft`, 'PUT', { title, draft: given, revision })
     })
   }

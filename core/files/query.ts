@@ -23,6 +23,8 @@ export const fileFilterSchema = z.object({
   folder: placeSchema.optional(),
   /** with `folder`: and in the folders below it */
   below: yes,
+  /** in any of these folders or below */
+  among: several,
   /** pieces of a title, file name, handle, description or tag, or words inside the document */
   q: z.string().trim().max(200, 'Look for at most 200 characters.').optional(),
   /** media types, or families such as "picture"; any of them */

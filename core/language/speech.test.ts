@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { newCard } from '../page/insert'
-import { flat } from '../page/listing'
+import { flat } from '../shelf/listing'
 import { renderMessage, renderPage } from '../page/document'
 import type { Block } from '../page/schema'
 import { Problem } from '../problem'
-import { NEW_SITE, PDF_FACTS, ZIP_FACTS, button, pageOf, shelf } from '../testing/pages'
+import { NEW_SITE, PDF_FACTS, ZIP_FACTS, button, pageOf, shelf, PLAIN_SHELVES } from '../testing/pages'
 import { LANGUAGES, LANGUAGE_CODES, type Language } from './languages'
 import { speechOf, type Speech } from './speech'
 import { VisitorProblem, told } from './visitorProblem'
@@ -19,10 +19,10 @@ const namesIn = (text: string) => [...text.matchAll(/\{\w+\}/g)].map(([name]) =>
 /** Words that are the same in two languages: French calls pages "pages", Italian a file "file", and most have taken over "menu". */
 const TAKEN: Partial<Record<Language | 'all', string[]>> = {
   all: ['menu'],
-  de: ['name', 'sortName', 'kindFilm'],
-  fr: ['pages', 'pageCount', 'pageNumber', 'toPage', 'kindDocument', 'kindFilm'],
+  de: ['name', 'sortName', 'kindFilm', 'downloadsColumn'],
+  fr: ['pages', 'pagesColumn', 'pageCount', 'pageNumber', 'toPage', 'kindDocument', 'kindFilm'],
   it: ['fileCount'],
-  nl: ['kindFilm'],
+  nl: ['kindFilm', 'downloadsColumn'],
   pl: ['folder', 'kindFilm'],
 }
 
@@ -96,9 +96,10 @@ describe('a published page', () => {
     signpost: () => undefined,
     shelf: () => ({
       files: [{ ...PDF_FACTS, title: '1' }],
-      folders: [{ name: '6', ...flat([{ ...ZIP_FACTS, title: '2' }]) }],
+      folders: [{ id: 'folder', name: '6', ...flat([{ ...ZIP_FACTS, title: '2' }]) }],
     }),
     look: () => undefined,
+    ...PLAIN_SHELVES,
     speech,
   }
   const site = { ...NEW_SITE, name: '4', menu: [{ id: 'h', slug: '', title: '5' }] }

@@ -1,3 +1,4 @@
+import type { Shown } from '../shelf/shown'
 import type { Block, FoldBlock, Inline, Mark, PlainBlock } from './schema'
 
 /** The blocks that lie right in another: of lists those of all items, of columns those of all columns. */
@@ -38,7 +39,8 @@ export const inlinesOf = (block: Block): Inline[] => (block.type === 'paragraph'
 /** Words as a reader meets them; a line break is a space. */
 export const textOf = (inlines: Inline[] = []): string => inlines.map(inline => (inline.type === 'text' ? inline.text : ' ')).join('')
 
-export type PartName = Block['type'] | Mark['type']
+/** What has rules of its own: kinds of blocks and marks, and ways in which shelves are shown. */
+export type PartName = Block['type'] | Mark['type'] | 'gallery' | 'shelfItems' | 'shelfTable'
 
 /** What kinds of blocks and marks a page has. */
 export function partsOf(document: { content: Block[] }): Set<PartName> {
@@ -46,10 +48,17 @@ export function partsOf(document: { content: Block[] }): Set<PartName> {
   for (const block of everyBlock(document)) {
     found.add(block.type)
     if (block.type === 'shelf' && block.attrs.search) found.add('search')
-    if (block.type === 'shelf' && block.attrs.source?.kind === 'folder' && block.attrs.source.below !== 'no') found.add('fold')
+    if (block.type === 'shelf' && block.attrs.source && 'below' in block.attrs.source && block.attrs.source.below !== 'no') found.add('fold')
     for (const inline of inlinesOf(block)) if (inline.type === 'text') inline.marks?.forEach(mark => found.add(mark.type))
   }
   return found
+}
+
+/** What a shelf is made of, besides lines with a link. */
+export function partsOfShelf({ layout, parts }: Shown): PartName[] {
+  if (layout === 'pictures') return ['gallery']
+  const plain = layout === 'lines' && parts.every(part => part === 'title' || part === 'facts')
+  return layout === 'table' ? ['table', 'shelfTable', 'shelfItems'] : plain ? [] : ['shelfItems']
 }
 
 const EMPTY: Block[] = [{ type: 'paragraph' }]

@@ -83,7 +83,7 @@ function frame(
   const head = headHtml(site, { slug, document: main.document }, renderer, known.speech)
   const foot = renderer.blocks(blocksOfEdge(site.edges.foot))
   const documented = partsOf({ content: [main.document, site.edges.head, site.edges.foot].flatMap(document => document?.content ?? []) })
-  const parts = new Set([...documented, ...(main.parts ?? [])])
+  const parts = new Set([...documented, ...renderer.parts, ...(main.parts ?? [])])
   const code = (site.address && slug !== undefined && site.codeOf?.(new URL(pageHref(slug), site.address).href)) || ''
   const fonts = fontsOf(site.style)
     .map(font => `\n<link rel="preload" href="${firstHref(font)}" as="font" type="font/woff2" crossorigin>`)

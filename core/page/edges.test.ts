@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { BUILT_IN_LOOKS } from '../look/builtin'
 import { problemsOf } from '../testing/html'
-import { ENGLISH, NEW_SITE, PDF_FACTS, button, pageOf, words } from '../testing/pages'
+import { ENGLISH, NEW_SITE, PDF_FACTS, button, pageOf, words, PLAIN_SHELVES } from '../testing/pages'
 import { renderMessage, renderPage } from './document'
-import { flat } from './listing'
+import { flat } from '../shelf/listing'
 import type { EdgeDocuments } from './edges'
 import type { PageFacts } from './html'
 import { newPicture } from './insert'
@@ -16,6 +16,7 @@ const known: PageFacts = {
   shelf: () => flat([]),
   speech: ENGLISH,
   look: id => BUILT_IN_LOOKS.find(look => look.id === id)?.appearance,
+  ...PLAIN_SHELVES,
 }
 const menu = [
   { id: 'home', slug: '', title: 'Clay, glaze and kilns' },

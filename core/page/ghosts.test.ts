@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
-import { ENGLISH, NEW_SITE, PDF_FACTS, button, pageOf, words } from '../testing/pages'
+import { ENGLISH, NEW_SITE, PDF_FACTS, button, pageOf, words, PLAIN_SHELVES } from '../testing/pages'
 import { renderPage } from './document'
-import { flat } from './listing'
+import { flat } from '../shelf/listing'
 import { ghostsIn } from './ghosts'
 import type { Block, PageDocument } from './schema'
 import { START_NAMES, STARTS, listsItself } from './starts'
@@ -13,6 +13,7 @@ const known = {
   shelf: () => flat([]),
   speech: ENGLISH,
   look: () => undefined,
+  ...PLAIN_SHELVES,
 }
 const mainOf = (document: PageDocument) =>
   /<main class="tr-page">\n<h1>T<\/h1>\n?([\s\S]*?)\n?<\/main>/.exec(

@@ -1,13 +1,12 @@
 import { describe, expect, it } from 'vitest'
-import { speechOf } from '../language/speech'
 import type { Language } from '../language/languages'
 import { BUILT_IN_LOOKS } from '../look/builtin'
 import { problemsOf } from '../testing/html'
-import { ENGLISH, NEW_SITE, PDF_FACTS, ZIP_FACTS, button, linkMark, pageOf, shelf, words } from '../testing/pages'
+import { ENGLISH, NEW_SITE, PDF_FACTS, ZIP_FACTS, button, linkMark, pageOf, shelf, words, PLAIN_SHELVES, shelfWriting } from '../testing/pages'
 import { renderMessage, renderPage } from './document'
-import { flat, mapListing } from './listing'
+import { flat } from '../shelf/listing'
 import { pageRenderer, type PageFacts } from './html'
-import { picksOf, renderShelf } from './shelf'
+import { picksOf, renderShelf } from '../shelf/shelf'
 import { idOf, mapTargets, placementsOf } from './targets'
 import type { TargetFacts } from './placeholders'
 import { changesBetween } from './changes'
@@ -43,9 +42,10 @@ const known: PageFacts = {
   file: fileOf,
   page: id => (id === 'trade' ? { slug: 'trade', title: 'Trade' } : undefined),
   signpost: id => SIGNPOSTS[id],
-  shelf: source => flat(source.kind === 'folder' ? [PDF_FACTS] : source.ids.flatMap(id => fileOf(id) ?? [])),
+  shelf: source => flat(source.kind !== 'files' ? [PDF_FACTS] : source.ids.flatMap(id => fileOf(id) ?? [])),
   speech: ENGLISH,
   look: id => BUILT_IN_LOOKS.find(look => look.id === id)?.appearance,
+  ...PLAIN_SHELVES,
 }
 const render = (...blocks: PageDocument['content']) => pageRenderer(known).blocks(blocks)
 
@@ -347,13 +347,7 @@ describe('a shelf', () => {
 
 it('leads from a shelf to looks at those of its files that may be looked at', () => {
   const files = [PDF_FACTS, ZIP_FACTS, { ...FILES.tile, see: true }]
-  const attrs = { ...(shelf({ action: 'see' }) as Extract<Block, { type: 'shelf' }>).attrs }
-  const html = renderShelf(
-    attrs,
-    mapListing(flat(files), file => file),
-    () => 'x',
-    ENGLISH,
-  )
+  const html = renderShelf(flat(files), shelfWriting({ action: 'see' }))
   expect([...html.matchAll(/class="tr-item" href="([^"]*)"/g)].map(([, href]) => href)).toEqual([
     '/files/list.pdf?open&amp;at=ssssssssss',
     '/files/pictures.zip?save&amp;at=ssssssssss',
@@ -365,12 +359,7 @@ describe('a shelf of a folder', () => {
   const titled = (...titles: string[]) => titles.map(title => ({ ...PDF_FACTS, id: title, title }))
   const order = (language: Language, files: TargetFacts[]) => {
     const source = { kind: 'folder', id: 'folder', order: 'title', below: 'no' } as const
-    const html = renderShelf(
-      { placement: 'aaaaaaaaaa', source, action: 'here', pick: false, zipName: '' } as ShelfAttrs,
-      flat(files),
-      () => '',
-      speechOf(language),
-    )
+    const html = renderShelf(flat(files), shelfWriting({ source, action: 'here', pick: false }, language))
     return [...html.matchAll(/<span class="tr-label">([^<]+)/g)].map(([, title]) => title)
   }
 
@@ -385,18 +374,13 @@ describe('a shelf of a folder with those below it', () => {
   const listed = {
     files: [{ ...PDF_FACTS, id: 'k60', title: 'K60' }],
     folders: [
-      { name: 'Spare <parts>', ...flat([{ ...PDF_FACTS, id: 'door', title: 'Door' }]) },
-      { name: 'Łuki', ...flat([PDF_FACTS, ZIP_FACTS]) },
-      { name: 'Mury', ...flat([PDF_FACTS]) },
+      { id: 'spare', name: 'Spare <parts>', ...flat([{ ...PDF_FACTS, id: 'door', title: 'Door' }]) },
+      { id: 'arches', name: 'Łuki', ...flat([PDF_FACTS, ZIP_FACTS]) },
+      { id: 'walls', name: 'Mury', ...flat([PDF_FACTS]) },
     ],
   }
   const shown = (below: 'folded' | 'open', more: Partial<ShelfAttrs> = {}, language: Language = 'en') =>
-    renderShelf(
-      { ...(shelf() as Extract<Block, { type: 'shelf' }>).attrs, source: { kind: 'folder', id: 'f', order: 'title', below }, ...more },
-      listed,
-      () => 'tr-look-slab',
-      speechOf(language),
-    )
+    renderShelf(listed, shelfWriting({ source: { kind: 'folder', id: 'f', order: 'title', below }, ...more }, language))
 
   it('folds them out without script, says how many are in each, and has them in the order of the language', () => {
     const html = shown('folded', {}, 'pl')
@@ -417,12 +401,10 @@ describe('a shelf of a folder with those below it', () => {
     expect(shown('folded')).toContain('All 5 as one zip')
     const pictured = (id: string) => ({ ...PDF_FACTS, id, picture: { version: 'c', width: 1000, height: 1250 } })
     const html = renderShelf(
-      { ...(shelf() as Extract<Block, { type: 'shelf' }>).attrs, layout: 'pictures' },
-      { files: [pictured('a')], folders: [{ name: 'More', ...flat([pictured('b')]) }] },
-      () => '',
-      ENGLISH,
+      { files: [pictured('a')], folders: [{ id: 'more', name: 'More', ...flat([pictured('b')]) }] },
+      shelfWriting({ layout: 'pictures' }),
     )
-    const ids = [...html.matchAll(/ id="([^"]+)"/g)].map(([, id]) => id)
+    const ids = [...html.matchAll(/ id="(see-[^"]+)"/g)].map(([, id]) => id)
     expect(new Set(ids).size).toBe(2)
   })
 

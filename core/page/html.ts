@@ -1,7 +1,7 @@
 import type { Appearance } from '../look/appearance'
 import type { Speech } from '../language/speech'
 import { ButtonStyles } from '../look/styles'
-import { childrenOf, questionOf } from './blocks'
+import { childrenOf, partsOfShelf, questionOf, type PartName } from './blocks'
 import { escapeHtml } from './escape'
 import { ghostOf } from './ghosts'
 import { fillHref } from './href'
@@ -10,10 +10,14 @@ import { cardHtml, cardParts } from './card'
 import { destinationOf, effectiveAction, type Destination, type TargetKnowledge } from './destination'
 import type { TargetFacts } from './placeholders'
 import { markHtml, pictureHtml } from './picture'
-import type { Action, Block, ButtonAttrs, CardAttrs, Inline, Mark, PictureAttrs, SectionBlock, ShelfSource } from './schema'
+import type { Action, Block, ButtonAttrs, CardAttrs, Inline, Mark, PictureAttrs, SectionBlock, ShelfAttrs } from './schema'
+import type { ShelfSource } from '../shelf/shelfSource'
 import { FIRST_VEIL, behindHtml, sectionClass } from './sectionPicture'
-import type { Listing } from './listing'
-import { renderShelf } from './shelf'
+import type { Listing } from '../shelf/listing'
+import type { DrawnIcon } from '../shelf/icons'
+import { renderShelf } from '../shelf/shelf'
+import { shownBy } from '../shelf/shelfLook'
+import type { OwnShown } from '../shelf/shown'
 import { searchFormHtml } from '../search/searchForm'
 import { tableHtml } from './table'
 
@@ -25,10 +29,22 @@ export interface PageFacts extends TargetKnowledge {
   shelf: (source: ShelfSource) => Listing<TargetFacts>
   /** the appearance of a look by its identity; undefined where it is not there */
   look: (id: string) => Appearance | undefined
+  /** what a saved way of showing files says; undefined where it is not there */
+  shelfLook: (id: string) => OwnShown | undefined
+  /** the icon that stands for a file; undefined for the name of its type */
+  icon: (file: TargetFacts) => DrawnIcon | undefined
+  /** milliseconds since 1970 */
+  now: number
 }
 
 /** What is known while a page is rendered. */
-type Known = PageFacts & { styles: ButtonStyles; /** the level of the heading above, in the outline */ outline: { last: number } }
+type Known = PageFacts & {
+  styles: ButtonStyles
+  /** the level of the heading above, in the outline */
+  outline: { last: number }
+  /** what its shelves are made of */
+  parts: Set<PartName>
+}
 
 /** The look of the buttons that belong to a shelf. */
 export const SHELF_LOOK = 'rim'
@@ -174,10 +190,16 @@ function renderBlock(block: Block, known: Known): string {
       return searchFormHtml(`tr-${placement}`, label, '', { at: placement, within: folders }, known.speech)
     }
     case 'shelf':
-      return block.attrs.source
-        ? renderShelf(block.attrs, known.shelf(block.attrs.source), () => known.styles.wear({ look: SHELF_LOOK }).className, known.speech)
-        : ''
+      return shelfHtml(block.attrs, known)
   }
+}
+
+function shelfHtml(attrs: ShelfAttrs, known: Known): string {
+  if (!attrs.source) return ''
+  const shown = shownBy(attrs, known.shelfLook)
+  for (const part of partsOfShelf(shown)) known.parts.add(part)
+  const buttonClass = () => known.styles.wear({ look: SHELF_LOOK }).className
+  return renderShelf(known.shelf(attrs.source), { attrs, shown, buttonClass, iconOf: known.icon, now: known.now, speech: known.speech })
 }
 
 const pictureBehind = ({ attrs: { picture } }: SectionBlock, known: Known): TargetFacts | undefined => {
@@ -223,7 +245,7 @@ function renderItem(blocks: Block[], known: Known): string {
 
 /** Renders the documents that make up one page: semantic HTML without script, the same for preview, live and export. */
 export function pageRenderer(facts: PageFacts) {
-  const known: Known = { ...facts, styles: new ButtonStyles(facts.look, id => fillHref(facts.file(id))), outline: { last: 1 } }
+  const known: Known = { ...facts, styles: new ButtonStyles(facts.look, id => fillHref(facts.file(id))), outline: { last: 1 }, parts: new Set() }
   return {
     /** Blocks that begin below the title of the page. */
     blocks(blocks: Block[]): string {
@@ -258,6 +280,11 @@ export function pageRenderer(facts: PageFacts) {
     menuItem(attrs: ButtonAttrs, currentSlug: string | undefined): string {
       const led = attrs.target?.kind === 'page' ? facts.page(attrs.target.id) : undefined
       return buttonAnchor(attrs, known, led && led.slug === currentSlug ? ' aria-current="page"' : '')
+    },
+
+    /** what the shelves rendered so far are made of */
+    get parts(): ReadonlySet<PartName> {
+      return known.parts
     },
 
     /** the rules of all buttons rendered so far */

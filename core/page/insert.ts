@@ -1,5 +1,6 @@
 import { newId } from '../id'
-import type { Action, ButtonAttrs, CardAttrs, PictureAttrs, SearchAttrs, ShelfAttrs, ShelfSource, Target } from './schema'
+import type { Action, ButtonAttrs, CardAttrs, PictureAttrs, SearchAttrs, ShelfAttrs, Target } from './schema'
+import type { ShelfSource } from '../shelf/shelfSource'
 
 /** The identity of a new placement. */
 export const newPlacementId = () => newId(10)

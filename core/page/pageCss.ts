@@ -5,6 +5,7 @@ import { paletteCss, tonePalettes } from '../look/palette'
 import type { Paper, SiteStyle } from '../look/siteStyle'
 import { familiesOf, fontsOf } from '../look/typefaces'
 import { SEEK_CSS } from '../search/searchCss'
+import { FILE_TABLE_CSS, GALLERY_CSS, ITEMS_CSS, shelfCss } from '../shelf/shelfCss'
 import type { PartName } from './blocks'
 
 const TEXT = `
@@ -79,53 +80,6 @@ const SPACE = `
 .tr-space-medium{height:2.5rem}
 .tr-space-large{height:5rem}`
 
-const SHELF = `
-.tr-shelf{margin-block:1.1em}
-.tr-page .tr-shelf ul{list-style:none;margin:0;padding:0;border-top:1px solid var(--rule)}
-.tr-page .tr-shelf li{display:flex;align-items:stretch;margin:0;border-bottom:1px solid var(--rule)}
-.tr-tick{display:flex;align-items:center;padding:0 1em 0 .2em;min-width:2.6em;cursor:pointer}
-.tr-tick input{width:1.15em;height:1.15em;margin:0;accent-color:var(--accent)}
-.tr-item{flex:1;min-width:0;display:flex;justify-content:space-between;align-items:baseline;flex-wrap:wrap;gap:.1em 1.5em;padding:.7em .2em;color:var(--ink);text-decoration:none}
-.tr-item .tr-label{font-weight:600;text-decoration:underline;text-decoration-color:var(--accent);text-decoration-thickness:2px;text-underline-offset:.25em}
-.tr-item .tr-note{color:var(--soft)}
-.tr-item:hover .tr-label{color:var(--accent)}
-.tr-item:focus-visible,.tr-tick input:focus-visible{outline:3px solid var(--ink);outline-offset:2px}
-.tr-page .tr-shelf .tr-fold{margin-block:0}
-.tr-page .tr-shelf :is(ul,.tr-fold)+.tr-fold{margin-top:-1px}
-.tr-folder>summary>.tr-note{margin-left:auto;font-weight:400;color:var(--soft)}
-.tr-page .tr-shelf .tr-folder>:not(summary){margin-left:1.4em}
-.tr-page .tr-shelf .tr-folder>ul:not(.tr-gallery):last-child>li:last-child{border-bottom:0}
-.tr-page .tr-take{display:flex;flex-wrap:wrap;gap:.6em;margin:.9em 0 0}
-.tr-take button{font-family:inherit;cursor:pointer}
-@media print{.tr-page .tr-take,.tr-tick{display:none}}
-.tr-page .tr-shelf .tr-gallery{display:grid;grid-template-columns:repeat(auto-fill,minmax(min(11rem,45%),1fr));gap:1.2rem 1rem;border:0}
-.tr-page .tr-shelf .tr-gallery>li{display:block;border:0}
-.tr-tile{display:block;width:100%;padding:0;border:0;background:var(--rule);border-radius:var(--corner);overflow:hidden;cursor:zoom-in}
-.tr-tile-picture{display:block;width:100%;height:auto;aspect-ratio:1;object-fit:cover;object-position:top}
-.tr-tile-line{display:flex;align-items:center;min-height:2.4em;line-height:1.3}
-.tr-tile:focus-visible,.tr-away:focus-visible{outline:3px solid var(--ink);outline-offset:3px}
-.tr-large{width:fit-content;max-width:96vw;max-height:96vh;padding:0;border:0;margin:auto;background:var(--paper);color:var(--ink);overflow:auto;border-radius:var(--corner)}
-.tr-large::backdrop{background:rgb(0 0 0/.72)}
-.tr-large-picture{display:block;width:auto;height:auto;max-width:92vw;max-height:calc(92vh - 5rem);margin-inline:auto}
-.tr-large figcaption{display:flex;flex-wrap:wrap;align-items:center;justify-content:space-between;gap:.2rem 1.5rem;padding:.2rem 1rem}
-.tr-away{min-width:2.75rem;min-height:2.75rem;border:1px solid var(--rule);border-radius:var(--corner);background:none;color:var(--ink);font:400 1.25rem/1 var(--text);cursor:pointer}
-.tr-away:hover{border-color:var(--accent);color:var(--accent)}`
-
-/** How much of the accent a band has in it: what is written on it stays easy to read. */
-export const BAND = 0.06
-/** How the lines of a shelf are told apart, other than by rules. */
-const SHELF_LINE = {
-  ruled: '',
-  boxed: `
-.tr-page .tr-shelf ul:not(.tr-gallery){display:grid;gap:.55rem;border:0}
-.tr-page .tr-shelf ul:not(.tr-gallery)>li{border:1px solid var(--rule);border-radius:var(--corner);padding-inline:.8em}
-.tr-page .tr-shelf ul:not(.tr-gallery)>li:hover{border-color:var(--accent)}`,
-  banded: `
-.tr-page .tr-shelf ul:not(.tr-gallery),.tr-page .tr-shelf ul:not(.tr-gallery)>li{border:0}
-.tr-page .tr-shelf ul:not(.tr-gallery)>li{padding-inline:.8em;border-radius:var(--corner)}
-.tr-page .tr-shelf ul:not(.tr-gallery)>li:nth-child(odd){background:color-mix(in srgb,var(--accent) ${100 * BAND}%,transparent)}`,
-} as const
-
 const section = ({ palette }: SiteStyle) => {
   const tones = tonePalettes(palette)
   return `
@@ -189,7 +143,10 @@ const PARTS: [needing: PartName[], rules: string | ((style: SiteStyle) => string
   [['table'], TABLE],
   [['horizontalRule'], RULE],
   [['space'], SPACE],
-  [['shelf'], ({ shelves }) => SHELF + SHELF_LINE[shelves]],
+  [['shelf'], shelfCss],
+  [['shelfItems'], ITEMS_CSS],
+  [['shelfTable'], FILE_TABLE_CSS],
+  [['gallery'], GALLERY_CSS],
   [['fileCard'], CARD],
   [['picture'], PICTURE],
 ]

@@ -14,6 +14,9 @@ export interface TargetFacts {
   /** pages of a document, where known */
   pages?: number
   description: string
+  tags: string[]
+  /** identity of the folder it lies in */
+  folder: string | null
   edition: number
   /** when this edition came in, ISO 8601 */
   changed: string
@@ -49,7 +52,7 @@ function pictureOf({
 
 /** What a page needs to know of a file. @param see visitors may look at it before they take it */
 export const targetFacts = (file: FileItem, see = false): TargetFacts => {
-  const { id, handle, title, fileName, mediaType, size, facts, description, edition, changed, downloads } = file
+  const { id, handle, title, fileName, mediaType, size, facts, description, tags, folder, edition, changed, downloads } = file
   return {
     id,
     handle,
@@ -58,6 +61,8 @@ export const targetFacts = (file: FileItem, see = false): TargetFacts => {
     mediaType,
     size,
     description,
+    tags,
+    folder,
     edition,
     changed,
     downloads,

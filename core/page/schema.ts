@@ -2,6 +2,9 @@ import { z } from 'zod'
 import { overridesSchema } from '../look/appearance'
 import { lookIdSchema } from '../look/look'
 import { TONES } from '../look/palette'
+import { shelfLookIdSchema } from '../shelf/shelfLook'
+import { shelfSourceSchema } from '../shelf/shelfSource'
+import { LAYOUTS, ownShownSchema } from '../shelf/shown'
 
 /** What a button or link leads to, by identity: addresses are written when the page is rendered. */
 const idSchema = z.string().max(40)
@@ -27,8 +30,8 @@ export const targetSchema = z.discriminatedUnion('kind', [
 export type Target = z.infer<typeof targetSchema>
 /** What takes the place of a target everywhere; nothing does where its places are to be taken off. */
 export const replaceSchema = z.object({ from: targetSchema, to: targetSchema.nullable() })
-/** What a page leans on: the targets of its buttons and links, and the folders its shelves list. */
-export type Reference = Target | { kind: 'folder'; id: string }
+/** What a page leans on: the targets of its buttons and links, the folders its shelves list, or, where they ask all of it, the library. */
+export type Reference = Target | { kind: 'folder'; id: string } | { kind: 'library' }
 
 /** What on a page leads to something or shows it. */
 export const placementKindSchema = z.enum(['button', 'link', 'shelf', 'card', 'picture'])
@@ -54,28 +57,6 @@ const linkAttrs = {
 
 export const downloadLinkSchema = z.object({ type: z.literal('downloadLink'), attrs: z.object(linkAttrs) })
 
-/** Files one shelf lists; the address that asks for some of them has to stay below 8 kB (common practice). */
-export const MOST_ON_SHELF = 300
-
-/** Folders below the one that a shelf lists: left out, folded together until they are pressed, or open from the start. */
-export const SHELF_BELOW = ['no', 'folded', 'open'] as const
-
-export const SHELF_ORDERS = ['title', 'newest', 'own'] as const
-
-/** What a shelf lists: all that lies right in a folder, or also in those below it, or files chosen one by one, in that order. */
-export const shelfSourceSchema = z.discriminatedUnion('kind', [
-  z.object({
-    kind: z.literal('folder'),
-    id: z.string().max(40),
-    order: z.enum(SHELF_ORDERS),
-    below: z.enum(SHELF_BELOW).default('no'),
-  }),
-  z.object({ kind: z.literal('files'), ids: z.array(z.string().max(40)).max(MOST_ON_SHELF, `Keep a shelf to ${MOST_ON_SHELF} files.`) }),
-])
-export type ShelfSource = z.infer<typeof shelfSourceSchema>
-export type FolderSource = Extract<ShelfSource, { kind: 'folder' }>
-
-export const LAYOUTS = ['lines', 'pictures'] as const
 export const shelfAttrsSchema = z.object({
   placement: placementIdSchema,
   source: shelfSourceSchema.nullable(),
@@ -84,8 +65,12 @@ export const shelfAttrsSchema = z.object({
   pick: z.boolean(),
   /** the name of that zip; empty for one made from the folder's name */
   zipName: z.string().max(200),
-  /** one below the other, or as pictures that are seen large when they are pressed */
+  /** how its files stand; left out, as its look says, or one below the other */
   layout: z.enum(LAYOUTS).optional(),
+  /** identity of the saved way it shows files in */
+  look: shelfLookIdSchema.nullish(),
+  /** what it has otherwise than its look, or than is usual for its layout */
+  shown: ownShownSchema.omit({ layout: true }).nullish(),
   /** a field above it looks through its files */
   search: z.boolean().optional(),
 })

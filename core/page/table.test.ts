@@ -1,8 +1,8 @@
 import { expect, it } from 'vitest'
 import { problemsOf } from '../testing/html'
-import { ENGLISH, NEW_SITE, PDF_FACTS, linkMark, pageOf } from '../testing/pages'
+import { ENGLISH, NEW_SITE, PDF_FACTS, linkMark, pageOf, PLAIN_SHELVES } from '../testing/pages'
 import { renderPage } from './document'
-import { flat } from './listing'
+import { flat } from '../shelf/listing'
 import { pageRenderer, type PageFacts } from './html'
 import { pageDocumentSchema, type Mark, type TableBlock } from './schema'
 import { mapTargets, placementsOf } from './targets'
@@ -23,6 +23,7 @@ const known: PageFacts = {
   signpost: () => undefined,
   shelf: () => flat([]),
   look: () => undefined,
+  ...PLAIN_SHELVES,
 }
 const render = (block: TableBlock) => pageRenderer(known).blocks([block])
 

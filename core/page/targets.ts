@@ -1,20 +1,8 @@
 import { everyBlock, inlinesOf, mapBlocks, textOf } from './blocks'
 import { outsideAddress } from './outsideAddress'
+import { asksForAnything, foldersOf, type ShelfSource } from '../shelf/shelfSource'
 import { fillPictures, mapFillPictures } from '../look/fillPictures'
-import type {
-  Action,
-  Block,
-  ButtonAttrs,
-  Inline,
-  Mark,
-  PageDocument,
-  PlacementKind,
-  Reference,
-  SectionBlock,
-  ShelfAttrs,
-  ShelfSource,
-  Target,
-} from './schema'
+import type { Action, Block, ButtonAttrs, Inline, Mark, PageDocument, PlacementKind, Reference, SectionBlock, ShelfAttrs, Target } from './schema'
 
 /** One button, link, shelf, card or picture on a page, with the words it is known by. */
 export interface Placement {
@@ -35,8 +23,9 @@ export interface Placement {
 const listed = (target: Target | null): Reference[] => (target ? [target] : [])
 
 function referencesOf(source: ShelfSource | null): Reference[] {
-  if (source?.kind === 'folder') return [{ kind: 'folder', id: source.id }]
-  return (source?.ids ?? []).map(id => ({ kind: 'file', id }))
+  const files = source?.kind === 'files' ? source.ids : (source?.pinned ?? [])
+  const all: Reference[] = source?.kind === 'found' && !source.folders.length && asksForAnything(source) ? [{ kind: 'library' }] : []
+  return [...all, ...foldersOf(source).map((id): Reference => ({ kind: 'folder', id })), ...files.map((id): Reference => ({ kind: 'file', id }))]
 }
 
 /** The placement that a block is itself. */
@@ -110,13 +99,25 @@ type Decide = (target: Target | null, placement: string, shown?: boolean) => Tar
 
 /** A shelf with each file of it decided anew; taken off where nothing is left of what it had. */
 function mapShelf({ source, placement }: ShelfAttrs, decide: Decide, goneFolder?: string): ShelfSource | null | 'remove' {
-  if (source?.kind === 'folder' && source.id === goneFolder) return 'remove'
-  if (source?.kind !== 'files') return source
-  const ids = source.ids.flatMap(id => {
-    const target = decide({ kind: 'file', id }, placement, true)
-    return target && target !== 'remove' && target.kind === 'file' ? [target.id] : []
-  })
-  return source.ids.length && !ids.length ? 'remove' : { kind: 'files', ids: [...new Set(ids)] }
+  const decided = (ids: string[]) => [
+    ...new Set(
+      ids.flatMap(id => {
+        const target = decide({ kind: 'file', id }, placement, true)
+        return target && target !== 'remove' && target.kind === 'file' ? [target.id] : []
+      }),
+    ),
+  ]
+  if (!source) return source
+  if (source.kind === 'files') {
+    const ids = decided(source.ids)
+    return source.ids.length && !ids.length ? 'remove' : { kind: 'files', ids }
+  }
+  if (source.kind === 'folder' && source.id === goneFolder) return 'remove'
+  const kept = { ...source, ...(source.pinned && { pinned: decided(source.pinned) }) }
+  if (kept.kind === 'folder' || !goneFolder || !kept.folders.includes(goneFolder)) return kept
+  // What was asked of one folder must not be asked of the whole library in the end.
+  const folders = kept.folders.filter(id => id !== goneFolder)
+  return folders.length ? { ...kept, folders } : 'remove'
 }
 
 /** What a button has otherwise than its look, with the pictures behind its words decided anew. */

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { wordsOf } from '../find/fold'
 import { problemsOf } from '../testing/html'
-import { ENGLISH, NEW_SITE, PDF_FACTS, ZIP_FACTS } from '../testing/pages'
-import { flat } from '../page/listing'
+import { ENGLISH, NEW_SITE, PDF_FACTS, ZIP_FACTS, PLAIN_SHELVES } from '../testing/pages'
+import { flat } from '../shelf/listing'
 import { renderMade } from '../page/document'
 import type { PageFacts } from '../page/html'
 import { PLAIN_SEE, type SeeQuery } from './seeAddress'
@@ -17,6 +17,7 @@ const known: PageFacts = {
   signpost: () => undefined,
   shelf: () => flat([]),
   look: () => undefined,
+  ...PLAIN_SHELVES,
 }
 const PAGE: Sight = {
   kind: 'page',

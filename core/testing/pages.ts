@@ -1,6 +1,8 @@
+import type { Language } from '../language/languages'
 import { speechOf } from '../language/speech'
+import { shownBy } from '../shelf/shelfLook'
 import type { Block, ButtonAttrs, Mark, PageDocument, PlainBlock, ShelfAttrs } from '../page/schema'
-import { flat } from '../page/listing'
+import { flat } from '../shelf/listing'
 import { DEFAULT_STYLE } from '../look/siteStyle'
 import type { SiteFacts } from '../page/document'
 import type { PageFacts } from '../page/html'
@@ -19,6 +21,8 @@ export const PDF_FACTS: TargetFacts = {
   size: 240_000,
   pages: 4,
   description: 'All prices',
+  tags: ['prices'],
+  folder: null,
   edition: 2,
   changed: '2026-11-02T23:30:00.000Z',
   downloads: 1234,
@@ -32,6 +36,8 @@ export const ZIP_FACTS: TargetFacts = {
   mediaType: 'application/zip',
   size: 1_400_000,
   description: '',
+  tags: [],
+  folder: null,
   edition: 1,
   changed: '2026-01-31T08:00:00.000Z',
   downloads: 1,
@@ -80,6 +86,15 @@ export const heading = (text: string, level: 2 | 3 = 2): PlainBlock => ({
 
 export const pageOf = (...content: Block[]): PageDocument => ({ type: 'doc', content })
 
+/** What shelves are shown by where nothing was set up for them. */
+export const PLAIN_SHELVES = { shelfLook: () => undefined, icon: () => undefined, now: Date.parse('2026-11-29T12:00:00.000Z') }
+
+/** How a shelf is written in tests. */
+export const shelfWriting = (given: Partial<ShelfAttrs>, language: Language = 'en') => {
+  const { attrs } = shelf(given) as { attrs: ShelfAttrs }
+  return { ...PLAIN_SHELVES, attrs, shown: shownBy(attrs, () => undefined), iconOf: () => undefined, buttonClass: () => 'tr-look-slab', speech: speechOf(language) }
+}
+
 /** What a page is rendered with where these files are all there is. */
 export const knowing = (...files: TargetFacts[]): PageFacts => ({
   file: id => files.find(file => file.id === id),
@@ -87,5 +102,6 @@ export const knowing = (...files: TargetFacts[]): PageFacts => ({
   signpost: () => undefined,
   shelf: () => flat(files),
   look: () => undefined,
+  ...PLAIN_SHELVES,
   speech: ENGLISH,
 })

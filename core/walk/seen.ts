@@ -65,7 +65,7 @@ export function seenOn({ document, file, page, signpost, speech }: WalkFacts): S
   }
   for (const { id, kind, label, targets } of placementsOf(document)) {
     const [target] = targets
-    if (kind === 'link' && target && target.kind !== 'folder')
+    if (kind === 'link' && target && target.kind !== 'folder' && target.kind !== 'library')
       add(target, () => ({ placement: id, kind, words: label.trim(), note: '', written: { label, note: '' }, tone: 'plain' }))
   }
   return seen

@@ -24,7 +24,7 @@ interface DeliveringOptions {
 /** What visitors get, and what is counted of it. */
 export async function openDelivering(
   { connection: { db }, store, secrets, events }: DataFolder,
-  { pages, library, shelves, signposts, looks, site, bundles, looking, texts, findable }: Holdings,
+  { pages, library, shelves, shelfLooks, siteIcons, signposts, looks, site, bundles, looking, texts, findable }: Holdings,
   { sessions }: Pick<Owner, 'sessions'>,
   { front: frontOptions, proxies }: DeliveringOptions,
 ) {
@@ -37,7 +37,7 @@ export async function openDelivering(
   // Of its own: who waits for a download does not wait for everything to be verified.
   const hashing = createHashing()
   const checks = createDeliveryChecks(db, store, hashing, events)
-  const published = createPublishedPages({ pages, library, shelves, signposts, looks, site, events })
+  const published = createPublishedPages({ pages, library, shelves, shelfLooks, siteIcons, signposts, looks, site, events })
   const isOwn = (request: { headers: { cookie?: string } }) => sessions.isSignedIn(request.headers.cookie)
 
   return {
@@ -48,7 +48,7 @@ export async function openDelivering(
     delivery: createDeliveryService({ directory, bundles, store, checks, tally, front, visitors, isOwn, events, troubles }),
     knownSlugs: createKnownSlugs(db, events),
     published,
-    searching: createSearching({ library, pages, site, published, findable, events }),
+    searching: createSearching({ library, pages, site, published, findable, shelves, events }),
     seeing: createSeeing({ directory, library, bundles, looking, texts, site, published, findable, events }),
 
     async closeDelivering(): Promise<void> {

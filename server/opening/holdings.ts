@@ -15,7 +15,9 @@ import { createSearchIndex } from '../services/reading/searchIndex'
 import { createRecognising } from '../services/recognising/recognising'
 import { createReplacing } from '../services/replacing/replacing'
 import { createFindable } from '../services/shelves/findable'
+import { createShelfLooks } from '../services/shelves/shelfLooks'
 import { createShelves } from '../services/shelves/shelves'
+import { createSiteIcons } from '../services/shelves/siteIcons'
 import { signpostHolder } from '../services/signposts/holder'
 import { createSignposts } from '../services/signposts/signposts'
 import { createFirstPages } from '../services/site/firstPages'
@@ -51,6 +53,7 @@ export function openHoldings({ connection, store, derivedFolder, events }: DataF
   const pictures = createPictures(db, looking, reading, events)
   const bundles = createBundles(db, events)
   const pack = createPacking(bundles.laidOut)
+  const shelves = createShelves(pages, library, pack)
   const sharedPictures = createSharedPictures(site, looks)
   const typefaces = createTypefaces(db, store, looks)
   const timetable = createTimetable(db, signposts, site, now)
@@ -72,9 +75,11 @@ export function openHoldings({ connection, store, derivedFolder, events }: DataF
     firstPages: createFirstPages({ pages, site, library }),
     icon: createSiteIcon({ db, events, site, looks, pictures }),
     zipping: createZipping(db, pack),
-    shelves: createShelves(pages, library, pack),
+    shelves,
+    shelfLooks: createShelfLooks(db, pages),
+    siteIcons: createSiteIcons(db),
     texts,
-    findable: createFindable(pages, library, signposts, events),
+    findable: createFindable({ pages, library, signposts, shelves, events }),
     recognising: createRecognising(db, pages, signposts, site),
     replacing: createReplacing(db, pages, signposts, holders),
 

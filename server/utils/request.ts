@@ -1,5 +1,6 @@
+import type { IncomingMessage } from 'node:http'
 import { setImmediate as turn } from 'node:timers/promises'
-import { getQuery, getRequestHeader, getRouterParam, getRouterParams, type H3Event } from 'h3'
+import { getQuery, getRouterParam, getRouterParams, type H3Event } from 'h3'
 import type { z } from 'zod'
 import { editionPathSchema } from '../../core/files/fileItem'
 import { DEEPEST, holdsNul, isDeeperThan } from '../../core/http/nesting'
@@ -30,10 +31,9 @@ export function parse<Schema extends z.ZodType>(schema: Schema, input: unknown):
   throw new Problem(422, 'That cannot be used as it is.', field ? `${message} (${field})` : message, { field, issues })
 }
 
-async function readBody(event: H3Event, most: number): Promise<Buffer> {
+async function readBody(req: IncomingMessage, most: number): Promise<Buffer> {
   const tooMuch = () => new Problem(413, 'That is too much at once.', `Send at most ${formatSize(most)}.`)
-  if (Number(getRequestHeader(event, 'content-length') ?? 0) > most) throw tooMuch()
-  const { req } = event.node
+  if (Number(req.headers['content-length'] ?? 0) > most) throw tooMuch()
   const late = setTimeout(() => req.destroy(new Problem(408, 'The request took too long to come.', 'Try again.')), WITHIN)
   try {
     const chunks: Buffer[] = []
@@ -50,13 +50,21 @@ async function readBody(event: H3Event, most: number): Promise<Buffer> {
 }
 
 /**
+ * A form as browsers send it (WHATWG URL, application/x-www-form-urlencoded).
+ *
+ * @throws Problem 413 where it is longer than `most` bytes
+ */
+export const formOf = async (request: IncomingMessage, most: number): Promise<URLSearchParams> =>
+  new URLSearchParams((await readBody(request, most)).toString('utf8'))
+
+/**
  * The JSON body of a request.
  *
  * @param most bytes it may have
  * @throws Problem 400, 408, 413 or 422, each before anything is done with it
  */
 export async function parseBody<Schema extends z.ZodType>(event: H3Event, schema: Schema, { most = MOST } = {}): Promise<z.output<Schema>> {
-  const bytes = await readBody(event, most)
+  const bytes = await readBody(event.node.req, most)
   if (isDeeperThan(bytes, DEEPEST)) throw new Problem(400, 'That is nested too deeply.', `Send lists and objects at most ${DEEPEST} deep.`)
   const isLong = bytes.length > LONG
   if (isLong) await turn()

@@ -1,8 +1,16 @@
 import type { IncomingMessage, ServerResponse } from 'node:http'
-import { picksOf } from '../../core/page/shelf'
+import { picksOf } from '../../core/shelf/shelf'
 import type { Trough } from '../trough'
+import { formOf } from '../utils/request'
 
-/** `/shelves/<placement>`: files of a shelf as one zip, those its form asks for. */
+/** Bytes of a form with every file of a shelf ticked, and room. */
+const MOST = 64_000
+
+/**
+ * `/shelves/<placement>`: files of a shelf as one zip, those its form asks for: in the address, or, where they are many, in what it sends.
+ *
+ * @throws Problem 413 where the form is longer than any of a shelf can be
+ */
 export async function answerShelf(
   { delivery, shelves }: Trough,
   request: IncomingMessage,
@@ -10,6 +18,6 @@ export async function answerShelf(
   placement: string,
   search: string,
 ): Promise<void> {
-  const picked = await shelves.zip(placement, picksOf(new URLSearchParams(search)))
-  await delivery.deliverPicked(request, response, picked, placement)
+  const asked = request.method === 'POST' ? await formOf(request, MOST) : new URLSearchParams(search)
+  await delivery.deliverPicked(request, response, await shelves.zip(placement, picksOf(asked)), placement)
 }

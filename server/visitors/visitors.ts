@@ -3,7 +3,7 @@ import type { H3Event } from 'h3'
 import { headerOf } from '../../core/http/conditional'
 import { meantPath } from '../../core/http/target'
 import { SEARCH_PATH } from '../../core/search/searchQuery'
-import { shelfHref } from '../../core/page/shelf'
+import { shelfHref } from '../../core/shelf/shelf'
 import { Problem } from '../../core/problem'
 import { WALK_AGENT } from '../services/walk/visitor'
 import type { Trough } from '../trough'
@@ -26,6 +26,9 @@ function noteTraffic({ traffic }: Trough, { headers }: IncomingMessage): void {
   if (headers['user-agent'] !== WALK_AGENT) traffic.note()
 }
 
+/** The zips of a shelf: its form may be too long for an address. */
+const isShelfPath = (path: string) => path.startsWith(SHELVES) && path !== SEARCH_PATH
+
 function splitUrl(url: string): [path: string, search: string] {
   const end = url.indexOf('?')
   return end < 0 ? [url, ''] : [url.slice(0, end), url.slice(end + 1)]
@@ -47,11 +50,12 @@ export function answerAtOnce(trough: Trough, { node: { req, res } }: H3Event): b
  */
 export async function answerVisitor(event: H3Event): Promise<void> {
   const { req, res } = event.node
-  if (req.method !== 'GET' && req.method !== 'HEAD') {
-    res.setHeader('Allow', 'GET, HEAD')
+  const [path, search] = splitUrl(req.url!)
+  const mayPost = isShelfPath(path)
+  if (req.method !== 'GET' && req.method !== 'HEAD' && !(mayPost && req.method === 'POST')) {
+    res.setHeader('Allow', mayPost ? 'GET, HEAD, POST' : 'GET, HEAD')
     throw new Problem(405, 'Files and pages can only be read.', 'Use GET.')
   }
-  const [path, search] = splitUrl(req.url!)
   const trough = await useTrough()
   noteTraffic(trough, req)
   try {
@@ -85,7 +89,7 @@ async function answerAt(trough: Trough, { node: { req, res } }: H3Event, path: s
   else if (path.startsWith(PICTURES)) await answerPicture(trough, req, res, decodedName(path.slice(PICTURES.length)), search)
   else if (isSeePath(path)) await answerSee(trough, req, res, path, search)
   else if (path === SEARCH_PATH) await answerSearch(trough, req, res, search)
-  else if (path.startsWith(SHELVES)) await answerShelf(trough, req, res, path.slice(SHELVES.length), search)
+  else if (isShelfPath(path)) await answerShelf(trough, req, res, path.slice(SHELVES.length), search)
   else if (isFontPath(path)) await answerFont(trough, req, res, path)
   else if (isSiteFile(path)) await answerSiteFile(trough, req, res, path, search, headerOf(req.headers, 'host'))
   else await answerPage(trough, req, res, path.slice(1))

@@ -1,34 +1,36 @@
 <script setup lang="ts">
 import { NodeViewWrapper, nodeViewProps } from '@tiptap/vue-3'
-import { flat, listingOf, mapListing } from '~~/core/page/listing'
+import { mapListing } from '~~/core/shelf/listing'
 import { targetFacts } from '~~/core/page/placeholders'
 import { SHELF_LOOK } from '~~/core/page/html'
-import { MOST_ON_SHELF, type ShelfAttrs } from '~~/core/page/schema'
-import { renderShelf } from '~~/core/page/shelf'
+import type { ShelfAttrs } from '~~/core/page/schema'
+import { renderShelf } from '~~/core/shelf/shelf'
+import { shownBy } from '~~/core/shelf/shelfLook'
 
 const props = defineProps(nodeViewProps)
 const page = usePage()
 const session = useSession()
 
 const attrs = computed(() => props.node.attrs as ShelfAttrs)
-const { files, total, fault: trouble } = useShelf(computed(() => attrs.value.source))
+const { files, listed, fault: trouble } = useShelf(computed(() => attrs.value.source))
+const looks = useShelfLooks()
+const shown = computed(() => shownBy(attrs.value, id => looks.byId.get(id)?.shown))
 const mayBeSeen = useLooking()
 const uploads = useUploads()
 /** its files are still on their way */
 const arriving = computed(() => !!uploads.forPlacement(attrs.value.placement))
 const fault = computed(() => (arriving.value ? '' : trouble.value))
-const folders = useFolders()
-const listed = computed(() => {
-  const { source } = attrs.value
-  if (source?.kind !== 'folder') return flat(files.value)
-  return { ...listingOf(source.id, folders.tree, files.value), ...(total.value > files.value.length && { total: total.value }) }
-})
 const html = computed(() =>
   renderShelf(
-    attrs.value,
     mapListing(listed.value, file => targetFacts(file, mayBeSeen(file))),
-    () => `tr-look-${SHELF_LOOK}`,
-    session.speech,
+    {
+      attrs: attrs.value,
+      shown: shown.value,
+      iconOf: looks.iconFor,
+      buttonClass: () => `tr-look-${SHELF_LOOK}`,
+      now: Date.now(),
+      speech: session.speech,
+    },
   ),
 )
 const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
@@ -41,8 +43,8 @@ const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
     <div v-if="html" inert v-html="html" />
     <p v-else class="empty" :class="{ arriving }">{{ arriving ? 'Its files are on their way…' : fault }}</p>
     <span v-if="html && fault" class="block-state fault">{{ fault }}</span>
-    <span v-else-if="total > MOST_ON_SHELF" class="block-state count"
-      >The first {{ MOST_ON_SHELF }} of {{ counted(total, 'file') }} stand here, a link below leads to all</span
+    <span v-else-if="listed.total" class="block-state count"
+      >The first {{ files.length }} of {{ counted(listed.total, 'file') }} stand here, a link below leads to all</span
     >
     <span v-else-if="count" class="block-state count">{{ counted(count, 'download') }}</span>
   </NodeViewWrapper>

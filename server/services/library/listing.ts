@@ -22,7 +22,11 @@ export function createListing(db: Database, register: Register, texts: SearchInd
   const tree = kept(() => readTree(db))
   events.on('folders', tree.forget)
 
-  async function foldersOf({ folder, below }: FileFilter): Promise<ReadonlySet<string | null> | undefined> {
+  async function foldersOf({ folder, below, among }: FileFilter): Promise<ReadonlySet<string | null> | undefined> {
+    if (among.length) {
+      const folders = await tree.get()
+      return new Set(among.flatMap(id => folders.below(id).map(each => each.id)))
+    }
     if (folder === undefined || (folder === null && below)) return undefined
     if (folder === null) return new Set([null])
     const folders = await tree.get()

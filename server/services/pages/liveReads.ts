@@ -1,7 +1,8 @@
 import { and, asc, eq, exists, inArray, isNotNull, isNull, notInArray, or, sql, type SQL } from 'drizzle-orm'
 import type { SiteFacts } from '../../../core/page/document'
 import type { EdgeDocuments } from '../../../core/page/edges'
-import type { FolderSource, PageDocument, ShelfAttrs } from '../../../core/page/schema'
+import type { PageDocument, ShelfAttrs } from '../../../core/page/schema'
+import type { AskedSource } from '../../../core/shelf/shelfSource'
 import { shelvesIn } from '../../../core/page/targets'
 import type { Database, Queryable } from '../../db/connection'
 import { pageVersions, pages, retiredSlugs, uses } from '../../db/schema'
@@ -66,8 +67,8 @@ export function createLiveReads(db: Database) {
       return shelf && { shelf, pageTitle: row.title }
     },
 
-    /** What live pages, head and foot give visitors: files by themselves, by signposts, and in folders that shelves list. */
-    async liveOffers(): Promise<{ files: string[]; signposts: string[]; shelves: FolderSource[] }> {
+    /** What live pages, head and foot give visitors: files by themselves, by signposts, and what shelves ask the library for. */
+    async liveOffers(): Promise<{ files: string[]; signposts: string[]; shelves: AskedSource[] }> {
       const led = await db
         .selectDistinct({ fileId: uses.fileId, signpostId: uses.signpostId })
         .from(uses)
@@ -84,14 +85,14 @@ export function createLiveReads(db: Database) {
             db
               .select({ one: sql`1` })
               .from(uses)
-              .where(and(eq(uses.pageId, pages.id), eq(uses.side, 'live'), isNotNull(uses.folderId))),
+              .where(and(eq(uses.pageId, pages.id), eq(uses.side, 'live'), eq(uses.kind, 'shelf'))),
           ),
         )
       return {
         files: led.flatMap(({ fileId }) => fileId ?? []),
         signposts: led.flatMap(({ signpostId }) => signpostId ?? []),
         shelves: listing.flatMap(({ document }) =>
-          shelvesIn(document).flatMap(({ source }) => (source?.kind === 'folder' ? [source] : [])),
+          shelvesIn(document).flatMap(({ source }) => (source && source.kind !== 'files' ? [source] : [])),
         ),
       }
     },

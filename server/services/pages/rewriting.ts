@@ -1,4 +1,4 @@
-import { and, eq, isNull } from 'drizzle-orm'
+import { and, eq, isNull, sql } from 'drizzle-orm'
 import { canonical } from '../../../core/canonical'
 import type { PageDocument, Reference, Target } from '../../../core/page/schema'
 import type { LookUse } from '../../../core/look/look'
@@ -6,6 +6,8 @@ import { buttonsIn, mapLooks } from '../../../core/page/buttonLooks'
 import { ledBack } from '../../../core/page/ledBack'
 import { idOf, keyOf, mapTargets, placementsOf } from '../../../core/page/targets'
 import { Problem } from '../../../core/problem'
+import type { ShelfLook } from '../../../core/shelf/shelfLook'
+import { withoutLook } from '../../../core/shelf/wearing'
 import type { Database, Queryable } from '../../db/connection'
 import { pageVersions, pages, uses, type Side } from '../../db/schema'
 import { leadsTo, recordUses } from '../uses/recording'
@@ -187,6 +189,21 @@ export function createRewriting(db: Database) {
       const worn = await this.looksWorn(tx)
       const change = (document: PageDocument) => mapLooks(document, look => (look === from ? to : look))
       await rewrite(tx, [...new Set(worn.filter(use => use.look === from).map(use => use.pageId))], change)
+    },
+
+    /** Lets the shelves that wear a look keep what it says, in drafts and live. In the caller's transaction. */
+    async keepShown(tx: Queryable, look: ShelfLook): Promise<void> {
+      const worn = sql`${`lax $.** ? (@.type == "shelf" && @.attrs.look == "${look.id}")`}::jsonpath`
+      const rows = await tx
+        .select({ id: pages.id })
+        .from(pages)
+        .leftJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
+        .where(sql`jsonb_path_exists(${pages.draft}, ${worn}) or jsonb_path_exists(${pageVersions.document}, ${worn})`)
+      await rewrite(
+        tx,
+        rows.map(({ id }) => id),
+        document => withoutLook(document, look),
+      )
     },
   }
 }

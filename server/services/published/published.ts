@@ -6,22 +6,27 @@ import { chooseEncoding } from '../../../core/http/encoding'
 import { represent, type Representation } from '../../../core/http/respond'
 import { renderMade, renderMessage, renderPage, type MadePage, type SiteFacts } from '../../../core/page/document'
 import type { PageFacts } from '../../../core/page/html'
-import { filesListed, flat, mapListing, type Listing } from '../../../core/page/listing'
+import { filesListed, flat, mapListing, type Listing } from '../../../core/shelf/listing'
 import { told } from '../../../core/language/visitorProblem'
 import type { Problem } from '../../../core/problem'
 import type { SiteStyle } from '../../../core/look/siteStyle'
 import { fillPictures } from '../../../core/look/fillPictures'
 import type { FileItem } from '../../../core/files/fileItem'
 import { targetFacts, tellsDownloads } from '../../../core/page/placeholders'
-import { emptyDocument, type PageDocument, type ShelfSource } from '../../../core/page/schema'
-import { fileIds, folderIds, pageIds, referencesIn, shelvesIn, signpostIds } from '../../../core/page/targets'
+import { emptyDocument, type PageDocument } from '../../../core/page/schema'
+import type { ShelfSource } from '../../../core/shelf/shelfSource'
+import { fileIds, pageIds, referencesIn, shelvesIn, signpostIds } from '../../../core/page/targets'
+import { drawnIcon, iconOf, iconPictures } from '../../../core/shelf/icons'
+import { shownBy } from '../../../core/shelf/shelfLook'
 import { mayBeSeen } from '../../../core/see/said'
 import type { Events } from '../events'
 import { kept } from '../kept'
 import { isOut } from '../files/items'
 import type { LibraryService } from '../library/library'
 import type { LookService } from '../looks/looks'
+import type { ShelfLooks } from '../shelves/shelfLooks'
 import type { Shelves } from '../shelves/shelves'
+import type { SiteIcons } from '../shelves/siteIcons'
 import type { Signposts } from '../signposts/signposts'
 import type { SiteService } from '../site/site'
 import type { PageService } from '../pages/pages'
@@ -38,8 +43,7 @@ interface Variant {
   bytes: Buffer
   representation: Representation
 }
-type Variants = Record<Encoding, Variant>
-/** A page that Trough itself made, in the encoding a client likes best: there are many of them, and few are asked for in each. */
+/** A page in the encoding a client likes best, packed when it is first asked for so: few are in every one. */
 export type Made = (acceptEncoding: string | undefined) => Promise<Variant>
 
 /**
@@ -57,19 +61,26 @@ export const PAGE_HEADERS = {
 
 /** A page as it was rendered, and the files whose facts went into it. */
 interface Rendered {
-  variants: Variants
+  as: Made
   files: Set<string>
   bytes: Set<string>
   /** it lists what lies in a folder: any change of the library may change it */
   lists: boolean
   /** it says how often files were downloaded */
   counts: boolean
+  /** what it shows hangs on what day it is */
+  timely: boolean
 }
+
+/** How long a page is kept whose shelves hang on what day it is, in milliseconds. */
+const HOUR = 3_600_000
 
 interface Needs {
   pages: PageService
   library: LibraryService
   shelves: Shelves
+  shelfLooks: ShelfLooks
+  siteIcons: SiteIcons
   signposts: Signposts
   looks: LookService
   site: SiteService
@@ -77,9 +88,9 @@ interface Needs {
 }
 
 /** Live pages as visitors get them, rendered once and kept until something on them may have changed. */
-export function createPublishedPages({ pages, library, shelves, signposts, looks, site, events }: Needs) {
+export function createPublishedPages({ pages, library, shelves, shelfLooks, siteIcons, signposts, looks, site, events }: Needs) {
   const rendered = new LRUCache<string, Rendered>({ max: 2000 })
-  const messages = new LRUCache<string, Promise<Variants>>({ max: 50 })
+  const messages = new LRUCache<string, Promise<Made>>({ max: 50 })
   // Counts the changes, so that what was rendered before one is not remembered after it.
   let age = 0
   const forget = (outdated: (page: Rendered) => boolean) => {
@@ -124,8 +135,15 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
     const tree = sees ? await library.folders.tree() : undefined
     const toFacts = (file: FileItem) => targetFacts(file, tree && mayBeSeen(file, tree, { see }))
     const facts = new Map(there.map(file => [file.id, toFacts(file)]))
+    const standing = documents.flatMap(shelvesIn)
     const listed = new Map<ShelfSource, Listing<FileItem>>()
-    for (const { source } of documents.flatMap(shelvesIn)) if (source) listed.set(source, await shelves.listed(source))
+    for (const { source } of standing) if (source) listed.set(source, await shelves.listed(source))
+    const shown = await shelfLooks.shown()
+    const ways = standing.map(attrs => shownBy(attrs, id => shown.get(id)))
+    const asked = standing.flatMap(({ source }) => (source && source.kind !== 'files' ? [source] : []))
+    const icons = ways.some(({ parts }) => parts.includes('icon')) ? await siteIcons.list() : []
+    const pictured = new Map((await library.byId(iconPictures(icons))).filter(file => !isOut(file)).map(file => [file.id, toFacts(file)]))
+    const iconTree = icons.length ? await library.folders.tree() : undefined
     const led = await pages.livePages(pageIds(references))
     const known: PageFacts = {
       speech: await site.speech(),
@@ -134,13 +152,17 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
       signpost: id => posts.get(id),
       shelf: source => mapListing(listed.get(source) ?? flat([]), toFacts),
       look: id => appearances.get(id),
+      shelfLook: id => shown.get(id),
+      icon: file => (iconTree ? drawnIcon(iconOf(file, icons, iconTree), id => pictured.get(id)) : undefined),
+      now: Date.now(),
     }
-    const shown = [...there, ...[...listed.values()].flatMap(filesListed)]
+    const told = [...there, ...[...listed.values()].flatMap(filesListed)]
     const leans = {
-      files: new Set([...ids, ...shown.map(file => file.id)]),
-      bytes: new Set(shown.map(file => file.sha256)),
-      lists: sees || folderIds(references).length > 0,
-      counts: tellsDownloads(JSON.stringify(documents)),
+      files: new Set([...ids, ...pictured.keys(), ...told.map(file => file.id)]),
+      bytes: new Set(told.map(file => file.sha256)),
+      lists: sees || icons.length > 0 || asked.length > 0,
+      counts: tellsDownloads(JSON.stringify(documents)) || ways.some(({ facts }) => facts.includes('downloads')),
+      timely: asked.some(({ within }) => within) || ways.some(({ parts }) => parts.includes('new')),
     }
     return { known, picture: page?.picture ? facts.get(page.picture) : undefined, leans }
   }
@@ -169,11 +191,10 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
     const page = await pages.live(slug)
     if (!page) return undefined
     const { html, leans } = await compose(page, await siteFacts())
-    return { ...leans, variants: await encode(html) }
+    return { ...leans, as: packed(html) }
   }
 
-  async function encodeIn(name: Encoding, html: string): Promise<Variant> {
-    const hash = createHash('sha256').update(html).digest('hex').slice(0, 24)
+  async function encodeIn(name: Encoding, html: string, hash: string): Promise<Variant> {
     const bytes = await encoders[name](html)
     const representation = represent({
       size: bytes.length,
@@ -190,9 +211,15 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
     return { bytes, representation }
   }
 
-  async function encode(html: string): Promise<Variants> {
-    const names = Object.keys(encoders) as Encoding[]
-    return Object.fromEntries(await Promise.all(names.map(async name => [name, await encodeIn(name, html)]))) as Variants
+  function packed(html: string): Made {
+    const hash = createHash('sha256').update(html).digest('hex').slice(0, 24)
+    const variants = new Map<Encoding, Promise<Variant>>()
+    return acceptEncoding => {
+      const name = chooseEncoding(acceptEncoding)
+      const variant = variants.get(name) ?? encodeIn(name, html, hash)
+      variants.set(name, variant)
+      return variant
+    }
   }
 
   /** What stands around every page, kept until any of it may have changed. */
@@ -206,18 +233,12 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
     const { facts, known } = await around.get()
     const own = new Map(page.files.map(file => [file.id, file]))
     const html = renderMade(facts, page, { ...known, file: id => own.get(id) ?? known.file(id) })
-    const variants = new Map<Encoding, Promise<Variant>>()
-    return acceptEncoding => {
-      const name = chooseEncoding(acceptEncoding)
-      const variant = variants.get(name) ?? encodeIn(name, html)
-      variants.set(name, variant)
-      return variant
-    }
+    return packed(html)
   }
 
-  async function writeMessage({ title, detail }: { title: string; detail: string }): Promise<Variants> {
+  async function writeMessage({ title, detail }: { title: string; detail: string }): Promise<Made> {
     const facts = await siteFacts()
-    return encode(renderMessage(facts, title, detail, (await gather(facts)).known))
+    return packed(renderMessage(facts, title, detail, (await gather(facts)).known))
   }
 
   return {
@@ -228,9 +249,9 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
         const asked = age
         page = await render(slug)
         if (!page) return undefined
-        if (asked === age) rendered.set(slug, page)
+        if (asked === age) rendered.set(slug, page, page.timely ? { ttl: HOUR } : {})
       }
-      return page.variants[chooseEncoding(acceptEncoding)]
+      return page.as(acceptEncoding)
     },
 
     /** The draft of a page as visitors would get it; that of an edge with the home page. */
@@ -257,14 +278,14 @@ export function createPublishedPages({ pages, library, shelves, signposts, looks
       const words = told(problem, await site.speech())
       const key = `${words.title}\n${words.detail}`
       // Many ask for what is not there at once: it is written for all of them together.
-      let variants = messages.get(key)
-      if (!variants) {
-        variants = writeMessage(words)
-        messages.set(key, variants)
-        variants.catch(() => messages.delete(key))
+      let message = messages.get(key)
+      if (!message) {
+        message = writeMessage(words)
+        messages.set(key, message)
+        message.catch(() => messages.delete(key))
       }
-      const encoding = chooseEncoding(acceptEncoding)
-      return { bytes: (await variants)[encoding].bytes, encoding }
+      const { bytes } = await (await message)(acceptEncoding)
+      return { bytes, encoding: chooseEncoding(acceptEncoding) }
     },
   }
 }

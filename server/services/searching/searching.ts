@@ -5,6 +5,7 @@ import { resultsOf } from '../../../core/search/results'
 import { FOUND_CSS, SEARCH_CSS } from '../../../core/search/searchCss'
 import { searchPageHtml } from '../../../core/search/searchPage'
 import { SEARCH_PATH, type SearchQuery } from '../../../core/search/searchQuery'
+import { filesListed } from '../../../core/shelf/listing'
 import { mayBeSeen } from '../../../core/see/said'
 import type { Events } from '../events'
 import type { LibraryService } from '../library/library'
@@ -12,6 +13,7 @@ import type { PageService } from '../pages/pages'
 import { keptPages } from '../published/keptPages'
 import type { PublishedPages, Made } from '../published/published'
 import type { Findable } from '../shelves/findable'
+import type { Shelves } from '../shelves/shelves'
 import type { SiteService } from '../site/site'
 
 interface Needs {
@@ -20,12 +22,13 @@ interface Needs {
   site: SiteService
   published: PublishedPages
   findable: Findable
+  shelves: Shelves
   events: Events
 }
 type Passes = (file: FileItem) => boolean
 
 /** What visitors find among the files that are public on live pages or in folders marked for it. */
-export function createSearching({ library, pages, site, published, findable, events }: Needs) {
+export function createSearching({ library, pages, site, published, findable, shelves, events }: Needs) {
   const made = keptPages(events)
 
   /** Whether a file lies in one of some folders, or below. */
@@ -39,8 +42,7 @@ export function createSearching({ library, pages, site, published, findable, eve
   async function onShelf(placement: string): Promise<Passes> {
     const source = (await pages.liveShelf(placement))?.shelf.source
     if (!source) throw new VisitorProblem(404, 'noShelf')
-    if (source.kind === 'folder') return source.below === 'no' ? file => file.folder === source.id : inFolders([source.id])
-    const ids = new Set(source.ids)
+    const ids = new Set(filesListed(await shelves.listed(source, true)).map(({ id }) => id))
     return file => ids.has(file.id)
   }
 

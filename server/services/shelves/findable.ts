@@ -1,28 +1,58 @@
 import type { FileItem } from '../../../core/files/fileItem'
 import { Tree, type Node } from '../../../core/folders/folderTree'
 import { nearestSaid } from '../../../core/see/said'
+import { filesListed } from '../../../core/shelf/listing'
+import type { AskedSource, FolderSource } from '../../../core/shelf/shelfSource'
 import type { Events } from '../events'
 import { isOut } from '../files/items'
 import { kept } from '../kept'
 import type { LibraryService } from '../library/library'
 import type { PageService } from '../pages/pages'
 import type { Signposts } from '../signposts/signposts'
+import type { Shelves } from './shelves'
+
+interface Needs {
+  pages: PageService
+  library: LibraryService
+  signposts: Signposts
+  shelves: Shelves
+  events: Events
+}
+
+const HOUR = 3_600_000
+
+/** Whether a shelf lists all that lies in its folder, whatever comes there. */
+const isWholeFolder = (source: AskedSource): source is FolderSource => source.kind === 'folder' && !source.most && !source.within
 
 /** Says which files visitors may find: those that a live page gives them, and those in folders that are marked for it. */
-export function createFindable(pages: PageService, library: LibraryService, signposts: Signposts, events: Events) {
+export function createFindable({ pages, library, signposts, shelves: { listed }, events }: Needs) {
   const offered = kept(async () => {
     const { files, signposts: posts, shelves } = await pages.liveOffers()
     const pointed = [...(await signposts.some(posts)).values()].flatMap(({ file }) => file ?? [])
     return { files: new Set([...files, ...pointed]), shelves }
   })
+  /** What live shelves ask for and no folder says by itself; of what was added or changed of late, not for long. */
+  const asked = kept(async () => {
+    const shelves = (await offered.get()).shelves.filter(source => !isWholeFolder(source))
+    const ids = new Set<string>()
+    for (const source of shelves) for (const file of filesListed(await listed(source, true))) ids.add(file.id)
+    return { ids, until: shelves.some(({ within }) => within) ? Date.now() + HOUR : Infinity }
+  })
+  async function askedNow(): Promise<Set<string>> {
+    if ((await asked.get()).until < Date.now()) asked.forget()
+    return (await asked.get()).ids
+  }
   const tree = kept(() => library.folders.tree())
   for (const event of ['live', 'uses', 'signposts'] as const) events.on(event, offered.forget)
+  for (const event of ['live', 'uses', 'library', 'folders', 'read'] as const) events.on(event, asked.forget)
   events.on('folders', tree.forget)
 
   /** Whether all that lies in a folder is for visitors: a live shelf lists it, or it is marked for that. */
   async function folderTest(): Promise<(folder: string | null) => boolean> {
     const [{ shelves }, folders] = [await offered.get(), await tree.get()]
-    const listed = new Set(shelves.flatMap(({ id, below }) => (below === 'no' ? [id] : folders.below(id).map(folder => folder.id))))
+    const whole = new Set(
+      shelves.filter(isWholeFolder).flatMap(({ id, below }) => (below === 'no' ? [id] : folders.below(id).map(folder => folder.id))),
+    )
     const marked = new Map<string | null, boolean>()
     /** One question a folder, however many files lie in it. */
     const isMarked = (folder: string | null) => {
@@ -30,14 +60,14 @@ export function createFindable(pages: PageService, library: LibraryService, sign
       marked.set(folder, known)
       return known
     }
-    return folder => (folder !== null && listed.has(folder)) || isMarked(folder)
+    return folder => (folder !== null && whole.has(folder)) || isMarked(folder)
   }
 
   return {
     /** Whether visitors may find a file, as things are now. */
     async test(): Promise<(file: FileItem) => boolean> {
-      const [{ files }, isOpen] = [await offered.get(), await folderTest()]
-      return file => !isOut(file) && (files.has(file.id) || isOpen(file.folder))
+      const [{ files }, ids, isOpen] = [await offered.get(), await askedNow(), await folderTest()]
+      return file => !isOut(file) && (files.has(file.id) || ids.has(file.id) || isOpen(file.folder))
     },
 
     /** The folders whose names visitors may read, each below the nearest such one: what others are called is nobody's business. */

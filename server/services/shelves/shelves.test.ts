@@ -2,7 +2,8 @@ import { unzipSync } from 'fflate'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { FileItem } from '../../../core/files/fileItem'
 import { readSearchQuery } from '../../../core/search/searchQuery'
-import { MOST_ON_SHELF, type ShelfAttrs } from '../../../core/page/schema'
+import type { ShelfAttrs } from '../../../core/page/schema'
+import { FIRST_OF_MANY, MOST_ON_SHELF } from '../../../core/shelf/shelfSource'
 import { pageOf, shelf, words } from '../../../core/testing/pages'
 import { listen, openTestTrough, type TestTrough } from '../../testing/harness'
 import { answerShelf } from '../../visitors/shelf'
@@ -106,7 +107,7 @@ describe('a shelf', () => {
     for (let copied = 20; copied < 320; copied += 20) await library.copy({ files: few.map(file => file.id), folders: [] }, folder.id)
     const { slug, placement } = await livePage({ source: { kind: 'folder', id: folder.id, order: 'title', below: 'no' } })
     const page = await html(slug)
-    expect(page.match(/class="tr-item"/g)).toHaveLength(MOST_ON_SHELF)
+    expect(page.match(/class="tr-item"/g)).toHaveLength(FIRST_OF_MANY)
     expect(page).toContain(`href="/shelves/find?in=${placement}&amp;at=${placement}">See all 320 files</a>`)
     const found = await searching.find(readSearchQuery(new URLSearchParams({ in: placement })))
     expect((await found(undefined)).bytes.toString()).toContain('320 files')

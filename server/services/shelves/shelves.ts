@@ -1,8 +1,9 @@
 import type { FileItem } from '../../../core/files/fileItem'
 import { fileQuerySchema } from '../../../core/files/query'
-import { flat, listingOf, placedIn, type Listing } from '../../../core/page/listing'
-import type { ShelfSource } from '../../../core/page/schema'
-import { TAKE_ALL, shelfQuery } from '../../../core/page/shelf'
+import { arranged } from '../../../core/shelf/arrange'
+import { flat, placedIn, type Listing } from '../../../core/shelf/listing'
+import { TAKE_ALL } from '../../../core/shelf/shelf'
+import { asksForAnything, foldersOf, shelfQuery, type ShelfSource } from '../../../core/shelf/shelfSource'
 import { VisitorProblem } from '../../../core/language/visitorProblem'
 import type { LaidOut, Pack } from '../bundles/packing'
 import { nameToSave } from '../delivery/delivery'
@@ -18,16 +19,25 @@ export function createShelves(pages: PageService, library: LibraryService, pack:
    * @param whole all of it, where it has more than a page is to show
    */
   async function listed(source: ShelfSource, whole = false): Promise<Listing<FileItem>> {
-    if (source.kind === 'folder') {
-      const tree = await library.folders.tree()
-      if (!tree.get(source.id)) return flat([])
-      const query = fileQuerySchema.parse(shelfQuery(source))
-      const { items, total } = await library.list({ ...query, ...(whole && { limit: Infinity }) })
-      const files = items.filter(file => !isOut(file))
-      return { ...listingOf(source.id, tree, files), ...(total > items.length && { total }) }
+    const byId = async (ids: string[]) => {
+      const there = new Map((await library.byId(ids)).map(file => [file.id, file]))
+      return ids.flatMap(id => there.get(id) ?? []).filter(file => !isOut(file))
     }
-    const there = new Map((await library.byId(source.ids)).map(file => [file.id, file]))
-    return flat(source.ids.flatMap(id => there.get(id) ?? []).filter(file => !isOut(file)))
+    if (source.kind === 'files') return flat(await byId(source.ids))
+    const tree = await library.folders.tree()
+    if (source.kind === 'folder' && !tree.get(source.id)) return flat([])
+    // Nothing asked for is nothing given, not all of the library.
+    if (source.kind === 'found' && !asksForAnything(source)) return flat([])
+    const query = fileQuerySchema.parse(shelfQuery(source, Date.now()))
+    const { items, total } = await library.list({ ...query, ...(whole && !source.most && { limit: Infinity }) })
+    const files = items.filter(file => !isOut(file))
+    return arranged(source, tree, { files, pinned: await byId(source.pinned ?? []), total: total - (items.length - files.length) })
+  }
+
+  /** What the zip of a shelf is called where its owner did not say. */
+  const nameOf = async (source: ShelfSource): Promise<string | undefined> => {
+    const [folder, ...more] = foldersOf(source)
+    return folder && !more.length ? library.folders.nameOf(folder) : undefined
   }
 
   return {
@@ -47,8 +57,7 @@ export function createShelves(pages: PageService, library: LibraryService, pack:
       const offered = placedIn(await listed(source, true))
       const picked = picks === TAKE_ALL ? offered : offered.filter(({ item }) => picks.includes(item.id))
       if (!picked.length) throw new VisitorProblem(410, 'filesGone')
-      const own = (source.kind === 'folder' ? await library.folders.nameOf(source.id) : undefined) ?? live.pageTitle
-      const zip = await pack(picked, nameToSave('files.zip', zipName || own))
+      const zip = await pack(picked, nameToSave('files.zip', zipName || ((await nameOf(source)) ?? live.pageTitle)))
       return { zip, files: picked.map(({ item }) => item) }
     },
   }

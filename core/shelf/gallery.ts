@@ -1,7 +1,7 @@
 import type { Speech } from '../language/speech'
-import { escapeHtml } from './escape'
-import { imageHtml } from './picture'
-import type { TargetFacts } from './placeholders'
+import { escapeHtml } from '../page/escape'
+import { imageHtml } from '../page/picture'
+import type { TargetFacts } from '../page/placeholders'
 
 /** What is written at each file of a gallery, besides its picture. */
 interface Parts {

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { problemsOf } from '../testing/html'
 import { NEW_SITE, PDF_FACTS, ZIP_FACTS, knowing, pageOf, shelf } from '../testing/pages'
-import { renderPage } from './document'
-import { pageDocumentSchema } from './schema'
-import type { TargetFacts } from './placeholders'
+import { renderPage } from '../page/document'
+import { pageDocumentSchema } from '../page/schema'
+import type { TargetFacts } from '../page/placeholders'
 
 const photo = (id: string): TargetFacts => ({
   ...PDF_FACTS,

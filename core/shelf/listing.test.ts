@@ -20,9 +20,10 @@ describe('a listing', () => {
       files: [file('a', 'kilns')],
       folders: [
         {
+          id: 'parts',
           name: 'Spare parts',
           files: [file('b', 'parts'), file('d', 'parts')],
-          folders: [{ name: 'Older', files: [file('c', 'old')], folders: [] }],
+          folders: [{ id: 'old', name: 'Older', files: [file('c', 'old')], folders: [] }],
         },
       ],
     })
