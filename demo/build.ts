@@ -11,7 +11,7 @@ import { makeEdges } from './edges'
 import { FOLDERS, makeFiles } from './files'
 import { KILN_LOOK } from './look'
 import { OWNER } from './owner'
-import { makePages, type FileIds } from './pages'
+import { SHEET_LOOK, makeIcons, makePages, type FileIds } from './pages'
 import { seeded } from './random'
 
 async function makeFolders(library: Trough['library']): Promise<Map<string, string>> {
@@ -50,17 +50,20 @@ async function fillLibrary(trough: Trough, folder: string): Promise<{ ids: FileI
 }
 
 /** Pages are made first and filled then: they lead to each other. */
-async function fillPages({ pages, looks, signposts }: Trough, files: FileIds, folders: Map<string, string>): Promise<void> {
+async function fillPages({ pages, looks, shelfLooks, siteIcons, signposts }: Trough, files: FileIds, folders: Map<string, string>): Promise<void> {
   const made = new Map<string, { id: string; revision: number }>()
   const kilnLook = (await looks.create(KILN_LOOK)).id
+  const sheetLook = (await shelfLooks.create(SHEET_LOOK)).id
+  for (const icon of makeIcons(folders)) await siteIcons.set(icon)
   const timetablePost = (await signposts.create({ title: 'Class timetable', file: files.get('timetable-2027-01.pdf')! })).id
   await signposts.create({ title: 'Current price list', file: files.get('price-list-2026-11.pdf')! })
   await signposts.create({ title: 'Summer school plan', file: null })
-  for (const { title, slug } of makePages(files, folders, { glazePage: '', kilnLook, timetablePost }))
+  for (const { title, slug } of makePages(files, folders, { glazePage: '', kilnLook, sheetLook, timetablePost }))
     made.set(slug, await pages.create({ title, slug }, { home: slug === '' }))
   for (const { title, slug, description, document, picture, later } of makePages(files, folders, {
     glazePage: made.get('clay-and-glaze')!.id,
     kilnLook,
+    sheetLook,
     timetablePost,
   })) {
     const { id, revision: first } = made.get(slug)!

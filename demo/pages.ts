@@ -1,4 +1,8 @@
-import type { Block, ButtonAttrs, CardAttrs, Inline, PictureAttrs, PageDocument, PlainBlock, TableBlock } from '../core/page/schema'
+import { mdiFileEditOutline, mdiWrenchOutline } from '@mdi/js'
+import type { Block, ButtonAttrs, CardAttrs, Inline, PictureAttrs, PageDocument, PlainBlock, ShelfAttrs, TableBlock } from '../core/page/schema'
+import type { SiteIcon } from '../core/shelf/icons'
+import type { NewShelfLook } from '../core/shelf/shelfLook'
+import type { FolderSource, FoundSource, ShelfSource } from '../core/shelf/shelfSource'
 import { BUILT_IN_LOOKS } from '../core/look/builtin'
 import { withFill } from '../core/look/fillPictures'
 import { newId } from '../core/id'
@@ -67,8 +71,9 @@ export function makePages(
   {
     glazePage,
     kilnLook,
+    sheetLook,
     timetablePost,
-  }: { glazePage: string; kilnLook: string; /** identity of the signpost to the timetable */ timetablePost: string },
+  }: { glazePage: string; kilnLook: string; /** how shelves of data sheets are shown */ sheetLook: string; /** identity of the signpost to the timetable */ timetablePost: string },
 ): DemoPage[] {
   const target = (name: string) => {
     const id = ids.get(name)
@@ -104,6 +109,31 @@ export function makePages(
   const card = (name: string, words: string, attrs: Partial<CardAttrs> = {}): PlainBlock => ({
     type: 'fileCard',
     attrs: { ...newCard(target(name)), look: 'rim', text: words, ...attrs },
+  })
+  const folderId = (path: string) => {
+    const id = folders.get(path)
+    if (!id) throw new Error(`The demo has no folder "${path}".`)
+    return id
+  }
+  const allOf = (path: string, below: FolderSource['below'] = 'no'): ShelfSource => ({
+    kind: 'folder',
+    id: folderId(path),
+    order: 'title',
+    below,
+  })
+  const alike = (paths: string[], asked: Partial<FoundSource>): ShelfSource => ({
+    kind: 'found',
+    folders: paths.map(folderId),
+    q: '',
+    types: [],
+    tags: [],
+    order: 'title',
+    below: 'no',
+    ...asked,
+  })
+  const shelf = (source: ShelfSource, attrs: Partial<ShelfAttrs> = {}): PlainBlock => ({
+    type: 'shelf',
+    attrs: { ...newShelf(source), ...attrs },
   })
   const picture = (name: string, alt: string, attrs: Partial<PictureAttrs> = {}): PlainBlock => ({
     type: 'picture',
@@ -187,15 +217,10 @@ export function makePages(
           strap('sds-tin-white-glaze.pdf', 'Tin white glaze'),
           strap('sds-copper-carbonate.pdf', 'Copper carbonate'),
           strap('All safety data sheets.zip', 'All of them', { action: 'save' }),
+          shelf(alike(['Safety data sheets'], { tags: ['safety'] }), { look: sheetLook, zipName: 'Marlpit safety data sheets' }),
           h2('Firing charts'),
           p('Tick those you need and take them as one zip.'),
-          {
-            type: 'shelf',
-            attrs: {
-              ...newShelf({ kind: 'folder', id: folders.get('Firing charts')!, order: 'title', below: 'no' }),
-              zipName: 'Marlpit firing charts',
-            },
-          },
+          shelf(allOf('Firing charts'), { layout: 'tiles', zipName: 'Marlpit firing charts' }),
           h2('Mix your own'),
           p(
             'Our recipes are yours to change. Read the ',
@@ -269,23 +294,13 @@ export function makePages(
               link('four pages on elements', 'fitting-an-element-2026-03.pdf'),
               '.',
             ),
-            {
-              type: 'shelf',
-              attrs: {
-                ...newShelf({ kind: 'folder', id: folders.get('Kilns/Spare parts')!, order: 'title', below: 'no' }),
-                zipName: 'Marlpit spare parts',
-              },
-            },
+            shelf(allOf('Kilns/Spare parts'), {
+              shown: { parts: ['icon', 'title', 'facts', 'look'] },
+              zipName: 'Marlpit spare parts',
+            }),
           ),
           h2('All about our kilns'),
-          {
-            type: 'shelf',
-            attrs: {
-              ...newShelf({ kind: 'folder', id: folders.get('Kilns')!, order: 'title', below: 'folded' }),
-              zipName: 'Marlpit kilns',
-              search: true,
-            },
-          },
+          shelf(allOf('Kilns', 'folded'), { zipName: 'Marlpit kilns', search: true }),
         ],
       },
     },
@@ -380,10 +395,15 @@ export function makePages(
             action: 'see',
           }),
           card('glaze-faults-2026-09.pdf', 'Crawling, pinholes, crazing: what the pot is telling you, and what to change.'),
-          section('deep', h2('And all the rest'), {
-            type: 'shelf',
-            attrs: { ...newShelf({ kind: 'folder', id: folders.get('Guides')!, order: 'title', below: 'no' }), zipName: 'Marlpit guides' },
+          section('deep', h2('And all the rest'), shelf(allOf('Guides'), { zipName: 'Marlpit guides' })),
+          h2('Last put in'),
+          shelf(alike(['Guides', 'Firing charts', 'Kilns'], { types: ['document'], order: 'newest', most: 3 }), {
+            layout: 'cards',
+            pick: false,
+            shown: { parts: ['picture', 'new', 'title', 'facts', 'look', 'button'], columns: { wide: 3, narrow: 1 }, newDays: 30 },
           }),
+          h2('Glaze, in a few words'),
+          shelf(alike([], { tags: ['glaze'] }), { layout: 'compact', pick: false }),
           h2('Reading a witness cone'),
           steps(
             'Stand it in a pat of clay, leaning the way it shall bend.',
@@ -410,3 +430,15 @@ export function makePages(
     },
   ]
 }
+
+/** How shelves of data sheets are shown. */
+export const SHEET_LOOK: NewShelfLook = {
+  name: 'Data sheets',
+  shown: { layout: 'table', parts: ['title', 'facts', 'look'], facts: ['date', 'pages', 'size'], density: 'close' },
+}
+
+/** The icons that the shop has of its own: parts of kilns, and forms. */
+export const makeIcons = (folders: Map<string, string>): SiteIcon[] => [
+  { of: { kind: 'folder', value: folders.get('Kilns/Spare parts')! }, icon: { kind: 'drawn', name: 'wrench-outline', path: mdiWrenchOutline } },
+  { of: { kind: 'type', value: 'DOCX' }, icon: { kind: 'drawn', name: 'file-edit-outline', path: mdiFileEditOutline } },
+]

@@ -23,6 +23,7 @@ const HEADINGS: Record<ShelfFact | Exclude<ShelfPart, 'new' | 'facts'>, WordKey>
 type Column = keyof typeof HEADINGS
 /** Headings that those who see need not read: what stands below says it. */
 const UNSEEN: readonly Column[] = ['picture', 'icon', 'look', 'button']
+const UNBROKEN: readonly Column[] = ['date', 'look', 'type']
 const NUMBERS: readonly Column[] = ['size', 'edition', 'pages', 'downloads']
 
 function columnsOf({ shown: { parts, facts } }: Writing): Column[] {
@@ -52,7 +53,7 @@ export function fileTableHtml(files: TargetFacts[], writing: Writing): string {
   const { speech, pick } = writing
   const columns = columnsOf(writing)
   const say = (key: WordKey) => escapeHtml(speech.say(key))
-  const aside = (column: Column) => (NUMBERS.includes(column) ? ' class="tr-number"' : '')
+  const aside = (column: Column) => (NUMBERS.includes(column) ? ' class="tr-number"' : UNBROKEN.includes(column) ? ' class="tr-when"' : '')
   const head = columns.map(column => {
     const words = say(HEADINGS[column])
     return `<th scope="col"${aside(column)}>${UNSEEN.includes(column) ? `<span class="tr-spoken">${words}</span>` : words}</th>`

@@ -40,12 +40,12 @@ export const ITEMS_CSS = `
 .tr-sign-type,.tr-view-type{display:grid;place-items:center;border:1px solid var(--rule);color:var(--soft);font:600 calc(var(--sign)*.3)/1 var(--text);overflow:hidden}
 .tr-view{flex:none;align-self:center;width:calc(var(--sign)*1.5);height:calc(var(--sign)*1.8);margin:.35em .9em .35em 0;object-fit:cover;object-position:top;border:1px solid var(--rule);border-radius:var(--corner)}
 .tr-acts{display:flex;flex-wrap:wrap;align-items:center;gap:.3em 1em;padding-block:.35em;margin-inline-start:1em}
-.tr-acts .tr-button{margin:0}
+.tr-acts .tr-button{margin:0;padding:.45em .9em}
 .tr-page .tr-shelf :is(.tr-tiles,.tr-cards){display:grid;grid-template-columns:repeat(var(--wide),minmax(0,1fr));gap:1.4rem 1.2rem;border:0;margin-block:.4em 1em}
 .tr-page .tr-shelf :is(.tr-tiles,.tr-cards)>li{position:relative;flex-direction:column;min-width:0;border:0;padding:0;background:none;border-radius:0}
 :is(.tr-tiles,.tr-cards) .tr-view{width:100%;height:auto;aspect-ratio:4/3;margin:0 0 .7em;align-self:stretch;--sign:4rem}
 :is(.tr-tiles,.tr-cards) :is(.tr-body,.tr-item){flex:none;align-self:stretch;padding-block:0}
-:is(.tr-tiles,.tr-cards) .tr-item{flex-direction:column;align-items:flex-start}
+:is(.tr-tiles,.tr-cards) .tr-item{flex-direction:column;align-items:flex-start;padding-inline:0}
 :is(.tr-tiles,.tr-cards) .tr-sign{align-self:flex-start;margin:0 0 .6em}
 :is(.tr-tiles,.tr-cards) .tr-acts{margin:auto 0 0;padding-block:.8em 0}
 :is(.tr-tiles,.tr-cards) .tr-tick{position:absolute;top:0;left:0;min-width:2.75em;min-height:2.75em;justify-content:center;padding:0;z-index:1}
@@ -63,12 +63,14 @@ export const ITEMS_CSS = `
 @media (max-width:34rem){.tr-page .tr-shelf :is(.tr-tiles,.tr-cards){grid-template-columns:repeat(var(--narrow),minmax(0,1fr))}.tr-page .tr-shelf ul:not(.tr-tiles,.tr-cards)>li{flex-wrap:wrap}.tr-page .tr-shelf ul:not(.tr-tiles,.tr-cards)>li>.tr-acts{flex-basis:100%;margin:0 0 .6em}}`
 
 export const FILE_TABLE_CSS = `
-.tr-page .tr-files tbody th{font-weight:400}
+.tr-files{position:relative}
+.tr-page .tr-files tbody th{font-weight:400;min-width:11em}
 .tr-files .tr-item{display:inline;padding:0}
 .tr-page .tr-files :is(th,td){vertical-align:middle;padding-block:var(--pad,.55em)}
 .tr-page .tr-files .tr-pick{min-width:0;width:2.6em;padding-inline-end:0}
 .tr-page .tr-files td.tr-pick{padding-block:0}
 .tr-page .tr-files .tr-number{text-align:end;white-space:nowrap}
+.tr-page .tr-files .tr-when{white-space:nowrap}
 .tr-files .tr-sign{display:block}
 .tr-files span.tr-sign{display:grid}`
 

@@ -130,16 +130,16 @@ export function createPublishedPages({ pages, library, shelves, shelfLooks, site
     const pointed = [...posts.values()].flatMap(({ file }) => file ?? [])
     const ids = [...new Set([...fileIds(references), ...pointed, ...filled, ...(page?.picture ? [page.picture] : [])])]
     const there = (await library.byId(ids)).filter(file => !isOut(file))
+    const standing = documents.flatMap(shelvesIn)
+    const shown = await shelfLooks.shown()
+    const ways = standing.map(attrs => shownBy(attrs, id => shown.get(id)))
     // What may be looked at hangs on folders: they are asked where it matters.
-    const sees = documents.some(document => JSON.stringify(document).includes('"see"'))
+    const sees = ways.some(({ parts }) => parts.includes('look')) || documents.some(document => JSON.stringify(document).includes('"see"'))
     const tree = sees ? await library.folders.tree() : undefined
     const toFacts = (file: FileItem) => targetFacts(file, tree && mayBeSeen(file, tree, { see }))
     const facts = new Map(there.map(file => [file.id, toFacts(file)]))
-    const standing = documents.flatMap(shelvesIn)
     const listed = new Map<ShelfSource, Listing<FileItem>>()
     for (const { source } of standing) if (source) listed.set(source, await shelves.listed(source))
-    const shown = await shelfLooks.shown()
-    const ways = standing.map(attrs => shownBy(attrs, id => shown.get(id)))
     const asked = standing.flatMap(({ source }) => (source && source.kind !== 'files' ? [source] : []))
     const icons = ways.some(({ parts }) => parts.includes('icon')) ? await siteIcons.list() : []
     const pictured = new Map((await library.byId(iconPictures(icons))).filter(file => !isOut(file)).map(file => [file.id, toFacts(file)]))
