@@ -50,7 +50,11 @@ async function fillLibrary(trough: Trough, folder: string): Promise<{ ids: FileI
 }
 
 /** Pages are made first and filled then: they lead to each other. */
-async function fillPages({ pages, looks, shelfLooks, siteIcons, signposts }: Trough, files: FileIds, folders: Map<string, string>): Promise<void> {
+async function fillPages(
+  { pages, looks, shelfLooks, siteIcons, signposts }: Trough,
+  files: FileIds,
+  folders: Map<string, string>,
+): Promise<void> {
   const made = new Map<string, { id: string; revision: number }>()
   const kilnLook = (await looks.create(KILN_LOOK)).id
   const sheetLook = (await shelfLooks.create(SHEET_LOOK)).id

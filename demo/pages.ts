@@ -1,5 +1,15 @@
 import { mdiFileEditOutline, mdiWrenchOutline } from '@mdi/js'
-import type { Block, ButtonAttrs, CardAttrs, Inline, PictureAttrs, PageDocument, PlainBlock, ShelfAttrs, TableBlock } from '../core/page/schema'
+import type {
+  Block,
+  ButtonAttrs,
+  CardAttrs,
+  Inline,
+  PictureAttrs,
+  PageDocument,
+  PlainBlock,
+  ShelfAttrs,
+  TableBlock,
+} from '../core/page/schema'
 import type { SiteIcon } from '../core/shelf/icons'
 import type { NewShelfLook } from '../core/shelf/shelfLook'
 import type { FolderSource, FoundSource, ShelfSource } from '../core/shelf/shelfSource'
@@ -73,7 +83,12 @@ export function makePages(
     kilnLook,
     sheetLook,
     timetablePost,
-  }: { glazePage: string; kilnLook: string; /** how shelves of data sheets are shown */ sheetLook: string; /** identity of the signpost to the timetable */ timetablePost: string },
+  }: {
+    glazePage: string
+    kilnLook: string
+    /** how shelves of data sheets are shown */ sheetLook: string
+    /** identity of the signpost to the timetable */ timetablePost: string
+  },
 ): DemoPage[] {
   const target = (name: string) => {
     const id = ids.get(name)
@@ -439,6 +454,9 @@ export const SHEET_LOOK: NewShelfLook = {
 
 /** The icons that the shop has of its own: parts of kilns, and forms. */
 export const makeIcons = (folders: Map<string, string>): SiteIcon[] => [
-  { of: { kind: 'folder', value: folders.get('Kilns/Spare parts')! }, icon: { kind: 'drawn', name: 'wrench-outline', path: mdiWrenchOutline } },
+  {
+    of: { kind: 'folder', value: folders.get('Kilns/Spare parts')! },
+    icon: { kind: 'drawn', name: 'wrench-outline', path: mdiWrenchOutline },
+  },
   { of: { kind: 'type', value: 'DOCX' }, icon: { kind: 'drawn', name: 'file-edit-outline', path: mdiFileEditOutline } },
 ]

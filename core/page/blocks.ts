@@ -48,7 +48,8 @@ export function partsOf(document: { content: Block[] }): Set<PartName> {
   for (const block of everyBlock(document)) {
     found.add(block.type)
     if (block.type === 'shelf' && block.attrs.search) found.add('search')
-    if (block.type === 'shelf' && block.attrs.source && 'below' in block.attrs.source && block.attrs.source.below !== 'no') found.add('fold')
+    if (block.type === 'shelf' && block.attrs.source && 'below' in block.attrs.source && block.attrs.source.below !== 'no')
+      found.add('fold')
     for (const inline of inlinesOf(block)) if (inline.type === 'text') inline.marks?.forEach(mark => found.add(mark.type))
   }
   return found

@@ -2,7 +2,19 @@ import { describe, expect, it } from 'vitest'
 import type { Language } from '../language/languages'
 import { BUILT_IN_LOOKS } from '../look/builtin'
 import { problemsOf } from '../testing/html'
-import { ENGLISH, NEW_SITE, PDF_FACTS, ZIP_FACTS, button, linkMark, pageOf, shelf, words, PLAIN_SHELVES, shelfWriting } from '../testing/pages'
+import {
+  ENGLISH,
+  NEW_SITE,
+  PDF_FACTS,
+  ZIP_FACTS,
+  button,
+  linkMark,
+  pageOf,
+  shelf,
+  words,
+  PLAIN_SHELVES,
+  shelfWriting,
+} from '../testing/pages'
 import { renderMessage, renderPage } from './document'
 import { flat } from '../shelf/listing'
 import { pageRenderer, type PageFacts } from './html'

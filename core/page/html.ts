@@ -245,7 +245,12 @@ function renderItem(blocks: Block[], known: Known): string {
 
 /** Renders the documents that make up one page: semantic HTML without script, the same for preview, live and export. */
 export function pageRenderer(facts: PageFacts) {
-  const known: Known = { ...facts, styles: new ButtonStyles(facts.look, id => fillHref(facts.file(id))), outline: { last: 1 }, parts: new Set() }
+  const known: Known = {
+    ...facts,
+    styles: new ButtonStyles(facts.look, id => fillHref(facts.file(id))),
+    outline: { last: 1 },
+    parts: new Set(),
+  }
   return {
     /** Blocks that begin below the title of the page. */
     blocks(blocks: Block[]): string {

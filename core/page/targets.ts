@@ -2,7 +2,19 @@ import { everyBlock, inlinesOf, mapBlocks, textOf } from './blocks'
 import { outsideAddress } from './outsideAddress'
 import { asksForAnything, foldersOf, type ShelfSource } from '../shelf/shelfSource'
 import { fillPictures, mapFillPictures } from '../look/fillPictures'
-import type { Action, Block, ButtonAttrs, Inline, Mark, PageDocument, PlacementKind, Reference, SectionBlock, ShelfAttrs, Target } from './schema'
+import type {
+  Action,
+  Block,
+  ButtonAttrs,
+  Inline,
+  Mark,
+  PageDocument,
+  PlacementKind,
+  Reference,
+  SectionBlock,
+  ShelfAttrs,
+  Target,
+} from './schema'
 
 /** One button, link, shelf, card or picture on a page, with the words it is known by. */
 export interface Placement {
@@ -25,7 +37,11 @@ const listed = (target: Target | null): Reference[] => (target ? [target] : [])
 function referencesOf(source: ShelfSource | null): Reference[] {
   const files = source?.kind === 'files' ? source.ids : (source?.pinned ?? [])
   const all: Reference[] = source?.kind === 'found' && !source.folders.length && asksForAnything(source) ? [{ kind: 'library' }] : []
-  return [...all, ...foldersOf(source).map((id): Reference => ({ kind: 'folder', id })), ...files.map((id): Reference => ({ kind: 'file', id }))]
+  return [
+    ...all,
+    ...foldersOf(source).map((id): Reference => ({ kind: 'folder', id })),
+    ...files.map((id): Reference => ({ kind: 'file', id })),
+  ]
 }
 
 /** The placement that a block is itself. */

@@ -48,7 +48,9 @@ function cellHtml(column: Column, file: TargetFacts, writing: Writing): string {
   }
 }
 
-/** Files as rows of a table, each named by its title (WCAG 2.2, 1.3.1; technique H63); wider than the screen, it moves sideways by itself. */
+/**
+ * Files as rows of a table, each named by its title (WCAG 2.2, 1.3.1; technique H63). Wider than the screen, it moves sideways by itself.
+ */
 export function fileTableHtml(files: TargetFacts[], writing: Writing): string {
   const { speech, pick } = writing
   const columns = columnsOf(writing)

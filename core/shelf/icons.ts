@@ -14,7 +14,11 @@ export const siteIconSchema = z.object({
     /** a picture of the library, drawings among them: it is drawn by the server, and nothing of its code reaches visitors */
     z.object({ kind: z.literal('picture'), /** identity of the picture's file */ file: z.string().min(1).max(40) }),
     /** an outline in a square of 24 (SVG 2, path data) */
-    z.object({ kind: z.literal('drawn'), name: z.string().max(60), path: z.string().min(1).max(4000).regex(OUTLINE, 'This is not the outline of an icon.') }),
+    z.object({
+      kind: z.literal('drawn'),
+      name: z.string().max(60),
+      path: z.string().min(1).max(4000).regex(OUTLINE, 'This is not the outline of an icon.'),
+    }),
   ]),
 })
 export type SiteIcon = z.infer<typeof siteIconSchema>
@@ -32,7 +36,11 @@ interface Marked {
 export type DrawnIcon = Extract<SiteIcon['icon'], { kind: 'drawn' }> | { kind: 'picture'; picture: TargetFacts }
 
 /** The icon of a file: its own, else that of the nearest folder, else that of the first of its tags with one, else that of its type. */
-export function iconOf({ id, folder, tags, mediaType }: Marked, icons: readonly SiteIcon[], tree: Tree<Node>): SiteIcon['icon'] | undefined {
+export function iconOf(
+  { id, folder, tags, mediaType }: Marked,
+  icons: readonly SiteIcon[],
+  tree: Tree<Node>,
+): SiteIcon['icon'] | undefined {
   const of = (kind: SiteIcon['of']['kind'], value: string) => icons.find(icon => icon.of.kind === kind && icon.of.value === value)?.icon
   const first = (kind: SiteIcon['of']['kind'], values: string[]) => {
     for (const value of values) {

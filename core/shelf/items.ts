@@ -9,7 +9,9 @@ const WITHIN: readonly ShelfPart[] = ['new', 'facts']
 
 /** How wide the picture of an item is shown, where items stand side by side. */
 const sizesOf = ({ layout, columns }: Shown): string | undefined =>
-  layout === 'tiles' || layout === 'cards' ? `(max-width:34rem) ${Math.round(92 / columns.narrow)}vw, ${Math.round(64 / columns.wide)}rem` : undefined
+  layout === 'tiles' || layout === 'cards'
+    ? `(max-width:34rem) ${Math.round(92 / columns.narrow)}vw, ${Math.round(64 / columns.wide)}rem`
+    : undefined
 
 /** Parts that are always written, whatever was chosen: without its title nobody knows what it is. */
 const withTitle = (parts: readonly ShelfPart[]): ShelfPart[] => (parts.includes('title') ? [...parts] : ['title', ...parts])

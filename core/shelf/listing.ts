@@ -47,11 +47,12 @@ function lister<File extends { folder: string | null }>(tree: Folders, files: Fi
 export const listingOf = <File extends { folder: string | null }>(top: string | null, tree: Folders, files: File[]): Listing<File> =>
   lister(tree, files).list(top)
 
-/** Files by some folders and those below them. */
-export const listingOfSeveral = <File extends { folder: string | null }>(ids: string[], tree: Folders, files: File[]): Listing<File> => ({
-  files: [],
-  folders: lister(tree, files).named(ids.flatMap(id => tree.get(id) ?? [])),
-})
+/** Files by some folders and those below them; one within another is not listed twice. */
+export function listingOfSeveral<File extends { folder: string | null }>(ids: string[], tree: Folders, files: File[]): Listing<File> {
+  const chosen = new Set(ids)
+  const topmost = [...chosen].filter(id => !tree.pathTo(id).some(above => above.id !== id && chosen.has(above.id)))
+  return { files: [], folders: lister(tree, files).named(topmost.flatMap(id => tree.get(id) ?? [])) }
+}
 
 /** Each file with the path to it from the shelf: the names of folders, each with a slash behind it. */
 export const placedIn = <File>({ files, folders }: Listing<File>, path = ''): { item: File; folder: string }[] => [

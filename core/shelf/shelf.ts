@@ -41,12 +41,7 @@ function inOrder({ files, folders, pinned = 0, ...rest }: Files, byTitle: boolea
  * Files, then the folders beside them, each to be folded out without script (HTML, `details`). Each has an address of its own: who comes
  * by it finds that folder and those around it open (HTML, ancestor revealing).
  */
-function listingHtml(
-  { files, folders }: Files,
-  filesHtml: (files: TargetFacts[]) => string,
-  open: boolean,
-  writing: Writing,
-): string {
+function listingHtml({ files, folders }: Files, filesHtml: (files: TargetFacts[]) => string, open: boolean, writing: Writing): string {
   const {
     attrs: { placement },
     speech,

@@ -26,9 +26,7 @@ const choosing = {
   /** only so many, the first ones by its order */
   most: z.number().int().min(1).max(MOST_ON_SHELF).nullish(),
   /** only what was added or changed within so many days */
-  within: z
-    .object({ time: z.enum(SHELF_TIMES), days: z.number().int().min(1).max(3660) })
-    .nullish(),
+  within: z.object({ time: z.enum(SHELF_TIMES), days: z.number().int().min(1).max(3660) }).nullish(),
 }
 
 /**

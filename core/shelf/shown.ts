@@ -1,6 +1,6 @@
 import { z } from 'zod'
 
-/** How the files of a shelf stand: one below the other, in a table, as tiles, as cards, small for margins, or as pictures that are seen large. */
+/** How files stand: one below the other, in a table, as tiles or cards, small for margins, or as pictures that are seen large. */
 export const LAYOUTS = ['lines', 'table', 'tiles', 'cards', 'compact', 'pictures'] as const
 export type Layout = (typeof LAYOUTS)[number]
 

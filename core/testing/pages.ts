@@ -92,7 +92,14 @@ export const PLAIN_SHELVES = { shelfLook: () => undefined, icon: () => undefined
 /** How a shelf is written in tests. */
 export const shelfWriting = (given: Partial<ShelfAttrs>, language: Language = 'en') => {
   const { attrs } = shelf(given) as { attrs: ShelfAttrs }
-  return { ...PLAIN_SHELVES, attrs, shown: shownBy(attrs, () => undefined), iconOf: () => undefined, buttonClass: () => 'tr-look-slab', speech: speechOf(language) }
+  return {
+    ...PLAIN_SHELVES,
+    attrs,
+    shown: shownBy(attrs, () => undefined),
+    iconOf: () => undefined,
+    buttonClass: () => 'tr-look-slab',
+    speech: speechOf(language),
+  }
 }
 
 /** What a page is rendered with where these files are all there is. */

@@ -1,3 +1,4 @@
+import { fileQuerySchema } from '../../core/files/query'
 import sharp from 'sharp'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { readSearchQuery } from '../../core/search/searchQuery'
@@ -62,8 +63,8 @@ async function build(): Promise<void> {
 async function seen(trough: Services) {
   await trough.reading.idle()
   await trough.bundles.settled()
-  const { items } = await trough.library.list({ type: [], tag: [], sort: 'title', from: 0, limit: 500 } as never)
-  const bin = await trough.library.list({ type: [], tag: [], sort: 'title', bin: true, from: 0, limit: 500 } as never)
+  const { items } = await trough.library.list(fileQuerySchema.parse({ sort: 'title', limit: 500 }))
+  const bin = await trough.library.list(fileQuerySchema.parse({ sort: 'title', bin: 'true', limit: 500 }))
   const known = [...items, ...bin.items].sort((a, b) => (a.id < b.id ? -1 : 1))
   const server = await listen((request, response) =>
     trough.delivery
@@ -228,6 +229,8 @@ const CHANGES: [string, () => Promise<unknown>][] = [
       await test.trough.outside.switch(true)
       await test.trough.checks.set({ check: true })
       await test.trough.icon.choose(made.tile.id)
+      await test.trough.shelfLooks.create({ name: 'Sheets', shown: { layout: 'table' } })
+      await test.trough.siteIcons.set({ of: { kind: 'type', value: 'PDF' }, icon: { kind: 'drawn', name: 'x', path: 'M1,1' } })
     },
   ],
   ['a signpost is taken down', () => test.trough.signposts.remove(made.signpost, { way: 'off' } as never)],

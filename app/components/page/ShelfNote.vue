@@ -23,12 +23,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
 </script>
 
 <template>
-  <section
-    ref="root"
-    class="note"
-    aria-label="Settings of this shelf"
-    @keydown.esc.stop="source?.choosing ? source.stop() : emit('leave')"
-  >
+  <section ref="root" class="note" aria-label="Settings of this shelf" @keydown.esc.stop="source?.choosing ? source.stop() : emit('leave')">
     <ShelfSource ref="source" :source="attrs.source" :files="files" @list="emit('change', { source: $event })" />
     <ShelfShown :attrs="attrs" @change="emit('change', $event)" />
     <VCheckbox

@@ -77,8 +77,8 @@ const remove = () =>
       />
       <NumberField
         v-if="has('new')"
-        words="New for"
-        unit="days"
+        words="Days new"
+        unit=""
         :least="1"
         :most="366"
         :value="shown.newDays"

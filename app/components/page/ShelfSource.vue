@@ -51,8 +51,7 @@ defineExpose({ choosing, stop: () => (choosing.value = undefined) })
 <template>
   <div class="source">
     <p v-if="source?.kind === 'folder'" class="lists">
-      Lists what lies in <b>{{ folders.nameOf(source.id) }}</b
-      >, always.
+      Lists what lies in <b>{{ folders.nameOf(source.id) }}</b>, always.
     </p>
     <p v-else-if="ids.length" class="lists">Lists {{ counted(ids.length, 'chosen file') }}.</p>
     <p v-else-if="found" class="lists">Lists all files that are like this, always.</p>

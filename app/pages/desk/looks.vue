@@ -148,6 +148,7 @@ useHead({ title: 'Looks', style: [{ innerHTML: () => contentCss(looks.style) + l
               </div>
             </li>
           </ul>
+          <FileIcons />
         </div>
         <section class="margin" :aria-label="`Settings of the look ${chosen.name}`">
           <div class="note">

@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import sharp from 'sharp'
 import { strToU8, unzipSync, zipSync } from 'fflate'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { fileQuerySchema } from '../../../core/files/query'
 import { ZipLayout } from '../../../core/zip/layout'
 import { openTestTrough, sha256, type TestTrough } from '../../testing/harness'
 
@@ -40,7 +41,7 @@ async function bringIn(test: TestTrough, zip: Buffer, folder: string | null = nu
 
 /** All that an owner knows of a library, without identities. */
 async function everything({ trough }: TestTrough) {
-  const { items } = await trough.library.list({ type: [], tag: [], sort: 'title', from: 0, limit: 500 } as never)
+  const { items } = await trough.library.list(fileQuerySchema.parse({ sort: 'title', limit: 500 }))
   // Two files may have one title, and identities are given out anew.
   items.sort((a, b) => (a.handle < b.handle ? -1 : 1))
   const folders = await trough.library.folders.list()
@@ -153,15 +154,14 @@ describe('a bag', () => {
     const job = await bringIn(to, await bytesOf(from, layout), target.id)
     expect(job.state).toBe('done')
     expect(job.report.find(line => line.name === 'Prices, all of them')!.why).toBe('prices.pdf is taken here: its address is prices-2.pdf.')
-    const { items } = await to.trough.library.list({
-      folder: target.id,
-      below: true,
-      type: [],
-      tag: [],
-      sort: 'title',
-      from: 0,
-      limit: 50,
-    } as never)
+    const { items } = await to.trough.library.list(
+      fileQuerySchema.parse({
+        folder: target.id,
+        below: 'true',
+        sort: 'title',
+        limit: 50,
+      }),
+    )
     expect(items.map(item => item.title)).toEqual(['Everything', 'Prices, all of them', 'Ünïcode 🏺'])
   })
 

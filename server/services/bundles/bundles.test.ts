@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import { promisify } from 'node:util'
 import { unzipSync } from 'fflate'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { fileQuerySchema } from '../../../core/files/query'
 import type { BundleEntry } from '../../../core/bundle/bundleEntry'
 import type { FileItem } from '../../../core/files/fileItem'
 import { listen, openTestTrough, type TestTrough } from '../../testing/harness'
@@ -71,7 +72,7 @@ describe('a bundle', () => {
     const head = await get('files/studio-pack.zip', {}, 'HEAD')
     expect([head.status, head.headers.get('content-length'), (await body(head)).length]).toEqual([200, String(bundle.size), 0])
     expect((await get('files/studio-pack.zip', { 'If-None-Match': head.headers.get('etag')! })).status).toBe(304)
-    const { items } = await test.trough.library.list({ q: 'studio pack', type: [], tag: [], sort: '-changed', from: 0, limit: 5 } as never)
+    const { items } = await test.trough.library.list(fileQuerySchema.parse({ q: 'studio pack', limit: 5 }))
     expect(items[0]).toMatchObject({ id: bundle.id, size: bundle.size })
   })
 

@@ -43,6 +43,15 @@ async function livePage(attrs: Partial<ShelfAttrs>) {
   await test.trough.pages.publish(page.id)
   return { page, placement, slug: page.slug }
 }
+/** Titles of those files that visitors may find. */
+async function found(...files: FileItem[]) {
+  const passes = await test.trough.findable.test()
+  const items = await test.trough.library.byId(files.map(({ id }) => id))
+  return items
+    .filter(passes)
+    .map(({ title }) => title)
+    .sort()
+}
 const chosen = (...files: FileItem[]) => ({ source: { kind: 'files' as const, ids: files.map(file => file.id) } })
 
 describe('a shelf', () => {
@@ -114,6 +123,106 @@ describe('a shelf', () => {
     expect(Object.keys(await contentsOf(await ask(placement, 'all=')))).toHaveLength(320)
   })
 
+  it('shows what is alike wherever it lies, and follows tags, moves and folders', async () => {
+    const { library } = test.trough
+    const [one, other] = [
+      await library.folders.create({ name: 'Alike one', parent: null }),
+      await library.folders.create({ name: 'Alike other', parent: null }),
+    ]
+    const file = await test.putInto('alike-a.txt', 'alike a', { folder: one.id })
+    const later = await test.putInto('alike-b.txt', 'alike b', { folder: other.id })
+    await library.change(file.id, { tags: ['alike'] })
+    const source = { kind: 'found' as const, folders: [], q: '', types: [], tags: ['alike'], order: 'title' as const, below: 'no' as const }
+    const { slug, placement, page } = await livePage({ source })
+    const shown = async () => [...(await html(slug)).matchAll(/tr-label">([^<]+)</g)].map(([, title]) => title)
+    expect(await shown()).toEqual(['Alike a'])
+    await library.change(later.id, { tags: ['alike', 'more'] })
+    expect(await shown()).toEqual(['Alike a', 'Alike b'])
+    expect(await contentsOf(await ask(placement, 'all='))).toEqual({ 'alike-a.txt': 'alike a', 'alike-b.txt': 'alike b' })
+    // It is no placement that leads nowhere, and visitors may find what it shows, and nothing else.
+    expect((await test.trough.pages.get(page.id)).broken).toBe(0)
+    const secret = await test.putInto('alike-secret.txt', 'alike secret', { folder: one.id })
+    expect(await found(file, later, secret)).toEqual(['Alike a', 'Alike b'])
+    const results = await test.trough.searching.find(readSearchQuery(new URLSearchParams({ in: placement, q: 'alike' })))
+    expect((await results(undefined)).bytes.toString()).toContain('2 files')
+  })
+
+  it('of the newest few, or of what came of late, makes no secret of the rest public', async () => {
+    const { library } = test.trough
+    const folder = await library.folders.create({ name: 'Newest', parent: null })
+    const old = await test.putInto('newest-old.txt', 'old', { folder: folder.id })
+    const pinned = await test.putInto('newest-pinned.txt', 'pinned', { folder: folder.id })
+    const last = await test.putInto('newest-last.txt', 'last', { folder: folder.id })
+    const source = { kind: 'folder' as const, id: folder.id, order: 'newest' as const, below: 'no' as const, most: 2, pinned: [pinned.id] }
+    const { slug, placement } = await livePage({ source })
+    expect([...(await html(slug)).matchAll(/tr-label">([^<]+)</g)].map(([, title]) => title)).toEqual(['Newest pinned', 'Newest last'])
+    expect(await found(old, pinned, last)).toEqual(['Newest last', 'Newest pinned'])
+    expect(Object.keys(await contentsOf(await ask(placement, 'all=')))).toHaveLength(2)
+    expect((await ask(placement, `pick=${old.id}`)).status).toBe(410)
+    // What it shows first is in use: it does not go unasked.
+    await expect(library.remove({ files: [pinned.id], folders: [] })).rejects.toMatchObject({ status: 409 })
+  })
+
+  it('of several folders goes on without one that is deleted, and is taken off with the last', async () => {
+    const { library } = test.trough
+    const [one, other] = [
+      await library.folders.create({ name: 'Several one', parent: null }),
+      await library.folders.create({ name: 'Several other', parent: null }),
+    ]
+    await test.putInto('several-a.txt', 'sa', { folder: one.id })
+    await test.putInto('several-b.txt', 'sb', { folder: other.id })
+    const source = {
+      kind: 'found' as const,
+      folders: [one.id, other.id],
+      q: '',
+      types: [],
+      tags: [],
+      order: 'title' as const,
+      below: 'no' as const,
+    }
+    const { slug } = await livePage({ source })
+    expect(await html(slug)).toMatch(/Several a[^]*Several b/)
+    await library.remove({ files: [], folders: [one.id] }, { takeOff: true })
+    expect(await html(slug)).toContain('Several b')
+    expect(await html(slug)).not.toContain('Several a')
+    await library.remove({ files: [], folders: [other.id] }, { takeOff: true })
+    expect(await html(slug)).not.toContain('class="tr-shelf"')
+  })
+
+  it('wears a look and follows it, and stays as it is without', async () => {
+    const { shelfLooks } = test.trough
+    const file = await test.put('worn.txt', 'worn')
+    const look = await shelfLooks.create({ name: 'Sheets', shown: { layout: 'table' } })
+    const { slug } = await livePage({ ...chosen(file), look: look.id })
+    expect(await html(slug)).toContain('class="tr-table tr-files"')
+    await shelfLooks.change(look.id, { shown: { layout: 'cards' } })
+    expect(await html(slug)).toContain('class="tr-cards"')
+    await expect(shelfLooks.create({ name: 'Sheets', shown: {} })).rejects.toMatchObject({ status: 409 })
+    await shelfLooks.remove(look.id)
+    expect(await shelfLooks.list()).toEqual([])
+    expect(await html(slug)).toContain('class="tr-cards"')
+    await expect(shelfLooks.remove(look.id)).rejects.toMatchObject({ status: 404 })
+  })
+
+  it('loses no look of two that are saved at once', async () => {
+    const { shelfLooks } = test.trough
+    await Promise.all(['Left', 'Right'].map(name => shelfLooks.create({ name, shown: {} })))
+    expect((await shelfLooks.list()).map(({ name }) => name).sort()).toEqual(['Left', 'Right'])
+  })
+
+  it('has the icons of the site, as they are given, changed and taken away', async () => {
+    const { siteIcons } = test.trough
+    const file = await test.put('signed.txt', 'signed')
+    const { slug } = await livePage({ ...chosen(file), shown: { parts: ['icon', 'title'] } })
+    expect(await html(slug)).toContain('<span class="tr-sign tr-sign-type" aria-hidden="true">TXT</span>')
+    const of = { kind: 'type' as const, value: 'TXT' }
+    await siteIcons.set({ of, icon: { kind: 'drawn', name: 'first', path: 'M1,1' } })
+    await siteIcons.set({ of, icon: { kind: 'drawn', name: 'second', path: 'M2,2' } })
+    expect(await html(slug)).toContain('<path d="M2,2"/>')
+    await siteIcons.remove(of)
+    expect(await html(slug)).toContain('tr-sign-type')
+  })
+
   it("follows a file that takes another's place", async () => {
     const [old, next] = [await test.put('old.txt', 'old'), await test.put('next.txt', 'next')]
     const { slug } = await livePage(chosen(old))
@@ -166,6 +275,22 @@ describe('files picked from a shelf', () => {
     await tally.flush()
     expect((await library.byId([one.id, two.id, left.id])).map(file => file.downloads).sort()).toEqual([0, 1, 1])
     expect(await pages.downloads(page.id)).toEqual({ [placement]: 2 })
+  })
+
+  it('come as one zip by a form that is sent, too, however many were ticked; too much of it is refused', async () => {
+    const files = await Promise.all(Array.from({ length: 3 }, (_, index) => test.put(`sent-${index}.txt`, `sent ${index}`)))
+    const { placement } = await livePage(chosen(...files))
+    const send = (body: string) =>
+      fetch(`${server.url}/shelves/${placement}`, {
+        method: 'POST',
+        body: new URLSearchParams(body),
+        headers: { 'User-Agent': 'Mozilla/5.0' },
+      })
+    const picked = await send(`pick=${files[0]!.id}&pick=${files[2]!.id}`)
+    expect(picked.headers.get('content-disposition')).toContain('attachment')
+    expect(await contentsOf(picked)).toEqual({ 'sent-0.txt': 'sent 0', 'sent-2.txt': 'sent 2' })
+    expect((await send('')).status).toBe(422)
+    expect((await send(`pick=${'x'.repeat(70_000)}`)).status).toBe(413)
   })
 
   it('are refused with the reason', async () => {

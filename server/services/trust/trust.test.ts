@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { sql } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
+import { fileQuerySchema } from '../../../core/files/query'
 import type { FileItem } from '../../../core/files/fileItem'
 import { listen, openTestTrough, sha256, type TestTrough } from '../../testing/harness'
 import { openTrough } from '../../trough'
@@ -129,7 +130,7 @@ describe('backup and restore', () => {
         await other.verifying.start()
         await other.verifying.ended()
         expect((await other.verifying.state()).findings).toEqual([])
-        const { items } = await other.library.list({ q: 'too late', type: [], tag: [], sort: '-changed', from: 0, limit: 5 } as never)
+        const { items } = await other.library.list(fileQuerySchema.parse({ q: 'too late', limit: 5 }))
         expect(items).toEqual([])
       }),
     ).toEqual([])

@@ -7,13 +7,16 @@ import type { Queryable } from '../../db/connection'
 import { insertMany } from '../../db/insertMany'
 import { uses, type Side } from '../../db/schema'
 
+/** Stands in the place of an address where a shelf asks all of the library: nothing of that can be missing. */
+const LIBRARY = 'library:'
+
 /** What is known of a target by its identity; one elsewhere has none. */
 const columnsOf = (target: Reference | undefined) => ({
   fileId: target?.kind === 'file' ? target.id : null,
   folderId: target?.kind === 'folder' ? target.id : null,
   toPage: target?.kind === 'page' ? target.id : null,
   signpostId: target?.kind === 'signpost' ? target.id : null,
-  address: target ? outsideAddress(target) : null,
+  address: target?.kind === 'library' ? LIBRARY : target ? outsideAddress(target) : null,
 })
 
 /** The rows of `uses` that lead to a target, or lean on a folder. */
