@@ -80,6 +80,10 @@ ensureCommands(
     // Real documents that readers are held against.
     '/usr/share/doc/bzip2/manual.pdf.gz': 'bzip2-doc',
     '/usr/share/doc/libtasn1-doc/libtasn1.pdf': 'libtasn1-doc',
+    '/usr/bin/7z': 'p7zip-full',
+    '/usr/bin/heif-enc': 'libheif-examples',
+    '/usr/bin/xz': 'xz-utils',
+    '/usr/bin/bzip2': 'bzip2',
     '/usr/share/doc/shared-mime-info/shared-mime-info-spec.pdf': 'shared-mime-info',
   },
 )

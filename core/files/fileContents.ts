@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { familyOf, opensInBrowser } from './mediaType'
+import { familyOf, isPacked, isZip, opensInBrowser } from './mediaType'
 
 export const sheetSchema = z.object({
   name: z.string(),
@@ -17,7 +17,13 @@ export const contentsSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('sheets'), sheets: z.array(sheetSchema) }),
   z.object({
     kind: z.literal('entries'),
-    entries: z.array(z.object({ name: z.string(), size: z.number(), locked: z.boolean() })),
+    entries: z.array(
+      z.object({
+        name: z.string(),
+        /** bytes; left out where the archive does not say */ size: z.number().optional(),
+        locked: z.boolean(),
+      }),
+    ),
     cut: z.boolean(),
   }),
 ])
@@ -27,16 +33,17 @@ export type Contents = z.infer<typeof contentsSchema>
 export type View = 'pages' | 'picture' | 'sound' | 'film' | 'contents' | 'none'
 
 const WORD = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document'
-const TABLES = /^text\/(?:csv|tab-separated-values)$|spreadsheetml\.sheet$|opendocument\.spreadsheet$/
+const TABLES = /^text\/(?:csv|tab-separated-values)$|spreadsheetml\.sheet$|opendocument\.spreadsheet$|\/vnd\.ms-excel$/
 /** HTML too: as it is written, since showing it would run it. */
-const TEXTS = /^text\/|\/json$|\/xml$|\/(?:x-)?yaml$/
-const ZIPS = /^application\/(?:x-)?zip(?:-compressed)?$/
+const TEXTS = /^text\/(?!rtf$)|\/json$|\/xml$|\/(?:x-)?yaml$/
+/** Pictures that are drawn, whatever browsers can show of them. */
+const PICTURES = /^image\/(?:png|jpeg|gif|webp|avif|svg\+xml|tiff|bmp|hei[cf])$/
 
 /** What the view shows for a media type. */
 export function viewOf(mediaType: string): View {
   if (mediaType === 'application/pdf') return 'pages'
   const family = familyOf(mediaType)
-  if (family === 'picture') return /^image\/(?:png|jpeg|gif|webp|avif|svg\+xml)$/.test(mediaType) ? 'picture' : 'none'
+  if (family === 'picture') return PICTURES.test(mediaType) ? 'picture' : 'none'
   if ((family === 'sound' || family === 'film') && opensInBrowser(mediaType)) return family
   return contentsKind(mediaType) ? 'contents' : 'none'
 }
@@ -45,7 +52,7 @@ export function viewOf(mediaType: string): View {
 export function contentsKind(mediaType: string): 'markdown' | 'document' | 'sheets' | 'entries' | 'text' | undefined {
   if (mediaType === WORD) return 'document'
   if (TABLES.test(mediaType)) return 'sheets'
-  if (ZIPS.test(mediaType)) return 'entries'
+  if (isZip(mediaType) || isPacked(mediaType)) return 'entries'
   if (mediaType === 'text/markdown') return 'markdown'
   return TEXTS.test(mediaType) ? 'text' : undefined
 }

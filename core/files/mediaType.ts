@@ -51,14 +51,19 @@ export function typeFromName(fileName: string): string {
 
 const SHEETS = /spreadsheet|ms-excel|text\/csv|tab-separated/
 const SLIDES = /presentation|powerpoint/
-const ARCHIVES = /\/(?:x-)?(?:zip|gzip|x-tar|x-7z-compressed|vnd\.rar|x-bzip2|x-xz)(?:-compressed)?$/
+const ZIP = /^application\/(?:x-)?zip(?:-compressed)?$/
+const PACKED = /^application\/(?:(?:x-)?gzip|x-tar|x-7z-compressed|vnd\.rar|x-bzip2?|x-xz)$/
+/** An archive in the format that Trough itself makes, and can unpack. */
+export const isZip = (mediaType: string): boolean => ZIP.test(mediaType)
+/** An archive of another kind, which can be looked into. */
+export const isPacked = (mediaType: string): boolean => PACKED.test(mediaType)
 const DOCUMENTS = /^application\/(?:pdf|msword|rtf|epub\+zip)$|wordprocessing|opendocument\.text|^text\//
 
 /** The family of a media type. */
 export function familyOf(mediaType: string): Family {
   if (SHEETS.test(mediaType)) return 'sheet'
   if (SLIDES.test(mediaType)) return 'slides'
-  if (ARCHIVES.test(mediaType)) return 'archive'
+  if (isZip(mediaType) || isPacked(mediaType)) return 'archive'
   if (DOCUMENTS.test(mediaType)) return 'document'
   const [top] = mediaType.split('/')
   if (top === 'image') return 'picture'

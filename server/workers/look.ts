@@ -9,10 +9,13 @@ import { isDiskFull } from '../../core/diskFull'
 import { withoutPlaces } from '../../core/files/withoutPlaces'
 import { charsetOf } from '../../core/files/charset'
 import { contentsKind, type Contents, type Sheet } from '../../core/files/fileContents'
+import { isZip } from '../../core/files/mediaType'
 import type { Box } from '../../core/see/sight'
 import { cleanHtml } from './readers/clean'
 import { withZip } from './readers/archive'
+import { readOldWorkbook } from './readers/oldOffice'
 import { withPackage } from './readers/package'
+import { listPacked, type Listed } from './readers/packed'
 import { drawPage, placesOnPage, withPdf } from './readers/pdf'
 import { drawPicture, keepPicture } from './readers/picture'
 import { Unreadable } from './readers/reader'
@@ -67,10 +70,13 @@ async function readTable(path: string, fileType: string): Promise<Sheet[]> {
   })
 }
 
+const sheetReader = (mediaType: string) =>
+  mediaType.includes('opendocument') ? readOpenSpreadsheet : mediaType.includes('ms-excel') ? readOldWorkbook : readWorkbook
+
 async function readSheets(path: string, mediaType: string): Promise<Sheet[]> {
   if (mediaType.startsWith('text/')) return readTable(path, mediaType)
   const sheets: Sheet[] = []
-  await (mediaType.includes('opendocument') ? readOpenSpreadsheet : readWorkbook)(path, {
+  await sheetReader(mediaType)(path, {
     sheet: name => sheets.push({ name, rows: [], cut: false }),
     row(cells) {
       const sheet = sheets.at(-1)!
@@ -93,14 +99,14 @@ async function readDocument(path: string): Promise<string> {
   return cleanHtml((await mammoth.convertToHtml({ path })).value)
 }
 
-async function readEntries(path: string): Promise<Contents> {
-  const entries: { name: string; size: number; locked: boolean }[] = []
-  await withZip(path, async files => {
-    for await (const { name, size, encrypted } of files) {
-      entries.push({ name, size, locked: encrypted })
-      if (entries.length > MOST_ENTRIES) break
-    }
-  })
+async function readEntries(path: string, mediaType: string): Promise<Contents> {
+  const entries: Listed[] = []
+  const take = (file: Listed) => entries.push(file) <= MOST_ENTRIES
+  if (isZip(mediaType))
+    await withZip(path, async files => {
+      for await (const { name, size, encrypted } of files) if (!take({ name, size, locked: encrypted })) break
+    })
+  else await listPacked(path, take)
   return { kind: 'entries', entries: entries.slice(0, MOST_ENTRIES), cut: entries.length > MOST_ENTRIES }
 }
 
@@ -112,7 +118,7 @@ export async function contentsOf(path: string, mediaType: string): Promise<Conte
     case 'sheets':
       return { kind: 'sheets', sheets: await readSheets(path, mediaType) }
     case 'entries':
-      return readEntries(path)
+      return readEntries(path, mediaType)
     case 'markdown':
       return { kind: 'document', html: cleanHtml(new MarkdownIt({ html: false, linkify: false }).render((await beginningOf(path)).text)) }
     case 'text':

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { contentsKind } from '~~/core/files/fileContents'
+import { isZip } from '~~/core/files/mediaType'
 import { opensInBrowser } from '~~/core/files/mediaType'
 import { seePath } from '~~/core/see/seeAddress'
 import { formatSize } from '~~/core/files/size'
@@ -65,7 +65,7 @@ const { over, target } = useEditionDrop(() => file.value!)
 
 const opens = computed(() => !!file.value && opensInBrowser(file.value.mediaType) && file.value.size > 0)
 const path = computed(() => `/files/${file.value?.handle}`)
-const isZip = computed(() => contentsKind(file.value?.mediaType ?? '') === 'entries')
+const canUnpack = computed(() => isZip(file.value?.mediaType ?? ''))
 const links = computed(() => [
   ...(opens.value ? [{ name: 'Opens', address: `${path.value}?open` }] : []),
   { name: 'Saves', address: `${path.value}?save` },
@@ -117,7 +117,7 @@ async function takeName(fileName: string) {
           </p>
           <BundleComposer v-if="file.bundle" :id="file.id" />
           <FileView v-else :file="file" />
-          <p v-if="isZip && !file.bundle && !file.deleted" class="acts">
+          <p v-if="canUnpack && !file.bundle && !file.deleted" class="acts">
             <VBtn variant="outlined" @click="selection.attempt(() => jobs.unpack(file!.id))"> Unpack into the library</VBtn
             ><VBtn
               v-if="file.facts.bag"

@@ -90,7 +90,7 @@ const page = computed(() =>
           <template #[`item.name`]="{ item }">
             <code>{{ item.name }}</code><span v-if="item.locked" class="locked">locked</span>
           </template>
-          <template #[`item.size`]="{ item }">{{ formatSize(item.size) }}</template>
+          <template #[`item.size`]="{ item }">{{ item.size === undefined ? '' : formatSize(item.size) }}</template>
         </VDataTable>
       </div>
       <p v-if="contents.cut" class="hint">And more.</p>

@@ -1,11 +1,22 @@
 <script setup lang="ts">
 import { viewOf } from '~~/core/files/fileContents'
 import type { FileItem } from '~~/core/files/fileItem'
+import { opensInBrowser } from '~~/core/files/mediaType'
+import { pictureHref } from '~~/core/page/href'
+import { targetFacts } from '~~/core/page/placeholders'
 
 /** What is in a file: is it the right one? */
 const props = defineProps<{ file: FileItem }>()
 const view = computed(() => viewOf(props.file.mediaType))
 const bytes = computed(() => `/api/files/${props.file.id}/bytes?v=${props.file.sha256.slice(0, 8)}`)
+/** Pixels across of a picture that browsers cannot show by themselves: it is drawn for them. */
+const DRAWN = 1440
+/** Drawings are safe as an image, whatever they hold. */
+const picture = computed(() =>
+  opensInBrowser(props.file.mediaType) || props.file.mediaType === 'image/svg+xml'
+    ? bytes.value
+    : pictureHref(targetFacts(props.file), DRAWN),
+)
 const failed = ref(false)
 watch(bytes, () => (failed.value = false))
 </script>
@@ -15,7 +26,7 @@ watch(bytes, () => (failed.value = false))
     <p v-if="!file.size" class="nothing">The file is empty.</p>
     <PdfPages v-else-if="view === 'pages' && file.facts.pages" :file="file" />
     <p v-else-if="view === 'pages' && file.reading === 'waiting'" class="nothing">Its pages are being read…</p>
-    <img v-else-if="view === 'picture' && !failed" class="picture" :src="bytes" :alt="file.title" @error="failed = true" />
+    <img v-else-if="view === 'picture' && !failed" class="picture" :src="picture" :alt="file.title" @error="failed = true" />
     <audio v-else-if="view === 'sound'" controls preload="metadata" :src="bytes" :aria-label="file.title" />
     <video v-else-if="view === 'film'" controls preload="metadata" :src="bytes" :aria-label="file.title" />
     <FileContents v-else-if="view === 'contents' || (view === 'none' && file.facts.excerpt)" :file="file" />

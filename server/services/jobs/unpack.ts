@@ -1,5 +1,5 @@
 import type { ClashWay } from '../../../core/files/clash'
-import { contentsKind } from '../../../core/files/fileContents'
+import { isZip } from '../../../core/files/mediaType'
 import { splitExtension } from '../../../core/files/fileName'
 import { innerPath } from '../../../core/files/innerPath'
 import { cleanFolderName } from '../../../core/folders/folderItem'
@@ -56,7 +56,7 @@ export function createUnpacking(library: LibraryService, store: Store, jobs: Job
      */
     async unpack(fileId: string, { clash }: { clash: ClashWay }): Promise<JobItem> {
       const file = mustBeStored(await library.get(fileId))
-      if (contentsKind(file.mediaType) !== 'entries') throw new Problem(422, `"${file.title}" is no zip.`, 'Only zips can be unpacked.')
+      if (!isZip(file.mediaType)) throw new Problem(422, `"${file.title}" is no zip.`, 'Only zips can be unpacked.')
       const base = cleanFolderName(splitExtension(file.fileName)[0]) || 'Unpacked'
       return jobs.start('unpack', file.title, 'files', (job, signal) =>
         store.withFile(file.sha256, async path => {

@@ -1,6 +1,6 @@
 import type { Readable } from 'node:stream'
 import { getFileNameLowLevel, openPromise, type Entry, type ZipFile } from 'yauzl'
-import { Unreadable, type Reader } from './reader'
+import { Unreadable, type Reader, type Sink } from './reader'
 
 /** A file in a zip. */
 export interface ZipEntry {
@@ -64,20 +64,32 @@ export async function withZip<T>(path: string, work: (files: AsyncGenerator<ZipE
 
 const NAMES_A_PART = 200
 
+/** Hands on the names of files in an archive, and counts them. @param list calls `take` for each, as far as that says true */
+export async function namesOf(list: (take: (name: string) => boolean) => Promise<void>, sink: Sink): Promise<void> {
+  const parts: string[] = []
+  let names: string[] = []
+  sink.facts.entries = 0
+  await list(name => {
+    sink.facts.entries!++
+    // A packed bag lies in one folder of its name (RFC 8493, section 4.1).
+    if (/^[^/]+\/bagit\.txt$/.test(name)) sink.facts.bag = true
+    names.push(name)
+    if (names.length === NAMES_A_PART) {
+      parts.push(names.join('\n'))
+      names = []
+    }
+    return true
+  })
+  if (names.length) parts.push(names.join('\n'))
+  for (const body of parts) if (!(await sink.take('Inside', body))) break
+}
+
 /** How many files are in a zip, and their names. */
 export const readArchive: Reader = (path, sink) =>
-  withZip(path, async files => {
-    let names: string[] = []
-    sink.facts.entries = 0
-    for await (const { name } of files) {
-      sink.facts.entries++
-      // A packed bag lies in one folder of its name (RFC 8493, section 4.1).
-      if (/^[^/]+\/bagit\.txt$/.test(name)) sink.facts.bag = true
-      names.push(name)
-      if (names.length === NAMES_A_PART) {
-        await sink.take('Inside', names.join('\n'))
-        names = []
-      }
-    }
-    if (names.length) await sink.take('Inside', names.join('\n'))
-  })
+  namesOf(
+    take =>
+      withZip(path, async files => {
+        for await (const { name } of files) take(name)
+      }),
+    sink,
+  )

@@ -1,26 +1,35 @@
+import { isPacked } from '../../../core/files/mediaType'
 import { readArchive } from './archive'
 import { readBook } from './book'
 import { readMedia } from './media'
+import { readOldSheets, readOldSlides, readOldWord } from './oldOffice'
+import { readPacked } from './packed'
 import { readOpenDocument, readOpenSheets, readSlides, readSpreadsheet, readWord } from './office'
 import { readPdf } from './pdf'
 import { readPicture } from './picture'
+import { readRichText } from './richText'
 import type { Reader } from './reader'
 import { readHtml, readText } from './text'
 
 const OOXML = 'application/vnd.openxmlformats-officedocument.'
 const ODF = 'application/vnd.oasis.opendocument.'
 
-const READERS: [RegExp | string, Reader][] = [
+const READERS: [RegExp | string | ((mediaType: string) => boolean), Reader][] = [
   ['application/pdf', readPdf],
-  [/^image\/(?:png|jpeg|gif|webp|avif|tiff|svg\+xml)$/, readPicture],
+  [/^image\/(?:png|jpeg|gif|webp|avif|tiff|svg\+xml|bmp|hei[cf])$/, readPicture],
   [`${OOXML}wordprocessingml.document`, readWord],
   [`${OOXML}spreadsheetml.sheet`, readSpreadsheet],
   [`${OOXML}presentationml.presentation`, readSlides],
   [`${ODF}text`, readOpenDocument],
   [`${ODF}presentation`, readOpenDocument],
   [`${ODF}spreadsheet`, readOpenSheets],
+  ['application/msword', readOldWord],
+  ['application/vnd.ms-excel', readOldSheets],
+  ['application/vnd.ms-powerpoint', readOldSlides],
+  [/^(?:application|text)\/rtf$/, readRichText],
   ['application/epub+zip', readBook],
   [/^application\/(?:x-)?zip(?:-compressed)?$/, readArchive],
+  [isPacked, readPacked],
   [/^text\/html$|xhtml/, readHtml],
   [/^text\/|\/json$|\/xml$|\/(?:x-)?yaml$/, readText],
   [/^(?:audio|video)\//, readMedia],
@@ -28,4 +37,6 @@ const READERS: [RegExp | string, Reader][] = [
 
 /** The reader for a media type; none where there is nothing to read in it. */
 export const readerFor = (mediaType: string): Reader | undefined =>
-  READERS.find(([type]) => (typeof type === 'string' ? type === mediaType : type.test(mediaType)))?.[1]
+  READERS.find(([type]) =>
+    typeof type === 'string' ? type === mediaType : typeof type === 'function' ? type(mediaType) : type.test(mediaType),
+  )?.[1]

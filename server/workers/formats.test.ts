@@ -1,0 +1,233 @@
+import { execFileSync } from 'node:child_process'
+import { mkdir, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { gunzipSync } from 'node:zlib'
+import { crc32 } from 'node:zlib'
+import sharp from 'sharp'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { contentsOf } from './look'
+import { read, type ReadPart } from './read'
+
+const SAMPLES = join(import.meta.dirname, '../testing/samples')
+let folder: string
+beforeAll(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'trough-formats-'))
+  await mkdir(join(folder, 'sub'))
+  await writeFile(join(folder, 'a.txt'), 'hello')
+  await writeFile(join(folder, 'sub/größe ä.txt'), 'x'.repeat(2000))
+})
+afterAll(() => rm(folder, { recursive: true }))
+
+const at = (name: string) => join(folder, name)
+const run = (command: string, ...args: string[]) => execFileSync(command, args, { cwd: folder, stdio: 'pipe' })
+
+async function readAt(path: string, mediaType: string) {
+  const parts: ReadPart[] = []
+  const result = await read({ path, mediaType, picture: at('pictures/first.webp') }, async found => void parts.push(...found))
+  return { ...result, parts, text: parts.map(({ body }) => body).join('\n') }
+}
+async function readBytes(bytes: Buffer | Uint8Array, mediaType: string) {
+  await writeFile(at('blob'), bytes)
+  return readAt(at('blob'), mediaType)
+}
+
+// The samples were written by another program, LibreOffice 7.4, from the same words.
+describe('documents of earlier offices', () => {
+  const words = ['Glazes of the yard', 'Größe zwölf, café crème', 'Celadon', '1280', '釉薬は窯で溶ける']
+
+  it.each([
+    ['glazes.doc', 'application/msword'],
+    ['glazes.rtf', 'application/rtf'],
+    ['glazes.rtf', 'text/rtf'],
+  ])('%s has its words read, those of tables apart from each other', async (name, mediaType) => {
+    const { text, trouble, parts } = await readAt(join(SAMPLES, name), mediaType)
+    expect(trouble).toBeUndefined()
+    for (const word of words) expect(text).toContain(word)
+    expect(parts.flatMap(part => part.words)).toEqual(expect.arrayContaining(['celadon', '1280', 'tenmoku', '1300']))
+  })
+
+  it('a workbook has its sheets, as they are shown there', async () => {
+    const path = join(SAMPLES, 'prices.xls')
+    const { facts, text } = await readAt(path, 'application/vnd.ms-excel')
+    expect(facts.sheets).toBe(1)
+    expect(text).toContain('Größe\t10\t13')
+    expect(await contentsOf(path, 'application/vnd.ms-excel')).toMatchObject({
+      kind: 'sheets',
+      sheets: [
+        {
+          name: 'prices',
+          rows: [
+            ['Glaze', 'Cone', 'Price'],
+            ['Celadon', '9', '12,50'],
+            ['Größe', '10', '13'],
+          ],
+        },
+      ],
+    })
+  })
+
+  it('slides have their words, each slide its own, and nothing of their master', async () => {
+    const { facts, parts } = await readBytes(gunzipSync(await readFile(join(SAMPLES, 'slides.ppt.gz'))), 'application/vnd.ms-powerpoint')
+    expect(facts.pages).toBe(2)
+    expect(parts.map(({ part, body }) => [part, body.trim()])).toEqual([
+      ['Slide 1', 'Wedging clay\nGröße zwölf'],
+      ['Slide 2', 'Throwing a bowl'],
+    ])
+  })
+
+  it.each([
+    ['application/msword', 'glazes.doc'],
+    ['application/vnd.ms-excel', 'prices.xls'],
+    ['application/vnd.ms-powerpoint', 'glazes.doc'],
+    ['application/rtf', 'prices.xls'],
+  ])('of %s that are cut off or something else end in words for their owner', async (mediaType, name) => {
+    const whole = await readFile(join(SAMPLES, name))
+    for (const bytes of [whole.subarray(0, 700), Buffer.from('not at all'), whole.subarray(512)]) {
+      const { trouble, parts } = await readBytes(bytes, mediaType)
+      // Words come out, or it is said why none do.
+      expect(trouble ?? parts.length).toBeDefined()
+      if (trouble) expect(trouble).toMatch(/^[A-Z].*\.$/s)
+    }
+  })
+
+  it('skips what nobody reads in rich text, whatever code page it names', async () => {
+    const rtf = String.raw`{\rtf1\ansi\ansicpg99999{\fonttbl{\f0 Secretfont;}}{\info{\title Hidden}}{\*\unknown gone}Caf\'e9 \u37321?\par{\pict 00ff}end}`
+    const { text } = await readBytes(Buffer.from(rtf), 'application/rtf')
+    expect(text).toContain('釉')
+    expect(text).toContain('end')
+    for (const unseen of ['Secretfont', 'Hidden', 'gone', '00ff']) expect(text).not.toContain(unseen)
+  })
+})
+
+describe('archives', () => {
+  const FILES = [
+    { name: 'a.txt', size: 5, locked: false },
+    { name: 'sub/größe ä.txt', size: 2000, locked: false },
+  ]
+  async function listed(name: string, mediaType: string) {
+    const contents = await contentsOf(at(name), mediaType)
+    return contents.kind === 'entries' ? contents.entries.toSorted((a, b) => (a.name < b.name ? -1 : 1)) : contents
+  }
+
+  // Written by GNU tar and 7-Zip, which list them the same way.
+  it.each([
+    ['x.tar', 'application/x-tar', () => run('tar', 'cf', 'x.tar', 'a.txt', 'sub')],
+    ['x.tgz', 'application/gzip', () => run('tar', 'czf', 'x.tgz', 'a.txt', 'sub')],
+    ['x.7z', 'application/x-7z-compressed', () => run('7z', 'a', '-bd', 'x.7z', 'a.txt', 'sub')],
+  ])('%s: its files with their sizes, found by their names', async (name, mediaType, make) => {
+    make()
+    expect(await listed(name, mediaType)).toEqual(FILES)
+    const { facts, text } = await readAt(at(name), mediaType)
+    expect(facts.entries).toBe(2)
+    expect(text).toContain('größe')
+  })
+
+  it.each([
+    ['gzip', 'a.txt.gz', 'application/gzip', () => run('gzip', '-kf', 'a.txt')],
+    ['bzip2', 'a.txt.bz2', 'application/x-bzip2', () => run('bzip2', '-kf', 'a.txt')],
+    ['xz', 'a.txt.xz', 'application/x-xz', () => run('xz', '-kf', 'a.txt')],
+  ])('one file packed by %s is that file', async (_, name, mediaType, make) => {
+    make()
+    const contents = await contentsOf(at(name), mediaType)
+    expect(contents).toMatchObject({ kind: 'entries', entries: [{ locked: false }] })
+  })
+
+  it('says of a locked one which files are, and where even their names are', async () => {
+    run('7z', 'a', '-bd', '-psecret', 'locked.7z', 'a.txt')
+    expect(await listed('locked.7z', 'application/x-7z-compressed')).toEqual([{ name: 'a.txt', size: 5, locked: true }])
+    run('7z', 'a', '-bd', '-psecret', '-mhe=on', 'hidden.7z', 'a.txt')
+    await expect(contentsOf(at('hidden.7z'), 'application/x-7z-compressed')).rejects.toThrow(/password|damaged/)
+  })
+
+  /** A rar of version 4 whose files are stored (technical note of its maker: headers with the lower half of their CRC-32). */
+  function rar(name: string, content: Buffer): Buffer {
+    const header = (type: number, flags: number, rest: Buffer, more: Uint8Array = Buffer.alloc(0)) => {
+      const head = Buffer.alloc(7)
+      head.writeUInt8(type, 2)
+      head.writeUInt16LE(flags, 3)
+      head.writeUInt16LE(7 + rest.length, 5)
+      const whole = Buffer.concat([head, rest])
+      whole.writeUInt16LE(crc32(whole.subarray(2)) & 0xffff, 0)
+      return Buffer.concat([whole, more])
+    }
+    const rest = Buffer.alloc(25)
+    rest.writeUInt32LE(content.length, 0)
+    rest.writeUInt32LE(content.length, 4)
+    rest.writeUInt8(3, 8)
+    rest.writeUInt32LE(crc32(content), 9)
+    rest.writeUInt8(20, 17)
+    rest.writeUInt8(0x30, 18)
+    rest.writeUInt16LE(name.length, 19)
+    return Buffer.concat([
+      Buffer.from('Rar!\x1a\x07\x00', 'latin1'),
+      header(0x73, 0, Buffer.alloc(6)),
+      header(0x74, 0x8000, Buffer.concat([rest, Buffer.from(name)]), content),
+    ])
+  }
+  it('rar: its files', async () => {
+    await writeFile(at('x.rar'), rar('a.txt', Buffer.from('hello')))
+    expect(await listed('x.rar', 'application/vnd.rar')).toEqual([{ name: 'a.txt', size: 5, locked: false }])
+  })
+
+  it.each(['application/x-tar', 'application/gzip', 'application/x-7z-compressed', 'application/vnd.rar'])(
+    'of %s that are none, or cut off, are refused with the reason',
+    async mediaType => {
+      run('7z', 'a', '-bd', 'whole.7z', 'a.txt', 'sub')
+      for (const bytes of [Buffer.from('no archive'), (await readFile(at('whole.7z'))).subarray(0, 60), Buffer.from([0x1f, 0x8b, 8, 0])]) {
+        const { trouble } = await readBytes(bytes, mediaType)
+        expect(trouble).toMatch(/archive|read/)
+      }
+    },
+  )
+})
+
+describe('pictures that browsers do not show', () => {
+  /** 24 bits a pixel, rows from the bottom (Windows bitmap, BITMAPINFOHEADER). */
+  function bmp(width: number, height: number, colour: [number, number, number], claims = { width, height }): Buffer {
+    const row = Math.ceil((width * 3) / 4) * 4
+    const bytes = Buffer.alloc(54 + row * height)
+    bytes.write('BM')
+    bytes.writeUInt32LE(bytes.length, 2)
+    bytes.writeUInt32LE(54, 10)
+    bytes.writeUInt32LE(40, 14)
+    bytes.writeInt32LE(claims.width, 18)
+    bytes.writeInt32LE(claims.height, 22)
+    bytes.writeUInt16LE(1, 26)
+    bytes.writeUInt16LE(24, 28)
+    for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) bytes.set(colour.toReversed(), 54 + y * row + x * 3)
+    return bytes
+  }
+  const meanOf = async () => (await sharp(at('pictures/first.webp')).stats()).channels.slice(0, 3).map(({ mean }) => Math.round(mean))
+  const near = (mean: number[], colour: number[]) => mean.every((value, index) => Math.abs(value - colour[index]!) < 6)
+
+  it('BMP is drawn in its colours', async () => {
+    const { facts, picture } = await readBytes(bmp(70, 50, [200, 60, 20]), 'image/bmp')
+    expect([facts.width, facts.height, picture]).toEqual([70, 50, true])
+    expect(near(await meanOf(), [200, 60, 20])).toBe(true)
+  })
+
+  it('HEIC as cameras write it is drawn in its colours', async () => {
+    await sharp({ create: { width: 128, height: 96, channels: 3, background: { r: 30, g: 120, b: 200 } } })
+      .png()
+      .toFile(at('sky.png'))
+    run('heif-enc', '-q', '95', 'sky.png', '-o', 'sky.heic')
+    const { facts, picture, trouble } = await readAt(at('sky.heic'), 'image/heic')
+    expect(trouble).toBeUndefined()
+    expect([facts.width, facts.height, picture]).toEqual([128, 96, true])
+    expect(near(await meanOf(), [30, 120, 200])).toBe(true)
+  })
+
+  it('that claim 900 million pixels, or hold none, are refused before any is decoded', async () => {
+    const huge = await readBytes(bmp(10, 10, [0, 0, 0], { width: 30_000, height: 30_000 }), 'image/bmp')
+    expect(huge.trouble).toContain('900 million pixels')
+    const heic = await readFile(at('sky.heic'))
+    // The extent of the picture stands in `ispe` (ISO/IEC 23008-12, 6.5.3).
+    const place = heic.indexOf('ispe')
+    heic.writeUInt32BE(30_000, place + 8)
+    heic.writeUInt32BE(30_000, place + 12)
+    expect((await readBytes(heic, 'image/heic')).trouble).toMatch(/900 million pixels|cannot be read/)
+    for (const bytes of [heic.subarray(0, 200), Buffer.from('BM'), Buffer.from('\0\0\0\x18ftypheic\0\0\0\0')])
+      expect((await readBytes(bytes, 'image/heic')).trouble).toMatch(/./)
+  })
+})
