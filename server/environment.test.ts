@@ -2,13 +2,17 @@ import { expect, it } from 'vitest'
 import { listenOn, logsRequests, ownAddress, readEnvironment } from './environment'
 
 it('reads what the environment asks for, with what is usual where it is silent', () => {
-  expect(readEnvironment({})).toEqual({ data: './data', siteAddress: '', proxies: [], front: undefined })
+  expect(readEnvironment({})).toEqual({ data: './data', siteAddress: '', proxies: [], programs: [], front: undefined })
   expect(readEnvironment({ TROUGH_DATA: '/srv', TROUGH_FRONT_PREFIX: '/_store/', TROUGH_PROXIES: '10.0.0.2, 10.0.0.3' })).toEqual({
     data: '/srv',
     siteAddress: '',
     proxies: ['10.0.0.2', '10.0.0.3'],
+    programs: [],
     front: { prefix: '/_store/', port: 4181 },
   })
+  expect(readEnvironment({ PATH: '/usr/bin:/bin' }).programs).toEqual(['/usr/bin', '/bin'])
+  expect(readEnvironment({ PATH: '/usr/bin', TROUGH_PROGRAMS: '/opt/office' }).programs).toEqual(['/opt/office'])
+  expect(readEnvironment({ PATH: '/usr/bin', TROUGH_PROGRAMS: 'none' }).programs).toEqual([])
   expect(readEnvironment({ TROUGH_FRONT_PREFIX: '/_store/' }).proxies).toEqual(['127.0.0.1', '::1'])
 })
 

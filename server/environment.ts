@@ -30,6 +30,8 @@ const environmentSchema = z.object({
         .map(address => address.trim())
         .filter(Boolean),
     ),
+  PATH: z.string().default(''),
+  TROUGH_PROGRAMS: z.string().optional(),
   TROUGH_LOG: z.literal('requests', 'TROUGH_LOG is “requests”, or is left out.').optional(),
   LISTEN_FDS: z.string().optional(),
   LISTEN_PID: z.string().optional(),
@@ -65,12 +67,13 @@ export const logsRequests = (environment: Environment): boolean => read(environm
 
 /** The options that services are opened with. */
 export function readEnvironment(environment: Environment): Options {
-  const { TROUGH_FRONT_PREFIX: prefix, TROUGH_FRONT_LOG_PORT, TROUGH_DATA, TROUGH_SITE_URL, TROUGH_PROXIES } = read(environment)
+  const { TROUGH_FRONT_PREFIX: prefix, TROUGH_FRONT_LOG_PORT, TROUGH_DATA, TROUGH_SITE_URL, TROUGH_PROXIES, TROUGH_PROGRAMS, PATH } = read(environment)
   return {
     data: TROUGH_DATA,
     siteAddress: TROUGH_SITE_URL,
     // A front server stands on this machine unless it is said where.
     proxies: TROUGH_PROXIES.length ? TROUGH_PROXIES : prefix ? ['127.0.0.1', '::1'] : [],
+    programs: TROUGH_PROGRAMS === 'none' ? [] : (TROUGH_PROGRAMS ?? PATH).split(':').filter(Boolean),
     front: prefix === undefined ? undefined : { prefix, port: TROUGH_FRONT_LOG_PORT },
   }
 }

@@ -5,6 +5,7 @@ import { openIntake } from './opening/intake'
 import { openOwner } from './opening/owner'
 import { openUpkeep } from './opening/upkeep'
 import type { FrontOptions } from './services/delivery/front'
+import { findPrograms } from './services/reading/programs'
 import { createTraffic } from './services/traffic'
 
 export interface Options {
@@ -20,6 +21,8 @@ export interface Options {
   proxies?: string[]
   /** the clock that set times are held against, in milliseconds since the epoch */
   now?: () => number
+  /** folders in which programs are looked for that read more; none where nothing is said */
+  programs?: string[]
   /** where this process answers visitors, for its own walk; none where it does not */
   ownAddress?: string
 }
@@ -27,12 +30,13 @@ export interface Options {
 /** Puts the services together; the one place that knows them all. The data folder stays open with whoever opened it. */
 export async function openServices(
   dataFolder: DataFolder,
-  { siteAddress = '', front, proxies = [], now, ownAddress }: Omit<Options, 'data' | 'connect'> = {},
+  { siteAddress = '', front, proxies = [], programs = [], now, ownAddress }: Omit<Options, 'data' | 'connect'> = {},
 ) {
   const started = new Date()
   const traffic = createTraffic()
+  const found = await findPrograms(programs)
   const owner = openOwner(dataFolder)
-  const holdings = openHoldings(dataFolder, { traffic, siteAddress, now })
+  const holdings = openHoldings(dataFolder, { traffic, siteAddress, programs: found, now })
   const intake = openIntake(dataFolder, holdings, owner)
   const delivering = await openDelivering(dataFolder, holdings, owner, { front, proxies })
   const upkeep = openUpkeep(dataFolder, { owner, holdings, intake, delivering }, { traffic, ownAddress })
@@ -41,6 +45,7 @@ export async function openServices(
     folder: dataFolder.folder,
     secrets: dataFolder.secrets,
     traffic,
+    programs: found,
     ...owner,
     ...holdings,
     ...intake,
@@ -49,7 +54,7 @@ export async function openServices(
 
     /** Takes up what an earlier process left undone. */
     async resume(): Promise<void> {
-      holdings.reading.start()
+      await holdings.reading.start()
       await holdings.pages.readUsesAnew()
       await intake.uploads.recover(started)
       await holdings.timetable.run()

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { FileItem } from './fileItem'
 import { familyOf, isPacked, isZip, opensInBrowser } from './mediaType'
 
 export const sheetSchema = z.object({
@@ -39,9 +40,14 @@ const TEXTS = /^text\/(?!rtf$)|\/json$|\/xml$|\/(?:x-)?yaml$/
 /** Pictures that are drawn, whatever browsers can show of them. */
 const PICTURES = /^image\/(?:png|jpeg|gif|webp|avif|svg\+xml|tiff|bmp|hei[cf])$/
 
-/** What the view shows for a media type. */
-export function viewOf(mediaType: string): View {
-  if (mediaType === 'application/pdf') return 'pages'
+/** A file whose pages can be drawn one by one. */
+export const hasPages = ({ mediaType, facts }: Pick<FileItem, 'mediaType' | 'facts'>): boolean =>
+  mediaType === 'application/pdf' || !!facts.drawn
+
+/** What the view of a file shows. */
+export function viewOf(file: Pick<FileItem, 'mediaType' | 'facts'>): View {
+  const { mediaType } = file
+  if (hasPages(file)) return 'pages'
   const family = familyOf(mediaType)
   if (family === 'picture') return PICTURES.test(mediaType) ? 'picture' : 'none'
   if ((family === 'sound' || family === 'film') && opensInBrowser(mediaType)) return family

@@ -27,6 +27,8 @@ export const factsSchema = z.object({
   entries: z.number().optional(),
   /** it is a BagIt bag (RFC 8493) */
   bag: z.boolean().optional(),
+  /** its pages were drawn by an office program, and are kept beside it */
+  drawn: z.boolean().optional(),
   /** its first words, where it has no picture */
   excerpt: z.string().optional(),
 })

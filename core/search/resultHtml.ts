@@ -29,7 +29,7 @@ export function resultHtml({ item, match }: ShownResult, place: string, sees: bo
     action === 'tab' ? [' target="_blank" rel="noopener"', `<span class="tr-spoken"> (${say('newTab')})</span>`] : ['', '']
   const page = match?.by === 'inside' ? /^Page (\d+)$/.exec(match.part)?.[1] : undefined
   const ways = [
-    ...(page
+    ...(page && file.mediaType === 'application/pdf'
       ? [
           `<a class="tr-link" href="${escapeHtml(filePath(file.handle))}?open${query.at ? `&amp;at=${query.at}` : ''}#page=${page}" target="_blank" rel="noopener">${say('openAtPage', { number: Number(page) })}<span class="tr-spoken">: ${escapeHtml(file.title)} (${say('newTab')})</span></a>`,
         ]

@@ -34,7 +34,7 @@ export async function startServer(data: string, { port: asked }: { port?: number
   const port = asked ?? (await freePort())
   const flags = process.env.TROUGH_TEST_NODE_FLAGS?.split(' ') ?? []
   const child = spawn('node', [...flags, '.output/server/index.mjs'], {
-    env: { ...process.env, PORT: String(port), HOST: '127.0.0.1', TROUGH_DATA: data, NODE_ENV: 'production' },
+    env: { TROUGH_PROGRAMS: 'none', ...process.env, PORT: String(port), HOST: '127.0.0.1', TROUGH_DATA: data, NODE_ENV: 'production' },
   })
   let output = ''
   for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk: Buffer) => (output += chunk))

@@ -27,6 +27,7 @@ import { createSiteService } from '../services/site/site'
 import { createTimetable } from '../services/timetable/timetable'
 import { createTypefaces } from '../services/typefaces/typefaces'
 import { createHolders } from '../services/uses/holders'
+import type { Programs } from '../../core/files/programs'
 import type { Traffic } from '../services/traffic'
 import type { DataFolder } from './dataFolder'
 
@@ -34,11 +35,12 @@ interface HoldingsOptions {
   traffic: Traffic
   /** the public address of the site, where the environment gives one */
   siteAddress: string
+  programs: Programs
   now?: () => number
 }
 
 /** All that the owner makes and keeps: files, pages, looks, signposts, the site itself. */
-export function openHoldings({ connection, store, derivedFolder, events }: DataFolder, { traffic, siteAddress, now }: HoldingsOptions) {
+export function openHoldings({ connection, store, derivedFolder, events }: DataFolder, { traffic, siteAddress, programs, now }: HoldingsOptions) {
   const { db } = connection
   const site = createSiteService(db, events, siteAddress)
   const pages = createPageService(db)
@@ -48,7 +50,7 @@ export function openHoldings({ connection, store, derivedFolder, events }: DataF
   const texts = createSearchIndex(db)
   const library = createLibraryService({ connection, store, holders, texts, events })
   const editions = createEditions(db, library, texts)
-  const reading = createReadingService({ db, store, folder: derivedFolder, texts, events, traffic })
+  const reading = createReadingService({ db, store, folder: derivedFolder, texts, events, traffic, programs })
   const looking = createLooking(store, derivedFolder)
   const pictures = createPictures(db, looking, reading, events)
   const bundles = createBundles(db, events)

@@ -1,11 +1,12 @@
 import { execFileSync } from 'node:child_process'
-import { mkdir, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
+import { chmod, mkdir, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { gunzipSync } from 'node:zlib'
-import { crc32 } from 'node:zlib'
+import { crc32, gunzipSync } from 'node:zlib'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { makePdf } from '../../demo/pdf'
+import type { Programs } from '../../core/files/programs'
 import { contentsOf } from './look'
 import { read, type ReadPart } from './read'
 
@@ -22,14 +23,17 @@ afterAll(() => rm(folder, { recursive: true }))
 const at = (name: string) => join(folder, name)
 const run = (command: string, ...args: string[]) => execFileSync(command, args, { cwd: folder, stdio: 'pipe' })
 
-async function readAt(path: string, mediaType: string) {
+async function readAt(path: string, mediaType: string, programs: Programs = {}) {
   const parts: ReadPart[] = []
-  const result = await read({ path, mediaType, picture: at('pictures/first.webp') }, async found => void parts.push(...found))
+  const result = await read(
+    { path, mediaType, picture: at('pictures/first.webp'), pages: at('pictures/pages.pdf'), programs },
+    async found => void parts.push(...found),
+  )
   return { ...result, parts, text: parts.map(({ body }) => body).join('\n') }
 }
-async function readBytes(bytes: Buffer | Uint8Array, mediaType: string) {
+async function readBytes(bytes: Buffer | Uint8Array, mediaType: string, programs: Programs = {}) {
   await writeFile(at('blob'), bytes)
-  return readAt(at('blob'), mediaType)
+  return readAt(at('blob'), mediaType, programs)
 }
 
 // The samples were written by another program, LibreOffice 7.4, from the same words.
@@ -97,6 +101,75 @@ describe('documents of earlier offices', () => {
     expect(text).toContain('釉')
     expect(text).toContain('end')
     for (const unseen of ['Secretfont', 'Hidden', 'gone', '00ff']) expect(text).not.toContain(unseen)
+  })
+})
+
+describe('where the machine has programs for it', () => {
+  /** A program as a script of the shell, that is given what the real one would be. */
+  async function program(name: string, ...lines: string[]): Promise<string> {
+    await writeFile(at(name), ['#!/bin/sh', ...lines].join('\n'))
+    await chmod(at(name), 0o755)
+    return at(name)
+  }
+  const OUT = 'while [ $# -gt 1 ]; do [ "$1" = --outdir ] && out="$2"; shift; done; mkdir -p "$out"'
+  const doc = join(SAMPLES, 'glazes.doc')
+
+  it('documents have their pages drawn, with words by page', async () => {
+    await writeFile(
+      at('ready.pdf'),
+      await makePdf({ title: 'Drawn', subtitle: '', sections: [{ heading: 'One', text: ['Clay of the yard'] }] }, new Date()),
+    )
+    const office = await program('office', OUT, `cp ${at('ready.pdf')} "$out/any.pdf"`)
+    const { facts, picture, parts, trouble } = await readAt(doc, 'application/msword', { office })
+    expect(trouble).toBeUndefined()
+    expect(facts).toMatchObject({ drawn: true, pages: 1 })
+    expect(picture).toBe(true)
+    expect(parts[0]).toMatchObject({ part: 'Page 1', body: expect.stringContaining('Clay of the yard') })
+    expect((await readFile(at('pictures/pages.pdf'))).equals(await readFile(at('ready.pdf')))).toBe(true)
+    // A table stays a table, with a picture of its first page.
+    const sheet = await readAt(join(SAMPLES, 'prices.xls'), 'application/vnd.ms-excel', { office })
+    expect(sheet).toMatchObject({ picture: true, facts: { sheets: 1 } })
+    expect(sheet.facts.drawn).toBeUndefined()
+    expect(sheet.text).toContain('Celadon')
+  })
+
+  it.each([
+    ['fails', ['echo broken >&2', 'exit 3']],
+    ['crashes', ['kill -SEGV $$']],
+    ['makes nothing', ['exit 0']],
+    ['makes no PDF', [OUT, 'echo no > "$out/any.pdf"']],
+    ['takes all memory', ['exec tail -c 20G /dev/zero']],
+    ['fills the disk', [OUT, 'cat /dev/zero > "$out/any.pdf"']],
+  ])('a program that %s costs a document nothing but its pages', async (_, lines) => {
+    const office = await program('bad', ...lines)
+    const { text, facts, trouble } = await readAt(doc, 'application/msword', { office })
+    if (!facts.drawn) {
+      expect(trouble).toBeUndefined()
+      expect(text).toContain('Celadon')
+    } else expect(trouble).toMatch(/PDF/)
+  })
+
+  it('nothing that a program has started outlives it', async () => {
+    const office = await program('leaves', `sleep 300 & echo $! > ${at('left')}`, 'exit 1')
+    await readAt(doc, 'application/msword', { office })
+    const left = Number(await readFile(at('left'), 'utf8'))
+    // It may still be there as a zombie until its parent has heard of it.
+    const state = await readFile(`/proc/${left}/stat`, 'utf8').then(
+      text => text.split(') ')[1]![0],
+      () => 'gone',
+    )
+    expect(['gone', 'Z']).toContain(state)
+  })
+
+  it('films have a still', async () => {
+    await sharp({ create: { width: 320, height: 180, channels: 3, background: { r: 20, g: 140, b: 60 } } })
+      .png()
+      .toFile(at('ready.png'))
+    const film = await program('film', 'for last; do :; done', `cp ${at('ready.png')} "$last"`)
+    // Four seconds of nothing, by a header of one box each (ISO/IEC 14496-12).
+    const { picture, facts } = await readBytes(Buffer.from('\0\0\0\x18ftypisom\0\0\0\0isommp42', 'latin1'), 'video/mp4', { film })
+    expect(picture).toBe(true)
+    expect(facts.cover).toEqual({ width: 320, height: 180 })
   })
 })
 

@@ -26,7 +26,10 @@ afterAll(() => rm(folder, { recursive: true }))
 async function readBytes(bytes: Buffer | Uint8Array | string, mediaType: string) {
   await writeFile(path, bytes)
   const parts: ReadPart[] = []
-  const result = await read({ path, mediaType, picture: join(folder, 'pictures/first.webp') }, async found => void parts.push(...found))
+  const result = await read(
+    { path, mediaType, picture: join(folder, 'pictures/first.webp'), pages: join(folder, 'pictures/pages.pdf'), programs: {} },
+    async found => void parts.push(...found),
+  )
   return { ...result, parts }
 }
 const zip = (files: Zippable) => zipSync(files)

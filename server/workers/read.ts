@@ -1,10 +1,12 @@
 import { parentPort } from 'node:worker_threads'
 import { isDiskFull } from '../../core/diskFull'
 import type { Facts } from '../../core/files/fileItem'
+import type { Programs } from '../../core/files/programs'
 import { withoutPlaces } from '../../core/files/withoutPlaces'
 import { wordsOf } from '../../core/find/fold'
 import { comeAfterVisitors } from './courtesy'
 import { readerFor } from './readers'
+import { withPrograms } from './readers/withPrograms'
 import { Unreadable, type Part, type Sink } from './readers/reader'
 
 /** A blob to look into, and where the picture of its first page goes. */
@@ -12,6 +14,10 @@ export interface ReadTask {
   path: string
   mediaType: string
   picture: string
+  /** where the pages of an office document go, as a PDF */
+  pages: string
+  /** what the machine has to read more with */
+  programs: Programs
 }
 /** A part with its different words, folded. */
 export interface ReadPart extends Part {
@@ -37,7 +43,7 @@ const toPart = ({ part, body }: Part): ReadPart => {
 
 /** Reads one file; what is found in it is handed on in batches. */
 export async function read(
-  { path, mediaType, picture }: ReadTask,
+  { path, mediaType, picture, pages, programs }: ReadTask,
   handOn: (parts: ReadPart[]) => Promise<void>,
 ): Promise<Exclude<ReadMessage, { parts: unknown }>> {
   let batch: ReadPart[] = []
@@ -51,6 +57,8 @@ export async function read(
     facts: {},
     picture,
     pictured: false,
+    pages,
+    programs,
     async take(part, body) {
       if (body.trim()) {
         if (!count && !sink.pictured) sink.facts.excerpt = body.trim().slice(0, EXCERPT).toWellFormed().replaceAll('\0', ' ')
@@ -64,7 +72,7 @@ export async function read(
     },
   }
   try {
-    await readerFor(mediaType)?.(path, sink)
+    await withPrograms(mediaType, readerFor(mediaType))(path, sink)
     await flush()
   } catch (error) {
     if (!(error instanceof Error)) throw error

@@ -7,7 +7,7 @@ import { targetFacts } from '~~/core/page/placeholders'
 
 /** What is in a file: is it the right one? */
 const props = defineProps<{ file: FileItem }>()
-const view = computed(() => viewOf(props.file.mediaType))
+const view = computed(() => viewOf(props.file))
 const bytes = computed(() => `/api/files/${props.file.id}/bytes?v=${props.file.sha256.slice(0, 8)}`)
 /** Pixels across of a picture that browsers cannot show by themselves: it is drawn for them. */
 const DRAWN = 1440

@@ -3,6 +3,8 @@ import { and, eq, isNull } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/pg-core'
 import { LRUCache } from 'lru-cache'
 import sharp from 'sharp'
+import { hasPages } from '../../../core/files/fileContents'
+import type { Facts } from '../../../core/files/fileItem'
 import { familyOf } from '../../../core/files/mediaType'
 import { represent, type Representation } from '../../../core/http/respond'
 import { LEAF_WIDTHS } from '../../../core/see/seePage'
@@ -18,6 +20,7 @@ import type { ReadingService } from '../reading/reading'
 interface Source {
   sha256: string
   mediaType: string
+  facts: Facts
   drawn: boolean
   /** pages of a document of which each can be drawn; 0 where none can */
   pages: number
@@ -63,8 +66,8 @@ export function createPictures(db: Database, looking: Looking, reading: ReadingS
   events.on('bytes', () => kept.clear())
   const [own, ownEdition] = [alias(files, 'own'), alias(editions, 'own_edition')]
 
-  async function webpOf({ sha256, mediaType, drawn }: Source, width: number, page: number): Promise<Buffer> {
-    if (page) return narrowed(await looking.page(sha256, page), width)
+  async function webpOf({ sha256, mediaType, facts, drawn }: Source, width: number, page: number): Promise<Buffer> {
+    if (page) return narrowed(await looking.page({ sha256, facts }, page), width)
     if (familyOf(mediaType) === 'picture') return looking.picture(sha256, width)
     if (!drawn) throw missing()
     return narrowed(await readFile(reading.pictureOf(sha256)), width)
@@ -101,9 +104,9 @@ export function createPictures(db: Database, looking: Looking, reading: ReadingS
       .where(and(eq(files.handle, handle), isNull(files.deleted), eq(editions.withdrawn, false)))
     if (!row) return undefined
     const { sha256, mediaType, preview, facts } = row
-    const itself = { sha256, mediaType, drawn: preview === 'ready', pages: mediaType === 'application/pdf' ? (facts.pages ?? 0) : 0 }
+    const itself = { sha256, mediaType, drawn: preview === 'ready', facts, pages: hasPages({ mediaType, facts }) ? (facts.pages ?? 0) : 0 }
     const instead = familyOf(row.mediaType) !== 'picture' && row.own !== null
-    return instead ? { shown: { sha256: row.own!, mediaType: row.ownType!, drawn: true, pages: 0 }, itself } : { shown: itself, itself }
+    return instead ? { shown: { sha256: row.own!, mediaType: row.ownType!, facts: {}, drawn: true, pages: 0 }, itself } : { shown: itself, itself }
   }
 
   return {

@@ -25,14 +25,16 @@ beforeAll(async () => {
 })
 afterAll(() => rm(folder, { recursive: true }))
 
+const PAGED = { sha256: 'aa', facts: {} }
+
 it('draws a page once, however many ask for it at once or later', async () => {
   const looking = createLooking(store, join(folder, 'derived'))
   try {
-    const drawn = await Promise.all(Array.from({ length: 100 }, () => looking.page('aa', 1)))
-    await looking.page('aa', 1)
+    const drawn = await Promise.all(Array.from({ length: 100 }, () => looking.page(PAGED, 1)))
+    await looking.page(PAGED, 1)
     expect(lent).toBe(1)
     expect(new Set(drawn.map(bytes => bytes.toString('base64'))).size).toBe(1)
-    await looking.page('aa', 2)
+    await looking.page(PAGED, 2)
     expect(lent).toBe(2)
   } finally {
     await looking.close()

@@ -3,11 +3,14 @@ import { setTimeout as wait } from 'node:timers/promises'
 import { and, count, eq, inArray, ne } from 'drizzle-orm'
 import type { Database } from '../../db/connection'
 import { blobs, editions } from '../../db/schema'
+import type { Programs } from '../../../core/files/programs'
 import type { Store } from '../../store/store'
 import type { ReadMessage, ReadPart, ReadTask } from '../../workers/read'
 import type { Events } from '../events'
 import type { Traffic } from '../traffic'
 import { createWorkerHost, workerScript } from '../workerHost'
+import { pagesPath } from './looking'
+import { readAnewWith } from './programs'
 import type { SearchIndex } from './searchIndex'
 import { laterTrouble } from '../../log'
 
@@ -37,12 +40,14 @@ interface Needs {
   texts: SearchIndex
   events: Events
   traffic: Traffic
+  /** what the machine has to read more with */
+  programs?: Programs
   /** the worker's script */
   script?: string
   /** milliseconds it may be silent */
   patience?: number
 }
-interface Waiting extends Omit<ReadTask, 'path'> {
+interface Waiting extends Pick<ReadTask, 'mediaType' | 'picture'> {
   sha256: string
   fileId: string
 }
@@ -55,6 +60,7 @@ export function createReadingService({
   texts,
   events,
   traffic,
+  programs = {},
   script = workerScript('read'),
   patience = PATIENCE,
 }: Needs) {
@@ -94,7 +100,7 @@ export function createReadingService({
     let failure: unknown
     await texts.clear(sha256)
     const trouble = await host
-      .run({ path, mediaType, picture }, (message, reply) => {
+      .run({ path, mediaType, picture, pages: pagesPath(folder, sha256), programs }, (message, reply) => {
         if (!('parts' in message)) {
           result = message
           return true
@@ -160,8 +166,9 @@ export function createReadingService({
 
   return {
     pictureOf,
-    start() {
+    async start(): Promise<void> {
       events.on('library', onLibrary)
+      await readAnewWith(db, programs)
       onLibrary()
     },
     /** Resolves when nothing waits. */

@@ -64,7 +64,7 @@ describe('a look at a PDF', () => {
     const name = `turned-${turned}.pdf`
     const file = await test.put(name, await pdf([['The kiln and the glaze', 'fire kilns slowly']], turned))
     await test.trough.reading.idle()
-    const boxes = await test.trough.looking.places(file.sha256, 1, ['kiln'])
+    const boxes = await test.trough.looking.places(file, 1, ['kiln'])
     const { stdout } = await test.trough.dataFolder.store.withFile(file.sha256, path =>
       promisify(execFile)('pdftotext', ['-bbox', path, '-']),
     )

@@ -1,6 +1,6 @@
 import { LRUCache } from 'lru-cache'
 import sharp from 'sharp'
-import { viewOf, type Contents } from '../../../core/files/fileContents'
+import { hasPages, viewOf, type Contents } from '../../../core/files/fileContents'
 import type { FileItem } from '../../../core/files/fileItem'
 import { questionFor, termsOf } from '../../../core/find/question'
 import { STEMS } from '../../../core/language/stems'
@@ -61,14 +61,14 @@ export function createSeeing({ directory, library, bundles, looking, texts, site
     const count = file.facts.pages!
     const number = Math.min(query.page || parts[0]?.page || 1, count)
     // A page that cannot be drawn still has its words.
-    const drawn = await looking.page(file.sha256, number).catch(unshown)
+    const drawn = await looking.page(file, number).catch(unshown)
     const { width, height } = drawn ? await sharp(drawn).metadata() : {}
     return {
       kind: 'page',
       number,
       count,
       ...(width && height && { picture: { width, height } }),
-      marks: drawn && terms.length ? await looking.places(file.sha256, number, terms) : [],
+      marks: drawn && terms.length ? await looking.places(file, number, terms) : [],
       words: (await texts.partOf(file.sha256, `Page ${number}`))?.trim() ?? '',
     }
   }
@@ -79,7 +79,7 @@ export function createSeeing({ directory, library, bundles, looking, texts, site
       const entries = members.map(({ path, size }) => ({ name: path, size, locked: false }))
       return { kind: 'contents', contents: { kind: 'entries', entries, cut: entries.length < total } }
     }
-    const view = viewOf(file.mediaType)
+    const view = viewOf(file)
     if (view === 'pages' && file.facts.pages) return pageOf(file, query, terms, parts)
     if (view === 'picture' ? targetFacts(file).picture : view === 'sound' || view === 'film') return { kind: view as 'picture' }
     const shown = view === 'contents' && file.size ? await contentsOf(file).catch(unshown) : undefined
@@ -164,7 +164,7 @@ function unshown(error: unknown): undefined {
 }
 
 /** The page a part of a document is. */
-function pageNamed({ mediaType }: FileItem, part: string): { page?: number } {
-  const number = mediaType === 'application/pdf' ? /^Page (\d+)$/.exec(part)?.[1] : undefined
+function pageNamed(file: FileItem, part: string): { page?: number } {
+  const number = hasPages(file) ? /^Page (\d+)$/.exec(part)?.[1] : undefined
   return number ? { page: Number(number) } : {}
 }

@@ -1,4 +1,5 @@
 import type { Facts } from '../../../core/files/fileItem'
+import type { Programs } from '../../../core/files/programs'
 
 /** A stretch of a document's text: a page, a sheet, a slide, or a piece of a long run. */
 export interface Part {
@@ -15,6 +16,10 @@ export interface Sink {
   /** where the picture of the first page goes */
   picture: string
   pictured: boolean
+  /** where the pages of an office document go, as a PDF */
+  pages: string
+  /** what the machine has to read more with */
+  programs: Programs
 }
 
 /** Reads one kind of file. */

@@ -15,7 +15,14 @@ async function read(text: string, encoding: string) {
   const path = join(folder, encoding)
   await writeFile(path, execFileSync('iconv', ['-f', 'UTF-8', '-t', encoding], { input: text }))
   const taken: string[] = []
-  const sink: Sink = { facts: {}, take: (_part, body) => Promise.resolve(taken.push(body) > 0), picture: '', pictured: false }
+  const sink: Sink = {
+    facts: {},
+    take: (_part, body) => Promise.resolve(taken.push(body) > 0),
+    picture: '',
+    pictured: false,
+    pages: '',
+    programs: {},
+  }
   await readText(path, sink)
   return { text: taken.join(''), charset: sink.facts.charset }
 }

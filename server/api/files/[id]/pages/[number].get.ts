@@ -9,7 +9,7 @@ export default defineEventHandler(async event => {
   const file = await library.get(idOf(event))
   const number = Number(getRouterParam(event, 'number'))
   if (!(Number.isInteger(number) && number >= 1 && number <= (file.facts.pages ?? 0))) throw notFound('page')
-  const picture = await looking.page(file.sha256, number)
+  const picture = await looking.page(file, number)
   setResponseHeaders(event, {
     'Content-Type': 'image/webp',
     'Cache-Control': 'private, no-cache',

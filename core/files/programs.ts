@@ -1,0 +1,33 @@
+import { z } from 'zod'
+
+/** Programs of the machine that read what no library does; each by its path. */
+export const programsSchema = z.object({
+  /** draws the pages of office documents: LibreOffice */
+  office: z.string().optional(),
+  /** takes stills of films: ffmpeg */
+  film: z.string().optional(),
+  /** keeps the others from the network and from all files but their own: bubblewrap */
+  cage: z.string().optional(),
+})
+export type Programs = z.infer<typeof programsSchema>
+export type ProgramName = keyof Programs
+
+/** What a program is called on the machine, and the Debian package it comes with. */
+export const PROGRAMS: Record<ProgramName, { command: string; debian: string }> = {
+  office: { command: 'soffice', debian: 'libreoffice-nogui' },
+  film: { command: 'ffmpeg', debian: 'ffmpeg' },
+  cage: { command: 'bwrap', debian: 'bubblewrap' },
+}
+
+/** Documents whose pages are drawn, and tables of which the first is. */
+const PAGED =
+  /^application\/(?:msword|rtf|vnd\.ms-powerpoint|vnd\.oasis\.opendocument\.(?:text|presentation)|vnd\.openxmlformats-officedocument\.(?:wordprocessingml\.document|presentationml\.presentation))$|^text\/rtf$/
+const SHEETS =
+  /^application\/(?:vnd\.ms-excel|vnd\.oasis\.opendocument\.spreadsheet|vnd\.openxmlformats-officedocument\.spreadsheetml\.sheet)$/
+
+/** What an office program does for a media type. */
+export const drawnByOffice = (mediaType: string): 'pages' | 'first page' | undefined =>
+  PAGED.test(mediaType) ? 'pages' : SHEETS.test(mediaType) ? 'first page' : undefined
+
+/** Whether a still can be taken of it. */
+export const hasStills = (mediaType: string): boolean => mediaType.startsWith('video/')
