@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test'
 import { unzipSync } from 'fflate'
 import { readFile } from 'node:fs/promises'
-import { openDesk, openPage, row } from './support/owner'
+import { add, openDesk, openPage, row } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 
 let server: RunningServer
@@ -131,6 +131,47 @@ test('a folder on a shelf is not deleted unnoticed', async ({ page }) => {
   await page.getByRole('button', { name: /Delete all the same/ }).click()
   await expect(page.locator('.folder-strip', { hasText: 'Firing charts' })).toHaveCount(0)
   await openPage(page, 'Clay & glaze')
-  await expect(shelves(page)).toContainText('The folder this shelf lists is gone')
+  await expect(shelves(page).filter({ hasText: 'The folder this shelf lists is gone' })).toHaveCount(1)
   await expect(row(page, 'Scan0007')).toBeVisible()
+})
+
+test('what is alike is listed wherever it lies, in a layout and a look of its own, and folders have addresses', async ({
+  page,
+  browser,
+}) => {
+  await openPage(page, 'Trade')
+  await add(page, 'Shelf')
+  await note(page).getByRole('button', { name: 'What is alike…' }).click()
+  await expect(shelves(page).last()).toContainText('It asks for nothing yet')
+  await note(page).getByLabel('With the tags').fill('K60')
+  await page.keyboard.press('Enter')
+  await expect(shelves(page).last()).toContainText('K60 kiln manual')
+  await note(page).getByRole('radio', { name: 'Table' }).check()
+  await expect(shelves(page).last().locator('table th').first()).toBeVisible()
+  await note(page).getByRole('button', { name: 'How it is shown' }).click()
+  const facts = note(page).getByRole('group', { name: 'Columns of facts' })
+  await facts.getByLabel('Edition').check()
+  await facts.getByRole('button', { name: 'Move Edition up' }).click()
+  await expect(shelves(page).last().locator('thead th')).toHaveText(['Choose', 'Name', 'Kind', 'Size', 'Edition', 'Changed'])
+  await note(page).getByRole('button', { name: 'Look of this shelf' }).click()
+  await note(page).getByRole('button', { name: 'Save as a look…' }).click()
+  await note(page).getByLabel('Name of the look').fill('By model')
+  await page.keyboard.press('Enter')
+  await expect(note(page).getByRole('combobox', { name: 'Wears the look' })).toHaveValue(/.+/)
+  await note(page).getByRole('radio', { name: 'Folded' }).check()
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+  await page.getByRole('button', { name: /^Publish/ }).click()
+  await page.getByRole('button', { name: 'Publish all the same' }).click()
+  await expect(page.getByText('“Trade” is live.')).toBeVisible()
+
+  const visitor = await (await browser.newContext({ javaScriptEnabled: false })).newPage()
+  await visitor.goto(`${server.url}/trade`)
+  const kilns = visitor.locator('details', { hasText: 'Kilns' }).first()
+  await expect(kilns.getByRole('link', { name: 'K60 kiln manual' })).toBeHidden()
+  await kilns.locator('summary').first().click()
+  const address = await kilns.getByRole('link', { name: 'Address of Kilns' }).getAttribute('href')
+  // Sent to somebody, it opens where it leads.
+  await visitor.goto(`${server.url}/trade${address}`)
+  await expect(kilns.getByRole('link', { name: 'K60 kiln manual' })).toBeVisible()
+  await visitor.context().close()
 })

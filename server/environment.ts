@@ -67,7 +67,15 @@ export const logsRequests = (environment: Environment): boolean => read(environm
 
 /** The options that services are opened with. */
 export function readEnvironment(environment: Environment): Options {
-  const { TROUGH_FRONT_PREFIX: prefix, TROUGH_FRONT_LOG_PORT, TROUGH_DATA, TROUGH_SITE_URL, TROUGH_PROXIES, TROUGH_PROGRAMS, PATH } = read(environment)
+  const {
+    TROUGH_FRONT_PREFIX: prefix,
+    TROUGH_FRONT_LOG_PORT,
+    TROUGH_DATA,
+    TROUGH_SITE_URL,
+    TROUGH_PROXIES,
+    TROUGH_PROGRAMS,
+    PATH,
+  } = read(environment)
   return {
     data: TROUGH_DATA,
     siteAddress: TROUGH_SITE_URL,

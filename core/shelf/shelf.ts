@@ -49,9 +49,9 @@ function listingHtml({ files, folders }: Files, filesHtml: (files: TargetFacts[]
   const folded = folders.map(folder => {
     const count = speech.say('fileCount', { count: filesListed(folder).length })
     const id = `in-${placement}-${folder.id}`
-    const here = `<a class="tr-here" href="#${id}" aria-label="${escapeHtml(speech.say('addressOf', { name: folder.name }))}">#</a>`
-    return `<details class="tr-fold tr-folder"${open ? ' open' : ''}><summary><span>${escapeHtml(folder.name)}</span> <span class="tr-note">${escapeHtml(count)}</span>${here}</summary>
-<span id="${id}"></span>${listingHtml(folder, filesHtml, open, writing)}
+    const here = `<a class="tr-here" id="${id}" href="#${id}" aria-label="${escapeHtml(speech.say('addressOf', { name: folder.name }))}">#</a>`
+    return `<details class="tr-fold tr-folder"${open ? ' open' : ''}><summary><span>${escapeHtml(folder.name)}</span> <span class="tr-note">${escapeHtml(count)}</span></summary>
+${here}${listingHtml(folder, filesHtml, open, writing)}
 </details>`
   })
   return [...(files.length ? [filesHtml(files)] : []), ...folded].join('\n')

@@ -16,11 +16,13 @@ const LINES = `
 .tr-page .tr-shelf :is(ul,.tr-fold)+.tr-fold{margin-top:-1px}
 .tr-close{--pad:.3em}
 .tr-airy{--pad:1.15em}
-.tr-here{padding:0 .5em;margin-inline-start:.3em;color:var(--soft);text-decoration:none}
+.tr-folder{position:relative}
+.tr-folder[open]>summary{padding-inline-end:2.4em}
+.tr-here{position:absolute;inset-inline-end:0;top:.25em;padding:.3em .7em;color:var(--soft);text-decoration:none}
 .tr-here:hover{color:var(--accent)}
 .tr-here:focus-visible{outline:3px solid var(--ink);outline-offset:2px}
 .tr-folder>summary>.tr-note{margin-left:auto;font-weight:400;color:var(--soft)}
-.tr-page .tr-shelf .tr-folder>:not(summary){margin-left:1.4em}
+.tr-page .tr-shelf .tr-folder>:not(summary,.tr-here){margin-left:1.4em}
 .tr-page .tr-shelf .tr-folder>ul:not([class]):last-child>li:last-child{border-bottom:0}
 .tr-page .tr-take{display:flex;flex-wrap:wrap;gap:.6em;margin:.9em 0 0}
 .tr-take button{font-family:inherit;cursor:pointer}

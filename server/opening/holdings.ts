@@ -40,7 +40,10 @@ interface HoldingsOptions {
 }
 
 /** All that the owner makes and keeps: files, pages, looks, signposts, the site itself. */
-export function openHoldings({ connection, store, derivedFolder, events }: DataFolder, { traffic, siteAddress, programs, now }: HoldingsOptions) {
+export function openHoldings(
+  { connection, store, derivedFolder, events }: DataFolder,
+  { traffic, siteAddress, programs, now }: HoldingsOptions,
+) {
   const { db } = connection
   const site = createSiteService(db, events, siteAddress)
   const pages = createPageService(db)

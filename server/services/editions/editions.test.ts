@@ -5,7 +5,7 @@ import { openTestTrough, type TestTrough } from '../../testing/harness'
 let test: TestTrough
 beforeAll(async () => {
   test = await openTestTrough()
-  test.trough.reading.start()
+  await test.trough.reading.start()
 })
 afterAll(() => test.close())
 

@@ -68,7 +68,7 @@ describe('pictures on pages', () => {
     const list = await test.put('a4.pdf', await buffer(pdf))
     const guide = await test.put('guide.txt', 'eight to five')
     await test.trough.library.change(guide.id, { picture: (await test.put('face.png', await png(200, 100))).id })
-    test.trough.reading.start()
+    await test.trough.reading.start()
     await test.trough.reading.idle()
     const read = await test.trough.library.get(list.id)
     // ISO 216: one to the square root of two.

@@ -106,7 +106,9 @@ export function createPictures(db: Database, looking: Looking, reading: ReadingS
     const { sha256, mediaType, preview, facts } = row
     const itself = { sha256, mediaType, drawn: preview === 'ready', facts, pages: hasPages({ mediaType, facts }) ? (facts.pages ?? 0) : 0 }
     const instead = familyOf(row.mediaType) !== 'picture' && row.own !== null
-    return instead ? { shown: { sha256: row.own!, mediaType: row.ownType!, facts: {}, drawn: true, pages: 0 }, itself } : { shown: itself, itself }
+    return instead
+      ? { shown: { sha256: row.own!, mediaType: row.ownType!, facts: {}, drawn: true, pages: 0 }, itself }
+      : { shown: itself, itself }
   }
 
   return {

@@ -3,5 +3,8 @@ useHead({ title: 'Setup: files' })
 </script>
 
 <template>
-  <div><FetchHosts /></div>
+  <div>
+    <FetchHosts />
+    <ProgramList />
+  </div>
 </template>
