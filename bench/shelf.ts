@@ -59,7 +59,7 @@ try {
   const html = await (await fetch(`${server.url}/${page.slug}`)).text()
   const hits = await (await fetch(server.url + found({ q: wordOfRank(3) }))).text()
   report('a page of results, gzip', gzipSync(hits).length / 1000, 'kB', { most: 14 })
-  report('the page of the shelf, its 300 files with it, gzip', gzipSync(html).length / 1000, 'kB')
+  report('the page of the shelf, with its first files, gzip', gzipSync(html).length / 1000, 'kB')
   const some = (most: number) => 1 + Math.floor(random() * most)
   const parts = ['winter', 'gla', 'kiln', 'manual', '47', 'red chart', 'stock', 'trade price']
   report(

@@ -36,7 +36,7 @@ export type View = 'pages' | 'picture' | 'sound' | 'film' | 'contents' | 'none'
 const WORD = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document'
 const TABLES = /^text\/(?:csv|tab-separated-values)$|spreadsheetml\.sheet$|opendocument\.spreadsheet$|\/vnd\.ms-excel$/
 /** HTML too: as it is written, since showing it would run it. */
-const TEXTS = /^text\/(?!rtf$)|\/json$|\/xml$|\/(?:x-)?yaml$/
+const TEXTS = /^text\/(?!rtf$)|^message\/rfc822$|\/json$|\/xml$|\/(?:x-)?yaml$/
 /** Pictures that are drawn, whatever browsers can show of them. */
 const PICTURES = /^image\/(?:png|jpeg|gif|webp|avif|svg\+xml|tiff|bmp|hei[cf])$/
 

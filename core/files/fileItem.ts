@@ -29,6 +29,8 @@ export const factsSchema = z.object({
   bag: z.boolean().optional(),
   /** its pages were drawn by an office program, and are kept beside it */
   drawn: z.boolean().optional(),
+  /** it has pages and no words on any: pictures of pages */
+  scanned: z.boolean().optional(),
   /** its first words, where it has no picture */
   excerpt: z.string().optional(),
 })

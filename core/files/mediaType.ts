@@ -87,6 +87,8 @@ const TAGS: Record<string, string> = {
   'application/postscript': 'PS',
   'audio/ogg': 'OGG',
   'image/tiff': 'TIFF',
+  'video/x-ms-asf': 'WMV',
+  'message/rfc822': 'EML',
 }
 
 /** The short name of a type as shown on tags and buttons: `PDF`, `DOCX`, `ZIP`. */

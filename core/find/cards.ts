@@ -37,7 +37,9 @@ export const piecesOf = (q: string | undefined): string[] =>
     .filter(Boolean)
     .slice(0, 20)
 
-const keyOf = (item: FileItem) => fold([item.title, item.fileName, item.handle, item.description, ...item.tags].join('\n'))
+/** What a file is found by: its own names, and what it calls itself, such as the title of a recording. */
+const keyOf = ({ title, fileName, handle, description, tags, facts }: FileItem) =>
+  fold([title, fileName, handle, description, ...tags, facts.documentTitle ?? ''].join('\n'))
 
 /** All files of a library in memory, ready to be filtered, searched and sorted. */
 export class Cards {

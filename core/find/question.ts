@@ -26,6 +26,19 @@ export function questionFor(q: string, stem?: Stem): Question {
   })
 }
 
+/**
+ * What was asked for, each word without its ending where it is one of a language: in names, where a piece may stand anywhere, that finds
+ * every form of it.
+ */
+export const withoutEndings = (q: string, stem: Stem): string =>
+  q
+    .split(/\s+/)
+    .map(word => {
+      const bare = fold(stem(word.toLowerCase()))
+      return bare.length >= LEAST && fold(word).startsWith(bare) ? bare : word
+    })
+    .join(' ')
+
 /** All beginnings that are looked for, to be marked where they stand. */
 export const termsOf = (question: Question): string[] => question.flat()
 

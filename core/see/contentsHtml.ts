@@ -22,7 +22,7 @@ function sheetHtml({ rows: [first = [], ...rest], cut }: Sheet, name: string, sp
 function entriesHtml({ entries, cut }: Extract<Contents, { kind: 'entries' }>, name: string, speech: Speech): string {
   const rows = entries.map(({ name: path, size, locked }) => {
     const note = locked ? ` <span class="tr-said">${escapeHtml(speech.say('locked'))}</span>` : ''
-    return `<tr><td>${escapeHtml(path)}${note}</td><td>${size === undefined ? '' : escapeHtml(speech.size(size))}</td></tr>`
+    return `<tr><td>${escapeHtml(path || name)}${note}</td><td>${size === undefined ? '' : escapeHtml(speech.size(size))}</td></tr>`
   })
   const head = `<tr><th scope="col">${escapeHtml(speech.say('name'))}</th><th scope="col">${escapeHtml(speech.say('size'))}</th></tr>`
   const table = `<thead>${head}</thead>\n<tbody>${rows.join('\n')}</tbody>`

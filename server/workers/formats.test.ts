@@ -173,6 +173,15 @@ describe('where the machine has programs for it', () => {
   })
 })
 
+it('a kind of film that no library knows is no fault of the film', async () => {
+  // A list of chunks as AVI begins with one (RIFF).
+  const { trouble } = await readBytes(
+    Buffer.concat([Buffer.from('RIFF'), Buffer.alloc(4), Buffer.from('AVI LIST'), Buffer.alloc(64)]),
+    'video/vnd.avi',
+  )
+  expect(trouble).toBeUndefined()
+})
+
 describe('archives', () => {
   const FILES = [
     { name: 'a.txt', size: 5, locked: false },

@@ -2,6 +2,8 @@ import { execFileSync } from 'node:child_process'
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { buffer } from 'node:stream/consumers'
+import PDFDocument from 'pdfkit'
 import { strToU8, zipSync, type Zippable } from 'fflate'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
@@ -70,6 +72,14 @@ describe('reading a book', () => {
 })
 
 describe('reading a PDF', () => {
+  it('says of one whose pages are pictures that it has no words', async () => {
+    const document = new PDFDocument()
+    document.rect(40, 40, 200, 100).fill('#345').addPage().rect(0, 0, 9, 9).fill('#345').end()
+    expect((await readBytes(await buffer(document), 'application/pdf')).facts).toMatchObject({ pages: 2, scanned: true })
+    const written = await makePdf({ title: 'Clay', subtitle: '', sections: [{ heading: 'One' }] }, new Date('2026-11-02'))
+    expect((await readBytes(written, 'application/pdf')).facts.scanned).toBeUndefined()
+  })
+
   it('counts its pages, draws the first, and finds title, author, date and words', async () => {
     const sections = Array.from({ length: 9 }, (_, index) => ({
       heading: `Part ${index}`,

@@ -107,6 +107,9 @@ async function takeName(fileName: string) {
             Edition {{ file.edition }} was withdrawn: visitors are told so, and its buttons are not shown to them.
           </p>
           <p v-for="remark in file.remarks" :key="remark" class="remark">{{ remark }}</p>
+          <p v-if="file.facts.scanned" class="hint">
+            Its pages are pictures: nobody finds it by words inside. Run it through a text recognition and put it in as the next edition.
+          </p>
           <p v-if="file.reading === 'failed'" class="remark">
             {{ file.readingError }}
             <VBtn @click="selection.attempt(() => reading.again([file!.id]))">Read it again</VBtn>

@@ -88,7 +88,7 @@ const page = computed(() =>
       <div class="table" tabindex="0" role="group" :aria-label="`What is in ${file.title}`">
         <VDataTable :headers="ENTRY_HEADERS" :items="contents.entries" item-value="name" fixed-header class="entries">
           <template #[`item.name`]="{ item }">
-            <code>{{ item.name }}</code><span v-if="item.locked" class="locked">locked</span>
+            <code>{{ item.name || file.title }}</code><span v-if="item.locked" class="locked">locked</span>
           </template>
           <template #[`item.size`]="{ item }">{{ item.size === undefined ? '' : formatSize(item.size) }}</template>
         </VDataTable>

@@ -1,7 +1,7 @@
 import type { FileItem, FoundFile } from '../../../core/files/fileItem'
 import { fileFilterSchema, type FileFilter, type FileQuery } from '../../../core/files/query'
 import type { Cards, Hits } from '../../../core/find/cards'
-import { questionFor, type Question, type Stem } from '../../../core/find/question'
+import { questionFor, withoutEndings, type Question, type Stem } from '../../../core/find/question'
 import { notFound } from '../../../core/problem'
 import type { Database } from '../../db/connection'
 import type { Events } from '../events'
@@ -75,7 +75,7 @@ export function createListing(db: Database, register: Register, texts: SearchInd
       const cards = await register.cards()
       const filter = fileFilterSchema.parse({ sort: sort === 'fit' ? 'title' : sort })
       const narrowed = cards.narrow(filter, undefined, passes)
-      const hits = narrowed.find(q, q ? await texts.containing(question, narrowed.contents(MOST_FOUND)) : undefined).slice(0, Infinity)
+      const hits = narrowed.find(stem ? withoutEndings(q, stem) : q, q ? await texts.containing(question, narrowed.contents(MOST_FOUND)) : undefined).slice(0, Infinity)
       const byId = new Map(hits.map(hit => [hit.item.id, hit]))
       // By how well they fit, those that are called so come first; in another order they are mixed.
       const inOrder =

@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process'
 import { mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { strToU8, zipSync } from 'fflate'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { remarksOn } from '../../../core/files/remarks'
 import { typeTag } from '../../../core/files/mediaType'
@@ -122,4 +123,14 @@ it('still says so where name and bytes cannot both be right', async () => {
     const { mediaType } = await sniff(name, bytes)
     expect(remarksOn({ fileName: name, mediaType, size: 100 }), name).toHaveLength(1)
   }
+})
+
+it('takes documents of an office for that, of whatever kind they are', async () => {
+  const entry = (type: string) =>
+    zipSync({ 'mimetype': [strToU8(type), { level: 0 }], 'content.xml': strToU8('<office:document-content/>') })
+  const web = entry('application/vnd.oasis.opendocument.text-web')
+  expect((await sniff('words.odt', Buffer.from(web))).mediaType).toBe('application/vnd.oasis.opendocument.text')
+  // Under another name it is what every program takes it for.
+  expect((await sniff('words.docx', Buffer.from(web))).mediaType).toBe('application/zip')
+  expect((await sniff('words.odt', Buffer.from(zipSync({ 'a.txt': strToU8('no document') })))).mediaType).toBe('application/zip')
 })

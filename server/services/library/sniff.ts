@@ -20,6 +20,9 @@ function textType(text: string, fileName: string): string {
   return /^<\?xml/i.test(start) ? 'application/xml' : 'text/plain'
 }
 
+/** What stands first in every OpenDocument package, unpacked (OpenDocument 1.3, part 2, 3.3), right behind the header of its entry. */
+const OPEN_DOCUMENT = 'application/vnd.oasis.opendocument.'
+
 export interface Sniffed {
   mediaType: string
   /** of text that is not in UTF-8; a name of the Encoding Standard */
@@ -54,6 +57,9 @@ export async function sniffType(path: string, fileName: string): Promise<Sniffed
   if (charset && markOf(sample) === charset && charset !== 'utf-8') return asText()
   const found = (await fileTypeFromFile(path))?.mime
   const detected = found && registeredType(found)
+  // Others than the usual ones, such as those made of web pages, are documents of their office all the same.
+  if (detected === 'application/zip' && promised.startsWith(OPEN_DOCUMENT) && sample.toString('latin1', 38).startsWith(OPEN_DOCUMENT))
+    return { mediaType: promised }
   if (detected === 'application/x-cfb') return { mediaType: /ms-|msword/.test(promised) ? promised : detected }
   return detected && !/^(?:application|text)\/xml$/.test(detected) ? { mediaType: detected } : asText()
 }

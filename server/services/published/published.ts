@@ -105,7 +105,7 @@ export function createPublishedPages({ pages, library, shelves, shelfLooks, site
   events.on('folders', () => forget(page => page.lists))
   events.on('read', hashes => forget(page => hashes.some(sha256 => page.bytes.has(sha256))))
 
-  async function siteFacts(): Promise<SiteFacts & { see: boolean }> {
+  async function readSiteFacts(): Promise<SiteFacts & { see: boolean }> {
     const style = await looks.style()
     return {
       ...(await site.get()),
@@ -117,6 +117,14 @@ export function createPublishedPages({ pages, library, shelves, shelfLooks, site
     }
   }
 
+  /** What every page has around it and is drawn with, kept until a page goes live or a setting changes. */
+  const setting = kept(async () => {
+    const facts = await readSiteFacts()
+    return { facts, appearances: await looks.appearances(facts.style), shown: await shelfLooks.shown() }
+  })
+  for (const event of ['live', 'site'] as const) events.on(event, setting.forget)
+  const siteFacts = async () => (await setting.get()).facts
+
   /** What a page and its edges lean on, as it is now, with what of the library that is. */
   async function gather(
     { edges: { head, foot }, style, see }: SiteFacts & { see: boolean },
@@ -124,14 +132,16 @@ export function createPublishedPages({ pages, library, shelves, shelfLooks, site
   ) {
     const documents = [page?.document, head, foot].filter(document => document !== undefined)
     const references = documents.flatMap(referencesIn)
-    const appearances = await looks.appearances(style)
+    const now = await setting.get()
+    // Tried on, a style has other colours for its looks.
+    const appearances = style === now.facts.style ? now.appearances : await looks.appearances(style)
     const filled = [...appearances.values()].flatMap(fillPictures)
     const posts = await signposts.some(signpostIds(references))
     const pointed = [...posts.values()].flatMap(({ file }) => file ?? [])
     const ids = [...new Set([...fileIds(references), ...pointed, ...filled, ...(page?.picture ? [page.picture] : [])])]
     const there = (await library.byId(ids)).filter(file => !isOut(file))
     const standing = documents.flatMap(shelvesIn)
-    const shown = await shelfLooks.shown()
+    const { shown } = now
     const ways = standing.map(attrs => shownBy(attrs, id => shown.get(id)))
     // What may be looked at hangs on folders: they are asked where it matters.
     const sees = ways.some(({ parts }) => parts.includes('look')) || documents.some(document => JSON.stringify(document).includes('"see"'))

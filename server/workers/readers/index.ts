@@ -31,7 +31,7 @@ const READERS: [RegExp | string | ((mediaType: string) => boolean), Reader][] = 
   [/^application\/(?:x-)?zip(?:-compressed)?$/, readArchive],
   [isPacked, readPacked],
   [/^text\/html$|xhtml/, readHtml],
-  [/^text\/|\/json$|\/xml$|\/(?:x-)?yaml$/, readText],
+  [/^text\/|^message\/rfc822$|\/json$|\/xml$|\/(?:x-)?yaml$/, readText],
   [/^(?:audio|video)\//, readMedia],
 ]
 

@@ -161,9 +161,13 @@ export const readPdf: Reader = (path, sink) =>
         (error: Error) => error,
       )
     sink.pictured = true
+    let words = false
     for (let index = 0; index < pages; index++) {
-      if (!(await sink.take(`Page ${index + 1}`, textOf(document, index)))) break
+      const text = textOf(document, index)
+      words ||= text.trim() !== ''
+      if (!(await sink.take(`Page ${index + 1}`, text))) break
     }
+    if (!words) sink.facts.scanned = true
     const failure = await kept
     if (!failure) return
     sink.pictured = false
