@@ -44,7 +44,6 @@ test('what visitors find and look at', async ({ page }) => {
 
 test('pages, page, finder, file, live', async ({ page }) => {
   await openDesk(page, server.url)
-  await shoot(page, 'pages')
   await openPage(page, 'Clay, glaze')
   await page.locator('.button-view .tr-button').first().click()
   await shoot(page, 'page')
@@ -124,6 +123,11 @@ test('pages, page, finder, file, live', async ({ page }) => {
   await page.getByRole('button', { name: 'Second line and place' }).click()
   await page.getByRole('button', { name: 'Width and room' }).click()
   await shoot(page, 'button')
+  await page.goto(`${server.url}/desk`)
+  await openPage(page, 'Guides')
+  await page.locator('.shelf-view').nth(1).click()
+  await page.getByRole('region', { name: 'Settings of this shelf' }).getByRole('radio', { name: 'Cards' }).focus()
+  await shoot(page, 'shelf')
   await page.setViewportSize({ width: 390, height: 800 })
   await page.goto(`${server.url}/desk?folder=top`)
   await page.getByRole('button', { name: 'Library', exact: true }).click()
@@ -135,5 +139,6 @@ test('pages, page, finder, file, live', async ({ page }) => {
   await shoot(page, 'live')
   await page.setViewportSize({ width: 390, height: 800 })
   await page.goto(`${server.url}/clay-and-glaze`)
+  await page.getByRole('heading', { name: 'Firing charts' }).evaluate(element => element.scrollIntoView({ block: 'center' }))
   await shoot(page, 'live-phone')
 })

@@ -4,7 +4,15 @@ import { GapCursor } from '@tiptap/pm/gapcursor'
 import { closeHistory } from '@tiptap/pm/history'
 import { NodeSelection, Selection, TextSelection } from '@tiptap/pm/state'
 import { cardLines, firstAction, newButton, newCard, newPicture, newPlacementId, newShelf } from '~~/core/page/insert'
-import { MOST_IN_ROW, type ButtonAttrs, type CardAttrs, type PageDocument, type PictureAttrs, type ShelfAttrs, type Target } from '~~/core/page/schema'
+import {
+  MOST_IN_ROW,
+  type ButtonAttrs,
+  type CardAttrs,
+  type PageDocument,
+  type PictureAttrs,
+  type ShelfAttrs,
+  type Target,
+} from '~~/core/page/schema'
 import type { ShelfSource } from '~~/core/shelf/shelfSource'
 import { startOf } from './edge'
 import { buttonsAt } from './neighbours'

@@ -35,7 +35,10 @@ export const usePlacer = defineStore('placer', () => {
     }
     await usePage().changedAt(pageId, async () => {
       const { title, draft, revision } = await ask(pageDetailsSchema, `/pages/${pageId}`)
-      const given = to.kind === 'folder' || to.kind === 'files' || to.kind === 'found' ? giveShelf(draft, placement, to) : giveTarget(draft, placement, to)
+      const given =
+        to.kind === 'folder' || to.kind === 'files' || to.kind === 'found'
+          ? giveShelf(draft, placement, to)
+          : giveTarget(draft, placement, to)
       await tell(`/pages/${pageId}/draft`, 'PUT', { title, draft: given, revision })
     })
   }

@@ -19,7 +19,10 @@ export function settingsList<Item>(db: Database, key: string, schema: ZodType<It
         await tx.insert(settings).values({ key, value: [] }).onConflictDoNothing()
         await tx.select({ key: settings.key }).from(settings).where(eq(settings.key, key)).for('update')
         const { items, given } = await make(await read(tx), tx)
-        await tx.update(settings).set({ value: schema.parse(items) }).where(eq(settings.key, key))
+        await tx
+          .update(settings)
+          .set({ value: schema.parse(items) })
+          .where(eq(settings.key, key))
         return given
       }),
   }

@@ -75,7 +75,9 @@ export function createListing(db: Database, register: Register, texts: SearchInd
       const cards = await register.cards()
       const filter = fileFilterSchema.parse({ sort: sort === 'fit' ? 'title' : sort })
       const narrowed = cards.narrow(filter, undefined, passes)
-      const hits = narrowed.find(stem ? withoutEndings(q, stem) : q, q ? await texts.containing(question, narrowed.contents(MOST_FOUND)) : undefined).slice(0, Infinity)
+      const hits = narrowed
+        .find(stem ? withoutEndings(q, stem) : q, q ? await texts.containing(question, narrowed.contents(MOST_FOUND)) : undefined)
+        .slice(0, Infinity)
       const byId = new Map(hits.map(hit => [hit.item.id, hit]))
       // By how well they fit, those that are called so come first; in another order they are mixed.
       const inOrder =
