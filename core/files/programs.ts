@@ -19,6 +19,16 @@ export const PROGRAMS: Record<ProgramName, { command: string; debian: string }> 
   cage: { command: 'bwrap', debian: 'bubblewrap' },
 }
 
+/** What of the disk is in a cage: programs with what they need, nothing of anybody's own (bwrap(1)). */
+export const CAGE: readonly string[] = [
+  ...['/usr', '/bin', '/sbin', '/lib', '/lib32', '/lib64', '/etc', '/opt', '/var/cache/fontconfig'].flatMap(path => [
+    '--ro-bind-try',
+    path,
+    path,
+  ]),
+  ...['--dev', '/dev', '--proc', '/proc', '--tmpfs', '/tmp'],
+]
+
 /** Documents whose pages are drawn, and tables of which the first is. */
 const PAGED =
   /^application\/(?:msword|rtf|vnd\.ms-powerpoint|vnd\.oasis\.opendocument\.(?:text|presentation)|vnd\.openxmlformats-officedocument\.(?:wordprocessingml\.document|presentationml\.presentation))$|^text\/rtf$/

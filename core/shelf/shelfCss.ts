@@ -50,8 +50,7 @@ export const ITEMS_CSS = `
 :is(.tr-tiles,.tr-cards) .tr-item{flex-direction:column;align-items:flex-start;padding-inline:0}
 :is(.tr-tiles,.tr-cards) .tr-sign{align-self:flex-start;margin:0 0 .6em}
 :is(.tr-tiles,.tr-cards) .tr-acts{margin:auto 0 0;padding-block:.8em 0}
-:is(.tr-tiles,.tr-cards) .tr-tick{position:absolute;top:0;left:0;min-width:2.75em;min-height:2.75em;justify-content:center;padding:0;z-index:1}
-:is(.tr-tiles,.tr-cards) .tr-tick input{box-shadow:0 0 0 3px var(--paper)}
+:is(.tr-tiles,.tr-cards) .tr-tick{position:absolute;top:0;inset-inline-end:0;min-width:2.6em;min-height:2.6em;justify-content:center;padding:0;z-index:1;background:var(--paper);border:1px solid var(--rule);border-radius:0 var(--corner) 0 var(--corner)}
 .tr-tiles .tr-item::after{content:"";position:absolute;inset:0}
 .tr-tiles .tr-acts,.tr-tiles .tr-tick{z-index:1;position:relative}
 .tr-tiles .tr-tick{position:absolute}

@@ -130,6 +130,9 @@ onMounted(() =>
 </template>
 
 <style scoped>
+section {
+  margin-top: 28px;
+}
 h2 span {
   margin-left: 8px;
   font-weight: 400;

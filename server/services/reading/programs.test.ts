@@ -22,6 +22,12 @@ it('finds programs in the folders it is told of, the first of each, and only wha
     await chmod(path, mode)
   }
   expect(await findPrograms([one, other, '/nowhere'])).toEqual({ office: join(other, 'soffice'), film: join(one, 'ffmpeg') })
+  // A cage that cannot be made here is none.
+  await writeFile(join(one, 'bwrap'), '#!/bin/sh\nexit 1\n')
+  await chmod(join(one, 'bwrap'), 0o755)
+  expect((await findPrograms([one])).cage).toBeUndefined()
+  await writeFile(join(one, 'bwrap'), '#!/bin/sh\nexit 0\n')
+  expect((await findPrograms([one])).cage).toBe(join(one, 'bwrap'))
   expect(await findPrograms([])).toEqual({})
 })
 

@@ -1,12 +1,20 @@
+import { execFile } from 'node:child_process'
 import { constants } from 'node:fs'
 import { access } from 'node:fs/promises'
 import { join } from 'node:path'
+import { promisify } from 'node:util'
 import { eq, inArray, sql } from 'drizzle-orm'
-import { PROGRAMS, drawnByOffice, hasStills, type ProgramName, type Programs } from '../../../core/files/programs'
+import { CAGE, PROGRAMS, drawnByOffice, hasStills, type ProgramName, type Programs } from '../../../core/files/programs'
 import type { Database } from '../../db/connection'
 import { blobs, editions, settings } from '../../db/schema'
 
 const KEY = 'programs'
+
+const cageWorks = (cage: string): Promise<boolean> =>
+  promisify(execFile)(cage, [...CAGE, '--unshare-all', '--', '/bin/true']).then(
+    () => true,
+    () => false,
+  )
 
 /** The programs that lie in some folders, the first of each. */
 export async function findPrograms(folders: string[]): Promise<Programs> {
@@ -20,6 +28,8 @@ export async function findPrograms(folders: string[]): Promise<Programs> {
       )
       if (runs && !found[name]) found[name] = path
     }
+  // Where the machine lets nobody make one, a cage would keep the others from working at all.
+  if (found.cage && !(await cageWorks(found.cage))) delete found.cage
   return found
 }
 

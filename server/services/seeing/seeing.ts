@@ -84,7 +84,9 @@ export function createSeeing({ directory, library, bundles, looking, texts, site
     if (view === 'picture' ? targetFacts(file).picture : view === 'sound' || view === 'film') return { kind: view as 'picture' }
     const shown = view === 'contents' && file.size ? await contentsOf(file).catch(unshown) : undefined
     const written = shown ?? (await texts.shown(file.sha256))
-    return written ? { kind: 'contents', contents: written } : { kind: 'none' }
+    if (written) return { kind: 'contents', contents: written }
+    // A film that browsers cannot play still has its still.
+    return { kind: targetFacts(file).picture ? 'picture' : 'none' }
   }
 
   async function besideOf(file: FileItem): Promise<SeeFacts['beside']> {

@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process'
-import type { Programs } from '../../../core/files/programs'
+import { CAGE, type Programs } from '../../../core/files/programs'
 
 interface Limits {
   /** the one folder it may write to */
@@ -13,11 +13,11 @@ interface Limits {
   largest: number
 }
 
-/** It ends with this process, sees the disk but cannot write to it beside its folder, and has no network. */
+/** It ends with this process, sees programs, its file and its folder, can write to that alone, and has no network. */
 const caged = (cage: string, { folder, file }: Limits): string[] => [
   cage,
-  ...['--ro-bind', '/', '/', '--dev', '/dev', '--proc', '/proc', '--tmpfs', '/tmp', '--tmpfs', '/run'],
-  ...['--ro-bind', file, file, '--bind', folder, folder],
+  ...CAGE,
+  ...['--ro-bind', file, file, '--bind', folder, folder, '--chdir', folder],
   ...['--unshare-all', '--die-with-parent', '--new-session', '--'],
 ]
 
