@@ -8,6 +8,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { makePdf } from '../../demo/pdf'
 import type { Programs } from '../../core/files/programs'
 import { contentsOf } from './look'
+import { runLimited } from './programs/runLimited'
 import { read, type ReadPart } from './read'
 
 const SAMPLES = join(import.meta.dirname, '../testing/samples')
@@ -111,6 +112,12 @@ describe('where the machine has programs for it', () => {
     await chmod(at(name), 0o755)
     return at(name)
   }
+  /** What became of a process whose number was written down; it may still be there as a zombie until its parent has heard of it. */
+  const stateOf = async (name: string) =>
+    readFile(`/proc/${Number(await readFile(at(name), 'utf8'))}/stat`, 'utf8').then(
+      text => text.split(') ')[1]![0],
+      () => 'gone',
+    )
   const OUT = 'while [ $# -gt 1 ]; do [ "$1" = --outdir ] && out="$2"; shift; done; mkdir -p "$out"'
   const doc = join(SAMPLES, 'glazes.doc')
 
@@ -152,13 +159,14 @@ describe('where the machine has programs for it', () => {
   it('nothing that a program has started outlives it', async () => {
     const office = await program('leaves', `sleep 300 & echo $! > ${at('left')}`, 'exit 1')
     await readAt(doc, 'application/msword', { office })
-    const left = Number(await readFile(at('left'), 'utf8'))
-    // It may still be there as a zombie until its parent has heard of it.
-    const state = await readFile(`/proc/${left}/stat`, 'utf8').then(
-      text => text.split(') ')[1]![0],
-      () => 'gone',
-    )
-    expect(['gone', 'Z']).toContain(state)
+    expect(['gone', 'Z']).toContain(await stateOf('left'))
+  })
+
+  it('a program that hangs is ended, with what it started', async () => {
+    const limits = { folder, file: doc, seconds: 2, memory: 1e9, largest: 1e6 }
+    const hanging = runLimited({}, '/bin/sh', ['-c', `sleep 300 & echo $! > ${at('slept')}; wait`], limits)
+    await expect(hanging).rejects.toThrow('it took longer than 2 seconds')
+    expect(['gone', 'Z']).toContain(await stateOf('slept'))
   })
 
   it('films have a still', async () => {

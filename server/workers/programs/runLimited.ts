@@ -76,9 +76,10 @@ export function runLimited({ cage }: Programs, command: string, args: string[], 
       clearTimeout(timer)
       reject(error)
     })
+    // What it left behind would hold its pipe open.
+    child.on('exit', end)
     child.on('close', (code, signal) => {
       clearTimeout(timer)
-      end()
       if (late) reject(new Error(`it took longer than ${limits.seconds} seconds`))
       else if (code) reject(new Error(said.trim().split('\n')[0] || `it ended with ${code}`))
       else if (signal) reject(new Error(`it was ended by ${signal}`))
