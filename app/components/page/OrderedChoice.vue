@@ -1,5 +1,6 @@
 <script setup lang="ts" generic="Name extends string">
 import { mdiArrowDown, mdiArrowUp } from '@mdi/js'
+import { moved } from '~~/core/moved'
 
 /** Some of several things, in an order: what is ticked comes first, as it is to stand. */
 const props = defineProps<{ legend: string; names: readonly Name[]; words: Record<Name, string>; chosen: readonly Name[]; always?: Name }>()
@@ -10,12 +11,7 @@ const rows = computed(() => [...props.chosen, ...props.names.filter(name => !pro
 function tick(name: Name, on: boolean | null) {
   emit('choose', on ? [...props.chosen, name] : props.chosen.filter(other => other !== name))
 }
-function move(index: number, by: -1 | 1) {
-  const moved = [...props.chosen]
-  const [name] = moved.splice(index, 1)
-  moved.splice(index + by, 0, name!)
-  emit('choose', moved)
-}
+const move = (index: number, by: -1 | 1) => emit('choose', moved(props.chosen, index, by))
 </script>
 
 <template>

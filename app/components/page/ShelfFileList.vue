@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { mdiArrowDown, mdiArrowUp, mdiClose } from '@mdi/js'
+import { moved } from '~~/core/moved'
 
 /** Files chosen one by one, in an order. */
 const props = defineProps<{ ids: readonly string[]; off: string }>()
@@ -7,12 +8,7 @@ const emit = defineEmits<{ choose: [ids: string[]] }>()
 const library = useLibrary()
 const fileOf = (id: string) => library.known.get(id)
 
-function move(index: number, by: -1 | 1) {
-  const moved = [...props.ids]
-  const [id] = moved.splice(index, 1)
-  moved.splice(index + by, 0, id!)
-  emit('choose', moved)
-}
+const move = (index: number, by: -1 | 1) => emit('choose', moved(props.ids, index, by))
 </script>
 
 <template>
