@@ -308,6 +308,17 @@ describe('pictures that browsers do not show', () => {
     expect(near(await meanOf(), [30, 120, 200])).toBe(true)
   })
 
+  it('AVIF in the container of HEIC is read as AVIF', async () => {
+    const avif = await sharp({ create: { width: 64, height: 48, channels: 3, background: { r: 20, g: 160, b: 90 } } })
+      .avif()
+      .toBuffer()
+    // Its first brand says no more than what container it is.
+    avif.write('mif1', 8)
+    const { facts, picture, trouble } = await readBytes(avif, 'image/avif')
+    expect(trouble).toBeUndefined()
+    expect([facts.width, facts.height, picture]).toEqual([64, 48, true])
+  })
+
   it('that claim 900 million pixels, or hold none, are refused before any is decoded', async () => {
     const huge = await readBytes(bmp(10, 10, [0, 0, 0], { width: 30_000, height: 30_000 }), 'image/bmp')
     expect(huge.trouble).toContain('900 million pixels')

@@ -32,8 +32,10 @@ export async function keepPicture(path: string, bytes: Buffer): Promise<void> {
 }
 
 /** Bytes at the beginning that tell what a picture is. */
-const TELLING = 32
-const HEIC = /^ftyp(?:hei[cxms]|hev[cxms]|mif1|msf1)/
+const TELLING = 64
+/** Brands of pictures in HEVC (ISO/IEC 23008-12, B.4); others have the same container, AVIF among them, which sharp reads. */
+const HEIC = /^ftyp(?:....){0,9}?(?:hei[cxms]|hev[cxms])/s
+const AVIF = /avi[fs]/
 
 /** A picture that is there as pixels. */
 interface Pixels {
@@ -48,7 +50,8 @@ async function pixelsOf(path: string): Promise<Pixels | undefined> {
   const handle = await open(path, 'r')
   const beginning = Buffer.alloc(TELLING)
   await handle.read(beginning, 0, TELLING, 0).finally(() => handle.close())
-  if (HEIC.test(beginning.toString('latin1', 4))) return heicPixels(path)
+  const brands = beginning.toString('latin1', 4)
+  if (HEIC.test(brands) && !AVIF.test(brands)) return heicPixels(path)
   if (beginning.toString('latin1', 0, 2) === 'BM') return bmpPixels(path, beginning)
   return undefined
 }
