@@ -60,6 +60,9 @@ export type AskedSource = FolderSource | FoundSource
 export const asksForAnything = ({ folders, q, types, tags, within }: FoundSource): boolean =>
   folders.length > 0 || q.trim() !== '' || types.length > 0 || tags.length > 0 || !!within
 
+/** Whether a shelf lists all that lies in its folder, whatever comes there. */
+export const isWholeFolder = (source: ShelfSource): source is FolderSource => source.kind === 'folder' && !source.most && !source.within
+
 /** Identities of the folders a source names. */
 export const foldersOf = (source: ShelfSource | null | undefined): string[] =>
   source?.kind === 'folder' ? [source.id] : source?.kind === 'found' ? source.folders : []

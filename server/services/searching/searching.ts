@@ -6,6 +6,7 @@ import { FOUND_CSS, SEARCH_CSS } from '../../../core/search/searchCss'
 import { searchPageHtml } from '../../../core/search/searchPage'
 import { SEARCH_PATH, type SearchQuery } from '../../../core/search/searchQuery'
 import { filesListed } from '../../../core/shelf/listing'
+import { isWholeFolder } from '../../../core/shelf/shelfSource'
 import { mayBeSeen } from '../../../core/see/said'
 import type { Events } from '../events'
 import type { LibraryService } from '../library/library'
@@ -42,8 +43,13 @@ export function createSearching({ library, pages, site, published, findable, she
   async function onShelf(placement: string): Promise<Passes> {
     const source = (await pages.liveShelf(placement))?.shelf.source
     if (!source) throw new VisitorProblem(404, 'noShelf')
-    const ids = new Set(filesListed(await shelves.listed(source, true)).map(({ id }) => id))
-    return file => ids.has(file.id)
+    if (!isWholeFolder(source)) {
+      const ids = new Set(filesListed(await shelves.listed(source, true)).map(({ id }) => id))
+      return file => ids.has(file.id)
+    }
+    const inside = source.below === 'no' ? (file: FileItem) => file.folder === source.id : await inFolders([source.id])
+    const pinned = new Set(source.pinned)
+    return file => inside(file) || pinned.has(file.id)
   }
 
   async function write(query: SearchQuery): Promise<Made> {

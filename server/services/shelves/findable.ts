@@ -2,7 +2,7 @@ import type { FileItem } from '../../../core/files/fileItem'
 import { Tree, type Node } from '../../../core/folders/folderTree'
 import { nearestSaid } from '../../../core/see/said'
 import { filesListed } from '../../../core/shelf/listing'
-import type { AskedSource, FolderSource } from '../../../core/shelf/shelfSource'
+import { isWholeFolder } from '../../../core/shelf/shelfSource'
 import type { Events } from '../events'
 import { isOut } from '../files/items'
 import { kept } from '../kept'
@@ -20,9 +20,6 @@ interface Needs {
 }
 
 const HOUR = 3_600_000
-
-/** Whether a shelf lists all that lies in its folder, whatever comes there. */
-const isWholeFolder = (source: AskedSource): source is FolderSource => source.kind === 'folder' && !source.most && !source.within
 
 /** Says which files visitors may find: those that a live page gives them, and those in folders that are marked for it. */
 export function createFindable({ pages, library, signposts, shelves: { listed }, events }: Needs) {
