@@ -59,6 +59,14 @@ describe('a look at a PDF', () => {
     expect(await see('manual.pdf', { find: '\\d+(' })).toContain('is not in this file')
   })
 
+  it('says to search engines what it is, also where its owner said nothing', async () => {
+    const file = await test.put('bare.csv', 'a,b\n1,2\n')
+    await test.trough.reading.idle()
+    expect(await see(file.handle)).toMatch(/<meta name="description" content="CSV · 8 B · /)
+    await test.trough.library.change(file.id, { description: 'All of it' })
+    expect(await see(file.handle)).toContain('<meta name="description" content="All of it">')
+  })
+
   // Poppler's pdftotext, which tells where each word stands, in points from the upper left corner of the page as it is seen.
   it.each([0, 90])('marks words where another reader of PDFs finds them, on pages turned by %d degrees', async turned => {
     const name = `turned-${turned}.pdf`

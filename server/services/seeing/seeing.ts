@@ -9,7 +9,7 @@ import { targetFacts } from '../../../core/page/placeholders'
 import { mayBeSeen } from '../../../core/see/said'
 import { seePath, type SeeQuery } from '../../../core/see/seeAddress'
 import { SEE_CSS } from '../../../core/see/seeCss'
-import { seePageHtml } from '../../../core/see/seePage'
+import { factsLine, seePageHtml } from '../../../core/see/seePage'
 import type { FoundPart, SeeFacts, SeenPage, Sight } from '../../../core/see/sight'
 import { Problem } from '../../../core/problem'
 import type { Bundles } from '../bundles/bundles'
@@ -121,7 +121,7 @@ export function createSeeing({ directory, library, bundles, looking, texts, site
     return published.made({
       slug: seePath(file.handle).slice(1),
       title: file.title,
-      description: file.description,
+      description: file.description || factsLine(facts.file, await site.speech()),
       picture: facts.file,
       files: [facts.file],
       parts: ['search', 'downloadButton', 'downloadLink', 'heading', 'bulletList', 'table', 'blockquote', 'fold'],
