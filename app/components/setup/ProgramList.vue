@@ -10,13 +10,13 @@ const WORDS = {
   office: {
     name: 'LibreOffice',
     gives: 'Draws the pages of Word, OpenDocument, RTF and slides, to leaf through on the desk and for visitors.',
-    without: 'Their words are found and shown all the same.',
+    without: 'Without it, their words are found and shown all the same.',
   },
-  film: { name: 'ffmpeg', gives: 'Takes a still of each film.', without: 'Films stand there with the name of their type.' },
+  film: { name: 'ffmpeg', gives: 'Takes a still of each film.', without: 'Without it, films stand there with the name of their type.' },
   cage: {
     name: 'bubblewrap',
     gives: 'Keeps the two from the network, and from every file but the one they read.',
-    without: 'Their time, memory and disk are limited all the same.',
+    without: 'Without it, their time, memory and disk are limited all the same.',
   },
 }
 
