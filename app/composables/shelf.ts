@@ -27,10 +27,10 @@ export async function filesOnShelf(of: ShelfSource): Promise<{ files: FileItem[]
     return { files, pinned: [], total: files.length }
   }
   if (of.kind === 'found' && !asksForAnything(of)) return { files: [], pinned: await there(of.pinned ?? []), total: 0 }
-  const { items: files, total } = await ask(
-    listedSchema,
-    `/files?${new URLSearchParams(Object.entries(shelfQuery(of, Date.now())).flatMap(([name, value]) => [value].flat().map((each): [string, string] => [name, String(each)])))}`,
-  )
+  const query = new URLSearchParams()
+  for (const [name, value] of Object.entries(shelfQuery(of, Date.now())))
+    for (const each of [value].flat()) query.append(name, String(each))
+  const { items: files, total } = await ask(listedSchema, `/files?${query}`)
   library.learn(files)
   return { files, pinned: await there(of.pinned ?? []), total }
 }

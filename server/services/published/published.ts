@@ -66,6 +66,8 @@ interface Rendered {
   bytes: Set<string>
   /** it lists what lies in a folder: any change of the library may change it */
   lists: boolean
+  /** it lists files by words inside: what is read in any of them may change it */
+  asksWords: boolean
   /** it says how often files were downloaded */
   counts: boolean
   /** what it shows hangs on what day it is */
@@ -103,7 +105,7 @@ export function createPublishedPages({ pages, library, shelves, shelfLooks, site
   events.on('library', ids => forget(page => page.lists || ids.some(id => page.files.has(id))))
   events.on('downloads', ids => forget(page => page.counts && ids.some(id => page.files.has(id))))
   events.on('folders', () => forget(page => page.lists))
-  events.on('read', hashes => forget(page => hashes.some(sha256 => page.bytes.has(sha256))))
+  events.on('read', hashes => forget(page => page.asksWords || hashes.some(sha256 => page.bytes.has(sha256))))
 
   async function readSiteFacts(): Promise<SiteFacts & { see: boolean }> {
     const style = await looks.style()
@@ -152,7 +154,8 @@ export function createPublishedPages({ pages, library, shelves, shelfLooks, site
     for (const { source } of standing) if (source) listed.set(source, await shelves.listed(source))
     const asked = standing.flatMap(({ source }) => (source && source.kind !== 'files' ? [source] : []))
     const icons = ways.some(({ parts }) => parts.includes('icon')) ? await siteIcons.list() : []
-    const pictured = new Map((await library.byId(iconPictures(icons))).filter(file => !isOut(file)).map(file => [file.id, toFacts(file)]))
+    const signs = (await library.byId(iconPictures(icons))).filter(file => !isOut(file))
+    const pictured = new Map(signs.map(file => [file.id, toFacts(file)]))
     const iconTree = icons.length ? await library.folders.tree() : undefined
     const led = await pages.livePages(pageIds(references))
     const known: PageFacts = {
@@ -166,11 +169,12 @@ export function createPublishedPages({ pages, library, shelves, shelfLooks, site
       icon: file => (iconTree ? drawnIcon(iconOf(file, icons, iconTree), id => pictured.get(id)) : undefined),
       now: Date.now(),
     }
-    const told = [...there, ...[...listed.values()].flatMap(filesListed)]
+    const told = [...there, ...signs, ...[...listed.values()].flatMap(filesListed)]
     const leans = {
-      files: new Set([...ids, ...pictured.keys(), ...told.map(file => file.id)]),
+      files: new Set([...ids, ...told.map(file => file.id)]),
       bytes: new Set(told.map(file => file.sha256)),
       lists: sees || icons.length > 0 || asked.length > 0,
+      asksWords: asked.some(source => source.kind === 'found' && source.q.trim() !== ''),
       counts: tellsDownloads(JSON.stringify(documents)) || ways.some(({ facts }) => facts.includes('downloads')),
       timely: asked.some(({ within }) => within) || ways.some(({ parts }) => parts.includes('new')),
     }

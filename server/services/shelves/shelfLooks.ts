@@ -7,7 +7,8 @@ import type { Database } from '../../db/connection'
 import type { PageService } from '../pages/pages'
 import { settingsList } from '../settingsList'
 
-export const SHELF_LOOKS_KEY = 'shelf-looks'
+/** Told of in migrations/0022_shelf_looks.sql, with that of the icons. */
+const SHELF_LOOKS_KEY = 'shelf-looks'
 
 /** Saved ways of showing files. */
 export function createShelfLooks(db: Database, pages: PageService) {

@@ -147,6 +147,24 @@ describe('a shelf', () => {
     expect((await results(undefined)).bytes.toString()).toContain('2 files')
   })
 
+  it('lists by words inside what was only read after somebody had seen it', async () => {
+    const source = {
+      kind: 'found' as const,
+      folders: [],
+      q: 'majolica',
+      types: [],
+      tags: [],
+      order: 'title' as const,
+      below: 'no' as const,
+    }
+    const { slug } = await livePage({ source })
+    expect(await html(slug)).not.toContain('tr-shelf"')
+    await test.put('quiet.txt', 'about majolica')
+    expect(await html(slug)).not.toContain('>Quiet<')
+    await test.trough.reading.idle()
+    expect(await html(slug)).toContain('>Quiet<')
+  })
+
   it('of the newest few, or of what came of late, makes no secret of the rest public', async () => {
     const { library } = test.trough
     const folder = await library.folders.create({ name: 'Newest', parent: null })

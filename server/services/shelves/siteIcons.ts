@@ -2,7 +2,7 @@ import { siteIconsSchema, type SiteIcon } from '../../../core/shelf/icons'
 import type { Database } from '../../db/connection'
 import { settingsList } from '../settingsList'
 
-export const ICONS_KEY = 'icons'
+const ICONS_KEY = 'icons'
 
 /** The icons that a site has of its own, for types, folders, tags and single files. */
 export function createSiteIcons(db: Database) {

@@ -42,9 +42,14 @@ export async function drawOfficePages(programs: Programs, path: string, pages: s
     const [made] = (await readdir(join(folder, 'out')).catch(() => [])).filter(name => name.endsWith('.pdf'))
     if (!made) throw new Error('it made no pages of it')
     await mkdir(dirname(pages), { recursive: true })
-    // The folder may lie on another disk than what is kept.
-    await copyFile(join(folder, 'out', made), `${pages}.new`)
-    await rename(`${pages}.new`, pages)
+    try {
+      // The folder may lie on another disk than what is kept.
+      await copyFile(join(folder, 'out', made), `${pages}.new`)
+      await rename(`${pages}.new`, pages)
+    } catch (error) {
+      await rm(`${pages}.new`, { force: true })
+      throw error
+    }
   } finally {
     await rm(folder, { recursive: true, force: true })
   }
