@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { mdiClose } from '@mdi/js'
 import type { SearchAttrs } from '~~/core/page/schema'
 import { searchHref } from '~~/core/search/searchQuery'
 
@@ -7,7 +6,6 @@ import { searchHref } from '~~/core/search/searchQuery'
 const props = defineProps<{ attrs: SearchAttrs }>()
 const emit = defineEmits<{ change: [attrs: Partial<SearchAttrs>]; duplicate: []; move: [direction: -1 | 1]; remove: []; leave: [] }>()
 
-const folders = useFolders()
 const page = usePage()
 const session = useSession()
 const root = ref<HTMLElement>()
@@ -44,18 +42,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
       </p>
       <template v-else>
         <p class="lists">Looks through what visitors may have in</p>
-        <ul class="chosen">
-          <li v-for="id in attrs.folders" :key="id">
-            <span class="title" :class="{ gone: !folders.tree.get(id) }">{{ folders.nameOf(id) }}</span>
-            <VBtn
-              color="soft"
-              :aria-label="`Look no longer through ${folders.nameOf(id)}`"
-              @click="emit('change', { folders: attrs.folders.filter(other => other !== id) })"
-            >
-              <VIcon :icon="mdiClose" size="15" />
-            </VBtn>
-          </li>
-        </ul>
+        <FolderList :ids="attrs.folders" off="Look no longer through" @choose="emit('change', { folders: $event })" />
       </template>
       <div class="ways">
         <VBtn @click="choosing = true">{{ attrs.folders.length ? 'One more folder…' : 'Only some folders…' }}</VBtn>
@@ -94,27 +81,5 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
 }
 .lists {
   line-height: 1.4;
-}
-.chosen {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  background: #fff;
-  border: 1px solid var(--line);
-  border-radius: 4px;
-}
-.chosen li {
-  display: flex;
-  align-items: center;
-  padding-left: 8px;
-  min-height: 30px;
-}
-.chosen .title {
-  flex: 1;
-  min-width: 0;
-  overflow-wrap: anywhere;
-}
-.gone {
-  color: #9a4420;
 }
 </style>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { mdiClose } from '@mdi/js'
 import { FAMILIES } from '~~/core/files/mediaType'
 import type { FileItem } from '~~/core/files/fileItem'
 import { MOST_ON_SHELF, type AskedSource, type FoundSource, type ShelfSource } from '~~/core/shelf/shelfSource'
@@ -58,18 +57,7 @@ defineExpose({ choosing, stop: () => (choosing.value = undefined) })
     <p v-else class="lists missing">Lists nothing yet.</p>
     <ShelfFileList v-if="ids.length" :ids="ids" off="off the shelf" @choose="emit('list', { kind: 'files', ids: $event })" />
     <template v-if="found">
-      <ul v-if="found.folders.length" class="folders">
-        <li v-for="id in found.folders" :key="id">
-          <span :class="{ gone: !folders.tree.get(id) }">{{ folders.nameOf(id) }}</span>
-          <VBtn
-            color="soft"
-            :aria-label="`List no longer what lies in ${folders.nameOf(id)}`"
-            @click="ask({ folders: found.folders.filter(other => other !== id) })"
-          >
-            <VIcon :icon="mdiClose" size="15" />
-          </VBtn>
-        </li>
-      </ul>
+      <FolderList v-if="found.folders.length" :ids="found.folders" off="List no longer what lies in" @choose="ask({ folders: $event })" />
       <TagField :model-value="found.tags" label="With the tags" @update:model-value="ask({ tags: $event })" />
       <VSelect
         label="Of the kinds"
@@ -183,28 +171,6 @@ defineExpose({ choosing, stop: () => (choosing.value = undefined) })
 .missing {
   color: #9a4420;
   font-weight: 600;
-}
-.folders {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  background: #fff;
-  border: 1px solid var(--line);
-  border-radius: 4px;
-}
-.folders li {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  padding-left: 8px;
-  min-height: 30px;
-}
-.folders li + li {
-  border-top: 1px solid #e4eae8;
-}
-.gone {
-  text-decoration: line-through;
-  color: #9a4420;
 }
 .ways {
   display: flex;
