@@ -1,15 +1,12 @@
-import { z } from 'zod'
-
 /** Programs of the machine that read what no library does; each by its path. */
-export const programsSchema = z.object({
+export interface Programs {
   /** draws the pages of office documents: LibreOffice */
-  office: z.string().optional(),
+  office?: string
   /** takes stills of films: ffmpeg */
-  film: z.string().optional(),
+  film?: string
   /** keeps the others from the network and from all files but their own: bubblewrap */
-  cage: z.string().optional(),
-})
-export type Programs = z.infer<typeof programsSchema>
+  cage?: string
+}
 export type ProgramName = keyof Programs
 
 /** What a program is called on the machine, and the Debian package it comes with. */
