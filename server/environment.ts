@@ -1,5 +1,6 @@
 import { isIPv6 } from 'node:net'
 import { z } from 'zod'
+import { smtpAddressSchema } from '../core/outbox/mailSettings'
 import type { Options } from './trough'
 
 type Environment = Record<string, string | undefined>
@@ -30,6 +31,7 @@ const environmentSchema = z.object({
         .map(address => address.trim())
         .filter(Boolean),
     ),
+  TROUGH_SMTP: smtpAddressSchema.optional(),
   PATH: z.string().default(''),
   TROUGH_PROGRAMS: z.string().optional(),
   TROUGH_LOG: z.literal('requests', 'TROUGH_LOG is “requests”, or is left out.').optional(),
@@ -74,11 +76,13 @@ export function readEnvironment(environment: Environment): Options {
     TROUGH_SITE_URL,
     TROUGH_PROXIES,
     TROUGH_PROGRAMS,
+    TROUGH_SMTP,
     PATH,
   } = read(environment)
   return {
     data: TROUGH_DATA,
     siteAddress: TROUGH_SITE_URL,
+    smtp: TROUGH_SMTP,
     // A front server stands on this machine unless it is said where.
     proxies: TROUGH_PROXIES.length ? TROUGH_PROXIES : prefix ? ['127.0.0.1', '::1'] : [],
     programs: TROUGH_PROGRAMS === 'none' ? [] : (TROUGH_PROGRAMS ?? PATH).split(':').filter(Boolean),

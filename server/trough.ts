@@ -6,6 +6,7 @@ import { openOwner } from './opening/owner'
 import { openUpkeep } from './opening/upkeep'
 import type { FrontOptions } from './services/delivery/front'
 import { findPrograms } from './services/reading/programs'
+import { createVisitors } from './services/visitorAddress'
 import { createTraffic } from './services/traffic'
 
 export interface Options {
@@ -19,6 +20,8 @@ export interface Options {
   front?: FrontOptions
   /** addresses of front servers, whose word on where visitors come from is taken */
   proxies?: string[]
+  /** the mail service that messages are sent by; the outbox keeps them where there is none */
+  smtp?: string
   /** the clock that set times are held against, in milliseconds since the epoch */
   now?: () => number
   /** folders in which programs are looked for that read more; none where nothing is said */
@@ -30,15 +33,16 @@ export interface Options {
 /** Puts the services together; the one place that knows them all. The data folder stays open with whoever opened it. */
 export async function openServices(
   dataFolder: DataFolder,
-  { siteAddress = '', front, proxies = [], programs = [], now, ownAddress }: Omit<Options, 'data' | 'connect'> = {},
+  { siteAddress = '', front, proxies = [], smtp = '', programs = [], now, ownAddress }: Omit<Options, 'data' | 'connect'> = {},
 ) {
   const started = new Date()
   const traffic = createTraffic()
   const found = await findPrograms(programs)
   const owner = openOwner(dataFolder)
-  const holdings = openHoldings(dataFolder, { traffic, siteAddress, programs: found, now })
+  const visitors = createVisitors(new Set(proxies))
+  const holdings = openHoldings(dataFolder, owner, { traffic, siteAddress, programs: found, visitors, now })
   const intake = openIntake(dataFolder, holdings, owner)
-  const delivering = await openDelivering(dataFolder, holdings, owner, { front, proxies })
+  const delivering = await openDelivering(dataFolder, holdings, owner, { front, visitors, smtp })
   const upkeep = openUpkeep(dataFolder, { owner, holdings, intake, delivering }, { traffic, ownAddress })
 
   return {
@@ -58,6 +62,7 @@ export async function openServices(
       await holdings.pages.readUsesAnew()
       await intake.uploads.recover(started)
       await holdings.timetable.run()
+      await delivering.outbox.start()
       await holdings.library.setStraysAside()
       await upkeep.tidy()
       await holdings.bundles.settled()

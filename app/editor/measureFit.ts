@@ -18,7 +18,7 @@ export async function measureFit(appearance: Appearance, label: string, note: st
   const host = document.createElement('div')
   host.className = 'tr-page'
   host.style.cssText = 'position:absolute;visibility:hidden;width:max-content;container-type:normal'
-  const inner = buttonInner({ label, note, spoken: '' }, appearance)
+  const inner = buttonInner({ label, note, locked: false, spoken: '' }, appearance)
   host.innerHTML = `<style>${appearanceCss('tr-measured', { ...appearance, width: 'fit' }, () => undefined)}.tr-page .tr-measured{max-width:none;overflow-wrap:normal}</style><span class="tr-button tr-measured">${inner}</span>`
   document.body.append(host)
   try {

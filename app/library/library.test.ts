@@ -14,6 +14,7 @@ const folder = (id: string): FolderItem => ({
   description: '',
   ownOrder: false,
   see: null,
+  gate: null,
   found: null,
   files: 0,
   created: '',

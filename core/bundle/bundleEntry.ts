@@ -57,6 +57,10 @@ export const bundleEntriesSchema = z
   .array(bundleEntrySchema)
   .max(MOST_ENTRIES, `Keep a bundle to ${MOST_ENTRIES.toLocaleString('en')} entries; put whole folders in instead.`)
 
+/** What becomes of files that stand behind gates: the bundle stands behind all of them, or is without those files. */
+export const bundleGatedSchema = z.enum(['behind', 'without'])
+export type BundleGated = z.infer<typeof bundleGatedSchema>
+
 export const newBundleSchema = z.object({
   title: z.string().trim().min(1, 'Give the bundle a title.').max(200, 'Keep the title to 200 characters.'),
   folder: z.string().max(40).nullable().default(null),
@@ -69,6 +73,7 @@ export const bundleChangeSchema = z.object({
   entries: bundleEntriesSchema,
   /** the revision the change was made from */
   revision: z.number().int().min(1),
+  gated: bundleGatedSchema.optional(),
 })
 export type BundleChange = z.infer<typeof bundleChangeSchema>
 
@@ -76,6 +81,9 @@ export type BundleChange = z.infer<typeof bundleChangeSchema>
 export const bundleDetailsSchema = z.object({
   file: fileItemSchema,
   revision: z.number(),
+  gated: bundleGatedSchema,
+  /** files in it that stand behind gates it does not stand behind itself: they decide about it, or are left out */
+  behind: z.number(),
   entries: z.array(bundleEntrySchema),
   /** what each entry comes to now, by its identity */
   now: z.record(

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { cleanFileName } from './fileName'
 import { writtenHandleSchema } from './handle'
 import { passageSchema } from '../find/passage'
+import { saidGateSchema } from '../gate/gate'
 import { saidSchema } from '../see/said'
 import { placementKindSchema } from '../page/schema'
 import { familySchema } from './mediaType'
@@ -79,6 +80,10 @@ export const fileItemSchema = z.object({
   picture: z.string().nullable(),
   /** visitors may look at it before they take it; null where what is said of its folder holds */
   see: saidSchema,
+  /** the gate it stands behind; null where what is said of its folder holds */
+  gate: saidGateSchema,
+  /** of a bundle: the gates its contents stand behind */
+  gates: z.array(z.string()),
   /** place in its folder's own order */
   position: z.number(),
   /** ISO 8601 */
@@ -181,6 +186,7 @@ export const descriptionSchemas = {
     .optional(),
   /** a picture of the library, or none */
   picture: z.string().max(40).nullable().optional(),
+  gate: saidGateSchema.optional(),
 }
 
 export const fileChangeSchema = z.object({

@@ -38,16 +38,17 @@ export const movedSchema = z.object({
 })
 export type Moved = z.infer<typeof movedSchema>
 
-const { description, tags, picture } = descriptionSchemas
+const { description, tags, picture, gate } = descriptionSchemas
 
 /** What is said of one file. */
-export const describedSchema = z.object({ id: z.string().max(40), description, tags, picture })
+export const describedSchema = z.object({ id: z.string().max(40), description, tags, picture, gate })
 
 /** What is said of many files: of all the same, or of each its own. */
 export const describeSchema = z.object({
   files: ids,
   description,
   picture,
+  gate,
   addTags: tags,
   removeTags: tags,
   each: z.array(describedSchema).max(100_000).default([]),

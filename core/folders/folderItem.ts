@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { fold } from '../find/fold'
+import { saidGateSchema } from '../gate/gate'
 import { saidSchema } from '../see/said'
 
 /** A colour mark a folder can carry; the desk's own colours. */
@@ -20,6 +21,8 @@ export const folderItemSchema = z.object({
   see: saidSchema,
   /** visitors find what is in and below it although it stands on no page */
   found: saidSchema,
+  /** what is in and below it stands behind this gate */
+  gate: saidGateSchema,
   /** files right in it */
   files: z.number(),
   /** ISO 8601 */
@@ -84,5 +87,6 @@ export const folderChangeSchema = z.object({
   ownOrder: z.boolean().optional(),
   see: saidSchema.optional(),
   found: saidSchema.optional(),
+  gate: saidGateSchema.optional(),
 })
 export type FolderChange = z.infer<typeof folderChangeSchema>

@@ -53,6 +53,14 @@ export function represent({
   return { size, contentType, etag, lastModified, headers, unchanged }
 }
 
+/** The same with other fields in the place of some it has. */
+export function withFields(representation: Representation, fields: Headers): Representation {
+  const headers = { ...representation.headers, ...fields }
+  const unchanged = pick(headers, NOT_MODIFIED_FIELDS)
+  for (const sentOften of [headers, unchanged]) lists.set(sentOften, Object.entries(sentOften).flat())
+  return { ...representation, headers, unchanged }
+}
+
 /** A piece of the body: literal text, or a stretch of the representation. */
 export type Part = string | ByteRange
 

@@ -1,5 +1,5 @@
 /** What an act was done to, where that can be looked up by its identity. */
-export type Subject = 'file' | 'page' | 'signpost' | 'look' | 'folder' | null
+export type Subject = 'file' | 'page' | 'signpost' | 'look' | 'folder' | 'gate' | null
 
 /** Acts that are not requests to the API. */
 export const OWN_ACTS = {
@@ -42,6 +42,21 @@ const REQUESTS: RequestAct[] = [
   ['DELETE', '/files/:id/editions/:number', 'threw an edition away', 'file'],
   ['POST', '/files/:id/editions/:number/split', 'made an edition a file of its own', 'file'],
   ['POST', '/files/:id/unpack', 'unpacked a zip', 'file'],
+  ['POST', '/files/:id/links', 'made a personal link', 'file'],
+  ['DELETE', '/links/:id', 'took a personal link back', null],
+  ['POST', '/gates', 'made a gate', null],
+  ['PATCH', '/gates/:id', 'changed a gate', 'gate'],
+  ['DELETE', '/gates/:id', 'took a gate away', 'gate'],
+  ['POST', '/gates/:id/passwords', 'added a password', 'gate'],
+  ['PUT', '/gates/:id/passwords', 'changed the password of a gate', 'gate'],
+  ['DELETE', '/gates/:id/passwords/:password', 'took a password back', 'gate'],
+  ['POST', '/gates/:id/end-passes', 'asked everybody again at a gate', 'gate'],
+  ['DELETE', '/contacts/:id', 'erased a contact', null],
+  ['PUT', '/contacts/rules', 'changed how long contacts are kept', null],
+  ['POST', '/outbox/:id/again', 'had a message sent again', null],
+  ['DELETE', '/outbox/:id', 'deleted a message', null],
+  ['PUT', '/mail', 'changed how messages are sent', null],
+  ['POST', '/mail/test', 'sent a message to try it', null],
   ['POST', '/first-pages', 'made the first pages', null],
   ['POST', '/folders', 'made a folder', null],
   ['PATCH', '/folders/:id', 'changed a folder', 'folder'],

@@ -1,4 +1,5 @@
 import { opensInBrowser } from '../files/mediaType'
+import type { GateKind } from '../gate/gate'
 import { fileHref, pageHref, signpostHref } from './href'
 import { dialled } from './outsideAddress'
 import { seeHref } from '../see/seeAddress'
@@ -10,7 +11,7 @@ export interface TargetKnowledge {
   /** a file that is there for visitors */
   file: (id: string) => TargetFacts | undefined
   /** a page that is live */
-  page: (id: string) => { slug: string; title: string } | undefined
+  page: (id: string) => { slug: string; title: string; asks?: GateKind } | undefined
   /** a signpost, wherever it points; `file` is the identity of what it points at, null where that is nothing */
   signpost: (id: string) => { name: string; title: string; file: string | null } | undefined
 }
@@ -21,6 +22,8 @@ export interface Destination {
   title: string
   /** the file, where it is one */
   file?: TargetFacts
+  /** what is asked there first */
+  asks?: GateKind
   /** what a click can do there, the usual one first */
   actions: readonly Action[]
   href: (action: Action, placement: string) => string
@@ -38,6 +41,7 @@ const HANDED_OVER: readonly Action[] = ['here']
 export const fileDestination = (file: TargetFacts): Destination => ({
   title: file.title,
   file,
+  asks: file.asks,
   actions: [...(opensInBrowser(file.mediaType) ? FILES : SAVED), ...(file.see ? SEEN : [])],
   href: (action, placement) => (action === 'see' ? seeHref(file.handle, { at: placement }) : fileHref(file, action, placement)),
 })
@@ -51,7 +55,7 @@ export function destinationOf(target: Target | null, known: TargetKnowledge): De
     }
     case 'page': {
       const page = known.page(target.id)
-      return page && { title: page.title, actions: PLACES, href: () => pageHref(page.slug) }
+      return page && { title: page.title, asks: page.asks, actions: PLACES, href: () => pageHref(page.slug) }
     }
     case 'signpost': {
       const signpost = known.signpost(target.id)

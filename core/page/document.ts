@@ -150,7 +150,8 @@ export function renderPage(
   const { document } = page
   const renderer = pageRenderer(known)
   const html = firstAtOnce(renderer.main(page.title, document.content))
-  const files = fileIds(referencesIn(document)).flatMap(id => known.file(id) ?? [])
+  // What stands behind a gate is no search engine's business.
+  const files = fileIds(referencesIn(document)).flatMap(id => known.file(id) ?? []).filter(({ asks }) => !asks)
   return frame(
     site,
     { ...page, description: page.description || firstWords(document), files },
@@ -162,8 +163,8 @@ export function renderPage(
 
 /** What stands in the frame of the site without being a page of its owner's. */
 export interface MadePage {
-  /** its address, without the slash it begins with */
-  slug: string
+  /** its address, without the slash it begins with; left out where none leads to it alone */
+  slug?: string
   title: string
   description: string
   /** shown with links to it elsewhere */

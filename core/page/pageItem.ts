@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { pageChangeSchema, pageTextSchema } from './changes'
 import { edgeSchema } from './edges'
 import { pageDocumentSchema, savedDocumentSchema } from './schema'
+import { saidGateSchema } from '../gate/gate'
 import { writtenSlugSchema } from './slug'
 import { START_NAMES } from './starts'
 
@@ -17,6 +18,8 @@ export const pageItemSchema = z.object({
   inMenu: z.boolean(),
   /** identity of the picture that is shown with links to it elsewhere */
   picture: z.string().nullable(),
+  /** the gate it stands behind; null where it is open */
+  gate: saidGateSchema,
   /** when the live version was published (ISO 8601); null where the page is not live */
   published: z.string().nullable(),
   /** the draft holds changes that are not live */
@@ -88,6 +91,7 @@ export const pageSettingsSchema = z
     description: z.string().trim().max(300, 'Keep the description to 300 characters: search engines show about 160.'),
     inMenu: z.boolean(),
     picture: z.string().max(40).nullable(),
+    gate: saidGateSchema,
   })
   .partial()
 export type PageSettings = z.infer<typeof pageSettingsSchema>

@@ -1,4 +1,6 @@
 import { typeTag } from '../files/mediaType'
+import type { Behind } from '../gate/asks'
+import type { GateKind } from '../gate/gate'
 import type { FileItem } from '../files/fileItem'
 import type { Speech } from '../language/speech'
 
@@ -26,6 +28,8 @@ export interface TargetFacts {
   picture?: FilePicture
   /** visitors may look at it before they take it */
   see?: boolean
+  /** what is asked before it is given: then nothing is known of it but what is said here of every file that stands behind a gate */
+  asks?: GateKind
 }
 
 export interface FilePicture {
@@ -50,21 +54,24 @@ function pictureOf({
   return preview === 'ready' ? { version, ...cover } : undefined
 }
 
-/** What a page needs to know of a file. @param see visitors may look at it before they take it */
-export const targetFacts = (file: FileItem, see = false): TargetFacts => {
+/**
+ * What a page needs to know of a file.
+ *
+ * @param see visitors may look at it before they take it
+ * @param behind it stands behind gates that whoever reads the page has not passed: no page or picture is made with what is in it
+ */
+export const targetFacts = (file: FileItem, see = false, behind?: Behind): TargetFacts => {
   const { id, handle, title, fileName, mediaType, size, facts, description, tags, folder, edition, changed, downloads } = file
+  const common = { id, handle, title, mediaType, description, tags, folder, changed }
+  if (behind) {
+    const picture = behind.showsFirst ? pictureOf(file) : undefined
+    return { ...common, fileName: '', size: 0, edition: 0, downloads: 0, picture, see: false, asks: behind.asks }
+  }
   return {
-    id,
-    handle,
-    title,
+    ...common,
     fileName,
-    mediaType,
     size,
-    description,
-    tags,
-    folder,
     edition,
-    changed,
     downloads,
     pages: facts.pages,
     picture: pictureOf(file),
@@ -81,6 +88,12 @@ const PLACEHOLDERS: Record<string, (facts: TargetFacts, speech: Speech) => strin
   edition: (facts, speech) => speech.say('edition', { number: facts.edition }),
   downloads: (facts, speech) => speech.say('downloadCount', { count: facts.downloads }),
 }
+
+/** What is said of a file that stands behind a gate. */
+const SAID_BEHIND = ['type', 'date', 'tags']
+
+/** Whether a fact of a file may be said on a page: of one behind a gate hardly any. */
+export const mayBeSaid = (fact: string, { asks }: Pick<TargetFacts, 'asks'>): boolean => !asks || SAID_BEHIND.includes(fact)
 
 /** Whether what a page says changes with every download. */
 export const tellsDownloads = (text: string): boolean => text.includes('{downloads}')
@@ -103,7 +116,7 @@ export function fillPlaceholders(text: string, facts: TargetFacts | null | undef
   const filled = text.replace(/(,\s*)?\{(\w+)\}/g, (whole, comma: string | undefined, name: string) => {
     const fill = Object.hasOwn(PLACEHOLDERS, name) ? PLACEHOLDERS[name] : undefined
     if (!fill || facts === undefined) return whole
-    const value = facts && fill(facts, speech)
+    const value = facts && mayBeSaid(name, facts) && fill(facts, speech)
     return value ? (comma ?? '') + value : ''
   })
   return filled.replace(/^,\s*/, '')

@@ -11,6 +11,8 @@ Disallow: /desk/
 Disallow: /api$
 Disallow: /api/
 Disallow: /shelves/
+Disallow: /pass/
+Disallow: /for/
 
 Sitemap: ${origin}/sitemap.xml
 `

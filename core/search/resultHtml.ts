@@ -1,3 +1,4 @@
+import type { Behind } from '../gate/asks'
 import type { Speech } from '../language/speech'
 import { effectiveAction, fileDestination } from '../page/destination'
 import { escapeHtml } from '../page/escape'
@@ -18,11 +19,17 @@ const shortened = (text: string) => (text.length > LONGEST ? `${text.slice(0, LO
  * One file that was found: what it is, the passage the words stand in, and ways to it.
  *
  * @param place the way to the folder it lies in, in words
- * @param sees visitors may look at it before they take it
+ * @param seen whether visitors may look at it before they take it, and what they are asked first
  */
-export function resultHtml({ item, match }: ShownResult, place: string, sees: boolean, query: SearchQuery, speech: Speech): string {
+export function resultHtml(
+  { item, match }: ShownResult,
+  place: string,
+  { sees, behind }: { sees: boolean; behind?: Behind },
+  query: SearchQuery,
+  speech: Speech,
+): string {
   const say = (...said: Parameters<Speech['say']>) => escapeHtml(speech.say(...said))
-  const file = targetFacts(item)
+  const file = targetFacts(item, false, behind)
   const destination = fileDestination(file)
   const action = effectiveAction('tab', destination)
   const [tab, spoken] =
@@ -34,7 +41,7 @@ export function resultHtml({ item, match }: ShownResult, place: string, sees: bo
           `<a class="tr-link" href="${escapeHtml(filePath(file.handle))}?open${query.at ? `&amp;at=${query.at}` : ''}#page=${page}" target="_blank" rel="noopener">${say('openAtPage', { number: Number(page) })}<span class="tr-spoken">: ${escapeHtml(file.title)} (${say('newTab')})</span></a>`,
         ]
       : []),
-    ...(sees
+    ...(sees && !behind
       ? [
           `<a class="tr-link" href="${escapeHtml(seeHref(file.handle, { page: Number(page ?? 0), find: match?.by === 'inside' ? query.q : '', at: query.at }))}">${say('lookInside')}<span class="tr-spoken">: ${escapeHtml(file.title)}</span></a>`,
         ]

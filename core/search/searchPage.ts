@@ -2,6 +2,7 @@ import type { Speech } from '../language/speech'
 import type { WordKey } from '../language/words/words'
 import { escapeHtml } from '../page/escape'
 import { isNarrowed, narrowingHtml } from './narrowingHtml'
+import type { Behind } from '../gate/asks'
 import { resultHtml } from './resultHtml'
 import { searchFormHtml } from './searchForm'
 import { RESULTS_PER_PAGE, type Results, type ShownResult } from './results'
@@ -19,12 +20,14 @@ export interface SearchFacts {
   shown: ShownResult[]
   /** whether visitors may look at a file before they take it */
   sees: (file: ShownResult['item']) => boolean
+  /** how they see it before they have passed its gates */
+  behind: (file: ShownResult['item']) => Behind | undefined
   /** the way to the folder a file lies in, in words */
   placeOf: (file: ShownResult['item']) => string
 }
 
 /** What was found, and ways to narrow it: complete HTML that runs no script. */
-export function searchPageHtml({ results, shown, sees, placeOf }: SearchFacts, query: SearchQuery, speech: Speech): string {
+export function searchPageHtml({ results, shown, sees, behind, placeOf }: SearchFacts, query: SearchQuery, speech: Speech): string {
   const say = (...said: Parameters<Speech['say']>) => escapeHtml(speech.say(...said))
   /** Another choice begins at the first page of what it leaves. */
   const led = (change: Partial<SearchQuery>) => escapeHtml(searchHref({ ...query, page: 1, ...change }))
@@ -57,7 +60,7 @@ export function searchPageHtml({ results, shown, sees, placeOf }: SearchFacts, q
     results.total || isNarrowed(query) ? narrowingHtml(results, query, speech) : '',
     results.total > 1 ? sorts : '',
     shown.length
-      ? `<ol class="tr-hits" start="${(results.page - 1) * RESULTS_PER_PAGE + 1}">\n${shown.map(one => resultHtml(one, placeOf(one.item), sees(one.item), query, speech)).join('\n')}\n</ol>`
+      ? `<ol class="tr-hits" start="${(results.page - 1) * RESULTS_PER_PAGE + 1}">\n${shown.map(one => resultHtml(one, placeOf(one.item), { sees: sees(one.item), behind: behind(one.item) }, query, speech)).join('\n')}\n</ol>`
       : '',
     leaves,
   ]

@@ -1,4 +1,5 @@
 import { opensInBrowser, typeTag } from '../files/mediaType'
+import { asksWords } from '../gate/asks'
 import type { Speech } from '../language/speech'
 import { escapeHtml } from '../page/escape'
 import { fileHref, filePath, pictureHref } from '../page/href'
@@ -28,6 +29,7 @@ interface Writing {
 
 /** Type, size, length and age of a file, in a line. */
 export function factsLine(file: TargetFacts, speech: Speech): string {
+  if (file.asks) return [typeTag(file.mediaType), asksWords(file.asks, speech), speech.day(file.changed)].join(' · ')
   return [
     typeTag(file.mediaType),
     speech.size(file.size),

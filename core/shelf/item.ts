@@ -1,10 +1,11 @@
 import { typeTag } from '../files/mediaType'
+import { LOCK, asksWords } from '../gate/asks'
 import type { Speech } from '../language/speech'
 import { effectiveAction, fileDestination } from '../page/destination'
 import { escapeHtml } from '../page/escape'
 import { PICTURE_WIDTHS, pictureHref } from '../page/href'
 import { imageHtml } from '../page/picture'
-import type { TargetFacts } from '../page/placeholders'
+import { mayBeSaid, type TargetFacts } from '../page/placeholders'
 import type { Action, ShelfAttrs } from '../page/schema'
 import type { DrawnIcon } from './icons'
 import type { ShelfFact, ShelfPart, Shown } from './shown'
@@ -46,11 +47,11 @@ const CELLS: Partial<typeof FACTS> = {
   pages: ({ pages }, speech) => (pages === undefined ? '' : speech.number(pages)),
   downloads: (file, speech) => speech.number(file.downloads),
 }
-export const cellOf = (fact: ShelfFact, file: TargetFacts, speech: Speech): string => (CELLS[fact] ?? FACTS[fact])(file, speech)
+export const cellOf = (fact: ShelfFact, file: TargetFacts, speech: Speech): string =>
+  mayBeSaid(fact, file) ? (CELLS[fact] ?? FACTS[fact])(file, speech) : ''
 
 const factsOf = (file: TargetFacts, facts: readonly ShelfFact[], speech: Speech): string =>
-  facts
-    .map(fact => FACTS[fact](file, speech))
+  [...facts.map(fact => (mayBeSaid(fact, file) ? FACTS[fact](file, speech) : '')), file.asks ? asksWords(file.asks, speech) : '']
     .filter(Boolean)
     .join(', ')
 
@@ -80,7 +81,7 @@ export function linkHtml(file: TargetFacts, writing: Writing, inside: string): s
   const { href, tab, told } = aimOf(file, writing.attrs.action, writing)
   // What is said elsewhere in the item is not part of the link: who goes from link to link hears it all the same (WCAG 2.2, 2.4.4).
   const unsaid = inside.includes('tr-note') ? [] : [factsOf(file, ['type', 'size'], writing.speech)]
-  return `<a class="tr-item" href="${href}"${tab}><span class="tr-label">${escapeHtml(file.title)}</span>${inside && ` ${inside}`}${spokenIn([...unsaid, ...told])}</a>`
+  return `<a class="tr-item" href="${href}"${tab}><span class="tr-label">${escapeHtml(file.title)}${file.asks && unsaid.length ? LOCK : ''}</span>${inside && ` ${inside}`}${spokenIn([...unsaid, ...told])}</a>`
 }
 
 /** A file's picture at the side of what is said of it. */

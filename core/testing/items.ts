@@ -28,6 +28,8 @@ export function fileItem(given: Partial<FileItem> = {}): FileItem {
     tags: [],
     picture: null,
     see: null,
+    gate: null,
+    gates: [],
     position: 0,
     created: '2026-11-01T10:00:00.000Z',
     changed: '2026-11-01T10:00:00.000Z',

@@ -36,3 +36,7 @@ export function momentOf(text: string, zone: string): Date {
 /** What clocks in a time zone show at a moment, as `momentOf` takes it. */
 export const wallTimeAt = (moment: Date, zone: string): string =>
   Temporal.Instant.fromEpochMilliseconds(moment.getTime()).toZonedDateTimeISO(zone).toPlainDateTime().toString({ smallestUnit: 'minute' })
+
+/** When the day began in which a moment falls, where the site is: days of 23 and 25 hours too. */
+export const startOfDay = (moment: number, zone: string): Date =>
+  new Date(Temporal.Instant.fromEpochMilliseconds(moment).toZonedDateTimeISO(zone).startOfDay().epochMilliseconds)

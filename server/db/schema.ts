@@ -13,9 +13,12 @@ import {
   timestamp,
   type AnyPgColumn,
 } from 'drizzle-orm/pg-core'
-import type { BundleEntry } from '../../core/bundle/bundleEntry'
+import type { BundleEntry, BundleGated } from '../../core/bundle/bundleEntry'
 import type { Appearance } from '../../core/look/appearance'
 import type { Facts, PreviewState, ReadingState, UseKind } from '../../core/files/fileItem'
+import type { Admitted, Asked } from '../../core/gate/admission'
+import type { GateRule } from '../../core/gate/gate'
+import type { MessageState } from '../../core/outbox/message'
 import type { Mark } from '../../core/folders/folderItem'
 import type { Edge } from '../../core/page/edges'
 import type { PageDocument, Target } from '../../core/page/schema'
@@ -139,6 +142,155 @@ export const texts = pgTable(
   ],
 )
 
+/** Named rules for who may have what stands behind them; one that everybody passes is always there (migrations/0024_gates.sql). */
+export const gates = pgTable('gates', {
+  id: text().primaryKey(),
+  name: text().notNull().unique(),
+  rule: jsonb().$type<GateRule>().notNull(),
+  /** counts how often all its passes were ended */
+  epoch: integer().notNull().default(1),
+  /** wrong passwords since a moment: somebody guesses */
+  wrong: integer().notNull().default(0),
+  wrongSince: moment('wrong_since'),
+  created: moment('created').notNull().defaultNow(),
+})
+
+/** Passwords that open a gate; a row that goes ends the passes that were given by it. */
+export const gatePasswords = pgTable(
+  'gate_passwords',
+  {
+    id: text().primaryKey(),
+    gateId: text('gate_id')
+      .notNull()
+      .references(() => gates.id, { onDelete: 'cascade' }),
+    /** whom it was given to, or what for */
+    label: text().notNull(),
+    hash: text().notNull(),
+    created: moment('created').notNull().defaultNow(),
+  },
+  table => [index('gate_passwords_gate').on(table.gateId)],
+)
+
+/** Downloads that were let through a gate: what one pass has of one file within a day is one. */
+export const gateTakes = pgTable(
+  'gate_takes',
+  {
+    /** a gate, or a personal link */
+    gateId: text('gate_id').notNull(),
+    /** identity of the pass */
+    pass: text().notNull(),
+    fileId: text('file_id').notNull(),
+    at: moment('at').notNull().defaultNow(),
+  },
+  table => [index('gate_takes_gate').on(table.gateId, table.at), index('gate_takes_pass').on(table.pass)],
+)
+
+/** Everyone who left an e-mail address at a gate. */
+export const contacts = pgTable(
+  'contacts',
+  {
+    id: text().primaryKey(),
+    /** in small letters */
+    email: text().notNull().unique(),
+    created: moment('created').notNull().defaultNow(),
+    /** when they showed that the address is theirs */
+    confirmed: moment('confirmed'),
+    /** when they wanted no more messages; stays whatever else comes */
+    unsubscribed: moment('unsubscribed'),
+  },
+  table => [index('contacts_created').on(table.created)],
+)
+
+/** Each time somebody left an address or agreed to something at a gate, and got through. */
+export const admissions = pgTable(
+  'admissions',
+  {
+    id: bigserial({ mode: 'number' }).primaryKey(),
+    at: moment('at').notNull().defaultNow(),
+    /** the gate, and what it was called then: what was agreed to outlasts it */
+    gateId: text('gate_id').references(() => gates.id, { onDelete: 'set null' }),
+    gateName: text('gate_name').notNull(),
+    /** identity of the pass that was given */
+    pass: text().notNull(),
+    contactId: text('contact_id').references(() => contacts.id, { onDelete: 'cascade' }),
+    /** what they wrote and agreed to, word for word */
+    given: jsonb().$type<Admitted>().notNull(),
+  },
+  table => [
+    index('admissions_contact').on(table.contactId),
+    index('admissions_gate').on(table.gateId, table.at),
+    index('admissions_pass').on(table.pass),
+  ],
+)
+
+/** Who has left an address and not confirmed it yet; a row goes when that is done, or its time is over. */
+export const unconfirmed = pgTable(
+  'unconfirmed',
+  {
+    /** SHA-256 of what the link in the message holds */
+    token: text().primaryKey(),
+    gateId: text('gate_id')
+      .notNull()
+      .references(() => gates.id, { onDelete: 'cascade' }),
+    asked: jsonb().$type<Asked>().notNull(),
+    until: moment('until').notNull(),
+  },
+  table => [index('unconfirmed_until').on(table.until)],
+)
+
+/** Every message that is sent, or waits for being sent. */
+export const outbox = pgTable(
+  'outbox',
+  {
+    id: text().primaryKey(),
+    to: text().notNull(),
+    subject: text().notNull(),
+    /** what mail programs without HTML show */
+    text: text().notNull(),
+    html: text().notNull(),
+    /** fields beside those that every message has */
+    headers: jsonb().$type<Record<string, string>>().notNull().default({}),
+    state: text().$type<MessageState>().notNull().default('waiting'),
+    /** how often sending was tried */
+    tries: integer().notNull().default(0),
+    /** not to be tried before this */
+    next: moment('next').notNull().defaultNow(),
+    /** what the mail service said when it did not take it */
+    error: text(),
+    created: moment('created').notNull().defaultNow(),
+    sent: moment('sent'),
+  },
+  table => [
+    index('outbox_created').on(table.created),
+    index('outbox_waiting')
+      .on(table.next)
+      .where(sql`${table.state} in ('waiting', 'sending')`),
+  ],
+)
+
+/** Addresses of a file for one person or purpose. */
+export const personalLinks = pgTable(
+  'personal_links',
+  {
+    id: text().primaryKey(),
+    /** the last part of its address */
+    token: text().notNull().unique(),
+    fileId: text('file_id')
+      .notNull()
+      .references(() => files.id, { onDelete: 'cascade' }),
+    /** whom or what it is for */
+    note: text().notNull(),
+    /** whom it was sent to; empty where it was copied */
+    email: text().notNull().default(''),
+    until: moment('until'),
+    /** downloads that are let through; null for any number */
+    most: integer(),
+    revoked: moment('revoked'),
+    created: moment('created').notNull().defaultNow(),
+  },
+  table => [index('personal_links_file').on(table.fileId)],
+)
+
 /** Folders of the library, a tree. */
 export const folders = pgTable(
   'folders',
@@ -154,6 +306,8 @@ export const folders = pgTable(
     see: boolean(),
     /** visitors find what is in and below it although it stands on no page; null as above */
     found: boolean(),
+    /** what is in and below it stands behind this gate; null as above */
+    gate: text().references(() => gates.id),
     created: moment('created').notNull().defaultNow(),
     /** when it went to the bin with what was in it */
     deleted: moment('deleted'),
@@ -181,10 +335,12 @@ export const files = pgTable(
     picture: text().references((): AnyPgColumn => files.id, { onDelete: 'set null' }),
     /** visitors may look at it before they take it; null where what is said of its folder holds */
     see: boolean(),
+    /** it stands behind this gate; null where what is said of its folder holds */
+    gate: text().references(() => gates.id),
     /** when it went to the bin */
     deleted: moment('deleted'),
   },
-  table => [index('files_created').on(table.created), index('files_folder').on(table.folder)],
+  table => [index('files_created').on(table.created), index('files_folder').on(table.folder), index('files_gate').on(table.gate)],
 )
 
 /** Former handles: they redirect for ever, or say that the file is gone, and are never given out again. */
@@ -260,6 +416,10 @@ export const bundles = pgTable('bundles', {
   size: bigint({ mode: 'number' }).notNull(),
   count: integer().notNull(),
   fingerprint: text().notNull(),
+  /** what becomes of files in it that stand behind gates */
+  gated: text().$type<BundleGated>().notNull().default('behind'),
+  /** the gates its contents stand behind, kept up to date with them */
+  gates: text().array().notNull().default([]),
   /** when what is in it last changed */
   changed: moment('changed').notNull().defaultNow(),
 })
@@ -277,6 +437,8 @@ export const pages = pgTable('pages', {
   inMenu: boolean('in_menu').notNull().default(true),
   /** shown with links to the page elsewhere */
   picture: text().references(() => files.id, { onDelete: 'set null' }),
+  /** it stands behind this gate */
+  gate: text().references(() => gates.id),
   draft: jsonb().$type<PageDocument>().notNull(),
   /** counts the changes of the draft, so that two tabs notice each other */
   revision: integer().notNull().default(1),

@@ -9,7 +9,12 @@ import { createSeeing } from '../services/seeing/seeing'
 import { createTallyService } from '../services/tally/tally'
 import { createHashing } from '../services/trust/hashing'
 import { createTroubles } from '../services/trust/troubles'
-import { createVisitors } from '../services/visitorAddress'
+import { createEntering } from '../services/entering/entering'
+import { createPersonalLinks } from '../services/entering/personalLinks'
+import { createOutbox } from '../services/outbox/outbox'
+import { createMailSettings } from '../services/outbox/settings'
+import { smtpTransport } from '../services/outbox/transport'
+import type { Visitors } from '../services/visitorAddress'
 import type { DataFolder } from './dataFolder'
 import type { Holdings } from './holdings'
 import type { Owner } from './owner'
@@ -17,18 +22,20 @@ import type { Owner } from './owner'
 interface DeliveringOptions {
   /** a front server that sends stored bytes itself */
   front?: FrontOptions
-  /** addresses of front servers, whose word on where visitors come from is taken */
-  proxies: string[]
+  visitors: Visitors
+  /** the mail service that the environment gives; empty for none */
+  smtp: string
 }
 
 /** What visitors get, and what is counted of it. */
 export async function openDelivering(
   { connection: { db }, store, secrets, events }: DataFolder,
-  { pages, library, shelves, shelfLooks, siteIcons, signposts, looks, site, bundles, looking, texts, findable }: Holdings,
+  holdings: Holdings,
   { sessions }: Pick<Owner, 'sessions'>,
-  { front: frontOptions, proxies }: DeliveringOptions,
+  { front: frontOptions, visitors, smtp }: DeliveringOptions,
 ) {
-  const visitors = createVisitors(new Set(proxies))
+  const { pages, library, shelves, shelfLooks, siteIcons, signposts, looks, site, bundles, looking, texts, findable, guard } = holdings
+  const { standing, passes, passwords, contacts } = holdings
   const troubles = createTroubles(db)
   const tally = createTallyService(db, secrets.visitors)
   const directory = createDirectory(db, events)
@@ -37,7 +44,12 @@ export async function openDelivering(
   // Of its own: who waits for a download does not wait for everything to be verified.
   const hashing = createHashing()
   const checks = createDeliveryChecks(db, store, hashing, events)
-  const published = createPublishedPages({ pages, library, shelves, shelfLooks, siteIcons, signposts, looks, site, events })
+  const published = createPublishedPages({ pages, library, shelves, shelfLooks, siteIcons, signposts, looks, site, guard, events })
+  const mail = createMailSettings(db, smtp)
+  const outbox = createOutbox(db, mail, smtpTransport, async () => {
+    const { name, address } = await site.get()
+    return { name, host: address ? new URL(address).hostname : 'localhost' }
+  })
   const isOwn = (request: { headers: { cookie?: string } }) => sessions.isSignedIn(request.headers.cookie)
 
   return {
@@ -45,15 +57,31 @@ export async function openDelivering(
     troubles,
     tally,
     checks,
-    delivery: createDeliveryService({ directory, bundles, store, checks, tally, front, visitors, isOwn, events, troubles }),
+    delivery: createDeliveryService({ directory, bundles, store, checks, tally, front, visitors, isOwn, events, troubles, guard }),
+    outbox,
+    entering: createEntering({
+      db,
+      secret: secrets.session,
+      standing,
+      passes,
+      passwords,
+      contacts,
+      outbox,
+      published,
+      library,
+      pages,
+      site,
+    }),
+    personalLinks: createPersonalLinks({ db, passes, library, outbox, published, site }),
     knownSlugs: createKnownSlugs(db, events),
     published,
-    searching: createSearching({ library, pages, site, published, findable, shelves, events }),
-    seeing: createSeeing({ directory, library, bundles, looking, texts, site, published, findable, events }),
+    searching: createSearching({ library, pages, site, published, findable, shelves, guard, events }),
+    seeing: createSeeing({ directory, library, bundles, looking, texts, site, published, findable, guard, events }),
 
     async closeDelivering(): Promise<void> {
       front?.close()
       await hashing.close()
+      await outbox.close()
       await tally.flush()
     },
   }

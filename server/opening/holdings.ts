@@ -29,23 +29,32 @@ import { createTypefaces } from '../services/typefaces/typefaces'
 import { createHolders } from '../services/uses/holders'
 import type { Programs } from '../../core/files/programs'
 import type { Traffic } from '../services/traffic'
+import { createContacts } from '../services/contacts/contacts'
+import type { Visitors } from '../services/visitorAddress'
 import type { DataFolder } from './dataFolder'
+import { openGates } from './gates'
+import type { Owner } from './owner'
 
 interface HoldingsOptions {
   traffic: Traffic
   /** the public address of the site, where the environment gives one */
   siteAddress: string
   programs: Programs
+  visitors: Visitors
   now?: () => number
 }
 
 /** All that the owner makes and keeps: files, pages, looks, signposts, the site itself. */
 export function openHoldings(
-  { connection, store, derivedFolder, events }: DataFolder,
-  { traffic, siteAddress, programs, now }: HoldingsOptions,
+  dataFolder: DataFolder,
+  owner: Pick<Owner, 'hasher'>,
+  { traffic, siteAddress, programs, visitors, now }: HoldingsOptions,
 ) {
+  const { connection, store, derivedFolder, events } = dataFolder
   const { db } = connection
   const site = createSiteService(db, events, siteAddress)
+  const opened = openGates(dataFolder, owner, { visitors, zone: async () => (await site.get()).timeZone, now })
+  const { guard, standing } = opened
   const pages = createPageService(db)
   const signposts = createSignposts(db, pages)
   const looks = createLookService(db, pages)
@@ -55,8 +64,8 @@ export function openHoldings(
   const editions = createEditions(db, library, texts)
   const reading = createReadingService({ db, store, folder: derivedFolder, texts, events, traffic, programs })
   const looking = createLooking(store, derivedFolder)
-  const pictures = createPictures(db, looking, reading, events)
-  const bundles = createBundles(db, events)
+  const pictures = createPictures(db, looking, reading, guard, events)
+  const bundles = createBundles(db, events, standing)
   const pack = createPacking(bundles.laidOut)
   const shelves = createShelves(pages, library, pack)
   const sharedPictures = createSharedPictures(site, looks)
@@ -64,6 +73,8 @@ export function openHoldings(
   const timetable = createTimetable(db, signposts, site, now)
 
   return {
+    ...opened,
+    contacts: createContacts(db),
     site,
     pages,
     signposts,
@@ -84,7 +95,7 @@ export function openHoldings(
     shelfLooks: createShelfLooks(db, pages),
     siteIcons: createSiteIcons(db),
     texts,
-    findable: createFindable({ pages, library, signposts, shelves, events }),
+    findable: createFindable({ pages, library, signposts, shelves, guard, events }),
     recognising: createRecognising(db, pages, signposts, site),
     replacing: createReplacing(db, pages, signposts, holders),
 

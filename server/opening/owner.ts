@@ -10,6 +10,7 @@ export function openOwner({ connection: { db }, events }: DataFolder) {
   const hasher = createHasher()
   const news = createNews(events)
   return {
+    hasher,
     account: createAccountService(db, hasher),
     sessions: createSessions(db, events),
     journal: createJournal(db),

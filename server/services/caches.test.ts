@@ -8,7 +8,7 @@ import type { FileItem } from '../../core/files/fileItem'
 import { BUILT_IN_LOOKS } from '../../core/look/builtin'
 import type { PageDetails } from '../../core/page/pageItem'
 import { button, pageOf, shelf, words } from '../../core/testing/pages'
-import { listen, openTestTrough, type TestTrough } from '../testing/harness'
+import { STRANGER, listen, openTestTrough, type TestTrough } from '../testing/harness'
 import { openServices, type Services } from '../trough'
 import { createEvents } from './events'
 
@@ -108,8 +108,8 @@ async function seen(trough: Services) {
     searched: (await (await trough.searching.find(readSearchQuery(new URLSearchParams('sort=title'))))(undefined)).bytes.toString(),
     looks: await Promise.all(
       known.map(async file =>
-        trough.seeing.find(file.handle, PLAIN_SEE).then(
-          async look => ('moved' in look ? look : (await look(undefined)).bytes.toString()),
+        trough.seeing.find(STRANGER, file.handle, PLAIN_SEE).then(
+          async look => ('moved' in look ? look : (await look.made(undefined)).bytes.toString()),
           (error: { status: number }) => error.status,
         ),
       ),

@@ -25,6 +25,14 @@ interface TroughEvents {
   oldAddresses: []
   /** somebody signed in or out, or an account changed */
   sessions: []
+  /** gates were made, changed or taken away, or their passwords */
+  gates: []
+  /** personal links were made or changed */
+  links: []
+  /** somebody left an address, confirmed it or was erased */
+  contacts: []
+  /** messages were written, sent or not taken */
+  outbox: []
 }
 export type Topic = keyof TroughEvents
 export const TOPICS: readonly Topic[] = [
@@ -40,6 +48,10 @@ export const TOPICS: readonly Topic[] = [
   'downloads',
   'oldAddresses',
   'sessions',
+  'gates',
+  'links',
+  'contacts',
+  'outbox',
 ]
 
 /**

@@ -76,6 +76,9 @@ export async function putFile(
   return trough.library.ingest({ path, fileName, size: bytes.length, sha256: sha256(bytes), crc32: crc32(bytes), ...more })
 }
 
+/** Somebody who has passed no gate. */
+export const STRANGER = { headers: {} } as IncomingMessage
+
 export { sha256 }
 
 /** Serves a handler on a free port. */

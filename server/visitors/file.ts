@@ -33,9 +33,9 @@ function namedBy(path: string): [name: string, signpost: boolean] {
 }
 
 /** Whether there is, or was, something at such a path. */
-export async function fileIsAt({ delivery }: Trough, path: string): Promise<boolean> {
+export async function fileIsAt({ delivery }: Trough, request: IncomingMessage, path: string): Promise<boolean> {
   const [name, signpost] = namedBy(path)
-  return delivery.isAt(name, signpost)
+  return delivery.isAt(request, name, signpost)
 }
 
 /** Answers from memory, if it can; see `deliverAtOnce` of the delivery. */

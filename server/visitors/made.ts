@@ -1,6 +1,6 @@
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { headerOf } from '../../core/http/conditional'
-import { respond } from '../../core/http/respond'
+import { respond, withFields } from '../../core/http/respond'
 import { send } from '../services/delivery/send'
 import { Turns } from '../services/delivery/turns'
 import type { Made } from '../services/published/published'
@@ -20,9 +20,14 @@ export async function inTurn<T>({ visitors }: Trough, request: IncomingMessage, 
   }
 }
 
-/** Sends a page that Trough itself made, in the encoding the client likes best. */
-export async function sendMade(request: IncomingMessage, response: ServerResponse, made: Made): Promise<void> {
-  const { bytes, representation } = await made(headerOf(request.headers, 'accept-encoding'))
+/**
+ * Sends a page in the encoding the client likes best.
+ *
+ * @param own what is on it is this visitor's alone: nothing keeps it
+ */
+export async function sendMade(request: IncomingMessage, response: ServerResponse, made: Made, own = false): Promise<void> {
+  const { bytes, representation: common } = await made(headerOf(request.headers, 'accept-encoding'))
+  const representation = own ? withFields(common, { 'Cache-Control': 'private, no-store' }) : common
   const answer = respond(request.method!, request.headers, representation, () => representation.etag.replace(/\W/g, ''))
   await send(response, answer, ({ start, end }) => bytes.subarray(start, end))
 }

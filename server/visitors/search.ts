@@ -6,5 +6,6 @@ import { inTurn, sendMade } from './made'
 /** `/shelves/find`: the files visitors find by what they ask for. */
 export async function answerSearch(trough: Trough, request: IncomingMessage, response: ServerResponse, search: string): Promise<void> {
   const query = readSearchQuery(new URLSearchParams(search))
-  await sendMade(request, response, await inTurn(trough, request, () => trough.searching.find(query)))
+  const passed = await trough.guard.passed(request)
+  await sendMade(request, response, await inTurn(trough, request, () => trough.searching.find(query, passed)), passed.size > 0)
 }

@@ -10,7 +10,8 @@ const SEE = '/see/'
 export const isSeePath = (path: string): boolean => path.startsWith(SEE)
 
 /** Whether there is, or was, a file to look at at such a path. */
-export const seeIsAt = ({ seeing }: Trough, path: string): Promise<boolean> => seeing.isAt(decodedName(path.slice(SEE.length)))
+export const seeIsAt = ({ seeing }: Trough, request: IncomingMessage, path: string): Promise<boolean> =>
+  seeing.isAt(request, decodedName(path.slice(SEE.length)))
 
 /** `/see/<handle>`: what is in a file, before it is taken. */
 export async function answerSee(
@@ -21,7 +22,7 @@ export async function answerSee(
   search: string,
 ): Promise<void> {
   const query = readSeeQuery(new URLSearchParams(search))
-  const seen = await inTurn(trough, request, () => trough.seeing.find(decodedName(path.slice(SEE.length)), query))
+  const seen = await inTurn(trough, request, () => trough.seeing.find(request, decodedName(path.slice(SEE.length)), query))
   if ('moved' in seen) {
     // 308 lasts and keeps the method (RFC 9110, section 15.4.9).
     response
@@ -29,5 +30,5 @@ export async function answerSee(
       .end()
     return
   }
-  await sendMade(request, response, seen)
+  await sendMade(request, response, seen.made, seen.own)
 }

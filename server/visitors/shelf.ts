@@ -12,12 +12,13 @@ const MOST = 64_000
  * @throws Problem 413 where the form is longer than any of a shelf can be
  */
 export async function answerShelf(
-  { delivery, shelves }: Trough,
+  { delivery, shelves, guard, site }: Trough,
   request: IncomingMessage,
   response: ServerResponse,
   placement: string,
   search: string,
 ): Promise<void> {
   const asked = request.method === 'POST' ? await formOf(request, MOST) : new URLSearchParams(search)
-  await delivery.deliverPicked(request, response, await shelves.zip(placement, picksOf(asked)), placement)
+  const admit: Parameters<typeof shelves.zip>[2] = (wanted, missing) => guard.admit(request, wanted, missing)
+  await delivery.deliverPicked(request, response, await shelves.zip(placement, picksOf(asked), admit, await site.speech()), placement)
 }

@@ -14,8 +14,10 @@ const text = (contentType: string, words: string | undefined) =>
   words === undefined ? undefined : { contentType, bytes: Buffer.from(words) }
 
 /** What stands for a live page without a picture where others link to it. */
-const sharedPicture: SiteFile = async ({ pages, sharedPictures }, _origin, query) => {
+const sharedPicture: SiteFile = async ({ pages, sharedPictures, guard }, _origin, query) => {
   const page = await pages.live(query.get('page') ?? '')
+  // Its words are its title: what stands behind a gate has none that everybody may read.
+  if (page && (await guard.gatesOf({ gate: page.gate, folder: null })).length) return undefined
   return page && { bytes: await sharedPictures.of(page.title), contentType: 'image/png' }
 }
 

@@ -4,6 +4,7 @@ import { headerOf } from '../../core/http/conditional'
 import { meantPath } from '../../core/http/target'
 import { SEARCH_PATH } from '../../core/search/searchQuery'
 import { shelfHref } from '../../core/shelf/shelf'
+import { GateClosed } from '../../core/gate/closed'
 import { Problem } from '../../core/problem'
 import { WALK_AGENT } from '../services/walk/visitor'
 import type { Trough } from '../trough'
@@ -11,6 +12,7 @@ import { useTrough } from '../utils/trough'
 import { answerFile, answerFileAtOnce, decodedName, fileIsAt, isFilePath } from './file'
 import { atLeisure, oneATurn } from './oneATurn'
 import { answerPage, pageIsAt } from './page'
+import { answerClosed, answerPass, isPassPath } from './pass'
 import { answerPicture } from './picture'
 import { answerSee, isSeePath, seeIsAt } from './see'
 import { answerShelf } from './shelf'
@@ -51,7 +53,7 @@ export function answerAtOnce(trough: Trough, { node: { req, res } }: H3Event): b
 export async function answerVisitor(event: H3Event): Promise<void> {
   const { req, res } = event.node
   const [path, search] = splitUrl(req.url!)
-  const mayPost = isShelfPath(path)
+  const mayPost = isShelfPath(path) || isPassPath(path)
   if (req.method !== 'GET' && req.method !== 'HEAD' && !(mayPost && req.method === 'POST')) {
     res.setHeader('Allow', mayPost ? 'GET, HEAD, POST' : 'GET, HEAD')
     throw new Problem(405, 'Files and pages can only be read.', 'Use GET.')
@@ -61,6 +63,7 @@ export async function answerVisitor(event: H3Event): Promise<void> {
   try {
     await answerAt(trough, event, path, search)
   } catch (error) {
+    if (error instanceof GateClosed) return answerClosed(trough, req, res, error)
     if (!(error instanceof Problem && error.status === 404)) throw error
     await oneATurn()
     const place = await placeMeant(trough, req, path, search)
@@ -77,12 +80,16 @@ export async function answerVisitor(event: H3Event): Promise<void> {
 /** Where somebody wanted to go who asks for what is not there: what the address was meant to be, then what the site had before. */
 async function placeMeant(trough: Trough, request: IncomingMessage, path: string, search: string): Promise<string | undefined> {
   const meant = meantPath(path)
-  if (meant !== path && (await isThere(trough, meant))) return search ? `${meant}?${search}` : meant
+  if (meant !== path && (await isThere(trough, request, meant))) return search ? `${meant}?${search}` : meant
   return trough.oldAddresses.find(request.url!)
 }
 
-const isThere = (trough: Trough, path: string): boolean | Promise<boolean> =>
-  isFilePath(path) ? fileIsAt(trough, path) : isSeePath(path) ? seeIsAt(trough, path) : isSiteFile(path) || pageIsAt(trough, path.slice(1))
+const isThere = (trough: Trough, request: IncomingMessage, path: string): boolean | Promise<boolean> =>
+  isFilePath(path)
+    ? fileIsAt(trough, request, path)
+    : isSeePath(path)
+      ? seeIsAt(trough, request, path)
+      : isSiteFile(path) || pageIsAt(trough, request, path.slice(1))
 
 async function answerAt(trough: Trough, { node: { req, res } }: H3Event, path: string, search: string): Promise<void> {
   if (isFilePath(path)) await answerFile(trough, req, res, path, search)
@@ -90,6 +97,7 @@ async function answerAt(trough: Trough, { node: { req, res } }: H3Event, path: s
   else if (isSeePath(path)) await answerSee(trough, req, res, path, search)
   else if (path === SEARCH_PATH) await answerSearch(trough, req, res, search)
   else if (isShelfPath(path)) await answerShelf(trough, req, res, path.slice(SHELVES.length), search)
+  else if (isPassPath(path)) await answerPass(trough, req, res, path, search)
   else if (isFontPath(path)) await answerFont(trough, req, res, path)
   else if (isSiteFile(path)) await answerSiteFile(trough, req, res, path, search, headerOf(req.headers, 'host'))
   else await answerPage(trough, req, res, path.slice(1))

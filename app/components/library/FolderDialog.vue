@@ -18,14 +18,15 @@ const { fields, field, submit, problem, busy, leave } = useForm({
     ownOrder: props.folder?.ownOrder ?? false,
     see: props.folder?.see ?? (null as Said),
     found: props.folder?.found ?? (null as Said),
+    gate: props.folder?.gate ?? (null as string | null),
   }),
   send: async given => {
     if (props.folder) await folders.change(props.folder.id, given)
     else {
       const { name, ...rest } = given
       const made = await folders.create(name, listing.folder)
-      const { mark, description, ownOrder, see, found } = rest
-      if (mark || description || ownOrder || see !== null || found !== null) await folders.change(made.id, rest)
+      const { mark, description, ownOrder, see, found, gate } = rest
+      if (mark || description || ownOrder || see !== null || found !== null || gate !== null) await folders.change(made.id, rest)
     }
     await useLibrary().refresh()
     emit('close')

@@ -143,7 +143,7 @@ useHead({ title: 'Looks', style: [{ innerHTML: () => contentCss(looks.style) + l
                 <span
                   class="tr-button"
                   :class="`tr-look-${look.id}`"
-                  v-html="buttonInner({ label: 'Price list', note: 'PDF, 240 kB', spoken: '' }, look.appearance)"
+                  v-html="buttonInner({ label: 'Price list', note: 'PDF, 240 kB', locked: false, spoken: '' }, look.appearance)"
                 />
               </div>
             </li>

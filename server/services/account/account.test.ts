@@ -48,7 +48,7 @@ describe('passwords', () => {
         ask: ({ password }) =>
           new Promise(resolve => {
             begun.push(password)
-            underWay.push(() => resolve({ matches: false }))
+            underWay.push(() => resolve({ matches: -1 }))
           }),
         close: async () => {},
       }),

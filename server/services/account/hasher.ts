@@ -30,10 +30,22 @@ export function createHasher({ start = startWorker, atOnce = AT_ONCE } = {}) {
     }
   }
 
+  /** Which of some hashes a password is; -1 for none. */
+  async function match(password: string, hashes: string[], known = false): Promise<number> {
+    if (!known && queue.size >= MOST_WAITING)
+      throw new Problem(429, 'Too many are signing in just now.', 'Try again in a few seconds.', { retryAfter: 5 })
+    const answer = await queue.add(() => ask({ password, hashes }), { priority: known ? 1 : 0 })
+    return (answer as { matches: number }).matches
+  }
+
   return {
-    /** A salted, memory-hard hash of a password, with its parameters in front. */
-    hash: async (password: string): Promise<string> => {
-      const answer = await queue.add(() => ask({ password }), { priority: 1 })
+    /**
+     * A salted, memory-hard hash of a password, with its parameters in front.
+     *
+     * @param like a hash whose salt it shares: both are then looked for in one go
+     */
+    hash: async (password: string, like?: string): Promise<string> => {
+      const answer = await queue.add(() => ask({ password, like }), { priority: 1 })
       return (answer as { hash: string }).hash
     },
 
@@ -43,12 +55,11 @@ export function createHasher({ start = startWorker, atOnce = AT_ONCE } = {}) {
      * @param known somebody who has been here before: comes first, and is never refused
      * @throws Problem 429 where too many wait already
      */
-    async verify(password: string, hash: string, { known = false } = {}): Promise<boolean> {
-      if (!known && queue.size >= MOST_WAITING)
-        throw new Problem(429, 'Too many are signing in just now.', 'Try again in a few seconds.', { retryAfter: 5 })
-      const answer = await queue.add(() => ask({ password, hash }), { priority: known ? 1 : 0 })
-      return (answer as { matches: boolean }).matches
-    },
+    verify: async (password: string, hash: string, { known = false } = {}): Promise<boolean> =>
+      (await match(password, [hash], known)) === 0,
+
+    /** Which of some hashes a password is; -1 for none. @throws Problem 429 where too many wait already */
+    match: (password: string, hashes: string[]): Promise<number> => match(password, hashes),
 
     close: async (): Promise<void> => {
       await Promise.all(all.map(worker => worker.close()))

@@ -3,7 +3,7 @@ import { z } from 'zod'
 import { wordsOfAct, type OwnAct, type Subject } from '../../../core/journal/acts'
 import type { JournalItem } from '../../../core/journal/journalItem'
 import type { Database } from '../../db/connection'
-import { files, folders, journal, looks, pages, signposts } from '../../db/schema'
+import { files, folders, gates, journal, looks, pages, signposts } from '../../db/schema'
 import { laterTrouble } from '../../log'
 
 /** Days for which it is kept. */
@@ -20,6 +20,7 @@ const NAMED = {
   page: { table: pages, name: pages.title, place: (id: string) => `/desk/pages/${id}` },
   signpost: { table: signposts, name: signposts.title, place: () => '/desk/signposts' },
   look: { table: looks, name: looks.name, place: () => '/desk/looks' },
+  gate: { table: gates, name: gates.name, place: () => '/desk/gates' },
   folder: { table: folders, name: folders.name, place: (id: string) => `/desk?folder=${id}` },
 } as const
 

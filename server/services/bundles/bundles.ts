@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import { broughtBy, type BundleChange, type BundleDetails, type BundleEntry, type NewBundle } from '../../../core/bundle/bundleEntry'
+import { broughtBy, type BundleChange, type BundleDetails, type BundleEntry, type BundleGated, type NewBundle } from '../../../core/bundle/bundleEntry'
 import type { FileItem } from '../../../core/files/fileItem'
 import { cleanFileName } from '../../../core/files/fileName'
 import type { Selection } from '../../../core/files/selection'
@@ -11,6 +11,7 @@ import type { Events } from '../events'
 import { freeHandle } from '../files/handles'
 import { filesById, getFile } from '../files/items'
 import { nextPosition } from '../files/position'
+import type { KeptStanding } from '../gates/standing'
 import { mustHave, readTree } from '../files/readTree'
 import { rowOf } from './bundleRows'
 import { createComposing } from './composing'
@@ -35,22 +36,23 @@ async function entriesFor(tx: Queryable, { files: fileIds, folders: folderIds }:
 }
 
 /** Zips composed of files and folders of the library, put together as they are sent; kept true to what is in them. */
-export function createBundles(db: Database, events: Events) {
-  const composing = createComposing(db)
+export function createBundles(db: Database, events: Events, standing: Pick<KeptStanding, 'get'>) {
+  const composing = createComposing(db, standing)
   const { laidOut, freshen, holding } = createFreshness(db, events, composing)
 
   async function details(id: string): Promise<BundleDetails> {
     await freshen()
     const row = await rowOf(db, id)
     if (!row) throw notFound('bundle')
-    const { now, members, total } = await composing.compose(row, MOST_LISTED)
-    return { file: await getFile(db, id), revision: row.revision, entries: row.entries, now, members, total }
+    const { now, members, total, behind } = await composing.compose(row, MOST_LISTED)
+    return { file: await getFile(db, id), revision: row.revision, gated: row.gated, behind, entries: row.entries, now, members, total }
   }
 
   async function write(
     id: string,
     revision: number | undefined,
     make: (entries: BundleEntry[], tx: Queryable) => Promise<BundleEntry[]>,
+    gated?: BundleGated,
   ): Promise<BundleDetails> {
     await db.transaction(async tx => {
       const row = await rowOf(tx, id)
@@ -63,7 +65,7 @@ export function createBundles(db: Database, events: Events) {
         throw new Problem(422, 'Two entries have the same identity.', 'Load the bundle again, then change it.')
       await tx
         .update(bundles)
-        .set({ entries, revision: row.revision + 1, composed: new Date() })
+        .set({ entries, revision: row.revision + 1, composed: new Date(), gated: gated ?? row.gated })
         .where(eq(bundles.fileId, id))
       await tx.update(files).set({ changed: new Date() }).where(eq(files.id, id))
     })
@@ -98,7 +100,7 @@ export function createBundles(db: Database, events: Events) {
     },
 
     /** Composes it anew. */
-    change: (id: string, { entries, revision }: BundleChange): Promise<BundleDetails> => write(id, revision, async () => entries),
+    change: (id: string, { entries, revision, gated }: BundleChange): Promise<BundleDetails> => write(id, revision, async () => entries, gated),
 
     /** Puts files and folders in behind what is there; what is in it already stays once. */
     add: (id: string, selection: Selection): Promise<BundleDetails> =>

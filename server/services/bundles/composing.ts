@@ -1,9 +1,10 @@
-import { and, eq, inArray, isNull, or, sql } from 'drizzle-orm'
+import { and, eq, inArray, isNull, notInArray, or, sql, type SQL } from 'drizzle-orm'
 import { foldersBrought } from '../../../core/bundle/compose'
 import type { Database } from '../../db/connection'
 import { blobs, editions, files } from '../../db/schema'
 import type { BundleMessage, BundleTask } from '../../workers/bundle'
 import { readTree } from '../files/readTree'
+import type { KeptStanding } from '../gates/standing'
 import { createAsker, workerScript } from '../workerHost'
 import type { BundleRow } from './bundleRows'
 
@@ -15,17 +16,24 @@ export interface Reach {
 
 export interface Composed extends BundleMessage {
   reach: Reach
+  /** gates that its contents stand behind and it does not stand behind itself */
+  gates: string[]
+  /** files of it that do */
+  behind: number
 }
 
 /** Milliseconds a worker may take. */
 const PATIENCE = 60_000
 
+const among = (fileIds: string[], folderIds: string[]): SQL | undefined =>
+  or(fileIds.length ? inArray(files.id, fileIds) : undefined, folderIds.length ? inArray(files.folder, folderIds) : undefined)
+
 /** Puts together what is in bundles, in a worker. */
-export function createComposing(db: Database) {
+export function createComposing(db: Database, standing: Pick<KeptStanding, 'get'>) {
   const composer = createAsker<BundleTask, BundleMessage>(workerScript('bundle'), PATIENCE)
 
   /** The files that go out, as JSON and by identity: read by the database and the worker, thousands of rows cost visitors nothing. */
-  async function readFiles(fileIds: string[], folderIds: string[]): Promise<{ json: string; ids: string[] }> {
+  async function readFiles(fileIds: string[], folderIds: string[], without: string[]): Promise<{ json: string; ids: string[] }> {
     if (!fileIds.length && !folderIds.length) return { json: '[]', ids: [] }
     const [row] = await db
       .select({
@@ -40,19 +48,38 @@ export function createComposing(db: Database) {
         and(
           isNull(files.deleted),
           eq(editions.withdrawn, false),
-          or(fileIds.length ? inArray(files.id, fileIds) : undefined, folderIds.length ? inArray(files.folder, folderIds) : undefined),
+          among(fileIds, folderIds),
+          without.length ? notInArray(files.id, without) : undefined,
         ),
       )
     return { json: row!.json, ids: row!.ids.split(' ').filter(Boolean) }
   }
 
+  /** The files among some that stand behind gates the bundle itself does not stand behind. */
+  async function behindGates(bundle: string, fileIds: string[], folderIds: string[]): Promise<{ ids: string[]; gates: string[] }> {
+    const { gates, of } = await standing.get()
+    // The one that everybody passes is always there.
+    if (gates.size < 2 || !(fileIds.length || folderIds.length)) return { ids: [], gates: [] }
+    const said = { id: files.id, gate: files.gate, folder: files.folder }
+    const [own] = await db.select(said).from(files).where(eq(files.id, bundle))
+    const ownGates = own ? of(own) : []
+    const rows = await db
+      .select(said)
+      .from(files)
+      .where(and(isNull(files.deleted), among(fileIds, folderIds)))
+    const others = rows.map(row => ({ id: row.id, gates: of(row).filter(gate => !ownGates.includes(gate)) })).filter(row => row.gates.length)
+    return { ids: others.map(({ id }) => id), gates: [...new Set(others.flatMap(row => row.gates))].sort() }
+  }
+
   return {
     /** @param listed how many members are told one by one */
-    async compose({ entries, composed }: BundleRow, listed = 0): Promise<Composed> {
+    async compose({ fileId, entries, composed, gated }: BundleRow, listed = 0): Promise<Composed> {
       const tree = await readTree(db)
       const explicit = entries.flatMap(entry => (entry.kind === 'file' ? [entry.file] : []))
       const folders = foldersBrought(tree, entries)
-      const { json, ids } = await readFiles(explicit, folders)
+      const behind = await behindGates(fileId, explicit, folders)
+      const without = gated === 'without' ? behind.ids : []
+      const { json, ids } = await readFiles(explicit, folders, without)
       const found = await composer.ask({
         entries,
         composed: composed.getTime(),
@@ -60,7 +87,12 @@ export function createComposing(db: Database) {
         files: json,
         listed,
       })
-      return { ...found, reach: { files: new Set([...explicit, ...ids]), folders: new Set(folders) } }
+      return {
+        ...found,
+        reach: { files: new Set([...explicit, ...ids, ...without]), folders: new Set(folders) },
+        gates: without.length ? [] : behind.gates,
+        behind: behind.ids.length,
+      }
     },
 
     close: () => composer.close(),

@@ -1,6 +1,6 @@
 import { contentTypeHeader, isActiveContent, isTextLike, opensInBrowser } from '../../../core/files/mediaType'
 import { contentDisposition } from '../../../core/http/disposition'
-import { represent, type Representation } from '../../../core/http/respond'
+import { represent, withFields, type Representation } from '../../../core/http/respond'
 import type { ZipLayout } from '../../../core/zip/layout'
 import type { blobs, editions } from '../../db/schema'
 import type { LaidOut } from '../bundles/packing'
@@ -44,6 +44,21 @@ export function bundleDeliverable(id: string, { layout, fileName, fingerprint, c
     extra: { 'Content-Disposition': contentDisposition('attachment', fileName), ...ASK_AGAIN },
   })
   return { file: id, edition: 1, bytes: { layout }, fileName, textLike: false, saved, shown: saved }
+}
+
+/** Only who has passed its gates may keep it, and asks again each time (RFC 9111, section 5.2.2.7). */
+const OWN = { 'Cache-Control': 'private, no-cache' }
+const owned = new WeakMap<Deliverable, Deliverable>()
+
+/** The same for somebody who has passed its gates: nobody in between keeps it for others. */
+export function ownedBy(deliverable: Deliverable): Deliverable {
+  const known = owned.get(deliverable)
+  if (known) return known
+  const { shown, saved } = deliverable
+  const saves = withFields(saved, OWN)
+  const own = { ...deliverable, saved: saves, shown: shown === saved ? saves : withFields(shown, OWN) }
+  owned.set(deliverable, own)
+  return own
 }
 
 export interface EditionRow {

@@ -11,12 +11,13 @@ import type { Store } from '../../store/store'
 import type { Bundles } from '../bundles/bundles'
 import type { LaidOut } from '../bundles/packing'
 import type { Events } from '../events'
+import type { Admission, Guard, Wanted } from '../gates/guard'
 import type { TallyService } from '../tally/tally'
 import type { Troubles } from '../trust/troubles'
 import type { Visitors } from '../visitorAddress'
 import { createBytes } from './bytes'
 import type { DeliveryChecks } from './checks'
-import { bundleDeliverable, type Deliverable } from './deliverable'
+import { bundleDeliverable, ownedBy, type Deliverable } from './deliverable'
 import type { Directory, Entry } from './directory'
 import { createEncodings } from './encodings'
 import { Damaged } from './filler'
@@ -45,12 +46,15 @@ export interface DeliveryNeeds {
   events: Events
   /** is told of bytes that turn out not to be what they were */
   troubles: Pick<Troubles, 'note'>
+  /** says who may have what */
+  guard: Guard
 }
 
 const NO_NAMES: ReadonlyMap<string, string> = new Map()
 const boundary = () => randomBytes(18).toString('hex')
 const gone = () => new VisitorProblem(410, 'gone')
 const missing = () => new VisitorProblem(404, 'noFile')
+const uncounted = async () => undefined
 
 function givenOut(edition: Deliverable | 'withdrawn'): Deliverable {
   if (edition === 'withdrawn') throw new VisitorProblem(410, 'withdrawn')
@@ -84,13 +88,27 @@ export function createDeliveryService({
   isOwn,
   events,
   troubles,
+  guard,
 }: DeliveryNeeds) {
   const bytes = createBytes(store, events)
   const encodings = createEncodings(bytes, events)
   const turns = new Turns()
 
-  function choose(entry: Entry | undefined, edition: string | null): Deliverable | Promise<Deliverable> {
-    if (!entry) throw missing()
+  /** What has to be known to say who may have it; a bundle stands behind the gates of its contents, too. */
+  async function wantedAt(entry: Entry): Promise<Wanted | undefined> {
+    if (entry.kind !== 'bundle') return 'wanted' in entry ? entry.wanted : undefined
+    return { ...entry.wanted, gates: (await bundles.laidOut(entry.id)).gates }
+  }
+
+  /** What an address leads to, for somebody who may know of it. @throws VisitorProblem 404 for who may not */
+  async function known(request: IncomingMessage, name: string, signpost: boolean): Promise<{ entry: Entry; wanted?: Wanted }> {
+    const entry = await directory.find(name, signpost)
+    const wanted = entry && (await wantedAt(entry))
+    if (!entry || (wanted && !(await guard.mayKnow(request, wanted)))) throw missing()
+    return { entry, wanted }
+  }
+
+  function choose(entry: Entry, edition: string | null): Deliverable | Promise<Deliverable> {
     if (entry.kind === 'bundle' && edition === null) return bundles.laidOut(entry.id).then(laid => bundleDeliverable(entry.id, laid))
     if (entry.kind === 'nowhere') throw new VisitorProblem(404, 'notNow')
     if (entry.kind === 'gone' || entry.kind === 'moved') throw gone()
@@ -145,6 +163,7 @@ export function createDeliveryService({
     response: ServerResponse,
     deliverable: Deliverable,
     { save, at }: Pick<DeliveryQuery, 'save' | 'at'>,
+    count: Admission['count'],
   ): Promise<void> {
     const packed = encodings.choose(deliverable, headerOf(request.headers, 'accept-encoding'))
     const { shown, saved } = packed ?? deliverable
@@ -153,6 +172,7 @@ export function createDeliveryService({
     // HEAD, 304, 412 and 416 go out without a look at the store.
     if (!reply.body.length && (request.method !== 'GET' || reply.status > 206))
       return void response.writeHead(reply.status, readyFields(reply.headers)).end()
+    await count()
     const address = addressOf(request)
     const report = reporter(address, request, deliverable, representation, at)
 
@@ -203,7 +223,8 @@ export function createDeliveryService({
       const entry = edition === null ? directory.known(name, signpost) : undefined
       // Texts have packed forms, with tags of their own.
       if (entry?.kind !== 'file' || entry.current === 'withdrawn' || entry.current.textLike) return false
-      const deliverable = entry.current
+      if (!guard.passesNow(request, entry.wanted)) return false
+      const deliverable = guard.standsOpen(entry.wanted) ? entry.current : ownedBy(entry.current)
       const names = save && at !== null ? directory.knownNames() : NO_NAMES
       if (!names) return false
       const representation = save ? named(deliverable.saved, deliverable.fileName, names.get(at!)) : deliverable.shown
@@ -239,24 +260,39 @@ export function createDeliveryService({
       query: DeliveryQuery,
       signpost: boolean,
     ): Promise<string | undefined> {
-      const entry = await directory.find(name, signpost)
-      if (entry?.kind === 'moved') return entry.path
-      await watched(answer(request, response, await choose(entry, query.edition), query))
+      const { entry, wanted } = await known(request, name, signpost)
+      if (entry.kind === 'moved') return entry.path
+      // Asked before anything is told of it: which editions there are is told to nobody else either.
+      const admission = wanted && entry.kind !== 'gone' ? await guard.admit(request, wanted, missing) : undefined
+      const deliverable = await choose(entry, query.edition)
+      await watched(
+        answer(request, response, admission?.own ? ownedBy(deliverable) : deliverable, query, admission?.count ?? uncounted),
+      )
       return undefined
     },
 
-    /** Whether there is something at a handle, or at the name of a signpost. */
-    isAt: async (name: string, signpost: boolean): Promise<boolean> => (await directory.find(name, signpost)) !== undefined,
+    /** Whether there is something at a handle, or at the name of a signpost, that somebody may know of. */
+    async isAt(request: IncomingMessage, name: string, signpost: boolean): Promise<boolean> {
+      const entry = await directory.find(name, signpost)
+      const wanted = entry && (await wantedAt(entry))
+      return entry !== undefined && (!wanted || (await guard.mayKnow(request, wanted)))
+    },
 
     /** Answers a GET or HEAD for a zip of files picked from a shelf; each of them counts as downloaded from there. */
     async deliverPicked(
       request: IncomingMessage,
       response: ServerResponse,
-      { zip, files }: { zip: LaidOut; files: FileItem[] },
+      { zip, files, admissions }: { zip: LaidOut; files: FileItem[]; admissions: Admission[] },
       shelf: string,
     ): Promise<void> {
       const contents = files.map(({ id, edition, size }) => ({ file: id, edition, size }))
-      await watched(answer(request, response, { ...bundleDeliverable(`shelf ${shelf}`, zip), contents }, { save: false, at: shelf }))
+      const picked = { ...bundleDeliverable(`shelf ${shelf}`, zip), contents }
+      const deliverable = admissions.some(({ own }) => own) ? ownedBy(picked) : picked
+      await watched(
+        answer(request, response, deliverable, { save: false, at: shelf }, async () => {
+          for (const { count } of admissions) await count()
+        }),
+      )
     },
   }
 }

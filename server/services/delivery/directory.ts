@@ -4,20 +4,23 @@ import { filePath } from '../../../core/page/href'
 import type { Database } from '../../db/connection'
 import { blobs, editions, files, retiredHandles, retiredSignposts, signposts, uses } from '../../db/schema'
 import type { Events } from '../events'
+import type { Wanted } from '../gates/guard'
 import { editionDeliverable, type Deliverable } from './deliverable'
 import { createKnownNames, keyOfName } from './knownNames'
 
 /** What an address in `/files/` or `/to/` leads to. */
 export type Entry =
   /** `withdrawn` stands in the place of an edition that visitors no longer get */
-  | { kind: 'file'; id: string; current: Deliverable | 'withdrawn'; edition: (number: number) => Deliverable | 'withdrawn' | undefined }
-  | { kind: 'bundle'; id: string }
-  | { kind: 'moved'; path: string }
-  | { kind: 'gone' }
+  | { kind: 'file'; id: string; wanted: Wanted; current: Deliverable | 'withdrawn'; edition: (number: number) => Deliverable | 'withdrawn' | undefined }
+  | { kind: 'bundle'; id: string; wanted: Wanted }
+  | { kind: 'moved'; path: string; wanted?: Wanted }
+  | { kind: 'gone'; wanted?: Wanted }
   /** a signpost that points at nothing just now */
   | { kind: 'nowhere' }
 
 type SavedNames = ReadonlyMap<string, string>
+
+const wantedOf = ({ id, gate, folder }: typeof files.$inferSelect): Wanted => ({ id, gate, folder })
 
 /** Finds what handles and signposts lead to; answers from memory until something changes. */
 export function createDirectory(db: Database, events: Events) {
@@ -63,12 +66,12 @@ export function createDirectory(db: Database, events: Events) {
     const [file] = await db.select().from(files).where(eq(files.handle, handle))
     if (!file) {
       const [retired] = await db
-        .select({ fileId: retiredHandles.fileId, handle: files.handle })
+        .select({ file: files })
         .from(retiredHandles)
         .leftJoin(files, eq(files.id, retiredHandles.fileId))
         .where(eq(retiredHandles.handle, handle))
       if (!retired) return undefined
-      return retired.handle === null ? { kind: 'gone' } : { kind: 'moved', path: filePath(retired.handle) }
+      return retired.file === null ? { kind: 'gone' } : { kind: 'moved', path: filePath(retired.file.handle), wanted: wantedOf(retired.file) }
     }
     return entryOf(file)
   }
@@ -81,29 +84,32 @@ export function createDirectory(db: Database, events: Events) {
       .where(eq(signposts.name, name))
     if (found) return found.file && !found.file.deleted ? entryOf(found.file) : { kind: 'nowhere' }
     const [former] = await db
-      .select({ name: signposts.name })
+      .select({ name: signposts.name, file: files })
       .from(retiredSignposts)
       .leftJoin(signposts, eq(signposts.id, retiredSignposts.signpostId))
+      .leftJoin(files, eq(files.id, signposts.fileId))
       .where(eq(retiredSignposts.name, name))
     if (!former) return undefined
-    return former.name === null ? { kind: 'gone' } : { kind: 'moved', path: `/to/${former.name}` }
+    return former.name === null ? { kind: 'gone' } : { kind: 'moved', path: `/to/${former.name}`, ...(former.file && { wanted: wantedOf(former.file) }) }
   }
 
   async function entryOf(file: typeof files.$inferSelect): Promise<Entry> {
-    if (file.deleted) return { kind: 'gone' }
+    if (file.deleted) return { kind: 'gone', wanted: wantedOf(file) }
     const rows = await db
       .select({ edition: editions, blob: blobs })
       .from(editions)
       .innerJoin(blobs, eq(blobs.sha256, editions.sha256))
       .where(and(eq(editions.fileId, file.id), sql`(${editions.pinned} or ${editions.number} = ${file.edition})`))
     const current = rows.find(row => row.edition.number === file.edition)
-    if (!current) return { kind: 'bundle', id: file.id }
+    const wanted = wantedOf(file)
+    if (!current) return { kind: 'bundle', id: file.id, wanted }
     const byNumber = new Map(
       rows.map(row => [row.edition.number, row.edition.withdrawn ? ('withdrawn' as const) : editionDeliverable(row)]),
     )
     return {
       kind: 'file',
       id: file.id,
+      wanted,
       current: current.edition.withdrawn ? 'withdrawn' : editionDeliverable(current, file.changed),
       edition: number => byNumber.get(number),
     }

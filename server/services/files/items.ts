@@ -20,6 +20,7 @@ interface Row {
   tags: string[]
   picture: string | null
   see: boolean | null
+  gate: string | null
   created: string
   changed: string
   deleted: string | null
@@ -39,6 +40,7 @@ interface Row {
   picture_facts: Facts | null
   /** files in a bundle; null for other files */
   members: number | null
+  gates: string[] | null
 }
 
 /**
@@ -51,10 +53,10 @@ async function readRows(db: Queryable, where: SQL, batch?: { behind: string; lim
   const {
     rows: [answer],
   } = await db.execute<{ rows: Row[] | null }>(sql`select json_agg(found) as rows from (
-    select ${files.id}, ${files.title}, ${files.handle}, ${files.edition}, ${files.folder}, ${files.position}, ${files.description}, ${files.tags}, ${files.picture}, ${files.see},
+    select ${files.id}, ${files.title}, ${files.handle}, ${files.edition}, ${files.folder}, ${files.position}, ${files.description}, ${files.tags}, ${files.picture}, ${files.see}, ${files.gate},
       ${files.created}, ${files.changed}, ${files.deleted},
       coalesce(${editions.fileName}, ${bundles.fileName}) as file_name, coalesce(${editions.mediaType}, 'application/zip') as media_type, ${editions.withdrawn},
-      ${blobs.sha256}, coalesce(${blobs.size}, ${bundles.size}) as size, ${blobs.crc32}, ${blobs.facts}, ${blobs.preview}, ${blobs.reading}, ${blobs.readingError}, ${blobs.trouble}, ${bundles.count} as members,
+      ${blobs.sha256}, coalesce(${blobs.size}, ${bundles.size}) as size, ${blobs.crc32}, ${blobs.facts}, ${blobs.preview}, ${blobs.reading}, ${blobs.readingError}, ${blobs.trouble}, ${bundles.count} as members, ${bundles.gates},
       case when ${files.picture} is null then null else (select shown.facts from ${files} given join ${editions} current on current.file_id = given.id and current.number = given.edition
         join ${blobs} shown on shown.sha256 = current.sha256 where given.id = ${files.picture}) end as picture_facts
     from ${files} left join ${editions} on ${editions.fileId} = ${files.id} and ${editions.number} = ${files.edition} ${behind}
@@ -127,7 +129,7 @@ function extentOf({ width, height, cover }: Facts): FileItem['pictureExtent'] {
 }
 
 function toItem(row: Row, counts: Counts): FileItem {
-  const { id, title, handle, folder, position, description, tags, picture, see, edition, size } = row
+  const { id, title, handle, folder, position, description, tags, picture, see, gate, edition, size } = row
   const [fileName, mediaType] = [row.file_name, row.media_type]
   return {
     id,
@@ -139,6 +141,8 @@ function toItem(row: Row, counts: Counts): FileItem {
     tags,
     picture,
     see,
+    gate,
+    gates: row.gates ?? [],
     edition,
     fileName,
     mediaType,

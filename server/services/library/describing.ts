@@ -5,6 +5,7 @@ import type { Database, Queryable } from '../../db/connection'
 import { anyGiven } from '../../db/given'
 import { files } from '../../db/schema'
 import { filesById } from '../files/items'
+import { mustBeGate } from '../gates/gates'
 
 /** @throws Problem 422 where it is no picture of the library */
 export async function checkPicture(tx: Queryable, picture: string | null | undefined): Promise<void> {
@@ -18,13 +19,14 @@ export async function checkPicture(tx: Queryable, picture: string | null | undef
 export function createDescribing(db: Database) {
   return {
     /** @returns what was said before, to be said again where the change is undone */
-    async describe({ files: fileIds, description, picture, addTags = [], removeTags = [], each }: Describe): Promise<Described[]> {
+    async describe({ files: fileIds, description, picture, gate, addTags = [], removeTags = [], each }: Describe): Promise<Described[]> {
       const ids = [...new Set([...fileIds, ...each.map(one => one.id)])]
       return db.transaction(async tx => {
         await checkPicture(tx, picture)
+        await mustBeGate(tx, gate)
         const items = await filesById(tx, ids)
         if (items.length < ids.length) throw new Problem(404, 'Some of these files are gone.', 'Look at the list again and choose anew.')
-        const same = { ...(description !== undefined && { description }), ...(picture !== undefined && { picture }) }
+        const same = { ...(description !== undefined && { description }), ...(picture !== undefined && { picture }), ...(gate !== undefined && { gate }) }
         if (fileIds.length && anyGiven(same)) await tx.update(files).set(same).where(inArray(files.id, fileIds))
         const chosen = new Set(fileIds)
         for (const { id, tags } of items) {
@@ -35,8 +37,11 @@ export function createDescribing(db: Database) {
             .set({ tags: sql`${sql.param(changed)}::text[]` })
             .where(eq(files.id, id))
         }
-        for (const { id, ...said } of each) if (anyGiven(said)) await tx.update(files).set(said).where(eq(files.id, id))
-        return items.map(({ id, description: said, tags, picture: own }) => ({ id, description: said, tags, picture: own }))
+        for (const { id, ...said } of each) {
+          await mustBeGate(tx, said.gate)
+          if (anyGiven(said)) await tx.update(files).set(said).where(eq(files.id, id))
+        }
+        return items.map(({ id, description: said, tags, picture: own, gate: behind }) => ({ id, description: said, tags, picture: own, gate: behind }))
       })
     },
   }

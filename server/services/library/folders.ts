@@ -5,6 +5,7 @@ import { Problem, notFound } from '../../../core/problem'
 import type { Database } from '../../db/connection'
 import { anyGiven } from '../../db/given'
 import { folders } from '../../db/schema'
+import { mustBeGate } from '../gates/gates'
 import { mustHave, nameTaken, readTree } from '../files/readTree'
 import type { Register } from './register'
 
@@ -57,6 +58,7 @@ export function createFolderService(db: Database, register: Register) {
         if (change.name !== undefined && nameTaken(tree, folder.parent, change.name, id)) {
           throw new Problem(409, `There is a folder "${change.name}" here already.`, 'Choose another name.', { field: 'name' })
         }
+        await mustBeGate(tx, change.gate)
         if (anyGiven(change)) await tx.update(folders).set(change).where(eq(folders.id, id))
       })
       return get(id)

@@ -14,6 +14,7 @@ import { createBin } from './bin'
 import { checkPicture, createDescribing } from './describing'
 import { createListing } from './listing'
 import { readTree } from '../files/readTree'
+import { mustBeGate } from '../gates/gates'
 import { createFolderService } from './folders'
 import { createIntake } from './intake'
 import { filesById, filesUncounted, filesWithBytes, getFile } from '../files/items'
@@ -149,6 +150,7 @@ export function createLibraryService({
       await db.transaction(async tx => {
         const file = await getFile(tx, id)
         await checkPicture(tx, said.picture)
+        await mustBeGate(tx, said.gate)
         if (anyGiven(said)) await tx.update(files).set(said).where(eq(files.id, id))
         if (fileName !== undefined && file.bundle) await tx.update(bundles).set({ fileName }).where(eq(bundles.fileId, id))
         else if (fileName !== undefined)

@@ -11,6 +11,7 @@ import type { Database, Queryable } from '../../db/connection'
 import { anyGiven } from '../../db/given'
 import { files, folders, pageVersions, pages, retiredSlugs, signposts, uses } from '../../db/schema'
 import { getFile } from '../files/items'
+import { mustBeGate } from '../gates/gates'
 import { recordUses } from '../uses/recording'
 import { pageRowOf, versionOf, type PageRow } from './pageRows'
 import { isGivenOut } from './publishing'
@@ -31,6 +32,7 @@ function toItem({ page, published, broken }: { page: PageRow; published: Date | 
     description: page.description,
     inMenu: page.inMenu,
     picture: page.picture,
+    gate: page.gate,
     published: published?.toISOString() ?? null,
     waiting: page.liveRevision !== page.revision,
     broken,
@@ -153,6 +155,7 @@ export function createDrafts(db: Database) {
         const page = await pageRowOf(tx, id)
         if (slug !== undefined && slug !== page.slug) await moveTo(tx, page, slug)
         if (said.picture) await mustBePicture(tx, said.picture)
+        await mustBeGate(tx, said.gate)
         if (anyGiven(said)) await tx.update(pages).set(said).where(eq(pages.id, id))
       })
       return this.get(id)

@@ -1,4 +1,5 @@
 import { and, asc, eq, exists, inArray, isNotNull, isNull, notInArray, or, sql, type SQL } from 'drizzle-orm'
+import { OPEN_GATE } from '../../../core/gate/gate'
 import type { SiteFacts } from '../../../core/page/document'
 import type { EdgeDocuments } from '../../../core/page/edges'
 import type { PageDocument, ShelfAttrs } from '../../../core/page/schema'
@@ -11,6 +12,9 @@ import { differs, type PageRow } from './pageRows'
 export type WalkablePage = Pick<PageRow, 'id' | 'slug' | 'title' | 'edge' | 'live' | 'revision'> & {
   /** its draft is not what is live */ waiting: boolean
 }
+
+/** A page that stands behind no gate. */
+const isOpen = or(isNull(pages.gate), eq(pages.gate, OPEN_GATE))
 
 /** The placements of search fields in a page's document, in PostgreSQL's language for paths (SQL/JSON). */
 const SEARCH_FIELDS = 'lax $.** ? (@.type == "search").attrs.placement'
@@ -29,12 +33,17 @@ export function createLiveReads(db: Database) {
     /** The live version at a slug; undefined where none is. */
     async live(
       slug: string,
-    ): Promise<{ slug: string; title: string; description: string; picture: string | null; document: PageDocument } | undefined> {
+    ): Promise<
+      | { id: string; slug: string; title: string; description: string; picture: string | null; gate: string | null; document: PageDocument }
+      | undefined
+    > {
       const [row] = await db
         .select({
+          id: pages.id,
           slug: pages.slug,
           description: pages.description,
           picture: pages.picture,
+          gate: pages.gate,
           title: pageVersions.title,
           document: pageVersions.document,
         })
@@ -55,38 +64,39 @@ export function createLiveReads(db: Database) {
     },
 
     /** A shelf of a live page, with that page's title; undefined where no visitor sees it. */
-    async liveShelf(placement: string): Promise<{ shelf: ShelfAttrs; pageTitle: string } | undefined> {
+    async liveShelf(placement: string): Promise<{ shelf: ShelfAttrs; pageId: string; pageTitle: string; gate: string | null } | undefined> {
       const [row] = await db
-        .select({ document: pageVersions.document, title: pageVersions.title })
+        .select({ document: pageVersions.document, title: pageVersions.title, pageId: pages.id, gate: pages.gate })
         .from(uses)
         .innerJoin(pages, eq(pages.id, uses.pageId))
         .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
         .where(and(eq(uses.placement, placement), eq(uses.side, 'live'), eq(uses.kind, 'shelf')))
         .limit(1)
       const shelf = row && shelvesIn(row.document).find(one => one.placement === placement)
-      return shelf && { shelf, pageTitle: row.title }
+      return shelf && { shelf, pageTitle: row.title, pageId: row.pageId, gate: row.gate }
     },
 
-    /** What live pages, head and foot give visitors: files by themselves, by signposts, and what shelves ask the library for. */
+    /** What live pages that are open to everybody, head and foot give visitors: files by themselves, by signposts, and what shelves ask the library for. */
     async liveOffers(): Promise<{ files: string[]; signposts: string[]; shelves: AskedSource[] }> {
       const led = await db
         .selectDistinct({ fileId: uses.fileId, signpostId: uses.signpostId })
         .from(uses)
+        .innerJoin(pages, eq(pages.id, uses.pageId))
         // Pictures that adorn a page are no files it gives.
         .where(
-          and(eq(uses.side, 'live'), notInArray(uses.kind, ['fill', 'picture']), or(isNotNull(uses.fileId), isNotNull(uses.signpostId))),
+          and(isOpen, eq(uses.side, 'live'), notInArray(uses.kind, ['fill', 'picture']), or(isNotNull(uses.fileId), isNotNull(uses.signpostId))),
         )
       const listing = await db
         .select({ document: pageVersions.document })
         .from(pages)
         .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
         .where(
-          exists(
+          and(isOpen, exists(
             db
               .select({ one: sql`1` })
               .from(uses)
               .where(and(eq(uses.pageId, pages.id), eq(uses.side, 'live'), eq(uses.kind, 'shelf'))),
-          ),
+          )),
         )
       return {
         files: led.flatMap(({ fileId }) => fileId ?? []),
@@ -98,23 +108,23 @@ export function createLiveReads(db: Database) {
     },
 
     /** Those of some pages that are live, with their titles there. */
-    async livePages(ids: string[]): Promise<Map<string, { slug: string; title: string }>> {
+    async livePages(ids: string[]): Promise<Map<string, { slug: string; title: string; gate: string | null }>> {
       if (!ids.length) return new Map()
       const rows = await db
-        .select({ id: pages.id, slug: pages.slug, title: pageVersions.title })
+        .select({ id: pages.id, slug: pages.slug, title: pageVersions.title, gate: pages.gate })
         .from(pages)
         .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
         .where(and(inArray(pages.id, ids), isNull(pages.edge)))
-      return new Map(rows.map(({ id, slug, title }) => [id, { slug, title }]))
+      return new Map(rows.map(({ id, ...place }) => [id, place]))
     },
 
-    /** Where pages are live, with when each was published last. */
+    /** Where pages are live that are open to everybody, with when each was published last. */
     livePlaces: (): Promise<{ slug: string; published: Date }[]> =>
       db
         .select({ slug: pages.slug, published: pageVersions.published })
         .from(pages)
         .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
-        .where(isNull(pages.edge))
+        .where(and(isNull(pages.edge), isOpen))
         .orderBy(sql`${pages.slug} <> ''`, asc(pages.created)),
 
     /** All pages that visitors can ask for, or could. */
@@ -164,9 +174,9 @@ export function createLiveReads(db: Database) {
     },
 
     /** The live pages, in menu order. */
-    async menu(): Promise<SiteFacts['menu']> {
+    async menu(): Promise<(SiteFacts['menu'][number] & { gate: string | null })[]> {
       return db
-        .select({ id: pages.id, slug: pages.slug, title: pageVersions.title })
+        .select({ id: pages.id, slug: pages.slug, title: pageVersions.title, gate: pages.gate })
         .from(pages)
         .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
         .where(and(eq(pages.inMenu, true), isNull(pages.edge)))

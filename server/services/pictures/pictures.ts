@@ -1,3 +1,4 @@
+import type { IncomingMessage } from 'node:http'
 import { readFile } from 'node:fs/promises'
 import { and, eq, isNull } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/pg-core'
@@ -12,7 +13,9 @@ import { PICTURE_WIDTHS } from '../../../core/page/href'
 import { Problem } from '../../../core/problem'
 import type { Database } from '../../db/connection'
 import { blobs, editions, files } from '../../db/schema'
+import { behindOf } from '../../../core/gate/asks'
 import type { Events } from '../events'
+import type { Guard, Wanted } from '../gates/guard'
 import type { Looking } from '../reading/looking'
 import type { ReadingService } from '../reading/reading'
 
@@ -30,6 +33,9 @@ interface Source {
 interface Sources {
   shown: Source
   itself: Source
+  /** what has to be known to say who may see them: the file, and the picture that was given to it */
+  wanted: Wanted
+  given?: Wanted
 }
 
 interface Kind {
@@ -52,7 +58,13 @@ async function narrowed(webp: Buffer, width: number): Promise<Buffer> {
 const missing = () => new Problem(404, 'There is no picture here.', 'It may not be drawn yet, or its file is gone.')
 
 /** What shows files on pages: pictures in the widths that browsers ask for, and first pages of documents. */
-export function createPictures(db: Database, looking: Looking, reading: ReadingService, events: Events) {
+export function createPictures(
+  db: Database,
+  looking: Looking,
+  reading: ReadingService,
+  guard: Pick<Guard, 'mayHave' | 'standing'>,
+  events: Events,
+) {
   const kept = new LRUCache<string, Promise<Picture>>({ max: 500, maxSize: MEMORY, sizeCalculation: () => 60_000 })
   // Visitors ask often: which bytes show a file is asked of the database once, until the library changes.
   const sources = new LRUCache<string, Sources>({ max: 5000 })
@@ -95,6 +107,8 @@ export function createPictures(db: Database, looking: Looking, reading: ReadingS
         facts: blobs.facts,
         own: ownEdition.sha256,
         ownType: ownEdition.mediaType,
+        wanted: { id: files.id, gate: files.gate, folder: files.folder },
+        given: { id: own.id, gate: own.gate, folder: own.folder },
       })
       .from(files)
       .innerJoin(editions, and(eq(editions.fileId, files.id), eq(editions.number, files.edition)))
@@ -106,12 +120,39 @@ export function createPictures(db: Database, looking: Looking, reading: ReadingS
     const { sha256, mediaType, preview, facts } = row
     const itself = { sha256, mediaType, drawn: preview === 'ready', facts, pages: hasPages({ mediaType, facts }) ? (facts.pages ?? 0) : 0 }
     const instead = familyOf(row.mediaType) !== 'picture' && row.own !== null
+    const { wanted, given } = row
     return instead
-      ? { shown: { sha256: row.own!, mediaType: row.ownType!, facts: {}, drawn: true, pages: 0 }, itself }
-      : { shown: itself, itself }
+      ? { shown: { sha256: row.own!, mediaType: row.ownType!, facts: {}, drawn: true, pages: 0 }, itself, wanted, given: given as Wanted }
+      : { shown: itself, itself, wanted }
+  }
+
+  /** @throws Problem 404 */
+  async function sourcesOf(handle: string): Promise<Sources> {
+    const known = sources.get(handle)
+    if (known) return known
+    const asked = age
+    const found = await read(handle)
+    if (!found) throw missing()
+    if (asked === age) sources.set(handle, found)
+    return found
   }
 
   return {
+    /**
+     * Whether what shows the file with a handle is somebody's alone, since it stands behind a gate.
+     *
+     * @param inside a page of it, which no gate shows to everybody
+     * @throws Problem 404 for who has not passed it: nobody is told that there is a picture
+     */
+    async isOwnTo(request: Pick<IncomingMessage, 'headers'>, handle: string, inside: boolean): Promise<boolean> {
+      const { wanted, given } = await sourcesOf(handle)
+      const { gates, of } = await guard.standing()
+      const behind = behindOf([...of(wanted), ...(given ? of(given) : [])], gates)
+      if (!behind || (behind.showsFirst && !inside)) return false
+      if (!(await guard.mayHave(request, wanted)) || (given && !(await guard.mayHave(request, given)))) throw missing()
+      return true
+    },
+
     /**
      * What shows the file with a handle: itself where it is a picture, the picture it was given, or its first page.
      *
@@ -123,13 +164,7 @@ export function createPictures(db: Database, looking: Looking, reading: ReadingS
     async find(handle: string, width: number, { jpeg = false, page = 0 } = {}): Promise<Picture> {
       const widths: readonly number[] = page ? LEAF_WIDTHS : PICTURE_WIDTHS
       if (!widths.includes(width)) throw missing()
-      let both = sources.get(handle)
-      if (!both) {
-        const asked = age
-        both = await read(handle)
-        if (!both) throw missing()
-        if (asked === age) sources.set(handle, both)
-      }
+      const both = await sourcesOf(handle)
       const source = page ? both.itself : both.shown
       if (page && !(Number.isInteger(page) && page >= 1 && page <= source.pages)) throw missing()
       const key = `${source.sha256} ${width} ${jpeg} ${page}`

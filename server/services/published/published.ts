@@ -19,9 +19,12 @@ import { fileIds, pageIds, referencesIn, shelvesIn, signpostIds } from '../../..
 import { drawnIcon, iconOf, iconPictures } from '../../../core/shelf/icons'
 import { shownBy } from '../../../core/shelf/shelfLook'
 import { mayBeSeen } from '../../../core/see/said'
+import type { Gated } from '../../../core/gate/standing'
 import type { Events } from '../events'
 import { kept } from '../kept'
 import { isOut } from '../files/items'
+import { behindOf } from '../../../core/gate/asks'
+import type { Guard } from '../gates/guard'
 import type { LibraryService } from '../library/library'
 import type { LookService } from '../looks/looks'
 import type { ShelfLooks } from '../shelves/shelfLooks'
@@ -68,10 +71,18 @@ interface Rendered {
   lists: boolean
   /** it lists files by words inside: what is read in any of them may change it */
   asksWords: boolean
+  /** where there are gates: what stands behind them hangs on folders, too */
+  gated: boolean
   /** it says how often files were downloaded */
   counts: boolean
   /** what it shows hangs on what day it is */
   timely: boolean
+}
+
+/** What a page says that is nothing else. */
+interface Words {
+  title: string
+  detail: string
 }
 
 /** How long a page is kept whose shelves hang on what day it is, in milliseconds. */
@@ -86,11 +97,12 @@ interface Needs {
   signposts: Signposts
   looks: LookService
   site: SiteService
+  guard: Pick<Guard, 'standing'>
   events: Events
 }
 
 /** Live pages as visitors get them, rendered once and kept until something on them may have changed. */
-export function createPublishedPages({ pages, library, shelves, shelfLooks, siteIcons, signposts, looks, site, events }: Needs) {
+export function createPublishedPages({ pages, library, shelves, shelfLooks, siteIcons, signposts, looks, site, guard, events }: Needs) {
   const rendered = new LRUCache<string, Rendered>({ max: 2000 })
   const messages = new LRUCache<string, Promise<Made>>({ max: 50 })
   // Counts the changes, so that what was rendered before one is not remembered after it.
@@ -104,14 +116,15 @@ export function createPublishedPages({ pages, library, shelves, shelfLooks, site
   events.on('site', () => forget(() => true))
   events.on('library', ids => forget(page => page.lists || ids.some(id => page.files.has(id))))
   events.on('downloads', ids => forget(page => page.counts && ids.some(id => page.files.has(id))))
-  events.on('folders', () => forget(page => page.lists))
+  events.on('folders', () => forget(page => page.lists || page.gated))
   events.on('read', hashes => forget(page => page.asksWords || hashes.some(sha256 => page.bytes.has(sha256))))
 
   async function readSiteFacts(): Promise<SiteFacts & { see: boolean }> {
     const style = await looks.style()
+    const { gates, of } = await guard.standing()
     return {
       ...(await site.get()),
-      menu: await pages.menu(),
+      menu: (await pages.menu()).filter(({ gate }) => !behindOf(gate === null ? [] : of({ gate, folder: null }), gates)?.hidden),
       style,
       edges: await pages.edges(),
       // Not at the start: most sites do without.
@@ -124,13 +137,13 @@ export function createPublishedPages({ pages, library, shelves, shelfLooks, site
     const facts = await readSiteFacts()
     return { facts, appearances: await looks.appearances(facts.style), shown: await shelfLooks.shown() }
   })
-  for (const event of ['live', 'site'] as const) events.on(event, setting.forget)
+  for (const event of ['live', 'site', 'gates'] as const) events.on(event, setting.forget)
   const siteFacts = async () => (await setting.get()).facts
 
   /** What a page and its edges lean on, as it is now, with what of the library that is. */
   async function gather(
     { edges: { head, foot }, style, see }: SiteFacts & { see: boolean },
-    page?: { document: PageDocument; /** identity of its file */ picture: string | null },
+    page?: { document: PageDocument; /** identity of its file */ picture: string | null; gate: string | null },
   ) {
     const documents = [page?.document, head, foot].filter(document => document !== undefined)
     const references = documents.flatMap(referencesIn)
@@ -148,16 +161,27 @@ export function createPublishedPages({ pages, library, shelves, shelfLooks, site
     // What may be looked at hangs on folders: they are asked where it matters.
     const sees = ways.some(({ parts }) => parts.includes('look')) || documents.some(document => JSON.stringify(document).includes('"see"'))
     const tree = sees ? await library.folders.tree() : undefined
-    const toFacts = (file: FileItem) => targetFacts(file, tree && mayBeSeen(file, tree, { see }))
-    const facts = new Map(there.map(file => [file.id, toFacts(file)]))
+    const stands = await guard.standing()
+    // Who reads what stands behind a gate has passed it.
+    const passed = new Set(page?.gate ? [page.gate] : [])
+    const behind = (thing: Gated) => behindOf(stands.of(thing), stands.gates, passed)
+    const toFacts = (file: FileItem) => targetFacts(file, tree && mayBeSeen(file, tree, { see }), behind(file))
+    const mayBeKnown = (file: FileItem) => !behind(file)?.hidden
+    const facts = new Map(there.filter(mayBeKnown).map(file => [file.id, toFacts(file)]))
     const listed = new Map<ShelfSource, Listing<FileItem>>()
-    for (const { source } of standing) if (source) listed.set(source, await shelves.listed(source))
+    const hides = [...stands.gates.values()].some(({ rule }) => rule.hidden)
+    for (const { source } of standing) if (source) listed.set(source, await shelves.listed(source, false, hides ? mayBeKnown : undefined))
     const asked = standing.flatMap(({ source }) => (source && source.kind !== 'files' ? [source] : []))
     const icons = ways.some(({ parts }) => parts.includes('icon')) ? await siteIcons.list() : []
-    const signs = (await library.byId(iconPictures(icons))).filter(file => !isOut(file))
+    const signs = (await library.byId(iconPictures(icons))).filter(file => !isOut(file) && mayBeKnown(file))
     const pictured = new Map(signs.map(file => [file.id, toFacts(file)]))
     const iconTree = icons.length ? await library.folders.tree() : undefined
-    const led = await pages.livePages(pageIds(references))
+    const led = new Map(
+      [...(await pages.livePages(pageIds(references)))].flatMap(([id, { gate, ...place }]) => {
+        const closed = behind({ gate, folder: null })
+        return closed?.hidden ? [] : [[id, { ...place, asks: closed?.asks }] as const]
+      }),
+    )
     const known: PageFacts = {
       speech: await site.speech(),
       file: id => facts.get(id),
@@ -174,6 +198,7 @@ export function createPublishedPages({ pages, library, shelves, shelfLooks, site
       files: new Set([...ids, ...told.map(file => file.id)]),
       bytes: new Set(told.map(file => file.sha256)),
       lists: sees || icons.length > 0 || asked.length > 0,
+      gated: stands.gates.size > 1,
       asksWords: asked.some(source => source.kind === 'found' && source.q.trim() !== ''),
       counts: tellsDownloads(JSON.stringify(documents)) || ways.some(({ facts }) => facts.includes('downloads')),
       timely: asked.some(({ within }) => within) || ways.some(({ parts }) => parts.includes('new')),
@@ -189,6 +214,8 @@ export function createPublishedPages({ pages, library, shelves, shelfLooks, site
 
   /** What stands for the home page until there is one. */
   const homeWithout = ({ name }: SiteFacts): Composable => ({
+    id: '',
+    gate: null,
     slug: '',
     title: name,
     description: '',
@@ -241,7 +268,7 @@ export function createPublishedPages({ pages, library, shelves, shelfLooks, site
     const facts = await siteFacts()
     return { facts, known: (await gather(facts)).known }
   })
-  for (const event of ['live', 'site', 'library', 'downloads', 'folders', 'read', 'signposts'] as const) events.on(event, around.forget)
+  for (const event of ['live', 'site', 'library', 'downloads', 'folders', 'read', 'signposts', 'gates'] as const) events.on(event, around.forget)
 
   async function writeMade(page: MadePage): Promise<Made> {
     const { facts, known } = await around.get()
@@ -250,7 +277,7 @@ export function createPublishedPages({ pages, library, shelves, shelfLooks, site
     return packed(html)
   }
 
-  async function writeMessage({ title, detail }: { title: string; detail: string }): Promise<Made> {
+  async function writeMessage({ title, detail }: Words): Promise<Made> {
     const facts = await siteFacts()
     return packed(renderMessage(facts, title, detail, (await gather(facts)).known))
   }
@@ -270,9 +297,9 @@ export function createPublishedPages({ pages, library, shelves, shelfLooks, site
 
     /** The draft of a page as visitors would get it; that of an edge with the home page. */
     async preview(id: string): Promise<string> {
-      const { edge, slug, title, description, picture, draft } = await pages.get(id)
+      const { edge, slug, title, description, picture, gate, draft } = await pages.get(id)
       const facts = await siteFacts()
-      if (!edge) return (await compose({ slug, title, description, picture, document: draft }, facts)).html
+      if (!edge) return (await compose({ id, slug, title, description, picture, gate, document: draft }, facts)).html
       const home = (await pages.live('')) ?? homeWithout(facts)
       return (await compose(home, { ...facts, edges: { ...facts.edges, [edge]: draft } })).html
     },
@@ -286,6 +313,9 @@ export function createPublishedPages({ pages, library, shelves, shelfLooks, site
 
     /** What stands in the frame of the site without being a page of its owner's. */
     made: writeMade,
+
+    /** A page that says something to a visitor. */
+    said: writeMessage,
 
     /** A page that tells a visitor of a problem, in the site's look and language, in the encoding the client likes best. */
     async message(problem: Problem, acceptEncoding?: string): Promise<{ bytes: Buffer; encoding: Encoding }> {

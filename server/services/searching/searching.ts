@@ -1,4 +1,5 @@
 import type { FileItem } from '../../../core/files/fileItem'
+import { withoutEndings } from '../../../core/find/question'
 import { STEMS } from '../../../core/language/stems'
 import { VisitorProblem } from '../../../core/language/visitorProblem'
 import { resultsOf } from '../../../core/search/results'
@@ -9,6 +10,9 @@ import { filesListed } from '../../../core/shelf/listing'
 import { isWholeFolder } from '../../../core/shelf/shelfSource'
 import { mayBeSeen } from '../../../core/see/said'
 import type { Events } from '../events'
+import { behindOf } from '../../../core/gate/asks'
+import { isSaidOf } from '../../../core/search/saidOf'
+import type { Guard } from '../gates/guard'
 import type { LibraryService } from '../library/library'
 import type { PageService } from '../pages/pages'
 import { keptPages } from '../published/keptPages'
@@ -24,12 +28,13 @@ interface Needs {
   published: PublishedPages
   findable: Findable
   shelves: Shelves
+  guard: Pick<Guard, 'standing'>
   events: Events
 }
 type Passes = (file: FileItem) => boolean
 
 /** What visitors find among the files that are public on live pages or in folders marked for it. */
-export function createSearching({ library, pages, site, published, findable, shelves, events }: Needs) {
+export function createSearching({ library, pages, site, published, findable, shelves, guard, events }: Needs) {
   const made = keptPages(events)
 
   /** Whether a file lies in one of some folders, or below. */
@@ -52,22 +57,29 @@ export function createSearching({ library, pages, site, published, findable, she
     return file => inside(file) || pinned.has(file.id)
   }
 
-  async function write(query: SearchQuery): Promise<Made> {
+  async function write(query: SearchQuery, passed: ReadonlySet<string>): Promise<Made> {
+    const { gates, of } = await guard.standing()
+    const behind = (file: FileItem) => behindOf(of(file), gates, passed)
     const tests = [
-      await findable.test(),
+      await findable.test(passed),
       ...(query.in ? [await onShelf(query.in)] : []),
       ...(query.within.length ? [await inFolders(query.within)] : []),
     ]
     const { language } = await site.get()
-    const { hits, matched } = await library.search(query.q, query.sort, file => tests.every(passes => passes(file)), STEMS[language])
+    const asked = STEMS[language] ? withoutEndings(query.q, STEMS[language]) : query.q
+    const found = await library.search(query.q, query.sort, file => tests.every(passes => passes(file)), STEMS[language])
+    // Words of what is behind a gate are looked for by nobody who has not passed it: by what pages say of it alone.
+    const hits = query.q ? found.hits.filter(({ item, by }) => !behind(item) || (by !== 'inside' && isSaidOf(item, asked))) : found.hits
+    const { matched } = found
     const [tree, facts, speech] = [await library.folders.tree(), await site.get(), await site.speech()]
-    const named = await findable.folders()
+    const named = await findable.folders(passed)
     const results = resultsOf(hits, query, named)
     const shown = (await matched(results.found)).map(({ match, ...item }) => ({ item, match }))
     const page = {
       results,
       shown,
       sees: (file: FileItem) => mayBeSeen(file, tree, facts),
+      behind,
       placeOf: (file: FileItem) =>
         named
           .pathTo(file.folder)
@@ -89,11 +101,12 @@ export function createSearching({ library, pages, site, published, findable, she
     /**
      * The page of what is found.
      *
+     * @param passed the gates that whoever asks has passed
      * @throws Problem 404 where the shelf that is asked for is on no live page
      */
-    find: (query: SearchQuery): Promise<Made> =>
+    find: (query: SearchQuery, passed: ReadonlySet<string> = new Set()): Promise<Made> =>
       // How often files were taken changes all the time.
-      query.sort === '-downloads' ? write(query) : made.get(JSON.stringify(query), () => write(query)),
+      query.sort === '-downloads' ? write(query, passed) : made.get(JSON.stringify([query, [...passed].sort()]), () => write(query, passed)),
   }
 }
 export type Searching = ReturnType<typeof createSearching>

@@ -6,7 +6,7 @@ import PDFDocument from 'pdfkit'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { PLAIN_SEE, type SeeQuery } from '../../../core/see/seeAddress'
 import { button, pageOf } from '../../../core/testing/pages'
-import { openTestTrough, type TestTrough } from '../../testing/harness'
+import { STRANGER, openTestTrough, type TestTrough } from '../../testing/harness'
 
 let test: TestTrough
 beforeAll(async () => {
@@ -27,12 +27,12 @@ function pdf(pages: string[][], turned = 0): Promise<Buffer> {
 }
 
 async function see(handle: string, query: Partial<SeeQuery> = {}): Promise<string> {
-  const seen = await test.trough.seeing.find(handle, { ...PLAIN_SEE, ...query })
+  const seen = await test.trough.seeing.find(STRANGER, handle, { ...PLAIN_SEE, ...query })
   if ('moved' in seen) throw new Error(`moved to ${seen.moved}`)
-  return (await seen(undefined)).bytes.toString()
+  return (await seen.made(undefined)).bytes.toString()
 }
 const statusOf = (handle: string) =>
-  test.trough.seeing.find(handle, PLAIN_SEE).then(
+  test.trough.seeing.find(STRANGER, handle, PLAIN_SEE).then(
     () => 200,
     (error: { status: number }) => error.status,
   )
@@ -148,7 +148,7 @@ describe('whether there is a look', () => {
     const { library, seeing } = test.trough
     const file = await test.put('hours.txt', 'eight to five')
     await library.change(file.id, { handle: 'opening-hours.txt' })
-    expect(await seeing.find('hours.txt', PLAIN_SEE)).toEqual({ moved: '/see/opening-hours.txt' })
+    expect(await seeing.find(STRANGER, 'hours.txt', PLAIN_SEE)).toEqual({ moved: '/see/opening-hours.txt' })
     await test.putInto('hours.txt', 'nine to six', { editionOf: file.id })
     expect(await see('opening-hours.txt')).toContain('nine to six')
     await library.remove({ files: [file.id], folders: [] })

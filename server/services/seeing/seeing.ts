@@ -1,3 +1,4 @@
+import type { IncomingMessage } from 'node:http'
 import { LRUCache } from 'lru-cache'
 import sharp from 'sharp'
 import { hasPages, viewOf, type Contents } from '../../../core/files/fileContents'
@@ -13,8 +14,10 @@ import { factsLine, seePageHtml } from '../../../core/see/seePage'
 import type { FoundPart, SeeFacts, SeenPage, Sight } from '../../../core/see/sight'
 import { Problem } from '../../../core/problem'
 import type { Bundles } from '../bundles/bundles'
-import type { Directory } from '../delivery/directory'
+import type { Directory, Entry } from '../delivery/directory'
 import type { Events } from '../events'
+import { behindOf } from '../../../core/gate/asks'
+import type { Guard, Wanted } from '../gates/guard'
 import type { LibraryService } from '../library/library'
 import { keptPages } from '../published/keptPages'
 import type { PublishedPages, Made } from '../published/published'
@@ -40,11 +43,12 @@ interface Needs {
   site: SiteService
   published: PublishedPages
   findable: Findable
+  guard: Guard
   events: Events
 }
 
 /** What visitors see of a file before they take it: its pages, its tables, its words. */
-export function createSeeing({ directory, library, bundles, looking, texts, site, published, findable, events }: Needs) {
+export function createSeeing({ directory, library, bundles, looking, texts, site, published, findable, guard, events }: Needs) {
   const pages = keptPages(events)
   const contents = new LRUCache<string, Promise<Contents>>({ max: MOST_CONTENTS, maxSize: KEPT_CONTENTS, sizeCalculation: () => 100_000 })
   events.on('bytes', () => contents.clear())
@@ -101,7 +105,8 @@ export function createSeeing({ directory, library, bundles, looking, texts, site
       .map(({ item }) => item)
       .sort((a, b) => compare(a.title, b.title))
       .slice(0, MOST_BESIDE)
-    return { folder, files: files.map(other => targetFacts(other, mayBeSeen(other, tree, facts))) }
+    const { gates, of } = await guard.standing()
+    return { folder, files: files.map(other => targetFacts(other, mayBeSeen(other, tree, facts), behindOf(of(other), gates))) }
   }
 
   async function write(file: FileItem, query: SeeQuery): Promise<Made> {
@@ -139,21 +144,36 @@ export function createSeeing({ directory, library, bundles, looking, texts, site
     return file
   }
 
+  /** What has to be known to say who may look at it; a bundle stands behind the gates of its contents, too. */
+  const wantedAt = async (entry: Entry): Promise<Wanted | undefined> =>
+    entry.kind === 'bundle'
+      ? { ...entry.wanted, gates: (await bundles.laidOut(entry.id)).gates }
+      : 'wanted' in entry
+        ? entry.wanted
+        : undefined
+
   return {
-    /** Whether there is, or was, a file with a handle. */
-    isAt: async (handle: string): Promise<boolean> => (await directory.find(handle, false)) !== undefined,
+    /** Whether there is, or was, a file with a handle that somebody may know of. */
+    async isAt(request: IncomingMessage, handle: string): Promise<boolean> {
+      const entry = await directory.find(handle, false)
+      const wanted = entry && (await wantedAt(entry))
+      return entry !== undefined && (!wanted || (await guard.mayKnow(request, wanted)))
+    },
 
     /**
      * The page on which visitors look at a file, or where its address has moved to.
      *
      * @throws Problem 404 where there is none, 410 where the file is gone
      */
-    async find(handle: string, query: SeeQuery): Promise<Made | { moved: string }> {
+    async find(request: IncomingMessage, handle: string, query: SeeQuery): Promise<{ made: Made; own: boolean } | { moved: string }> {
       const entry = await directory.find(handle, false)
-      if (!entry) throw new VisitorProblem(404, 'noFile')
+      const missing = () => new VisitorProblem(404, 'noFile')
+      const wanted = entry && (await wantedAt(entry))
+      if (!entry || (wanted && !(await guard.mayKnow(request, wanted)))) throw missing()
       if (entry.kind === 'moved') return { moved: entry.path.replace(/^\/files\//, '/see/') }
       if (entry.kind === 'gone' || entry.kind === 'nowhere') throw new VisitorProblem(410, 'gone')
-      return pages.get(`${entry.id} ${JSON.stringify(query)}`, async () => write(await visible(entry.id), query))
+      const { own } = await guard.admit(request, wanted!, missing)
+      return { made: await pages.get(`${entry.id} ${JSON.stringify(query)}`, async () => write(await visible(entry.id), query)), own }
     },
   }
 }

@@ -6,6 +6,8 @@ import { isWholeFolder } from '../../../core/shelf/shelfSource'
 import type { Events } from '../events'
 import { isOut } from '../files/items'
 import { kept } from '../kept'
+import { behindOf } from '../../../core/gate/asks'
+import type { Guard } from '../gates/guard'
 import type { LibraryService } from '../library/library'
 import type { PageService } from '../pages/pages'
 import type { Signposts } from '../signposts/signposts'
@@ -16,13 +18,14 @@ interface Needs {
   library: LibraryService
   signposts: Signposts
   shelves: Shelves
+  guard: Pick<Guard, 'standing'>
   events: Events
 }
 
 const HOUR = 3_600_000
 
 /** Says which files visitors may find: those that a live page gives them, and those in folders that are marked for it. */
-export function createFindable({ pages, library, signposts, shelves: { listed }, events }: Needs) {
+export function createFindable({ pages, library, signposts, shelves: { listed }, guard, events }: Needs) {
   const offered = kept(async () => {
     const { files, signposts: posts, shelves } = await pages.liveOffers()
     const pointed = [...(await signposts.some(posts)).values()].flatMap(({ file }) => file ?? [])
@@ -61,17 +64,29 @@ export function createFindable({ pages, library, signposts, shelves: { listed },
   }
 
   return {
-    /** Whether visitors may find a file, as things are now. */
-    async test(): Promise<(file: FileItem) => boolean> {
+    /**
+     * Whether visitors may find a file, as things are now.
+     *
+     * @param passed the gates they have passed: nobody else finds what is hidden behind them
+     */
+    async test(passed: ReadonlySet<string> = new Set()): Promise<(file: FileItem) => boolean> {
       const [{ files }, ids, isOpen] = [await offered.get(), await askedNow(), await folderTest()]
-      return file => !isOut(file) && (files.has(file.id) || ids.has(file.id) || isOpen(file.folder))
+      const { gates, of } = await guard.standing()
+      const mayBeKnown = (file: FileItem) => !behindOf(of(file), gates, passed)?.hidden
+      return file => !isOut(file) && mayBeKnown(file) && (files.has(file.id) || ids.has(file.id) || isOpen(file.folder))
     },
 
     /** The folders whose names visitors may read, each below the nearest such one: what others are called is nobody's business. */
-    async folders(): Promise<Tree<Node & { name: string }>> {
+    async folders(passed: ReadonlySet<string> = new Set()): Promise<Tree<Node & { name: string }>> {
       const [all, isOpen] = [await tree.get(), await folderTest()]
-      const open = all.all.filter(({ id }) => isOpen(id))
-      const above = (parent: string | null) => all.pathTo(parent).findLast(({ id }) => isOpen(id))?.id ?? null
+      const { gates, of } = await guard.standing()
+      const named = new Set(
+        all.all
+          .filter(({ id, gate, parent }) => isOpen(id) && !behindOf(of({ gate, folder: parent }), gates, passed)?.hidden)
+          .map(({ id }) => id),
+      )
+      const open = all.all.filter(({ id }) => named.has(id))
+      const above = (parent: string | null) => all.pathTo(parent).findLast(({ id }) => named.has(id))?.id ?? null
       return new Tree(open.map(({ id, name, parent }) => ({ id, name, parent: above(parent) })))
     },
   }

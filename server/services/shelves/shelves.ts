@@ -4,10 +4,13 @@ import { arranged } from '../../../core/shelf/arrange'
 import { flat, placedIn, type Listing } from '../../../core/shelf/listing'
 import { TAKE_ALL } from '../../../core/shelf/shelf'
 import { asksForAnything, foldersOf, shelfQuery, type ShelfSource } from '../../../core/shelf/shelfSource'
+import { GateClosed } from '../../../core/gate/closed'
+import type { Speech } from '../../../core/language/speech'
 import { VisitorProblem } from '../../../core/language/visitorProblem'
 import type { LaidOut, Pack } from '../bundles/packing'
 import { nameToSave } from '../delivery/delivery'
 import { isOut } from '../files/items'
+import type { Admission, Wanted } from '../gates/guard'
 import type { LibraryService } from '../library/library'
 import type { PageService } from '../pages/pages'
 
@@ -17,11 +20,13 @@ export function createShelves(pages: PageService, library: LibraryService, pack:
    * What a shelf shows visitors, in its order; nothing of a folder that is gone.
    *
    * @param whole all of it, where it has more than a page is to show
+   * @param seen says of each file whether it may be known of; all of them where nothing is said
    */
-  async function listed(source: ShelfSource, whole = false): Promise<Listing<FileItem>> {
+  async function listed(source: ShelfSource, whole = false, seen?: (file: FileItem) => boolean): Promise<Listing<FileItem>> {
+    const isThere = (file: FileItem) => !isOut(file) && (!seen || seen(file))
     const byId = async (ids: string[]) => {
       const there = new Map((await library.byId(ids)).map(file => [file.id, file]))
-      return ids.flatMap(id => there.get(id) ?? []).filter(file => !isOut(file))
+      return ids.flatMap(id => there.get(id) ?? []).filter(isThere)
     }
     if (source.kind === 'files') return flat(await byId(source.ids))
     const tree = await library.folders.tree()
@@ -29,9 +34,11 @@ export function createShelves(pages: PageService, library: LibraryService, pack:
     // Nothing asked for is nothing given, not all of the library.
     if (source.kind === 'found' && !asksForAnything(source)) return flat([])
     const query = fileQuerySchema.parse(shelfQuery(source, Date.now()))
-    const { items, total } = await library.list({ ...query, ...(whole && !source.most && { limit: Infinity }) })
-    const files = items.filter(file => !isOut(file))
-    return arranged(source, tree, { files, pinned: await byId(source.pinned ?? []), total: total - (items.length - files.length) })
+    // How many there are is told of what may be known alone: then all of them are looked at.
+    const { items, total } = await library.list({ ...query, ...(((whole && !source.most) || seen) && { limit: Infinity }) })
+    const there = items.filter(isThere)
+    const files = whole && !source.most ? there : there.slice(0, query.limit)
+    return arranged(source, tree, { files, pinned: await byId(source.pinned ?? []), total: seen ? there.length : total - (items.length - there.length) })
   }
 
   /** What the zip of a shelf is called where its owner did not say. */
@@ -44,21 +51,46 @@ export function createShelves(pages: PageService, library: LibraryService, pack:
     listed,
 
     /**
-     * Lays out a zip of files picked from the shelf of a live page, or of all of it.
+     * Lays out a zip of files picked from the shelf of a live page, or of all of it; what stands behind gates that somebody has not passed is
+     * left out, and a text in it says so.
      *
+     * @param admit lets somebody have something, or throws
      * @throws Problem 404 where no visitor sees such a shelf, or it is not to be picked from; 410 where nothing that
      * was picked is on it any more; 422 where nothing was picked
      */
-    async zip(placement: string, picks: string[] | typeof TAKE_ALL): Promise<{ zip: LaidOut; files: FileItem[] }> {
+    async zip(
+      placement: string,
+      picks: string[] | typeof TAKE_ALL,
+      admit: (wanted: Wanted, missing: () => VisitorProblem) => Promise<Admission>,
+      speech: Speech,
+    ): Promise<{ zip: LaidOut; files: FileItem[]; admissions: Admission[] }> {
       const live = await pages.liveShelf(placement)
-      if (!live?.shelf.pick || !live.shelf.source) throw new VisitorProblem(404, 'noShelf')
+      const noShelf = () => new VisitorProblem(404, 'noShelf')
+      if (!live?.shelf.pick || !live.shelf.source) throw noShelf()
+      await admit({ id: live.pageId, gate: live.gate, folder: null }, noShelf)
       if (!picks.length) throw new VisitorProblem(422, 'noneTicked')
       const { source, zipName } = live.shelf
       const offered = placedIn(await listed(source, true))
       const picked = picks === TAKE_ALL ? offered : offered.filter(({ item }) => picks.includes(item.id))
       if (!picked.length) throw new VisitorProblem(410, 'filesGone')
-      const zip = await pack(picked, nameToSave('files.zip', zipName || ((await nameOf(source)) ?? live.pageTitle)))
-      return { zip, files: picked.map(({ item }) => item) }
+      const admissions: Admission[] = []
+      const given: typeof picked = []
+      const closed: { title: string; problem: GateClosed }[] = []
+      for (const one of picked)
+        try {
+          admissions.push(await admit(one.item, noShelf))
+          given.push(one)
+        } catch (error) {
+          // What nobody shall know of is not there.
+          if (error instanceof GateClosed) closed.push({ title: one.item.title, problem: error })
+          else if (!(error instanceof VisitorProblem)) throw error
+        }
+      // All of it stands behind gates: they are asked at the first.
+      if (!given.length) throw closed[0]?.problem ?? new VisitorProblem(410, 'filesGone')
+      const left = closed.map(({ title }) => title)
+      const texts = left.length ? [{ name: `${speech.say('leftOut')}.txt`, body: [speech.say('leftOutDetail'), '', ...left, ''].join('\r\n') }] : []
+      const zip = await pack(given, nameToSave('files.zip', zipName || ((await nameOf(source)) ?? live.pageTitle)), texts)
+      return { zip, files: given.map(({ item }) => item), admissions }
     },
   }
 }

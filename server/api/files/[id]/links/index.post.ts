@@ -1,0 +1,8 @@
+import { defineEventHandler, getRequestURL } from 'h3'
+import { newPersonalLinkSchema } from '../../../../../core/gate/personalLink'
+import { idOf, parseBody } from '../../../../utils/request'
+import { useTrough } from '../../../../utils/trough'
+
+export default defineEventHandler(async event =>
+  (await useTrough()).personalLinks.create(idOf(event), await parseBody(event, newPersonalLinkSchema), getRequestURL(event).origin),
+)

@@ -1,0 +1,241 @@
+import { and, asc, desc, eq, exists, inArray, isNotNull, isNull, lt, or, sql, type SQL } from 'drizzle-orm'
+import { contactRulesSchema, csvLine, type Contact, type ContactItem, type ContactQuery, type ContactRules } from '../../../core/contacts/contact'
+import type { Admitted } from '../../../core/gate/admission'
+import { newId } from '../../../core/id'
+import { notFound } from '../../../core/problem'
+import type { Database, Queryable } from '../../db/connection'
+import { admissions, contacts, files, gateTakes, outbox, settings } from '../../db/schema'
+
+const RULES_KEY = 'contacts'
+/** Contacts read at once for a table. */
+const AT_ONCE = 500
+const MOST_TAKES = 500
+
+/** What is counted for each contact: the pass that somebody known has counts as them. */
+export const passOf = (contactId: string): string => `c-${contactId}`
+
+/** What a pattern of LIKE takes for more than itself. */
+const literal = (text: string) => text.replace(/[\\%_]/g, match => `\\${match}`)
+
+/** Everyone who left an e-mail address: when, where, what they agreed to and what they took. */
+export function createContacts(db: Database) {
+  function filterOf({ q, gate, confirmed }: Pick<ContactQuery, 'q' | 'gate' | 'confirmed'>): SQL | undefined {
+    const came = (that: SQL | undefined) =>
+      exists(
+        db
+          .select({ one: sql`1` })
+          .from(admissions)
+          .where(and(eq(admissions.contactId, contacts.id), that)),
+      )
+    const pattern = `%${literal(q)}%`
+    return and(
+      q ? or(sql`${contacts.email} ilike ${pattern}`, came(sql`${admissions.given}::text ilike ${pattern}`)) : undefined,
+      gate ? came(eq(admissions.gateId, gate)) : undefined,
+      confirmed === 'yes' ? isNotNull(contacts.confirmed) : confirmed === 'no' ? isNull(contacts.confirmed) : undefined,
+    )
+  }
+
+  async function itemsOf(rows: (typeof contacts.$inferSelect)[]): Promise<ContactItem[]> {
+    if (!rows.length) return []
+    const ids = rows.map(({ id }) => id)
+    const lasts = await db
+      .selectDistinctOn([admissions.contactId], { id: admissions.contactId, name: admissions.gateName, at: admissions.at })
+      .from(admissions)
+      .where(inArray(admissions.contactId, ids))
+      .orderBy(admissions.contactId, desc(admissions.at))
+    const last = new Map(lasts.map(row => [row.id, row]))
+    const counts = await db
+      .select({ pass: gateTakes.pass, count: sql<number>`count(*)::int` })
+      .from(gateTakes)
+      .where(inArray(gateTakes.pass, ids.map(passOf)))
+      .groupBy(gateTakes.pass)
+    const taken = new Map(counts.map(({ pass, count }) => [pass, count]))
+    return rows.map(({ id, email, created, confirmed, unsubscribed }) => ({
+      id,
+      email,
+      created: created.toISOString(),
+      confirmed: confirmed?.toISOString() ?? null,
+      unsubscribed: unsubscribed?.toISOString() ?? null,
+      last: last.get(id)?.name ?? '',
+      lastAt: last.get(id)?.at.toISOString() ?? null,
+      taken: taken.get(passOf(id)) ?? 0,
+    }))
+  }
+
+  async function rowOf(id: string) {
+    const [row] = await db.select().from(contacts).where(eq(contacts.id, id))
+    if (!row) throw notFound('contact')
+    return row
+  }
+
+  /** Takes out what is known of some contacts, in the caller's transaction. */
+  async function eraseAll(tx: Queryable, rows: { id: string; email: string }[]): Promise<void> {
+    if (!rows.length) return
+    await tx.delete(gateTakes).where(
+      inArray(
+        gateTakes.pass,
+        rows.map(({ id }) => passOf(id)),
+      ),
+    )
+    await tx.delete(outbox).where(
+      inArray(
+        outbox.to,
+        rows.map(({ email }) => email),
+      ),
+    )
+    // With what they wrote and agreed to.
+    await tx.delete(contacts).where(
+      inArray(
+        contacts.id,
+        rows.map(({ id }) => id),
+      ),
+    )
+  }
+
+  async function rules(): Promise<ContactRules> {
+    const [row] = await db.select().from(settings).where(eq(settings.key, RULES_KEY))
+    return contactRulesSchema.parse(row?.value ?? {})
+  }
+
+  return {
+    rules,
+
+    async setRules(value: ContactRules): Promise<ContactRules> {
+      await db.insert(settings).values({ key: RULES_KEY, value }).onConflictDoUpdate({ target: settings.key, set: { value } })
+      return value
+    },
+
+    /** The newest first. */
+    async list({ from, limit, ...filter }: ContactQuery): Promise<{ items: ContactItem[]; total: number }> {
+      const where = filterOf(filter)
+      const rows = await db.select().from(contacts).where(where).orderBy(desc(contacts.created), asc(contacts.id)).limit(limit).offset(from)
+      const [all] = await db.select({ count: sql<number>`count(*)::int` }).from(contacts).where(where)
+      return { items: await itemsOf(rows), total: all!.count }
+    },
+
+    /** All that is known of somebody. @throws Problem 404 */
+    async get(id: string): Promise<Contact> {
+      const [item] = await itemsOf([await rowOf(id)])
+      const came = await db.select().from(admissions).where(eq(admissions.contactId, id)).orderBy(desc(admissions.at))
+      const takes = await db
+        .select({ at: gateTakes.at, fileId: gateTakes.fileId, title: files.title })
+        .from(gateTakes)
+        .leftJoin(files, eq(files.id, gateTakes.fileId))
+        .where(eq(gateTakes.pass, passOf(id)))
+        .orderBy(desc(gateTakes.at))
+        .limit(MOST_TAKES)
+      return {
+        ...item!,
+        admissions: came.map(({ at, gateName, given }) => ({ at: at.toISOString(), gateName, ...given })),
+        takes: takes.map(({ at, ...take }) => ({ ...take, at: at.toISOString() })),
+      }
+    },
+
+    /** Notes that somebody got through a gate, with what they wrote and agreed to, in the caller's transaction. */
+    async admit(
+      tx: Queryable,
+      { gate, email, confirmed, given, pass }: { gate: { id: string; name: string }; email?: string; confirmed: boolean; given: Admitted; pass?: string },
+    ): Promise<{ contact?: string; pass: string }> {
+      let contact: string | undefined
+      if (email !== undefined) {
+        const now = new Date()
+        const [row] = await tx
+          .insert(contacts)
+          .values({ id: newId(), email, confirmed: confirmed ? now : null })
+          .onConflictDoUpdate({
+            target: contacts.email,
+            set: { confirmed: confirmed ? sql`coalesce(${contacts.confirmed}, excluded.confirmed)` : sql`${contacts.confirmed}` },
+          })
+          .returning({ id: contacts.id })
+        contact = row!.id
+      }
+      const counted = contact === undefined ? (pass ?? newId()) : passOf(contact)
+      await tx.insert(admissions).values({ gateId: gate.id, gateName: gate.name, pass: counted, contactId: contact, given })
+      return { contact, pass: counted }
+    },
+
+    /** Everyone as a table, in pieces. */
+    async *csv(filter: Pick<ContactQuery, 'q' | 'gate' | 'confirmed'>): AsyncGenerator<string> {
+      // The mark by which table programs know UTF-8.
+      yield '\uFEFF' + csvLine(['E-mail', 'Since', 'Confirmed', 'No more messages', 'Gate', 'When', 'Answers', 'Consent', 'Terms'])
+      for (let last: { created: Date; id: string } | undefined, more = true; more;) {
+        const behind = last && sql`(${contacts.created}, ${contacts.id}) > (${last.created.toISOString()}::timestamptz, ${last.id})`
+        const rows = await db
+          .select()
+          .from(contacts)
+          .where(and(filterOf(filter), behind))
+          .orderBy(asc(contacts.created), asc(contacts.id))
+          .limit(AT_ONCE)
+        const came = rows.length
+          ? await db
+              .select()
+              .from(admissions)
+              .where(
+                inArray(
+                  admissions.contactId,
+                  rows.map(({ id }) => id),
+                ),
+              )
+              .orderBy(asc(admissions.at))
+          : []
+        let text = ''
+        for (const { id, email, created, confirmed, unsubscribed } of rows) {
+          const who = [email, created.toISOString(), confirmed?.toISOString() ?? '', unsubscribed?.toISOString() ?? '']
+          const own = came.filter(({ contactId }) => contactId === id)
+          for (const { gateName, at, given } of own)
+            text += csvLine([
+              ...who,
+              gateName,
+              at.toISOString(),
+              given.answers.map(({ label, value }) => `${label}: ${value}`).join('\n'),
+              given.consent,
+              given.terms?.file ? `${given.terms.file.title}, edition ${given.terms.file.edition}` : (given.terms?.text ?? ''),
+            ])
+          if (!own.length) text += csvLine([...who, '', '', '', '', ''])
+        }
+        if (text) yield text
+        more = rows.length === AT_ONCE
+        last = rows.at(-1)
+      }
+    },
+
+    /** Erases somebody with all traces. @returns the address, for the record that it was done */
+    async erase(id: string): Promise<string> {
+      const row = await rowOf(id)
+      await db.transaction(tx => eraseAll(tx, [row]))
+      return row.email
+    },
+
+    /** Erases those of whom nothing was heard for longer than they are kept. */
+    async eraseOld(now = Date.now()): Promise<number> {
+      const { keepDays: days } = await rules()
+      if (days === null) return 0
+      const since = new Date(now - days * 24 * 60 * 60 * 1000)
+      return db.transaction(async tx => {
+        const old = await tx
+          .select({ id: contacts.id, email: contacts.email })
+          .from(contacts)
+          .where(
+            and(
+              lt(contacts.created, since),
+              sql`not exists (select 1 from ${admissions} where ${admissions.contactId} = ${contacts.id} and ${admissions.at} >= ${since.toISOString()}::timestamptz)`,
+            ),
+          )
+        await eraseAll(tx, old)
+        return old.length
+      })
+    },
+
+    /** Notes that somebody wants no more messages; undefined where they are not known any more. */
+    async unsubscribe(id: string): Promise<void> {
+      await db
+        .update(contacts)
+        .set({ unsubscribed: new Date() })
+        .where(and(eq(contacts.id, id), isNull(contacts.unsubscribed)))
+    },
+
+    emailOf: async (id: string): Promise<string | undefined> =>
+      (await db.select({ email: contacts.email }).from(contacts).where(eq(contacts.id, id)))[0]?.email,
+  }
+}
+export type Contacts = ReturnType<typeof createContacts>

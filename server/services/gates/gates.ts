@@ -1,0 +1,212 @@
+import { and, asc, count, eq, isNull, ne, sql } from 'drizzle-orm'
+import { OPEN_GATE, type ChangedPassword, type GateChange, type GateItem, type GateUses, type NewGate, type NewPassword } from '../../../core/gate/gate'
+import { newId } from '../../../core/id'
+import { Problem, notFound } from '../../../core/problem'
+import type { Database, Queryable } from '../../db/connection'
+import { files, folders, gatePasswords, gates, gateTakes, pages } from '../../db/schema'
+import { SPENT, type Passwords } from './passwords'
+
+/** More would make a list nobody overlooks. */
+const MOST_PASSWORDS = 50
+/** Things behind a gate that are named one by one. */
+const MOST_NAMED = 200
+
+type Row = typeof gates.$inferSelect
+
+/** The passwords that open a gate. */
+const ofGate = (id: string) => and(eq(gatePasswords.gateId, id), ne(gatePasswords.hash, SPENT))
+
+/** @throws Problem 422 where something shall stand behind a gate that is not there */
+export async function mustBeGate(tx: Queryable, gate: string | null | undefined): Promise<void> {
+  if (!gate) return
+  // It stays until this transaction is done.
+  const [row] = await tx.select({ id: gates.id }).from(gates).where(eq(gates.id, gate)).for('key share')
+  if (!row) throw new Problem(422, 'That gate is no longer there.', 'Choose another one.', { field: 'gate' })
+}
+
+/** The gates of a site, as their owner makes and changes them. */
+export function createGates(db: Database, passwords: Pick<Passwords, 'hash'>) {
+  async function mustHave(q: Queryable, id: string): Promise<Row> {
+    const [row] = await q.select().from(gates).where(eq(gates.id, id)).for('update')
+    if (!row || id === OPEN_GATE) throw notFound('gate')
+    return row
+  }
+
+  async function checkName(tx: Queryable, name: string, except = ''): Promise<void> {
+    const [same] = await tx
+      .select({ id: gates.id })
+      .from(gates)
+      .where(and(sql`lower(${gates.name}) = lower(${name})`, ne(gates.id, except)))
+    if (same) throw new Problem(409, `There is a gate named “${name}” already.`, 'Choose another name.', { field: 'name' })
+  }
+
+  const counts = async (table: typeof files | typeof folders | typeof pages, there = sql`true`) =>
+    new Map(
+      (
+        await db
+          .select({ gate: table.gate, count: count() })
+          .from(table)
+          .where(and(sql`${table.gate} is not null`, there))
+          .groupBy(table.gate)
+      ).map(row => [row.gate, row.count]),
+    )
+
+  async function list(): Promise<GateItem[]> {
+    const rows = await db.select().from(gates).where(ne(gates.id, OPEN_GATE)).orderBy(asc(gates.name))
+    const given = await db.select().from(gatePasswords).where(ne(gatePasswords.hash, SPENT)).orderBy(asc(gatePasswords.created))
+    const [ofFiles, ofFolders, ofPages] = [
+      await counts(files, sql`${files.deleted} is null`),
+      await counts(folders, sql`${folders.deleted} is null`),
+      await counts(pages),
+    ]
+    const taken = new Map(
+      (await db.select({ gate: gateTakes.gateId, count: count() }).from(gateTakes).groupBy(gateTakes.gateId)).map(row => [row.gate, row.count]),
+    )
+    return rows.map(({ id, name, rule, wrong, wrongSince, created }) => ({
+      id,
+      name,
+      rule,
+      passwords: given.filter(({ gateId }) => gateId === id).map(row => ({ id: row.id, label: row.label, created: row.created.toISOString() })),
+      files: ofFiles.get(id) ?? 0,
+      folders: ofFolders.get(id) ?? 0,
+      pages: ofPages.get(id) ?? 0,
+      taken: taken.get(id) ?? 0,
+      wrong,
+      wrongSince: wrongSince?.toISOString() ?? null,
+      created: created.toISOString(),
+    }))
+  }
+
+  async function get(id: string): Promise<GateItem> {
+    const gate = (await list()).find(each => each.id === id)
+    if (!gate) throw notFound('gate')
+    return gate
+  }
+
+  async function addPassword(tx: Queryable, gateId: string, label: string, hash: string): Promise<void> {
+    const there = await tx.select({ id: gatePasswords.id }).from(gatePasswords).where(ofGate(gateId))
+    if (there.length >= MOST_PASSWORDS)
+      throw new Problem(409, `There are ${MOST_PASSWORDS} passwords already.`, 'Take one back that nobody needs.')
+    await tx.insert(gatePasswords).values({ id: newId(), gateId, label, hash })
+  }
+
+  /** A hash of the gate's, whose salt others share. */
+  async function hashLike(gateId: string, password: string): Promise<string> {
+    const [first] = await db.select({ hash: gatePasswords.hash }).from(gatePasswords).where(ofGate(gateId)).limit(1)
+    return passwords.hash(password, first?.hash)
+  }
+
+  return {
+    list,
+    get,
+
+    /** @throws Problem 409 where the name is taken */
+    async create({ name, rule, password }: NewGate): Promise<GateItem> {
+      const id = newId()
+      const hash = password === undefined || rule.kind !== 'password' ? undefined : await passwords.hash(password)
+      await db.transaction(async tx => {
+        await checkName(tx, name)
+        await tx.insert(gates).values({ id, name, rule })
+        if (hash !== undefined) await addPassword(tx, id, '', hash)
+      })
+      return get(id)
+    },
+
+    /** @throws Problem 404, or 409 where the name is taken */
+    async change(id: string, { name, rule }: GateChange): Promise<GateItem> {
+      await db.transaction(async tx => {
+        const before = await mustHave(tx, id)
+        if (name !== undefined) await checkName(tx, name, id)
+        // Who was let in by one kind has not done what another asks.
+        const epoch = rule && rule.kind !== before.rule.kind ? before.epoch + 1 : before.epoch
+        await tx
+          .update(gates)
+          .set({ name: name ?? before.name, rule: rule ?? before.rule, epoch })
+          .where(eq(gates.id, id))
+      })
+      return get(id)
+    },
+
+    /** One more password. @throws Problem 404, or 409 where there are too many */
+    async addPassword(id: string, { label, password }: NewPassword): Promise<GateItem> {
+      const hash = await hashLike(id, password)
+      await db.transaction(async tx => {
+        await mustHave(tx, id)
+        await addPassword(tx, id, label, hash)
+      })
+      return get(id)
+    },
+
+    /** A password in the place of all there are. */
+    async changePassword(id: string, { label, password, endPasses }: ChangedPassword): Promise<GateItem> {
+      const hash = await passwords.hash(password)
+      await db.transaction(async tx => {
+        const { epoch } = await mustHave(tx, id)
+        if (endPasses) {
+          await tx.delete(gatePasswords).where(eq(gatePasswords.gateId, id))
+          await tx.update(gates).set({ epoch: epoch + 1 }).where(eq(gates.id, id))
+        }
+        // Without its hash none opens the gate any more, and the passes it gave go on.
+        else await tx.update(gatePasswords).set({ hash: SPENT }).where(eq(gatePasswords.gateId, id))
+        await addPassword(tx, id, label, hash)
+      })
+      return get(id)
+    },
+
+    /** Takes a password back; the passes that were given by it end at once. @throws Problem 404 */
+    async removePassword(id: string, password: string): Promise<GateItem> {
+      const gone = await db
+        .delete(gatePasswords)
+        .where(and(eq(gatePasswords.id, password), eq(gatePasswords.gateId, id)))
+        .returning({ id: gatePasswords.id })
+      if (!gone.length) throw notFound('password')
+      return get(id)
+    },
+
+    /** Ends all passes of a gate: everyone is asked again. @throws Problem 404 */
+    async endPasses(id: string): Promise<GateItem> {
+      await db.transaction(async tx => {
+        const { epoch } = await mustHave(tx, id)
+        await tx.update(gates).set({ epoch: epoch + 1 }).where(eq(gates.id, id))
+      })
+      return get(id)
+    },
+
+    /** What stands behind a gate by itself; what lies in folders behind it goes without saying. */
+    async uses(id: string): Promise<GateUses> {
+      const named = { id: files.id, title: files.title }
+      return {
+        files: await db.select(named).from(files).where(and(eq(files.gate, id), isNull(files.deleted))).orderBy(asc(files.title)).limit(MOST_NAMED),
+        folders: await db
+          .select({ id: folders.id, name: folders.name })
+          .from(folders)
+          .where(and(eq(folders.gate, id), isNull(folders.deleted)))
+          .orderBy(asc(folders.name))
+          .limit(MOST_NAMED),
+        pages: await db.select({ id: pages.id, title: pages.title }).from(pages).where(eq(pages.gate, id)).orderBy(asc(pages.title)).limit(MOST_NAMED),
+      }
+    },
+
+    /**
+     * Takes a gate away.
+     *
+     * @param open what stands behind it is open to everyone then, as far as nothing is said further up
+     * @throws Problem 404, or 409 with the `uses` that hold it back
+     */
+    async remove(id: string, open: boolean): Promise<void> {
+      const uses = await this.uses(id)
+      await db.transaction(async tx => {
+        await mustHave(tx, id)
+        if (!open && uses.files.length + uses.folders.length + uses.pages.length)
+          throw new Problem(409, 'Things stand behind this gate.', 'Put them behind another one first, or open them to everyone.', { uses })
+        // Those in the bin, too: they would come back behind nothing.
+        await tx.update(files).set({ gate: null }).where(eq(files.gate, id))
+        await tx.update(folders).set({ gate: null }).where(eq(folders.gate, id))
+        await tx.update(pages).set({ gate: null }).where(eq(pages.gate, id))
+        await tx.delete(gateTakes).where(eq(gateTakes.gateId, id))
+        await tx.delete(gates).where(eq(gates.id, id))
+      })
+    },
+  }
+}
+export type Gates = ReturnType<typeof createGates>
