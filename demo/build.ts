@@ -9,6 +9,7 @@ import { openTrough, type Trough } from '../server/trough'
 import { makeBundles } from './bundles'
 import { makeEdges } from './edges'
 import { FOLDERS, makeFiles } from './files'
+import { makeGates } from './gates'
 import { KILN_LOOK } from './look'
 import { OWNER } from './owner'
 import { SHEET_LOOK, makeIcons, makePages, type FileIds } from './pages'
@@ -122,6 +123,7 @@ export async function buildDemo(folder: string): Promise<void> {
     await trough.site.set({ name: 'Marlpit Pottery Supply', address: 'https://www.marlpit.example', timeZone: 'Europe/London' })
     const { ids, folders } = await fillLibrary(trough, draft)
     await fillPages(trough, ids, folders)
+    await makeGates(trough, ids)
     await visit(trough)
     await trough.reading.idle()
   } finally {

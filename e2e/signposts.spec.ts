@@ -22,11 +22,11 @@ test('a signpost is put up, pointed by dropping a file on it, placed, turned eve
   await page.keyboard.press('Enter')
   await expect(note(page, 'Current trade list')).toContainText('nothing is here just now')
   await openFolder(page, 'Price lists')
-  await row(page, 'Trade price list').dragTo(page.locator('.signposts tr', { hasText: 'Current trade list' }))
+  await row(page, 'Trade account form').dragTo(page.locator('.signposts tr', { hasText: 'Current trade list' }))
   const turning = page.getByRole('dialog', { name: 'Turn “Current trade list”' })
   await turning.getByRole('button', { name: 'Turn it now' }).click()
-  await expect(note(page, 'Current trade list').getByRole('link', { name: 'Trade price list' })).toBeVisible()
-  expect(await pathOf(page, '/to/current-trade-list')).toEqual({ status: 200, name: 'trade-price-list-2026-11.pdf' })
+  await expect(note(page, 'Current trade list').getByRole('link', { name: 'Trade account form' })).toBeVisible()
+  expect(await pathOf(page, '/to/current-trade-list')).toEqual({ status: 200, name: 'trade-account-form-2026-03.pdf' })
 
   await page.getByRole('link', { name: 'Pages', exact: true }).click()
   await openPage(page, 'Kilns')
@@ -51,7 +51,7 @@ test('a signpost is put up, pointed by dropping a file on it, placed, turned eve
   expect(await live()).toContain('/to/current-trade-list?save')
   expect((await pathOf(page, '/to/current-trade-list')).name).toBe('glaze-recipes.xlsx')
   await page.locator('.notice', { hasText: 'Glaze recipes' }).getByRole('button', { name: 'Undo' }).click()
-  await expect.poll(async () => (await pathOf(page, '/to/current-trade-list')).name).toBe('trade-price-list-2026-11.pdf')
+  await expect.poll(async () => (await pathOf(page, '/to/current-trade-list')).name).toBe('trade-account-form-2026-03.pdf')
   expect(await live()).toContain('/to/current-trade-list?open')
 })
 

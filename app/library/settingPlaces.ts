@@ -28,6 +28,13 @@ const PLACES: SettingPlace[] = [
   { words: 'Setup: who did what', also: 'log journal history sign-ins changes', to: '/desk/setup/log' },
   { words: 'Looks: buttons, colours and type', also: 'style design fonts typeface palette', to: '/desk/looks' },
   { words: 'Signposts: names for what is current', also: 'links redirect', to: '/desk/signposts' },
+  {
+    words: 'Gates: files and pages that are not for everyone',
+    also: 'password protect lock private access e-mail terms',
+    to: '/desk/gates',
+  },
+  { words: 'Contacts: who left an e-mail address', also: 'people newsletter addresses consent export csv', to: '/desk/contacts' },
+  { words: 'Outbox: messages and how they are sent', also: 'mail e-mail smtp', to: '/desk/outbox' },
   { words: 'Old addresses: what the site had before', also: 'redirects moving links sitemap', to: '/desk/old-addresses' },
   { words: 'Checks: what visitors meet on the live pages', also: 'broken links errors findings', to: '/desk/checks' },
   { words: 'All pages', to: '/desk' },

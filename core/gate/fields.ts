@@ -42,7 +42,8 @@ export function readAnswers(fields: GateField[], given: (id: string) => string |
       if (required) wrong.push(id)
     } else if (value.length > LONGEST[kind] || (kind === 'choice' && !choices.includes(value))) wrong.push(id)
     // What is told apart by lines, in messages and tables, is one line.
-    else answers.push({ label, value: kind === 'tick' ? 'yes' : kind === 'long' ? value.replace(/\r\n?/g, '\n') : value.replace(/\s+/g, ' ') })
+    else
+      answers.push({ label, value: kind === 'tick' ? 'yes' : kind === 'long' ? value.replace(/\r\n?/g, '\n') : value.replace(/\s+/g, ' ') })
   }
   return { answers, wrong }
 }

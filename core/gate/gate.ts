@@ -8,7 +8,11 @@ export type GateKind = (typeof GATE_KINDS)[number]
 /** The gate that everyone passes: it is said of what shall be open below something that is not. */
 export const OPEN_GATE = 'open'
 
-const longText = (most: number) => z.string().trim().max(most, `Keep it to ${most.toLocaleString('en')} characters.`)
+const longText = (most: number) =>
+  z
+    .string()
+    .trim()
+    .max(most, `Keep it to ${most.toLocaleString('en')} characters.`)
 const count = z.number().int().min(1, 'Leave it empty, or give a number from 1.').max(1_000_000).nullable()
 const moment = z.iso.datetime({ offset: true }).nullable()
 
@@ -56,18 +60,32 @@ export const gateRuleSchema = z
     mostEach: count.default(null),
     mostADay: count.default(null),
     /** how long a pass holds, in hours */
-    passHours: z.number().int().min(1, 'Let a pass hold for an hour at least.').max(LONGEST_PASS, 'Let a pass hold for a year at most.').default(24 * 30),
+    passHours: z
+      .number()
+      .int()
+      .min(1, 'Let a pass hold for an hour at least.')
+      .max(LONGEST_PASS, 'Let a pass hold for a year at most.')
+      .default(24 * 30),
     /** without a pass nobody learns that there is anything */
     hidden: z.boolean().default(false),
     /** the first page is shown to everybody */
     showsFirst: z.boolean().default(false),
-    words: gateWordsSchema.partial().default({}).transform(words => ({ ...EMPTY_WORDS, ...words })),
+    words: gateWordsSchema
+      .partial()
+      .default({})
+      .transform(words => ({ ...EMPTY_WORDS, ...words })),
     /** whom to ask: an e-mail address, a number, a name; empty for nobody */
     ask: longText(200).default(''),
   })
-  .refine(({ kind, terms }) => kind !== 'terms' || terms !== null, { message: 'Write the terms, or choose a file that holds them.', path: ['terms'] })
+  .refine(({ kind, terms }) => kind !== 'terms' || terms !== null, {
+    message: 'Write the terms, or choose a file that holds them.',
+    path: ['terms'],
+  })
   .refine(({ from, until }) => !from || !until || from < until, { message: 'It has to open before it closes.', path: ['until'] })
-  .refine(({ hidden, showsFirst }) => !hidden || !showsFirst, { message: 'What is hidden cannot show its first page.', path: ['showsFirst'] })
+  .refine(({ hidden, showsFirst }) => !hidden || !showsFirst, {
+    message: 'What is hidden cannot show its first page.',
+    path: ['showsFirst'],
+  })
 export type GateRule = z.infer<typeof gateRuleSchema>
 
 const nameSchema = z.string().trim().min(1, 'Give the gate a name.').max(120, 'Keep the name to 120 characters.')

@@ -63,7 +63,8 @@ function labelled(id: string, label: string, control: string): string {
 function fieldHtml({ id, kind, label, required, choices }: GateField, { wrong, given }: GateSight, speech: Speech): string {
   const name = `field-${id}`
   const marks = `${required ? ' required' : ''}${wrong.includes(id) ? ` aria-invalid="true" aria-describedby="${FAULT_ID}"` : ''}`
-  const words = escapeHtml(label) + (required || kind === 'tick' ? '' : ` <span class="tr-note">(${escapeHtml(speech.say('gateOptional'))})</span>`)
+  const words =
+    escapeHtml(label) + (required || kind === 'tick' ? '' : ` <span class="tr-note">(${escapeHtml(speech.say('gateOptional'))})</span>`)
   const value = given(name)
   switch (kind) {
     case 'tick':
@@ -77,9 +78,17 @@ function fieldHtml({ id, kind, label, required, choices }: GateField, { wrong, g
       )
     }
     case 'long':
-      return labelled(name, words, `<textarea class="tr-field" id="${name}" name="${name}" rows="4" maxlength="4000"${marks}>${escapeHtml(value)}</textarea>`)
+      return labelled(
+        name,
+        words,
+        `<textarea class="tr-field" id="${name}" name="${name}" rows="4" maxlength="4000"${marks}>${escapeHtml(value)}</textarea>`,
+      )
     case 'text':
-      return labelled(name, words, `<input class="tr-field" id="${name}" name="${name}" maxlength="300" value="${escapeHtml(value)}"${marks}>`)
+      return labelled(
+        name,
+        words,
+        `<input class="tr-field" id="${name}" name="${name}" maxlength="300" value="${escapeHtml(value)}"${marks}>`,
+      )
   }
 }
 
@@ -90,11 +99,15 @@ const agreeHtml = (name: string, words: string, wrong: boolean) =>
 function termsHtml(sight: GateSight, speech: Speech): string {
   const { terms } = sight.rule
   if (!terms) return ''
-  const text = terms.text && `<section class="tr-terms" tabindex="0" aria-label="${escapeHtml(speech.say('gateTerms'))}">\n${paragraphs(terms.text)}\n</section>`
+  const text =
+    terms.text &&
+    `<section class="tr-terms" tabindex="0" aria-label="${escapeHtml(speech.say('gateTerms'))}">\n${paragraphs(terms.text)}\n</section>`
   const file =
     sight.termsFile &&
     `<p><a class="tr-link" href="${escapeHtml(filePath(sight.termsFile.handle))}" target="_blank" rel="noopener">${escapeHtml(speech.say('gateReadTerms', { title: sight.termsFile.title }))}<span class="tr-spoken"> (${escapeHtml(speech.say('newTab'))})</span></a></p>`
-  return [text, file, agreeHtml(GATE_FIELDS.terms, escapeHtml(speech.say('gateAccept')), sight.wrong.includes(GATE_FIELDS.terms))].filter(Boolean).join('\n')
+  return [text, file, agreeHtml(GATE_FIELDS.terms, escapeHtml(speech.say('gateAccept')), sight.wrong.includes(GATE_FIELDS.terms))]
+    .filter(Boolean)
+    .join('\n')
 }
 
 /** What a gate asks, as a plain form. */
@@ -119,7 +132,8 @@ function formHtml(sight: GateSight, speech: Speech): string {
   }[rule.kind]()
   const email = rule.kind === 'email'
   return [
-    fault && `<p class="tr-fault" id="${FAULT_ID}" role="alert">${escapeHtml(fault === 'wrong' && rule.words.refused ? rule.words.refused : speech.say(FAULT_WORDS[fault]))}</p>`,
+    fault &&
+      `<p class="tr-fault" id="${FAULT_ID}" role="alert">${escapeHtml(fault === 'wrong' && rule.words.refused ? rule.words.refused : speech.say(FAULT_WORDS[fault]))}</p>`,
     `<form class="tr-gate" action="${passPath(gate)}" method="post">`,
     asked,
     ...(email ? rule.fields.map(field => fieldHtml(field, sight, speech)) : []),
@@ -138,15 +152,26 @@ function formHtml(sight: GateSight, speech: Speech): string {
 /** What stands where something is behind a gate: what is asked, or why nobody gets through now, and whom to ask. */
 export function gatePageHtml(sight: GateSight, speech: Speech): string {
   const { rule, why, title } = sight
-  const before = why === 'asked' ? paragraphs(rule.words.before || speech.say(KIND_WORDS[rule.kind])) : paragraphs(saidClosed(sight, speech))
+  const before =
+    why === 'asked' ? paragraphs(rule.words.before || speech.say(KIND_WORDS[rule.kind])) : paragraphs(saidClosed(sight, speech))
   const ask = rule.ask && `<p class="tr-note">${escapeHtml(speech.say('gateAsk', { who: rule.ask }))}</p>`
   return [`<h1>${escapeHtml(title)}</h1>`, before, why === 'asked' && formHtml(sight, speech), ask].filter(Boolean).join('\n')
 }
 
 /** A question with one button, which a program that opens addresses by itself does not press. */
-export const askPageHtml = (
-  { title, detail, action, button, fields = {} }: { title: string; detail: string; action: string; button: string; fields?: Record<string, string> },
-): string => `<h1>${escapeHtml(title)}</h1>
+export const askPageHtml = ({
+  title,
+  detail,
+  action,
+  button,
+  fields = {},
+}: {
+  title: string
+  detail: string
+  action: string
+  button: string
+  fields?: Record<string, string>
+}): string => `<h1>${escapeHtml(title)}</h1>
 <p>${escapeHtml(detail)}</p>
 <form class="tr-gate" action="${escapeHtml(action)}" method="post">${Object.entries(fields)
   .map(([name, value]) => `<input type="hidden" name="${name}" value="${escapeHtml(value)}">`)

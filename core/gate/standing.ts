@@ -22,7 +22,10 @@ export function gateOf<Folder extends Node & { gate: string | null }>(
 const NONE: readonly string[] = []
 
 /** All the gates that have to be passed before something is had; several where it is a bundle of things behind gates. */
-export function gatesOf<Folder extends Node & { gate: string | null }>(thing: Gated, tree: Pick<Tree<Folder>, 'pathTo'>): readonly string[] {
+export function gatesOf<Folder extends Node & { gate: string | null }>(
+  thing: Gated,
+  tree: Pick<Tree<Folder>, 'pathTo'>,
+): readonly string[] {
   const own = gateOf(thing, tree)
   if (own === null) return thing.gates ?? NONE
   return thing.gates?.length ? [...new Set([own, ...thing.gates])] : [own]

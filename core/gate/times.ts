@@ -16,8 +16,10 @@ export interface Taken {
 }
 
 /** Whether one more download may be let through. */
-export const hasRoom = ({ most, mostEach, mostADay }: Pick<GateRule, 'most' | 'mostEach' | 'mostADay'>, { inAll, each, today }: Taken): boolean =>
-  (most === null || inAll < most) && (mostEach === null || each < mostEach) && (mostADay === null || today < mostADay)
+export const hasRoom = (
+  { most, mostEach, mostADay }: Pick<GateRule, 'most' | 'mostEach' | 'mostADay'>,
+  { inAll, each, today }: Taken,
+): boolean => (most === null || inAll < most) && (mostEach === null || each < mostEach) && (mostADay === null || today < mostADay)
 
 /** Whether a gate counts what it lets through. */
 export const isLimited = ({ most, mostEach, mostADay }: Pick<GateRule, 'most' | 'mostEach' | 'mostADay'>): boolean =>

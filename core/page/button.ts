@@ -25,10 +25,7 @@ export function buttonParts(attrs: ButtonAttrs, destination: Destination | undef
 export function spokenFacts(visible: string, action: Action, destination: Destination | undefined, speech: Speech): string {
   if (!destination) return ''
   const { file, asks } = destination
-  const facts = [
-    ...(file ? [typeTag(file.mediaType)] : []),
-    ...(asks ? [asksWords(asks, speech)] : file ? [speech.size(file.size)] : []),
-  ]
+  const facts = [...(file ? [typeTag(file.mediaType)] : []), ...(asks ? [asksWords(asks, speech)] : file ? [speech.size(file.size)] : [])]
   const missing = facts.filter(fact => !visible.includes(fact))
   if (action === 'tab') missing.push(speech.say('newTab'))
   if (action === 'see') missing.push(speech.say('lookFirst'))
@@ -43,7 +40,9 @@ export function buttonInner(
   { label, note, locked, spoken }: { label: string; note: string; locked: boolean; spoken: string },
   { icon }: Appearance,
 ): string {
-  const words = `<span class="tr-label">${escapeHtml(label)}${locked ? LOCK : ''}</span>` + (note && ` <span class="tr-note">${escapeHtml(note)}</span>`)
+  const words =
+    `<span class="tr-label">${escapeHtml(label)}${locked ? LOCK : ''}</span>` +
+    (note && ` <span class="tr-note">${escapeHtml(note)}</span>`)
   const drawn = icon
     ? `<svg class="tr-icon" viewBox="0 0 24 24" aria-hidden="true"><path d="${escapeHtml(icon.path)}"/></svg><span class="tr-words">${words}</span>`
     : words

@@ -151,7 +151,9 @@ export function renderPage(
   const renderer = pageRenderer(known)
   const html = firstAtOnce(renderer.main(page.title, document.content))
   // What stands behind a gate is no search engine's business.
-  const files = fileIds(referencesIn(document)).flatMap(id => known.file(id) ?? []).filter(({ asks }) => !asks)
+  const files = fileIds(referencesIn(document))
+    .flatMap(id => known.file(id) ?? [])
+    .filter(({ asks }) => !asks)
   return frame(
     site,
     { ...page, description: page.description || firstWords(document), files },

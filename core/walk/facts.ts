@@ -37,6 +37,16 @@ export interface WalkedFile extends TargetFacts {
   answer?: Answer
 }
 
+/** A gate as the walk knows it. */
+export interface WalkedGate {
+  id: string
+  name: string
+  /** why nobody gets through */
+  closed?: string
+  /** nobody learns what is behind it */
+  hidden: boolean
+}
+
 /** All that the checks of one page need, gathered beforehand. */
 export interface WalkFacts {
   pageId: string
@@ -50,6 +60,10 @@ export interface WalkFacts {
   /** a page that is live */
   page: TargetKnowledge['page']
   signpost: (id: string) => (ReturnType<TargetKnowledge['signpost']> & { /** undefined where nobody asked */ answer?: Answer }) | undefined
+  /** the gate that is asked first at something; undefined where it is open */
+  gate: (thing: { kind: 'file' | 'page'; id: string }) => WalkedGate | undefined
+  /** identity of the gate the page itself stands behind */
+  ownGate: string | null
   /** what lies in the bin, or is not live, by its identity: what it is called */
   away: (reference: Reference) => string | undefined
   /**

@@ -49,6 +49,8 @@ function factsOf(document: PageDocument, more: Partial<WalkFacts> = {}): WalkFac
     page,
     signpost,
     reachable,
+    gate: () => undefined,
+    ownGate: null,
     fallback: id => (id === 'withdrawn' ? 2 : undefined),
     away: reference => ('id' in reference ? AWAY[reference.id] : undefined),
     ownPlace: href =>

@@ -2,6 +2,7 @@ import { answers } from './checks/answers'
 import { dateNamed } from './checks/dateNamed'
 import { fileNames } from './checks/fileNames'
 import { fits } from './checks/fits'
+import { gatedMenu, gates } from './checks/gates'
 import { ghosts } from './checks/ghosts'
 import { headingOrder } from './checks/headingOrder'
 import { insecure } from './checks/insecure'
@@ -23,6 +24,7 @@ import { drawnOn, seenOn } from './seen'
 /** All checks, the dearest first; a new one is added here. */
 const CHECKS: readonly Check[] = [
   leadsNowhere,
+  gates,
   answers,
   ownAddress,
   dateNamed,
@@ -32,6 +34,7 @@ const CHECKS: readonly Check[] = [
   outsideAnswers,
   readable,
   vague,
+  gatedMenu,
   fits,
   pictureWords,
   headingOrder,

@@ -33,16 +33,16 @@ export function openUpkeep(
   { connection, databaseFolder, folder, store, reserve, events }: DataFolder,
   {
     owner: { sessions, journal },
-    holdings: { library, pages, signposts, looks, site, recognising, reading, typefaces },
+    holdings: { library, pages, signposts, looks, site, recognising, reading, typefaces, guard, contacts },
     intake: { jobs, fetching, uploads },
-    delivering: { troubles },
+    delivering: { troubles, entering },
   }: { owner: Owner; holdings: Holdings; intake: Intake; delivering: Delivering },
   { traffic, ownAddress }: UpkeepOptions,
 ) {
   const { db } = connection
   const outside = createOutside(db, fetching.hosts, events)
   const measuring = createMeasuring(typefaces.bytesOf)
-  const gathering = createGathering({ db, library, pages, signposts, looks, site, recognising, measuring, outside })
+  const gathering = createGathering({ db, library, pages, signposts, looks, site, recognising, measuring, outside, guard })
   const walk = createWalk({
     db,
     pages,
@@ -69,6 +69,8 @@ export function openUpkeep(
     await cleaner.clean()
     await sessions.tidy()
     await journal.tidy()
+    await contacts.eraseOld()
+    await entering.tidy()
   }
   const tidying = setInterval(() => {
     tidy().catch(laterTrouble('tidying up failed'))

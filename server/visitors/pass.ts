@@ -30,13 +30,18 @@ export async function sendEntered(request: IncomingMessage, response: ServerResp
     return
   }
   const { bytes, representation } = await entered.made(headerOf(request.headers, 'accept-encoding'))
-  const { ETag: _, 'Accept-Ranges': __, ...fields } = representation.headers
+  const { 'ETag': _, 'Accept-Ranges': __, ...fields } = representation.headers
   response.writeHead(entered.status, { ...fields, ...always })
   response.end(request.method === 'HEAD' ? undefined : bytes)
 }
 
 /** Answers somebody who has not passed the gate of what they want: with what it asks, at this very address. */
-export async function answerClosed({ entering }: Trough, request: IncomingMessage, response: ServerResponse, closed: GateClosed): Promise<void> {
+export async function answerClosed(
+  { entering }: Trough,
+  request: IncomingMessage,
+  response: ServerResponse,
+  closed: GateClosed,
+): Promise<void> {
   // A form that was sent is not sent anew by going on.
   const to = request.method === 'POST' ? request.url!.split('?')[0]! : request.url!
   await sendEntered(request, response, await entering.closed(closed, to))

@@ -28,6 +28,9 @@ export async function answerPicture(
   const find = () => trough.pictures.find(handle, Number(query.get('width')), { jpeg: query.has('jpeg'), page })
   const { bytes, representation } = await (page ? inTurn(trough, request, find) : find())
   const answer = respond(request.method!, request.headers, representation, () => representation.etag.replace(/\W/g, ''))
-  answer.headers = { ...answer.headers, 'Cache-Control': own ? 'private, no-cache' : query.has('v') ? 'public, max-age=31536000, immutable' : 'no-cache' }
+  answer.headers = {
+    ...answer.headers,
+    'Cache-Control': own ? 'private, no-cache' : query.has('v') ? 'public, max-age=31536000, immutable' : 'no-cache',
+  }
   await send(response, answer, ({ start, end }) => bytes.subarray(start, end))
 }

@@ -9,7 +9,9 @@ const worn = useWorn(() => ({
   own: props.finding.drawn?.own,
   placement: props.finding.placement ?? '',
 }))
-const inner = computed(() => buttonInner({ label: props.finding.label || 'Download', note: '', locked: false, spoken: '' }, worn.appearance.value))
+const inner = computed(() =>
+  buttonInner({ label: props.finding.label || 'Download', note: '', locked: false, spoken: '' }, worn.appearance.value),
+)
 </script>
 
 <template>

@@ -149,6 +149,7 @@ async function takeName(fileName: string) {
             <CopyLine v-for="link in links" :key="link.name" v-bind="link" />
             <HandleForm :file="file" @done="load" />
           </section>
+          <PersonalLinks v-if="!file.deleted" :file-id="file.id" />
           <section aria-labelledby="uses-head">
             <h2 id="uses-head">{{ file.usedIn.length ? `Used in ${counted(file.usedIn.length, 'place')}` : 'Not used anywhere' }}</h2>
             <PlaceList :uses="file.usedIn" />

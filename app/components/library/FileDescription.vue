@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import type { FileItem } from '~~/core/files/fileItem'
+import { gateOf } from '~~/core/gate/standing'
 
 /** A file's description, tags and own picture; each is kept as it is changed. */
 const props = defineProps<{ file: FileItem }>()
 const library = useLibrary()
 const selection = useSelection()
+const folders = useFolders()
 const mayBeSeen = useLooking()
 const description = ref('')
 const tags = ref<string[]>([])
@@ -50,6 +52,13 @@ function saveDescription() {
       no="They do not see what is in it"
       :above="mayBeSeen({ see: null, folder: file.folder })"
       @update:model-value="save({ see: $event })"
+    />
+    <GateSelect
+      :model-value="file.gate"
+      label="Who may have it"
+      :title="file.title"
+      :above="gateOf({ gate: null, folder: file.folder }, folders.tree)"
+      @update:model-value="save({ gate: $event })"
     />
     <TagField :model-value="tags" label="Tags" @update:model-value="saveTags" />
     <div class="field">

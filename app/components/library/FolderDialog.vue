@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { gateOf } from '~~/core/gate/standing'
 import { nearestSaid, type Said } from '~~/core/see/said'
 import { MARKS, folderChangeSchema, type FolderItem, type Mark } from '~~/core/folders/folderItem'
 
@@ -38,6 +39,7 @@ const above = computed(() => {
   return {
     see: nearestSaid(null, parent, folders.tree, ({ see }) => see, session.site.see),
     found: nearestSaid(null, parent, folders.tree, ({ found }) => found, false),
+    gate: gateOf({ gate: null, folder: parent }, folders.tree),
   }
 })
 </script>
@@ -68,6 +70,7 @@ const above = computed(() => {
         no="What stands on live pages"
         :above="above.found"
       />
+      <GateSelect v-model="fields.gate" label="Who may have what is in it" :title="fields.name || 'New folder'" :above="above.gate" />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="acts">
         <VBtn type="submit" variant="flat" :loading="busy">{{ folder ? 'Save' : 'Make the folder' }}</VBtn>

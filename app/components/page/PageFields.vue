@@ -63,6 +63,13 @@ async function move() {
     <p v-else class="hint">The home page, at <code>/</code>.</p>
     <VTextarea v-model="description" label="In a few words, for search engines" rows="3" maxlength="300" @change="set({ description })" />
     <VCheckbox label="In the site’s menu while it is live" :model-value="current.inMenu" @update:model-value="set({ inMenu: !!$event })" />
+    <GateSelect
+      :model-value="current.gate"
+      label="Who may read it"
+      :title="current.title"
+      :above="null"
+      @update:model-value="set({ gate: $event })"
+    />
     <div class="field shared">
       <span>Picture that goes with links to this page</span>
       <span class="chosen">

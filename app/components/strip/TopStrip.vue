@@ -47,6 +47,9 @@ const others = computed(() => pages.waiting.filter(item => item.id !== page.curr
         <MenuList>
           <VListSubheader>{{ session.email }}</VListSubheader>
           <MenuItem to="/desk/signposts" title="Signposts" />
+          <MenuItem to="/desk/gates" title="Gates" />
+          <MenuItem to="/desk/contacts" title="Contacts" />
+          <MenuItem to="/desk/outbox" title="Outbox" />
           <MenuItem to="/desk/looks" title="Looks" />
           <MenuItem to="/desk/setup" title="Setup" />
           <MenuItem to="/desk/setup/people" title="Password and sign-in" />

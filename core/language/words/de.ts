@@ -160,7 +160,8 @@ export const de: Words = {
   confirmDetail: 'Bestätigen Sie, dass {email} Ihnen gehört, und es geht weiter.',
   confirmGo: 'Ja, das ist meine',
   linkGoneTitle: 'Dieser Link gilt nicht mehr.',
-  linkGoneDetail: 'Er wurde benutzt, seine Zeit ist um, oder er wurde zurückgenommen. Bitten Sie dort um einen neuen, wo Sie ihn bekommen haben.',
+  linkGoneDetail:
+    'Er wurde benutzt, seine Zeit ist um, oder er wurde zurückgenommen. Bitten Sie dort um einen neuen, wo Sie ihn bekommen haben.',
   linkFor: 'Für Sie',
   mailConfirmSubject: 'Ihre Adresse für „{title}“',
   mailConfirmText: 'Diese Adresse wurde bei {site} hinterlassen, um „{title}“ zu bekommen. Öffnen Sie diesen Link, um weiterzukommen:',

@@ -1,6 +1,7 @@
 import { typeTag } from '../../files/mediaType'
 import { formatSize } from '../../files/size'
 import { at, type Check } from '../check'
+import { gateBehind } from './gates'
 import type { WalkedFile } from '../facts'
 
 /** Why a visitor does not get a file as it is in the library; undefined where they do. */
@@ -22,9 +23,12 @@ export const answers: Check = {
   cost: 'blocked',
   title: 'Does not arrive',
   why: 'A visitor who clicks it gets an error, or something else than the file.',
-  look: ({ signpost }, seen) =>
+  look: (facts, seen) =>
     seen.flatMap(one => {
+      const { signpost } = facts
       const { file, target } = one
+      // Where nobody gets through, that is said by itself.
+      if (gateBehind(facts, one)?.closed) return []
       const words =
         file && (trouble(file) ?? (target.kind === 'signpost' ? trouble({ ...file, answer: signpost(target.id)?.answer }) : undefined))
       return words ? [at(one, { words, detail: `${file.id} ${file.edition} ${words}` })] : []

@@ -1,5 +1,12 @@
 import { eq } from 'drizzle-orm'
-import { broughtBy, type BundleChange, type BundleDetails, type BundleEntry, type BundleGated, type NewBundle } from '../../../core/bundle/bundleEntry'
+import {
+  broughtBy,
+  type BundleChange,
+  type BundleDetails,
+  type BundleEntry,
+  type BundleGated,
+  type NewBundle,
+} from '../../../core/bundle/bundleEntry'
 import type { FileItem } from '../../../core/files/fileItem'
 import { cleanFileName } from '../../../core/files/fileName'
 import type { Selection } from '../../../core/files/selection'
@@ -100,7 +107,8 @@ export function createBundles(db: Database, events: Events, standing: Pick<KeptS
     },
 
     /** Composes it anew. */
-    change: (id: string, { entries, revision, gated }: BundleChange): Promise<BundleDetails> => write(id, revision, async () => entries, gated),
+    change: (id: string, { entries, revision, gated }: BundleChange): Promise<BundleDetails> =>
+      write(id, revision, async () => entries, gated),
 
     /** Puts files and folders in behind what is there; what is in it already stays once. */
     add: (id: string, selection: Selection): Promise<BundleDetails> =>

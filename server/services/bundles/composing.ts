@@ -67,7 +67,9 @@ export function createComposing(db: Database, standing: Pick<KeptStanding, 'get'
       .select(said)
       .from(files)
       .where(and(isNull(files.deleted), among(fileIds, folderIds)))
-    const others = rows.map(row => ({ id: row.id, gates: of(row).filter(gate => !ownGates.includes(gate)) })).filter(row => row.gates.length)
+    const others = rows
+      .map(row => ({ id: row.id, gates: of(row).filter(gate => !ownGates.includes(gate)) }))
+      .filter(row => row.gates.length)
     return { ids: others.map(({ id }) => id), gates: [...new Set(others.flatMap(row => row.gates))].sort() }
   }
 

@@ -1,5 +1,12 @@
 import { and, asc, desc, eq, exists, inArray, isNotNull, isNull, lt, or, sql, type SQL } from 'drizzle-orm'
-import { contactRulesSchema, csvLine, type Contact, type ContactItem, type ContactQuery, type ContactRules } from '../../../core/contacts/contact'
+import {
+  contactRulesSchema,
+  csvLine,
+  type Contact,
+  type ContactItem,
+  type ContactQuery,
+  type ContactRules,
+} from '../../../core/contacts/contact'
 import type { Admitted } from '../../../core/gate/admission'
 import { newId } from '../../../core/id'
 import { notFound } from '../../../core/problem'
@@ -109,7 +116,10 @@ export function createContacts(db: Database) {
     async list({ from, limit, ...filter }: ContactQuery): Promise<{ items: ContactItem[]; total: number }> {
       const where = filterOf(filter)
       const rows = await db.select().from(contacts).where(where).orderBy(desc(contacts.created), asc(contacts.id)).limit(limit).offset(from)
-      const [all] = await db.select({ count: sql<number>`count(*)::int` }).from(contacts).where(where)
+      const [all] = await db
+        .select({ count: sql<number>`count(*)::int` })
+        .from(contacts)
+        .where(where)
       return { items: await itemsOf(rows), total: all!.count }
     },
 
@@ -134,7 +144,13 @@ export function createContacts(db: Database) {
     /** Notes that somebody got through a gate, with what they wrote and agreed to, in the caller's transaction. */
     async admit(
       tx: Queryable,
-      { gate, email, confirmed, given, pass }: { gate: { id: string; name: string }; email?: string; confirmed: boolean; given: Admitted; pass?: string },
+      {
+        gate,
+        email,
+        confirmed,
+        given,
+        pass,
+      }: { gate: { id: string; name: string }; email?: string; confirmed: boolean; given: Admitted; pass?: string },
     ): Promise<{ contact?: string; pass: string }> {
       let contact: string | undefined
       if (email !== undefined) {

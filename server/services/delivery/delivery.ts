@@ -265,9 +265,7 @@ export function createDeliveryService({
       // Asked before anything is told of it: which editions there are is told to nobody else either.
       const admission = wanted && entry.kind !== 'gone' ? await guard.admit(request, wanted, missing) : undefined
       const deliverable = await choose(entry, query.edition)
-      await watched(
-        answer(request, response, admission?.own ? ownedBy(deliverable) : deliverable, query, admission?.count ?? uncounted),
-      )
+      await watched(answer(request, response, admission?.own ? ownedBy(deliverable) : deliverable, query, admission?.count ?? uncounted))
       return undefined
     },
 

@@ -11,7 +11,13 @@ import { createKnownNames, keyOfName } from './knownNames'
 /** What an address in `/files/` or `/to/` leads to. */
 export type Entry =
   /** `withdrawn` stands in the place of an edition that visitors no longer get */
-  | { kind: 'file'; id: string; wanted: Wanted; current: Deliverable | 'withdrawn'; edition: (number: number) => Deliverable | 'withdrawn' | undefined }
+  | {
+      kind: 'file'
+      id: string
+      wanted: Wanted
+      current: Deliverable | 'withdrawn'
+      edition: (number: number) => Deliverable | 'withdrawn' | undefined
+    }
   | { kind: 'bundle'; id: string; wanted: Wanted }
   | { kind: 'moved'; path: string; wanted?: Wanted }
   | { kind: 'gone'; wanted?: Wanted }
@@ -71,7 +77,9 @@ export function createDirectory(db: Database, events: Events) {
         .leftJoin(files, eq(files.id, retiredHandles.fileId))
         .where(eq(retiredHandles.handle, handle))
       if (!retired) return undefined
-      return retired.file === null ? { kind: 'gone' } : { kind: 'moved', path: filePath(retired.file.handle), wanted: wantedOf(retired.file) }
+      return retired.file === null
+        ? { kind: 'gone' }
+        : { kind: 'moved', path: filePath(retired.file.handle), wanted: wantedOf(retired.file) }
     }
     return entryOf(file)
   }
@@ -90,7 +98,9 @@ export function createDirectory(db: Database, events: Events) {
       .leftJoin(files, eq(files.id, signposts.fileId))
       .where(eq(retiredSignposts.name, name))
     if (!former) return undefined
-    return former.name === null ? { kind: 'gone' } : { kind: 'moved', path: `/to/${former.name}`, ...(former.file && { wanted: wantedOf(former.file) }) }
+    return former.name === null
+      ? { kind: 'gone' }
+      : { kind: 'moved', path: `/to/${former.name}`, ...(former.file && { wanted: wantedOf(former.file) }) }
   }
 
   async function entryOf(file: typeof files.$inferSelect): Promise<Entry> {

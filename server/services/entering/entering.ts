@@ -66,7 +66,20 @@ const CONFIRM = '/pass/confirm/'
 const NO_MORE = '/pass/no-more/'
 
 /** How visitors get through gates. */
-export function createEntering({ db, secret, standing, passes, passwords, contacts, outbox, published, library, pages, site, now = Date.now }: Needs) {
+export function createEntering({
+  db,
+  secret,
+  standing,
+  passes,
+  passwords,
+  contacts,
+  outbox,
+  published,
+  library,
+  pages,
+  site,
+  now = Date.now,
+}: Needs) {
   const forms = createFormSeal(secret, now)
   const noMore = createSeal(secret, 'no more messages')
   const limits = createFormLimits()
@@ -138,11 +151,7 @@ export function createEntering({ db, secret, standing, passes, passwords, contac
   }
 
   const cookieFor = (gate: KnownGate, id: string, by: string, { secure }: Comer): string =>
-    passes.cookie(
-      passes.give({ gate: gate.id, epoch: gate.epoch, id, by, until: now() + gate.rule.passHours * HOUR }),
-      secure,
-      now(),
-    )
+    passes.cookie(passes.give({ gate: gate.id, epoch: gate.epoch, id, by, until: now() + gate.rule.passHours * HOUR }), secure, now())
 
   /** Where somebody goes on to who has left an address. */
   async function onward({ rule: { thanks } }: KnownGate, to: string): Promise<string> {

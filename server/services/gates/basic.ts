@@ -56,7 +56,10 @@ export function createBasicPasses(passwords: Passwords, visitors: Pick<Visitors,
         gate: gate.id,
         epoch: gate.epoch,
         // One who shows a password from one network counts as one.
-        id: createHash('sha256').update(`${by} ${networkOf(address)}`).digest('base64url').slice(0, 16),
+        id: createHash('sha256')
+          .update(`${by} ${networkOf(address)}`)
+          .digest('base64url')
+          .slice(0, 16),
         by,
         until: now() + KEPT,
       }

@@ -1,5 +1,13 @@
 import { and, asc, count, eq, isNull, ne, sql } from 'drizzle-orm'
-import { OPEN_GATE, type ChangedPassword, type GateChange, type GateItem, type GateUses, type NewGate, type NewPassword } from '../../../core/gate/gate'
+import {
+  OPEN_GATE,
+  type ChangedPassword,
+  type GateChange,
+  type GateItem,
+  type GateUses,
+  type NewGate,
+  type NewPassword,
+} from '../../../core/gate/gate'
 import { newId } from '../../../core/id'
 import { Problem, notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
@@ -60,13 +68,18 @@ export function createGates(db: Database, passwords: Pick<Passwords, 'hash'>) {
       await counts(pages),
     ]
     const taken = new Map(
-      (await db.select({ gate: gateTakes.gateId, count: count() }).from(gateTakes).groupBy(gateTakes.gateId)).map(row => [row.gate, row.count]),
+      (await db.select({ gate: gateTakes.gateId, count: count() }).from(gateTakes).groupBy(gateTakes.gateId)).map(row => [
+        row.gate,
+        row.count,
+      ]),
     )
     return rows.map(({ id, name, rule, wrong, wrongSince, created }) => ({
       id,
       name,
       rule,
-      passwords: given.filter(({ gateId }) => gateId === id).map(row => ({ id: row.id, label: row.label, created: row.created.toISOString() })),
+      passwords: given
+        .filter(({ gateId }) => gateId === id)
+        .map(row => ({ id: row.id, label: row.label, created: row.created.toISOString() })),
       files: ofFiles.get(id) ?? 0,
       folders: ofFolders.get(id) ?? 0,
       pages: ofPages.get(id) ?? 0,
@@ -144,7 +157,10 @@ export function createGates(db: Database, passwords: Pick<Passwords, 'hash'>) {
         const { epoch } = await mustHave(tx, id)
         if (endPasses) {
           await tx.delete(gatePasswords).where(eq(gatePasswords.gateId, id))
-          await tx.update(gates).set({ epoch: epoch + 1 }).where(eq(gates.id, id))
+          await tx
+            .update(gates)
+            .set({ epoch: epoch + 1 })
+            .where(eq(gates.id, id))
         }
         // Without its hash none opens the gate any more, and the passes it gave go on.
         else await tx.update(gatePasswords).set({ hash: SPENT }).where(eq(gatePasswords.gateId, id))
@@ -167,7 +183,10 @@ export function createGates(db: Database, passwords: Pick<Passwords, 'hash'>) {
     async endPasses(id: string): Promise<GateItem> {
       await db.transaction(async tx => {
         const { epoch } = await mustHave(tx, id)
-        await tx.update(gates).set({ epoch: epoch + 1 }).where(eq(gates.id, id))
+        await tx
+          .update(gates)
+          .set({ epoch: epoch + 1 })
+          .where(eq(gates.id, id))
       })
       return get(id)
     },
@@ -176,14 +195,24 @@ export function createGates(db: Database, passwords: Pick<Passwords, 'hash'>) {
     async uses(id: string): Promise<GateUses> {
       const named = { id: files.id, title: files.title }
       return {
-        files: await db.select(named).from(files).where(and(eq(files.gate, id), isNull(files.deleted))).orderBy(asc(files.title)).limit(MOST_NAMED),
+        files: await db
+          .select(named)
+          .from(files)
+          .where(and(eq(files.gate, id), isNull(files.deleted)))
+          .orderBy(asc(files.title))
+          .limit(MOST_NAMED),
         folders: await db
           .select({ id: folders.id, name: folders.name })
           .from(folders)
           .where(and(eq(folders.gate, id), isNull(folders.deleted)))
           .orderBy(asc(folders.name))
           .limit(MOST_NAMED),
-        pages: await db.select({ id: pages.id, title: pages.title }).from(pages).where(eq(pages.gate, id)).orderBy(asc(pages.title)).limit(MOST_NAMED),
+        pages: await db
+          .select({ id: pages.id, title: pages.title })
+          .from(pages)
+          .where(eq(pages.gate, id))
+          .orderBy(asc(pages.title))
+          .limit(MOST_NAMED),
       }
     },
 

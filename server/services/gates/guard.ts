@@ -143,8 +143,7 @@ export function createGuard({ standing, passes, links, takes, basic, now = Date.
       return (
         !closed.length &&
         open.every(
-          ({ gate, pass }) =>
-            pass.by === OWN_GIVER || !isCounted(gate) || takes.goesOn({ gate: gate.id, pass: pass.id, file: wanted.id }),
+          ({ gate, pass }) => pass.by === OWN_GIVER || !isCounted(gate) || takes.goesOn({ gate: gate.id, pass: pass.id, file: wanted.id }),
         )
       )
     },

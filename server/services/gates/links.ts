@@ -31,7 +31,8 @@ export function createKnownLinks(db: Database, events: Events) {
 export type KnownLinks = ReturnType<typeof createKnownLinks>
 
 /** Whether a personal link gives anything at a time. */
-export const linkHolds = ({ revoked, until }: LinkRow, now: number): boolean => revoked === null && (until === null || until.getTime() > now)
+export const linkHolds = ({ revoked, until }: LinkRow, now: number): boolean =>
+  revoked === null && (until === null || until.getTime() > now)
 
 /** Passes of personal links stand beside those of gates under names of their own. */
 const PREFIX = 'link'

@@ -28,9 +28,7 @@ export interface Standing {
 export function createStanding(db: Database, events: Events) {
   const standing = kept(async (): Promise<Standing> => {
     const rows = await db.select().from(gates)
-    const passwords = await db
-      .select({ id: gatePasswords.id, gateId: gatePasswords.gateId, hash: gatePasswords.hash })
-      .from(gatePasswords)
+    const passwords = await db.select({ id: gatePasswords.id, gateId: gatePasswords.gateId, hash: gatePasswords.hash }).from(gatePasswords)
     const tree: Tree<FolderRow> = await readTree(db)
     const known = rows.map(({ id, name, rule, epoch }): [string, KnownGate] => {
       const own = passwords.filter(({ gateId }) => gateId === id)

@@ -26,7 +26,11 @@ export function createDescribing(db: Database) {
         await mustBeGate(tx, gate)
         const items = await filesById(tx, ids)
         if (items.length < ids.length) throw new Problem(404, 'Some of these files are gone.', 'Look at the list again and choose anew.')
-        const same = { ...(description !== undefined && { description }), ...(picture !== undefined && { picture }), ...(gate !== undefined && { gate }) }
+        const same = {
+          ...(description !== undefined && { description }),
+          ...(picture !== undefined && { picture }),
+          ...(gate !== undefined && { gate }),
+        }
         if (fileIds.length && anyGiven(same)) await tx.update(files).set(same).where(inArray(files.id, fileIds))
         const chosen = new Set(fileIds)
         for (const { id, tags } of items) {
@@ -41,7 +45,13 @@ export function createDescribing(db: Database) {
           await mustBeGate(tx, said.gate)
           if (anyGiven(said)) await tx.update(files).set(said).where(eq(files.id, id))
         }
-        return items.map(({ id, description: said, tags, picture: own, gate: behind }) => ({ id, description: said, tags, picture: own, gate: behind }))
+        return items.map(({ id, description: said, tags, picture: own, gate: behind }) => ({
+          id,
+          description: said,
+          tags,
+          picture: own,
+          gate: behind,
+        }))
       })
     },
   }

@@ -76,7 +76,10 @@ export function createOutbox(
     const { name, host } = await sender()
     const refusal = await transport.send(settings, { ...row, fromName: name, host })
     if (!refusal) {
-      await db.update(outbox).set({ state: 'sent', sent: new Date(now()), error: null }).where(eq(outbox.id, row.id))
+      await db
+        .update(outbox)
+        .set({ state: 'sent', sent: new Date(now()), error: null })
+        .where(eq(outbox.id, row.id))
       return
     }
     const wait = refusal.lasting ? undefined : WAITS[row.tries]
@@ -136,7 +139,15 @@ export function createOutbox(
     soon,
 
     /** The newest first. */
-    async list({ from, limit, state }: { from: number; limit: number; state?: MessageState }): Promise<{ items: MessageItem[]; total: number }> {
+    async list({
+      from,
+      limit,
+      state,
+    }: {
+      from: number
+      limit: number
+      state?: MessageState
+    }): Promise<{ items: MessageItem[]; total: number }> {
       const where = state && eq(outbox.state, state)
       const rows = await db.select().from(outbox).where(where).orderBy(desc(outbox.created), desc(outbox.id)).limit(limit).offset(from)
       const [all] = await db.select({ count: count() }).from(outbox).where(where)
@@ -153,7 +164,10 @@ export function createOutbox(
     async again(id: string): Promise<void> {
       const { state } = await mustHave(id)
       if (state === 'sent' || state === 'sending') throw new Problem(409, 'That message is on its way or there.', 'Write a new one.')
-      await db.update(outbox).set({ state: 'waiting', tries: 0, error: null, next: new Date(now()) }).where(eq(outbox.id, id))
+      await db
+        .update(outbox)
+        .set({ state: 'waiting', tries: 0, error: null, next: new Date(now()) })
+        .where(eq(outbox.id, id))
       soon()
     },
 

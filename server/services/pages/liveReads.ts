@@ -34,7 +34,15 @@ export function createLiveReads(db: Database) {
     async live(
       slug: string,
     ): Promise<
-      | { id: string; slug: string; title: string; description: string; picture: string | null; gate: string | null; document: PageDocument }
+      | {
+          id: string
+          slug: string
+          title: string
+          description: string
+          picture: string | null
+          gate: string | null
+          document: PageDocument
+        }
       | undefined
     > {
       const [row] = await db
@@ -76,7 +84,10 @@ export function createLiveReads(db: Database) {
       return shelf && { shelf, pageTitle: row.title, pageId: row.pageId, gate: row.gate }
     },
 
-    /** What live pages that are open to everybody, head and foot give visitors: files by themselves, by signposts, and what shelves ask the library for. */
+    /**
+     * What live pages that are open to everybody, head and foot give visitors: files by themselves, by signposts, and what shelves ask the
+     * library for.
+     */
     async liveOffers(): Promise<{ files: string[]; signposts: string[]; shelves: AskedSource[] }> {
       const led = await db
         .selectDistinct({ fileId: uses.fileId, signpostId: uses.signpostId })
@@ -84,19 +95,27 @@ export function createLiveReads(db: Database) {
         .innerJoin(pages, eq(pages.id, uses.pageId))
         // Pictures that adorn a page are no files it gives.
         .where(
-          and(isOpen, eq(uses.side, 'live'), notInArray(uses.kind, ['fill', 'picture']), or(isNotNull(uses.fileId), isNotNull(uses.signpostId))),
+          and(
+            isOpen,
+            eq(uses.side, 'live'),
+            notInArray(uses.kind, ['fill', 'picture']),
+            or(isNotNull(uses.fileId), isNotNull(uses.signpostId)),
+          ),
         )
       const listing = await db
         .select({ document: pageVersions.document })
         .from(pages)
         .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
         .where(
-          and(isOpen, exists(
-            db
-              .select({ one: sql`1` })
-              .from(uses)
-              .where(and(eq(uses.pageId, pages.id), eq(uses.side, 'live'), eq(uses.kind, 'shelf'))),
-          )),
+          and(
+            isOpen,
+            exists(
+              db
+                .select({ one: sql`1` })
+                .from(uses)
+                .where(and(eq(uses.pageId, pages.id), eq(uses.side, 'live'), eq(uses.kind, 'shelf'))),
+            ),
+          ),
         )
       return {
         files: led.flatMap(({ fileId }) => fileId ?? []),
@@ -128,10 +147,10 @@ export function createLiveReads(db: Database) {
         .orderBy(sql`${pages.slug} <> ''`, asc(pages.created)),
 
     /** All pages that visitors can ask for, or could. */
-    titles: (): Promise<{ id: string; slug: string; title: string; live: boolean }[]> =>
+    titles: (): Promise<{ id: string; slug: string; title: string; live: boolean; gate: string | null }[]> =>
       inOneText(
         db,
-        sql`select ${pages.id}, ${pages.slug}, ${pages.title}, ${pages.live} is not null as live from ${pages} where ${pages.edge} is null`,
+        sql`select ${pages.id}, ${pages.slug}, ${pages.title}, ${pages.live} is not null as live, ${pages.gate} from ${pages} where ${pages.edge} is null`,
       ),
 
     /** Live pages and edges, with what tells one state of them from another. */

@@ -209,19 +209,19 @@ describe('a page as a whole', () => {
     await pages.change(page.id, { slug: 'kilns-and-wheels' })
     await pages.change(page.id, { slug: 'machines' })
     expect(await html('machines')).toContain('Kilns')
-    expect(await Promise.all(['kilns', 'kilns-and-wheels', 'machines', 'never'].map(async slug => (await knownSlugs.find(slug))?.slug))).toEqual([
-      'machines',
-      'machines',
-      'machines',
-      undefined,
-    ])
+    expect(
+      await Promise.all(['kilns', 'kilns-and-wheels', 'machines', 'never'].map(async slug => (await knownSlugs.find(slug))?.slug)),
+    ).toEqual(['machines', 'machines', 'machines', undefined])
     const next = await pages.create({ title: 'Kilns' })
     expect(next.slug).toBe('kilns')
     expect(await knownSlugs.find('kilns')).toBeUndefined()
     await expect(pages.change(next.id, { slug: 'machines' })).rejects.toMatchObject({ status: 409, extra: { field: 'slug' } })
     // Back at a former address, which then redirects no longer.
     await pages.change(page.id, { slug: 'kilns-and-wheels' })
-    expect([(await knownSlugs.find('kilns-and-wheels'))?.slug, (await knownSlugs.find('machines'))?.slug]).toEqual(['kilns-and-wheels', 'kilns-and-wheels'])
+    expect([(await knownSlugs.find('kilns-and-wheels'))?.slug, (await knownSlugs.find('machines'))?.slug]).toEqual([
+      'kilns-and-wheels',
+      'kilns-and-wheels',
+    ])
   })
 
   it('carries its description, and leaves the menu where it is told to', async () => {

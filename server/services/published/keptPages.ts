@@ -9,7 +9,8 @@ const KEPT = 400
 export function keptPages(events: Events) {
   const pages = new LRUCache<string, Promise<Made>>({ max: KEPT })
   const forget = () => pages.clear()
-  for (const event of ['library', 'folders', 'read', 'bytes', 'live', 'uses', 'site', 'signposts', 'gates'] as const) events.on(event, forget)
+  for (const event of ['library', 'folders', 'read', 'bytes', 'live', 'uses', 'site', 'signposts', 'gates'] as const)
+    events.on(event, forget)
 
   return {
     /** A page by what tells it from others; who asks while it is written waits for that. */

@@ -268,7 +268,8 @@ export function createPublishedPages({ pages, library, shelves, shelfLooks, site
     const facts = await siteFacts()
     return { facts, known: (await gather(facts)).known }
   })
-  for (const event of ['live', 'site', 'library', 'downloads', 'folders', 'read', 'signposts', 'gates'] as const) events.on(event, around.forget)
+  for (const event of ['live', 'site', 'library', 'downloads', 'folders', 'read', 'signposts', 'gates'] as const)
+    events.on(event, around.forget)
 
   async function writeMade(page: MadePage): Promise<Made> {
     const { facts, known } = await around.get()

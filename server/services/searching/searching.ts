@@ -106,7 +106,9 @@ export function createSearching({ library, pages, site, published, findable, she
      */
     find: (query: SearchQuery, passed: ReadonlySet<string> = new Set()): Promise<Made> =>
       // How often files were taken changes all the time.
-      query.sort === '-downloads' ? write(query, passed) : made.get(JSON.stringify([query, [...passed].sort()]), () => write(query, passed)),
+      query.sort === '-downloads'
+        ? write(query, passed)
+        : made.get(JSON.stringify([query, [...passed].sort()]), () => write(query, passed)),
   }
 }
 export type Searching = ReturnType<typeof createSearching>

@@ -38,7 +38,11 @@ export function createShelves(pages: PageService, library: LibraryService, pack:
     const { items, total } = await library.list({ ...query, ...(((whole && !source.most) || seen) && { limit: Infinity }) })
     const there = items.filter(isThere)
     const files = whole && !source.most ? there : there.slice(0, query.limit)
-    return arranged(source, tree, { files, pinned: await byId(source.pinned ?? []), total: seen ? there.length : total - (items.length - there.length) })
+    return arranged(source, tree, {
+      files,
+      pinned: await byId(source.pinned ?? []),
+      total: seen ? there.length : total - (items.length - there.length),
+    })
   }
 
   /** What the zip of a shelf is called where its owner did not say. */
@@ -51,8 +55,8 @@ export function createShelves(pages: PageService, library: LibraryService, pack:
     listed,
 
     /**
-     * Lays out a zip of files picked from the shelf of a live page, or of all of it; what stands behind gates that somebody has not passed is
-     * left out, and a text in it says so.
+     * Lays out a zip of files picked from the shelf of a live page, or of all of it; what stands behind gates that somebody has not passed
+     * is left out, and a text in it says so.
      *
      * @param admit lets somebody have something, or throws
      * @throws Problem 404 where no visitor sees such a shelf, or it is not to be picked from; 410 where nothing that
@@ -88,7 +92,9 @@ export function createShelves(pages: PageService, library: LibraryService, pack:
       // All of it stands behind gates: they are asked at the first.
       if (!given.length) throw closed[0]?.problem ?? new VisitorProblem(410, 'filesGone')
       const left = closed.map(({ title }) => title)
-      const texts = left.length ? [{ name: `${speech.say('leftOut')}.txt`, body: [speech.say('leftOutDetail'), '', ...left, ''].join('\r\n') }] : []
+      const texts = left.length
+        ? [{ name: `${speech.say('leftOut')}.txt`, body: [speech.say('leftOutDetail'), '', ...left, ''].join('\r\n') }]
+        : []
       const zip = await pack(given, nameToSave('files.zip', zipName || ((await nameOf(source)) ?? live.pageTitle)), texts)
       return { zip, files: given.map(({ item }) => item), admissions }
     },

@@ -27,13 +27,17 @@ export function createAsking(gathering: Gathering, visitor: WalkVisitor | undefi
     const lane = async () => {
       for (let file = waiting.pop(); file; file = waiting.pop()) {
         const read = file.sha256 && file.size <= MOST_READ && Date.now() - (trusted.get(file.sha256) ?? 0) > TRUSTED
-        const answer = await visitor.ask(filePath(file.handle), read ? file.sha256 : undefined)
+        const cookie = await gathering.passesFor(file)
+        const answer = await visitor.ask(filePath(file.handle), { sha256: read ? file.sha256 : undefined, cookie })
         if (answer.whole) trusted.set(file.sha256, Date.now())
         known.set(file.id, answer)
       }
     }
     await Promise.all(Array.from({ length: AT_ONCE }, lane))
-    for (const { id, name } of gathering.signpostsOn(documents, ground)) if (!known.has(id)) known.set(id, await visitor.ask(`/to/${name}`))
+    for (const { id, name, file } of gathering.signpostsOn(documents, ground)) {
+      const pointed = file ? ground.items.get(file) : undefined
+      if (!known.has(id)) known.set(id, await visitor.ask(`/to/${name}`, { cookie: pointed && (await gathering.passesFor(pointed)) }))
+    }
   }
 }
 export type Asking = ReturnType<typeof createAsking>

@@ -10,10 +10,14 @@ import { targetFacts } from '../../../core/page/placeholders'
 import type { PageDocument } from '../../../core/page/schema'
 import { fileIds, folderIds, idOf, placementsOf, referencesIn, signpostIds } from '../../../core/page/targets'
 import type { SignpostItem } from '../../../core/signposts/signpostItem'
-import type { Answer, WalkFacts, WalkedFile } from '../../../core/walk/facts'
+import type { Answer, WalkFacts, WalkedFile, WalkedGate } from '../../../core/walk/facts'
 import type { Database } from '../../db/connection'
 import { files, folders } from '../../db/schema'
 import { isOut } from '../files/items'
+import { behindOf } from '../../../core/gate/asks'
+import { timeOf } from '../../../core/gate/times'
+import type { Guard } from '../gates/guard'
+import type { KnownGate, Standing } from '../gates/standing'
 import type { LibraryService } from '../library/library'
 import type { LookService } from '../looks/looks'
 import type { PageService } from '../pages/pages'
@@ -33,7 +37,8 @@ export interface WalkedSide {
 
 /** What is gathered once for all pages of one walk. */
 export interface Ground {
-  pages: Map<string, { id: string; slug: string; title: string; live: boolean }>
+  pages: Map<string, { id: string; slug: string; title: string; live: boolean; gate: string | null }>
+  standing: Standing
   signposts: Map<string, SignpostItem>
   looks: Map<string, Appearance>
   style: SiteStyle
@@ -53,10 +58,17 @@ interface Needs {
   recognising: Recognising
   measuring: Measuring
   outside: Outside
+  guard: Pick<Guard, 'standing' | 'ownCookies' | 'gatesOf'>
+}
+
+/** Why nobody gets through a gate; undefined where somebody does. */
+function closedTo({ rule, hashes }: KnownGate): string | undefined {
+  if (rule.kind === 'password' && !hashes.size) return 'It has no password: nobody gets through.'
+  return timeOf(rule, Date.now()) === 'late' ? 'Its last day is over: nobody gets through.' : undefined
 }
 
 /** Gathers what the checks of some pages need. */
-export function createGathering({ db, library, pages, signposts, looks, site, recognising, measuring, outside }: Needs) {
+export function createGathering({ db, library, pages, signposts, looks, site, recognising, measuring, outside, guard }: Needs) {
   async function betterName(file: FileItem): Promise<WalkedFile['betterName']> {
     // Most names are good, and what makes the best of a bad one takes longer to find out.
     const first = file.bundle ? undefined : nameAdvice({ ...file, dated: file.changed })
@@ -107,6 +119,7 @@ export function createGathering({ db, library, pages, signposts, looks, site, re
       await nextTurn()
       const style = await looks.style()
       return {
+        standing: await guard.standing(),
         pages: titles,
         signposts: posts,
         looks: await looks.appearances(style),
@@ -116,6 +129,9 @@ export function createGathering({ db, library, pages, signposts, looks, site, re
         files: new Map(),
       }
     },
+
+    /** The passes by which the walk gets to a file; empty where it is open. */
+    passesFor: async (file: FileItem): Promise<string> => guard.ownCookies(await guard.gatesOf(file)),
 
     /** The signposts that documents lead to. */
     signpostsOn: (documents: PageDocument[], ground: Pick<Ground, 'signposts'>): SignpostItem[] =>
@@ -143,6 +159,7 @@ export function createGathering({ db, library, pages, signposts, looks, site, re
         await turn()
         ground.files.set(file.id, {
           ...targetFacts(file),
+          asks: behindOf(ground.standing.of(file), ground.standing.gates)?.asks,
           dated: dateInName(file.fileName),
           betterName: await betterName(file),
           answer: answers.get(file.id),
@@ -165,7 +182,15 @@ export function createGathering({ db, library, pages, signposts, looks, site, re
       const fallbacks = await fallbacksOf(fileIds(references).filter(id => ground.items.get(id)?.withdrawn))
       const page = (id: string) => {
         const found = ground.pages.get(id)
-        return found?.live ? { slug: found.slug, title: found.title } : undefined
+        return found?.live
+          ? { slug: found.slug, title: found.title, asks: behindOf(gatesOfPage(found), ground.standing.gates)?.asks }
+          : undefined
+      }
+      const gatesOfPage = ({ gate }: { gate: string | null }) => ground.standing.of({ gate, folder: null })
+      const walkedGate = (ids: readonly string[]): WalkedGate | undefined => {
+        const all = ids.flatMap(id => ground.standing.gates.get(id) ?? [])
+        const first = all.find(gate => closedTo(gate)) ?? all.find(({ rule }) => rule.hidden) ?? all[0]
+        return first && { id: first.id, name: first.name, closed: closedTo(first), hidden: first.rule.hidden }
       }
 
       return sides.map(({ pageId, edge, document }): WalkFacts => ({
@@ -173,6 +198,11 @@ export function createGathering({ db, library, pages, signposts, looks, site, re
         edge,
         document,
         page,
+        gate: ({ kind, id }) => {
+          const thing = kind === 'file' ? ground.items.get(id) : ground.pages.get(id)
+          return thing && walkedGate('folder' in thing ? ground.standing.of(thing) : gatesOfPage(thing))
+        },
+        ownGate: gatesOfPage(ground.pages.get(pageId) ?? { gate: null })[0] ?? null,
         signpost: id => {
           const found = ground.signposts.get(id)
           return found && { ...found, answer: answers.get(id) }

@@ -28,7 +28,7 @@ export function createStale(db: Database, events: Events, onChange: () => void) 
     for (const sha256 of hashes) stale.read.add(sha256)
     onChange()
   })
-  for (const event of ['site', 'folders'] as const) {
+  for (const event of ['site', 'folders', 'gates'] as const) {
     events.on(event, () => {
       stale.everything = true
       onChange()

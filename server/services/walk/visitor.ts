@@ -24,14 +24,15 @@ export function createWalkVisitor(site: string) {
     /**
      * @param path root-relative
      * @param sha256 of the bytes that should come, to read them all; without it only what is said of them is asked for
+     * @param cookie passes for the gates it stands behind
      */
-    async ask(path: string, sha256?: string): Promise<Answer> {
+    async ask(path: string, { sha256, cookie }: { sha256?: string; cookie?: string } = {}): Promise<Answer> {
       try {
         const response = await fetch(site + path, {
           method: sha256 ? 'GET' : 'HEAD',
           redirect: 'follow',
           signal: AbortSignal.timeout(PATIENCE),
-          headers: { 'User-Agent': WALK_AGENT, 'Accept-Encoding': 'identity' },
+          headers: { 'User-Agent': WALK_AGENT, 'Accept-Encoding': 'identity', ...(cookie && { Cookie: cookie }) },
         })
         const { status, headers, body } = response
         const said = { status, mediaType: headers.get('content-type')?.split(';')[0] ?? '', size: Number(headers.get('content-length')) }

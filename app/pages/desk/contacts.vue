@@ -1,0 +1,261 @@
+<script setup lang="ts">
+import { z } from 'zod'
+import { contactItemSchema, contactSchema, type Contact, type ContactItem } from '~~/core/contacts/contact'
+
+/** Everyone who left an e-mail address: when, where, what they agreed to and what they took. */
+const route = useRoute()
+const gates = useGates()
+const asking = useAsking()
+const notices = useNotices()
+useHead({ title: 'Contacts' })
+const listSchema = z.object({ items: z.array(contactItemSchema), total: z.number() })
+const PER_PAGE = 50
+
+const q = ref('')
+const gate = ref<string | null>(route.query.gate ? String(route.query.gate) : null)
+const confirmed = ref<'yes' | 'no' | null>(null)
+const page = ref(1)
+const list = shallowRef<{ items: ContactItem[]; total: number }>()
+const chosen = shallowRef<Contact>()
+const failure = ref('')
+const { problem, attempt } = useAttempt()
+
+const filter = computed(() =>
+  new URLSearchParams({
+    ...(q.value.trim() && { q: q.value.trim() }),
+    ...(gate.value && { gate: gate.value }),
+    ...(confirmed.value && { confirmed: confirmed.value }),
+  }).toString(),
+)
+let turn = 0
+async function load() {
+  const mine = ++turn
+  failure.value = ''
+  try {
+    const found = await ask(listSchema, `/contacts?${filter.value}&from=${(page.value - 1) * PER_PAGE}&limit=${PER_PAGE}`)
+    // What was asked for first may come last.
+    if (mine === turn) list.value = found
+  } catch (error) {
+    failure.value = wordsOf(error)
+  }
+}
+onMounted(async () => {
+  await attempt(() => gates.load())
+  await load()
+})
+const loadSoon = useDebounceFn(load, 200)
+watch(filter, () => {
+  page.value = 1
+  void loadSoon()
+})
+watch(page, load)
+
+const choose = (id: string) => attempt(async () => (chosen.value = await ask(contactSchema, `/contacts/${id}`)))
+async function erase() {
+  const { id, email } = chosen.value!
+  const yes = await asking.ask({
+    question: `Erase ${email}?`,
+    detail: 'All that is known of this address goes: when it came, what was written and agreed to, what was taken, and messages to it.',
+    yes: 'Erase it',
+    no: 'Keep it',
+  })
+  if (!yes) return
+  await attempt(async () => {
+    await tell(`/contacts/${id}`, 'DELETE')
+    chosen.value = undefined
+    notices.say('It was erased. The log says that it was done.', { tone: 'works' })
+    await load()
+  })
+}
+const choices = computed(() => [{ value: null, title: 'Any gate' }, ...gates.items.map(({ id, name }) => ({ value: id, title: name }))])
+const CONFIRMED = [
+  { value: null, title: 'Confirmed or not' },
+  { value: 'yes', title: 'Confirmed' },
+  { value: 'no', title: 'Not confirmed' },
+] as const
+const HEADERS = [
+  { title: 'Address', key: 'email', sortable: false },
+  { title: 'Came', key: 'created', sortable: false },
+  { title: 'Last at', key: 'last', sortable: false },
+  { title: 'Took', key: 'taken', sortable: false, align: 'end' },
+] as const
+const none = computed(() => list.value && !list.value.total && !filter.value)
+</script>
+
+<template>
+  <MarginBoard heading="Contacts">
+    <template v-if="!none" #acts>
+      <a class="plain" :href="`/api/contacts/export?${filter}`" download>Save as a table (CSV)</a>
+    </template>
+    <p v-if="failure" class="say" role="alert">{{ failure }} <VBtn @click="load">Try again</VBtn></p>
+    <VSkeletonLoader v-else-if="!list" type="list-item@10" loading-text="Reading the contacts…" />
+    <div v-else-if="none" class="say empty">
+      <p><b>Nobody has left an address yet.</b></p>
+      <p>
+        Put a gate that asks for an e-mail address on a file or folder. Who gets through stands here, with what they agreed to, word for
+        word.
+      </p>
+      <VBtn variant="outlined" to="/desk/gates">To the gates</VBtn>
+    </div>
+    <div v-if="list && !none" class="bar">
+      <VTextField v-model="q" type="search" placeholder="Part of an address, or of what they wrote" aria-label="Find a contact" />
+      <VSelect v-model="gate" :items="choices" aria-label="Which gate" />
+      <VSelect v-model="confirmed" :items="[...CONFIRMED]" aria-label="Confirmed or not" />
+    </div>
+    <template v-if="list && !none" #list>
+      <VDataTable :headers="HEADERS" :items="list.items" item-value="id" :items-per-page="-1">
+        <template #item="{ item }">
+          <tr :class="{ chosen: item.id === chosen?.id }" @click="choose(item.id)">
+            <td>
+              <VBtn color="ink" class="email" :aria-pressed="item.id === chosen?.id" @click.stop="choose(item.id)">{{ item.email }}</VBtn>
+              <span v-if="item.unsubscribed" class="side">wants no messages</span>
+              <span v-else-if="item.confirmed" class="side">confirmed</span>
+            </td>
+            <td>{{ shortDate(item.created) }}</td>
+            <td>{{ item.last }}</td>
+            <td class="number">{{ item.taken.toLocaleString() }}</td>
+          </tr>
+        </template>
+        <template #no-data>Nobody like that.</template>
+      </VDataTable>
+      <p class="foot">
+        {{ counted(list.total, 'contact') }}
+        <VPagination v-if="list.total > PER_PAGE" v-model="page" :length="Math.ceil(list.total / PER_PAGE)" :total-visible="5" />
+      </p>
+    </template>
+    <template v-if="chosen" #margin>
+      <section class="note" :aria-label="`What is known of ${chosen.email}`">
+        <h2>{{ chosen.email }}</h2>
+        <p>
+          Since {{ longDate(chosen.created) }}.
+          {{ chosen.confirmed ? `Confirmed on ${longDate(chosen.confirmed)}.` : 'Not confirmed.' }}
+          <template v-if="chosen.unsubscribed">Wants no messages since {{ longDate(chosen.unsubscribed) }}.</template>
+        </p>
+        <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+        <article v-for="(admission, index) in chosen.admissions" :key="index">
+          <h3>{{ admission.gateName }}, {{ longDate(admission.at) }}</h3>
+          <dl v-if="admission.answers.length">
+            <template v-for="answer in admission.answers" :key="answer.label"
+              ><dt>{{ answer.label }}</dt>
+              <dd>{{ answer.value }}</dd></template
+            >
+          </dl>
+          <p v-if="admission.consent" class="said">Agreed: “{{ admission.consent }}”</p>
+          <p v-if="admission.terms" class="said">
+            Accepted
+            <template v-if="admission.terms.file">“{{ admission.terms.file.title }}”, edition {{ admission.terms.file.edition }}</template>
+            <template v-if="admission.terms.file && admission.terms.text"> and </template>
+            <template v-if="admission.terms.text">“{{ admission.terms.text }}”</template>
+          </p>
+        </article>
+        <h3>{{ chosen.takes.length ? 'Took' : 'Has taken nothing yet' }}</h3>
+        <ul v-if="chosen.takes.length">
+          <li v-for="(take, index) in chosen.takes" :key="index">
+            <NuxtLink v-if="take.title" :to="`/desk/files/${take.fileId}`">{{ take.title }}</NuxtLink><template v-else
+              >A file that is gone</template
+            >, {{ longDate(take.at) }}
+          </li>
+        </ul>
+        <VBtn color="clay" @click="erase">Erase…</VBtn>
+      </section>
+    </template>
+  </MarginBoard>
+</template>
+
+<style scoped>
+.say {
+  padding: 16px;
+}
+.empty {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+  max-width: 560px;
+  line-height: 1.5;
+}
+.bar {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  padding: 10px 16px;
+}
+.bar > * {
+  flex: 1 1 150px;
+}
+tr {
+  cursor: pointer;
+}
+tr.chosen > td {
+  background: #edf3f2;
+}
+tr.chosen > td:first-child {
+  box-shadow: inset 3px 0 var(--water);
+}
+td {
+  white-space: normal !important;
+}
+td.number {
+  text-align: right;
+}
+.email {
+  padding: 5px 8px 5px 0;
+}
+.email :deep(.v-btn__content) {
+  white-space: normal;
+  overflow-wrap: anywhere;
+  text-align: left;
+}
+.side {
+  color: var(--soft);
+}
+.foot {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  padding: 8px 16px;
+  color: var(--soft);
+}
+.note {
+  display: grid;
+  gap: 12px;
+  padding: 14px 16px 30px;
+  line-height: 1.45;
+}
+h2 {
+  font-size: 15px;
+  font-weight: 650;
+  overflow-wrap: anywhere;
+}
+h3 {
+  font-size: 13px;
+  font-weight: 650;
+}
+article {
+  border-top: 1px solid var(--line);
+  padding-top: 8px;
+  display: grid;
+  gap: 4px;
+}
+dl {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 2px 10px;
+  margin: 0;
+}
+dt {
+  color: var(--soft);
+}
+dd {
+  margin: 0;
+  white-space: pre-line;
+  overflow-wrap: anywhere;
+}
+.said {
+  white-space: pre-line;
+}
+ul {
+  margin: 0;
+  padding-left: 18px;
+}
+</style>
