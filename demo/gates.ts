@@ -14,7 +14,10 @@ const LEFT = [
   { email: 'mud@saltmarsh-pots.example', name: '', thrown: 'Never' },
 ]
 
-/** Files that are not for everyone: a price list behind a password, a guide for an e-mail address, a table with terms, a form for one school. */
+/**
+ * Files that are not for everyone: a price list behind a password, a guide for an e-mail address, a table with terms, and a form that one
+ * school was sent.
+ */
 export async function makeGates({ gates, library, contacts, personalLinks, dataFolder }: Trough, files: FileIds): Promise<void> {
   const putOn = (name: string, gate: string) => library.change(files.get(name)!, { gate })
   const trade = await gates.create({
@@ -34,7 +37,13 @@ export async function makeGates({ gates, library, contacts, personalLinks, dataF
       kind: 'email',
       fields: [
         { id: 'studio01', kind: 'text', label: 'Name of your studio or school' },
-        { id: 'thrown01', kind: 'choice', label: 'Have you thrown before?', required: true, choices: ['Never', 'A few times', 'For years'] },
+        {
+          id: 'thrown01',
+          kind: 'choice',
+          label: 'Have you thrown before?',
+          required: true,
+          choices: ['Never', 'A few times', 'For years'],
+        },
       ],
       consent: CONSENT,
       confirm: true,
@@ -62,7 +71,11 @@ export async function makeGates({ gates, library, contacts, personalLinks, dataF
     rule: gateRuleSchema.parse({
       kind: 'terms',
       terms: {
-        text: 'These notes are for potters who mix their own glazes.\nSome of the materials are poisonous as powder: I wear a mask, wipe wet and keep them from children.\nI do not sell the table on.',
+        text: [
+          'These notes are for potters who mix their own glazes.',
+          'Some of the materials are poisonous as powder: I wear a mask, wipe wet and keep them from children.',
+          'I do not sell the table on.',
+        ].join('\n'),
         file: null,
       },
     }),

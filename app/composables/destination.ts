@@ -10,6 +10,7 @@ export function useDestination(of: MaybeRefOrGetter<Target | null>) {
   const signposts = useSignposts()
   const mayBeSeen = useLooking()
   const open = usePage()
+  const behind = useBehind()
   const target = computed(() => toValue(of))
 
   const signpost = computed(() => (target.value?.kind === 'signpost' ? signposts.byId.get(target.value.id) : undefined))
@@ -22,8 +23,8 @@ export function useDestination(of: MaybeRefOrGetter<Target | null>) {
   })
   const destination = computed(() =>
     destinationOf(target.value, {
-      file: () => (file.value && !isOut.value ? targetFacts(file.value, mayBeSeen(file.value)) : undefined),
-      page: () => page.value,
+      file: () => (file.value && !isOut.value ? targetFacts(file.value, mayBeSeen(file.value), behind(file.value)) : undefined),
+      page: () => page.value && { ...page.value, asks: behind({ gate: page.value.gate, folder: null })?.asks },
       signpost: () => signpost.value,
     }),
   )

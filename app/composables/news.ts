@@ -13,6 +13,7 @@ const COUNTS = 30_000
 const LIBRARY = ['library', 'folders', 'read', 'uses', 'signposts', 'downloads']
 const PAGES = ['live', 'uses']
 const SITE = ['site']
+const GATES = ['gates']
 const JOBS = 'jobs'
 const topicsSchema = z.array(z.string())
 
@@ -55,7 +56,7 @@ export function useNews(): void {
     if (now !== 'OPEN') return
     void showJobs()
     void quietly(() => useReading().load())
-    if (opened) take([...LIBRARY, ...PAGES, ...SITE])
+    if (opened) take([...LIBRARY, ...PAGES, ...SITE, ...GATES])
     opened = true
   })
 
@@ -69,6 +70,7 @@ export function useNews(): void {
       touches(PAGES) ? usePages().load() : undefined,
       topics.includes('live') ? useChecks().count() : undefined,
       touches(SITE) ? useSession().load() : undefined,
+      touches(GATES) ? useGates().load() : undefined,
     ])
   }
 

@@ -53,12 +53,12 @@ export const useGates = defineStore('gates', () => {
     return made
   }
 
-  /** A gate with a password of its own, called after what it is put on. */
-  function createWithPassword(title: string): Promise<GateItem> {
+  /** A gate that asks what it asks by itself, called after what it is put on. */
+  function createFor(title: string, kind: 'password' | 'email'): Promise<GateItem> {
     const names = new Set(items.value.map(({ name }) => name.toLowerCase()))
     let name = title.slice(0, 110)
     for (let number = 2; names.has(name.toLowerCase()); number++) name = `${title.slice(0, 110)}, ${number}`
-    return create({ name, rule: gateRuleSchema.parse({ kind: 'password' }), password: offeredPassword() })
+    return create({ name, rule: gateRuleSchema.parse({ kind }), ...(kind === 'password' && { password: offeredPassword() }) })
   }
 
   const change = (id: string, changed: GateChange) => take(ask(gateItemSchema, `/gates/${id}`, 'PATCH', changed))
@@ -99,7 +99,7 @@ export const useGates = defineStore('gates', () => {
     fresh,
     load,
     create,
-    createWithPassword,
+    createFor,
     change,
     setRule,
     addPassword,

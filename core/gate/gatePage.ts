@@ -181,7 +181,7 @@ export const askPageHtml = ({
 
 /** Rules of the pages above, beside those of search forms. */
 export const GATE_CSS = `
-.tr-gate{display:grid;gap:1.1em;justify-items:start;max-width:26rem;margin-block:1.4em}
+.tr-gate{display:grid;grid-template-columns:minmax(0,26rem);gap:1.1em;justify-items:start;margin-block:1.4em}
 .tr-page .tr-gate p{margin:0}
 .tr-ask{display:grid;gap:.35em;width:100%}
 .tr-ask label{font-weight:600}

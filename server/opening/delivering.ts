@@ -10,6 +10,7 @@ import { createTallyService } from '../services/tally/tally'
 import { createHashing } from '../services/trust/hashing'
 import { createTroubles } from '../services/trust/troubles'
 import { createEntering } from '../services/entering/entering'
+import { createLetters } from '../services/entering/letters'
 import { createPersonalLinks } from '../services/entering/personalLinks'
 import { createOutbox } from '../services/outbox/outbox'
 import { createMailSettings } from '../services/outbox/settings'
@@ -52,6 +53,8 @@ export async function openDelivering(
   })
   const isOwn = (request: { headers: { cookie?: string } }) => sessions.isSignedIn(request.headers.cookie)
 
+  const letters = createLetters(outbox, site, secrets.session)
+
   return {
     visitors,
     troubles,
@@ -67,12 +70,13 @@ export async function openDelivering(
       passwords,
       contacts,
       outbox,
+      letters,
       published,
       library,
       pages,
       site,
     }),
-    personalLinks: createPersonalLinks({ db, passes, library, outbox, published, site }),
+    personalLinks: createPersonalLinks({ db, passes, library, outbox, letters, contacts, published, site }),
     knownSlugs: createKnownSlugs(db, events),
     published,
     searching: createSearching({ library, pages, site, published, findable, shelves, guard, events }),

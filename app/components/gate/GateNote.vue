@@ -222,8 +222,7 @@ const door = computed(() => session.fullAddress(`/pass/${props.gate.id}`))
           <NuxtLink :to="`/desk/files/${file.id}`">{{ file.title }}</NuxtLink>
         </li>
         <li v-for="page in uses.pages" :key="page.id">
-          <NuxtLink :to="`/desk/pages/${page.id}`">{{ page.title }}</NuxtLink
-          >, the page
+          <NuxtLink :to="`/desk/pages/${page.id}`">{{ page.title }}</NuxtLink>, the page
         </li>
       </ul>
       <p v-else class="hint">Open a file, a folder’s settings or a page’s settings, and say there who may have it.</p>

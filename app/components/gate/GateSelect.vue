@@ -12,24 +12,26 @@ const props = defineProps<{
 const gate = defineModel<string | null>({ required: true })
 const gates = useGates()
 const { problem, attempt } = useAttempt()
-const NEW = 'new'
+const NEW = { password: 'new-password', email: 'new-email' } as const
 const ABOVE = 'above'
 
 const choices = computed(() => [
   { value: ABOVE, title: props.above === null ? 'Everyone' : `As above: ${gates.nameOf(props.above)}` },
   ...(props.above === null ? [] : [{ value: OPEN_GATE, title: 'Everyone' }]),
   ...gates.items.map(({ id, name, rule }) => ({ value: id, title: name, props: { subtitle: GATE_KIND_WORDS[rule.kind] } })),
-  { value: NEW, title: 'Whoever has a new password' },
+  { value: NEW.password, title: 'Whoever has a new password' },
+  { value: NEW.email, title: 'Whoever leaves an e-mail address' },
 ])
 const chosen = computed(() => gate.value ?? ABOVE)
 
 async function choose(value: string) {
-  if (value !== NEW) {
+  const kind = value === NEW.password ? 'password' : value === NEW.email ? 'email' : undefined
+  if (!kind) {
     gate.value = value === ABOVE ? null : value
     return
   }
   await attempt(async () => {
-    gate.value = (await gates.createWithPassword(props.title)).id
+    gate.value = (await gates.createFor(props.title, kind)).id
   })
 }
 onMounted(() => attempt(async () => gates.loaded || gates.load()))

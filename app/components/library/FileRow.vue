@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { mdiArrowRightThin, mdiTrayArrowDown } from '@mdi/js'
+import { mdiArrowRightThin, mdiLockOutline, mdiTrayArrowDown } from '@mdi/js'
 import type { FoundFile } from '~~/core/files/fileItem'
+import { gatesOf } from '~~/core/gate/standing'
 import { formatExactSize, formatSize } from '~~/core/files/size'
 import { COLUMNS, type ColumnKey } from '~/library/fileColumns'
 
@@ -18,6 +19,8 @@ const placer = usePlacer()
 const folders = useFolders()
 const selection = useSelection()
 const library = useLibrary()
+const gates = useGates()
+const behind = computed(() => gatesOf(props.file, folders.tree))
 const route = useRoute()
 
 const open = computed(() => route.path === `/desk/files/${props.file.id}`)
@@ -59,6 +62,9 @@ function place() {
           >
           <span v-if="file.match?.by === 'slip'" class="nearly" title="Nearly what you typed">nearly</span>
           <span v-for="tag in file.tags.slice(0, 2)" :key="tag" class="own-tag">{{ tag }}</span>
+          <span v-if="behind.length" class="gated" :title="`Behind the gate ${behind.map(gates.nameOf).join(', ')}`"
+            ><VIcon :icon="mdiLockOutline" size="14" /><span class="tr-spoken">not for everyone</span></span
+          >
           <span v-if="file.bundle" class="bundled" title="Put together from other files as it is downloaded">bundle</span>
           <span v-if="file.waits" class="waits" title="A newer edition waits">newer</span>
           <span
@@ -229,6 +235,10 @@ function place() {
 .own-tag,
 .nearly,
 .waits,
+.gated {
+  color: var(--soft);
+  line-height: 1;
+}
 .bundled {
   flex: none;
   max-width: 90px;

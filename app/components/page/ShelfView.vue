@@ -16,13 +16,14 @@ const { files, listed, fault: trouble } = useShelf(computed(() => attrs.value.so
 const looks = useShelfLooks()
 const shown = computed(() => shownBy(attrs.value, id => looks.byId.get(id)?.shown))
 const mayBeSeen = useLooking()
+const behind = useBehind()
 const uploads = useUploads()
 /** its files are still on their way */
 const arriving = computed(() => !!uploads.forPlacement(attrs.value.placement))
 const fault = computed(() => (arriving.value ? '' : trouble.value))
 const html = computed(() =>
   renderShelf(
-    mapListing(listed.value, file => targetFacts(file, mayBeSeen(file))),
+    mapListing(listed.value, file => targetFacts(file, mayBeSeen(file), behind(file))),
     {
       attrs: attrs.value,
       shown: shown.value,

@@ -111,7 +111,7 @@ const none = computed(() => list.value && !list.value.total && !filter.value)
               <span v-if="item.unsubscribed" class="side">wants no messages</span>
               <span v-else-if="item.confirmed" class="side">confirmed</span>
             </td>
-            <td>{{ shortDate(item.created) }}</td>
+            <td class="when">{{ shortDate(item.created) }}</td>
             <td>{{ item.last }}</td>
             <td class="number">{{ item.taken.toLocaleString() }}</td>
           </tr>
@@ -193,6 +193,12 @@ tr.chosen > td:first-child {
 }
 td {
   white-space: normal !important;
+}
+td.when {
+  white-space: nowrap !important;
+}
+.note > p {
+  margin: 0;
 }
 td.number {
   text-align: right;

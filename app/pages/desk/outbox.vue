@@ -5,6 +5,7 @@ import { mailStateSchema, type MailState } from '~~/core/outbox/mailSettings'
 
 /** Every message Trough wrote: sent where there is a mail service, readable in any case. */
 useHead({ title: 'Outbox' })
+const session = useSession()
 const listSchema = z.object({ items: z.array(messageItemSchema), total: z.number() })
 const PER_PAGE = 50
 const page = ref(1)
@@ -47,7 +48,12 @@ const WORDS: Record<MessageState, string> = {
 }
 const wordsFor = ({ state }: MessageItem) => (state === 'waiting' && !mail.value?.smtp ? 'kept here' : WORDS[state])
 /** The message as its receiver reads it, apart from the desk: nothing in it runs, and its links open beside. */
-const framed = computed(() => chosen.value?.html.replace('<head>', '<head><base target="_blank">') ?? '')
+const framed = computed(() => {
+  const html = chosen.value?.html.replace('<head>', '<head><base target="_blank">') ?? ''
+  // Its links can be tried before the site stands at its own address.
+  const { address } = session.site
+  return address ? html.replaceAll(`href="${address}/`, `href="${location.origin}/`) : html
+})
 const HEADERS = [
   { title: 'To', key: 'to', sortable: false },
   { title: 'Subject', key: 'subject', sortable: false },
@@ -79,7 +85,7 @@ const HEADERS = [
               <VBtn color="ink" class="to" :aria-pressed="item.id === chosen?.id" @click.stop="choose(item.id)">{{ item.to }}</VBtn>
             </td>
             <td>{{ item.subject }}</td>
-            <td>{{ shortDate(item.created) }}</td>
+            <td class="when">{{ shortDate(item.created) }}</td>
             <td :class="{ fault: item.state === 'failed' || item.state === 'unsure' }">{{ wordsFor(item) }}</td>
           </tr>
         </template>
@@ -131,6 +137,12 @@ tr.chosen > td:first-child {
 }
 td {
   white-space: normal !important;
+}
+td.when {
+  white-space: nowrap !important;
+}
+.note > p {
+  margin: 0;
 }
 .to {
   padding: 5px 8px 5px 0;

@@ -242,16 +242,20 @@ export function createContacts(db: Database) {
       })
     },
 
-    /** Notes that somebody wants no more messages; undefined where they are not known any more. */
-    async unsubscribe(id: string): Promise<void> {
+    /** Notes that somebody wants no more messages; that stays, and is known of an address that was never left here, too. */
+    async unsubscribe(email: string): Promise<void> {
       await db
-        .update(contacts)
-        .set({ unsubscribed: new Date() })
-        .where(and(eq(contacts.id, id), isNull(contacts.unsubscribed)))
+        .insert(contacts)
+        .values({ id: newId(), email, unsubscribed: new Date() })
+        .onConflictDoUpdate({
+          target: contacts.email,
+          set: { unsubscribed: sql`coalesce(${contacts.unsubscribed}, excluded.unsubscribed)` },
+        })
     },
 
-    emailOf: async (id: string): Promise<string | undefined> =>
-      (await db.select({ email: contacts.email }).from(contacts).where(eq(contacts.id, id)))[0]?.email,
+    /** Whether somebody said that they want no more messages. */
+    wantsNone: async (email: string): Promise<boolean> =>
+      (await db.select({ unsubscribed: contacts.unsubscribed }).from(contacts).where(eq(contacts.email, email)))[0]?.unsubscribed != null,
   }
 }
 export type Contacts = ReturnType<typeof createContacts>

@@ -9,7 +9,6 @@ import { timeOf } from '../../../core/gate/times'
 import { wayBack } from '../../../core/gate/wayBack'
 import type { Speech } from '../../../core/language/speech'
 import { VisitorProblem } from '../../../core/language/visitorProblem'
-import { composeLetter } from '../../../core/outbox/compose'
 import { pageHref } from '../../../core/page/href'
 import { SEEK_CSS } from '../../../core/search/searchCss'
 import type { Database } from '../../db/connection'
@@ -18,7 +17,6 @@ import type { Contacts } from '../contacts/contacts'
 import type { KnownGate, KeptStanding } from '../gates/standing'
 import type { Passes } from '../gates/passes'
 import type { Passwords } from '../gates/passwords'
-import { createSeal } from '../gates/seal'
 import type { LibraryService } from '../library/library'
 import type { Outbox } from '../outbox/outbox'
 import type { PageService } from '../pages/pages'
@@ -26,6 +24,7 @@ import type { Made, PublishedPages } from '../published/published'
 import type { SiteService } from '../site/site'
 import { createFormLimits } from './formLimits'
 import { createFormSeal } from './formSeal'
+import type { Letters } from './letters'
 import { isOut } from '../files/items'
 
 /** What a visitor is answered at a gate: a page, or the way on, with a pass for it where they have got through. */
@@ -47,7 +46,8 @@ interface Needs {
   passes: Passes
   passwords: Pick<Passwords, 'check'>
   contacts: Contacts
-  outbox: Outbox
+  outbox: Pick<Outbox, 'soon'>
+  letters: Letters
   published: PublishedPages
   library: LibraryService
   pages: PageService
@@ -63,7 +63,6 @@ const emailSchema = z.email().max(254).toLowerCase()
 
 const linkGone = () => new VisitorProblem(410, 'linkGone')
 const CONFIRM = '/pass/confirm/'
-const NO_MORE = '/pass/no-more/'
 
 /** How visitors get through gates. */
 export function createEntering({
@@ -74,6 +73,7 @@ export function createEntering({
   passwords,
   contacts,
   outbox,
+  letters,
   published,
   library,
   pages,
@@ -81,7 +81,6 @@ export function createEntering({
   now = Date.now,
 }: Needs) {
   const forms = createFormSeal(secret, now)
-  const noMore = createSeal(secret, 'no more messages')
   const limits = createFormLimits()
 
   /** A page of the site with something to fill in. */
@@ -159,21 +158,21 @@ export function createEntering({
     return led ? pageHref(led.slug) : to
   }
 
-  const originOf = async ({ origin }: Comer) => (await site.get()).address || origin
-
   async function askToConfirm(gate: KnownGate, asked: Asked, title: string, comer: Comer): Promise<Entered> {
     await limits.message(asked.email)
     const token = randomBytes(24).toString('base64url')
-    const [speech, { name }, origin] = [await site.speech(), await site.get(), await originOf(comer)]
-    const letter = composeLetter({
+    const [speech, { name }] = [await site.speech(), await site.get()]
+    const letter = {
+      to: asked.email,
+      subject: speech.say('mailConfirmSubject', { title }),
       words: speech.say('mailConfirmText', { site: name, title }),
-      link: { href: `${origin}${CONFIRM}${token}`, words: speech.say('confirmGo') },
+      link: { path: CONFIRM + token, words: speech.say('confirmGo') },
       after: speech.say('mailConfirmNot'),
-      site: name,
-    })
+      origin: comer.origin,
+    }
     await db.transaction(async tx => {
       await tx.insert(unconfirmed).values({ token: hashOf(token), gateId: gate.id, asked, until: new Date(now() + CONFIRM_WITHIN) })
-      await outbox.add({ to: asked.email, subject: speech.say('mailConfirmSubject', { title }), ...letter }, tx)
+      await letters.write(letter, tx)
     })
     outbox.soon()
     const words = { title: speech.say('checkMailTitle'), detail: speech.say('checkMailDetail') }
@@ -210,7 +209,7 @@ export function createEntering({
       const say = (fault: GateFault, wrong: readonly string[] = []) => sight(gate, 'asked', to, title, { fault, wrong, form })
       // A robot is told what a visitor is told whose form is too old: nothing to learn from.
       if (form.get(TRAP) || !forms.isGood(id, form.get(GATE_FIELDS.seal) ?? '', rule.kind === 'email')) return say('again')
-      if (rule.kind !== 'password') await limits.form(comer.address)
+      if (rule.kind !== 'password') await limits.form(rule.kind === 'email' ? 'left' : 'accepted', comer.address)
       const { answers, wrong } =
         rule.kind === 'email' ? readAnswers(rule.fields, field => form.get(`field-${field}`)) : { answers: [], wrong: [] }
       const missing = [
@@ -273,29 +272,23 @@ export function createEntering({
       return { to: await onward(gate, done.to), cookie: cookieFor(gate, done.pass, done.contact!, comer) }
     },
 
-    /** How somebody says that they want no more messages; the part of an address. */
-    noMorePath: (contact: string): string => NO_MORE + encodeURIComponent(noMore.seal(contact)),
-
     async askingNoMore(sealed: string): Promise<Entered> {
-      const contact = noMore.open(sealed)
-      const email = contact && (await contacts.emailOf(contact))
-      if (!email) throw linkGone()
+      const email = letters.addressIn(sealed)
+      if (email === undefined) throw linkGone()
       const speech = await site.speech()
       const title = speech.say('noMoreTitle')
       const detail = speech.say('noMoreDetail', { email })
       return {
         status: 200,
-        made: await page(title, () =>
-          askPageHtml({ title, detail, action: NO_MORE + encodeURIComponent(sealed), button: speech.say('mailNoMore') }),
-        ),
+        made: await page(title, () => askPageHtml({ title, detail, action: letters.noMorePath(sealed), button: speech.say('mailNoMore') })),
       }
     },
 
     /** One press, of a person or of a mail program (RFC 8058). */
     async noMore(sealed: string): Promise<Entered> {
-      const contact = noMore.open(sealed)
-      if (!contact) throw linkGone()
-      await contacts.unsubscribe(contact)
+      const email = letters.addressIn(sealed)
+      if (email === undefined) throw linkGone()
+      await contacts.unsubscribe(email)
       const speech = await site.speech()
       return { status: 200, made: await published.said({ title: speech.say('noMoreDoneTitle'), detail: speech.say('noMoreDoneDetail') }) }
     },

@@ -4,8 +4,15 @@ import { VisitorProblem } from '../../../core/language/visitorProblem'
 
 const HOUR = 60 * 60
 
-/** Forms that one network sends, and messages that one address is sent, within so many seconds: nobody is written to without end. */
-const LIMITS = { network: { points: 30, duration: HOUR }, address: { points: 4, duration: HOUR }, all: { points: 600, duration: HOUR } }
+/** What one network sends, and what one address is sent, within so many seconds: nobody is written to without end. */
+const LIMITS = {
+  /** addresses left from one network, which may be a whole office's */
+  left: { points: 40, duration: HOUR },
+  /** terms accepted from one */
+  accepted: { points: 600, duration: HOUR },
+  /** messages to one address */
+  written: { points: 4, duration: HOUR },
+}
 
 export function createFormLimits() {
   const limiters = Object.fromEntries(
@@ -19,11 +26,8 @@ export function createFormLimits() {
   }
   return {
     /** Counts a form. @throws VisitorProblem 429 */
-    async form(address: string): Promise<void> {
-      await take('network', networkOf(address))
-      await take('all', '')
-    },
+    form: (kind: 'left' | 'accepted', address: string): Promise<void> => take(kind, networkOf(address)),
     /** Counts a message that is written because somebody left an address. @throws VisitorProblem 429 */
-    message: (email: string): Promise<void> => take('address', email),
+    message: (email: string): Promise<void> => take('written', email),
   }
 }

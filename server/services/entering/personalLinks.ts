@@ -4,7 +4,6 @@ import { askPageHtml, GATE_CSS } from '../../../core/gate/gatePage'
 import type { NewPersonalLink, PersonalLink } from '../../../core/gate/personalLink'
 import { newId } from '../../../core/id'
 import { VisitorProblem } from '../../../core/language/visitorProblem'
-import { composeLetter } from '../../../core/outbox/compose'
 import { filePath } from '../../../core/page/href'
 import { Problem, notFound } from '../../../core/problem'
 import { SEEK_CSS } from '../../../core/search/searchCss'
@@ -17,13 +16,17 @@ import type { LibraryService } from '../library/library'
 import type { Outbox } from '../outbox/outbox'
 import type { PublishedPages } from '../published/published'
 import type { SiteService } from '../site/site'
+import type { Contacts } from '../contacts/contacts'
 import type { Comer, Entered } from './entering'
+import type { Letters } from './letters'
 
 interface Needs {
   db: Database
   passes: Passes
   library: LibraryService
-  outbox: Outbox
+  outbox: Pick<Outbox, 'soon'>
+  letters: Letters
+  contacts: Pick<Contacts, 'wantsNone'>
   published: PublishedPages
   site: SiteService
   now?: () => number
@@ -38,7 +41,7 @@ const FOR = '/for/'
 const linkGone = () => new VisitorProblem(410, 'linkGone')
 
 /** Addresses of a file for one person or purpose. */
-export function createPersonalLinks({ db, passes, library, outbox, published, site, now = Date.now }: Needs) {
+export function createPersonalLinks({ db, passes, library, outbox, letters, contacts, published, site, now = Date.now }: Needs) {
   async function itemsOf(rows: LinkRow[]): Promise<PersonalLink[]> {
     const counts = rows.length
       ? await db
@@ -91,19 +94,30 @@ export function createPersonalLinks({ db, passes, library, outbox, published, si
       if (there!.count >= MOST_LINKS)
         throw new Problem(409, `“${file.title}” has ${MOST_LINKS.toLocaleString('en')} links already.`, 'Put it behind a gate instead.')
       const token = randomBytes(16).toString('base64url')
-      const [speech, { name, address }] = [await site.speech(), await site.get()]
+      const [speech, { name }] = [await site.speech(), await site.get()]
+      if (send && (await contacts.wantsNone(email)))
+        throw new Problem(
+          409,
+          `${email} wants no more messages from here.`,
+          'Make the link without an address, and give it to them yourself.',
+          {
+            field: 'email',
+          },
+        )
       const row = await db.transaction(async tx => {
         const [made] = await tx
           .insert(personalLinks)
           .values({ id: newId(), token, fileId, note, email, until: until === null ? null : new Date(until), most })
           .returning()
         if (send && email) {
-          const letter = composeLetter({
+          const letter = {
+            to: email,
+            subject: speech.say('mailLinkSubject', { title: file.title, site: name }),
             words: speech.say('mailLinkText', { site: name, title: file.title }),
-            link: { href: `${address || origin}${FOR}${token}`, words: speech.say('getIt', { title: file.title }) },
-            site: name,
-          })
-          await outbox.add({ to: email, subject: speech.say('mailLinkSubject', { title: file.title, site: name }), ...letter }, tx)
+            link: { path: FOR + token, words: speech.say('getIt', { title: file.title }) },
+            origin,
+          }
+          await letters.write(letter, tx)
         }
         return made!
       })

@@ -3,6 +3,7 @@ import { GateClosed, type Why } from '../../../core/gate/closed'
 import { OWN_GIVER, passHolds, type Pass } from '../../../core/gate/pass'
 import type { Gated } from '../../../core/gate/standing'
 import { isLimited, timeOf } from '../../../core/gate/times'
+import { VisitorProblem } from '../../../core/language/visitorProblem'
 import type { Problem } from '../../../core/problem'
 import type { BasicPasses } from './basic'
 import { linkHolds, linkOfGate, type KnownLinks, type LinkRow } from './links'
@@ -107,8 +108,8 @@ export function createGuard({ standing, passes, links, takes, basic, now = Date.
   async function takeAll({ open, link }: Way, wanted: Wanted): Promise<void> {
     if (link) {
       const { id, most } = link.row
-      const room = await takes.take({ gate: id, pass: id, file: wanted.id }, { most, mostEach: null, mostADay: null }, 'link')
-      if (!room) throw new GateClosed(link.pass.gate, 'usedUp', wanted.id)
+      const room = await takes.take({ gate: id, pass: link.pass.id, file: wanted.id }, { most, mostEach: null, mostADay: null }, 'link')
+      if (!room) throw new VisitorProblem(410, 'linkGone')
       return
     }
     for (const { gate, pass } of open) {

@@ -1,3 +1,4 @@
+import { setTimeout as wait } from 'node:timers/promises'
 import { and, asc, count, desc, eq, inArray, lte, sql } from 'drizzle-orm'
 import { newId } from '../../../core/id'
 import type { Message, MessageItem, MessageState } from '../../../core/outbox/message'
@@ -29,6 +30,8 @@ const WAITS = [1, 5, 30, 120, 360, 720, 1440, 1440].map(minutes => minutes * 60 
 /** How often it is looked for what has come to be due. */
 const LOOKS_EVERY = 30_000
 const AT_ONCE = 20
+/** How long a message under way is waited for at the end, in milliseconds. */
+const LAST_WAIT = 3000
 
 const toItem = ({ id, to, subject, state, tries, error, created, next, sent }: Row): MessageItem => ({
   id,
@@ -75,6 +78,7 @@ export function createOutbox(
     if (!mine) return
     const { name, host } = await sender()
     const refusal = await transport.send(settings, { ...row, fromName: name, host })
+    if (closed) return
     if (!refusal) {
       await db
         .update(outbox)
@@ -223,8 +227,8 @@ export function createOutbox(
     async close(): Promise<void> {
       closed = true
       clearInterval(timer)
-      // The one that is being sent is waited for.
-      await oneAtATime(async () => undefined)
+      // The one that is being sent is waited for, unless its mail service stands still: then nobody knows whether it arrived.
+      await Promise.race([oneAtATime(async () => undefined), wait(LAST_WAIT, undefined, { ref: false })])
     },
   }
 }

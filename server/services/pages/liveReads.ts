@@ -31,9 +31,7 @@ async function inOneText<Row>(db: Queryable, rows: SQL): Promise<Row[]> {
 export function createLiveReads(db: Database) {
   return {
     /** The live version at a slug; undefined where none is. */
-    async live(
-      slug: string,
-    ): Promise<
+    async live(slug: string): Promise<
       | {
           id: string
           slug: string
