@@ -339,7 +339,7 @@ test('too early and too late nobody gets through, with a pass or without', async
   expect(await (await comer.ask(`/files/${file.handle}`)).text()).toContain('It opens on 1 Jan 2099.')
   await api(`/gates/${gate}`, {
     method: 'PATCH',
-    json: { rule: { ...rule, until: '2020-03-02T00:00:00Z', words: { late: 'Gone to the next fair.' } } },
+    json: { rule: { ...rule, from: null, until: '2020-03-02T00:00:00Z', words: { late: 'Gone to the next fair.' } } },
   })
   const late = await comer.ask(`/files/${file.handle}`)
   expect([late.status, (await late.text()).includes('Gone to the next fair.')]).toEqual([403, true])

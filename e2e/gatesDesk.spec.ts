@@ -24,7 +24,7 @@ function counting() {
     count: () => actions,
   }
 }
-const who = (page: Page) => page.getByRole('combobox', { name: 'Who may have it' })
+const who = (page: Page) => page.locator('.v-select', { hasText: 'Who may have it' })
 
 test('a password is put on a file in three actions, and a visitor without script gets through with it', async ({ page, browser }) => {
   await openFolder(page, 'Price lists')
@@ -121,7 +121,7 @@ test('a gate is made, put on a folder and a page, and taken away with what stand
   await expect(note.getByText('Nothing stands behind it yet')).toBeVisible()
   await page.getByRole('link', { name: 'Pages', exact: true }).click()
   await page.locator('.pages a.row', { hasText: 'Studio photos' }).click()
-  await page.getByRole('combobox', { name: 'Who may read it' }).click()
+  await page.locator('.v-select', { hasText: 'Who may read it' }).click()
   await page.getByRole('option', { name: 'Members' }).click()
   await expect.poll(async () => (await fetch(`${server.url}/studio-photos`)).status).toBe(403)
   await page.goto(`${server.url}/desk/gates`)

@@ -62,7 +62,7 @@ export const useGates = defineStore('gates', () => {
   }
 
   const change = (id: string, changed: GateChange) => take(ask(gateItemSchema, `/gates/${id}`, 'PATCH', changed))
-  const setRule = (gate: GateItem, part: Partial<GateRule>) => change(gate.id, { rule: { ...gate.rule, ...part } })
+  const setRule = (gate: GateItem, part: Partial<GateRule>) => change(gate.id, { rule: part })
 
   async function addPassword(id: string, label: string, password: string) {
     await take(ask(gateItemSchema, `/gates/${id}/passwords`, 'POST', { label, password }))

@@ -110,7 +110,8 @@ export const newGateSchema = z.object({
 })
 export type NewGate = z.infer<typeof newGateSchema>
 
-export const gateChangeSchema = z.object({ name: nameSchema.optional(), rule: gateRuleSchema.optional() })
+/** What is not said of its rule stays as it is: two windows that change different parts do not undo each other. */
+export const gateChangeSchema = z.object({ name: nameSchema.optional(), rule: z.record(z.string(), z.unknown()).optional() })
 export type GateChange = z.infer<typeof gateChangeSchema>
 
 /** A password in the place of all there are. */

@@ -20,13 +20,21 @@ const thanks = computed(() => [
 
 /** Fields that are being written: what is not whole yet is not sent. */
 const fields = ref<GateField[]>([])
+let kept = ''
 watch(
   () => rule.value.fields,
-  now => (fields.value = now.map(field => ({ ...field, choices: [...field.choices] }))),
+  now => {
+    // What is being written stays, whatever else of the gate is saved meanwhile.
+    if (JSON.stringify(now) === kept) return
+    kept = JSON.stringify(now)
+    fields.value = now.map(field => ({ ...field, choices: [...field.choices] }))
+  },
   { immediate: true },
 )
 function save() {
-  if (fields.value.every(field => gateFieldSchema.safeParse(field).success)) emit('set', { fields: fields.value })
+  if (!fields.value.every(field => gateFieldSchema.safeParse(field).success)) return
+  kept = JSON.stringify(fields.value)
+  emit('set', { fields: fields.value })
 }
 function add() {
   fields.value.push({ id: newId(8), kind: 'text', label: '', required: false, choices: [] })

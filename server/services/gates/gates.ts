@@ -1,9 +1,11 @@
 import { and, asc, count, eq, isNull, ne, sql } from 'drizzle-orm'
 import {
   OPEN_GATE,
+  gateRuleSchema,
   type ChangedPassword,
   type GateChange,
   type GateItem,
+  type GateRule,
   type GateUses,
   type NewGate,
   type NewPassword,
@@ -30,6 +32,14 @@ export async function mustBeGate(tx: Queryable, gate: string | null | undefined)
   // It stays until this transaction is done.
   const [row] = await tx.select({ id: gates.id }).from(gates).where(eq(gates.id, gate)).for('key share')
   if (!row) throw new Problem(422, 'That gate is no longer there.', 'Choose another one.', { field: 'gate' })
+}
+
+/** @throws Problem 422 where parts of a rule do not go together */
+function ruleOf(parts: unknown): GateRule {
+  const { success, data, error } = gateRuleSchema.safeParse(parts)
+  if (success) return data
+  const { path, message } = error.issues[0]!
+  throw new Problem(422, 'That cannot be used as it is.', message, { field: path.join('.') })
 }
 
 /** The gates of a site, as their owner makes and changes them. */
@@ -130,11 +140,12 @@ export function createGates(db: Database, passwords: Pick<Passwords, 'hash'>) {
       await db.transaction(async tx => {
         const before = await mustHave(tx, id)
         if (name !== undefined) await checkName(tx, name, id)
+        const after = rule ? ruleOf({ ...before.rule, ...rule }) : before.rule
         // Who was let in by one kind has not done what another asks.
-        const epoch = rule && rule.kind !== before.rule.kind ? before.epoch + 1 : before.epoch
+        const epoch = after.kind === before.rule.kind ? before.epoch : before.epoch + 1
         await tx
           .update(gates)
-          .set({ name: name ?? before.name, rule: rule ?? before.rule, epoch })
+          .set({ name: name ?? before.name, rule: after, epoch })
           .where(eq(gates.id, id))
       })
       return get(id)
