@@ -65,10 +65,10 @@ test('a pointer for the whole site is put up in six actions, and a page taken el
   await point.act('what it is for', () => page.getByLabel('What is it for?').fill('The list for schools'))
   await point.act('make it', () => page.keyboard.press('Enter'))
   const post = page.locator('.signposts tr', { hasText: 'The list for schools' })
-  await point.act('drop a file on it', () => row(page, 'Trade price list').dragTo(post))
+  await point.act('drop a file on it', () => row(page, 'Trade account form').dragTo(post))
   await point.act('turn it', () => page.getByRole('dialog').getByRole('button', { name: 'Turn it now' }).click())
   await expect(
-    page.getByRole('region', { name: 'The signpost The list for schools' }).getByRole('link', { name: 'Trade price list' }),
+    page.getByRole('region', { name: 'The signpost The list for schools' }).getByRole('link', { name: 'Trade account form' }),
   ).toBeVisible()
   expect((await page.request.get(`${server.url}/to/the-list-for-schools`)).status()).toBe(200)
   expect(point.done).toHaveLength(6)

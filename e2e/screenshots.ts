@@ -7,14 +7,6 @@ import { dropFiles } from './support/files'
 import { openDesk, openFolder, openPage, row, showInLibrary } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 
-const OLD_ADDRESSES = [
-  'downloads/price_list_2024.pdf',
-  'pdf/K60-manual-final.pdf',
-  'classes.html',
-  'about-us',
-  'img/test-tile-oribe.jpg',
-  'shop/glazes?page=2',
-]
 const FOLDER = join(import.meta.dirname, '../docs/screenshots')
 let server: RunningServer
 test.beforeAll(async () => {
@@ -40,6 +32,18 @@ test('what visitors find and look at', async ({ page }) => {
   await shoot(page, 'visitors-search')
   await page.goto(`${server.url}/see/marlpit-k60-manual.pdf?find=thermocouple`)
   await shoot(page, 'visitors-look')
+})
+
+test('who may have what', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 800 })
+  await page.goto(`${server.url}/files/first-bowl-2026-03.pdf`)
+  await shoot(page, 'visitors-gate')
+  await page.setViewportSize({ width: 1280, height: 800 })
+  await openDesk(page, server.url)
+  await page.goto(`${server.url}/desk/gates`)
+  await page.getByRole('button', { name: /^Trade buyers/ }).click()
+  await page.getByText('Behind it: 1 file').waitFor()
+  await shoot(page, 'gates')
 })
 
 test('pages, page, finder, file, live', async ({ page }) => {
@@ -100,12 +104,6 @@ test('pages, page, finder, file, live', async ({ page }) => {
   await page.getByRole('button', { name: /^Class timetable/ }).click()
   await page.getByRole('heading', { name: 'Used in 1 place' }).waitFor()
   await shoot(page, 'signposts')
-  await page.goto(`${server.url}/desk/old-addresses`)
-  await page.getByLabel('Or paste addresses, one a line').fill(OLD_ADDRESSES.map(path => `https://old.marlpit.example/${path}`).join('\n'))
-  await page.getByRole('button', { name: 'Bring these in' }).click()
-  await page.locator('.old tbody tr').first().waitFor()
-  await page.locator('.notice .close').click()
-  await shoot(page, 'old-addresses')
   await page.goto(`${server.url}/desk/looks`)
   await page.getByRole('button', { name: 'New look from “Slab”' }).last().click()
   await page.getByRole('region', { name: 'Settings of the look Slab, ours' }).getByRole('button', { name: 'Fill, border' }).click()
@@ -137,8 +135,4 @@ test('pages, page, finder, file, live', async ({ page }) => {
   await page.setViewportSize({ width: 1280, height: 800 })
   await page.goto(`${server.url}/`)
   await shoot(page, 'live')
-  await page.setViewportSize({ width: 390, height: 800 })
-  await page.goto(`${server.url}/clay-and-glaze`)
-  await page.getByRole('heading', { name: 'Firing charts' }).evaluate(element => element.scrollIntoView({ block: 'center' }))
-  await shoot(page, 'live-phone')
 })

@@ -1,5 +1,5 @@
 import { ref, watch } from 'vue'
-import { bundleDetailsSchema, type BundleDetails, type BundleEntry } from '~~/core/bundle/bundleEntry'
+import { bundleDetailsSchema, type BundleDetails, type BundleEntry, type BundleGated } from '~~/core/bundle/bundleEntry'
 import { fileItemSchema, type FileItem } from '~~/core/files/fileItem'
 import type { Selection } from '~~/core/files/selection'
 import { ask, wordsOf } from './api'
@@ -60,9 +60,9 @@ export function useBundle(id: () => string) {
     { immediate: true },
   )
 
-  async function write(entries: BundleEntry[]) {
+  async function write(entries: BundleEntry[], gated?: BundleGated) {
     try {
-      bundle.value = await ask(bundleDetailsSchema, `/bundles/${id()}`, 'PUT', { entries, revision: bundle.value!.revision })
+      bundle.value = await ask(bundleDetailsSchema, `/bundles/${id()}`, 'PUT', { entries, revision: bundle.value!.revision, gated })
       library.learn([bundle.value.file])
     } catch (error) {
       notices.say(wordsOf(error), { tone: 'attention' })
@@ -87,5 +87,8 @@ export function useBundle(id: () => string) {
     await library.refresh()
   }
 
-  return { bundle, failure, compose, add }
+  /** Says what becomes of files in it that stand behind gates. */
+  const setGated = (gated: BundleGated) => write(bundle.value!.entries, gated)
+
+  return { bundle, failure, compose, add, setGated }
 }

@@ -299,6 +299,34 @@ describe('the walk', () => {
   })
 })
 
+describe('what stands behind a gate', () => {
+  const gate = { id: 'trade', name: 'Trade', hidden: false }
+  const words = (more: Partial<WalkFacts>) => find(pageOf(button()), more).map(({ check, words: said }) => [check, said])
+
+  it('is found where nobody gets through, and not said to be no answer besides', () => {
+    const answered = { ...FILES.pdf!, answer: { status: 403, mediaType: '', size: 0 } }
+    expect(words({ gate: () => ({ ...gate, closed: 'It has no password: nobody gets through.' }), file: () => answered })).toEqual([
+      ['gates', 'It leads behind the gate “Trade”. It has no password: nobody gets through.'],
+    ])
+    expect(words({ gate: () => gate })).toEqual([])
+  })
+
+  it('is found where visitors do not see the button, but not on a page behind the same gate', () => {
+    const hidden = () => ({ ...gate, hidden: true })
+    expect(words({ gate: hidden })).toEqual([
+      ['gates', 'What it leads to is hidden behind the gate “Trade”: visitors do not see this button.'],
+    ])
+    expect(words({ gate: hidden, ownGate: 'trade' })).toEqual([])
+  })
+
+  it('is found in the menu', () => {
+    const menu = pageOf(button({ target: { kind: 'page', id: 'home' } }))
+    const inEdge = { edge: true, gate: () => gate }
+    expect(find(menu, inEdge).map(({ check }) => check)).toContain('gated-menu')
+    expect(find(menu, { ...inEdge, edge: false }).map(({ check }) => check)).not.toContain('gated-menu')
+  })
+})
+
 describe('a mend', () => {
   it('keeps what is beside it: the rest of a sentence, of a shelf, of a card', () => {
     const sentence = pageOf({

@@ -3,6 +3,7 @@ import sharp from 'sharp'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { readSearchQuery } from '../../core/search/searchQuery'
 import { PLAIN_SEE } from '../../core/see/seeAddress'
+import { gateRuleSchema } from '../../core/gate/gate'
 import { Problem } from '../../core/problem'
 import type { FileItem } from '../../core/files/fileItem'
 import { BUILT_IN_LOOKS } from '../../core/look/builtin'
@@ -144,9 +145,27 @@ const redraft = async (...blocks: Parameters<typeof pageOf>) => {
 }
 
 let undo: string
+let gate: string
+const makeGate = async (name: string) => {
+  const rule = gateRuleSchema.parse({ kind: 'terms', terms: { text: 'Be kind.', file: null } })
+  return (await test.trough.gates.create({ name, rule })).id
+}
 const CHANGES: [string, () => Promise<unknown>][] = [
   ['what is in a folder may not be looked at', () => test.trough.library.folders.change(made.folder, { see: false })],
   ['one file of it may', () => test.trough.library.change(made.plan.id, { see: true })],
+  [
+    'a gate is put on a folder',
+    async () => {
+      gate = await makeGate('Trade')
+      await test.trough.library.folders.change(made.folder, { gate })
+    },
+  ],
+  ['a file of it is open again', () => test.trough.library.change(made.plan.id, { gate: 'open' })],
+  ['a file has a gate of its own', async () => test.trough.library.change(made.list.id, { gate: await makeGate('Lists') })],
+  ['what is behind a gate is hidden', () => test.trough.gates.change(gate, { rule: { hidden: true } })],
+  ['a page is put behind a gate', () => test.trough.pages.change(made.page.id, { gate })],
+  ['a gate is taken away', () => test.trough.gates.remove(gate, true)],
+  ['a file stands behind none', () => test.trough.library.change(made.list.id, { gate: null })],
   ['all of a folder may be found', () => test.trough.library.folders.change(made.folder, { see: null, found: true })],
   ['a file comes in', () => test.putInto('new-sheet.txt', 'new', { folder: made.folder })],
   [

@@ -7,11 +7,16 @@ import type { LocalFile } from '~/composables/localFiles'
 
 /** What goes into a bundle: files, folders and texts, in their order, and what visitors get of them. */
 const props = defineProps<{ id: string }>()
-const { bundle, failure, compose, add } = useBundle(() => props.id)
+const { bundle, failure, compose, add, setGated } = useBundle(() => props.id)
 const library = useLibrary()
 const uploads = useUploads()
 const session = useSession()
 const listing = useListing()
+
+const GATED = [
+  { value: 'behind', title: 'The bundle stands behind all their gates' },
+  { value: 'without', title: 'The bundle is without them' },
+] as const
 
 const finding = ref(false)
 const choosingFolder = ref(false)
@@ -116,6 +121,13 @@ function onKey(event: KeyboardEvent, index: number) {
         >
         as a zip, put together anew for everyone who downloads it.
       </p>
+      <VSelect
+        v-if="bundle.behind || bundle.gated === 'without'"
+        :label="`${counted(bundle.behind, 'file in it stands', 'files in it stand')} behind gates`"
+        :items="[...GATED]"
+        :model-value="bundle.gated"
+        @update:model-value="setGated"
+      />
       <ol v-if="entries.length" ref="list" class="entries">
         <li
           v-for="(entry, index) in entries"

@@ -1,6 +1,13 @@
 <script setup lang="ts">
 import { z } from 'zod'
-import { contactItemSchema, contactSchema, type Contact, type ContactItem } from '~~/core/contacts/contact'
+import {
+  contactItemSchema,
+  contactRulesSchema,
+  contactSchema,
+  type Contact,
+  type ContactItem,
+  type ContactRules,
+} from '~~/core/contacts/contact'
 
 /** Everyone who left an e-mail address: when, where, what they agreed to and what they took. */
 const route = useRoute()
@@ -40,7 +47,10 @@ async function load() {
   }
 }
 onMounted(async () => {
-  await attempt(() => gates.load())
+  await attempt(async () => {
+    rules.value = await ask(contactRulesSchema, '/contacts/rules')
+    await gates.load()
+  })
   await load()
 })
 const loadSoon = useDebounceFn(load, 200)
@@ -79,6 +89,25 @@ const HEADERS = [
   { title: 'Last at', key: 'last', sortable: false },
   { title: 'Took', key: 'taken', sortable: false, align: 'end' },
 ] as const
+const rules = shallowRef<ContactRules>()
+const KEPT = [
+  { value: null, title: 'Kept for ever' },
+  { value: 365, title: 'Kept for a year' },
+  { value: 730, title: 'Kept for two years' },
+  { value: 1825, title: 'Kept for five years' },
+]
+const keepFor = (keepDays: number | null) =>
+  attempt(async () => {
+    const yes =
+      keepDays === null ||
+      (await asking.ask({
+        question: `Erase contacts of whom nothing was heard for ${keepDays === 365 ? 'a year' : `${Math.round(keepDays / 365)} years`}?`,
+        detail: 'They go with all that is known of them, now and from now on.',
+        yes: 'Erase them then',
+        no: 'Keep them',
+      }))
+    if (yes) rules.value = await ask(contactRulesSchema, '/contacts/rules', 'PUT', { keepDays })
+  })
 const none = computed(() => list.value && !list.value.total && !filter.value)
 </script>
 
@@ -100,6 +129,7 @@ const none = computed(() => list.value && !list.value.total && !filter.value)
     <div v-if="list && !none" class="bar">
       <VTextField v-model="q" type="search" placeholder="Part of an address, or of what they wrote" aria-label="Find a contact" />
       <VSelect v-model="gate" :items="choices" aria-label="Which gate" />
+      <VSelect :model-value="rules?.keepDays ?? null" :items="KEPT" aria-label="How long contacts are kept" @update:model-value="keepFor" />
       <VSelect v-model="confirmed" :items="[...CONFIRMED]" aria-label="Confirmed or not" />
     </div>
     <template v-if="list && !none" #list>
