@@ -68,11 +68,11 @@ async function open(folder: string): Promise<PGlite> {
   return client
 }
 
-const told = (error: unknown) => ({
-  ...(error as object),
-  message: error instanceof Error ? error.message : String(error),
-  stack: (error as Error).stack,
-})
+/** An error as it goes from thread to thread: how its question was asked holds functions, which cannot (HTML, structured clone). */
+function told(error: unknown): Record<string, unknown> & { message: string } {
+  const { queryOptions: _, ...fields } = error as Record<string, unknown>
+  return { ...fields, message: error instanceof Error ? error.message : String(error), stack: (error as Error).stack }
+}
 
 async function answer(client: PGlite, { id, sql, params, rowMode, many }: DatabaseQuestion): Promise<void> {
   try {

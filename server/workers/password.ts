@@ -25,8 +25,8 @@ function partsOf(hash: string): Derived {
   return { N: Number(N), r: Number(r), p: Number(p), salt: salt!, key: Buffer.from(key!, 'base64') }
 }
 
-const derive = (password: string, { N, r, p, salt }: Omit<Derived, 'key'>): Buffer =>
-  scryptSync(password.normalize('NFKC'), Buffer.from(salt, 'base64'), KEY_BYTES, { N, r, p, maxmem: MEMORY })
+const derive = (password: string, { N, r, p, salt }: Omit<Derived, 'key'>, bytes = KEY_BYTES): Buffer =>
+  scryptSync(password.normalize('NFKC'), Buffer.from(salt, 'base64'), bytes, { N, r, p, maxmem: MEMORY })
 
 function hashOf(password: string, like: string | undefined): string {
   const salt = like === undefined ? randomBytes(16).toString('base64') : partsOf(like).salt
@@ -38,10 +38,10 @@ function matchOf(password: string, hashes: string[]): number {
   return hashes.findIndex(hash => {
     const parts = partsOf(hash)
     const { N, r, p, salt, key } = parts
-    const way = [N, r, p, salt].join('$')
-    const own = derived.get(way) ?? derive(password, parts)
+    const way = [N, r, p, salt, key.length].join('$')
+    const own = derived.get(way) ?? derive(password, parts, key.length)
     derived.set(way, own)
-    return own.length === key.length && timingSafeEqual(own, key)
+    return timingSafeEqual(own, key)
   })
 }
 

@@ -8,10 +8,11 @@ import {
   type ContactRules,
 } from '../../../core/contacts/contact'
 import type { Admitted } from '../../../core/gate/admission'
+import { VisitorProblem } from '../../../core/language/visitorProblem'
 import { newId } from '../../../core/id'
 import { notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
-import { admissions, contacts, files, gateTakes, outbox, settings } from '../../db/schema'
+import { admissions, contacts, files, gates, gateTakes, outbox, settings } from '../../db/schema'
 
 const RULES_KEY = 'contacts'
 /** Contacts read at once for a table. */
@@ -141,7 +142,11 @@ export function createContacts(db: Database) {
       }
     },
 
-    /** Notes that somebody got through a gate, with what they wrote and agreed to, in the caller's transaction. */
+    /**
+     * Notes that somebody got through a gate, with what they wrote and agreed to, in the caller's transaction.
+     *
+     * @throws VisitorProblem 404 where the gate is gone
+     */
     async admit(
       tx: Queryable,
       {
@@ -152,6 +157,9 @@ export function createContacts(db: Database) {
         pass,
       }: { gate: { id: string; name: string }; email?: string; confirmed: boolean; given: Admitted; pass?: string },
     ): Promise<{ contact?: string; pass: string }> {
+      // It stays until this is done.
+      const [there] = await tx.select({ id: gates.id }).from(gates).where(eq(gates.id, gate.id)).for('key share')
+      if (!there) throw new VisitorProblem(404, 'nowhere')
       let contact: string | undefined
       if (email !== undefined) {
         const now = new Date()

@@ -135,7 +135,7 @@ export function createOutbox(
     /** Writes a message down, in the caller's transaction where there is one; {@link soon} sends it. */
     async add({ to, subject, text, html, headers = {} }: NewMessage, q: Queryable = db): Promise<string> {
       const id = newId()
-      await q.insert(outbox).values({ id, to, subject, text, html, headers })
+      await q.insert(outbox).values({ id, to, subject, text, html, headers, next: new Date(now()) })
       return id
     },
 

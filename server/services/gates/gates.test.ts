@@ -1,0 +1,144 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { gateRuleSchema } from '../../../core/gate/gate'
+import { openTestTrough, type TestTrough } from '../../testing/harness'
+import { createTakes } from './takes'
+import { createSeal } from './seal'
+
+let test: TestTrough
+beforeAll(async () => {
+  test = await openTestTrough()
+})
+afterAll(() => test.close())
+
+const TERMS = { kind: 'terms', terms: { text: 'Be kind.', file: null } } as const
+const DAY = 24 * 60 * 60 * 1000
+const ruleOf = (rule: object = {}) => gateRuleSchema.parse({ ...TERMS, ...rule })
+const makeGate = (name: string, rule: object = {}) => test.trough.gates.create({ name, rule: ruleOf(rule) })
+
+describe('what is let through a gate', () => {
+  it('is never more than it says, however many ask at once', async () => {
+    const rule = ruleOf({ most: 7 })
+    const { id } = await makeGate('Seven', rule)
+    const takes = createTakes(test.trough.database, async () => 'UTC')
+    const granted = await Promise.all(
+      Array.from({ length: 30 }, (_, index) => takes.take({ gate: id, pass: `p${index}`, file: 'f' }, rule, 'gate')),
+    )
+    expect(granted.filter(Boolean)).toHaveLength(7)
+  })
+
+  it('counts once what one pass has of one file within a day, and begins anew with each day of the site', async () => {
+    const rule = ruleOf({ mostADay: 1, mostEach: 2 })
+    const { id } = await makeGate('One a day', rule)
+    // Clocks in London went back on 25 October 2026: that day had 25 hours.
+    let now = Date.parse('2026-10-24T23:30:00Z')
+    const takes = createTakes(
+      test.trough.database,
+      async () => 'Europe/London',
+      () => now,
+    )
+    const take = (pass: string, file = 'f') => takes.take({ gate: id, pass, file }, rule, 'gate')
+    expect(await take('a')).toBe(true)
+    expect(await take('a')).toBe(true)
+    expect(await take('b')).toBe(false)
+    now = Date.parse('2026-10-25T23:59:00Z')
+    expect(await take('b')).toBe(false)
+    now = Date.parse('2026-10-26T00:01:00Z')
+    expect(await take('b')).toBe(true)
+    now += DAY
+    expect(await take('a', 'g')).toBe(true)
+    now += DAY
+    // Two for each visitor.
+    expect(await take('a', 'h')).toBe(false)
+  })
+
+  it('is nothing where the gate is gone', async () => {
+    const takes = createTakes(test.trough.database, async () => 'UTC')
+    expect(await takes.take({ gate: 'gone', pass: 'p', file: 'f' }, ruleOf(), 'gate')).toBe(false)
+  })
+})
+
+describe('gates', () => {
+  it('are told apart by their names, and keep what is not said of their rule', async () => {
+    const gate = await makeGate('Trade')
+    await expect(makeGate('TRADE')).rejects.toMatchObject({ status: 409 })
+    const changed = await test.trough.gates.change(gate.id, { rule: { most: 5 } })
+    expect(changed.rule).toMatchObject({ ...TERMS, most: 5 })
+    await expect(test.trough.gates.change(gate.id, { rule: { terms: null } })).rejects.toMatchObject({ status: 422 })
+    await expect(test.trough.gates.change('open', { name: 'Closed' })).rejects.toMatchObject({ status: 404 })
+    await expect(test.trough.gates.remove('open', true)).rejects.toMatchObject({ status: 404 })
+  })
+
+  it('are put on what is there, and held by what stands behind them, the bin included', async () => {
+    const gate = await makeGate('Held')
+    const file = await test.put('held.txt', 'held')
+    await expect(test.trough.library.change(file.id, { gate: 'never' })).rejects.toMatchObject({ status: 422 })
+    await test.trough.library.change(file.id, { gate: gate.id })
+    await expect(test.trough.gates.remove(gate.id, false)).rejects.toMatchObject({
+      status: 409,
+      extra: { uses: { files: [{ id: file.id }] } },
+    })
+    await test.trough.library.remove({ files: [file.id], folders: [] })
+    await test.trough.gates.remove(gate.id, true)
+    await test.trough.library.restore({ files: [file.id], folders: [] })
+    expect((await test.trough.library.get(file.id)).gate).toBeNull()
+  })
+})
+
+describe('a seal', () => {
+  it('is good for one purpose of one site, and for the text as it was', () => {
+    const [seal, other, elsewhere] = [
+      createSeal('a'.repeat(64), 'passes'),
+      createSeal('a'.repeat(64), 'forms'),
+      createSeal('b'.repeat(64), 'passes'),
+    ]
+    const sealed = seal.seal('some text')
+    expect(seal.open(sealed)).toBe('some text')
+    for (const each of [other, elsewhere]) expect(each.open(sealed)).toBeUndefined()
+    for (const changed of [sealed.replace('some', 'same'), sealed.slice(0, -1), `${sealed}x`, 'some text', '~', '', '~'.repeat(9000)])
+      expect(seal.open(changed)).toBeUndefined()
+  })
+})
+
+describe('contacts', () => {
+  const admit = (email: string, confirmed = false) =>
+    test.trough.database.transaction(tx =>
+      test.trough.contacts.admit(tx, { gate: { id: 'gone', name: 'Guides' }, email, confirmed, given: { answers: [], consent: 'Yes' } }),
+    )
+
+  it('are one for each address, found by a piece of it, and erased with all traces', async () => {
+    const gate = await makeGate('For letters')
+    const given = { answers: [{ label: 'Studio', value: '100% mud_' }], consent: '' }
+    const in_ = (email: string) =>
+      test.trough.database.transaction(tx => test.trough.contacts.admit(tx, { gate, email, confirmed: true, given }))
+    const [first, second] = await Promise.all([in_('one@pots.example'), in_('one@pots.example')])
+    expect(first.contact).toBe(second.contact)
+    const { contacts } = test.trough
+    expect((await contacts.list({ q: 'ONE@', from: 0, limit: 10 })).items).toMatchObject([
+      { email: 'one@pots.example', last: 'For letters' },
+    ])
+    expect((await contacts.list({ q: '100% mud_', from: 0, limit: 10 })).total).toBe(1)
+    // What a pattern takes for more than itself is taken as it is.
+    expect((await contacts.list({ q: '1%m', from: 0, limit: 10 })).total).toBe(0)
+    expect((await contacts.get(first.contact!)).admissions).toHaveLength(2)
+    await contacts.erase(first.contact!)
+    expect((await contacts.list({ q: '', from: 0, limit: 10 })).total).toBe(0)
+    await expect(contacts.get(first.contact!)).rejects.toMatchObject({ status: 404 })
+  })
+
+  it('go when they were not heard of for as long as they are kept, and not before', async () => {
+    const gate = await makeGate('For years')
+    const given = { answers: [], consent: '' }
+    await test.trough.database.transaction(tx =>
+      test.trough.contacts.admit(tx, { gate, email: 'old@pots.example', confirmed: false, given }),
+    )
+    expect(await test.trough.contacts.eraseOld(Date.now() + 1000 * DAY)).toBe(0)
+    await test.trough.contacts.setRules({ keepDays: 365 })
+    expect(await test.trough.contacts.eraseOld(Date.now() + 364 * DAY)).toBe(0)
+    expect(await test.trough.contacts.eraseOld(Date.now() + 366 * DAY)).toBe(1)
+  })
+
+  it('are none of a gate that is gone', async () => {
+    await expect(admit('nobody@pots.example')).rejects.toMatchObject({ status: 404 })
+    expect((await test.trough.contacts.list({ q: 'nobody', from: 0, limit: 10 })).total).toBe(0)
+  })
+})
