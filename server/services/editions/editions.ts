@@ -100,6 +100,7 @@ export function createEditions(db: Database, library: LibraryService, texts: Sea
           edition: 1,
           folder: file.folder,
           position: await nextPosition(tx, file.folder),
+          gate: file.gate,
         })
         await unsetEdition(tx, id, number)
         await tx

@@ -9,7 +9,7 @@ import { timeOf } from '../../../core/gate/times'
 import { wayBack } from '../../../core/gate/wayBack'
 import type { Speech } from '../../../core/language/speech'
 import { VisitorProblem } from '../../../core/language/visitorProblem'
-import { pageHref } from '../../../core/page/href'
+import { filePath, pageHref } from '../../../core/page/href'
 import { SEEK_CSS } from '../../../core/search/searchCss'
 import type { Database } from '../../db/connection'
 import { gates as gateTable, unconfirmed } from '../../db/schema'
@@ -302,10 +302,7 @@ export function createEntering({
   /** The identity of the file or page at an address; undefined where it is something else. */
   async function pathWanted(to: string): Promise<string | undefined> {
     const [, of, name] = /^\/(files|see)\/([^?#/]+)/.exec(to) ?? []
-    if (of) {
-      const handle = decodeURIComponent(name!).normalize('NFC')
-      return (await library.all()).find(file => file.handle === handle)?.id
-    }
+    if (of) return (await library.all()).find(({ handle }) => filePath(handle) === `/files/${name}`)?.id
     return (await pages.live(to.slice(1).split(/[?#]/)[0]!))?.id
   }
 }

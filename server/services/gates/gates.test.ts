@@ -84,6 +84,22 @@ describe('gates', () => {
   })
 })
 
+describe('what is made of something behind a gate', () => {
+  it('stands behind it, too: a copy, a copied folder, an edition that becomes a file of its own', async () => {
+    const { library, editions } = test.trough
+    const gate = (await makeGate('Kept')).id
+    const folder = await library.folders.create({ name: 'Kept', parent: null })
+    await library.folders.change(folder.id, { gate, see: false })
+    const file = await test.putInto('kept.txt', 'kept', { folder: folder.id })
+    await library.change(file.id, { gate })
+    const { files, folders } = await library.copy({ files: [file.id], folders: [folder.id] }, null)
+    expect((await library.byId(files)).map(copy => copy.gate)).toEqual([gate, gate])
+    expect(await library.folders.get(folders[0]!)).toMatchObject({ gate, see: false })
+    await test.putInto('kept-2.txt', 'kept anew', { editionOf: file.id, waits: true })
+    expect((await editions.split(file.id, 2)).gate).toBe(gate)
+  })
+})
+
 describe('a seal', () => {
   it('is good for one purpose of one site, and for the text as it was', () => {
     const [seal, other, elsewhere] = [

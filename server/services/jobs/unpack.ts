@@ -1,3 +1,4 @@
+import type { FileItem } from '../../../core/files/fileItem'
 import type { ClashWay } from '../../../core/files/clash'
 import { isZip } from '../../../core/files/mediaType'
 import { splitExtension } from '../../../core/files/fileName'
@@ -20,7 +21,7 @@ export function createUnpacking(library: LibraryService, store: Store, jobs: Job
   async function unpackEntry(
     entry: ZipEntry,
     job: JobItem,
-    folder: string | null,
+    { folder, gate }: Pick<FileItem, 'folder' | 'gate'>,
     base: string,
     clash: ClashWay,
     signal: AbortSignal,
@@ -43,7 +44,8 @@ export function createUnpacking(library: LibraryService, store: Store, jobs: Job
       if (error instanceof Problem) throw error
       return say('refused', `Its contents are damaged (${(error as Error).message}).`)
     }
-    const file = await library.ingest({ ...kept, fileName: path.fileName, folder, within, asEdition: clash === 'edition' })
+    // What came out of something behind a gate stands behind it, too.
+    const file = await library.ingest({ ...kept, fileName: path.fileName, folder, within, asEdition: clash === 'edition', gate })
     job.files.push(file.id)
     say(file.edition > 1 ? 'edition' : 'made')
   }
@@ -65,7 +67,7 @@ export function createUnpacking(library: LibraryService, store: Store, jobs: Job
             await withZip(path, async files => {
               for await (const entry of files) {
                 signal.throwIfAborted()
-                await unpackEntry(entry, job, file.folder, base, clash, signal)
+                await unpackEntry(entry, job, file, base, clash, signal)
                 job.done++
               }
             })

@@ -37,6 +37,8 @@ export interface Arrival {
   waits?: boolean
   /** e-mail of who put it in */
   by?: string
+  /** the gate a new file stands behind; left out, that of its folder */
+  gate?: string | null
 }
 
 /** A new blob; there is nothing to be read in an empty one. */
@@ -116,6 +118,7 @@ export function createIntake({ db, alone }: Pick<Connection, 'db' | 'alone'>, st
     editionOf,
     waits = false,
     by,
+    gate = null,
   }: Arrival): Promise<FileItem> {
     const known = uploadId && (await fileOfUpload(uploadId))
     if (known) return known
@@ -143,6 +146,7 @@ export function createIntake({ db, alone }: Pick<Connection, 'db' | 'alone'>, st
         edition: 1,
         folder: place,
         position: await nextPosition(tx, place),
+        gate,
       })
       await tx.insert(editions).values({ fileId: own, number: 1, sha256, fileName, mediaType, uploadId, by })
       return own

@@ -113,7 +113,7 @@ export function createPlacing(db: Database) {
         const giveHandle = createHandleGiver(tx)
         const copyFile = async (file: FileItem, folder: string | null) => {
           const id = newId()
-          const { title, description, tags, picture, position, fileName, mediaType, sha256 } = file
+          const { title, description, tags, picture, see, gate, position, fileName, mediaType, sha256 } = file
           await tx.insert(files).values({
             id,
             title: folder === file.folder ? `${title.slice(0, 190)}, copy` : title,
@@ -124,6 +124,8 @@ export function createPlacing(db: Database) {
             description,
             tags,
             picture,
+            see,
+            gate,
           })
           if (file.bundle) await copyBundle(tx, file.id, id)
           else await tx.insert(editions).values({ fileId: id, number: 1, sha256, fileName, mediaType })
@@ -140,7 +142,7 @@ export function createPlacing(db: Database) {
         )
         for (const top of topmost(tree, folderIds)) {
           const copies = new Map<string, string>()
-          for (const { id: oldId, parent, name, mark, description, ownOrder } of tree.below(top.id)) {
+          for (const { id: oldId, parent, name, mark, description, ownOrder, see, found, gate } of tree.below(top.id)) {
             const id = newId()
             const into = oldId === top.id ? to : copies.get(parent!)!
             const siblings = await readTree(tx)
@@ -151,6 +153,9 @@ export function createPlacing(db: Database) {
               mark,
               description,
               ownOrder,
+              see,
+              found,
+              gate,
             })
             copies.set(oldId, id)
             made.folders.push(id)
