@@ -243,11 +243,6 @@ const door = computed(() => session.fullAddress(`/pass/${props.gate.id}`))
   grid-template-columns: 1fr 1fr;
   gap: 8px;
 }
-.fault {
-  color: #9a4420;
-  font-weight: 600;
-  line-height: 1.4;
-}
 .uses {
   list-style: none;
   margin: 4px 0 0;

@@ -45,6 +45,50 @@ defineProps<{ heading: string }>()
   border-left: 1px solid var(--line);
   background: #f5f8f7;
 }
+.margin-board :deep(.new) {
+  display: grid;
+  gap: 8px;
+  padding: 12px 16px;
+  background: #fff;
+  border-bottom: 1px solid var(--line);
+}
+.margin-board :deep(.say) {
+  padding: 14px 16px;
+  line-height: 1.5;
+}
+.margin-board :deep(.empty) {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+  max-width: 560px;
+}
+.list :deep(tbody tr) {
+  cursor: pointer;
+}
+.list :deep(tr.chosen > td) {
+  background: #edf3f2;
+}
+.list :deep(tr.chosen > td:first-child) {
+  box-shadow: inset 3px 0 var(--water);
+}
+.list :deep(td:not(.when)) {
+  white-space: normal !important;
+}
+/* What is pressed to see the particulars: as long as it has to be, and over more than one line. */
+.list :deep(td:first-child > .v-btn) {
+  padding: 5px 8px 5px 0;
+}
+.list :deep(td:first-child > .v-btn .v-btn__content) {
+  white-space: normal;
+  overflow-wrap: anywhere;
+  text-align: left;
+}
+.margin-board :deep(.fault) {
+  color: #9a4420;
+  font-weight: 600;
+  line-height: 1.4;
+  overflow-wrap: anywhere;
+}
 @container (max-width: 680px) {
   .sheet {
     display: block;

@@ -52,15 +52,6 @@ td {
 td:first-child {
   min-width: 120px;
 }
-tr {
-  cursor: pointer;
-}
-tr.chosen > td {
-  background: #edf3f2;
-}
-tr.chosen > td:first-child {
-  box-shadow: inset 3px 0 var(--water);
-}
 tr.over > td {
   position: relative;
   background: #cfe2df;

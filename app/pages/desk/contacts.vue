@@ -193,16 +193,6 @@ const none = computed(() => list.value && !list.value.total && !filter.value)
 </template>
 
 <style scoped>
-.say {
-  padding: 16px;
-}
-.empty {
-  display: grid;
-  gap: 8px;
-  justify-items: start;
-  max-width: 560px;
-  line-height: 1.5;
-}
 .bar {
   display: flex;
   flex-wrap: wrap;
@@ -212,18 +202,6 @@ const none = computed(() => list.value && !list.value.total && !filter.value)
 .bar > * {
   flex: 1 1 150px;
 }
-tr {
-  cursor: pointer;
-}
-tr.chosen > td {
-  background: #edf3f2;
-}
-tr.chosen > td:first-child {
-  box-shadow: inset 3px 0 var(--water);
-}
-td {
-  white-space: normal !important;
-}
 td.when {
   white-space: nowrap !important;
 }
@@ -232,14 +210,6 @@ td.when {
 }
 td.number {
   text-align: right;
-}
-.email {
-  padding: 5px 8px 5px 0;
-}
-.email :deep(.v-btn__content) {
-  white-space: normal;
-  overflow-wrap: anywhere;
-  text-align: left;
 }
 .side {
   color: var(--soft);

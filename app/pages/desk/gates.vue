@@ -95,55 +95,18 @@ onMounted(load)
 </template>
 
 <style scoped>
-.new {
-  display: grid;
-  gap: 8px;
-  padding: 12px 16px;
-  background: #fff;
-  border-bottom: 1px solid var(--line);
-}
-.say {
-  padding: 16px;
-}
-.empty {
-  display: grid;
-  gap: 8px;
-  justify-items: start;
-  max-width: 560px;
-  line-height: 1.5;
-}
-tr {
-  cursor: pointer;
-}
-tr.chosen > td {
-  background: #edf3f2;
-}
-tr.chosen > td:first-child {
-  box-shadow: inset 3px 0 var(--water);
-}
-td {
-  white-space: normal !important;
-}
 td.number {
   text-align: right;
-}
-.name {
-  padding: 5px 8px 5px 0;
 }
 .name :deep(.v-btn__content) {
   display: grid;
   justify-items: start;
-  text-align: left;
-  white-space: normal;
-  overflow-wrap: anywhere;
 }
 .name span {
   color: var(--soft);
   font-weight: 400;
 }
-.fault {
+td .fault {
   display: block;
-  color: #9a4420;
-  font-weight: 600;
 }
 </style>

@@ -118,44 +118,15 @@ const HEADERS = [
 </template>
 
 <style scoped>
-.say {
-  padding: 14px 16px;
-  line-height: 1.5;
-}
 .kept {
   background: #f7efd6;
   border-left: 4px solid var(--straw);
-}
-tr {
-  cursor: pointer;
-}
-tr.chosen > td {
-  background: #edf3f2;
-}
-tr.chosen > td:first-child {
-  box-shadow: inset 3px 0 var(--water);
-}
-td {
-  white-space: normal !important;
 }
 td.when {
   white-space: nowrap !important;
 }
 .note > p {
   margin: 0;
-}
-.to {
-  padding: 5px 8px 5px 0;
-}
-.to :deep(.v-btn__content) {
-  white-space: normal;
-  overflow-wrap: anywhere;
-  text-align: left;
-}
-.fault {
-  color: #9a4420;
-  font-weight: 600;
-  overflow-wrap: anywhere;
 }
 .note {
   display: grid;

@@ -55,12 +55,8 @@ onMounted(load)
 </script>
 
 <template>
-  <div class="signposts">
-    <header class="board-head">
-      <NuxtLink to="/desk" class="back">Pages</NuxtLink>
-      <h1>Signposts</h1>
-      <VBtn variant="outlined" @click="adding = !adding">New signpost</VBtn>
-    </header>
+  <MarginBoard heading="Signposts" class="signposts">
+    <template #acts><VBtn variant="outlined" @click="adding = !adding">New signpost</VBtn></template>
     <VForm v-if="adding" class="new" @submit.prevent="submit" @keydown.esc="leave(() => (adding = false))">
       <VTextField v-focus v-bind="field('title')" label="What is it for?" maxlength="120" placeholder="Current price list" />
       <p v-if="refusal" class="problem" role="alert">{{ refusal }}</p>
@@ -78,81 +74,29 @@ onMounted(load)
       </p>
       <VBtn v-if="!adding" variant="outlined" @click="adding = true">Put up the first one</VBtn>
     </div>
-    <div v-else class="sheet">
-      <div class="list">
-        <VDataTable :headers="HEADERS" :items="rows" item-value="id">
-          <template #item="{ item }">
-            <SignpostRow
-              :key="item.id"
-              :signpost="item"
-              :chosen="item.id === chosen?.id"
-              @choose="choose(item.id)"
-              @point="turning = { id: item.id, file: $event }"
-            />
-          </template>
-        </VDataTable>
-        <p class="hint">Drop a file on a signpost, and it points there.</p>
-      </div>
-      <SignpostNote v-if="chosen" :signpost="chosen" class="margin" @point="turning = { id: chosen.id, file: $event }" />
-    </div>
+    <template v-if="signposts.loaded && signposts.items.length" #list>
+      <VDataTable :headers="HEADERS" :items="rows" item-value="id">
+        <template #item="{ item }">
+          <SignpostRow
+            :key="item.id"
+            :signpost="item"
+            :chosen="item.id === chosen?.id"
+            @choose="choose(item.id)"
+            @point="turning = { id: item.id, file: $event }"
+          />
+        </template>
+      </VDataTable>
+      <p class="hint">Drop a file on a signpost, and it points there.</p>
+    </template>
+    <template v-if="chosen" #margin>
+      <SignpostNote :signpost="chosen" @point="turning = { id: chosen.id, file: $event }" />
+    </template>
     <TurnDialog v-if="turning && turned" :signpost="turned" :to="turning.file" @close="turning = undefined" />
-  </div>
+  </MarginBoard>
 </template>
 
 <style scoped>
-.signposts {
-  display: flex;
-  flex-direction: column;
-  min-height: 0;
-  flex: 1;
-}
-.new {
-  display: grid;
-  gap: 8px;
-  padding: 12px 16px;
-  background: #fff;
-  border-bottom: 1px solid var(--line);
-}
-.say {
-  padding: 16px;
-}
-.empty {
-  display: grid;
-  gap: 8px;
-  justify-items: start;
-  max-width: 560px;
-  line-height: 1.5;
-}
-.sheet {
-  flex: 1;
-  min-height: 0;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 312px;
-}
 p.hint {
   padding: 12px 14px;
-}
-.list {
-  min-height: 0;
-  overflow: auto;
-}
-.margin {
-  min-height: 0;
-  overflow: auto;
-  border-left: 1px solid var(--line);
-}
-@container (max-width: 680px) {
-  .sheet {
-    display: block;
-    overflow: auto;
-  }
-  .list,
-  .margin {
-    overflow: visible;
-  }
-  .margin {
-    border-left: 0;
-    border-top: 1px solid var(--line);
-  }
 }
 </style>
