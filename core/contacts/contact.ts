@@ -51,13 +51,3 @@ export const contactRulesSchema = z.object({
   keepDays: z.number().int().min(1).max(3650).nullable().default(null),
 })
 export type ContactRules = z.infer<typeof contactRulesSchema>
-
-/** Cells that a table program would take for a formula are told to be text (OWASP, CSV Injection). */
-const harmless = (value: string) => (/^[=+\-@\t\r]/.test(value) ? `'${value}` : value)
-const cell = (value: string) => {
-  const text = harmless(value)
-  return /[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text
-}
-
-/** A line of a table (RFC 4180). */
-export const csvLine = (cells: string[]): string => `${cells.map(cell).join(',')}\r\n`

@@ -1,12 +1,6 @@
 import { and, asc, desc, eq, exists, inArray, isNotNull, isNull, lt, or, sql, type SQL } from 'drizzle-orm'
-import {
-  contactRulesSchema,
-  csvLine,
-  type Contact,
-  type ContactItem,
-  type ContactQuery,
-  type ContactRules,
-} from '../../../core/contacts/contact'
+import { contactRulesSchema, type Contact, type ContactItem, type ContactQuery, type ContactRules } from '../../../core/contacts/contact'
+import { csvLine } from '../../../core/contacts/csv'
 import type { Admitted } from '../../../core/gate/admission'
 import { VisitorProblem } from '../../../core/language/visitorProblem'
 import { newId } from '../../../core/id'

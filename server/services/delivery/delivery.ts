@@ -22,6 +22,7 @@ import type { Directory, Entry } from './directory'
 import { createEncodings } from './encodings'
 import { Damaged } from './filler'
 import type { Front } from './front'
+import { wantedAt } from './wanted'
 import { send, sendAtOnce, type Sent } from './send'
 import { Turns } from './turns'
 
@@ -94,16 +95,10 @@ export function createDeliveryService({
   const encodings = createEncodings(bytes, events)
   const turns = new Turns()
 
-  /** What has to be known to say who may have it; a bundle stands behind the gates of its contents, too. */
-  async function wantedAt(entry: Entry): Promise<Wanted | undefined> {
-    if (entry.kind !== 'bundle') return 'wanted' in entry ? entry.wanted : undefined
-    return { ...entry.wanted, gates: (await bundles.laidOut(entry.id)).gates }
-  }
-
   /** What an address leads to, for somebody who may know of it. @throws VisitorProblem 404 for who may not */
   async function known(request: IncomingMessage, name: string, signpost: boolean): Promise<{ entry: Entry; wanted?: Wanted }> {
     const entry = await directory.find(name, signpost)
-    const wanted = entry && (await wantedAt(entry))
+    const wanted = entry && (await wantedAt(entry, bundles))
     if (!entry || (wanted && !(await guard.mayKnow(request, wanted)))) throw missing()
     return { entry, wanted }
   }
@@ -272,7 +267,7 @@ export function createDeliveryService({
     /** Whether there is something at a handle, or at the name of a signpost, that somebody may know of. */
     async isAt(request: IncomingMessage, name: string, signpost: boolean): Promise<boolean> {
       const entry = await directory.find(name, signpost)
-      const wanted = entry && (await wantedAt(entry))
+      const wanted = entry && (await wantedAt(entry, bundles))
       return entry !== undefined && (!wanted || (await guard.mayKnow(request, wanted)))
     },
 

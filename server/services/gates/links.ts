@@ -16,8 +16,6 @@ export function createKnownLinks(db: Database, events: Events) {
   })
 
   return {
-    now: (id: string): { row: LinkRow | undefined } | undefined => known.get(id),
-
     async find(id: string): Promise<LinkRow | undefined> {
       const there = known.get(id)
       if (there) return there.row

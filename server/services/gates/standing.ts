@@ -35,7 +35,10 @@ export function createStanding(db: Database, events: Events) {
       const hashes = new Map(own.filter(({ hash }) => hash !== SPENT).map(row => [row.id, row.hash]))
       return [id, { id, name, rule, epoch, hashes, givers: rule.kind === 'password' ? new Set(own.map(row => row.id)) : undefined }]
     })
-    return { gates: new Map(known), of: thing => gatesOf(thing, tree) }
+    return {
+      gates: new Map(known), // Most sites have none but the one that everybody passes: then no file is looked up for it.
+      of: known.length < 2 ? () => [] : thing => gatesOf(thing, tree),
+    }
   })
   events.on('gates', standing.forget)
   events.on('folders', standing.forget)

@@ -56,6 +56,8 @@ export function createOutbox(
   const oneAtATime = createQueue()
   let timer: NodeJS.Timeout | undefined
   let closed = false
+  /** it was closed while a message was still on its way */
+  let left = false
 
   /** What was on its way when a process ended may have arrived: it is not sent again by itself. */
   const leaveUnsure = () => db.update(outbox).set({ state: 'unsure' }).where(eq(outbox.state, 'sending'))
@@ -78,7 +80,8 @@ export function createOutbox(
     if (!mine) return
     const { name, host } = await sender()
     const refusal = await transport.send(settings, { ...row, fromName: name, host })
-    if (closed) return
+    // Nobody waits any more, and the database may be closed.
+    if (left) return
     if (!refusal) {
       await db
         .update(outbox)
@@ -229,6 +232,7 @@ export function createOutbox(
       clearInterval(timer)
       // The one that is being sent is waited for, unless its mail service stands still: then nobody knows whether it arrived.
       await Promise.race([oneAtATime(async () => undefined), wait(LAST_WAIT, undefined, { ref: false })])
+      left = true
     },
   }
 }

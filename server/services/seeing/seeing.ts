@@ -14,10 +14,11 @@ import { factsLine, seePageHtml } from '../../../core/see/seePage'
 import type { FoundPart, SeeFacts, SeenPage, Sight } from '../../../core/see/sight'
 import { Problem } from '../../../core/problem'
 import type { Bundles } from '../bundles/bundles'
-import type { Directory, Entry } from '../delivery/directory'
+import type { Directory } from '../delivery/directory'
+import { wantedAt } from '../delivery/wanted'
 import type { Events } from '../events'
 import { behindOf } from '../../../core/gate/asks'
-import type { Guard, Wanted } from '../gates/guard'
+import type { Guard } from '../gates/guard'
 import type { LibraryService } from '../library/library'
 import { keptPages } from '../published/keptPages'
 import type { PublishedPages, Made } from '../published/published'
@@ -144,19 +145,11 @@ export function createSeeing({ directory, library, bundles, looking, texts, site
     return file
   }
 
-  /** What has to be known to say who may look at it; a bundle stands behind the gates of its contents, too. */
-  const wantedAt = async (entry: Entry): Promise<Wanted | undefined> =>
-    entry.kind === 'bundle'
-      ? { ...entry.wanted, gates: (await bundles.laidOut(entry.id)).gates }
-      : 'wanted' in entry
-        ? entry.wanted
-        : undefined
-
   return {
     /** Whether there is, or was, a file with a handle that somebody may know of. */
     async isAt(request: IncomingMessage, handle: string): Promise<boolean> {
       const entry = await directory.find(handle, false)
-      const wanted = entry && (await wantedAt(entry))
+      const wanted = entry && (await wantedAt(entry, bundles))
       return entry !== undefined && (!wanted || (await guard.mayKnow(request, wanted)))
     },
 
@@ -168,7 +161,7 @@ export function createSeeing({ directory, library, bundles, looking, texts, site
     async find(request: IncomingMessage, handle: string, query: SeeQuery): Promise<{ made: Made; own: boolean } | { moved: string }> {
       const entry = await directory.find(handle, false)
       const missing = () => new VisitorProblem(404, 'noFile')
-      const wanted = entry && (await wantedAt(entry))
+      const wanted = entry && (await wantedAt(entry, bundles))
       if (!entry || (wanted && !(await guard.mayKnow(request, wanted)))) throw missing()
       if (entry.kind === 'moved') return { moved: entry.path.replace(/^\/files\//, '/see/') }
       if (entry.kind === 'gone' || entry.kind === 'nowhere') throw new VisitorProblem(410, 'gone')
