@@ -18,6 +18,7 @@ interface OpeningOptions {
 /** Opening the page, its earlier versions, what another tab made of it, and leaving it. */
 export function useOpening({ id, at, editor, selected, onOpen }: OpeningOptions) {
   const page = usePage()
+  const rights = useRights()
   const looks = useLooks()
   const notices = useNotices()
   const asking = useAsking()
@@ -38,7 +39,7 @@ export function useOpening({ id, at, editor, selected, onOpen }: OpeningOptions)
       if (!current) return
       current.storage.edge.edge = page.current!.edge
       past.begin(page.draft!)
-      current.setEditable(true, false)
+      current.setEditable(rights.may('write'), false)
       if (placement && selectPlacement(current, placement)) return
       focusEnd(current)
       onOpen()

@@ -14,6 +14,7 @@ const LIBRARY = ['library', 'folders', 'read', 'uses', 'signposts', 'downloads']
 const PAGES = ['live', 'uses']
 const SITE = ['site']
 const GATES = ['gates']
+const SESSIONS = ['sessions']
 const JOBS = 'jobs'
 const topicsSchema = z.array(z.string())
 
@@ -65,6 +66,8 @@ export function useNews(): void {
     const touches = (of: string[]) => topics.some(topic => of.includes(topic))
     waiting.clear()
     since = 0
+    // What may be done decides what is asked for.
+    if (touches(SESSIONS)) await useRights().load()
     await Promise.all([
       touches(LIBRARY) ? useLibrary().refresh() : undefined,
       touches(PAGES) ? usePages().load() : undefined,

@@ -34,6 +34,7 @@ const PLACES: SettingPlace[] = [
     to: '/desk/gates',
   },
   { words: 'Contacts: who left an e-mail address', also: 'people newsletter addresses consent export csv', to: '/desk/contacts' },
+  { words: 'People: helpers and what they may do', also: 'invite rights users team staff roles access', to: '/desk/people' },
   { words: 'Outbox: messages and how they are sent', also: 'mail e-mail smtp', to: '/desk/outbox' },
   { words: 'Old addresses: what the site had before', also: 'redirects moving links sitemap', to: '/desk/old-addresses' },
   { words: 'Checks: what visitors meet on the live pages', also: 'broken links errors findings', to: '/desk/checks' },

@@ -5,6 +5,7 @@ import { walkStateSchema, costSchema, type Cost, type Finding, type WalkState } 
 import { ask, tell } from '~/composables/api'
 import { counted } from '~/composables/format'
 import { useNotices } from './notices'
+import { useRights } from './rights'
 
 const countsSchema = z.object({ counts: z.record(costSchema, z.number()).nullable() })
 const mendedSchema = z.object({ mended: z.number(), undo: z.string() })
@@ -35,7 +36,7 @@ export const useChecks = defineStore('checks', () => {
 
   /** What is known without walking. */
   async function count() {
-    ;({ counts: counts.value } = await ask(countsSchema, '/walk/counts'))
+    if (useRights().checks) ({ counts: counts.value } = await ask(countsSchema, '/walk/counts'))
   }
 
   /** Mends findings by their one act each; can be taken back from the notice. */

@@ -10,6 +10,7 @@ afterEach(() => void vi.unstubAllGlobals())
 const JOB: JobItem = {
   id: 'j',
   kind: 'unpack',
+  by: '',
   name: 'Parcel',
   done: 1,
   total: 1,

@@ -25,9 +25,12 @@ export const usePages = defineStore('pages', () => {
   const edges = computed(() => EDGES.flatMap(edge => all.value.filter(page => page.edge === edge)))
   const binned = ref<BinnedPage[]>([])
   const loaded = ref(false)
+  const rights = useRights()
   const waiting = computed(() => all.value.filter(page => page.waiting))
 
   async function load() {
+    loaded.value ||= !rights.readsPages
+    if (!rights.readsPages) return
     const answer = await ask(listSchema, '/pages')
     all.value = answer.items
     binned.value = answer.binned

@@ -1,14 +1,12 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { z } from 'zod'
-import { accountSchema } from '~~/core/account/accountForms'
 import { languageSchema } from '~~/core/language/languages'
 import { speechOf } from '~~/core/language/speech'
 import { ownWordsSchema } from '~~/core/language/words/words'
 import { cleaningSchema } from '~~/core/trust/trustReports'
 import { ask, tell } from '~/composables/api'
-
-const signedInSchema = z.object({ account: accountSchema.nullable() })
+import { useRights } from './rights'
 
 const siteSchema = z.object({
   name: z.string(),
@@ -24,14 +22,15 @@ const warningsSchema = z.object({ unnamedFront: z.string().nullable(), diskFull:
 
 /** Who is signed in, and to which site. */
 export const useSession = defineStore('session', () => {
-  const email = ref('')
+  const rights = useRights()
+  const email = computed(() => rights.account?.email ?? '')
   const site = ref<Site>({ name: '', address: '', timeZone: 'UTC', language: 'en', see: true, words: {} })
 
   /** how the site speaks to its visitors */
   const speech = computed(() => speechOf(site.value.language, site.value.words))
 
   /** a code is asked for beside the password */
-  const secondFactor = ref(false)
+  const secondFactor = computed(() => rights.account?.secondFactor ?? false)
   const warnings = ref<z.infer<typeof warningsSchema>>({ unnamedFront: null, diskFull: false })
 
   async function loadWarnings() {
@@ -42,12 +41,10 @@ export const useSession = defineStore('session', () => {
   const binDays = ref(30)
 
   async function load() {
-    const { account } = await ask(signedInSchema, '/session')
-    email.value = account?.email ?? ''
-    secondFactor.value = account?.secondFactor ?? false
+    await rights.load()
     await loadWarnings()
     site.value = await ask(siteSchema, '/site')
-    binDays.value = (await ask(cleaningSchema, '/cleaning')).binDays
+    if (rights.may('site')) binDays.value = (await ask(cleaningSchema, '/cleaning')).binDays
   }
 
   async function saveSite(changed: Partial<Site>) {

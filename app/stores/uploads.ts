@@ -10,6 +10,7 @@ import type { LocalFile } from '~/composables/localFiles'
 import { useClashes } from './clashes'
 import { useLibrary } from './library'
 import { useNotices } from './notices'
+import { useRights } from './rights'
 import { useTray } from './tray'
 
 const arrivedSchema = z.object({ file: fileItemSchema, twins: z.array(z.object({ id: z.string(), title: z.string() })) })
@@ -218,6 +219,10 @@ export const useUploads = defineStore('uploads', () => {
 
   /** Sends files into a folder; asks first what becomes of those whose names are taken there. */
   async function bring(given: LocalFile[], folder: string | null, done?: Destination['done']) {
+    if (given.length && !useRights().mayIn('put', folder)) {
+      useNotices().say('You may not put files in here. Ask the owner of the site for it.', { tone: 'attention' })
+      return
+    }
     const { files, ways } = await sift(given, folder)
     add(files, { folder, ways, done })
   }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { rightsSchema } from '../rights/rights'
 
 /** Fewest characters of a password (NIST SP 800-63B, section 3.1.1.2: length matters, rules of composition do not). */
 export const SHORTEST_PASSWORD = 10
@@ -7,7 +8,7 @@ export const passwordSchema = z
   .string()
   .min(SHORTEST_PASSWORD, `Use at least ${SHORTEST_PASSWORD} characters.`)
   .max(1000, 'Keep the password to 1,000 characters.')
-const emailSchema = z.email('Give an e-mail address, such as me@example.com.').max(254).toLowerCase()
+export const emailSchema = z.email('Give an e-mail address, such as me@example.com.').max(254).toLowerCase()
 const codeSchema = z.string().trim().max(40)
 
 export const signInSchema = z.object({
@@ -41,7 +42,12 @@ export const secondFactorSchema = z.object({
 export const accountSchema = z.object({
   id: z.string(),
   email: z.string(),
-  /** one-time codes are asked for */ secondFactor: z.boolean(),
+  /** what others call them; empty where nobody said */
+  name: z.string(),
+  /** one-time codes are asked for */
+  secondFactor: z.boolean(),
+  /** null for an owner, who may do everything */
+  rights: rightsSchema.nullable(),
 })
 export type Account = z.infer<typeof accountSchema>
 

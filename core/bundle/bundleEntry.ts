@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { cleanFileName } from '../files/fileName'
+import type { Selection } from '../files/selection'
 import { innerPath } from '../files/innerPath'
 import { cleanFolderName } from '../folders/folderItem'
 import { fileItemSchema } from '../files/fileItem'
@@ -52,6 +53,12 @@ export type BundleEntry = z.infer<typeof bundleEntrySchema>
 /** The file or folder of the library an entry brings; undefined for a text. */
 export const broughtBy = (entry: BundleEntry): string | undefined =>
   entry.kind === 'file' ? entry.file : entry.kind === 'folder' ? entry.folder : undefined
+
+/** All that entries bring from the library. */
+export const broughtInto = (entries: readonly BundleEntry[]): Selection => ({
+  files: entries.flatMap(entry => (entry.kind === 'file' ? entry.file : [])),
+  folders: entries.flatMap(entry => (entry.kind === 'folder' ? entry.folder : [])),
+})
 
 export const bundleEntriesSchema = z
   .array(bundleEntrySchema)

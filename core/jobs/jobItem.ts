@@ -14,6 +14,8 @@ export const jobItemSchema = z.object({
   kind: z.enum(['fetch', 'unpack', 'bag']),
   /** what it works on: an address, or a file's title */
   name: z.string(),
+  /** e-mail of who began it; empty for a command */
+  by: z.string(),
   done: z.number(),
   /** null where it is not known yet */
   total: z.number().nullable(),

@@ -1,5 +1,5 @@
 /** What an act was done to, where that can be looked up by its identity. */
-export type Subject = 'file' | 'page' | 'signpost' | 'look' | 'folder' | 'gate' | null
+export type Subject = 'file' | 'page' | 'signpost' | 'look' | 'folder' | 'gate' | 'person' | null
 
 /** Acts that are not requests to the API. */
 export const OWN_ACTS = {
@@ -13,6 +13,10 @@ export const OWN_ACTS = {
   'second-factor-begun': 'began to ask for one-time codes',
   'second-factor-ended': 'no longer asks for one-time codes',
   'uploaded': 'put in a file',
+  'joined': 'came by an invitation',
+  'left': 'left',
+  'password-lost': 'asked for another password',
+  'password-renewed': 'chose another password by a link',
 } as const
 export type OwnAct = keyof typeof OWN_ACTS
 
@@ -57,6 +61,12 @@ const REQUESTS: RequestAct[] = [
   ['DELETE', '/outbox/:id', 'deleted a message', null],
   ['PUT', '/mail', 'changed how messages are sent', null],
   ['POST', '/mail/test', 'sent a message to try it', null],
+  ['POST', '/people/invitations', 'asked somebody to help', null],
+  ['POST', '/people/invitations/:id/again', 'asked somebody to help once more', null],
+  ['DELETE', '/people/invitations/:id', 'took an invitation back', null],
+  ['PATCH', '/people/:id', 'changed what somebody may do', 'person'],
+  ['DELETE', '/people/:id', 'let somebody go', null],
+  ['POST', '/people/:id/end-sessions', 'signed somebody out', 'person'],
   ['POST', '/first-pages', 'made the first pages', null],
   ['POST', '/folders', 'made a folder', null],
   ['PATCH', '/folders/:id', 'changed a folder', 'folder'],
@@ -131,6 +141,10 @@ export const UNTOLD = [
   'POST /setup',
   'ALL /uploads',
   'ALL /uploads/:id',
+  'DELETE /account',
+  'POST /entry',
+  'POST /entry/look',
+  'POST /entry/lost',
   'PUT /account/password',
   'POST /account/password-reset',
   'POST /account/second-factor',
@@ -165,3 +179,7 @@ export function wordsOfAct(act: string): { words: string; subject: Subject } {
     ? { words: known.words, subject: known.subject }
     : { words: OWN_ACTS[act as OwnAct] ?? act, subject: act === 'uploaded' ? 'file' : null }
 }
+
+/** The acts that are told with some words. */
+export const actsCalled = (piece: string): string[] =>
+  [...TOLD, ...Object.keys(OWN_ACTS)].filter(act => wordsOfAct(act).words.includes(piece.toLowerCase()))

@@ -1,5 +1,7 @@
 import { defineEventHandler } from 'h3'
-import { mustBeSignedIn } from '../utils/session'
+import type { Access } from '../services/rights/access'
+import type { Told } from '../services/news'
+import { accessOf } from '../utils/access'
 import { useTrough } from '../utils/trough'
 
 /** Milliseconds after which something is sent in any case: fronts end connections on which nothing moves, after a minute or so. */
@@ -7,9 +9,16 @@ const BEAT = 20_000
 /** Bytes that nobody takes before a desk counts as gone. */
 const MOST_WAITING = 64 * 1024
 
+/** What is told to those alone who may see it; the rest says no more than that something changed. */
+function mayHear(access: Access, topic: Told): boolean {
+  if (topic === 'contacts') return access.may('contacts')
+  if (topic === 'gates' || topic === 'links') return access.may('gates')
+  return topic !== 'outbox' || access.owner
+}
+
 /** What changes, as it does (server-sent events, HTML standard, section 9.2): a list of topics each time. */
 export default defineEventHandler(async event => {
-  await mustBeSignedIn(event)
+  const access = await accessOf(event)
   const { news, sessions } = await useTrough()
   const { req, res } = event.node
   event._handled = true
@@ -28,7 +37,8 @@ export default defineEventHandler(async event => {
 
   const unfollow = news.follow({
     tell(topics) {
-      send(`data: ${JSON.stringify(topics)}\n\n`)
+      const told = topics.filter(topic => mayHear(access, topic))
+      if (told.length) send(`data: ${JSON.stringify(told)}\n\n`)
       if (topics.includes('sessions')) void endIfSignedOut().catch(() => res.end())
     },
     end: () => res.end(),

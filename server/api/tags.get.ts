@@ -1,4 +1,5 @@
 import { defineEventHandler } from 'h3'
+import { accessOf } from '../utils/access'
 import { useTrough } from '../utils/trough'
 
-export default defineEventHandler(async () => ({ items: await (await useTrough()).library.tags() }))
+export default defineEventHandler(async event => ({ items: await (await useTrough()).library.tags((await accessOf(event)).sight) }))

@@ -22,6 +22,7 @@ import type { MessageState } from '../../core/outbox/message'
 import type { Mark } from '../../core/folders/folderItem'
 import type { Edge } from '../../core/page/edges'
 import type { PageDocument, Target } from '../../core/page/schema'
+import type { Rights } from '../../core/rights/rights'
 import type { Transfer } from '../../core/tally/transfers'
 import type { TimedAct } from '../../core/timetable/timedItem'
 import type { Trouble } from '../../core/trust/trustReports'
@@ -52,7 +53,11 @@ export const settings = pgTable('settings', {
 export const accounts = pgTable('accounts', {
   id: text().primaryKey(),
   email: text().notNull().unique(),
+  /** what others at the desk call them; empty where nobody said */
+  name: text().notNull().default(''),
   passwordHash: text('password_hash').notNull(),
+  /** what they may do; null for an owner, who may do everything */
+  rights: jsonb().$type<Rights>(),
   /** Base32; set while one-time codes are asked for (RFC 6238) */
   codeSecret: text('code_secret'),
   /** the step of time of the last code that was taken: none is taken twice (RFC 6238, section 5.2) */
@@ -81,6 +86,36 @@ export const sessions = pgTable(
     used: moment('used').notNull().defaultNow(),
   },
   table => [index('sessions_account').on(table.accountId)],
+)
+
+/** Who was asked to help and has not come yet; a row goes when they come, or its time is over. */
+export const invitations = pgTable('invitations', {
+  id: text().primaryKey(),
+  /** in small letters */
+  email: text().notNull().unique(),
+  name: text().notNull(),
+  /** what they will be allowed; null for an owner */
+  rights: jsonb().$type<Rights>(),
+  /** SHA-256 of what the link in the message holds */
+  token: text().notNull().unique(),
+  /** e-mail of who asked them */
+  by: text().notNull(),
+  until: moment('until').notNull(),
+  created: moment('created').notNull().defaultNow(),
+})
+
+/** Who may choose another password without the one that was lost. */
+export const passwordLinks = pgTable(
+  'password_links',
+  {
+    /** SHA-256 of what the link in the message holds */
+    token: text().primaryKey(),
+    accountId: text('account_id')
+      .notNull()
+      .references(() => accounts.id, { onDelete: 'cascade' }),
+    until: moment('until').notNull(),
+  },
+  table => [index('password_links_account').on(table.accountId)],
 )
 
 /** Who signed in, and who changed what. */

@@ -15,6 +15,8 @@ import { createPersonalLinks } from '../services/entering/personalLinks'
 import { createOutbox } from '../services/outbox/outbox'
 import { createMailSettings } from '../services/outbox/settings'
 import { smtpTransport } from '../services/outbox/transport'
+import { createDeskLetters } from '../services/people/deskLetters'
+import { createPeople } from '../services/people/people'
 import type { Visitors } from '../services/visitorAddress'
 import type { DataFolder } from './dataFolder'
 import type { Holdings } from './holdings'
@@ -32,7 +34,7 @@ interface DeliveringOptions {
 export async function openDelivering(
   { connection: { db }, store, secrets, events }: DataFolder,
   holdings: Holdings,
-  { sessions }: Pick<Owner, 'sessions'>,
+  { sessions, hasher }: Pick<Owner, 'sessions' | 'hasher'>,
   { front: frontOptions, visitors, smtp }: DeliveringOptions,
 ) {
   const { pages, library, shelves, shelfLooks, siteIcons, signposts, looks, site, bundles, looking, texts, findable, guard } = holdings
@@ -76,6 +78,7 @@ export async function openDelivering(
       pages,
       site,
     }),
+    people: createPeople({ db, hasher, site, letters: createDeskLetters(outbox, site) }),
     personalLinks: createPersonalLinks({ db, passes, library, outbox, letters, contacts, published, site }),
     knownSlugs: createKnownSlugs(db, events),
     published,

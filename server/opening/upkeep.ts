@@ -35,7 +35,7 @@ export function openUpkeep(
     owner: { sessions, journal },
     holdings: { library, pages, signposts, looks, site, recognising, reading, typefaces, guard, contacts },
     intake: { jobs, fetching, uploads },
-    delivering: { troubles, entering },
+    delivering: { troubles, entering, people },
   }: { owner: Owner; holdings: Holdings; intake: Intake; delivering: Delivering },
   { traffic, ownAddress }: UpkeepOptions,
 ) {
@@ -71,6 +71,7 @@ export function openUpkeep(
     await journal.tidy()
     await contacts.eraseOld()
     await entering.tidy()
+    await people.tidy()
   }
   const tidying = setInterval(() => {
     tidy().catch(laterTrouble('tidying up failed'))

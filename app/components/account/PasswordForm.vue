@@ -29,7 +29,9 @@ const { field, submit, problem, busy, reset } = useForm({
     <div class="acts">
       <VBtn variant="outlined" type="submit" :loading="busy">Change the password</VBtn>
     </div>
-    <p class="hint">Forgotten? On the machine Trough runs on: <code>npm run trough password</code></p>
+    <p class="hint">
+      Forgotten? A link comes by e-mail, from where you sign in. On the machine itself: <code>npm run trough password</code>
+    </p>
   </VForm>
 </template>
 

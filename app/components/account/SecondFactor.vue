@@ -6,6 +6,7 @@ const proposedSchema = z.object({ secret: z.string(), /** SVG */ picture: z.stri
 const recoverySchema = z.object({ recoveryCodes: z.array(z.string()) })
 
 /** One-time codes of an app, asked for beside the password. */
+const rights = useRights()
 const session = useSession()
 const notices = useNotices()
 const proposed = ref<z.infer<typeof proposedSchema>>()
@@ -27,7 +28,7 @@ const confirming = useForm({
     const { recoveryCodes } = await ask(recoverySchema, '/account/second-factor', 'PUT', given)
     recovery.value = recoveryCodes
     proposed.value = undefined
-    session.secondFactor = true
+    await rights.load()
   },
 })
 const leaving = useForm({
@@ -36,7 +37,7 @@ const leaving = useForm({
   send: async given => {
     await tell('/account/second-factor/end', 'POST', given)
     ending.value = false
-    session.secondFactor = false
+    await rights.load()
     notices.say('No code is asked for any more.')
   },
 })

@@ -4,6 +4,7 @@ import { leaveSchema, type Finding } from '~~/core/walk/finding'
 /** One finding: what it is about, where, what is wrong, the act that mends it, and a way to leave it. */
 const props = defineProps<{ finding: Finding }>()
 const checks = useChecks()
+const rights = useRights()
 const { problem, attempt } = useAttempt()
 const busy = ref(false)
 const leaving = ref(false)
@@ -49,7 +50,13 @@ async function act(what: () => Promise<unknown>) {
       <p v-if="form.problem.value" class="problem" role="alert">{{ form.problem.value }}</p>
     </VForm>
     <div v-else class="acts">
-      <VBtn v-if="finding.act && !finding.left" variant="outlined" class="mend" :disabled="busy" @click="act(() => checks.mend([finding]))">
+      <VBtn
+        v-if="finding.act && !finding.left && rights.mends"
+        variant="outlined"
+        class="mend"
+        :disabled="busy"
+        @click="act(() => checks.mend([finding]))"
+      >
         {{ finding.act }}
       </VBtn>
       <VBtn v-if="finding.left" :disabled="busy" @click="act(() => checks.takeUp(finding))"> Show it again </VBtn>

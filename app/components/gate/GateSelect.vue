@@ -10,6 +10,7 @@ const props = defineProps<{
   title: string
 }>()
 const gate = defineModel<string | null>({ required: true })
+const rights = useRights()
 const gates = useGates()
 const { problem, attempt } = useAttempt()
 const NEW = { password: 'new-password', email: 'new-email' } as const
@@ -19,8 +20,15 @@ const choices = computed(() => [
   { value: ABOVE, title: props.above === null ? 'Everyone' : `As above: ${gates.nameOf(props.above)}` },
   ...(props.above === null ? [] : [{ value: OPEN_GATE, title: 'Everyone' }]),
   ...gates.items.map(({ id, name, rule }) => ({ value: id, title: name, props: { subtitle: GATE_KIND_WORDS[rule.kind] } })),
-  { value: NEW.password, title: 'Whoever has a new password' },
-  { value: NEW.email, title: 'Whoever leaves an e-mail address' },
+  ...(rights.may('gates')
+    ? [
+        { value: NEW.password, title: 'Whoever has a new password' },
+        { value: NEW.email, title: 'Whoever leaves an e-mail address' },
+      ]
+    : // What gates are called is for those who decide about them.
+      gate.value && gate.value !== OPEN_GATE
+      ? [{ value: gate.value, title: 'Whoever passes its gate' }]
+      : []),
 ])
 const chosen = computed(() => gate.value ?? ABOVE)
 
@@ -40,9 +48,18 @@ const fresh = computed(() => (gate.value ? gates.fresh[gate.value] : undefined))
 
 <template>
   <div class="gate-select">
-    <VSelect class="wide" :label="label" :items="choices" :model-value="chosen" @update:model-value="choose" />
+    <VSelect
+      class="wide"
+      :disabled="!rights.may('gates')"
+      :label="label"
+      :items="choices"
+      :model-value="chosen"
+      @update:model-value="choose"
+    />
     <CopyLine v-if="fresh" name="Its password: write it down, it is not shown again" :address="fresh" />
-    <NuxtLink v-if="gate && gate !== OPEN_GATE" :to="`/desk/gates?at=${gate}`" class="plain">Set up this gate</NuxtLink>
+    <NuxtLink v-if="gate && gate !== OPEN_GATE && rights.may('gates')" :to="`/desk/gates?at=${gate}`" class="plain"
+      >Set up this gate</NuxtLink
+    >
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
   </div>
 </template>

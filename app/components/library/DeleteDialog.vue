@@ -7,6 +7,7 @@ import type { Selection } from '~~/core/files/selection'
 const props = defineProps<{ things: Selection; /** the title of a single file or folder */ title?: string }>()
 const emit = defineEmits<{ close: []; done: [] }>()
 
+const rights = useRights()
 const selection = useSelection()
 const uses = ref<Use[]>()
 const bundles = ref<BundleUse[]>([])
@@ -48,7 +49,10 @@ onMounted(() => remove())
           <b>{{ use.bundleTitle }}</b> bundle
         </li>
       </ul>
-      <div v-if="uses" class="ways">
+      <p v-if="uses && !rights.may('publish')" class="hint">
+        What visitors find would change. Ask somebody who may put pages live to delete it, or to put another file in its place.
+      </p>
+      <div v-else-if="uses" class="ways">
         <VBtn v-focus class="way" @click="replacing = !replacing">
           <b>Put another file in {{ several ? 'their' : 'its' }} place</b
           ><span>Every button and link follows, live pages too{{ bundles.length ? '; bundles hold it instead' : '' }}.</span>

@@ -3,7 +3,9 @@ import type { FileDetails } from '~~/core/files/fileDetails'
 
 /** The sets of bytes a file has had, and which one visitors get. */
 const props = defineProps<{ file: FileDetails }>()
+const rights = useRights()
 const editions = useEditions()
+const renews = computed(() => rights.mayFile('renew', props.file))
 const HEADERS = [
   { title: 'Edition', key: 'number', width: 34 },
   { title: 'Came in', key: 'created' },
@@ -31,8 +33,8 @@ async function bring() {
     >
       <template #item="{ item }"><EditionRow :key="item.number" :file="file" :edition="item" /></template>
     </VDataTable>
-    <VBtn v-if="!file.deleted" variant="outlined" class="next" @click="bring">Next edition…</VBtn>
-    <p class="hint">
+    <VBtn v-if="!file.deleted && renews" variant="outlined" class="next" @click="bring">Next edition…</VBtn>
+    <p v-if="renews" class="hint">
       Or drop it here, on the file in the library, or on a button that leads to it. You see both side by side before it goes live.
     </p>
   </section>

@@ -4,11 +4,13 @@ import { formatSize } from '~~/core/files/size'
 
 /** One edition of a file: when it came, who gets it, and what can be done with it. */
 const props = defineProps<{ file: FileItem; edition: EditionItem }>()
+const rights = useRights()
 const editions = useEditions()
 const timetable = useTimetable()
 const session = useSession()
 const { problem, attempt } = useAttempt()
 const open = ref(false)
+const renews = computed(() => rights.mayFile('renew', props.file))
 const setting = ref(false)
 const current = computed(() => props.edition.number === props.file.edition)
 const planned = computed(() => {
@@ -53,7 +55,7 @@ async function withdraw() {
       >
         Compare…
       </VBtn>
-      <VBtn v-else :aria-label="`Show this one: edition ${edition.number}`" @click="attempt(() => editions.showEarlier(at))">
+      <VBtn v-else-if="renews" :aria-label="`Show this one: edition ${edition.number}`" @click="attempt(() => editions.showEarlier(at))">
         Show this one
       </VBtn>
     </td>
@@ -65,6 +67,7 @@ async function withdraw() {
       <div v-if="open" class="more">
         <VTextField
           label="Note, for yourself"
+          :readonly="!renews"
           maxlength="500"
           :model-value="edition.note"
           placeholder="What is new in it"
@@ -77,6 +80,7 @@ async function withdraw() {
         <VCheckbox
           v-if="!edition.withdrawn"
           label="Anyone can have this edition, by its number"
+          :readonly="!renews"
           :model-value="edition.pinned"
           @update:model-value="change({ pinned: !edition.pinned })"
         />
@@ -88,7 +92,7 @@ async function withdraw() {
           @done="setting = false"
           @close="setting = false"
         />
-        <div v-else class="acts">
+        <div v-else-if="renews" class="acts">
           <VBtn v-if="!current && !edition.withdrawn" @click="setting = true">Live at a set time…</VBtn>
           <VBtn v-if="edition.withdrawn" variant="outlined" @click="change({ withdrawn: false })">Give it out again</VBtn>
           <VBtn

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { FileRight } from '~~/core/rights/rights'
 import { isZip } from '~~/core/files/mediaType'
 import { opensInBrowser } from '~~/core/files/mediaType'
 import { seePath } from '~~/core/see/seeAddress'
@@ -7,6 +8,7 @@ import type { FileDetails } from '~~/core/files/fileDetails'
 
 /** Everything known about one file: what is in it, and, in the margin, what is said of it. */
 const props = defineProps<{ id: string }>()
+const rights = useRights()
 const library = useLibrary()
 const session = useSession()
 const selection = useSelection()
@@ -16,6 +18,7 @@ const reading = useReading()
 const route = useRoute()
 
 const file = ref<FileDetails>()
+const may = (right: FileRight) => !!file.value && rights.mayFile(right, file.value)
 const failure = ref('')
 const deleting = ref(false)
 const replacing = ref(false)
@@ -88,7 +91,7 @@ async function takeName(fileName: string) {
 </script>
 
 <template>
-  <div v-drop="file && !file.bundle && !file.deleted ? target : undefined" class="file-board" :class="{ over }">
+  <div v-drop="file && !file.bundle && !file.deleted && may('renew') ? target : undefined" class="file-board" :class="{ over }">
     <p v-if="failure" class="failure" role="alert">{{ failure }} <NuxtLink to="/desk">All pages</NuxtLink></p>
     <template v-else-if="file">
       <header class="board-head">
@@ -101,7 +104,9 @@ async function takeName(fileName: string) {
         <div class="look">
           <p v-if="file.deleted" class="remark">
             In the bin since {{ longDate(file.deleted) }}. Visitors are told that it is no longer here.
-            <VBtn @click="selection.attempt(() => selection.restore({ files: [file!.id], folders: [] }))"> Restore </VBtn>
+            <VBtn v-if="may('delete')" @click="selection.attempt(() => selection.restore({ files: [file!.id], folders: [] }))">
+              Restore
+            </VBtn>
           </p>
           <p v-if="file.withdrawn && !file.deleted" class="remark">
             Edition {{ file.edition }} was withdrawn: visitors are told so, and its buttons are not shown to them.
@@ -112,7 +117,7 @@ async function takeName(fileName: string) {
           </p>
           <p v-if="file.reading === 'failed'" class="remark">
             {{ file.readingError }}
-            <VBtn @click="selection.attempt(() => reading.again([file!.id]))">Read it again</VBtn>
+            <VBtn v-if="may('edit')" @click="selection.attempt(() => reading.again([file!.id]))">Read it again</VBtn>
           </p>
           <p v-for="twin in file.twins" :key="twin.id" class="remark mild">
             “<NuxtLink :to="`/desk/files/${twin.id}`">{{ twin.title }}</NuxtLink
@@ -120,7 +125,7 @@ async function takeName(fileName: string) {
           </p>
           <BundleComposer v-if="file.bundle" :id="file.id" />
           <FileView v-else :file="file" />
-          <p v-if="canUnpack && !file.bundle && !file.deleted" class="acts">
+          <p v-if="canUnpack && !file.bundle && !file.deleted && may('put')" class="acts">
             <VBtn variant="outlined" @click="selection.attempt(() => jobs.unpack(file!.id))"> Unpack into the library</VBtn
             ><VBtn
               v-if="file.facts.bag"
@@ -137,23 +142,29 @@ async function takeName(fileName: string) {
             ref="titleField"
             v-model="title"
             label="Title"
+            :readonly="!may('edit')"
             maxlength="200"
             @update:focused="titling = $event"
             @change="saveTitle"
             @keydown.enter="saveTitle"
           />
-          <NameAdvice v-if="file.advice && !file.deleted" :advice="file.advice" :file-name="file.fileName" @take="takeName" />
+          <NameAdvice
+            v-if="file.advice && !file.deleted && may('edit')"
+            :advice="file.advice"
+            :file-name="file.fileName"
+            @take="takeName"
+          />
           <FileDescription :file="file" />
           <section aria-labelledby="links-head">
             <h2 id="links-head">Direct link</h2>
             <CopyLine v-for="link in links" :key="link.name" v-bind="link" />
-            <HandleForm :file="file" @done="load" />
+            <HandleForm v-if="may('edit')" :file="file" @done="load" />
           </section>
-          <PersonalLinks v-if="!file.deleted" :file-id="file.id" />
+          <PersonalLinks v-if="!file.deleted && rights.may('gates')" :file-id="file.id" />
           <section aria-labelledby="uses-head">
             <h2 id="uses-head">{{ file.usedIn.length ? `Used in ${counted(file.usedIn.length, 'place')}` : 'Not used anywhere' }}</h2>
             <PlaceList :uses="file.usedIn" />
-            <VBtn v-if="!file.deleted && (file.usedIn.length || file.bundles.length)" @click="replacing = true">
+            <VBtn v-if="!file.deleted && rights.mends && (file.usedIn.length || file.bundles.length)" @click="replacing = true">
               Another file in its place…
             </VBtn>
           </section>
@@ -169,7 +180,7 @@ async function takeName(fileName: string) {
           </section>
           <EditionList v-if="!file.bundle" :file="file" />
           <FileFacts :file="file" />
-          <VBtn v-if="!file.deleted" color="clay" @click="deleting = true">Delete…</VBtn>
+          <VBtn v-if="!file.deleted && may('delete')" color="clay" @click="deleting = true">Delete…</VBtn>
         </aside>
       </div>
       <ReplaceDialog v-if="replacing" :from="{ target: { kind: 'file', id: file.id }, title: file.title }" @close="replacing = false" />

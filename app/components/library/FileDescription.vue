@@ -4,6 +4,7 @@ import { gateOf } from '~~/core/gate/standing'
 
 /** A file's description, tags and own picture; each is kept as it is changed. */
 const props = defineProps<{ file: FileItem }>()
+const rights = useRights()
 const library = useLibrary()
 const selection = useSelection()
 const folders = useFolders()
@@ -11,6 +12,7 @@ const mayBeSeen = useLooking()
 const description = ref('')
 const tags = ref<string[]>([])
 const finding = ref(false)
+const edits = computed(() => rights.mayFile('edit', props.file))
 const picture = computed(() => (props.file.picture ? library.known.get(props.file.picture) : undefined))
 
 watch(
@@ -36,7 +38,7 @@ function saveDescription() {
 </script>
 
 <template>
-  <div class="description">
+  <VForm class="description" :readonly="!edits" @submit.prevent>
     <VTextarea
       v-model="description"
       label="Description"
@@ -46,6 +48,7 @@ function saveDescription() {
       @change="saveDescription"
     />
     <SaidSelect
+      :disabled="!edits || !rights.may('publish')"
       :model-value="file.see"
       label="Before visitors take it"
       yes="They may look at what is in it"
@@ -61,12 +64,12 @@ function saveDescription() {
       @update:model-value="save({ gate: $event })"
     />
     <TagField :model-value="tags" label="Tags" @update:model-value="saveTags" />
-    <div class="field">
+    <div v-if="edits || picture" class="field">
       <span>Picture that stands for it</span>
       <span class="acts">
         <FilePicture v-if="picture" :file="picture" class="thumb" />
-        <VBtn @click="finding = !finding">{{ picture ? 'Another…' : 'Choose a picture…' }}</VBtn>
-        <VBtn v-if="picture" @click="save({ picture: null })">Take it off</VBtn>
+        <VBtn v-if="edits" @click="finding = !finding">{{ picture ? 'Another…' : 'Choose a picture…' }}</VBtn>
+        <VBtn v-if="picture && edits" @click="save({ picture: null })">Take it off</VBtn>
       </span>
       <FileFinder
         v-if="finding"
@@ -81,7 +84,7 @@ function saveDescription() {
         @close="finding = false"
       />
     </div>
-  </div>
+  </VForm>
 </template>
 
 <style scoped>

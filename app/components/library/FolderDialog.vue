@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { gateOf } from '~~/core/gate/standing'
 import { nearestSaid, type Said } from '~~/core/see/said'
-import { MARKS, folderChangeSchema, type FolderItem, type Mark } from '~~/core/folders/folderItem'
+import { MARKS, folderChangeSchema, type FolderChange, type FolderItem, type Mark } from '~~/core/folders/folderItem'
 
 /** A folder's name, mark, description and order; or a new folder. */
 const props = defineProps<{ folder?: FolderItem }>()
 const emit = defineEmits<{ close: []; remove: []; inside: [] }>()
+const rights = useRights()
 const folders = useFolders()
 const selection = useSelection()
 const listing = useListing()
@@ -22,17 +23,21 @@ const { fields, field, submit, problem, busy, leave } = useForm({
     gate: props.folder?.gate ?? (null as string | null),
   }),
   send: async given => {
-    if (props.folder) await folders.change(props.folder.id, given)
+    if (props.folder) await folders.change(props.folder.id, changedOf(props.folder, given))
     else {
       const { name, ...rest } = given
       const made = await folders.create(name, listing.folder)
-      const { mark, description, ownOrder, see, found, gate } = rest
-      if (mark || description || ownOrder || see !== null || found !== null || gate !== null) await folders.change(made.id, rest)
+      const said = changedOf(made, rest)
+      if (Object.keys(said).length) await folders.change(made.id, said)
     }
     await useLibrary().refresh()
     emit('close')
   },
 })
+/** What differs from how it is: the rest may be for others to say. */
+const changedOf = (folder: FolderItem, given: FolderChange): FolderChange =>
+  Object.fromEntries(Object.entries(given).filter(([key, value]) => value !== folder[key as keyof FolderItem]))
+const renames = computed(() => !props.folder || rights.mayFolder('edit', props.folder.id))
 /** What holds for it where nothing is said of it. */
 const above = computed(() => {
   const parent = props.folder ? props.folder.parent : listing.folder
@@ -48,7 +53,7 @@ const above = computed(() => {
   <VDialog :model-value="true" aria-labelledby="folder-head" @update:model-value="leave(() => emit('close'))">
     <VForm class="dialog" @submit.prevent="submit">
       <h2 id="folder-head">{{ folder ? `“${folder.name}”` : `New folder in ${folders.nameOf(listing.folder)}` }}</h2>
-      <VTextField v-focus v-bind="field('name')" label="Name" class="wide" maxlength="120" />
+      <VTextField v-focus v-bind="field('name')" label="Name" class="wide" :readonly="!renames" maxlength="120" />
       <VRadioGroup v-model="fields.mark" label="Mark" inline class="pills">
         <VRadio v-for="mark in [null, ...MARKS]" :key="mark ?? 'none'" :value="mark">
           <template #label><i :class="mark ?? 'no-mark'" />{{ mark ?? 'none' }}</template>
@@ -57,6 +62,7 @@ const above = computed(() => {
       <VTextarea v-bind="field('description')" label="Description" class="wide" rows="2" maxlength="2000" />
       <VCheckbox v-model="fields.ownOrder" label="Keep my own order: drag files, or move them with Alt and the arrow keys" />
       <SaidSelect
+        v-if="rights.may('publish')"
         v-model="fields.see"
         label="Before visitors take a file of it"
         yes="They may look at what is in it"
@@ -64,18 +70,25 @@ const above = computed(() => {
         :above="above.see"
       />
       <SaidSelect
+        v-if="rights.may('publish')"
         v-model="fields.found"
         label="What visitors find when they search"
         yes="All files of it"
         no="What stands on live pages"
         :above="above.found"
       />
-      <GateSelect v-model="fields.gate" label="Who may have what is in it" :title="fields.name || 'New folder'" :above="above.gate" />
+      <GateSelect
+        v-if="rights.may('gates')"
+        v-model="fields.gate"
+        label="Who may have what is in it"
+        :title="fields.name || 'New folder'"
+        :above="above.gate"
+      />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <div class="acts">
         <VBtn type="submit" variant="flat" :loading="busy">{{ folder ? 'Save' : 'Make the folder' }}</VBtn>
         <VBtn @click="emit('close')">Cancel</VBtn>
-        <VBtn v-if="folder" @click="emit('inside')">New folder in it…</VBtn>
+        <VBtn v-if="folder && rights.mayIn('put', folder.id)" @click="emit('inside')">New folder in it…</VBtn>
         <VBtn
           v-if="folder"
           title="Files in their folders, with all that is said of them and checksums (BagIt)"
@@ -83,7 +96,7 @@ const above = computed(() => {
         >
           Download as a bag
         </VBtn>
-        <VBtn v-if="folder" color="clay" @click="emit('remove')">Delete the folder…</VBtn>
+        <VBtn v-if="folder && rights.mayFolder('delete', folder.id)" color="clay" @click="emit('remove')">Delete the folder…</VBtn>
       </div>
     </VForm>
   </VDialog>

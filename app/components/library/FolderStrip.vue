@@ -11,6 +11,7 @@ const props = defineProps<{
   /** shown as a branch that opens in place */ branch?: boolean
 }>()
 defineEmits<{ toggle: [event: MouseEvent]; settings: [] }>()
+const rights = useRights()
 const listing = useListing()
 const folders = useFolders()
 const renaming = defineModel<boolean>('renaming', { default: false })
@@ -64,6 +65,7 @@ function turn() {
     <span class="count" role="gridcell">{{ counted(count, 'file') }}</span>
     <span role="gridcell"
       ><button
+        v-if="rights.mayIn('edit', folder.id)"
         type="button"
         class="plain settings"
         tabindex="-1"

@@ -4,12 +4,15 @@ import type { Selection } from '~~/core/files/selection'
 import { VIEWS, type LibraryView } from '~/stores/listing'
 import type LibraryFileList from './LibraryFileList.vue'
 
+const rights = useRights()
 const uploads = useUploads()
 const boards = useBoards()
 const listing = useListing()
 const folders = useFolders()
 const selection = useSelection()
 
+/** files may be put into the open folder */
+const puts = computed(() => rights.mayIn('put', listing.folder))
 const list = ref<InstanceType<typeof LibraryFileList>>()
 const moving = ref(false)
 const describing = ref(false)
@@ -113,8 +116,10 @@ const total = computed(() => {
     <header class="board-head">
       <h2 class="h1">{{ listing.bin ? 'Bin' : 'Library' }}</h2>
       <span class="count">{{ total === undefined ? '' : counted(total, 'file') }}{{ listing.filtered ? ' found' : '' }}</span>
-      <VBtn v-if="listing.bin && total" variant="outlined" color="clay" @click="forGood = 'all'">Empty the bin…</VBtn>
-      <span v-if="!listing.bin" class="put-in">
+      <VBtn v-if="listing.bin && total && rights.everywhere('delete')" variant="outlined" color="clay" @click="forGood = 'all'"
+        >Empty the bin…</VBtn
+      >
+      <span v-if="!listing.bin && puts" class="put-in">
         <VBtn variant="outlined" @click="choose">Put files in…</VBtn>
         <VMenu location="bottom end">
           <template #activator="{ props: activator }"
@@ -151,6 +156,7 @@ const total = computed(() => {
       <div v-for="folder in folders.binned" :key="folder.id" class="binned-folder">
         <b>{{ folder.name }}</b><span>folder with {{ counted(folder.files, 'file') }}, deleted {{ shortDate(folder.deleted) }}</span>
         <VBtn
+          v-if="rights.everywhere('delete')"
           :aria-label="`Restore ${folder.name}`"
           @click="selection.attempt(() => selection.restore({ files: [], folders: [folder.id] }))"
         >
@@ -166,9 +172,12 @@ const total = computed(() => {
         </div>
         <p v-else-if="listing.bin" class="empty">The bin is empty. What is deleted stays here for {{ counted(session.binDays, 'day') }}.</p>
         <div v-else-if="list?.empty" class="empty">
-          <p class="big">Drop files here.</p>
-          <p>PDFs, documents, pictures, zips, whole folders: each file gets an address that never changes.</p>
-          <VBtn variant="flat" @click="choose">Choose files…</VBtn>
+          <template v-if="puts">
+            <p class="big">Drop files here.</p>
+            <p>PDFs, documents, pictures, zips, whole folders: each file gets an address that never changes.</p>
+            <VBtn variant="flat" @click="choose">Choose files…</VBtn>
+          </template>
+          <p v-else>No file is here that you may see.</p>
         </div>
       </template>
     </LibraryFileList>

@@ -3,6 +3,7 @@ import { mdiTuneVariant } from '@mdi/js'
 
 /** The way to the open folder: a strip for each one above it. Click to go there, drop to move there. */
 const emit = defineEmits<{ settings: [] }>()
+const rights = useRights()
 const listing = useListing()
 const folders = useFolders()
 const { over, dropOn } = useFolderDrop()
@@ -27,7 +28,12 @@ const above = computed(() => [{ id: null as string | null, name: 'Library', mark
     <div class="strip here" :style="{ '--step': above.length }" aria-current="page">
       <span class="mark" :class="listing.openFolder.mark ?? 'plain-mark'" /><b>{{ listing.openFolder.name }}</b>
       <span class="about" :title="listing.openFolder.description">{{ listing.openFolder.description }}</span>
-      <VBtn :aria-label="`Settings of ${listing.openFolder.name}`" title="Name, mark, description, order" @click="emit('settings')">
+      <VBtn
+        v-if="rights.mayIn('edit', listing.openFolder.id)"
+        :aria-label="`Settings of ${listing.openFolder.name}`"
+        title="Name, mark, description, order"
+        @click="emit('settings')"
+      >
         <VIcon :icon="mdiTuneVariant" size="16" />
       </VBtn>
     </div>

@@ -1,26 +1,35 @@
 <script setup lang="ts">
 import { mdiClose } from '@mdi/js'
+import type { FileRight } from '~~/core/rights/rights'
 import { LINK_FORMATS, type LinkFormat } from '~~/core/files/links'
 
 /** What can be done with the files and folders that are chosen. */
 const emit = defineEmits<{ bundle: []; move: []; describe: []; remove: []; forGood: [] }>()
+const rights = useRights()
 const selection = useSelection()
 const listing = useListing()
+const library = useLibrary()
 const placer = usePlacer()
 const FORMAT_WORDS: Record<LinkFormat, string> = { plain: 'Plain addresses', html: 'HTML list', markdown: 'Markdown', csv: 'CSV' }
 const anyFiles = computed(() => selection.files.size > 0)
+/** whether all that is chosen may be dealt with so; of files that are not known yet the server says it */
+const mayAll = (right: FileRight) =>
+  [...selection.files].every(id => {
+    const file = library.known.get(id)
+    return file ? rights.mayFile(right, file) : rights.somewhere(right)
+  }) && [...selection.folders].every(id => rights.mayFolder(right, id))
 </script>
 
 <template>
   <div v-if="selection.count" class="selection-bar" role="toolbar" aria-label="With what is chosen">
     <b aria-live="polite">{{ selection.words }}</b>
     <template v-if="listing.bin">
-      <VBtn @click="selection.attempt(() => selection.restore(selection.chosen))">Restore</VBtn>
-      <VBtn v-if="anyFiles" color="clay" @click="emit('forGood')">Delete for good…</VBtn>
+      <VBtn v-if="mayAll('delete')" @click="selection.attempt(() => selection.restore(selection.chosen))">Restore</VBtn>
+      <VBtn v-if="anyFiles && mayAll('delete')" color="clay" @click="emit('forGood')">Delete for good…</VBtn>
     </template>
     <template v-else>
-      <VBtn title="Move, or copy (M)" @click="emit('move')">Move to…</VBtn>
-      <VBtn v-if="anyFiles" @click="emit('describe')">Describe…</VBtn>
+      <VBtn v-if="mayAll('edit') || rights.somewhere('put')" title="Move, or copy (M)" @click="emit('move')">Move to…</VBtn>
+      <VBtn v-if="anyFiles && mayAll('edit')" @click="emit('describe')">Describe…</VBtn>
       <VMenu v-if="anyFiles" location="top">
         <template #activator="{ props: activator }"><VBtn v-bind="activator">Copy links</VBtn></template>
         <MenuList>
@@ -42,11 +51,17 @@ const anyFiles = computed(() => selection.files.size > 0)
       <VBtn v-if="anyFiles" title="Into the trough (T)" @click="selection.attempt(() => selection.pickUp(selection.chosen))">
         Pick up
       </VBtn>
-      <VBtn title="A zip for visitors with an address of its own, always current" @click="emit('bundle')"> Bundle… </VBtn>
+      <VBtn
+        v-if="rights.mayIn('put', listing.folder)"
+        title="A zip for visitors with an address of its own, always current"
+        @click="emit('bundle')"
+      >
+        Bundle…
+      </VBtn>
       <VBtn title="Download it once, for yourself" @click="selection.attempt(() => selection.downloadZip(selection.chosen))">
         As a zip
       </VBtn>
-      <VBtn color="clay" title="Into the bin (Delete)" @click="emit('remove')">Delete</VBtn>
+      <VBtn v-if="mayAll('delete')" color="clay" title="Into the bin (Delete)" @click="emit('remove')">Delete</VBtn>
     </template>
     <VBtn color="soft" class="nothing" title="Choose nothing (Esc)" aria-label="Choose nothing" @click="selection.clear()">
       <VIcon :icon="mdiClose" size="16" />

@@ -6,6 +6,7 @@ import { arePictures } from '~/bench/dropping'
 /** The bench of a page: the sheet it is written on, and the margin with the settings of what is selected. */
 const props = defineProps<{ id: string; /** the placement to begin at */ at?: string }>()
 
+const rights = useRights()
 const page = usePage()
 const looks = useLooks()
 const scroll = ref<HTMLElement>()
@@ -31,7 +32,14 @@ useHead({ style: [{ innerHTML: () => contentCss(looks.style) + looks.css, key: '
       <PageHead />
       <PageConflict v-if="page.state === 'conflict'" @load="opening.load()" @keep="opening.keepMine()" />
       <PagePreview v-if="previewing" @keydown.esc="preview" />
-      <PageToolbar v-show="!previewing" :editor="editor" @place="finding.open('place')" @add="finding.add" @link="finding.open('link')" />
+      <PageToolbar
+        v-if="rights.may('write')"
+        v-show="!previewing"
+        :editor="editor"
+        @place="finding.open('place')"
+        @add="finding.add"
+        @link="finding.open('link')"
+      />
       <div v-show="!previewing" ref="scroll" v-drag-scroll class="scroll">
         <div class="desk-top" :class="{ 'has-note': hasNote }">
           <div ref="column" class="sheet-column"><PageSheet /></div>

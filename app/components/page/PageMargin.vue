@@ -7,6 +7,7 @@ import type { TableAct } from '~/editor/table'
 
 /** The margin beside the sheet: settings of what is selected and of what it lies in, or of the page. */
 const bench = useBench()
+const rights = useRights()
 const { editor, scroll, margin, opening, filling, again, againFromComputer, retargetFromComputer, focus } = bench
 const { selected, parts, height, hasNote } = margin
 const { row } = filling
@@ -60,7 +61,7 @@ function actOnTable(act: TableAct) {
 
 <template>
   <div class="margin" :class="{ 'has-note': hasNote }">
-    <div v-if="hasNote && editor" ref="noteBox" class="placed-note" :style="{ '--top': `${noteTop}px` }">
+    <div v-if="hasNote && editor && rights.may('write')" ref="noteBox" class="placed-note" :style="{ '--top': `${noteTop}px` }">
       <ShelfNote v-if="selected?.kind === 'shelf'" ref="note" :key="selected.attrs.placement" :attrs="selected.attrs" v-bind="acts" />
       <SearchNote
         v-else-if="selected?.kind === 'search'"

@@ -4,6 +4,7 @@ import type { Target } from '~~/core/page/schema'
 
 /** What holds of the open page as a whole; it stands in the margin while nothing on the page is selected. */
 const emit = defineEmits<{ restore: [version: number] }>()
+const rights = useRights()
 const page = usePage()
 const pages = usePages()
 const notices = useNotices()
@@ -81,7 +82,8 @@ const replacing = ref(false)
 <template>
   <section class="settings" aria-label="Settings of this page">
     <p v-if="current.edge" class="hint">{{ EDGE_HINTS[current.edge] }}</p>
-    <PageFields v-else />
+    <PageFields v-else-if="rights.may('write') && (!current.published || rights.may('publish'))" />
+    <p v-else class="hint">Address, menu and words for search engines are for those who may write pages and put them live.</p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
 
     <div class="waits">
@@ -107,7 +109,7 @@ const replacing = ref(false)
       :heading="`${counted(uses.length, 'place')} on other pages ${uses.length === 1 ? 'leads' : 'lead'} here`"
     >
       <PlaceList :uses="uses" />
-      <VBtn @click="replacing = true">Replace everywhere…</VBtn>
+      <VBtn v-if="rights.mends" @click="replacing = true">Replace everywhere…</VBtn>
     </FoldSection>
 
     <FoldSection v-model:open="showsVersions" heading="Versions that were live">
@@ -127,7 +129,7 @@ const replacing = ref(false)
         <template #[`header.act`]><span class="tr-spoken">Act</span></template>
         <template #[`item.act`]="{ item }">
           <VBtn
-            v-if="!item.live"
+            v-if="!item.live && rights.may('write')"
             :aria-label="`Bring back the version of ${longDate(item.published)}`"
             @click="emit('restore', item.number)"
           >
@@ -138,9 +140,9 @@ const replacing = ref(false)
     </FoldSection>
 
     <div class="acts">
-      <VBtn v-if="!current.edge" @click="duplicate">Duplicate page</VBtn>
+      <VBtn v-if="!current.edge && rights.may('write')" @click="duplicate">Duplicate page</VBtn>
       <VBtn v-if="!current.edge" @click="showsHtml = true">Show HTML…</VBtn>
-      <VBtn v-if="current.published && current.slug" @click="unpublish">Take offline</VBtn>
+      <VBtn v-if="current.published && current.slug && rights.may('publish')" @click="unpublish">Take offline</VBtn>
     </div>
     <ReplaceDialog v-if="replacing" :from="{ target, title: current.title }" @close="replacing = false" />
     <LedToDialog v-if="held.length" :page="current" :uses="held" act="Take it offline" @close="held = []" @go="takeOffline" />

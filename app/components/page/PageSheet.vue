@@ -8,6 +8,7 @@ import { addableFor } from '~/editor/add'
 import { focusEnd, focusStart } from '~/editor/commands'
 
 /** The sheet: the title and the text of the page, where files are dropped and the finder opens. */
+const rights = useRights()
 const page = usePage()
 const { editor, sheet, screen, margin, dropping, finding, placePages } = useBench()
 const { screen: onScreen, zoom, shown, width } = screen
@@ -51,7 +52,7 @@ function writeOn(event: MouseEvent) {
   <div
     v-if="page.current && editor"
     ref="sheet"
-    v-drop="target"
+    v-drop="rights.may('write') ? target : undefined"
     class="sheet"
     data-sheet
     :style="{ 'width': `${shown * zoom}px`, '--sheet-paper': looks.palettes.plain.paper }"
@@ -73,6 +74,7 @@ function writeOn(event: MouseEvent) {
         <textarea
           rows="1"
           :value="page.current.title"
+          :readonly="!rights.may('write')"
           maxlength="200"
           spellcheck="true"
           @focus="settingsCalled = true"
@@ -85,7 +87,7 @@ function writeOn(event: MouseEvent) {
         <EdgeLine v-if="page.current.edge" :edge="page.current.edge" @order="placePages" />
       </div>
     </div>
-    <BlockHandle :editor="editor" :area="sheet" @select="selectBlock" />
+    <BlockHandle v-if="rights.may('write')" :editor="editor" :area="sheet" @select="selectBlock" />
     <DropMark v-if="spot" :spot="spot" :words="words" />
     <FileFinder
       v-if="finder"

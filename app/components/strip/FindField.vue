@@ -3,6 +3,7 @@ import { fold } from '~~/core/find/fold'
 import type { FoundFile } from '~~/core/files/fileItem'
 import { formatSize } from '~~/core/files/size'
 import { settingPlaces } from '~/library/settingPlaces'
+import { mayOpen } from '~/rights/boards'
 
 /** Reaches files by name or the words inside them, and folders, pages and settings by name. */
 interface Hit {
@@ -14,6 +15,7 @@ interface Hit {
   go: () => unknown
 }
 
+const rights = useRights()
 const pages = usePages()
 const folders = useFolders()
 const signposts = useSignposts()
@@ -102,7 +104,7 @@ const hits = computed<Hit[]>(() => {
             go: () => openFolder(folder.id),
           }))
       : []),
-    ...(q
+    ...(q && rights.may('design')
       ? signposts.items
           .filter(item => matches(item.title) || matches(item.name))
           .slice(0, 5)
@@ -123,13 +125,15 @@ const hits = computed<Hit[]>(() => {
         side: '',
         go: () => navigateTo(`/desk/pages/${page.id}`),
       })),
-    ...settingPlaces(q).map(item => ({
-      key: item.words,
-      group: 'Settings',
-      words: item.words,
-      side: '',
-      go: () => navigateTo(item.to),
-    })),
+    ...settingPlaces(q)
+      .filter(({ to }) => mayOpen(rights, to))
+      .map(item => ({
+        key: item.words,
+        group: 'Settings',
+        words: item.words,
+        side: '',
+        go: () => navigateTo(item.to),
+      })),
   ]
 })
 

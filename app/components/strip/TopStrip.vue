@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { mdiAccountOutline } from '@mdi/js'
+import { mayOpen } from '~/rights/boards'
 
+const rights = useRights()
 const session = useSession()
 const pages = usePages()
 const boards = useBoards()
@@ -9,6 +11,18 @@ watchArrivals()
 const page = usePage()
 const checks = useChecks()
 onMounted(checks.count)
+
+const BOARDS = [
+  { to: '/desk/signposts', title: 'Signposts' },
+  { to: '/desk/gates', title: 'Gates' },
+  { to: '/desk/contacts', title: 'Contacts' },
+  { to: '/desk/outbox', title: 'Outbox' },
+  { to: '/desk/people', title: 'People' },
+  { to: '/desk/looks', title: 'Looks' },
+  { to: '/desk/setup', title: 'Setup' },
+  { to: '/desk/setup/people', title: 'Password and sign-in' },
+]
+const boardsOfMenu = computed(() => BOARDS.filter(({ to }) => mayOpen(rights, to)))
 
 /** Pages that wait, the open one left to the button beside. */
 const others = computed(() => pages.waiting.filter(item => item.id !== page.current?.id).length)
@@ -22,7 +36,7 @@ const others = computed(() => pages.waiting.filter(item => item.id !== page.curr
     <FindField />
     <div class="right">
       <NuxtLink v-if="others && !page.current" to="/desk" class="waiting">{{ counted(others, 'page') }} not live as drafted</NuxtLink>
-      <template v-if="page.current">
+      <template v-if="page.current && rights.may('publish')">
         <span v-if="!page.current.waiting" class="all-live"><i />Live as it stands</span>
         <span v-else-if="waitsFor" class="waiting" role="status"
           >Goes live when {{ waitsFor === 1 ? 'its file is' : `its ${waitsFor} files are` }} in
@@ -33,6 +47,7 @@ const others = computed(() => pages.waiting.filter(item => item.id !== page.curr
         </VBtn>
       </template>
       <NuxtLink
+        v-if="rights.checks"
         to="/desk/checks"
         class="plain checks"
         :title="checks.urgent ? 'What stops or misleads visitors' : 'What visitors meet on the live pages'"
@@ -46,13 +61,7 @@ const others = computed(() => pages.waiting.filter(item => item.id !== page.curr
         </template>
         <MenuList>
           <VListSubheader>{{ session.email }}</VListSubheader>
-          <MenuItem to="/desk/signposts" title="Signposts" />
-          <MenuItem to="/desk/gates" title="Gates" />
-          <MenuItem to="/desk/contacts" title="Contacts" />
-          <MenuItem to="/desk/outbox" title="Outbox" />
-          <MenuItem to="/desk/looks" title="Looks" />
-          <MenuItem to="/desk/setup" title="Setup" />
-          <MenuItem to="/desk/setup/people" title="Password and sign-in" />
+          <MenuItem v-for="board in boardsOfMenu" :key="board.to" v-bind="board" />
           <MenuItem title="Keys" @click="boards.keysShown = true" />
           <MenuItem title="Sign out" @click="session.signOut()" />
         </MenuList>

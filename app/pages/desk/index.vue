@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import type { Use } from '~~/core/files/fileItem'
-import { newPageSchema } from '~~/core/page/pageItem'
+import { newPageSchema, type PageItem } from '~~/core/page/pageItem'
 import { slugFromTitle, slugOf } from '~~/core/page/slug'
 import { STARTS, type StartName } from '~~/core/page/starts'
 
+const rights = useRights()
 const pages = usePages()
 const notices = useNotices()
 const asking = useAsking()
@@ -37,7 +38,7 @@ function open() {
 /** Nothing was ever live: the way to a first site is offered until it is left, or walked. */
 const isNew = computed(() => pages.loaded && !pages.items.some(({ published }) => published))
 const leftWay = useLocalStorage('trough-first-steps-left', false)
-const showsWay = computed(() => isNew.value && !leftWay.value)
+const showsWay = computed(() => isNew.value && !leftWay.value && rights.owner)
 
 const publishing = ref(false)
 async function publishWaiting() {
@@ -58,6 +59,8 @@ async function publishWaiting() {
   }
 }
 
+const removesLive = computed(() => rights.may('write') && rights.may('publish'))
+const removes = ({ published }: PageItem) => (published ? removesLive.value : rights.may('write'))
 /** a page that shall go, and the places on other pages that hold that back */
 const held = shallowRef<{ page: { id: string; title: string }; uses: Use[] }>()
 const { attempt } = useSelection()
@@ -85,21 +88,22 @@ async function removeForGood(page: { id: string; title: string }) {
 </script>
 
 <template>
-  <div class="pages">
+  <OwnRights v-if="!rights.readsPages" class="pages" />
+  <div v-else class="pages">
     <header class="board-head">
       <h1>Pages</h1>
       <span class="acts">
-        <VBtn v-if="pages.waiting.length" variant="outlined" :disabled="publishing" @click="publishWaiting">
+        <VBtn v-if="pages.waiting.length && rights.may('publish')" variant="outlined" :disabled="publishing" @click="publishWaiting">
           {{
             publishing
               ? 'Publishing…'
               : `Publish ${counted(pages.waiting.length, 'page')} that ${pages.waiting.length === 1 ? 'waits' : 'wait'}`
           }}
         </VBtn>
-        <NuxtLink to="/desk/signposts" class="plain">Signposts</NuxtLink>
-        <NuxtLink to="/desk/looks" class="plain">Looks</NuxtLink>
-        <VBtn v-if="isNew && leftWay" @click="leftWay = false">First steps</VBtn>
-        <VBtn variant="outlined" @click="open">New page</VBtn>
+        <NuxtLink v-if="rights.may('design')" to="/desk/signposts" class="plain">Signposts</NuxtLink>
+        <NuxtLink v-if="rights.may('design')" to="/desk/looks" class="plain">Looks</NuxtLink>
+        <VBtn v-if="isNew && leftWay && rights.owner" @click="leftWay = false">First steps</VBtn>
+        <VBtn v-if="rights.may('write')" variant="outlined" @click="open">New page</VBtn>
       </span>
     </header>
     <VForm v-if="adding" class="new" @submit.prevent="form.submit" @keydown.esc="form.leave(() => (adding = false))">
@@ -142,7 +146,7 @@ async function removeForGood(page: { id: string; title: string }) {
           <a v-if="page.published" class="plain" :href="`/${page.slug}`" target="_blank" :aria-label="`View live: ${page.title}`"
             >View live</a
           >
-          <VBtn v-if="page.slug" color="soft" :aria-label="`Remove ${page.title}`" @click="remove(page)"> Remove </VBtn>
+          <VBtn v-if="page.slug && removes(page)" color="soft" :aria-label="`Remove ${page.title}`" @click="remove(page)"> Remove </VBtn>
         </span>
       </li>
     </ul>
@@ -175,8 +179,10 @@ async function removeForGood(page: { id: string; title: string }) {
             <span class="what">deleted {{ shortDate(page.deleted) }}{{ page.live ? ', was live' : '' }}</span>
           </div>
           <span class="row-acts">
-            <VBtn :aria-label="`Restore ${page.title}`" @click="restore(page)">Restore</VBtn>
-            <VBtn color="soft" :aria-label="`Delete ${page.title} for good`" @click="removeForGood(page)">Delete</VBtn>
+            <VBtn v-if="page.live ? removesLive : rights.may('write')" :aria-label="`Restore ${page.title}`" @click="restore(page)"
+              >Restore</VBtn
+            >
+            <VBtn v-if="removesLive" color="soft" :aria-label="`Delete ${page.title} for good`" @click="removeForGood(page)">Delete</VBtn>
           </span>
         </li>
       </ul>

@@ -1,13 +1,17 @@
 <script setup lang="ts">
+import { mayOpen } from '~/rights/boards'
+
 /** What is set once: sections beside each other, each with an address of its own. */
 const SECTIONS = [
   { words: 'Site', to: '/desk/setup' },
   { words: 'Files', to: '/desk/setup/files' },
-  { words: 'People and sign-in', to: '/desk/setup/people' },
+  { words: 'Password and sign-in', to: '/desk/setup/people' },
   { words: 'Storage and backup', to: '/desk/setup/storage' },
   { words: 'Moving in and out', to: '/desk/setup/moving' },
   { words: 'Log', to: '/desk/setup/log' },
 ]
+const rights = useRights()
+const sections = computed(() => SECTIONS.filter(({ to }) => mayOpen(rights, to)))
 </script>
 
 <template>
@@ -18,7 +22,7 @@ const SECTIONS = [
     </header>
     <div class="body">
       <nav aria-label="Sections of the setup">
-        <NuxtLink v-for="{ words, to } in SECTIONS" :key="to" :to="to" exact-active-class="here">{{ words }}</NuxtLink>
+        <NuxtLink v-for="{ words, to } in sections" :key="to" :to="to" exact-active-class="here">{{ words }}</NuxtLink>
       </nav>
       <div class="section"><NuxtPage /></div>
     </div>

@@ -42,5 +42,6 @@ const { field, submit, problem, busy } = useForm({
     />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <VBtn type="submit" variant="flat" :loading="busy">Sign in</VBtn>
+    <p><NuxtLink to="/desk/lost">Lost your password?</NuxtLink></p>
   </VForm>
 </template>

@@ -1,5 +1,6 @@
 import { defineEventHandler } from 'h3'
 import { z } from 'zod'
+import { accessOf } from '../../utils/access'
 import { parseQuery } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 
@@ -7,5 +8,5 @@ const querySchema = z.object({ sha256: z.string().regex(/^[0-9a-f]{64}$/, 'Give 
 
 /** The files of some bytes. */
 export default defineEventHandler(async event => ({
-  items: await (await useTrough()).library.withBytes(parseQuery(event, querySchema).sha256),
+  items: (await accessOf(event)).shown(await (await useTrough()).library.withBytes(parseQuery(event, querySchema).sha256)),
 }))

@@ -1,8 +1,13 @@
 import { defineEventHandler } from 'h3'
+import { accessOf } from '../../utils/access'
 import { useTrough } from '../../utils/trough'
 
 /** Every folder outside the bin, and those in it. */
-export default defineEventHandler(async () => {
+export default defineEventHandler(async event => {
   const { library } = await useTrough()
-  return { items: await library.folders.list(), binned: await library.binnedFolders() }
+  const access = await accessOf(event)
+  return {
+    items: access.folders(await library.folders.list()),
+    binned: (await library.binnedFolders()).filter(({ id }) => access.sees(id)),
+  }
 })

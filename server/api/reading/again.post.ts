@@ -1,5 +1,6 @@
 import { defineEventHandler } from 'h3'
 import { readAgainSchema } from '../../../core/files/selection'
+import { accessOf } from '../../utils/access'
 import { MANY, parseBody } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 
@@ -7,6 +8,9 @@ import { useTrough } from '../../utils/trough'
 export default defineEventHandler(async event => {
   const { library, reading } = await useTrough()
   const { files } = await parseBody(event, readAgainSchema, { most: MANY })
+  const access = await accessOf(event)
+  if (files) await access.mustFiles('edit', files)
+  else access.mustEverywhere('edit')
   await reading.again(files && (await library.byId(files)).map(file => file.sha256))
   return reading.progress()
 })

@@ -1,9 +1,6 @@
 import { defineEventHandler } from 'h3'
-import { forGoodSchema } from '../../../core/files/selection'
-import { MANY, parseBody } from '../../utils/request'
+import { binned } from '../../utils/binned'
 import { useTrough } from '../../utils/trough'
 
 /** What deleting files of the bin for good would free. */
-export default defineEventHandler(async event =>
-  (await useTrough()).cleaner.wouldFree((await parseBody(event, forGoodSchema, { most: MANY })).files),
-)
+export default defineEventHandler(async event => (await useTrough()).cleaner.wouldFree(await binned(event)))

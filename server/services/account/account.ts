@@ -1,5 +1,5 @@
 import { randomInt, timingSafeEqual } from 'node:crypto'
-import { and, eq } from 'drizzle-orm'
+import { and, asc, eq, isNull } from 'drizzle-orm'
 import type { Account, SetUp, SignIn } from '../../../core/account/accountForms'
 import { newId } from '../../../core/id'
 import { Problem, notFound } from '../../../core/problem'
@@ -20,7 +20,13 @@ function sameText(a: string, b: string): boolean {
 }
 
 type Row = typeof accounts.$inferSelect
-const toAccount = ({ id, email, codeSecret }: Row): Account => ({ id, email, secondFactor: codeSecret !== null })
+const toAccount = ({ id, email, name, rights, codeSecret }: Row): Account => ({
+  id,
+  email,
+  name,
+  rights,
+  secondFactor: codeSecret !== null,
+})
 
 const wrongCode = () =>
   new Problem(401, 'That code does not fit.', 'Wait for the next one in your app, or use one of your recovery codes.', {
@@ -28,13 +34,19 @@ const wrongCode = () =>
   })
 const wrongPassword = () => new Problem(403, 'That is not your password.', 'Type the one you sign in with.', { field: 'old' })
 
-/** The owner's account: made once with the code from the console, then signed in to. */
+/** The first owner's account, made once with the code from the console; and how everybody signs in. */
 export function createAccountService(db: Database, hasher: Hasher) {
   const limits = createLimits()
   const code = newCode()
   let decoy: Promise<string> | undefined
 
   const isSetUp = async () => (await db.select({ id: accounts.id }).from(accounts).limit(1)).length > 0
+
+  /** Who was an owner before any other. */
+  async function firstOwner(): Promise<Row | undefined> {
+    const [row] = await db.select().from(accounts).where(isNull(accounts.rights)).orderBy(asc(accounts.created)).limit(1)
+    return row
+  }
 
   async function rowOf(id: string): Promise<Row> {
     const [row] = await db.select().from(accounts).where(eq(accounts.id, id))
@@ -51,7 +63,7 @@ export function createAccountService(db: Database, hasher: Hasher) {
       }
       const account = { id: newId(), email }
       await tx.insert(accounts).values({ ...account, passwordHash })
-      return { ...account, secondFactor: false }
+      return { ...account, name: '', rights: null, secondFactor: false }
     })
   }
 
@@ -129,7 +141,7 @@ export function createAccountService(db: Database, hasher: Hasher) {
     },
 
     /** The owner's e-mail, for those who have found a hole in the site. */
-    contact: async (): Promise<string | undefined> => (await db.select({ email: accounts.email }).from(accounts).limit(1))[0]?.email,
+    contact: async (): Promise<string | undefined> => (await firstOwner())?.email,
 
     /**
      * Gives the owner another password, without the old one: for who has the machine. Whoever is signed in is signed out.
@@ -137,7 +149,7 @@ export function createAccountService(db: Database, hasher: Hasher) {
      * @returns the owner's e-mail
      */
     async resetPassword(password: string, endSecondFactor: boolean): Promise<string> {
-      const [row] = await db.select().from(accounts).limit(1)
+      const row = await firstOwner()
       if (!row) throw new Problem(409, 'There is no owner yet.', 'Start Trough and set it up with the code it prints.')
       refuseCommon(password, row.email)
       const passwordHash = await hasher.hash(password)

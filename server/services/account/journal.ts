@@ -1,16 +1,24 @@
-import { desc, inArray, lt, sql } from 'drizzle-orm'
+import { and, desc, eq, exists, ilike, inArray, lt, or, sql, type SQL } from 'drizzle-orm'
 import { z } from 'zod'
-import { wordsOfAct, type OwnAct, type Subject } from '../../../core/journal/acts'
+import { csvLine } from '../../../core/csvLine'
+import { actsCalled, wordsOfAct, type OwnAct, type Subject } from '../../../core/journal/acts'
 import type { JournalItem } from '../../../core/journal/journalItem'
 import type { Database } from '../../db/connection'
-import { files, folders, gates, journal, looks, pages, signposts } from '../../db/schema'
+import { holding } from '../../db/like'
+import { accounts, files, folders, gates, journal, looks, pages, signposts } from '../../db/schema'
 import { laterTrouble } from '../../log'
 
 /** Days for which it is kept. */
 const KEPT = 365
+/** Lines read at once for a table. */
+const AT_ONCE = 500
 const DAY = 24 * 60 * 60 * 1000
 
 export const journalQuerySchema = z.object({
+  /** a piece of who it was, what they did, or what it was done to */
+  q: z.string().trim().max(200, 'Look for at most 200 characters.').default(''),
+  /** e-mail of who it was */
+  who: z.string().trim().toLowerCase().max(254).default(''),
   from: z.coerce.number().int().min(0).default(0),
   limit: z.coerce.number().int().min(1).max(200).default(50),
 })
@@ -20,9 +28,12 @@ const NAMED = {
   page: { table: pages, name: pages.title, place: (id: string) => `/desk/pages/${id}` },
   signpost: { table: signposts, name: signposts.title, place: () => '/desk/signposts' },
   look: { table: looks, name: looks.name, place: () => '/desk/looks' },
+  person: { table: accounts, name: accounts.email, place: () => '/desk/people' },
   gate: { table: gates, name: gates.name, place: () => '/desk/gates' },
   folder: { table: folders, name: folders.name, place: (id: string) => `/desk?folder=${id}` },
 } as const
+
+type JournalFilter = Pick<z.infer<typeof journalQuerySchema>, 'q' | 'who'>
 
 /** Who signed in, and who changed what. */
 export function createJournal(db: Database) {
@@ -37,6 +48,39 @@ export function createJournal(db: Database) {
     return found
   }
 
+  function filterOf({ q, who }: JournalFilter): SQL | undefined {
+    const pattern = holding(q)
+    const named = Object.values(NAMED).map(({ table, name }) =>
+      exists(
+        db
+          .select({ one: sql`1` })
+          .from(table)
+          .where(and(sql`${table.id} = ${journal.about}`, ilike(name, pattern))),
+      ),
+    )
+    return and(
+      q ? or(ilike(journal.who, pattern), ilike(journal.about, pattern), inArray(journal.act, actsCalled(q)), ...named) : undefined,
+      who ? eq(journal.who, who) : undefined,
+    )
+  }
+
+  async function toItems(rows: (typeof journal.$inferSelect)[]): Promise<JournalItem[]> {
+    const told = rows.map(row => ({ ...row, ...wordsOfAct(row.act) }))
+    const names = await namesOf(told)
+    return told.map(({ id, at, who, words, subject, about, place }) => {
+      const name = subject === null ? undefined : names.get(`${subject} ${about}`)
+      return {
+        id,
+        at: at.toISOString(),
+        who,
+        words,
+        about: subject === null ? about : (name ?? ''),
+        leadsTo: subject !== null && name !== undefined ? NAMED[subject].place(about) : null,
+        place,
+      }
+    })
+  }
+
   return {
     /** Writes down an act; what it is about is an identity, or words. Nobody waits for it. */
     note(act: OwnAct | (string & {}), { who, about = '', place = '' }: { who: string; about?: string; place?: string }): void {
@@ -46,25 +90,28 @@ export function createJournal(db: Database) {
     },
 
     /** The newest first. */
-    async list({ from, limit }: z.infer<typeof journalQuerySchema>): Promise<{ items: JournalItem[]; total: number }> {
-      const rows = await db.select().from(journal).orderBy(desc(journal.id)).limit(limit).offset(from)
-      const [all] = await db.select({ count: sql<number>`count(*)::int` }).from(journal)
-      const told = rows.map(row => ({ ...row, ...wordsOfAct(row.act) }))
-      const names = await namesOf(told)
-      return {
-        total: all!.count,
-        items: told.map(({ id, at, who, words, subject, about, place }) => {
-          const name = subject === null ? undefined : names.get(`${subject} ${about}`)
-          return {
-            id,
-            at: at.toISOString(),
-            who,
-            words,
-            about: subject === null ? about : (name ?? ''),
-            leadsTo: subject !== null && name !== undefined ? NAMED[subject].place(about) : null,
-            place,
-          }
-        }),
+    async list({ from, limit, ...filter }: z.infer<typeof journalQuerySchema>): Promise<{ items: JournalItem[]; total: number }> {
+      const those = filterOf(filter)
+      const rows = await db.select().from(journal).where(those).orderBy(desc(journal.id)).limit(limit).offset(from)
+      return { items: await toItems(rows), total: await db.$count(journal, those) }
+    },
+
+    /** All of them as lines of a table, the newest first. */
+    async *csv(filter: JournalFilter): AsyncGenerator<string> {
+      // The mark by which table programs know UTF-8.
+      yield '\uFEFF' + csvLine(['When', 'Who', 'What', 'Of', 'From'])
+      for (let last: number | undefined, more = true; more;) {
+        const behind = last === undefined ? undefined : lt(journal.id, last)
+        const rows = await db
+          .select()
+          .from(journal)
+          .where(and(filterOf(filter), behind))
+          .orderBy(desc(journal.id))
+          .limit(AT_ONCE)
+        const items = await toItems(rows)
+        if (items.length) yield items.map(({ at, who, words, about, place }) => csvLine([at, who, words, about, place])).join('')
+        more = rows.length === AT_ONCE
+        last = rows.at(-1)?.id
       }
     },
 

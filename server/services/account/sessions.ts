@@ -39,7 +39,7 @@ export function createSessions(db: Database, events: Events, now: () => number =
 
   async function read(token: string) {
     const [row] = await db
-      .select({ session: sessions, email: accounts.email, codeSecret: accounts.codeSecret })
+      .select({ session: sessions, email: accounts.email, name: accounts.name, rights: accounts.rights, codeSecret: accounts.codeSecret })
       .from(sessions)
       .innerJoin(accounts, eq(accounts.id, sessions.accountId))
       .where(eq(sessions.token, hashOf(token)))
@@ -47,7 +47,7 @@ export function createSessions(db: Database, events: Events, now: () => number =
     const { id, accountId, created, used } = row.session
     return {
       id,
-      account: { id: accountId, email: row.email, secondFactor: row.codeSecret !== null },
+      account: { id: accountId, email: row.email, name: row.name, rights: row.rights, secondFactor: row.codeSecret !== null },
       until: Math.min(created.getTime() + LASTS, used.getTime() + IDLE),
       used: used.getTime(),
     }

@@ -326,9 +326,9 @@ export function createBagImport({ db, library, store, jobs, incoming, bundlesSet
      *
      * @param folder where it goes; null: the top of the library
      */
-    async bringIn(fileId: string, folder: string | null): Promise<JobItem> {
+    async bringIn(fileId: string, folder: string | null, by = ''): Promise<JobItem> {
       const file = mustBeStored(await library.get(fileId))
-      return jobs.start('bag', file.title, 'bytes', (job, signal) =>
+      return jobs.start({ kind: 'bag', name: file.title, unit: 'bytes', by }, (job, signal) =>
         store.withFile(file.sha256, async path => {
           job.total = file.size
           await withZip(path, async files => refuseBombs(files, file.size, await store.free())).catch((error: unknown) => {

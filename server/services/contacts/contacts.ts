@@ -1,11 +1,12 @@
 import { and, asc, desc, eq, exists, inArray, isNotNull, isNull, lt, or, sql, type SQL } from 'drizzle-orm'
 import { contactRulesSchema, type Contact, type ContactItem, type ContactQuery, type ContactRules } from '../../../core/contacts/contact'
-import { csvLine } from '../../../core/contacts/csv'
+import { csvLine } from '../../../core/csvLine'
 import type { Admitted } from '../../../core/gate/admission'
 import { VisitorProblem } from '../../../core/language/visitorProblem'
 import { newId } from '../../../core/id'
 import { notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
+import { holding } from '../../db/like'
 import { admissions, contacts, files, gates, gateTakes, outbox, settings } from '../../db/schema'
 
 const RULES_KEY = 'contacts'
@@ -15,9 +16,6 @@ const MOST_TAKES = 500
 
 /** What is counted for each contact: the pass that somebody known has counts as them. */
 export const passOf = (contactId: string): string => `c-${contactId}`
-
-/** What a pattern of LIKE takes for more than itself. */
-const literal = (text: string) => text.replace(/[\\%_]/g, match => `\\${match}`)
 
 /** Everyone who left an e-mail address: when, where, what they agreed to and what they took. */
 export function createContacts(db: Database) {
@@ -29,7 +27,7 @@ export function createContacts(db: Database) {
           .from(admissions)
           .where(and(eq(admissions.contactId, contacts.id), that)),
       )
-    const pattern = `%${literal(q)}%`
+    const pattern = holding(q)
     return and(
       q ? or(sql`${contacts.email} ilike ${pattern}`, came(sql`${admissions.given}::text ilike ${pattern}`)) : undefined,
       gate ? came(eq(admissions.gateId, gate)) : undefined,

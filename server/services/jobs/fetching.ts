@@ -118,7 +118,7 @@ export function createFetching({ db, library, store, jobs, incoming }: Arriving)
         job.done += count
         if (job.done > room) answer.destroy(tooLarge())
       })
-      const file = await library.ingest({ ...kept, fileName, folder })
+      const file = await library.ingest({ ...kept, fileName, folder, by: job.by })
       job.files.push(file.id)
     } catch (error) {
       signal.throwIfAborted()
@@ -135,7 +135,8 @@ export function createFetching({ db, library, store, jobs, incoming }: Arriving)
         .onConflictDoUpdate({ target: settings.key, set: { value: allowed } })
       return allowed
     },
-    fetch: (order: Fetch): JobItem => jobs.start('fetch', order.address, 'bytes', (job, signal) => fetchFile(order, job, signal)),
+    fetch: (order: Fetch, by = ''): JobItem =>
+      jobs.start({ kind: 'fetch', name: order.address, unit: 'bytes', by }, (job, signal) => fetchFile(order, job, signal)),
   }
 }
 export type Fetching = ReturnType<typeof createFetching>

@@ -51,7 +51,7 @@ it('unpacking, and a bag that comes in, end with words where the disk fills up, 
   const bag = await test.put('bag.zip', bagOf(randomBytes(3_000_000)))
   const before = await titles()
   const mount = shrink('incoming')
-  for (const { id } of [await unpacking.unpack(zip.id, { clash: 'both' }), await bagImport.bringIn(bag.id, null)]) {
+  for (const { id } of [await unpacking.unpack(zip.id, 'both'), await bagImport.bringIn(bag.id, null)]) {
     await jobs.ended(id)
     expect(jobs.get(id)).toMatchObject({ state: 'failed', error: expect.stringMatching(/^The disk is full\. Free some space/) })
   }

@@ -5,7 +5,10 @@ it('tells of a job when it begins, as it goes on, when it ends, and when it is f
   let told = 0
   const jobs = createJobs(() => told++)
   let finish: () => void = () => undefined
-  const { id } = jobs.start('unpack', 'manuals.zip', 'files', () => new Promise<void>(resolve => (finish = resolve)))
+  const { id } = jobs.start(
+    { kind: 'unpack', name: 'manuals.zip', unit: 'files', by: '' },
+    () => new Promise<void>(resolve => (finish = resolve)),
+  )
   expect(told).toBe(1)
   await expect.poll(() => told).toBeGreaterThan(2)
   finish()

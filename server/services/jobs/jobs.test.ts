@@ -27,7 +27,7 @@ const ended = async (id: string) => {
 describe('unpacking', () => {
   const unpack = async (bytes: Buffer | Uint8Array, { clash = 'both', name = 'Bundle.zip' }: { clash?: ClashWay; name?: string } = {}) => {
     const zip = await test.put(name, Buffer.from(bytes))
-    return ended((await test.trough.unpacking.unpack(zip.id, { clash })).id)
+    return ended((await test.trough.unpacking.unpack(zip.id, clash)).id)
   }
   const pathsOf = async (ids: string[]) => {
     const folders = new Map((await test.trough.library.folders.list()).map(folder => [folder.id, folder]))
@@ -114,7 +114,7 @@ z.close()`,
 
   it('says what is no zip, and what is a broken one', async () => {
     const pdf = await test.put('a.pdf', '%PDF-1.7')
-    await expect(test.trough.unpacking.unpack(pdf.id, { clash: 'both' })).rejects.toMatchObject({ status: 422 })
+    await expect(test.trough.unpacking.unpack(pdf.id, 'both')).rejects.toMatchObject({ status: 422 })
     expect(await unpack(zipSync({ a: strToU8('x') }).subarray(0, 40), { name: 'cut.zip' })).toMatchObject({
       state: 'failed',
       error: expect.stringMatching(/damaged or cut off/),
@@ -126,7 +126,7 @@ z.close()`,
       'Many.zip',
       Buffer.from(zipSync(Object.fromEntries(Array.from({ length: 400 }, (_, index) => [`f${index}.txt`, strToU8(String(index))])))),
     )
-    const { id } = await test.trough.unpacking.unpack(zip.id, { clash: 'both' })
+    const { id } = await test.trough.unpacking.unpack(zip.id, 'both')
     while (!test.trough.jobs.get(id).done) await new Promise(resolve => setTimeout(resolve, 2))
     await test.trough.jobs.stop(id)
     const job = test.trough.jobs.get(id)

@@ -44,14 +44,12 @@ export function createJobs(changed: () => void = () => undefined) {
   }
 
   return {
-    start(kind: JobItem['kind'], name: string, unit: JobItem['unit'], work: Work): JobItem {
+    start(begun: Pick<JobItem, 'kind' | 'name' | 'unit' | 'by'>, work: Work): JobItem {
       const item: JobItem = {
+        ...begun,
         id: newId(),
-        kind,
-        name,
         done: 0,
         total: null,
-        unit,
         state: 'running',
         error: null,
         extra: {},

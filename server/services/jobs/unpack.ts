@@ -45,7 +45,15 @@ export function createUnpacking(library: LibraryService, store: Store, jobs: Job
       return say('refused', `Its contents are damaged (${(error as Error).message}).`)
     }
     // What came out of something behind a gate stands behind it, too.
-    const file = await library.ingest({ ...kept, fileName: path.fileName, folder, within, asEdition: clash === 'edition', gate })
+    const file = await library.ingest({
+      ...kept,
+      fileName: path.fileName,
+      folder,
+      within,
+      asEdition: clash === 'edition',
+      gate,
+      by: job.by,
+    })
     job.files.push(file.id)
     say(file.edition > 1 ? 'edition' : 'made')
   }
@@ -56,11 +64,11 @@ export function createUnpacking(library: LibraryService, store: Store, jobs: Job
      *
      * @throws Problem 422 where the file is no zip
      */
-    async unpack(fileId: string, { clash }: { clash: ClashWay }): Promise<JobItem> {
+    async unpack(fileId: string, clash: ClashWay, by = ''): Promise<JobItem> {
       const file = mustBeStored(await library.get(fileId))
       if (!isZip(file.mediaType)) throw new Problem(422, `"${file.title}" is no zip.`, 'Only zips can be unpacked.')
       const base = cleanFolderName(splitExtension(file.fileName)[0]) || 'Unpacked'
-      return jobs.start('unpack', file.title, 'files', (job, signal) =>
+      return jobs.start({ kind: 'unpack', name: file.title, unit: 'files', by }, (job, signal) =>
         store.withFile(file.sha256, async path => {
           try {
             job.total = await withZip(path, async files => refuseBombs(files, file.size, await store.free()))

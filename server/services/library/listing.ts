@@ -8,6 +8,7 @@ import type { Events } from '../events'
 import { kept } from '../kept'
 import { MOST_FOUND, type SearchIndex } from '../reading/searchIndex'
 import { readTree } from '../files/readTree'
+import type { Sight } from '../rights/access'
 import type { Register } from './register'
 
 export interface Found {
@@ -22,7 +23,13 @@ export function createListing(db: Database, register: Register, texts: SearchInd
   const tree = kept(() => readTree(db))
   events.on('folders', tree.forget)
 
-  async function foldersOf({ folder, below, among }: FileFilter): Promise<ReadonlySet<string | null> | undefined> {
+  /** Folders that are looked into, of those that are seen; undefined for all. */
+  async function foldersIn(filter: FileFilter, sight: Sight): Promise<Sight> {
+    const folders = await foldersOf(filter)
+    return sight && folders ? new Set([...folders].filter(id => sight.has(id))) : (sight ?? folders)
+  }
+
+  async function foldersOf({ folder, below, among }: FileFilter): Promise<Sight> {
     if (among.length) {
       const folders = await tree.get()
       return new Set(among.flatMap(id => folders.below(id).map(each => each.id)))
@@ -34,8 +41,8 @@ export function createListing(db: Database, register: Register, texts: SearchInd
     return new Set(below ? folders.below(folder).map(({ id }) => id) : [folder])
   }
 
-  async function hits(filter: FileFilter): Promise<Hits> {
-    const [folders, cards] = [await foldersOf(filter), await register.cards()]
+  async function hits(filter: FileFilter, sight: Sight): Promise<Hits> {
+    const [folders, cards] = [await foldersIn(filter, sight), await register.cards()]
     // Among few files every one that has the words is found, however many have them elsewhere.
     const narrowed = cards.narrow(filter, folders)
     const inside = filter.q ? await texts.containing(questionFor(filter.q), narrowed.contents(MOST_FOUND)) : undefined
@@ -59,8 +66,8 @@ export function createListing(db: Database, register: Register, texts: SearchInd
 
   return {
     /** A stretch of the files a filter lets through, in its order; by words: names first, then words inside. */
-    async list({ from, limit, ...filter }: FileQuery): Promise<Found> {
-      const { total, named, slice } = await hits(filter)
+    async list({ from, limit, ...filter }: FileQuery, sight?: Sight): Promise<Found> {
+      const { total, named, slice } = await hits(filter, sight)
       return { items: await withMatches(slice(from, from + limit), questionFor(filter.q ?? '')), total, named }
     },
 
@@ -91,13 +98,14 @@ export function createListing(db: Database, register: Register, texts: SearchInd
     },
 
     /** Identities of all files a filter lets through. */
-    ids: async (filter: FileFilter): Promise<string[]> => (await hits(filter)).slice(0, Infinity).map(({ item }) => item.id),
+    ids: async (filter: FileFilter, sight?: Sight): Promise<string[]> =>
+      (await hits(filter, sight)).slice(0, Infinity).map(({ item }) => item.id),
 
     /** Every tag in use, the most used first. */
-    async tags(): Promise<{ tag: string; files: number }[]> {
+    async tags(sight?: Sight): Promise<{ tag: string; files: number }[]> {
       const counts = new Map<string, number>()
-      for (const { tags, deleted } of (await register.cards()).items())
-        if (!deleted) for (const tag of tags) counts.set(tag, (counts.get(tag) ?? 0) + 1)
+      for (const { tags, deleted, folder } of (await register.cards()).items())
+        if (!deleted && (!sight || sight.has(folder))) for (const tag of tags) counts.set(tag, (counts.get(tag) ?? 0) + 1)
       return [...counts].map(([tag, files]) => ({ tag, files })).sort((a, b) => b.files - a.files || a.tag.localeCompare(b.tag))
     },
 

@@ -1,10 +1,13 @@
 import { AsyncLocalStorage } from 'node:async_hooks'
+import type { Access } from '../rights/access'
 import type { ChunkChecksum } from './checksum'
 
 /** What the head of a request of the protocol says, for what takes in its body. */
 export interface Sending {
   /** e-mail of who sends it */
   by: string
+  /** what they may do */
+  access: Pick<Access, 'mustPlace' | 'mustFiles'>
   /** Upload-Concat, where it is sent */
   concat?: string
   /** what the body has to match, where the sender says so */

@@ -6,14 +6,17 @@ import { Upload as TusUpload } from 'tus-js-client'
 import { Upload } from '@tus/utils'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { listen, openTestTrough, sha256, type TestTrough } from '../../testing/harness'
+import type { Access } from '../rights/access'
 import { RunningDigest } from './digest'
 import { IncomingStore } from './incoming'
 
 let test: TestTrough
+let owner: Access
 let server: Awaited<ReturnType<typeof listen>>
 beforeAll(async () => {
   test = await openTestTrough()
-  server = await listen((request, response) => test.trough.uploads.handle(request, response))
+  owner = await test.trough.access.of(null, '')
+  server = await listen((request, response) => test.trough.uploads.handle(request, response, owner))
 })
 afterAll(async () => {
   await server.close()
@@ -292,7 +295,7 @@ describe('tus 1.0', () => {
           }
         })
       }
-      await test.trough.uploads.handle(request, response)
+      await test.trough.uploads.handle(request, response, owner)
     })
     const url = await new Promise<string>((resolve, reject) => {
       const upload: TusUpload = new TusUpload(bytes, {

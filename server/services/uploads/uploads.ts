@@ -10,6 +10,7 @@ import { Problem, notFound } from '../../../core/problem'
 import type { Journal } from '../account/journal'
 import { log } from '../../log'
 import type { LibraryService } from '../library/library'
+import type { Access } from '../rights/access'
 import { CHECKSUM_ALGORITHMS, ChunkChecksum } from './checksum'
 import type { IncomingStore } from './incoming'
 import { sending, whileSending } from './sending'
@@ -18,6 +19,8 @@ const PATH = '/api/uploads'
 const VERSION = '1.0.0'
 const EXTENSIONS = 'creation,creation-with-upload,creation-defer-length,termination,checksum,expiration,concatenation'
 const PARTIAL = 'partial'
+const EDITION_OF_NOTHING = 'The file this is an edition of is gone. Put it in as a file of its own.'
+const NO_FOLDER = 'There is no such folder. Leave "folder" out to put the file at the top of the library.'
 
 /** Says what is missing where something is; another failure stays what it is. */
 const insteadOfMissing =
@@ -65,9 +68,24 @@ export function createUploadService(incoming: IncomingStore, library: LibrarySer
     })
   }
 
+  /** Refuses before a byte is sent what may not be put there, or followed by an edition. */
+  async function mayArrive(metadata: Metadata): Promise<void> {
+    const { access } = sending()!
+    try {
+      if (metadata.edition) return await access.mustFiles('renew', [metadata.edition])
+      const folder = folderOf(metadata)
+      access.mustPlace('put', folder)
+      if (metadata.clash === 'edition') access.mustPlace('renew', folder)
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error
+      const missing = metadata.edition ? EDITION_OF_NOTHING : NO_FOLDER
+      throw { status_code: error.status, body: error.status === 404 ? missing : error.message }
+    }
+  }
+
   /** Refuses an edition before a byte of it is sent, where there is nothing it could be one of. */
   async function mayFollow(id: string): Promise<void> {
-    const file = await library.get(id).catch(insteadOfMissing('The file this is an edition of is gone. Put it in as a file of its own.'))
+    const file = await library.get(id).catch(insteadOfMissing(EDITION_OF_NOTHING))
     if (file.bundle) throw { status_code: 422, body: 'A bundle has no editions. Put the file into the bundle instead.' }
   }
 
@@ -84,10 +102,9 @@ export function createUploadService(incoming: IncomingStore, library: LibrarySer
       if (!upload.metadata?.filename && !upload.metadata?.name)
         throw { status_code: 400, body: 'Send the file\'s name as "filename" in Upload-Metadata.' }
       const folder = folderOf(upload.metadata)
+      await mayArrive(upload.metadata)
       if (folder) {
-        await library.folders
-          .get(folder)
-          .catch(insteadOfMissing('There is no such folder. Leave "folder" out to put the file at the top of the library.'))
+        await library.folders.get(folder).catch(insteadOfMissing(NO_FOLDER))
       }
       if (upload.metadata?.edition) await mayFollow(upload.metadata.edition)
       // Whatever the sender says: it is who is signed in.
@@ -161,6 +178,7 @@ export function createUploadService(incoming: IncomingStore, library: LibrarySer
       if (length !== undefined) return say(400, 'What is put together has the length of its parts: leave Upload-Length out.\n')
       const metadata = Metadata.parse(told)
       if (!metadata.filename && !metadata.name) return say(400, 'Send the file\'s name as "filename" in Upload-Metadata.\n')
+      await mayArrive(metadata)
       if (metadata.edition) await mayFollow(metadata.edition)
       const id = newId(20)
       await incoming.concatenate(
@@ -183,9 +201,13 @@ export function createUploadService(incoming: IncomingStore, library: LibrarySer
     /**
      * Answers one request of the protocol.
      *
-     * @param by e-mail of who sends it
+     * @param access what may be done by who sends it
      */
-    async handle(request: IncomingMessage, response: ServerResponse, by = ''): Promise<void> {
+    async handle(
+      request: IncomingMessage,
+      response: ServerResponse,
+      access: Pick<Access, 'by' | 'mustPlace' | 'mustFiles'>,
+    ): Promise<void> {
       // tus 1.0, X-HTTP-Method-Override: for clients that can do no more than POST.
       const instead = request.headers['x-http-method-override']
       if (
@@ -206,10 +228,13 @@ export function createUploadService(incoming: IncomingStore, library: LibrarySer
           .end(refused.body)
       const { 'upload-checksum': checksum, 'upload-concat': concat } = request.headers as Record<string, string | undefined>
       if (request.method === 'HEAD') await tellConcat(request, response)
-      await whileSending({ by, concat, checksum: checksum === undefined ? undefined : ChunkChecksum.parse(checksum) }, async () => {
-        if (request.method === 'POST' && concat?.startsWith('final;')) await putTogether(request, response, concat)
-        else await server.handle(request, response)
-      })
+      await whileSending(
+        { by: access.by, access, concat, checksum: checksum === undefined ? undefined : ChunkChecksum.parse(checksum) },
+        async () => {
+          if (request.method === 'POST' && concat?.startsWith('final;')) await putTogether(request, response, concat)
+          else await server.handle(request, response)
+        },
+      )
     },
 
     /** The file a whole upload became; makes it where a fault had kept it from being made. */

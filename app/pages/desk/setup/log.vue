@@ -10,14 +10,24 @@ const A_PAGE = 50
 const items = ref<JournalItem[]>([])
 const total = ref(0)
 const page = ref(1)
+const route = useRoute()
+const q = ref('')
+const who = ref<string | null>(String(route.query.who ?? ''))
+const filter = computed(() =>
+  new URLSearchParams({ ...(q.value.trim() && { q: q.value.trim() }), ...(who.value && { who: who.value }) }).toString(),
+)
 const loading = ref(true)
 const problem = ref('')
 
+let turn = 0
 async function load({ page: wanted }: { page: number }) {
+  const mine = ++turn
   loading.value = true
   problem.value = ''
   try {
-    const answer = await ask(listSchema, `/journal?from=${(wanted - 1) * A_PAGE}&limit=${A_PAGE}`)
+    const answer = await ask(listSchema, `/journal?${filter.value}&from=${(wanted - 1) * A_PAGE}&limit=${A_PAGE}`)
+    // What was asked for first may come last.
+    if (mine !== turn) return
     items.value = answer.items
     total.value = answer.total
   } catch (error) {
@@ -26,6 +36,8 @@ async function load({ page: wanted }: { page: number }) {
     loading.value = false
   }
 }
+const loadSoon = useDebounceFn(() => (page.value === 1 ? load({ page: 1 }) : (page.value = 1)), 200)
+watch(filter, loadSoon)
 const HEADERS = [
   { title: 'When', key: 'at' },
   { title: 'Who', key: 'who' },
@@ -37,6 +49,16 @@ const HEADERS = [
 <template>
   <section class="log" aria-labelledby="log-head">
     <h2 id="log-head">Who did what</h2>
+    <div class="bar">
+      <VTextField
+        v-model="q"
+        type="search"
+        placeholder="Part of a name, of what was done, or of what it was done to"
+        aria-label="Find in the log"
+      />
+      <VTextField v-model="who" type="email" placeholder="Everybody" label="Done by" clearable />
+      <a class="plain" :href="`/api/journal/export?${filter}`" download>Save as a table (CSV)</a>
+    </div>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <VProgressLinear v-if="loading" indeterminate aria-label="Reading the log" />
     <VDataTableServer
@@ -45,7 +67,7 @@ const HEADERS = [
       :items-length="total"
       :items-per-page="A_PAGE"
       :page="page"
-      no-data-text="Nothing has been done yet."
+      :no-data-text="filter ? 'Nothing like that.' : 'Nothing has been done yet.'"
       @update:options="load"
       @update:page="page = $event"
     >
@@ -66,6 +88,15 @@ const HEADERS = [
 </template>
 
 <style scoped>
+.bar {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 12px;
+}
+.bar > .v-input {
+  flex: 1 1 200px;
+}
 .log {
   max-width: none;
 }

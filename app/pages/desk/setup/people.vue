@@ -1,5 +1,5 @@
 <script setup lang="ts">
-useHead({ title: 'Setup: people and sign-in' })
+useHead({ title: 'Setup: password and sign-in' })
 </script>
 
 <template>
@@ -7,5 +7,6 @@ useHead({ title: 'Setup: people and sign-in' })
     <PasswordForm />
     <SecondFactor />
     <SessionList />
+    <LeaveForm />
   </div>
 </template>

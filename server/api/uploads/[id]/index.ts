@@ -1,7 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { accountOf } from '../../../utils/session'
+import { accessOf } from '../../../utils/access'
 import { useTrough } from '../../../utils/trough'
 
-export default defineEventHandler(async event =>
-  (await useTrough()).uploads.handle(event.node.req, event.node.res, (await accountOf(event))?.email),
-)
+export default defineEventHandler(async event => (await useTrough()).uploads.handle(event.node.req, event.node.res, await accessOf(event)))

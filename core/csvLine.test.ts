@@ -1,6 +1,6 @@
 import Papa from 'papaparse'
 import { expect, it } from 'vitest'
-import { csvLine } from './csv'
+import { csvLine } from './csvLine'
 
 it('writes lines that a table program reads as they were (RFC 4180), and takes none for a formula (OWASP, CSV Injection)', () => {
   const cells = ['plain', 'with "quotes", and commas', 'two\nlines', 'größe', '']
