@@ -15,7 +15,6 @@ import { createPersonalLinks } from '../services/entering/personalLinks'
 import { createOutbox } from '../services/outbox/outbox'
 import { createMailSettings } from '../services/outbox/settings'
 import { smtpTransport } from '../services/outbox/transport'
-import { createDeskLetters } from '../services/people/deskLetters'
 import { createPeople } from '../services/people/people'
 import type { Visitors } from '../services/visitorAddress'
 import type { DataFolder } from './dataFolder'
@@ -55,7 +54,7 @@ export async function openDelivering(
   })
   const isOwn = (request: { headers: { cookie?: string } }) => sessions.isSignedIn(request.headers.cookie)
 
-  const letters = createLetters(outbox, site, secrets.session)
+  const letters = createLetters(site, secrets.session)
 
   return {
     visitors,
@@ -78,7 +77,7 @@ export async function openDelivering(
       pages,
       site,
     }),
-    people: createPeople({ db, hasher, site, letters: createDeskLetters(outbox, site) }),
+    people: createPeople({ db, hasher, site, outbox }),
     personalLinks: createPersonalLinks({ db, passes, library, outbox, letters, contacts, published, site }),
     knownSlugs: createKnownSlugs(db, events),
     published,

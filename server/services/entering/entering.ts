@@ -46,7 +46,7 @@ interface Needs {
   passes: Passes
   passwords: Pick<Passwords, 'check'>
   contacts: Contacts
-  outbox: Pick<Outbox, 'soon'>
+  outbox: Pick<Outbox, 'add' | 'soon'>
   letters: Letters
   published: PublishedPages
   library: LibraryService
@@ -162,17 +162,17 @@ export function createEntering({
     await limits.message(asked.email)
     const token = randomBytes(24).toString('base64url')
     const [speech, { name }] = [await site.speech(), await site.get()]
-    const letter = {
+    const message = await letters.compose({
       to: asked.email,
       subject: speech.say('mailConfirmSubject', { title }),
       words: speech.say('mailConfirmText', { site: name, title }),
       link: { path: CONFIRM + token, words: speech.say('confirmGo') },
       after: speech.say('mailConfirmNot'),
       origin: comer.origin,
-    }
+    })
     await db.transaction(async tx => {
       await tx.insert(unconfirmed).values({ token: hashOf(token), gateId: gate.id, asked, until: new Date(now() + CONFIRM_WITHIN) })
-      await letters.write(letter, tx)
+      await outbox.add(message, tx)
     })
     outbox.soon()
     const words = { title: speech.say('checkMailTitle'), detail: speech.say('checkMailDetail') }

@@ -1,7 +1,6 @@
 import { composeLetter } from '../../../core/outbox/compose'
-import type { Queryable } from '../../db/connection'
 import { createSeal } from '../gates/seal'
-import type { Outbox } from '../outbox/outbox'
+import type { NewMessage } from '../outbox/outbox'
 import type { SiteService } from '../site/site'
 
 interface Letter {
@@ -17,15 +16,15 @@ interface Letter {
 const NO_MORE = '/pass/no-more/'
 
 /** Messages to visitors, each with a way to have no more of them. */
-export function createLetters(outbox: Pick<Outbox, 'add'>, site: SiteService, secret: string) {
+export function createLetters(site: SiteService, secret: string) {
   const noMore = createSeal(secret, 'no more messages')
   return {
     /** The address somebody wants no more messages at; undefined where it was not sealed here. */
     addressIn: (sealed: string): string | undefined => noMore.open(sealed),
     noMorePath: (sealed: string): string => NO_MORE + encodeURIComponent(sealed),
 
-    /** Writes a message into the outbox, in the caller's transaction. */
-    async write({ to, subject, words, link, after, origin }: Letter, tx: Queryable): Promise<void> {
+    /** A message as the outbox takes it. It asks the database: before a transaction, not within one. */
+    async compose({ to, subject, words, link, after, origin }: Letter): Promise<NewMessage> {
       const [speech, { name, address }] = [await site.speech(), await site.get()]
       const base = address || origin
       const end = base + NO_MORE + encodeURIComponent(noMore.seal(to))
@@ -38,7 +37,7 @@ export function createLetters(outbox: Pick<Outbox, 'add'>, site: SiteService, se
       })
       // One press in the mail program itself (RFC 2369, section 3.2; RFC 8058, section 3.1).
       const headers = { 'List-Unsubscribe': `<${end}>`, 'List-Unsubscribe-Post': 'List-Unsubscribe=One-Click' }
-      await outbox.add({ to, subject, ...letter, headers }, tx)
+      return { to, subject, ...letter, headers }
     },
   }
 }

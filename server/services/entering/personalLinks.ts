@@ -24,7 +24,7 @@ interface Needs {
   db: Database
   passes: Passes
   library: LibraryService
-  outbox: Pick<Outbox, 'soon'>
+  outbox: Pick<Outbox, 'add' | 'soon'>
   letters: Letters
   contacts: Pick<Contacts, 'wantsNone'>
   published: PublishedPages
@@ -104,21 +104,22 @@ export function createPersonalLinks({ db, passes, library, outbox, letters, cont
             field: 'email',
           },
         )
+      const message =
+        send && email
+          ? await letters.compose({
+              to: email,
+              subject: speech.say('mailLinkSubject', { title: file.title, site: name }),
+              words: speech.say('mailLinkText', { site: name, title: file.title }),
+              link: { path: FOR + token, words: speech.say('getIt', { title: file.title }) },
+              origin,
+            })
+          : undefined
       const row = await db.transaction(async tx => {
         const [made] = await tx
           .insert(personalLinks)
           .values({ id: newId(), token, fileId, note, email, until: until === null ? null : new Date(until), most })
           .returning()
-        if (send && email) {
-          const letter = {
-            to: email,
-            subject: speech.say('mailLinkSubject', { title: file.title, site: name }),
-            words: speech.say('mailLinkText', { site: name, title: file.title }),
-            link: { path: FOR + token, words: speech.say('getIt', { title: file.title }) },
-            origin,
-          }
-          await letters.write(letter, tx)
-        }
+        if (message) await outbox.add(message, tx)
         return made!
       })
       outbox.soon()

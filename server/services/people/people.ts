@@ -9,7 +9,8 @@ import { accounts, invitations, passwordLinks, sessions } from '../../db/schema'
 import { refuseCommon } from '../account/commonPasswords'
 import type { Hasher } from '../account/hasher'
 import type { SiteService } from '../site/site'
-import type { DeskLetters } from './deskLetters'
+import type { Outbox } from '../outbox/outbox'
+import { invitationLetter, lostPasswordLetter } from './deskLetters'
 
 const DAY = 24 * 60 * 60 * 1000
 const INVITED_FOR = 7 * DAY
@@ -29,13 +30,13 @@ export function createPeople({
   db,
   hasher,
   site,
-  letters,
+  outbox,
   now = Date.now,
 }: {
   db: Database
   hasher: Hasher
   site: Pick<SiteService, 'get'>
-  letters: DeskLetters
+  outbox: Pick<Outbox, 'add' | 'soon'>
   now?: () => number
 }) {
   async function list(): Promise<PersonItem[]> {
@@ -124,6 +125,8 @@ export function createPeople({
      */
     async invite({ email, name, rights }: Invitation, by: string, origin: string): Promise<PersonItem> {
       const token = newToken()
+      const { name: siteName, address } = await site.get()
+      const message = invitationLetter({ to: email, by, token, site: siteName, origin: address || origin })
       const said = { name, rights, by, token: hashOf(token), until: new Date(now() + INVITED_FOR) }
       const id = await db.transaction(async tx => {
         const [there] = await tx.select({ id: accounts.id }).from(accounts).where(eq(accounts.email, email))
@@ -133,15 +136,16 @@ export function createPeople({
           .values({ id: newId(), email, ...said })
           .onConflictDoUpdate({ target: invitations.email, set: said })
           .returning({ id: invitations.id })
-        await letters.invite({ to: email, by, token, origin }, tx)
+        await outbox.add(message, tx)
         return row!.id
       })
+      outbox.soon()
       return get(id)
     },
 
     /** Sends an invitation once more; the link that was sent before no longer holds. */
     async inviteAgain(id: string, origin: string): Promise<PersonItem> {
-      const token = newToken()
+      const [token, { name: siteName, address }] = [newToken(), await site.get()]
       await db.transaction(async tx => {
         const [row] = await tx
           .update(invitations)
@@ -149,8 +153,9 @@ export function createPeople({
           .where(eq(invitations.id, id))
           .returning()
         if (!row) throw notFound('invitation')
-        await letters.invite({ to: row.email, by: row.by, token, origin }, tx)
+        await outbox.add(invitationLetter({ to: row.email, by: row.by, token, site: siteName, origin: address || origin }), tx)
       })
+      outbox.soon()
       return get(id)
     },
 
@@ -235,7 +240,7 @@ export function createPeople({
      * @throws Problem 409 where the site has no public address: what a request says of its host is anybody's word
      */
     async lostPassword(email: string): Promise<void> {
-      const { address } = await site.get()
+      const { name, address } = await site.get()
       if (!address)
         throw new Problem(
           409,
@@ -249,8 +254,9 @@ export function createPeople({
         const held = await tx.select({ token: passwordLinks.token }).from(passwordLinks).where(eq(passwordLinks.accountId, row.id))
         if (held.length >= MOST_LINKS) return
         await tx.insert(passwordLinks).values({ token: hashOf(token), accountId: row.id, until: new Date(now() + LOST_FOR) })
-        await letters.lostPassword({ to: email, token, origin: address }, tx)
+        await outbox.add(lostPasswordLetter({ to: email, token, site: name, origin: address }), tx)
       })
+      outbox.soon()
     },
 
     /** Ends all sessions of somebody. */
