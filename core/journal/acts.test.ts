@@ -1,14 +1,9 @@
-import { readdirSync } from 'node:fs'
 import { expect, it } from 'vitest'
+import { API_REQUESTS } from '../../server/testing/apiRequests'
 import { TOLD, UNTOLD, actOf, wordsOfAct } from './acts'
 
-/** Every request of the API that may change something, from the names of its handlers (Nitro's file routing). */
-const requests = readdirSync('server/api', { recursive: true, encoding: 'utf8' })
-  .filter(name => name.endsWith('.ts') && !/\.get\.ts$|\[\.\.\.\]/.test(name))
-  .map(name => {
-    const [, path, method = 'all'] = /^(.*?)(?:\.(get|post|put|patch|delete))?\.ts$/.exec(name)!
-    return `${method.toUpperCase()} /${path!.replace(/(^|\/)index$/, '').replace(/\[(\w+)\]/g, ':$1')}`
-  })
+/** Every request of the API that may change something. */
+const requests = API_REQUESTS.filter(request => !request.startsWith('GET '))
 
 it('every request that may change something is told in the journal, or said not to be', () => {
   const known = new Set([...TOLD, ...UNTOLD])
