@@ -12,6 +12,7 @@ import { FOLDERS, makeFiles } from './files'
 import { makeGates } from './gates'
 import { KILN_LOOK } from './look'
 import { OWNER } from './owner'
+import { makePeople } from './people'
 import { SHEET_LOOK, makeIcons, makePages, type FileIds } from './pages'
 import { seeded } from './random'
 
@@ -30,7 +31,7 @@ async function fillLibrary(trough: Trough, folder: string): Promise<{ ids: FileI
   const { library } = trough
   const folders = await makeFolders(library)
   const ids: FileIds = new Map()
-  for (const [index, { name, folder: place, title, description, tags, editionOf, waits, bytes }] of (await makeFiles()).entries()) {
+  for (const [index, { name, folder: place, title, description, tags, editionOf, waits, by, bytes }] of (await makeFiles()).entries()) {
     const path = join(folder, 'incoming', `demo-${index}.part`)
     await writeFile(path, bytes)
     const file = await library.ingest({
@@ -41,6 +42,7 @@ async function fillLibrary(trough: Trough, folder: string): Promise<{ ids: FileI
       crc32: crc32(bytes),
       folder: place ? folders.get(place) : null,
       editionOf: editionOf && ids.get(editionOf),
+      by: by ?? OWNER.email,
     })
     if (title || description || tags) await library.change(file.id, { title, description, tags })
     if (waits) await library.showEdition(file.id, file.edition - 1)
@@ -124,6 +126,7 @@ export async function buildDemo(folder: string): Promise<void> {
     const { ids, folders } = await fillLibrary(trough, draft)
     await fillPages(trough, ids, folders)
     await makeGates(trough, ids)
+    await makePeople(trough, folders)
     await visit(trough)
     await trough.reading.idle()
   } finally {

@@ -2,6 +2,7 @@ import { strToU8, zipSync } from 'fflate'
 import { makeForm, makeList, makeSheet, makeSlides } from './office'
 import { makePdf, type PdfSpec } from './pdf'
 import { makeKilnShelves, makeMark, makePlan, makeTile, makeTone } from './pictures'
+import { YARD } from './owner'
 import * as texts from './texts'
 
 export interface DemoFile {
@@ -15,6 +16,8 @@ export interface DemoFile {
   editionOf?: string
   /** an edition that is there, and not yet shown to visitors */
   waits?: boolean
+  /** e-mail of who put it in, where it was not the owner */
+  by?: string
   bytes: Buffer
 }
 
@@ -34,6 +37,8 @@ export const FOLDERS: DemoFolder[] = [
   { path: 'Classes', mark: 'water', ownOrder: true },
   { path: 'Guides' },
   { path: 'Studio photos' },
+  { path: 'Deliveries', description: 'What the yard signed for' },
+  { path: 'Contracts', description: 'For one client each' },
   { path: 'For the site', description: 'Pictures the pages are made of' },
 ]
 
@@ -188,6 +193,27 @@ export async function makeFiles(): Promise<DemoFile[]> {
         }),
       ),
     )),
+
+    await pdf(
+      'Deliveries',
+      'delivery-note-2026-10-12.pdf',
+      texts.deliveryNote('4471', 'the clay pit', [
+        ['Marl stoneware, 12.5 kg bags', '6'],
+        ['Red earthenware, 12.5 kg bags', '4'],
+      ]),
+      NOVEMBER,
+      { title: 'Delivery note 4471', by: YARD.email },
+    ),
+    await pdf(
+      'Deliveries',
+      'delivery-note-2026-11-09.pdf',
+      texts.deliveryNote('4502', 'the glaze works', [['Powdered glazes, 5 kg tubs', '2']]),
+      NOVEMBER,
+      { title: 'Delivery note 4502', by: YARD.email },
+    ),
+    await pdf('Contracts', 'supply-agreement-hollow-lane-2026-09.pdf', texts.supplyAgreement, SEPTEMBER, {
+      title: 'Supply agreement, Hollow Lane School',
+    }),
 
     await pdf('Guides', 'mixing-glaze-guide.pdf', texts.glazeGuide, SEPTEMBER, { title: 'Mixing a glaze from powder' }),
     await pdf(

@@ -291,6 +291,26 @@ export const accountForm: PdfSpec = {
   ]),
 }
 
+/** What came with a lorry, signed for in the yard. */
+export const deliveryNote = (number: string, from: string, goods: [what: string, count: string][]): PdfSpec => ({
+  title: `Delivery note ${number}`,
+  subtitle: `From ${from}`,
+  sections: [
+    { heading: 'What came', table: [['Goods', 'Pallets'], ...goods] },
+    { heading: 'Signed for', text: ['Two sacks torn, written on the driver’s copy. Everything else as ordered.'] },
+  ],
+})
+
+/** What one client and the shop agreed. */
+export const supplyAgreement: PdfSpec = {
+  title: 'Supply agreement',
+  subtitle: 'Hollow Lane School and Marlpit Pottery Supply, September 2026 to July 2027',
+  sections: sections(['What is supplied', 'Prices', 'Deliveries', 'Firing days', 'Payment', 'Ending it'], () => [
+    'Clay, glazes and tools as listed, delivered to the back gate on the first Tuesday of a month in term.',
+    'Both sides sign two copies; the signed one comes back to us before the first delivery.',
+  ]),
+}
+
 export const letter: PdfSpec = {
   title: 'A letter',
   subtitle: 'Scanned',

@@ -1,17 +1,17 @@
 import { FILE_RIGHTS, FILE_RIGHT_WORDS, SITE_RIGHT_WORDS, mayInPath, type Holder, type Rights } from '~~/core/rights/rights'
 import { readySetOf } from '~~/core/rights/ready'
 
-/** `put files in, put in new editions in “Yard”`: what may be done in each place of the library, a line each, then the rest. */
+/** `In “Yard” and below: put files in, put in new editions`: what may be done in each place of the library, a line each, then the rest. */
 export function rightsLines(rights: Rights): string[] {
   const { tree } = useFolders()
   return [
     ...rights.files.map(({ folder, may }) => {
       const what = FILE_RIGHTS.filter(right => may.includes(right)).map(right => FILE_RIGHT_WORDS[right])
       const name = folder === null ? undefined : tree.get(folder)?.name
-      const where = folder === null ? 'in the whole library' : name === undefined ? 'in a folder that is gone' : `in “${name}” and below`
-      return `${what.join(', ')}: ${where}`
+      const where = folder === null ? 'In the whole library' : name === undefined ? 'In a folder that is gone' : `In “${name}” and below`
+      return `${where}: ${what.join(', ')}`
     }),
-    ...(rights.site.length ? [rights.site.map(right => SITE_RIGHT_WORDS[right]).join(', ')] : []),
+    ...(rights.site.length ? [`On the site: ${rights.site.map(right => SITE_RIGHT_WORDS[right]).join(', ')}`] : []),
   ]
 }
 

@@ -95,7 +95,7 @@ async function takeName(fileName: string) {
     <p v-if="failure" class="failure" role="alert">{{ failure }} <NuxtLink to="/desk">All pages</NuxtLink></p>
     <template v-else-if="file">
       <header class="board-head">
-        <NuxtLink to="/desk" class="back">Pages</NuxtLink>
+        <BackLink />
         <TypeTag :tag="file.tag" :family="file.family" />
         <h1>{{ file.title }}</h1>
         <a class="plain" :href="opens ? `${path}?open` : `${path}?save`" :target="opens ? '_blank' : undefined">Try it as a visitor</a>

@@ -20,7 +20,7 @@ const saveWords = computed(
 
 <template>
   <div v-if="page.current" class="head">
-    <NuxtLink to="/desk" class="back">Pages</NuxtLink>
+    <BackLink />
     <h1 class="address">
       <template v-if="page.current.edge">{{ page.current.title }}</template>
       <template v-else

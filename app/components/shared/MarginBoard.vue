@@ -6,7 +6,7 @@ defineProps<{ heading: string }>()
 <template>
   <div class="margin-board">
     <header class="board-head">
-      <NuxtLink to="/desk" class="back">Pages</NuxtLink>
+      <BackLink />
       <h1>{{ heading }}</h1>
       <slot name="acts" />
     </header>

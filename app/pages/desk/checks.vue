@@ -52,7 +52,7 @@ useHead({ title: 'Checks', style: [{ innerHTML: () => contentCss(looks.style) + 
 <template>
   <div class="checks">
     <header class="board-head">
-      <NuxtLink to="/desk" class="back">Pages</NuxtLink>
+      <BackLink />
       <h1>Checks</h1>
       <VBtn variant="outlined" :disabled="checks.walking" @click="attempt(checks.walk)">
         {{ checks.walking ? 'Walking…' : 'Walk it all again' }}

@@ -89,6 +89,7 @@ const alone = computed(() => people.loaded && people.items.length === 1)
 <style scoped>
 .side {
   display: block;
+  padding-bottom: 6px;
   color: var(--soft);
   overflow-wrap: anywhere;
 }

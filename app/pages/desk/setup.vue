@@ -17,7 +17,7 @@ const sections = computed(() => SECTIONS.filter(({ to }) => mayOpen(rights, to))
 <template>
   <div class="setup">
     <header class="board-head">
-      <NuxtLink to="/desk" class="back">Pages</NuxtLink>
+      <BackLink />
       <h1>Setup</h1>
     </header>
     <div class="body">

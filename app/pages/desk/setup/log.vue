@@ -50,13 +50,8 @@ const HEADERS = [
   <section class="log" aria-labelledby="log-head">
     <h2 id="log-head">Who did what</h2>
     <div class="bar">
-      <VTextField
-        v-model="q"
-        type="search"
-        placeholder="Part of a name, of what was done, or of what it was done to"
-        aria-label="Find in the log"
-      />
-      <VTextField v-model="who" type="email" placeholder="Everybody" label="Done by" clearable />
+      <VTextField v-model="q" type="search" placeholder="What was done, or to what" aria-label="Find in the log" />
+      <VTextField v-model="who" type="email" placeholder="By everybody" aria-label="Done by" clearable />
       <a class="plain" :href="`/api/journal/export?${filter}`" download>Save as a table (CSV)</a>
     </div>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
