@@ -11,7 +11,7 @@ const ROOT = fileURLToPath(new URL('.', import.meta.url))
 /** The services, by the floor they stand on: each may lean on those below it, and on none beside or above. */
 const FLOORS = [
   ['lettering', 'tally', 'uses', 'watch'],
-  ['account', 'contacts', 'files', 'reading', 'rights'],
+  ['account', 'contacts', 'files', 'guests', 'reading', 'rights'],
   ['gates'],
   ['bundles', 'pages', 'pictures'],
   ['library', 'looks', 'signposts'],

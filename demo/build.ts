@@ -125,7 +125,7 @@ export async function buildDemo(folder: string): Promise<void> {
     await trough.site.set({ name: 'Marlpit Pottery Supply', address: 'https://www.marlpit.example', timeZone: 'Europe/London' })
     const { ids, folders } = await fillLibrary(trough, draft)
     await fillPages(trough, ids, folders)
-    await makeGates(trough, ids)
+    await makeGates(trough, ids, folders)
     await makePeople(trough, folders)
     await visit(trough)
     await trough.reading.idle()

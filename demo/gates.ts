@@ -15,10 +15,14 @@ const LEFT = [
 ]
 
 /**
- * Files that are not for everyone: a price list behind a password, a guide for an e-mail address, a table with terms, and a form that one
- * school was sent.
+ * Files that are not for everyone: a price list behind a password, a guide for an e-mail address, a table with terms, what
+ * one client agreed to, and a form that they were sent.
  */
-export async function makeGates({ gates, library, contacts, personalLinks, dataFolder }: Trough, files: FileIds): Promise<void> {
+export async function makeGates(
+  { gates, guests, library, contacts, personalLinks, dataFolder }: Trough,
+  files: FileIds,
+  folders: Map<string, string>,
+): Promise<void> {
   const putOn = (name: string, gate: string) => library.change(files.get(name)!, { gate })
   const trade = await gates.create({
     name: 'Trade buyers',
@@ -81,6 +85,20 @@ export async function makeGates({ gates, library, contacts, personalLinks, dataF
     }),
   })
   await putOn('raw-materials.csv', materials.id)
+
+  const { id: school } = await guests.addGroup('Hollow Lane School')
+  await guests.add({
+    guests: [
+      { email: 'wheel@hollow-lane-school.example', name: 'Pottery teacher' },
+      { email: 'office@hollow-lane-school.example', name: 'School office' },
+    ],
+    groups: [school],
+  })
+  const client = await gates.create({
+    name: 'Hollow Lane School',
+    rule: gateRuleSchema.parse({ kind: 'people', groups: [school], hidden: true, ask: 'trade@marlpit.example' }),
+  })
+  await library.folders.change(folders.get('Contracts')!, { gate: client.id })
 
   await personalLinks.create(
     files.get('trade-account-form-2026-03.pdf')!,

@@ -33,6 +33,7 @@ const PLACES: SettingPlace[] = [
     also: 'password protect lock private access e-mail terms',
     to: '/desk/gates',
   },
+  { words: 'Guests: who gets through gates by name', also: 'groups people clients customers access', to: '/desk/guests' },
   { words: 'Contacts: who left an e-mail address', also: 'people newsletter addresses consent export csv', to: '/desk/contacts' },
   { words: 'People: helpers and what they may do', also: 'invite rights users team staff roles access', to: '/desk/people' },
   { words: 'Outbox: messages and how they are sent', also: 'mail e-mail smtp', to: '/desk/outbox' },

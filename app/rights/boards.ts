@@ -9,6 +9,7 @@ const BOARDS: [path: string, may: (rights: Rights) => boolean][] = [
   ['/desk/looks', rights => rights.may('design')],
   ['/desk/signposts', rights => rights.may('design')],
   ['/desk/gates', rights => rights.may('gates')],
+  ['/desk/guests', rights => rights.may('gates')],
   ['/desk/contacts', rights => rights.may('contacts')],
   ['/desk/outbox', rights => rights.owner],
   ['/desk/people', rights => rights.owner],

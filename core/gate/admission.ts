@@ -9,6 +9,12 @@ export interface Admitted {
   terms?: { text: string; file?: { id: string; title: string; edition: number; sha256: string } }
 }
 
+/** What is kept of a guest until they come by the link they were sent. */
+export interface AskedByName extends Admitted {
+  /** where they go on to */
+  to: string
+}
+
 /** What is kept of somebody until they have confirmed their address. */
 export interface Asked extends Admitted {
   email: string

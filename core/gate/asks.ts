@@ -1,7 +1,7 @@
 import type { Speech } from '../language/speech'
 import type { GateKind, GateRule } from './gate'
 
-const WORDS = { password: 'asksPassword', email: 'asksEmail', terms: 'asksTerms' } as const
+const WORDS = { password: 'asksPassword', email: 'asksEmail', people: 'asksPeople', terms: 'asksTerms' } as const
 
 /** What is asked before something is had, in a few words: "password needed". */
 export const asksWords = (asks: GateKind, speech: Speech): string => speech.say(WORDS[asks])

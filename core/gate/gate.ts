@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { fieldsSchema } from './fields'
 
 /** What a gate asks of who wants through. */
-export const GATE_KINDS = ['password', 'email', 'terms'] as const
+export const GATE_KINDS = ['password', 'email', 'people', 'terms'] as const
 export type GateKind = (typeof GATE_KINDS)[number]
 
 /** The gate that everyone passes: it is said of what shall be open below something that is not. */
@@ -44,6 +44,9 @@ export const gateRuleSchema = z
   .object({
     kind: z.enum(GATE_KINDS),
     terms: termsSchema.nullable().default(null),
+    /** guests and groups of them that get through by name */
+    guests: z.array(z.string().max(40)).max(10_000, 'Put them into a group, and let that through.').default([]),
+    groups: z.array(z.string().max(40)).max(500).default([]),
     /** asked for beside the e-mail address */
     fields: fieldsSchema.default([]),
     /** what has to be ticked where an e-mail address is left; empty where nothing has */
@@ -134,6 +137,8 @@ export const gateItemSchema = z.object({
       created: z.string(),
     }),
   ),
+  /** who gets through by name now */
+  admits: z.number(),
   /** what stands behind it */
   files: z.number(),
   folders: z.number(),

@@ -44,7 +44,7 @@ const paragraphs = (text: string) =>
     .join('\n')
 
 const FAULT_WORDS = { wrong: 'gateWrong', email: 'gateEmailWrong', missing: 'gateMissing', again: 'gateAgain' } as const
-const KIND_WORDS = { password: 'gateSayPassword', email: 'gateSayEmail', terms: 'gateSayTerms' } as const
+const KIND_WORDS = { password: 'gateSayPassword', email: 'gateSayEmail', people: 'gateSayPeople', terms: 'gateSayTerms' } as const
 
 const FAULT_ID = 'tr-fault'
 
@@ -115,6 +115,19 @@ function formHtml(sight: GateSight, speech: Speech): string {
   const { gate, rule, fault, wrong, given, to, seal } = sight
   const invalid = (name: string) => (wrong.includes(name) ? ` aria-invalid="true" aria-describedby="${FAULT_ID}"` : '')
   const say = (key: Parameters<Speech['say']>[0]) => escapeHtml(speech.say(key))
+  const emailHtml = () =>
+    labelled(
+      'tr-email',
+      say('gateEmail'),
+      `<input class="tr-field" type="email" id="tr-email" name="${GATE_FIELDS.email}" autocomplete="email" maxlength="254" value="${escapeHtml(given(GATE_FIELDS.email))}" required${invalid(GATE_FIELDS.email)}>`,
+    )
+  /** Left empty, a link comes by e-mail. */
+  const ownPasswordHtml = () =>
+    labelled(
+      'tr-password',
+      `${say('gateOwnPassword')} <span class="tr-note">(${say('gateOptional')})</span>`,
+      `<input class="tr-field" type="password" id="tr-password" name="${GATE_FIELDS.password}" autocomplete="current-password" maxlength="200"${invalid(GATE_FIELDS.password)}>`,
+    )
   const asked = {
     password: () =>
       labelled(
@@ -122,12 +135,8 @@ function formHtml(sight: GateSight, speech: Speech): string {
         say('gatePassword'),
         `<input class="tr-field" type="password" id="tr-password" name="${GATE_FIELDS.password}" autocomplete="current-password" maxlength="200" required${invalid(GATE_FIELDS.password)}>`,
       ),
-    email: () =>
-      labelled(
-        'tr-email',
-        say('gateEmail'),
-        `<input class="tr-field" type="email" id="tr-email" name="${GATE_FIELDS.email}" autocomplete="email" maxlength="254" value="${escapeHtml(given(GATE_FIELDS.email))}" required${invalid(GATE_FIELDS.email)}>`,
-      ),
+    email: () => emailHtml(),
+    people: () => emailHtml() + ownPasswordHtml(),
     terms: () => '',
   }[rule.kind]()
   const email = rule.kind === 'email'
@@ -178,6 +187,26 @@ export const askPageHtml = ({
   .join('')}
 <button class="tr-key-button" type="submit">${escapeHtml(button)}</button>
 </form>`
+
+/** What stands where the link of a message leads: one button, and a password for the next time for whoever wants one. */
+export const comeInPageHtml = (
+  { action, email, short, least }: { action: string; email: string; short: boolean; least: number },
+  speech: Speech,
+): string => {
+  const say = (key: Parameters<Speech['say']>[0], fills?: Record<string, string>) => escapeHtml(speech.say(key, fills))
+  const password = `<input class="tr-field" type="password" id="tr-password" name="${GATE_FIELDS.password}" autocomplete="new-password" maxlength="200"${short ? ` aria-invalid="true" aria-describedby="${FAULT_ID}"` : ''}>`
+  return [
+    `<h1>${say('comeInTitle')}</h1>`,
+    `<p>${say('comeInDetail', { email })}</p>`,
+    short && `<p class="tr-fault" id="${FAULT_ID}" role="alert">${say('comeInPasswordShort', { count: String(least) })}</p>`,
+    `<form class="tr-gate" action="${escapeHtml(action)}" method="post">`,
+    labelled('tr-password', `${say('comeInPassword')} <span class="tr-note">(${say('gateOptional')})</span>`, password),
+    `<button class="tr-key-button" type="submit">${say('comeInGo')}</button>`,
+    '</form>',
+  ]
+    .filter(Boolean)
+    .join('\n')
+}
 
 /** Rules of the pages above, beside those of search forms. */
 export const GATE_CSS = `

@@ -58,6 +58,8 @@ export const pageVersionSchema = z.object({
   title: z.string(),
   /** ISO 8601 */
   published: z.string(),
+  /** e-mail of who put it live; empty where it followed something else */
+  by: z.string(),
   /** visitors read this one now */
   live: z.boolean(),
   /** what it changed */

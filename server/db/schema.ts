@@ -16,7 +16,7 @@ import {
 import type { BundleEntry, BundleGated } from '../../core/bundle/bundleEntry'
 import type { Appearance } from '../../core/look/appearance'
 import type { Facts, PreviewState, ReadingState, UseKind } from '../../core/files/fileItem'
-import type { Admitted, Asked } from '../../core/gate/admission'
+import type { Admitted, Asked, AskedByName } from '../../core/gate/admission'
 import type { GateRule } from '../../core/gate/gate'
 import type { MessageState } from '../../core/outbox/message'
 import type { Mark } from '../../core/folders/folderItem'
@@ -256,6 +256,62 @@ export const admissions = pgTable(
     index('admissions_gate').on(table.gateId, table.at),
     index('admissions_pass').on(table.pass),
   ],
+)
+
+/** Who gets through gates by name. */
+export const guests = pgTable(
+  'guests',
+  {
+    id: text().primaryKey(),
+    /** in small letters */
+    email: text().notNull().unique(),
+    name: text().notNull().default(''),
+    /** of a password of their own; null where they come by a link */
+    passwordHash: text('password_hash'),
+    created: moment('created').notNull().defaultNow(),
+    /** when they came in last */
+    came: moment('came'),
+  },
+  table => [index('guests_created').on(table.created)],
+)
+
+/** Named sets of guests. */
+export const groups = pgTable('groups', {
+  id: text().primaryKey(),
+  name: text().notNull().unique(),
+  created: moment('created').notNull().defaultNow(),
+})
+
+export const groupMembers = pgTable(
+  'group_members',
+  {
+    groupId: text('group_id')
+      .notNull()
+      .references(() => groups.id, { onDelete: 'cascade' }),
+    guestId: text('guest_id')
+      .notNull()
+      .references(() => guests.id, { onDelete: 'cascade' }),
+  },
+  table => [primaryKey({ columns: [table.groupId, table.guestId] }), index('group_members_guest').on(table.guestId)],
+)
+
+/** Links that let a guest in, once; a row goes when that is done, or its time is over. */
+export const guestLinks = pgTable(
+  'guest_links',
+  {
+    /** SHA-256 of what the link in the message holds */
+    token: text().primaryKey(),
+    guestId: text('guest_id')
+      .notNull()
+      .references(() => guests.id, { onDelete: 'cascade' }),
+    gateId: text('gate_id')
+      .notNull()
+      .references(() => gates.id, { onDelete: 'cascade' }),
+    /** where they go on to, and what they agreed to */
+    asked: jsonb().$type<AskedByName>().notNull(),
+    until: moment('until').notNull(),
+  },
+  table => [index('guest_links_guest').on(table.guestId), index('guest_links_until').on(table.until)],
 )
 
 /** Who has left an address and not confirmed it yet; a row goes when that is done, or its time is over. */
@@ -548,6 +604,8 @@ export const pageVersions = pgTable(
     title: text().notNull(),
     document: jsonb().$type<PageDocument>().notNull(),
     published: moment('published').notNull().defaultNow(),
+    /** e-mail of who put it live; empty where nobody was asked */
+    by: text().notNull().default(''),
   },
   table => [primaryKey({ columns: [table.pageId, table.number] })],
 )

@@ -7,6 +7,7 @@ import { createPasses } from '../services/gates/passes'
 import { createPasswords } from '../services/gates/passwords'
 import { createStanding } from '../services/gates/standing'
 import { createTakes } from '../services/gates/takes'
+import { createGuests } from '../services/guests/guests'
 import type { Visitors } from '../services/visitorAddress'
 import type { DataFolder } from './dataFolder'
 import type { Owner } from './owner'
@@ -35,6 +36,6 @@ export function openGates(
     basic: createBasicPasses(passwords, visitors, now),
     now,
   })
-  return { standing, passes, passwords, guard, gates: createGates(db, passwords) }
+  return { standing, passes, passwords, guard, gates: createGates(db, passwords), guests: createGuests(db) }
 }
 export type OpenGates = ReturnType<typeof openGates>

@@ -3,7 +3,7 @@ import type { IncomingMessage, ServerResponse } from 'node:http'
 import type { GateClosed } from '../../core/gate/closed'
 import { headerOf } from '../../core/http/conditional'
 import { VisitorProblem } from '../../core/language/visitorProblem'
-import type { Comer, Entered } from '../services/entering/entering'
+import type { Comer, Entered } from '../services/entering/coming'
 import { log } from '../log'
 import type { Trough } from '../trough'
 import { formOf } from '../utils/request'
@@ -11,6 +11,7 @@ import { decodedName } from './file'
 
 const PASS = '/pass/'
 const CONFIRM = '/pass/confirm/'
+const COME_IN = '/pass/come-in/'
 const NO_MORE = '/pass/no-more/'
 const FOR = '/for/'
 
@@ -73,6 +74,10 @@ async function enter(trough: Trough, request: IncomingMessage, path: string, sea
   if (path.startsWith(CONFIRM)) {
     const token = path.slice(CONFIRM.length)
     return sent ? entering.confirm(token, comer) : entering.confirming(token)
+  }
+  if (path.startsWith(COME_IN)) {
+    const token = path.slice(COME_IN.length)
+    return sent ? entering.comeIn(token, await formOf(request, MOST), comer) : entering.comingIn(token)
   }
   if (path.startsWith(NO_MORE)) {
     const sealed = decodedName(path.slice(NO_MORE.length))

@@ -107,6 +107,7 @@ const door = computed(() => session.fullAddress(`/pass/${props.gate.id}`))
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
 
     <GatePasswords v-if="rule.kind === 'password'" :gate="gate" />
+    <GatePeople v-if="rule.kind === 'people'" :gate="gate" @set="set" />
     <GateEmail v-if="rule.kind === 'email'" :gate="gate" @set="set" />
     <GateTerms :gate="gate" @set="set" />
 

@@ -117,6 +117,7 @@ const replacing = ref(false)
       <VDataTable v-if="versions?.length" :headers="VERSION_HEADERS" :items="versions" item-value="number" class="versions">
         <template #[`item.published`]="{ item }">
           <b>{{ longDate(item.published) }}<template v-if="item.live">, live now</template></b>
+          <span v-if="item.by" class="what">by {{ item.by }}</span>
           <span class="what"
             >{{
               item.changes

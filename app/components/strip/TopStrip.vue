@@ -15,6 +15,7 @@ onMounted(checks.count)
 const BOARDS = [
   { to: '/desk/signposts', title: 'Signposts' },
   { to: '/desk/gates', title: 'Gates' },
+  { to: '/desk/guests', title: 'Guests' },
   { to: '/desk/contacts', title: 'Contacts' },
   { to: '/desk/outbox', title: 'Outbox' },
   { to: '/desk/people', title: 'People' },

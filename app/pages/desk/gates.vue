@@ -18,7 +18,7 @@ const HEADERS = [
 
 const KINDS = GATE_KINDS.map(kind => ({
   value: kind,
-  title: { password: 'A password', email: 'An e-mail address', terms: 'That terms are accepted' }[kind],
+  title: { password: 'A password', email: 'An e-mail address', people: 'Who it is: named people', terms: 'That terms are accepted' }[kind],
 }))
 const kind = ref<(typeof GATE_KINDS)[number]>('password')
 const terms = ref('')

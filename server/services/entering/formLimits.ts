@@ -31,3 +31,4 @@ export function createFormLimits() {
     message: (email: string): Promise<void> => take('written', email),
   }
 }
+export type FormLimits = ReturnType<typeof createFormLimits>

@@ -17,7 +17,7 @@ import type { Outbox } from '../outbox/outbox'
 import type { PublishedPages } from '../published/published'
 import type { SiteService } from '../site/site'
 import type { Contacts } from '../contacts/contacts'
-import type { Comer, Entered } from './entering'
+import type { Comer, Entered } from './coming'
 import type { Letters } from './letters'
 
 interface Needs {

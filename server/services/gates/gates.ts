@@ -1,3 +1,4 @@
+import { admittedBy, readMembership } from '../guests/membership'
 import { and, asc, count, eq, isNull, ne, sql } from 'drizzle-orm'
 import {
   OPEN_GATE,
@@ -83,6 +84,7 @@ export function createGates(db: Database, passwords: Pick<Passwords, 'hash'>) {
         row.count,
       ]),
     )
+    const membership = await readMembership(db)
     return rows.map(({ id, name, rule, wrong, wrongSince, created }) => ({
       id,
       name,
@@ -93,6 +95,7 @@ export function createGates(db: Database, passwords: Pick<Passwords, 'hash'>) {
       files: ofFiles.get(id) ?? 0,
       folders: ofFolders.get(id) ?? 0,
       pages: ofPages.get(id) ?? 0,
+      admits: rule.kind === 'people' ? admittedBy(rule, membership).size : 0,
       taken: taken.get(id) ?? 0,
       wrong,
       wrongSince: wrongSince?.toISOString() ?? null,

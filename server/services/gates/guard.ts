@@ -121,8 +121,8 @@ export function createGuard({ standing, passes, links, takes, basic, now = Date.
 
   const showsLink = ({ headers: { cookie } }: Asker) => cookie?.includes('pass-link') ?? false
 
-  /** Who left an address is known by what they took, too. */
-  const isCounted = ({ rule }: KnownGate) => rule.kind === 'email' || isLimited(rule)
+  /** Who left an address, or came by name, is known by what they took, too. */
+  const isCounted = ({ rule }: KnownGate) => rule.kind === 'email' || rule.kind === 'people' || isLimited(rule)
 
   return {
     /** The gates something stands behind; none where it is open. */

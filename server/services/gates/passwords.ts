@@ -31,7 +31,7 @@ export function createPasswords(db: Database, hasher: Hasher, guessing: Guessing
      *
      * @throws VisitorProblem 429 where too many were wrong
      */
-    async check({ id, hashes }: KnownGate, password: string, address: string): Promise<string | undefined> {
+    async check({ id, hashes }: Pick<KnownGate, 'id' | 'hashes'>, password: string, address: string): Promise<string | undefined> {
       const takeBack = await guessing.begin(id, address)
       const ids = [...hashes.keys()]
       const own = ids.length ? ids[await hasher.match(password.trim(), [...hashes.values()])] : undefined

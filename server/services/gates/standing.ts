@@ -6,6 +6,7 @@ import type { Database } from '../../db/connection'
 import { gatePasswords, gates } from '../../db/schema'
 import type { Events } from '../events'
 import { readTree, type FolderRow } from '../files/readTree'
+import { admittedBy, readMembership } from '../guests/membership'
 import { kept } from '../kept'
 import { SPENT } from './passwords'
 
@@ -30,10 +31,13 @@ export function createStanding(db: Database, events: Events) {
     const rows = await db.select().from(gates)
     const passwords = await db.select({ id: gatePasswords.id, gateId: gatePasswords.gateId, hash: gatePasswords.hash }).from(gatePasswords)
     const tree: Tree<FolderRow> = await readTree(db)
+    const membership = await readMembership(db)
     const known = rows.map(({ id, name, rule, epoch }): [string, KnownGate] => {
       const own = passwords.filter(({ gateId }) => gateId === id)
       const hashes = new Map(own.filter(({ hash }) => hash !== SPENT).map(row => [row.id, row.hash]))
-      return [id, { id, name, rule, epoch, hashes, givers: rule.kind === 'password' ? new Set(own.map(row => row.id)) : undefined }]
+      const givers =
+        rule.kind === 'password' ? new Set(own.map(row => row.id)) : rule.kind === 'people' ? admittedBy(rule, membership) : undefined
+      return [id, { id, name, rule, epoch, hashes, givers }]
     })
     return {
       gates: new Map(known), // Most sites have none but the one that everybody passes: then no file is looked up for it.

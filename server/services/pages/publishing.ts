@@ -74,7 +74,7 @@ export function createPublishing(db: Database, get: (id: string) => Promise<Page
      *
      * @throws Problem 409 with the placements in `broken` where some lead nowhere and `despite` is not set
      */
-    async publish(id: string, { despite = false } = {}): Promise<PageItem> {
+    async publish(id: string, { despite = false, by = '' } = {}): Promise<PageItem> {
       await db.transaction(async tx => {
         const page = await rowOf(tx, id)
         const broken = brokenPlacements(page.draft, await reachableIn(tx, id, page.draft))
@@ -84,7 +84,7 @@ export function createPublishing(db: Database, get: (id: string) => Promise<Page
             broken,
           })
         }
-        await goLive(tx, page, page.title, page.draft, page.revision)
+        await goLive(tx, page, page.title, page.draft, page.revision, by)
       })
       return get(id)
     },
@@ -114,10 +114,11 @@ export function createPublishing(db: Database, get: (id: string) => Promise<Page
         .where(eq(pageVersions.pageId, id))
         .orderBy(desc(pageVersions.number))
         .limit(MOST_VERSIONS + 1)
-      return rows.slice(0, MOST_VERSIONS).map(({ number, title, document, published }, index) => ({
+      return rows.slice(0, MOST_VERSIONS).map(({ number, title, document, published, by }, index) => ({
         number,
         title,
         published: published.toISOString(),
+        by,
         live: number === page.live,
         changes: changesBetween(rows[index + 1], { title, document }),
       }))

@@ -62,8 +62,9 @@ interface Needs {
 }
 
 /** Why nobody gets through a gate; undefined where somebody does. */
-function closedTo({ rule, hashes }: KnownGate): string | undefined {
+function closedTo({ rule, hashes, givers }: KnownGate): string | undefined {
   if (rule.kind === 'password' && !hashes.size) return 'It has no password: nobody gets through.'
+  if (rule.kind === 'people' && !givers?.size) return 'Nobody is named who gets through.'
   return timeOf(rule, Date.now()) === 'late' ? 'Its last day is over: nobody gets through.' : undefined
 }
 

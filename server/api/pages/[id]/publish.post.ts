@@ -1,6 +1,7 @@
 import { defineEventHandler } from 'h3'
 import { publishSchema } from '../../../../core/page/pageItem'
 import { Problem } from '../../../../core/problem'
+import { accessOf } from '../../../utils/access'
 import { idOf, parseBody } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 
@@ -16,5 +17,5 @@ export default defineEventHandler(async event => {
       'Mend them, or publish all the same.',
       { findings },
     )
-  return pages.publish(idOf(event), { despite })
+  return pages.publish(idOf(event), { despite, by: (await accessOf(event)).by })
 })

@@ -1,0 +1,6 @@
+import { defineEventHandler } from 'h3'
+import { groupSchema } from '../../../core/guests/guest'
+import { parseBody } from '../../utils/request'
+import { useTrough } from '../../utils/trough'
+
+export default defineEventHandler(async event => (await useTrough()).guests.addGroup((await parseBody(event, groupSchema)).name))
