@@ -8,6 +8,7 @@ export async function makePeople({ people, outbox }: Trough, folders: Map<string
   const { items } = await outbox.list({ from: 0, limit: 200 })
   const message = await outbox.get(items.find(({ to }) => to === YARD.email)!.id)
   await people.enter({ token: message.text.split('/desk/join#')[1]!.split('\n')[0]!, password: YARD.password })
+  await outbox.remove(message.id)
   await people.invite(
     { email: 'evenings@marlpit.example', name: 'Evening classes', rights: readyRights('pages', [folders.get('Classes')!]) },
     OWNER.email,

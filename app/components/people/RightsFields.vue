@@ -133,6 +133,6 @@ fieldset > .v-input {
 }
 legend {
   font-weight: 600;
-  padding: 0;
+  padding: 0 8px 0 0;
 }
 </style>
