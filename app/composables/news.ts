@@ -68,12 +68,14 @@ export function useNews(): void {
     since = 0
     // What may be done decides what is asked for.
     if (touches(SESSIONS)) await useRights().load()
+    const people = usePeople()
     await Promise.all([
       touches(LIBRARY) ? useLibrary().refresh() : undefined,
       touches(PAGES) ? usePages().load() : undefined,
       topics.includes('live') ? useChecks().count() : undefined,
       touches(SITE) ? useSession().load() : undefined,
       touches(GATES) ? useGates().load() : undefined,
+      touches(SESSIONS) && people.loaded && useRights().owner ? people.load() : undefined,
     ])
   }
 

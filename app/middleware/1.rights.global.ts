@@ -8,6 +8,8 @@ export default defineNuxtRouteMiddleware(async to => {
   // Where the server does not answer, the desk says so itself.
   if (!rights.account) await rights.load().catch(() => undefined)
   if (mayOpen(rights, to.path)) return
-  useNotices().say('That board is not among what you may do here. Ask the owner of the site for it.', { tone: 'attention' })
+  const notices = useNotices()
+  // What shows notices is there once the desk stands.
+  onNuxtReady(() => notices.say('That board is not among what you may do here. Ask the owner of the site for it.', { tone: 'attention' }))
   return navigateTo('/desk')
 })

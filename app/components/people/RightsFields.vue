@@ -45,7 +45,12 @@ function choose(chosen: Kind) {
   else if (chosen === 'own') holder.value ??= { files: [{ folder: null, may: ['see'] }], site: [] }
   else holder.value = readyRights(chosen, chosen === 'everything' ? null : where)
 }
-const setFolders = (ids: string[]) => (holder.value = readyRights(kind.value as ReadyKey, ids.length ? ids : null))
+/** One folder is what is mostly wanted: its list would lie over what comes next. */
+const listOpen = ref(false)
+function setFolders(ids: string[]) {
+  listOpen.value = false
+  holder.value = readyRights(kind.value as ReadyKey, ids.length ? ids : null)
+}
 
 const change = (changed: Partial<Rights>) => (holder.value = { ...holder.value!, ...changed })
 const setGrant = (index: number, changed: Partial<Rights['files'][number]>) =>
@@ -60,6 +65,7 @@ const RIGHTS = FILE_RIGHTS.filter(right => right !== 'see').map(value => ({ valu
     <VSelect label="What they may do" :items="KINDS" :model-value="kind" @update:model-value="choose" />
     <VAutocomplete
       v-if="holder && kind !== 'own' && kind !== 'everything'"
+      v-model:menu="listOpen"
       label="Where in the library"
       :items="only"
       :model-value="chosenFolders"
