@@ -17,7 +17,7 @@ const FLOORS = [
   ['library', 'looks', 'signposts'],
   ['editions', 'replacing', 'site', 'trust', 'uploads'],
   ['delivery', 'jobs', 'outbox', 'recognising', 'timetable'],
-  ['bags', 'oldAddresses', 'shelves', 'walk'],
+  ['bags', 'hooks', 'oldAddresses', 'shelves', 'walk'],
   ['published'],
   ['entering', 'people', 'searching', 'seeing'],
 ]

@@ -63,6 +63,7 @@ export async function openServices(
       await intake.uploads.recover(started)
       await holdings.timetable.run()
       await delivering.outbox.start()
+      intake.hookSending.start()
       await holdings.library.setStraysAside()
       await upkeep.tidy()
       await holdings.bundles.settled()

@@ -25,6 +25,7 @@ const PLACES: SettingPlace[] = [
     to: '/desk/setup/storage',
   },
   { words: 'Setup: the library as a bag', also: 'export import download everything move backup', to: '/desk/setup/moving' },
+  { words: 'Setup: other services that are told', also: 'webhook hooks api integration automation newsletter', to: '/desk/setup/services' },
   { words: 'Setup: who did what', also: 'log journal history sign-ins changes', to: '/desk/setup/log' },
   { words: 'Looks: buttons, colours and type', also: 'style design fonts typeface palette', to: '/desk/looks' },
   { words: 'Signposts: names for what is current', also: 'links redirect', to: '/desk/signposts' },

@@ -14,6 +14,7 @@ const BOARDS: [path: string, may: (rights: Rights) => boolean][] = [
   ['/desk/outbox', rights => rights.owner],
   ['/desk/people', rights => rights.owner],
   ['/desk/setup/people', () => true],
+  ['/desk/setup/services', rights => rights.owner],
   ['/desk/setup/log', rights => rights.owner],
   ['/desk/setup', rights => rights.may('site')],
   ['/desk/old-addresses', rights => rights.may('site')],

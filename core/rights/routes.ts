@@ -196,6 +196,16 @@ export const ROUTES: Record<string, Need> = {
   'DELETE /outbox/:id': 'owner',
   'POST /outbox/:id/again': 'owner',
 
+  // Other services: what visitors left is told to them
+  'GET /hooks': 'owner',
+  'POST /hooks': 'owner',
+  'PATCH /hooks/:id': 'owner',
+  'DELETE /hooks/:id': 'owner',
+  'POST /hooks/:id/secret': 'owner',
+  'POST /hooks/:id/try': 'owner',
+  'GET /hooks/:id/messages': 'owner',
+  'POST /hooks/:id/messages/:message/again': 'owner',
+
   // The setup
   'GET /site': 'signed in',
   'PUT /site': 'site',

@@ -18,6 +18,7 @@ import type { Appearance } from '../../core/look/appearance'
 import type { Facts, PreviewState, ReadingState, UseKind } from '../../core/files/fileItem'
 import type { Admitted, Asked, AskedByName } from '../../core/gate/admission'
 import type { GateRule } from '../../core/gate/gate'
+import type { HookEvent, HookState } from '../../core/hooks/hook'
 import type { MessageState } from '../../core/outbox/message'
 import type { Mark } from '../../core/folders/folderItem'
 import type { Edge } from '../../core/page/edges'
@@ -356,6 +357,44 @@ export const outbox = pgTable(
     index('outbox_waiting')
       .on(table.next)
       .where(sql`${table.state} in ('waiting', 'sending')`),
+  ],
+)
+
+/** Other services that are told what happens. */
+export const hooks = pgTable('hooks', {
+  id: text().primaryKey(),
+  address: text().notNull(),
+  events: text().array().$type<HookEvent[]>().notNull(),
+  /** what its messages are signed with, as the Standard Webhooks specification writes it */
+  secret: text().notNull(),
+  on: boolean().notNull().default(true),
+  created: moment('created').notNull().defaultNow(),
+})
+
+/** What they are told: written with what happened, and sent afterwards. */
+export const hookMessages = pgTable(
+  'hook_messages',
+  {
+    /** the same however often it is sent, so that the other side knows what it has had */
+    id: text().primaryKey(),
+    hookId: text('hook_id')
+      .notNull()
+      .references(() => hooks.id, { onDelete: 'cascade' }),
+    event: text().notNull(),
+    /** JSON, as it is signed */
+    body: text().notNull(),
+    state: text().$type<HookState>().notNull().default('waiting'),
+    tries: integer().notNull().default(0),
+    /** not to be tried before this */
+    next: moment('next').notNull().defaultNow(),
+    error: text(),
+    created: moment('created').notNull().defaultNow(),
+  },
+  table => [
+    index('hook_messages_hook').on(table.hookId, table.created),
+    index('hook_messages_waiting')
+      .on(table.next)
+      .where(sql`${table.state} = 'waiting'`),
   ],
 )
 

@@ -1,5 +1,7 @@
 import { createBagExport } from '../services/bags/export'
 import { createBagImport } from '../services/bags/import'
+import { createHooks } from '../services/hooks/hooks'
+import { createHookSending } from '../services/hooks/sending'
 import { createFetching } from '../services/jobs/fetching'
 import { createJobs } from '../services/jobs/jobs'
 import { createUnpacking } from '../services/jobs/unpack'
@@ -10,7 +12,7 @@ import type { DataFolder } from './dataFolder'
 import type { Holdings } from './holdings'
 import type { Owner } from './owner'
 
-/** The ways in: uploads, archives, bags, other servers, the addresses of a site that moves; and the way out as a bag. */
+/** The ways in: uploads, archives, bags, other servers, the addresses of a site that moves; and the ways out: bags, other services. */
 export function openIntake(
   { connection: { db }, store, incomingFolder, events }: DataFolder,
   { library, bundles, pages, signposts, recognising, site }: Holdings,
@@ -21,16 +23,24 @@ export function openIntake(
   const coming = { db, library, store, jobs, incoming: arriving.partOf }
   const oldAddresses = createOldAddresses({ db, events, library, pages, signposts, recognising, site })
 
+  const fetching = createFetching(coming)
+  // What may be fetched from may be told, too.
+  const hookSending = createHookSending(db, events, fetching.hosts)
+
   return {
     jobs,
     oldAddresses,
     uploads: createUploadService(arriving, library, journal),
     unpacking: createUnpacking(library, store, jobs, arriving.partOf),
-    fetching: createFetching(coming),
+    fetching,
     bagExport: createBagExport(db, site),
     bagImport: createBagImport({ ...coming, bundlesSettled: bundles.settled }),
 
+    hooks: createHooks(db),
+    hookSending,
+
     async closeIntake(): Promise<void> {
+      await hookSending.close()
       await oldAddresses.close()
       await jobs.close()
     },

@@ -34,7 +34,7 @@ export function openUpkeep(
   {
     owner: { sessions, journal },
     holdings: { library, pages, signposts, looks, site, recognising, reading, typefaces, guard, contacts },
-    intake: { jobs, fetching, uploads },
+    intake: { jobs, fetching, uploads, hooks },
     delivering: { troubles, entering, people },
   }: { owner: Owner; holdings: Holdings; intake: Intake; delivering: Delivering },
   { traffic, ownAddress }: UpkeepOptions,
@@ -72,6 +72,7 @@ export function openUpkeep(
     await contacts.eraseOld()
     await entering.tidy()
     await people.tidy()
+    await hooks.tidy()
   }
   const tidying = setInterval(() => {
     tidy().catch(laterTrouble('tidying up failed'))

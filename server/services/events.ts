@@ -33,6 +33,8 @@ interface TroughEvents {
   contacts: []
   /** messages were written, sent or not taken */
   outbox: []
+  /** there is something to tell other services, or was told */
+  hooks: []
 }
 export type Topic = keyof TroughEvents
 export const TOPICS: readonly Topic[] = [
@@ -52,6 +54,7 @@ export const TOPICS: readonly Topic[] = [
   'links',
   'contacts',
   'outbox',
+  'hooks',
 ]
 
 /**

@@ -8,6 +8,7 @@ const SECTIONS = [
   { words: 'Password and sign-in', to: '/desk/setup/people' },
   { words: 'Storage and backup', to: '/desk/setup/storage' },
   { words: 'Moving in and out', to: '/desk/setup/moving' },
+  { words: 'Other services', to: '/desk/setup/services' },
   { words: 'Log', to: '/desk/setup/log' },
 ]
 const rights = useRights()

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, exists, inArray, isNotNull, isNull, lt, or, sql, type SQL } from 'drizzle-orm'
+import { and, asc, desc, eq, exists, inArray, isNotNull, isNull, like, lt, or, sql, type SQL } from 'drizzle-orm'
 import { contactRulesSchema, type Contact, type ContactItem, type ContactQuery, type ContactRules } from '../../../core/contacts/contact'
 import { csvLine } from '../../../core/csvLine'
 import type { Admitted } from '../../../core/gate/admission'
@@ -7,7 +7,8 @@ import { newId } from '../../../core/id'
 import { notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { holding } from '../../db/like'
-import { admissions, contacts, files, gates, gateTakes, outbox, settings } from '../../db/schema'
+import { admissions, contacts, files, gates, gateTakes, hookMessages, outbox, settings } from '../../db/schema'
+import { tellHooks } from '../tellHooks'
 
 const RULES_KEY = 'contacts'
 /** Contacts read at once for a table. */
@@ -83,6 +84,8 @@ export function createContacts(db: Database) {
         rows.map(({ email }) => email),
       ),
     )
+    // What other services were told of them, too.
+    for (const { email } of rows) await tx.delete(hookMessages).where(like(hookMessages.body, holding(JSON.stringify(email))))
     // With what they wrote and agreed to.
     await tx.delete(contacts).where(
       inArray(
@@ -167,6 +170,8 @@ export function createContacts(db: Database) {
       }
       const counted = contact === undefined ? (pass ?? newId()) : passOf(contact)
       await tx.insert(admissions).values({ gateId: gate.id, gateName: gate.name, pass: counted, contactId: contact, given })
+      if (contact !== undefined)
+        await tellHooks(tx, 'contact.left', [{ email, confirmed, gate: gate.name, answers: given.answers, consent: given.consent }])
       return { contact, pass: counted }
     },
 

@@ -5,13 +5,16 @@ import { Problem } from '../../../core/problem'
 import { PrivateAddress, guardedLookup, isPublic } from './ssrfGuard'
 
 export interface OutsideRequest {
-  method: 'GET' | 'HEAD'
+  method: 'GET' | 'HEAD' | 'POST'
   /** the host may lie in a private network */
   allowed: boolean
   agent: string
   /** milliseconds without a byte */
   silence: number
   signal?: AbortSignal
+  /** beside those that every request has */
+  headers?: Record<string, string>
+  body?: string
 }
 
 /** A host without its port, and without the brackets of IPv6. */
@@ -22,7 +25,7 @@ export const hostOf = (url: URL) => url.hostname.replace(/^\[|\]$/g, '')
  *
  * @throws PrivateAddress where it lies in a network that is not allowed, Problem 504 where it is silent
  */
-export function askOutside(url: URL, { method, allowed, agent, silence, signal }: OutsideRequest): Promise<IncomingMessage> {
+export function askOutside(url: URL, { method, allowed, agent, silence, signal, headers, body }: OutsideRequest): Promise<IncomingMessage> {
   const host = hostOf(url)
   // An address written out is connected to without a look-up.
   if (isIP(host) && !allowed && !isPublic(host)) return Promise.reject(new PrivateAddress(url.host))
@@ -35,12 +38,12 @@ export function askOutside(url: URL, { method, allowed, agent, silence, signal }
         signal,
         lookup: guardedLookup(url.host, allowed),
         timeout: silence,
-        headers: { 'User-Agent': agent, 'Accept': '*/*', 'Accept-Encoding': 'identity' },
+        headers: { 'User-Agent': agent, 'Accept': '*/*', 'Accept-Encoding': 'identity', ...headers },
       },
       resolve,
     )
     request.on('timeout', () => request.destroy(new Problem(504, `${url.host} does not answer.`, 'Try again later.')))
     request.on('error', reject)
-    request.end()
+    request.end(body)
   })
 }

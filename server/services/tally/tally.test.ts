@@ -34,11 +34,16 @@ it('writes a thousand downloads, each once', async () => {
 it('keeps what could not be written for the next time', async () => {
   let full = true
   const written: unknown[] = []
-  const db = {
+  const tx = {
     execute: async (query: unknown) => {
       if (full) throw new Error('no space left on device')
       written.push(query)
     },
+    // Nobody else is told.
+    select: () => ({ from: () => ({ where: async () => [] }) }),
+  }
+  const db = {
+    transaction: (work: (tx: unknown) => Promise<void>) => work(tx),
     delete: () => ({ where: async () => undefined }),
     select: () => ({ from: () => ({ orderBy: async () => [] }) }),
   } as unknown as Database

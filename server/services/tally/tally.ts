@@ -6,9 +6,10 @@ import { DoubleClicks } from '../../../core/tally/doubleClicks'
 import { isRobot } from '../../../core/tally/robots'
 import { mergeDownloads, type CountedDownload } from '../../../core/tally/merge'
 import { FORGOTTEN_AFTER, Transfers, type Delivery, type Download } from '../../../core/tally/transfers'
-import type { Database } from '../../db/connection'
+import type { Database, Queryable } from '../../db/connection'
 import { downloads, transfers as transferTable } from '../../db/schema'
 import { laterTrouble } from '../../log'
+import { tellHooks } from '../tellHooks'
 
 /** A delivery as the server saw it, before who it was is made unreadable. */
 export interface Observation extends Omit<Delivery, 'visitor' | 'at'> {
@@ -21,6 +22,14 @@ export interface Observation extends Omit<Delivery, 'visitor' | 'at'> {
 /** Milliseconds between a delivery and its being written down, at the most. */
 const FLUSH_AFTER = 250
 const BATCH = 200
+
+const toldOf = ({ file, edition, placement, at, count }: CountedDownload) => ({
+  file,
+  edition,
+  placement,
+  at: new Date(at).toISOString(),
+  downloads: count,
+})
 
 /** Counts completed downloads, after the answer and off its path. */
 export function createTallyService(db: Database, secret: string, now: () => number = Date.now) {
@@ -76,9 +85,9 @@ export function createTallyService(db: Database, secret: string, now: () => numb
   }
 
   /** Arrays instead of a row of parameters each: a third of the time in the database. */
-  async function insert(batch: CountedDownload[]): Promise<void> {
+  async function insert(tx: Queryable, batch: CountedDownload[]): Promise<void> {
     const column = <K extends keyof CountedDownload>(name: K) => sql.param(batch.map(download => download[name]))
-    await db.execute(sql`insert into ${downloads} (file_id, edition, placement, at, bytes, count)
+    await tx.execute(sql`insert into ${downloads} (file_id, edition, placement, at, bytes, count)
       select file, edition, placement, to_timestamp(at / 1000.0), bytes, count
       from unnest(${column('file')}::text[], ${column('edition')}::int[], ${column('placement')}::text[], ${column('at')}::bigint[], ${column('bytes')}::bigint[], ${column('count')}::int[])
       as row (file, edition, placement, at, bytes, count)`)
@@ -93,7 +102,10 @@ export function createTallyService(db: Database, secret: string, now: () => numb
     // A batch at a time, with a turn for visitors in between.
     while (completed.length) {
       const batch = completed.slice(0, BATCH)
-      await insert(batch)
+      await db.transaction(async tx => {
+        await insert(tx, batch)
+        await tellHooks(tx, 'file.downloaded', batch.map(toldOf))
+      })
       completed = completed.slice(batch.length)
       await setImmediate()
     }
