@@ -9,7 +9,7 @@ import type { Block } from '../core/page/schema'
 import { START_NAMES } from '../core/page/starts'
 import { mapTargets } from '../core/page/targets'
 import { mapBlocks } from '../core/page/blocks'
-import { openDesk, openFolder, openPage, ownerApi, row, showInLibrary } from './support/owner'
+import { choose, openDesk, openFolder, openPage, ownerApi, row, showInLibrary } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 
 let server: RunningServer
@@ -99,6 +99,7 @@ for (const width of [1280, 390]) {
       ['/people', 'Password'],
       ['/storage', 'What is cleaned away'],
       ['/moving', 'Take the library with you'],
+      ['/services', 'Other services'],
       ['/log', 'Who did what'],
     ] as const) {
       await page.goto(`${server.url}/desk/setup${section}`)
@@ -132,6 +133,24 @@ test('dialogs pass axe', async ({ page }) => {
   await page.keyboard.press('Delete')
   await expect(page.getByText('1 place leads to')).toBeVisible()
   expect.soft(await violations(page, DIALOG), 'delete').toEqual([])
+})
+
+test('people, guests and their gate pass axe', async ({ page }) => {
+  await openDesk(page, server.url)
+  await page.goto(`${server.url}/desk/people`)
+  await page.getByRole('button', { name: 'Yard', exact: true }).click()
+  await choose(page.getByRole('region', { name: 'Yard' }), 'What they may do', /^Of your own choice/)
+  expect.soft(await violations(page, '.work'), 'rights').toEqual([])
+  await page.getByRole('button', { name: 'Invite somebody' }).click()
+  expect.soft(await violations(page, '.work'), 'inviting').toEqual([])
+  await page.goto(`${server.url}/desk/guests`)
+  await page.getByRole('button', { name: 'School office' }).click()
+  await page.getByRole('button', { name: 'Put people in' }).click()
+  expect.soft(await violations(page, '.work'), 'guests').toEqual([])
+  await page.goto(`${server.url}/desk/gates`)
+  await page.getByRole('button', { name: /^Hollow Lane School/ }).click()
+  await page.getByText('2 people may pass').waitFor()
+  expect.soft(await violations(page, '.work'), 'gate').toEqual([])
 })
 
 test('signposts, turning one, what is said of an edition, and old addresses pass axe', async ({ page }) => {

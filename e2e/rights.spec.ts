@@ -136,7 +136,7 @@ const isFor: Record<string, (route: string) => boolean> = {
     /^\S+ \/(selection|folders)/.test(route) ||
     ['PATCH /files/:id', 'DELETE /files/:id/editions/:number', 'PUT /bundles/:id', 'POST /bundles/:id/add'].includes(route),
   pages: route => isFor.puts!(route) || /^\S+ \/(pages|first-pages|style\/preview|recognise)/.test(route),
-  everything: route => !/ \/(people|journal|outbox|mail|backup)/.test(route) && route !== 'POST /account/password-reset',
+  everything: route => !/ \/(people|journal|outbox|mail|hooks|backup)/.test(route) && route !== 'POST /account/password-reset',
   second: route => !/ \/backup/.test(route) && route !== 'POST /account/password-reset',
 }
 

@@ -6,6 +6,7 @@ import { hookMessages, hooks } from '../../db/schema'
 import { laterTrouble } from '../../log'
 import type { Events } from '../events'
 import { askOutside, hostOf } from '../jobs/outsideRequest'
+import { PrivateAddress } from '../jobs/ssrfGuard'
 
 const MINUTE = 60 * 1000
 const HOUR = 60 * MINUTE
@@ -58,7 +59,8 @@ export function createHookSending(db: Database, events: Events, allowed: () => P
       if (status >= 200 && status < 300) return undefined
       return { words: `It answered ${status}${answer.statusMessage ? ` (${answer.statusMessage})` : ''}.`, gone: status === GONE }
     } catch (error) {
-      return { words: (error as Error).message }
+      const { message } = error as Error
+      return { words: error instanceof PrivateAddress ? `${message} Allow its host in Setup, under Files.` : message }
     }
   }
 
