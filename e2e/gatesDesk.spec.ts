@@ -134,10 +134,30 @@ test('a gate is made, put on a folder and a page, and taken away with what stand
   await expect.poll(async () => (await fetch(`${server.url}/studio-photos`)).status).toBe(200)
 })
 
-test('gates, contacts, outbox and what visitors meet at gates are accessible, also at 390 pixels', async ({ page, browser }) => {
+test('what is moved out from behind a gate is said to be open to everyone', async ({ page }) => {
+  await openFolder(page, 'Contracts')
+  await row(page, 'Supply agreement').getByRole('link').focus()
+  await page.keyboard.press('m')
+  await page.getByRole('combobox', { name: 'Find a folder' }).fill('guid')
+  await expect(page.getByRole('option', { name: 'Guides' })).toHaveAttribute('aria-selected', 'true')
+  await page.keyboard.press('Enter')
+  await expect(
+    page.getByText(/1 file moved to “Guides”\. No gate stands before one of them any more: everyone may have it\./),
+  ).toBeVisible()
+  const address = `${server.url}/files/supply-agreement-hollow-lane-2026-09.pdf`
+  expect((await fetch(address)).status).toBe(200)
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await expect(row(page, 'Supply agreement')).toBeVisible()
+  expect((await fetch(address)).status).toBe(404)
+})
+
+test('gates, guests, contacts, outbox, people and what visitors meet at gates are accessible, also at 390 pixels', async ({
+  page,
+  browser,
+}) => {
   for (const width of [1280, 390]) {
     await page.setViewportSize({ width, height: 800 })
-    for (const board of ['gates', 'contacts', 'outbox']) {
+    for (const board of ['gates', 'guests', 'contacts', 'outbox', 'people']) {
       await page.goto(`${server.url}/desk/${board}`)
       await page.getByRole('heading', { level: 1 }).waitFor()
       await page.locator('tbody tr').first().waitFor()

@@ -3,6 +3,7 @@ import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import type { DeleteFile, FileItem } from '~~/core/files/fileItem'
 import { writeLinks, type LinkFormat } from '~~/core/files/links'
+import { gatesOf } from '~~/core/gate/standing'
 import { dealtWithSchema, movedSchema, describedSchema, type Describe, type Moved, type Selection } from '~~/core/files/selection'
 import { ask, tell, wordsOf } from '~/composables/api'
 import { counted } from '~/composables/format'
@@ -66,14 +67,28 @@ export const useSelection = defineStore('selection', () => {
     await refresh()
   }
 
+  /** How many things of a selection stood behind a gate and do not where they go. */
+  async function opened(selection: Selection, to: string | null): Promise<number> {
+    const { tree } = useFolders()
+    const things = [
+      ...(await meet(selection.files)),
+      ...selection.folders.flatMap(id => tree.get(id) ?? []).map(({ gate, parent }) => ({ gate, folder: parent })),
+    ]
+    return things.filter(thing => gatesOf(thing, tree).length && !gatesOf({ ...thing, folder: to }, tree).length).length
+  }
+
   async function move(selection: Selection, to: string | null, before?: string) {
+    const open = await opened(selection, to)
     const moved = await ask(movedSchema, '/selection/move', 'POST', { ...selection, to, before })
     await refresh()
     clear()
     const renamed = moved.renamed.map(({ from, to: name }) => ` “${from}” is called “${name}” there.`).join('')
     const place = to === null ? 'the top of the library' : `“${useFolders().nameOf(to)}”`
-    notices.say(before === undefined ? `${wordsForSelection(selection)} moved to ${place}.${renamed}` : 'The order is changed.', {
-      tone: 'works',
+    const forAll = open
+      ? ` No gate stands before ${open === 1 ? 'one' : open} of them any more: everyone may have ${open === 1 ? 'it' : 'them'}.`
+      : ''
+    notices.say(before === undefined ? `${wordsForSelection(selection)} moved to ${place}.${renamed}${forAll}` : 'The order is changed.', {
+      tone: open ? 'attention' : 'works',
       action: { label: 'Undo', run: () => undoMove(moved, to) },
     })
   }

@@ -18,7 +18,11 @@ const siteSchema = z.object({
 })
 type Site = z.infer<typeof siteSchema>
 /** What the owner should know of how this Trough stands. */
-const warningsSchema = z.object({ unnamedFront: z.string().nullable(), diskFull: z.boolean() })
+const warningsSchema = z.object({
+  unnamedFront: z.string().nullable(),
+  diskFull: z.boolean(),
+  /** messages of the last week that could not be sent */ failedMail: z.number(),
+})
 
 /** Who is signed in, and to which site. */
 export const useSession = defineStore('session', () => {
@@ -31,7 +35,7 @@ export const useSession = defineStore('session', () => {
 
   /** a code is asked for beside the password */
   const secondFactor = computed(() => rights.account?.secondFactor ?? false)
-  const warnings = ref<z.infer<typeof warningsSchema>>({ unnamedFront: null, diskFull: false })
+  const warnings = ref<z.infer<typeof warningsSchema>>({ unnamedFront: null, diskFull: false, failedMail: 0 })
 
   async function loadWarnings() {
     warnings.value = await ask(warningsSchema, '/warnings')

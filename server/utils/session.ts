@@ -1,5 +1,5 @@
 import { createHmac, randomBytes, timingSafeEqual } from 'node:crypto'
-import { getCookie, getRequestHeader, setCookie, deleteCookie, type H3Event } from 'h3'
+import { getCookie, getRequestHeader, getRequestURL, setCookie, deleteCookie, type H3Event } from 'h3'
 import type { Account } from '../../core/account/accountForms'
 import { Problem } from '../../core/problem'
 import type { Attempt } from '../services/account/limits'
@@ -71,6 +71,9 @@ async function deviceOf(event: H3Event): Promise<string | undefined> {
   const [device, seal] = (getCookie(event, (await cookieOf(event, DEVICE_COOKIE)).name) ?? '').split('.')
   return device && seal && sameBytes(seal, await sealOf(device)) ? device : undefined
 }
+
+/** Where a change to somebody's account comes from, for the message that tells of it. */
+export const changedFrom = async (event: H3Event) => ({ place: await placeOf(event), origin: getRequestURL(event).origin })
 
 /** Where an attempt to sign in comes from. */
 export const attemptOf = async (event: H3Event): Promise<Attempt> => ({ place: await placeOf(event), device: await deviceOf(event) })

@@ -1,5 +1,5 @@
 import { setTimeout as wait } from 'node:timers/promises'
-import { and, asc, count, desc, eq, inArray, lte, sql } from 'drizzle-orm'
+import { and, asc, count, desc, eq, gt, inArray, lte, sql } from 'drizzle-orm'
 import { newId } from '../../../core/id'
 import type { Message, MessageItem, MessageState } from '../../../core/outbox/message'
 import type { MailSettings, MailState } from '../../../core/outbox/mailSettings'
@@ -25,6 +25,7 @@ export interface NewMessage {
 type Row = typeof outbox.$inferSelect
 
 const HOUR = 60 * 60 * 1000
+const WEEK = 7 * 24 * HOUR
 /** Waits before a message that was not taken is tried again, in milliseconds; after the last it has failed (RFC 5321, section 4.5.4.1). */
 const WAITS = [1, 5, 30, 120, 360, 720, 1440, 1440].map(minutes => minutes * 60 * 1000)
 /** How often it is looked for what has come to be due. */
@@ -141,6 +142,9 @@ export function createOutbox(
       await q.insert(outbox).values({ id, to, subject, text, html, headers, next: new Date(now()) })
       return id
     },
+
+    /** How many messages of the last week could not be sent. */
+    failedLately: (): Promise<number> => db.$count(outbox, and(eq(outbox.state, 'failed'), gt(outbox.created, new Date(now() - WEEK)))),
 
     /** Has what waits sent as soon as it can be. */
     soon,

@@ -30,6 +30,26 @@ export const invitationLetter = (to: To & { by: string }): NewMessage =>
     after: 'The link holds for a week, and once. If you do not know what this is about, do nothing.',
   })
 
+/** What was changed of an account, for who did not do it themselves. */
+export const CHANGES = {
+  password: 'Your password was changed.',
+  secondFactorBegun: 'One-time codes are asked for from now on when you sign in.',
+  secondFactorEnded: 'No one-time codes are asked for any more when you sign in.',
+} as const
+export type AccountChange = keyof typeof CHANGES
+
+/** Tells somebody of a change to their account (OWASP ASVS 5, 6.3.7). @param place where it was done from */
+export const changedLetter = (to: Omit<To, 'token'> & { change: AccountChange; place: string }): NewMessage => ({
+  to: to.to,
+  subject: `Your account at ${to.site}`,
+  ...composeLetter({
+    words: `${CHANGES[to.change]} That was done from ${to.place}.`,
+    link: { href: `${to.origin}/desk/lost`, words: 'It was not me' },
+    after: 'If it was you, do nothing. If not, choose another password at once, and tell the owner of the site.',
+    site: to.site,
+  }),
+})
+
 /** Leads somebody to another password. */
 export const lostPasswordLetter = (to: To): NewMessage =>
   letter(to, {

@@ -119,6 +119,17 @@ describe('a lost password', () => {
   })
 })
 
+describe('a change to an account', () => {
+  it('is told to whom it is, with a way to take it back', async () => {
+    const email = 'yard@marlpit.example'
+    await people.tellOfChange(email, 'secondFactorEnded', { place: '192.0.2.7', origin: 'http://somewhere-else.example' })
+    const { subject, text } = (await newestTo(email))!
+    expect(subject).toBe('Your account at Marlpit')
+    expect(text).toContain('No one-time codes are asked for any more when you sign in. That was done from 192.0.2.7.')
+    expect(text).toContain('https://www.marlpit.example/desk/lost')
+  })
+})
+
 describe('the only owner', () => {
   it('neither leaves nor gives that up, until there is another', async () => {
     const own = (await people.list()).find(({ state }) => state === 'owner')!

@@ -10,7 +10,7 @@ import { refuseCommon } from '../account/commonPasswords'
 import type { Hasher } from '../account/hasher'
 import type { SiteService } from '../site/site'
 import type { Outbox } from '../outbox/outbox'
-import { invitationLetter, lostPasswordLetter } from './deskLetters'
+import { changedLetter, invitationLetter, lostPasswordLetter, type AccountChange } from './deskLetters'
 
 const DAY = 24 * 60 * 60 * 1000
 const INVITED_FOR = 7 * DAY
@@ -256,6 +256,18 @@ export function createPeople({
         await tx.insert(passwordLinks).values({ token: hashOf(token), accountId: row.id, until: new Date(now() + LOST_FOR) })
         await outbox.add(lostPasswordLetter({ to: email, token, site: name, origin: address }), tx)
       })
+      outbox.soon()
+    },
+
+    /**
+     * Tells somebody of a change to their account, for the case that it was not them.
+     *
+     * @param place the address it was done from
+     * @param origin scheme and host, where the site has no address of its own yet
+     */
+    async tellOfChange(email: string, change: AccountChange, { place, origin }: { place: string; origin: string }): Promise<void> {
+      const { name, address } = await site.get()
+      await outbox.add(changedLetter({ to: email, change, place, site: name, origin: address || origin }))
       outbox.soon()
     },
 
