@@ -119,7 +119,7 @@ test('the clock set back a year: everything is there, and what is new is deliver
       )
       .toBe(200)
     const api = await ownerApi(server.url)
-    expect((await api<{ total: number }>('/files')).total).toBe(60)
+    expect((await api<{ total: number }>('/files')).total).toBe(63)
     const {
       items: [file],
     } = await api<{ items: { id: string; handle: string; downloads: number }[] }>('/files?q=manual')
