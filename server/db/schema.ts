@@ -233,8 +233,10 @@ export const contacts = pgTable(
     confirmed: moment('confirmed'),
     /** when they wanted no more messages; stays whatever else comes */
     unsubscribed: moment('unsubscribed'),
+    /** the pieces of the address, for finding */
+    words: wordSet('words').generatedAlwaysAs(sql`words_of(email)`),
   },
-  table => [index('contacts_created').on(table.created)],
+  table => [index('contacts_created').on(table.created), index('contacts_words').using('gin', table.words).with({ fastupdate: false })],
 )
 
 /** Each time somebody left an address or agreed to something at a gate, and got through. */
@@ -251,8 +253,11 @@ export const admissions = pgTable(
     contactId: text('contact_id').references(() => contacts.id, { onDelete: 'cascade' }),
     /** what they wrote and agreed to, word for word */
     given: jsonb().$type<Admitted>().notNull(),
+    /** its words, for finding */
+    words: wordSet('words').generatedAlwaysAs(sql`words_of(given::text)`),
   },
   table => [
+    index('admissions_words').using('gin', table.words).with({ fastupdate: false }),
     index('admissions_contact').on(table.contactId),
     index('admissions_gate').on(table.gateId, table.at),
     index('admissions_pass').on(table.pass),

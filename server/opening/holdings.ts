@@ -74,7 +74,7 @@ export function openHoldings(
 
   return {
     ...opened,
-    contacts: createContacts(db),
+    contacts: createContacts(db, events),
     site,
     pages,
     signposts,

@@ -1,4 +1,4 @@
-import { and, desc, eq, exists, ilike, inArray, lt, or, sql, type SQL } from 'drizzle-orm'
+import { and, desc, eq, ilike, inArray, lt, or, type SQL } from 'drizzle-orm'
 import { z } from 'zod'
 import { csvLine } from '../../../core/csvLine'
 import { actsCalled, wordsOfAct, type OwnAct, type Subject } from '../../../core/journal/acts'
@@ -10,6 +10,8 @@ import { laterTrouble } from '../../log'
 
 /** Days for which it is kept. */
 const KEPT = 365
+/** Things of one kind that a search of the log takes in by their names. */
+const MOST_CALLED = 1000
 /** Lines read at once for a table. */
 const AT_ONCE = 500
 const DAY = 24 * 60 * 60 * 1000
@@ -48,18 +50,25 @@ export function createJournal(db: Database) {
     return found
   }
 
-  function filterOf({ q, who }: JournalFilter): SQL | undefined {
-    const pattern = holding(q)
-    const named = Object.values(NAMED).map(({ table, name }) =>
-      exists(
-        db
-          .select({ one: sql`1` })
-          .from(table)
-          .where(and(sql`${table.id} = ${journal.about}`, ilike(name, pattern))),
-      ),
+  /** Identities of what is called so, of whatever kind. */
+  async function called(pattern: string): Promise<string[]> {
+    const found = await Promise.all(
+      Object.values(NAMED).map(({ table, name }) => db.select({ id: table.id }).from(table).where(ilike(name, pattern)).limit(MOST_CALLED)),
     )
+    return found.flat().map(({ id }) => id)
+  }
+
+  async function filterOf({ q, who }: JournalFilter): Promise<SQL | undefined> {
+    const pattern = holding(q)
     return and(
-      q ? or(ilike(journal.who, pattern), ilike(journal.about, pattern), inArray(journal.act, actsCalled(q)), ...named) : undefined,
+      q
+        ? or(
+            inArray(journal.act, actsCalled(q)),
+            inArray(journal.about, await called(pattern)),
+            ilike(journal.who, pattern),
+            ilike(journal.about, pattern),
+          )
+        : undefined,
       who ? eq(journal.who, who) : undefined,
     )
   }
@@ -91,23 +100,19 @@ export function createJournal(db: Database) {
 
     /** The newest first. */
     async list({ from, limit, ...filter }: z.infer<typeof journalQuerySchema>): Promise<{ items: JournalItem[]; total: number }> {
-      const those = filterOf(filter)
+      const those = await filterOf(filter)
       const rows = await db.select().from(journal).where(those).orderBy(desc(journal.id)).limit(limit).offset(from)
       return { items: await toItems(rows), total: await db.$count(journal, those) }
     },
 
     /** All of them as lines of a table, the newest first. */
     async *csv(filter: JournalFilter): AsyncGenerator<string> {
+      const those = await filterOf(filter)
       // The mark by which table programs know UTF-8.
       yield '\uFEFF' + csvLine(['When', 'Who', 'What', 'Of', 'From'])
       for (let last: number | undefined, more = true; more;) {
         const behind = last === undefined ? undefined : lt(journal.id, last)
-        const rows = await db
-          .select()
-          .from(journal)
-          .where(and(filterOf(filter), behind))
-          .orderBy(desc(journal.id))
-          .limit(AT_ONCE)
+        const rows = await db.select().from(journal).where(and(those, behind)).orderBy(desc(journal.id)).limit(AT_ONCE)
         const items = await toItems(rows)
         if (items.length) yield items.map(({ at, who, words, about, place }) => csvLine([at, who, words, about, place])).join('')
         more = rows.length === AT_ONCE

@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm'
+import { eq, sql, type AnyColumn } from 'drizzle-orm'
 import type { GateRule } from '../../../core/gate/gate'
 import type { Queryable } from '../../db/connection'
 import { groupMembers, guests } from '../../db/schema'
@@ -10,15 +10,16 @@ export interface Membership {
   members: ReadonlyMap<string, readonly string[]>
 }
 
+/** Everybody in a row for each group: tens of thousands of rows take longer to hand over than to find. */
 export async function readMembership(db: Queryable): Promise<Membership> {
-  const there = new Set((await db.select({ id: guests.id }).from(guests)).map(({ id }) => id))
-  const members = new Map<string, string[]>()
-  for (const { groupId, guestId } of await db.select().from(groupMembers)) {
-    const group = members.get(groupId)
-    if (group) group.push(guestId)
-    else members.set(groupId, [guestId])
-  }
-  return { there, members }
+  const all = (column: AnyColumn) => sql<string | null>`string_agg(${column}, ' ')`
+  const [everybody] = await db.select({ ids: all(guests.id) }).from(guests)
+  const rows = await db
+    .select({ groupId: groupMembers.groupId, ids: all(groupMembers.guestId) })
+    .from(groupMembers)
+    .groupBy(groupMembers.groupId)
+  const idsIn = (text: string | null | undefined) => text?.split(' ') ?? []
+  return { there: new Set(idsIn(everybody?.ids)), members: new Map(rows.map(({ groupId, ids }) => [groupId, idsIn(ids)])) }
 }
 
 type Admitting = Pick<GateRule, 'guests' | 'groups'>
