@@ -236,7 +236,10 @@ export const contacts = pgTable(
     /** the pieces of the address, for finding */
     words: wordSet('words').generatedAlwaysAs(sql`words_of(email)`),
   },
-  table => [index('contacts_created').on(table.created), index('contacts_words').using('gin', table.words).with({ fastupdate: false })],
+  table => [
+    index('contacts_newest').on(table.created.desc().nullsFirst(), table.id),
+    index('contacts_words').using('gin', table.words).with({ fastupdate: false }),
+  ],
 )
 
 /** Each time somebody left an address or agreed to something at a gate, and got through. */
@@ -278,7 +281,7 @@ export const guests = pgTable(
     /** when they came in last */
     came: moment('came'),
   },
-  table => [index('guests_created').on(table.created)],
+  table => [index('guests_newest').on(table.created.desc().nullsFirst(), table.id)],
 )
 
 /** Named sets of guests. */

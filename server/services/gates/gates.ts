@@ -1,4 +1,4 @@
-import { admittedBy, readMembership } from '../guests/membership'
+import { countAdmitted } from '../guests/membership'
 import { and, asc, count, eq, isNull, ne, sql } from 'drizzle-orm'
 import {
   OPEN_GATE,
@@ -84,7 +84,8 @@ export function createGates(db: Database, passwords: Pick<Passwords, 'hash'>) {
         row.count,
       ]),
     )
-    const membership = await readMembership(db)
+    const admits = new Map<string, number>()
+    for (const { id, rule } of rows) if (rule.kind === 'people') admits.set(id, await countAdmitted(db, rule))
     return rows.map(({ id, name, rule, wrong, wrongSince, created }) => ({
       id,
       name,
@@ -95,7 +96,7 @@ export function createGates(db: Database, passwords: Pick<Passwords, 'hash'>) {
       files: ofFiles.get(id) ?? 0,
       folders: ofFolders.get(id) ?? 0,
       pages: ofPages.get(id) ?? 0,
-      admits: rule.kind === 'people' ? admittedBy(rule, membership).size : 0,
+      admits: admits.get(id) ?? 0,
       taken: taken.get(id) ?? 0,
       wrong,
       wrongSince: wrongSince?.toISOString() ?? null,

@@ -1,4 +1,4 @@
-import { eq, sql, type AnyColumn } from 'drizzle-orm'
+import { count, eq, inArray, or, sql, type AnyColumn } from 'drizzle-orm'
 import type { GateRule } from '../../../core/gate/gate'
 import type { Queryable } from '../../db/connection'
 import { groupMembers, guests } from '../../db/schema'
@@ -27,6 +27,19 @@ type Admitting = Pick<GateRule, 'guests' | 'groups'>
 /** Who gets through a gate by name. */
 export const admittedBy = ({ guests: named, groups }: Admitting, { there, members }: Membership): Set<string> =>
   new Set([...named.filter(id => there.has(id)), ...groups.flatMap(id => members.get(id) ?? [])])
+
+/** How many get through a gate by name. */
+export async function countAdmitted(db: Queryable, { guests: named, groups }: Admitting): Promise<number> {
+  if (!named.length && !groups.length) return 0
+  const member = groups.length
+    ? sql`exists (select 1 from ${groupMembers} where ${groupMembers.guestId} = ${guests.id} and ${inArray(groupMembers.groupId, groups)})`
+    : undefined
+  const [row] = await db
+    .select({ count: count() })
+    .from(guests)
+    .where(or(named.length ? inArray(guests.id, named) : undefined, member))
+  return row!.count
+}
 
 /** Whether a guest gets through a gate, as the database has it now. */
 export async function isAdmitted(db: Queryable, { guests: named, groups }: Admitting, guestId: string): Promise<boolean> {
