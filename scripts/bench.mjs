@@ -6,7 +6,9 @@ ensureBuilt()
 ensureCommands({ nginx: 'nginx-light', wrk: 'wrk', curl: 'curl', chromium: 'chromium', pdftotext: 'poppler-utils', unzip: 'unzip' })
 // One part alone by its name, or what is named so in it: npm run bench library, npm run bench attack:walk
 const asked = process.argv.slice(2)
-const parts = asked.length ? asked : ['delivery', 'bundles', 'large', 'library', 'page', 'walk', 'editions', 'shelf', 'gate', 'people', 'attack']
+const parts = asked.length
+  ? asked
+  : ['delivery', 'bundles', 'large', 'library', 'page', 'walk', 'editions', 'shelf', 'gate', 'people', 'attack']
 if (parts.includes('formats'))
   ensureCommands({ 'soffice': 'libreoffice-nogui', 'ffmpeg': 'ffmpeg', 'heif-enc': 'libheif-examples', '7z': 'p7zip-full' })
 const missed = parts.filter(part => {
