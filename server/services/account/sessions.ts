@@ -1,4 +1,4 @@
-import { createHash, randomBytes } from 'node:crypto'
+import { randomBytes } from 'node:crypto'
 import Bowser from 'bowser'
 import { and, desc, eq, lt, ne, or } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
@@ -9,6 +9,7 @@ import type { Database } from '../../db/connection'
 import { accounts, sessions } from '../../db/schema'
 import { laterTrouble } from '../../log'
 import type { Events } from '../events'
+import { hashOf } from '../token'
 
 const DAY = 24 * 60 * 60 * 1000
 /** A session ends this long after it was used last, and this long after it began (OWASP ASVS 5, 7.3). */
@@ -16,8 +17,6 @@ const IDLE = 14 * DAY
 export const LASTS = 60 * DAY
 /** How exactly it is known when one was used last. */
 const EXACT = 5 * 60 * 1000
-
-const hashOf = (token: string) => createHash('sha256').update(token).digest('hex')
 
 /** A device in broad words: "Firefox on Linux". */
 export function deviceOf(userAgent: string | undefined): string {

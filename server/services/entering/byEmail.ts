@@ -16,7 +16,7 @@ import type { FormLimits } from './formLimits'
 import type { GatePages } from './gatePages'
 import type { GivePass } from './givePass'
 import type { Letters } from './letters'
-import { hashOf, newToken } from './token'
+import { hashOf, newToken } from '../token'
 
 /** How long an address can be confirmed, in milliseconds. */
 const CONFIRM_WITHIN = 24 * 60 * 60 * 1000

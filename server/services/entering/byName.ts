@@ -17,7 +17,7 @@ import type { FormLimits } from './formLimits'
 import type { GatePages } from './gatePages'
 import type { GivePass } from './givePass'
 import type { Letters } from './letters'
-import { hashOf, newToken } from './token'
+import { hashOf, newToken } from '../token'
 
 /** How long the link of a message lets somebody in, in milliseconds. */
 const WITHIN = 15 * 60 * 1000

@@ -1,4 +1,3 @@
-import { countAdmitted } from '../guests/membership'
 import { and, asc, count, eq, isNull, ne, sql } from 'drizzle-orm'
 import {
   OPEN_GATE,
@@ -15,6 +14,7 @@ import { newId } from '../../../core/id'
 import { Problem, notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { files, folders, gatePasswords, gates, gateTakes, pages } from '../../db/schema'
+import { countAdmitted } from '../guests/membership'
 import { SPENT, type Passwords } from './passwords'
 
 /** More would make a list nobody overlooks. */

@@ -1,4 +1,3 @@
-import { createHash, randomBytes } from 'node:crypto'
 import { asc, eq, isNull, lt, max } from 'drizzle-orm'
 import type { Account } from '../../../core/account/accountForms'
 import { newId } from '../../../core/id'
@@ -10,6 +9,7 @@ import { refuseCommon } from '../account/commonPasswords'
 import type { Hasher } from '../account/hasher'
 import type { SiteService } from '../site/site'
 import type { Outbox } from '../outbox/outbox'
+import { hashOf, newToken } from '../token'
 import { changedLetter, invitationLetter, lostPasswordLetter, type AccountChange } from './deskLetters'
 
 const DAY = 24 * 60 * 60 * 1000
@@ -18,9 +18,6 @@ const INVITED_FOR = 7 * DAY
 const LOST_FOR = 30 * 60 * 1000
 /** Links for a lost password of one account that hold at the same time. */
 const MOST_LINKS = 3
-
-const hashOf = (token: string) => createHash('sha256').update(token).digest('hex')
-const newToken = () => randomBytes(24).toString('base64url')
 
 const spent = () => new Problem(410, 'This link no longer holds.', 'It was used already, or its time is over. Ask for another one.')
 const lastOwner = () => new Problem(409, 'This is the only owner.', 'Make somebody else an owner first.')

@@ -60,9 +60,7 @@ export function createAccess(db: Database, events: Events) {
       sight,
       may: (right: SiteRight) => maySite(holder, right),
       somewhere: (right: FileRight) => maySomewhere(holder, right),
-      everywhere: (right: FileRight) => mayEverywhere(holder, right),
       readsPages: mayReadPages(holder),
-      mayIn,
       sees,
 
       /** @throws Problem 403 */
