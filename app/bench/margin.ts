@@ -1,18 +1,26 @@
 import type { Editor } from '@tiptap/vue-3'
 import { NodeSelection } from '@tiptap/pm/state'
 import { computed, ref, shallowRef, type Ref } from 'vue'
+import type { LetterboxAttrs } from '~~/core/letterbox/letterbox'
 import type { ButtonAttrs, CardAttrs, PictureAttrs, SearchAttrs, ShelfAttrs } from '~~/core/page/schema'
 import { partsAround, type Part } from '~/editor/parts'
 
-/** The selected button, link, card, shelf, search field or picture. */
+/** The selected button, link, card, shelf, search field, letterbox or picture. */
 export type Selected =
   | { kind: 'button' | 'link'; attrs: ButtonAttrs }
   | { kind: 'card'; attrs: CardAttrs }
   | { kind: 'shelf'; attrs: ShelfAttrs }
   | { kind: 'search'; attrs: SearchAttrs }
+  | { kind: 'letterbox'; attrs: LetterboxAttrs }
   | { kind: 'picture'; attrs: PictureAttrs }
 
-const KINDS: Record<string, Selected['kind']> = { shelf: 'shelf', search: 'search', picture: 'picture', fileCard: 'card' }
+const KINDS: Record<string, Selected['kind']> = {
+  shelf: 'shelf',
+  search: 'search',
+  letterbox: 'letterbox',
+  picture: 'picture',
+  fileCard: 'card',
+}
 
 function selectedIn(editor: Editor): Selected | undefined {
   const { selection } = editor.state

@@ -5,5 +5,5 @@ import { gatesOf, type Gated } from '~~/core/gate/standing'
 export const useBehind = () => {
   const [folders, gates, page] = [useFolders(), useGates(), usePage()]
   return (thing: Gated): Behind | undefined =>
-    behindOf(gatesOf(thing, folders.tree), gates.byId, new Set(page.current?.gate ? [page.current.gate] : []))
+    behindOf(gatesOf(thing, folders.tree), gates.rules, new Set(page.current?.gate ? [page.current.gate] : []))
 }

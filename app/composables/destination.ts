@@ -34,6 +34,7 @@ export function useDestination(of: MaybeRefOrGetter<Target | null>) {
     if (signpost.value && !file.value) return `The signpost “${signpost.value.title}” points at nothing.`
     if (file.value?.deleted) return `“${file.value.title}” is in the bin.`
     if (file.value?.withdrawn) return `“${file.value.title}” was withdrawn.`
+    if (file.value && behind(file.value)?.hidden) return `“${file.value.title}” is hidden: visitors do not see this.`
     if (!destination.value) return target.value.kind === 'page' ? 'The page it led to is gone.' : 'The file it led to is gone.'
     return page.value && !page.value.published && page.value.id !== open.current?.id ? `“${page.value.title}” is not live yet.` : undefined
   })

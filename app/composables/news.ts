@@ -14,6 +14,7 @@ const LIBRARY = ['library', 'folders', 'read', 'uses', 'signposts', 'downloads']
 const PAGES = ['live', 'uses']
 const SITE = ['site']
 const GATES = ['gates']
+const ARRIVALS = ['arrivals']
 const SESSIONS = ['sessions']
 const JOBS = 'jobs'
 const topicsSchema = z.array(z.string())
@@ -57,7 +58,7 @@ export function useNews(): void {
     if (now !== 'OPEN') return
     void showJobs()
     void quietly(() => useReading().load())
-    if (opened) take([...LIBRARY, ...PAGES, ...SITE, ...GATES])
+    if (opened) take([...LIBRARY, ...PAGES, ...SITE, ...GATES, ...ARRIVALS])
     opened = true
   })
 
@@ -75,6 +76,7 @@ export function useNews(): void {
       topics.includes('live') ? useChecks().count() : undefined,
       touches(SITE) ? useSession().load() : undefined,
       touches(GATES) ? useGates().load() : undefined,
+      touches(ARRIVALS) ? useArrivals().load() : undefined,
       touches(SESSIONS) && people.loaded && useRights().owner ? people.load() : undefined,
     ])
   }

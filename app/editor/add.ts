@@ -3,6 +3,7 @@ import {
   mdiFormatListBulleted,
   mdiFormatQuoteClose,
   mdiMagnify,
+  mdiMailboxOutline,
   mdiMinus,
   mdiArrowExpandVertical,
   mdiRectangleOutline,
@@ -20,7 +21,7 @@ import type { Editor } from '@tiptap/core'
 import type { Node } from '@tiptap/pm/model'
 import { TextSelection } from '@tiptap/pm/state'
 import { closeHistory } from '@tiptap/pm/history'
-import { newCard, newPicture, newSearch, newShelf } from '~~/core/page/insert'
+import { newCard, newLetterbox, newPicture, newSearch, newShelf } from '~~/core/page/insert'
 import { insertBlocks, insertShelf } from './commands'
 import { buttonsAt } from './neighbours'
 
@@ -122,6 +123,14 @@ export const ADDABLE: Addable[] = [
     also: 'find look for',
     icon: mdiMagnify,
     add: editor => insertBlocks(editor, [make(editor, 'search', { ...newSearch() })]),
+  },
+  {
+    name: 'letterbox',
+    words: 'Letterbox',
+    hint: 'Visitors hand files in; nobody but you sees them',
+    also: 'upload form send back return contract receive files',
+    icon: mdiMailboxOutline,
+    add: editor => insertBlocks(editor, [make(editor, 'letterbox', { ...newLetterbox() })]),
   },
   {
     name: 'gallery',

@@ -2,7 +2,8 @@ import { Extension, Mark, Node, mergeAttributes } from '@tiptap/core'
 import { Fragment, Slice, type Node as DocumentNode } from '@tiptap/pm/model'
 import { Plugin } from '@tiptap/pm/state'
 import { VueNodeViewRenderer } from '@tiptap/vue-3'
-import { firstAction, newCard, newPicture, newPlacementId, newSearch } from '~~/core/page/insert'
+import { firstAction, newCard, newLetterbox, newPicture, newPlacementId, newSearch } from '~~/core/page/insert'
+import { letterboxAttrsSchema, type LetterboxAttrs } from '~~/core/letterbox/letterbox'
 import { recognise } from '~~/core/page/recognise'
 import {
   buttonAttrsSchema,
@@ -22,6 +23,7 @@ import type { Component } from 'vue'
 import CardView from '~/components/page/CardView.vue'
 import PictureView from '~/components/page/PictureView.vue'
 import ButtonView from '~/components/page/ButtonView.vue'
+import LetterboxView from '~/components/letterbox/LetterboxView.vue'
 import SearchView from '~/components/page/SearchView.vue'
 import ShelfView from '~/components/page/ShelfView.vue'
 
@@ -104,6 +106,16 @@ export const FileCard = ownBlock<CardAttrs>(
 
 /** A field in which visitors look for files. */
 export const Search = ownBlock<SearchAttrs>('search', 'search', searchAttrsSchema, { ...newSearch(), placement: '' }, SearchView, 'Search')
+
+/** Where visitors hand files in. */
+export const Letterbox = ownBlock<LetterboxAttrs>(
+  'letterbox',
+  'form',
+  letterboxAttrsSchema,
+  { ...newLetterbox(), placement: '' },
+  LetterboxView,
+  'Letterbox',
+)
 
 /** A picture of the library. */
 export const Picture = ownBlock<PictureAttrs>(

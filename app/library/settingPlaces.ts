@@ -36,6 +36,7 @@ const PLACES: SettingPlace[] = [
   },
   { words: 'Guests: who gets through gates by name', also: 'groups people clients customers access', to: '/desk/guests' },
   { words: 'Contacts: who left an e-mail address', also: 'people newsletter addresses consent export csv', to: '/desk/contacts' },
+  { words: 'Letterbox: what visitors handed in', also: 'received uploads forms contracts sent back returns inbox', to: '/desk/letterbox' },
   { words: 'People: helpers and what they may do', also: 'invite rights users team staff roles access', to: '/desk/people' },
   { words: 'Outbox: messages and how they are sent', also: 'mail e-mail smtp', to: '/desk/outbox' },
   { words: 'Old addresses: what the site had before', also: 'redirects moving links sitemap', to: '/desk/old-addresses' },

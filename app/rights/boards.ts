@@ -11,6 +11,7 @@ const BOARDS: [path: string, may: (rights: Rights) => boolean][] = [
   ['/desk/gates', rights => rights.may('gates')],
   ['/desk/guests', rights => rights.may('gates')],
   ['/desk/contacts', rights => rights.may('contacts')],
+  ['/desk/letterbox', rights => rights.may('contacts')],
   ['/desk/outbox', rights => rights.owner],
   ['/desk/people', rights => rights.owner],
   ['/desk/setup/people', () => true],

@@ -3,6 +3,8 @@ import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { easyPassword } from '~~/core/gate/generate'
 import {
+  CLOSED_GATE,
+  CLOSED_RULE,
   OPEN_GATE,
   gateItemSchema,
   gateRuleSchema,
@@ -34,6 +36,11 @@ export const useGates = defineStore('gates', () => {
   const items = ref<GateItem[]>([])
   const loaded = ref(false)
   const byId = computed(() => new Map(items.value.map(item => [item.id, item])))
+  /** with that of the gate nobody passes, which is in no list */
+  const rules = computed(
+    (): ReadonlyMap<string, { rule: GateRule }> =>
+      new Map<string, { rule: GateRule }>([...byId.value, [CLOSED_GATE, { rule: CLOSED_RULE }]]),
+  )
   /** passwords that were just made, by their gates: they are shown until the desk is left, since nobody can read them later */
   const fresh = ref<Record<string, string>>({})
 
@@ -91,12 +98,16 @@ export const useGates = defineStore('gates', () => {
   }
 
   /** What is called what it is: a gate, or none. */
-  const nameOf = (id: string | null): string => (id === null || id === OPEN_GATE ? 'Everyone' : (byId.value.get(id)?.name ?? 'A gate'))
+  const nameOf = (id: string | null): string => {
+    if (id === null || id === OPEN_GATE) return 'Everyone'
+    return id === CLOSED_GATE ? 'Nobody: only at the desk' : (byId.value.get(id)?.name ?? 'A gate')
+  }
 
   return {
     items,
     loaded,
     byId,
+    rules,
     fresh,
     load,
     create,

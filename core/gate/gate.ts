@@ -8,6 +8,12 @@ export type GateKind = (typeof GATE_KINDS)[number]
 /** The gate that everyone passes: it is said of what shall be open below something that is not. */
 export const OPEN_GATE = 'open'
 
+/** The gate that nobody passes: what stands behind it is seen at the desk alone, and nobody else learns that it is there. */
+export const CLOSED_GATE = 'closed'
+
+/** Whether a gate is always there, and nobody's to change. */
+export const isBuiltIn = (id: string): boolean => id === OPEN_GATE || id === CLOSED_GATE
+
 const longText = (most: number) =>
   z
     .string()
@@ -90,6 +96,9 @@ export const gateRuleSchema = z
     path: ['showsFirst'],
   })
 export type GateRule = z.infer<typeof gateRuleSchema>
+
+/** How {@link CLOSED_GATE} works. */
+export const CLOSED_RULE: GateRule = gateRuleSchema.parse({ kind: 'people', hidden: true })
 
 const nameSchema = z.string().trim().min(1, 'Give the gate a name.').max(120, 'Keep the name to 120 characters.')
 

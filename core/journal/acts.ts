@@ -66,6 +66,8 @@ const REQUESTS: RequestAct[] = [
   ['PATCH', '/groups/:id', 'renamed a group', null],
   ['DELETE', '/groups/:id', 'took a group away', null],
   ['DELETE', '/contacts/:id', 'erased a contact', null],
+  ['PUT', '/arrivals/:id', 'put away what came by the letterbox', null],
+  ['DELETE', '/arrivals/:id', 'forgot who handed something in', null],
   ['PUT', '/contacts/rules', 'changed how long contacts are kept', null],
   ['POST', '/outbox/:id/again', 'had a message sent again', null],
   ['DELETE', '/outbox/:id', 'deleted a message', null],

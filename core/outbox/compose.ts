@@ -2,7 +2,7 @@ import { escapeHtml } from '../page/escape'
 
 /** What a message says, before it has a form. */
 export interface Letter {
-  /** one sentence or two above the link */
+  /** one sentence or two above the link; each line a paragraph of its own */
   words: string
   link: { href: string; words: string }
   /** what stands below it */
@@ -27,7 +27,10 @@ export function composeLetter({ words, link, after, site, noMore }: Letter): { t
 <html><head><meta charset="utf-8"><title>${escapeHtml(site)}</title></head>
 <body style="margin:0;padding:24px;background:#FFFFFF">
 <div style="max-width:520px;margin:0 auto">
-${p(escapeHtml(words))}
+${words
+  .split('\n')
+  .map(line => p(escapeHtml(line)))
+  .join('\n')}
 ${p(a(link.href, link.words, `display:inline-block;padding:11px 20px;background:${WATER};color:#FFFFFF;text-decoration:none;font-weight:bold`))}
 ${p(a(link.href, link.href, `color:${WATER};word-break:break-all`))}
 ${after ? p(escapeHtml(after)) : ''}

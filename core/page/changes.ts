@@ -50,6 +50,8 @@ function wordsFor(block: Block): string {
       return 'shelf'
     case 'search':
       return 'search field'
+    case 'letterbox':
+      return 'letterbox'
     case 'fileCard':
       return `card “${shortened(block.attrs.title || block.attrs.label)}”`
     case 'picture':

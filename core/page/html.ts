@@ -18,8 +18,10 @@ import type { DrawnIcon } from '../shelf/icons'
 import { renderShelf } from '../shelf/shelf'
 import { shownBy } from '../shelf/shelfLook'
 import type { OwnShown } from '../shelf/shown'
+import { letterboxHtml, type Offered } from '../letterbox/letterboxHtml'
 import { searchFormHtml } from '../search/searchForm'
 import { tableHtml } from './table'
+import { placementsOf } from './targets'
 
 /** What a page needs to know of library, looks and other pages as they are now. */
 export interface PageFacts extends TargetKnowledge {
@@ -44,6 +46,20 @@ type Known = PageFacts & {
   outline: { last: number }
   /** what its shelves are made of */
   parts: Set<PartName>
+  /** files the page gives by themselves, each once: one of them may be what comes back */
+  offered: Offered[]
+}
+
+/** Files that a page's buttons, cards and words lead to, each once. */
+function offeredIn(content: Block[], known: TargetKnowledge): Offered[] {
+  const found = new Map<string, Offered>()
+  for (const { kind, targets } of placementsOf({ type: 'doc', content })) {
+    if (kind === 'shelf' || kind === 'picture') continue
+    const [target] = targets
+    const file = target && target.kind !== 'folder' && target.kind !== 'library' ? destinationOf(target, known)?.file : undefined
+    if (file) found.set(file.handle, { handle: file.handle, title: file.title })
+  }
+  return [...found.values()]
 }
 
 /** The look of the buttons that belong to a shelf. */
@@ -189,6 +205,8 @@ function renderBlock(block: Block, known: Known): string {
       const { placement, label, folders } = block.attrs
       return searchFormHtml(`tr-${placement}`, label, '', { at: placement, within: folders }, known.speech)
     }
+    case 'letterbox':
+      return letterboxHtml(block.attrs, known.offered, known.speech)
     case 'shelf':
       return shelfHtml(block.attrs, known)
   }
@@ -250,6 +268,7 @@ export function pageRenderer(facts: PageFacts) {
     styles: new ButtonStyles(facts.look, id => fillHref(facts.file(id))),
     outline: { last: 1 },
     parts: new Set(),
+    offered: [],
   }
   return {
     /** Blocks that begin below the title of the page. */
@@ -263,6 +282,7 @@ export function pageRenderer(facts: PageFacts) {
       const heading = `<h1>${escapeHtml(title)}</h1>`
       const [, ...rest] = content
       known.outline.last = 1
+      known.offered = offeredIn(content, known)
       const first = openingOf(content, known)
       if (!first) return `${heading}\n${blocksHtml(content, known)}`
       return [renderSection(first, known, heading), blocksHtml(rest, known)].filter(Boolean).join('\n')

@@ -1,4 +1,5 @@
 import { newId } from '../id'
+import type { LetterboxAttrs } from '../letterbox/letterbox'
 import type { Action, ButtonAttrs, CardAttrs, PictureAttrs, SearchAttrs, ShelfAttrs, Target } from './schema'
 import type { ShelfSource } from '../shelf/shelfSource'
 
@@ -50,6 +51,11 @@ export function newPicture(file: string | null): PictureAttrs {
 /** A search field as it starts out: it looks through all that visitors may find. */
 export function newSearch(): SearchAttrs {
   return { placement: newPlacementId(), label: '', folders: [] }
+}
+
+/** A letterbox as it starts out: it takes a few files of any kind. */
+export function newLetterbox(): LetterboxAttrs {
+  return { placement: newPlacementId(), label: '', text: '', folder: null, kinds: [], most: 5, largest: 20 }
 }
 
 /** A shelf as it starts out. */

@@ -1,3 +1,5 @@
+import { GATE_CSS } from '../gate/gatePage'
+import { LETTERBOX_CSS } from '../letterbox/letterboxHtml'
 import { fontFaces } from '../look/fontFaces'
 import { BUTTON_CSS } from '../look/buttonCss'
 import { CORNER } from '../look/builtin'
@@ -131,7 +133,8 @@ const PICTURE = `
 /** The rules of each part of a page, with the parts that need them. */
 const PARTS: [needing: PartName[], rules: string | ((style: SiteStyle) => string)][] = [
   [['heading'], HEADINGS],
-  [['search'], SEEK_CSS],
+  [['search', 'letterbox'], SEEK_CSS],
+  [['letterbox'], GATE_CSS + LETTERBOX_CSS],
   [['bulletList', 'orderedList', 'shelf'], LISTS],
   [['downloadLink', 'shelf'], LINKS],
   [['section'], section],

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { letterboxAttrsSchema } from '../letterbox/letterbox'
 import { overridesSchema } from '../look/appearance'
 import { lookIdSchema } from '../look/look'
 import { TONES } from '../look/palette'
@@ -88,6 +89,9 @@ export const searchAttrsSchema = z.object({
 export type SearchAttrs = z.infer<typeof searchAttrsSchema>
 /** A field in which visitors look for files. */
 export const searchSchema = z.object({ type: z.literal('search'), attrs: searchAttrsSchema })
+
+/** Where visitors hand files in. */
+export const letterboxSchema = z.object({ type: z.literal('letterbox'), attrs: letterboxAttrsSchema })
 
 const markSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('bold') }),
@@ -213,6 +217,7 @@ const plainBlockSchema = z.discriminatedUnion('type', [
   buttonRowSchema,
   shelfSchema,
   searchSchema,
+  letterboxSchema,
   fileCardSchema,
   pictureSchema,
 ])

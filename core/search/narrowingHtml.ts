@@ -1,20 +1,9 @@
-import type { Family } from '../files/mediaType'
+import { KIND_WORDS } from '../language/kindWords'
 import type { Speech } from '../language/speech'
 import type { WordKey } from '../language/words/words'
 import { escapeHtml } from '../page/escape'
 import type { Choice, Results } from './results'
 import { searchFields, searchHref, type SearchQuery } from './searchQuery'
-
-const KINDS: Record<Family, WordKey> = {
-  document: 'kindDocument',
-  sheet: 'kindSheet',
-  slides: 'kindSlides',
-  picture: 'kindPicture',
-  sound: 'kindSound',
-  film: 'kindFilm',
-  archive: 'kindArchive',
-  other: 'kindOther',
-}
 
 /** Whether anything narrows what was found. */
 export const isNarrowed = ({ folder, kind, tag, from, to }: SearchQuery): boolean => !!(folder || kind || tag || from || to)
@@ -55,7 +44,7 @@ export function narrowingHtml(results: Results, query: SearchQuery, speech: Spee
   <div class="tr-choices">
   ${[
     choicesHtml('folder', 'folder', results.folders, ({ name }) => name, results.path.length ? wayUp : ''),
-    choicesHtml('kind', 'kind', results.kinds, ({ value }) => speech.say(KINDS[value])),
+    choicesHtml('kind', 'kind', results.kinds, ({ value }) => speech.say(KIND_WORDS[value])),
     choicesHtml('tag', 'tag', results.tags, ({ name }) => name),
     days,
   ]

@@ -11,7 +11,7 @@ const MOST_WAITING = 64 * 1024
 
 /** What is told to those alone who may see it; the rest says no more than that something changed. */
 function mayHear(access: Access, topic: Told): boolean {
-  if (topic === 'contacts') return access.may('contacts')
+  if (topic === 'contacts' || topic === 'arrivals') return access.may('contacts')
   if (topic === 'gates' || topic === 'links') return access.may('gates')
   return (topic !== 'outbox' && topic !== 'hooks') || access.owner
 }

@@ -1,3 +1,4 @@
+import { join } from 'node:path'
 import { createDeliveryChecks } from '../services/delivery/checks'
 import { createDeliveryService } from '../services/delivery/delivery'
 import { createDirectory } from '../services/delivery/directory'
@@ -10,6 +11,9 @@ import { createTallyService } from '../services/tally/tally'
 import { createHashing } from '../services/trust/hashing'
 import { createTroubles } from '../services/trust/troubles'
 import { createEntering } from '../services/entering/entering'
+import { createFormLimits } from '../services/entering/formLimits'
+import { createLetterbox } from '../services/letterbox/letterbox'
+import { createRoom } from '../services/letterbox/room'
 import { createLetters } from '../services/entering/letters'
 import { createPersonalLinks } from '../services/entering/personalLinks'
 import { createOutbox } from '../services/outbox/outbox'
@@ -31,7 +35,7 @@ interface DeliveringOptions {
 
 /** What visitors get, and what is counted of it. */
 export async function openDelivering(
-  { connection: { db }, store, secrets, events }: DataFolder,
+  { connection: { db }, store, secrets, events, incomingFolder }: DataFolder,
   holdings: Holdings,
   { sessions, hasher }: Pick<Owner, 'sessions' | 'hasher'>,
   { front: frontOptions, visitors, smtp }: DeliveringOptions,
@@ -55,6 +59,7 @@ export async function openDelivering(
   const isOwn = (request: { headers: { cookie?: string } }) => sessions.isSignedIn(request.headers.cookie)
 
   const letters = createLetters(site, secrets.session)
+  const formLimits = createFormLimits()
 
   return {
     visitors,
@@ -72,10 +77,27 @@ export async function openDelivering(
       contacts,
       outbox,
       letters,
+      limits: formLimits,
       published,
       library,
       pages,
       site,
+    }),
+    letterbox: createLetterbox({
+      db,
+      secret: secrets.session,
+      library,
+      pages,
+      published,
+      site,
+      contacts,
+      outbox,
+      letters,
+      guard,
+      limits: formLimits,
+      arrivals: holdings.arrivals,
+      room: createRoom(store),
+      incoming: id => join(incomingFolder, `${id}.part`),
     }),
     people: createPeople({ db, hasher, site, outbox }),
     personalLinks: createPersonalLinks({ db, passes, library, outbox, letters, contacts, published, site }),

@@ -4,6 +4,7 @@ import { createPacking } from '../services/bundles/packing'
 import { createEditions } from '../services/editions/editions'
 import { createLibraryService } from '../services/library/library'
 import { createZipping } from '../services/library/zipping'
+import { createArrivals } from '../services/letterbox/arrivals'
 import { lookHolder } from '../services/looks/holder'
 import { createLookService } from '../services/looks/looks'
 import { pageHolder } from '../services/pages/holder'
@@ -70,11 +71,13 @@ export function openHoldings(
   const shelves = createShelves(pages, library, pack)
   const sharedPictures = createSharedPictures(site, looks)
   const typefaces = createTypefaces(db, store, looks)
+  const arrivals = createArrivals(db)
   const timetable = createTimetable(db, signposts, site, now)
 
   return {
     ...opened,
-    contacts: createContacts(db, events),
+    arrivals,
+    contacts: createContacts(db, events, [arrivals.eraseOf]),
     site,
     pages,
     signposts,

@@ -35,6 +35,8 @@ interface TroughEvents {
   outbox: []
   /** there is something to tell other services, or was told */
   hooks: []
+  /** something came by a letterbox, or was done with */
+  arrivals: []
 }
 export type Topic = keyof TroughEvents
 export const TOPICS: readonly Topic[] = [
@@ -55,6 +57,7 @@ export const TOPICS: readonly Topic[] = [
   'contacts',
   'outbox',
   'hooks',
+  'arrivals',
 ]
 
 /**

@@ -99,5 +99,10 @@ export function localStore(folder: string): LocalStore {
       const { bavail, bsize } = await statfs(folder)
       return bavail * bsize
     },
+
+    async capacity() {
+      const { blocks, bsize } = await statfs(folder)
+      return blocks * bsize
+    },
   }
 }

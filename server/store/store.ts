@@ -35,4 +35,6 @@ export interface Store {
   list(): AsyncIterable<string>
   /** Bytes that can still be written. */
   free(): Promise<number>
+  /** Bytes there is room for in all. */
+  capacity(): Promise<number>
 }

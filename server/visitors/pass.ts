@@ -58,7 +58,8 @@ function originOf(host: string | undefined, secure: boolean): string {
   return name === 'localhost' || isIP(name) ? origin : ''
 }
 
-function comerOf({ visitors }: Trough, request: IncomingMessage): Comer {
+/** Who somebody is that fills in a form. */
+export function comerOf({ visitors }: Trough, request: IncomingMessage): Comer {
   const secure = visitors.isSecure(request)
   return { address: visitors.addressOf(request), secure, origin: originOf(headerOf(request.headers, 'host'), secure) }
 }

@@ -12,6 +12,7 @@ import { useTrough } from '../utils/trough'
 import { answerFile, answerFileAtOnce, decodedName, fileIsAt, isFilePath } from './file'
 import { atLeisure, oneATurn } from './oneATurn'
 import { answerPage, pageIsAt } from './page'
+import { answerHandIn, isHandInPath } from './handIn'
 import { answerClosed, answerPass, isPassPath } from './pass'
 import { answerPicture } from './picture'
 import { answerSee, isSeePath, seeIsAt } from './see'
@@ -53,7 +54,7 @@ export function answerAtOnce(trough: Trough, { node: { req, res } }: H3Event): b
 export async function answerVisitor(event: H3Event): Promise<void> {
   const { req, res } = event.node
   const [path, search] = splitUrl(req.url!)
-  const mayPost = isShelfPath(path) || isPassPath(path)
+  const mayPost = isShelfPath(path) || isPassPath(path) || isHandInPath(path)
   if (req.method !== 'GET' && req.method !== 'HEAD' && !(mayPost && req.method === 'POST')) {
     res.setHeader('Allow', mayPost ? 'GET, HEAD, POST' : 'GET, HEAD')
     throw new Problem(405, 'Files and pages can only be read.', 'Use GET.')
@@ -98,6 +99,7 @@ async function answerAt(trough: Trough, { node: { req, res } }: H3Event, path: s
   else if (path === SEARCH_PATH) await answerSearch(trough, req, res, search)
   else if (isShelfPath(path)) await answerShelf(trough, req, res, path.slice(SHELVES.length), search)
   else if (isPassPath(path)) await answerPass(trough, req, res, path, search)
+  else if (isHandInPath(path)) await answerHandIn(trough, req, res, path)
   else if (isFontPath(path)) await answerFont(trough, req, res, path)
   else if (isSiteFile(path)) await answerSiteFile(trough, req, res, path, search, headerOf(req.headers, 'host'))
   else await answerPage(trough, req, res, path.slice(1))

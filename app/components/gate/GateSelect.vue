@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { OPEN_GATE } from '~~/core/gate/gate'
+import { CLOSED_GATE, isBuiltIn, OPEN_GATE } from '~~/core/gate/gate'
 
 /** Who may have something: what is said further up, everyone, or a gate; a new one with a password is one press away. */
 const props = defineProps<{
@@ -19,6 +19,7 @@ const ABOVE = 'above'
 const choices = computed(() => [
   { value: ABOVE, title: props.above === null ? 'Everyone' : `As above: ${gates.nameOf(props.above)}` },
   ...(props.above === null ? [] : [{ value: OPEN_GATE, title: 'Everyone' }]),
+  { value: CLOSED_GATE, title: gates.nameOf(CLOSED_GATE) },
   ...gates.items.map(({ id, name, rule }) => ({ value: id, title: name, props: { subtitle: GATE_KIND_WORDS[rule.kind] } })),
   ...(rights.may('gates')
     ? [
@@ -26,7 +27,7 @@ const choices = computed(() => [
         { value: NEW.email, title: 'Whoever leaves an e-mail address' },
       ]
     : // What gates are called is for those who decide about them.
-      gate.value && gate.value !== OPEN_GATE
+      gate.value && !isBuiltIn(gate.value)
       ? [{ value: gate.value, title: 'Whoever passes its gate' }]
       : []),
 ])
@@ -57,7 +58,7 @@ const fresh = computed(() => (gate.value ? gates.fresh[gate.value] : undefined))
       @update:model-value="choose"
     />
     <CopyLine v-if="fresh" name="Its password: write it down, it is not shown again" :address="fresh" />
-    <NuxtLink v-if="gate && gate !== OPEN_GATE && rights.may('gates')" :to="`/desk/gates?at=${gate}`" class="plain"
+    <NuxtLink v-if="gate && !isBuiltIn(gate) && rights.may('gates')" :to="`/desk/gates?at=${gate}`" class="plain"
       >Set up this gate</NuxtLink
     >
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>

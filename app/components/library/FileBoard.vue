@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { CLOSED_GATE } from '~~/core/gate/gate'
 import type { FileRight } from '~~/core/rights/rights'
 import { isZip } from '~~/core/files/mediaType'
 import { opensInBrowser } from '~~/core/files/mediaType'
@@ -111,6 +112,7 @@ async function takeName(fileName: string) {
           <p v-if="file.withdrawn && !file.deleted" class="remark">
             Edition {{ file.edition }} was withdrawn: visitors are told so, and its buttons are not shown to them.
           </p>
+          <ArrivalLine v-if="file.gate === CLOSED_GATE && rights.may('contacts')" :key="file.id" :file-id="file.id" />
           <p v-for="remark in file.remarks" :key="remark" class="remark">{{ remark }}</p>
           <p v-if="file.facts.scanned" class="hint">
             Its pages are pictures: nobody finds it by words inside. Run it through a text recognition and put it in as the next edition.

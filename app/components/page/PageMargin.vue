@@ -70,6 +70,13 @@ function actOnTable(act: TableAct) {
         :attrs="selected.attrs"
         v-bind="acts"
       />
+      <LetterboxNote
+        v-else-if="selected?.kind === 'letterbox'"
+        ref="note"
+        :key="selected.attrs.placement"
+        :attrs="selected.attrs"
+        v-bind="acts"
+      />
       <PictureNote
         v-else-if="selected?.kind === 'picture'"
         ref="note"

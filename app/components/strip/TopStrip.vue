@@ -17,6 +17,7 @@ const BOARDS = [
   { to: '/desk/gates', title: 'Gates' },
   { to: '/desk/guests', title: 'Guests' },
   { to: '/desk/contacts', title: 'Contacts' },
+  { to: '/desk/letterbox', title: 'Letterbox' },
   { to: '/desk/outbox', title: 'Outbox' },
   { to: '/desk/people', title: 'People' },
   { to: '/desk/looks', title: 'Looks' },

@@ -12,12 +12,14 @@ const placer = usePlacer()
 const listing = useListing()
 const folders = useFolders()
 const selection = useSelection()
+const arrivals = useArrivals()
+onMounted(() => void arrivals.load().catch(() => undefined))
 
 /** Those that wait their turn are only counted. */
 const shown = computed(() => uploads.active.filter(entry => entry.state !== 'queued'))
 const queued = computed(() => uploads.active.length - shown.value.length)
 const shownJobs = computed(() => jobs.items.filter(job => job.state === 'running' || job.state === 'failed'))
-const idle = computed(() => !uploads.active.length && !tray.files.length && !shownJobs.value.length)
+const idle = computed(() => !uploads.active.length && !tray.files.length && !shownJobs.value.length && !arrivals.waiting.length)
 const all = computed(() => ({ files: tray.files.map(file => file.id), folders: [] }))
 
 const share = (entry: UploadEntry) => (entry.size ? Math.floor((100 * entry.sent) / entry.size) : 100)
@@ -110,6 +112,10 @@ const pickUp: DropTarget = {
           :aria-label="job.name"
         />
       </li>
+      <ArrivalChip v-for="arrival in arrivals.waiting" :key="arrival.id" :arrival="arrival" />
+      <li v-if="arrivals.more" class="queued">
+        <NuxtLink to="/desk/letterbox">{{ counted(arrivals.more, 'more') }} came by the letterbox</NuxtLink>
+      </li>
       <li
         v-for="file in tray.files"
         :key="file.id"
@@ -124,7 +130,9 @@ const pickUp: DropTarget = {
         </VBtn>
       </li>
     </ul>
-    <p v-if="idle" class="hint-line">Files on their way, and files you picked up, wait here to be dragged onto a page or into a folder.</p>
+    <p v-if="idle" class="hint-line">
+      Files on their way, files visitors handed in, and files you picked up, wait here to be dragged onto a page or into a folder.
+    </p>
     <div v-if="tray.files.length" class="for-all">
       <VBtn :title="`Move them to ${folders.nameOf(listing.folder)}`" @click="moveHere">Move here</VBtn>
       <VBtn v-if="tray.files.length > 1" @click="selection.choose(all)"> Choose all {{ tray.files.length }} </VBtn>

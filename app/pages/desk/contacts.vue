@@ -1,13 +1,6 @@
 <script setup lang="ts">
 import { z } from 'zod'
-import {
-  contactItemSchema,
-  contactRulesSchema,
-  contactSchema,
-  type Contact,
-  type ContactItem,
-  type ContactRules,
-} from '~~/core/contacts/contact'
+import { contactItemSchema, contactRulesSchema, contactSchema, type Contact, type ContactRules } from '~~/core/contacts/contact'
 
 /** Everyone who left an e-mail address: when, where, what they agreed to and what they took. */
 const route = useRoute()
@@ -16,56 +9,33 @@ const asking = useAsking()
 const notices = useNotices()
 useHead({ title: 'Contacts' })
 const listSchema = z.object({ items: z.array(contactItemSchema), total: z.number() })
-const PER_PAGE = 50
 
 const q = ref('')
 const gate = ref<string | null>(route.query.gate ? String(route.query.gate) : null)
 const confirmed = ref<'yes' | 'no' | null>(null)
-const page = ref(1)
-const list = shallowRef<{ items: ContactItem[]; total: number }>()
 const chosen = shallowRef<Contact>()
-const failure = ref('')
 const { problem, attempt } = useAttempt()
 
-const filter = computed(() =>
-  new URLSearchParams({
-    ...(q.value.trim() && { q: q.value.trim() }),
-    ...(gate.value && { gate: gate.value }),
-    ...(confirmed.value && { confirmed: confirmed.value }),
-  }).toString(),
-)
-let turn = 0
-async function load() {
-  const mine = ++turn
-  failure.value = ''
-  try {
-    const found = await ask(listSchema, `/contacts?${filter.value}&from=${(page.value - 1) * PER_PAGE}&limit=${PER_PAGE}`)
-    // What was asked for first may come last.
-    if (mine === turn) list.value = found
-  } catch (error) {
-    failure.value = wordsOf(error)
-  }
-}
-onMounted(async () => {
-  await attempt(async () => {
+const { page, list, failure, filter, load, none, pages } = usePagedList(listSchema, '/contacts', () => ({
+  q: q.value,
+  gate: gate.value,
+  confirmed: confirmed.value,
+}))
+onMounted(() =>
+  attempt(async () => {
     rules.value = await ask(contactRulesSchema, '/contacts/rules')
     await gates.load()
-  })
-  await load()
-})
-const loadSoon = useDebounceFn(load, 200)
-watch(filter, () => {
-  page.value = 1
-  void loadSoon()
-})
-watch(page, load)
+  }),
+)
 
 const choose = (id: string) => attempt(async () => (chosen.value = await ask(contactSchema, `/contacts/${id}`)))
 async function erase() {
   const { id, email } = chosen.value!
   const yes = await asking.ask({
     question: `Erase ${email}?`,
-    detail: 'All that is known of this address goes: when it came, what was written and agreed to, what was taken, and messages to it.',
+    detail:
+      'All that is known of this address goes: when it came, what was written and agreed to, what was taken and handed in, and messages to it. ' +
+      'Files that came by a letterbox go for good, unless somebody opened them to others.',
     yes: 'Erase it',
     no: 'Keep it',
   })
@@ -108,7 +78,6 @@ const keepFor = (keepDays: number | null) =>
       }))
     if (yes) rules.value = await ask(contactRulesSchema, '/contacts/rules', 'PUT', { keepDays })
   })
-const none = computed(() => list.value && !list.value.total && !filter.value)
 </script>
 
 <template>
@@ -150,7 +119,7 @@ const none = computed(() => list.value && !list.value.total && !filter.value)
       </VDataTable>
       <p class="foot">
         {{ counted(list.total, 'contact') }}
-        <VPagination v-if="list.total > PER_PAGE" v-model="page" :length="Math.ceil(list.total / PER_PAGE)" :total-visible="5" />
+        <VPagination v-if="pages > 1" v-model="page" :length="pages" :total-visible="5" />
       </p>
     </template>
     <template v-if="chosen" #margin>

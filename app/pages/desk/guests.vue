@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { z } from 'zod'
-import { groupSchema, guestItemSchema, type GuestItem } from '~~/core/guests/guest'
+import { groupSchema, guestItemSchema } from '~~/core/guests/guest'
 import { readGuests } from '~~/core/guests/written'
 
 /** Who gets through gates by name, and the groups they are in. */
@@ -9,42 +9,15 @@ const asking = useAsking()
 const notices = useNotices()
 useHead({ title: 'Guests' })
 const listSchema = z.object({ items: z.array(guestItemSchema), total: z.number() })
-const PER_PAGE = 50
 
 const q = ref('')
 const group = ref<string | null>(null)
-const page = ref(1)
-const list = shallowRef<{ items: GuestItem[]; total: number }>()
 const chosenId = ref('')
-const chosen = computed(() => list.value?.items.find(({ id }) => id === chosenId.value))
-const failure = ref('')
 const { problem, attempt } = useAttempt()
 
-const filter = computed(() =>
-  new URLSearchParams({ ...(q.value.trim() && { q: q.value.trim() }), ...(group.value && { group: group.value }) }).toString(),
-)
-let turn = 0
-async function load() {
-  const mine = ++turn
-  failure.value = ''
-  try {
-    const found = await ask(listSchema, `/guests?${filter.value}&from=${(page.value - 1) * PER_PAGE}&limit=${PER_PAGE}`)
-    // What was asked for first may come last.
-    if (mine === turn) list.value = found
-  } catch (error) {
-    failure.value = wordsOf(error)
-  }
-}
-onMounted(async () => {
-  await attempt(guests.load)
-  await load()
-})
-const loadSoon = useDebounceFn(load, 200)
-watch(filter, () => {
-  page.value = 1
-  void loadSoon()
-})
-watch(page, load)
+const { page, list, failure, load, none, pages } = usePagedList(listSchema, '/guests', () => ({ q: q.value, group: group.value }))
+const chosen = computed(() => list.value?.items.find(({ id }) => id === chosenId.value))
+onMounted(() => attempt(guests.load))
 
 const adding = ref(false)
 const written = ref('')
@@ -115,7 +88,6 @@ const HEADERS = [
   { title: 'Groups', key: 'groups', sortable: false },
   { title: 'Came', key: 'came', sortable: false },
 ] as const
-const none = computed(() => list.value && !list.value.total && !filter.value)
 </script>
 
 <template>
@@ -185,7 +157,7 @@ const none = computed(() => list.value && !list.value.total && !filter.value)
       </VDataTable>
       <p class="foot">
         {{ counted(list.total, 'guest') }}
-        <VPagination v-if="list.total > PER_PAGE" v-model="page" :length="Math.ceil(list.total / PER_PAGE)" :total-visible="5" />
+        <VPagination v-if="pages > 1" v-model="page" :length="pages" :total-visible="5" />
       </p>
     </template>
     <template v-if="chosen" #margin>

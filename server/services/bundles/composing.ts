@@ -1,5 +1,6 @@
 import { and, eq, inArray, isNull, notInArray, or, sql, type SQL } from 'drizzle-orm'
 import { foldersBrought } from '../../../core/bundle/compose'
+import { CLOSED_GATE } from '../../../core/gate/gate'
 import type { Database } from '../../db/connection'
 import { blobs, editions, files } from '../../db/schema'
 import type { BundleMessage, BundleTask } from '../../workers/bundle'
@@ -55,11 +56,10 @@ export function createComposing(db: Database, standing: Pick<KeptStanding, 'get'
     return { json: row!.json, ids: row!.ids.split(' ').filter(Boolean) }
   }
 
-  /** The files among some that stand behind gates the bundle itself does not stand behind. */
-  async function behindGates(bundle: string, fileIds: string[], folderIds: string[]): Promise<{ ids: string[]; gates: string[] }> {
-    const { gates, of } = await standing.get()
-    // The one that everybody passes is always there.
-    if (gates.size < 2 || !(fileIds.length || folderIds.length)) return { ids: [], gates: [] }
+  /** The files among some that stand behind gates the bundle itself does not stand behind; those `never` go into no zip. */
+  async function behindGates(bundle: string, fileIds: string[], folderIds: string[]) {
+    const { of } = await standing.get()
+    if (!(fileIds.length || folderIds.length)) return { ids: [], gates: [], never: [] as string[] }
     const said = { id: files.id, gate: files.gate, folder: files.folder }
     const [own] = await db.select(said).from(files).where(eq(files.id, bundle))
     const ownGates = own ? of(own) : []
@@ -70,7 +70,10 @@ export function createComposing(db: Database, standing: Pick<KeptStanding, 'get'
     const others = rows
       .map(row => ({ id: row.id, gates: of(row).filter(gate => !ownGates.includes(gate)) }))
       .filter(row => row.gates.length)
-    return { ids: others.map(({ id }) => id), gates: [...new Set(others.flatMap(row => row.gates))].sort() }
+    // What is for the desk alone is in no zip: else the whole would go with what came in by itself.
+    const never = others.filter(row => row.gates.includes(CLOSED_GATE)).map(({ id }) => id)
+    const asked = others.filter(row => !row.gates.includes(CLOSED_GATE))
+    return { ids: asked.map(({ id }) => id), gates: [...new Set(asked.flatMap(row => row.gates))].sort(), never }
   }
 
   return {
@@ -80,7 +83,7 @@ export function createComposing(db: Database, standing: Pick<KeptStanding, 'get'
       const explicit = entries.flatMap(entry => (entry.kind === 'file' ? [entry.file] : []))
       const folders = foldersBrought(tree, entries)
       const behind = await behindGates(fileId, explicit, folders)
-      const without = gated === 'without' ? behind.ids : []
+      const without = [...behind.never, ...(gated === 'without' ? behind.ids : [])]
       const { json, ids } = await readFiles(explicit, folders, without)
       const found = await composer.ask({
         entries,
@@ -92,7 +95,7 @@ export function createComposing(db: Database, standing: Pick<KeptStanding, 'get'
       return {
         ...found,
         reach: { files: new Set([...explicit, ...ids, ...without]), folders: new Set(folders) },
-        gates: without.length ? [] : behind.gates,
+        gates: gated === 'without' ? [] : behind.gates,
         behind: behind.ids.length,
       }
     },

@@ -20,8 +20,11 @@ const MOST_TAKES = 500
 /** What is counted for each contact: the pass that somebody known has counts as them. */
 export const passOf = (contactId: string): string => `c-${contactId}`
 
+/** Erases what else is known of some addresses, in the caller's transaction. */
+export type AlsoErased = (tx: Queryable, emails: readonly string[]) => Promise<void>
+
 /** Everyone who left an e-mail address: when, where, what they agreed to and what they took. */
-export function createContacts(db: Database, events: Events) {
+export function createContacts(db: Database, events: Events, alsoErased: AlsoErased[] = []) {
   // Counting a hundred thousand takes as long as all the rest of a list.
   const all = kept(() => db.$count(contacts))
   events.on('contacts', all.forget)
@@ -75,6 +78,19 @@ export function createContacts(db: Database, events: Events) {
     }))
   }
 
+  /** The contact with an address, made where there is none. */
+  async function contactOf(tx: Queryable, email: string, confirmed: boolean): Promise<string> {
+    const [row] = await tx
+      .insert(contacts)
+      .values({ id: newId(), email, confirmed: confirmed ? new Date() : null })
+      .onConflictDoUpdate({
+        target: contacts.email,
+        set: { confirmed: confirmed ? sql`coalesce(${contacts.confirmed}, excluded.confirmed)` : sql`${contacts.confirmed}` },
+      })
+      .returning({ id: contacts.id })
+    return row!.id
+  }
+
   async function rowOf(id: string) {
     const [row] = await db.select().from(contacts).where(eq(contacts.id, id))
     if (!row) throw notFound('contact')
@@ -96,6 +112,11 @@ export function createContacts(db: Database, events: Events) {
         rows.map(({ email }) => email),
       ),
     )
+    for (const erase of alsoErased)
+      await erase(
+        tx,
+        rows.map(({ email }) => email),
+      )
     // What other services were told of them, too.
     for (const { email } of rows) await tx.delete(hookMessages).where(like(hookMessages.body, holding(JSON.stringify(email))))
     // With what they wrote and agreed to.
@@ -163,24 +184,19 @@ export function createContacts(db: Database, events: Events) {
       // It stays until this is done.
       const [there] = await tx.select({ id: gates.id }).from(gates).where(eq(gates.id, gate.id)).for('key share')
       if (!there) throw new VisitorProblem(404, 'nowhere')
-      let contact: string | undefined
-      if (email !== undefined) {
-        const now = new Date()
-        const [row] = await tx
-          .insert(contacts)
-          .values({ id: newId(), email, confirmed: confirmed ? now : null })
-          .onConflictDoUpdate({
-            target: contacts.email,
-            set: { confirmed: confirmed ? sql`coalesce(${contacts.confirmed}, excluded.confirmed)` : sql`${contacts.confirmed}` },
-          })
-          .returning({ id: contacts.id })
-        contact = row!.id
-      }
+      const contact = email === undefined ? undefined : await contactOf(tx, email, confirmed)
       const counted = contact === undefined ? (pass ?? newId()) : passOf(contact)
       await tx.insert(admissions).values({ gateId: gate.id, gateName: gate.name, pass: counted, contactId: contact, given })
       if (contact !== undefined)
         await tellHooks(tx, 'contact.left', [{ email, confirmed, gate: gate.name, answers: given.answers, consent: given.consent }])
       return { contact, pass: counted }
+    },
+
+    /** Notes that somebody left an address elsewhere than at a gate, in the caller's transaction. @param at what that is called */
+    async leave(tx: Queryable, { email, at, answers }: { email: string; at: string; answers: Admitted['answers'] }): Promise<void> {
+      const contactId = await contactOf(tx, email, false)
+      await tx.insert(admissions).values({ gateName: at, pass: passOf(contactId), contactId, given: { answers, consent: '' } })
+      await tellHooks(tx, 'contact.left', [{ email, confirmed: false, gate: at, answers, consent: '' }])
     },
 
     /** Everyone as a table, in pieces. */

@@ -22,7 +22,7 @@ import { createByName } from './byName'
 import { createByPassword } from './byPassword'
 import { createByTerms } from './byTerms'
 import type { Comer, Coming, Entered } from './coming'
-import { createFormLimits } from './formLimits'
+import type { FormLimits } from './formLimits'
 import { createFormSeal } from './formSeal'
 import { createGatePages } from './gatePages'
 import { createGivePass } from './givePass'
@@ -37,6 +37,7 @@ interface Needs {
   contacts: Contacts
   outbox: Pick<Outbox, 'add' | 'soon'>
   letters: Letters
+  limits: FormLimits
   published: PublishedPages
   library: LibraryService
   pages: PageService
@@ -57,12 +58,11 @@ function missingIn({ terms, kind, consent }: GateRule, form: URLSearchParams): s
 
 /** How visitors get through gates. */
 export function createEntering(needs: Needs) {
-  const { secret, standing, published, library, pages, site, contacts, letters, passes, now = Date.now } = needs
+  const { secret, standing, published, library, pages, site, contacts, letters, passes, limits, now = Date.now } = needs
   const forms = createFormSeal(secret, now)
-  const limits = createFormLimits()
   const gatePages = createGatePages({ standing, published, library, pages, forms })
   const { gateAt, titleOf, sight, termsFileOf } = gatePages
-  const shared = { ...needs, now, limits, gatePages, givePass: createGivePass(passes, now) }
+  const shared = { ...needs, now, gatePages, givePass: createGivePass(passes, now) }
   const [byEmail, byName] = [createByEmail(shared), createByName(shared)]
   const BY_KIND: Record<GateKind, (coming: Coming) => Promise<Entered>> = {
     password: createByPassword(shared),

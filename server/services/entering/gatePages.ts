@@ -3,7 +3,7 @@ import { GATE_CSS, gatePageHtml, type GateFault, type GateSight } from '../../..
 import type { Speech } from '../../../core/language/speech'
 import { VisitorProblem } from '../../../core/language/visitorProblem'
 import { SEEK_CSS } from '../../../core/search/searchCss'
-import { OPEN_GATE } from '../../../core/gate/gate'
+import { isBuiltIn } from '../../../core/gate/gate'
 import { isOut } from '../files/items'
 import type { KeptStanding, KnownGate } from '../gates/standing'
 import type { LibraryService } from '../library/library'
@@ -45,8 +45,8 @@ export function createGatePages({ standing, published, library, pages, forms }: 
     /** @throws VisitorProblem 404 */
     async gateAt(id: string): Promise<KnownGate> {
       const gate = (await standing.get()).gates.get(id)
-      // The one that everybody passes has no door.
-      if (!gate || gate.id === OPEN_GATE) throw new VisitorProblem(404, 'nowhere')
+      // Those that everybody passes, or nobody, have no door.
+      if (!gate || isBuiltIn(gate.id)) throw new VisitorProblem(404, 'nowhere')
       return gate
     },
 

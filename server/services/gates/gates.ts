@@ -1,7 +1,9 @@
-import { and, asc, count, eq, isNull, ne, sql } from 'drizzle-orm'
+import { and, asc, count, eq, isNull, ne, notInArray, sql } from 'drizzle-orm'
 import {
+  CLOSED_GATE,
   OPEN_GATE,
   gateRuleSchema,
+  isBuiltIn,
   type ChangedPassword,
   type GateChange,
   type GateItem,
@@ -47,7 +49,7 @@ function ruleOf(parts: unknown): GateRule {
 export function createGates(db: Database, passwords: Pick<Passwords, 'hash'>) {
   async function mustHave(q: Queryable, id: string): Promise<Row> {
     const [row] = await q.select().from(gates).where(eq(gates.id, id)).for('update')
-    if (!row || id === OPEN_GATE) throw notFound('gate')
+    if (!row || isBuiltIn(id)) throw notFound('gate')
     return row
   }
 
@@ -71,7 +73,11 @@ export function createGates(db: Database, passwords: Pick<Passwords, 'hash'>) {
     )
 
   async function list(): Promise<GateItem[]> {
-    const rows = await db.select().from(gates).where(ne(gates.id, OPEN_GATE)).orderBy(asc(gates.name))
+    const rows = await db
+      .select()
+      .from(gates)
+      .where(notInArray(gates.id, [OPEN_GATE, CLOSED_GATE]))
+      .orderBy(asc(gates.name))
     const given = await db.select().from(gatePasswords).where(ne(gatePasswords.hash, SPENT)).orderBy(asc(gatePasswords.created))
     const [ofFiles, ofFolders, ofPages] = [
       await counts(files, sql`${files.deleted} is null`),

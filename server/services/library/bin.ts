@@ -16,6 +16,13 @@ export interface Removed {
   folders: string[]
 }
 
+/** Deletes files for good; their handles say so from then on. Gives how many went. */
+export async function deleteForGood(tx: Queryable, which: SQL | undefined): Promise<number> {
+  const rows = await tx.delete(files).where(which).returning({ handle: files.handle })
+  if (rows.length) await tx.insert(retiredHandles).values(rows.map(({ handle }) => ({ handle, fileId: null })))
+  return rows.length
+}
+
 /** Things go to the bin and come back; after thirty days they go for good. */
 export function createBin(db: Database, holders: Holders) {
   /** @throws Problem where the uses of the files that go hold them back */
@@ -74,11 +81,7 @@ export function createBin(db: Database, holders: Holders) {
   /** Files and folders of the bin go for good; their handles say so from then on. */
   async function forGood(whichFiles: SQL | undefined, whichFolders: SQL | undefined): Promise<number> {
     return db.transaction(async tx => {
-      const rows = await tx
-        .delete(files)
-        .where(and(isNotNull(files.deleted), whichFiles))
-        .returning({ handle: files.handle })
-      if (rows.length) await tx.insert(retiredHandles).values(rows.map(({ handle }) => ({ handle, fileId: null })))
+      const count = await deleteForGood(tx, and(isNotNull(files.deleted), whichFiles))
       const old = new Tree(
         await tx
           .select()
@@ -97,7 +100,7 @@ export function createBin(db: Database, holders: Holders) {
             ),
           )
       }
-      return rows.length
+      return count
     })
   }
 

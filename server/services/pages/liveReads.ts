@@ -4,6 +4,8 @@ import type { SiteFacts } from '../../../core/page/document'
 import type { EdgeDocuments } from '../../../core/page/edges'
 import type { PageDocument, ShelfAttrs } from '../../../core/page/schema'
 import type { AskedSource } from '../../../core/shelf/shelfSource'
+import { everyBlock } from '../../../core/page/blocks'
+import type { LetterboxAttrs } from '../../../core/letterbox/letterbox'
 import { shelvesIn } from '../../../core/page/targets'
 import type { Database, Queryable } from '../../db/connection'
 import { pageVersions, pages, retiredSlugs, uses } from '../../db/schema'
@@ -18,6 +20,9 @@ const isOpen = or(isNull(pages.gate), eq(pages.gate, OPEN_GATE))
 
 /** The placements of search fields in a page's document, in PostgreSQL's language for paths (SQL/JSON). */
 const SEARCH_FIELDS = 'lax $.** ? (@.type == "search").attrs.placement'
+
+/** The letterbox with a placement. */
+const LETTERBOX = 'lax $.** ? (@.type == "letterbox" && @.attrs.placement == $placement)'
 
 /** Many small rows as one JSON text: taking them apart field by field would keep visitors waiting. */
 async function inOneText<Row>(db: Queryable, rows: SQL): Promise<Row[]> {
@@ -80,6 +85,22 @@ export function createLiveReads(db: Database) {
         .limit(1)
       const shelf = row && shelvesIn(row.document).find(one => one.placement === placement)
       return shelf && { shelf, pageTitle: row.title, pageId: row.pageId, gate: row.gate }
+    },
+
+    /** A letterbox of a live page, with that page; undefined where no visitor sees it. */
+    async liveLetterbox(
+      placement: string,
+    ): Promise<{ letterbox: LetterboxAttrs; pageId: string; pageTitle: string; gate: string | null } | undefined> {
+      const [row] = await db
+        .select({ document: pageVersions.document, pageTitle: pageVersions.title, pageId: pages.id, gate: pages.gate })
+        .from(pages)
+        .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
+        .where(sql`jsonb_path_exists(${pageVersions.document}, ${LETTERBOX}::jsonpath, ${JSON.stringify({ placement })}::jsonb)`)
+        .limit(1)
+      if (!row) return undefined
+      const { document, ...page } = row
+      const found = [...everyBlock(document)].find(block => block.type === 'letterbox' && block.attrs.placement === placement)
+      return found?.type === 'letterbox' ? { ...page, letterbox: found.attrs } : undefined
     },
 
     /**

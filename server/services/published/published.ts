@@ -71,8 +71,6 @@ interface Rendered {
   lists: boolean
   /** it lists files by words inside: what is read in any of them may change it */
   asksWords: boolean
-  /** where there are gates: what stands behind them hangs on folders, too */
-  gated: boolean
   /** it says how often files were downloaded */
   counts: boolean
   /** what it shows hangs on what day it is */
@@ -116,7 +114,7 @@ export function createPublishedPages({ pages, library, shelves, shelfLooks, site
   events.on('site', () => forget(() => true))
   events.on('library', ids => forget(page => page.lists || ids.some(id => page.files.has(id))))
   events.on('downloads', ids => forget(page => page.counts && ids.some(id => page.files.has(id))))
-  events.on('folders', () => forget(page => page.lists || page.gated))
+  events.on('folders', () => forget(page => page.lists))
   events.on('read', hashes => forget(page => page.asksWords || hashes.some(sha256 => page.bytes.has(sha256))))
 
   async function readSiteFacts(): Promise<SiteFacts & { see: boolean }> {
@@ -169,8 +167,7 @@ export function createPublishedPages({ pages, library, shelves, shelfLooks, site
     const mayBeKnown = (file: FileItem) => !behind(file)?.hidden
     const facts = new Map(there.filter(mayBeKnown).map(file => [file.id, toFacts(file)]))
     const listed = new Map<ShelfSource, Listing<FileItem>>()
-    const hides = [...stands.gates.values()].some(({ rule }) => rule.hidden)
-    for (const { source } of standing) if (source) listed.set(source, await shelves.listed(source, false, hides ? mayBeKnown : undefined))
+    for (const { source } of standing) if (source) listed.set(source, await shelves.listed(source, false, mayBeKnown))
     const asked = standing.flatMap(({ source }) => (source && source.kind !== 'files' ? [source] : []))
     const icons = ways.some(({ parts }) => parts.includes('icon')) ? await siteIcons.list() : []
     const signs = (await library.byId(iconPictures(icons))).filter(file => !isOut(file) && mayBeKnown(file))
@@ -198,7 +195,6 @@ export function createPublishedPages({ pages, library, shelves, shelfLooks, site
       files: new Set([...ids, ...told.map(file => file.id)]),
       bytes: new Set(told.map(file => file.sha256)),
       lists: sees || icons.length > 0 || asked.length > 0,
-      gated: stands.gates.size > 1,
       asksWords: asked.some(source => source.kind === 'found' && source.q.trim() !== ''),
       counts: tellsDownloads(JSON.stringify(documents)) || ways.some(({ facts }) => facts.includes('downloads')),
       timely: asked.some(({ within }) => within) || ways.some(({ parts }) => parts.includes('new')),

@@ -1,3 +1,4 @@
+import { CLOSED_GATE } from '../../../core/gate/gate'
 import { setImmediate as nextTurn } from 'node:timers/promises'
 import { and, inArray, isNull, sql } from 'drizzle-orm'
 import { dateInName, nameAdvice } from '../../../core/files/nameAdvice'
@@ -62,7 +63,9 @@ interface Needs {
 }
 
 /** Why nobody gets through a gate; undefined where somebody does. */
-function closedTo({ rule, hashes, givers }: KnownGate): string | undefined {
+function closedTo({ id, rule, hashes, givers }: KnownGate): string | undefined {
+  // That is how it is meant; what is hidden by it is said.
+  if (id === CLOSED_GATE) return undefined
   if (rule.kind === 'password' && !hashes.size) return 'It has no password: nobody gets through.'
   if (rule.kind === 'people' && !givers?.size) return 'Nobody is named who gets through.'
   return timeOf(rule, Date.now()) === 'late' ? 'Its last day is over: nobody gets through.' : undefined
