@@ -10,6 +10,7 @@ import { makeBundles } from './bundles'
 import { makeEdges } from './edges'
 import { FOLDERS, makeFiles } from './files'
 import { makeGates } from './gates'
+import { fillLetterbox } from './letterbox'
 import { KILN_LOOK } from './look'
 import { OWNER } from './owner'
 import { makePeople } from './people'
@@ -127,6 +128,7 @@ export async function buildDemo(folder: string): Promise<void> {
     await fillPages(trough, ids, folders)
     await makeGates(trough, ids, folders)
     await makePeople(trough, folders)
+    await fillLetterbox(trough)
     await visit(trough)
     await trough.reading.idle()
   } finally {

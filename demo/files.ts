@@ -39,6 +39,7 @@ export const FOLDERS: DemoFolder[] = [
   { path: 'Studio photos' },
   { path: 'Deliveries', description: 'What the yard signed for' },
   { path: 'Contracts', description: 'For one client each' },
+  { path: 'Account forms', description: 'What came back by the letterbox' },
   { path: 'For the site', description: 'Pictures the pages are made of' },
 ]
 

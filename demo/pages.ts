@@ -16,10 +16,13 @@ import type { FolderSource, FoundSource, ShelfSource } from '../core/shelf/shelf
 import { BUILT_IN_LOOKS } from '../core/look/builtin'
 import { withFill } from '../core/look/fillPictures'
 import { newId } from '../core/id'
-import { newButton, newCard, newPicture, newSearch, newShelf } from '../core/page/insert'
+import { newButton, newCard, newLetterbox, newPicture, newSearch, newShelf } from '../core/page/insert'
 
 /** File identities by the name they came with. */
 export type FileIds = Map<string, string>
+
+/** The letterbox of the trade page. */
+export const FORMS_BOX = 'forms1back'
 
 const text = (words: string): Inline => ({ type: 'text', text: words })
 const p = (...content: (string | Inline)[]): PlainBlock => ({
@@ -270,6 +273,23 @@ export function makePages(
             outside('index of clay prices', 'http://index.clay-prices.example/autumn'),
             '.',
           ),
+          h2('Send a form back'),
+          p(
+            'Print the ',
+            link('trade account form', 'trade-account-form-2026-03.pdf'),
+            ', sign it, and hand it in here with your letterhead.',
+          ),
+          {
+            type: 'letterbox',
+            attrs: {
+              ...newLetterbox(),
+              placement: FORMS_BOX,
+              label: 'Your account form, signed',
+              text: 'A scan or a clear photograph of each page will do. Nobody but our office sees it.',
+              folder: folderId('Account forms'),
+              kinds: ['document', 'picture'],
+            },
+          },
         ],
       },
       // Placed without a file: it must not go live unnoticed.

@@ -291,6 +291,22 @@ export const accountForm: PdfSpec = {
   ]),
 }
 
+/** The same, as somebody filled it in. */
+export const filledForm = (name: string): PdfSpec => ({
+  title: 'Trade account form',
+  subtitle: `March 2026, filled in by ${name}`,
+  sections: sections(['Your business', 'Your address', 'What you teach or make', 'Two references'], () => [
+    `Name: ${name}`,
+    'Signed: with a pen, and scanned.',
+  ]),
+})
+
+export const letterhead: PdfSpec = {
+  title: 'Hollow Lane School',
+  subtitle: 'Hollow Lane, by the kiln field',
+  sections: [{ heading: 'To whom it may concern', text: ['We teach pottery to four classes a week, and would buy at trade prices.'] }],
+}
+
 /** What came with a lorry, signed for in the yard. */
 export const deliveryNote = (number: string, from: string, goods: [what: string, count: string][]): PdfSpec => ({
   title: `Delivery note ${number}`,

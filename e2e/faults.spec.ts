@@ -150,7 +150,7 @@ test('a full disk is said clearly, the library stays whole, and the upload goes 
     const refused = await sendFrom(address, cookie, 0, bytes)
     expect(refused.status).toBe(507)
     expect(await refused.text()).toContain('resume: what has arrived is kept')
-    expect((await api<{ total: number }>('/files')).total).toBe(63)
+    expect((await api<{ total: number }>('/files')).total).toBe(66)
     await rm(join(mount, 'filler'))
     const offset = await offsetOf(address, cookie)
     expect(offset).toBeGreaterThan(0)

@@ -90,7 +90,8 @@ export function letterboxHtml(attrs: LetterboxAttrs, offered: readonly Offered[]
 
 /** What a letterbox has beside the rules of forms. */
 export const LETTERBOX_CSS = `
-.tr-letterbox{border:1px solid var(--rule);border-radius:var(--corner);padding:1.1em 1.2em 1.3em}
+.tr-letterbox{border:1px solid var(--rule);border-radius:var(--corner);padding:1.1em 1.2em 1.3em;box-sizing:border-box;max-width:29rem}
 .tr-page .tr-letterbox-head{font-weight:700;font-size:1.1em}
 .tr-letterbox input[type=file]{padding:.45em .5em}
+.tr-letterbox ::file-selector-button{padding:.35em .8em;margin-right:.8em;border:1px solid var(--soft);border-radius:var(--corner);background:none;color:var(--ink);font:inherit;cursor:pointer}
 @media print{.tr-letterbox{display:none}}`

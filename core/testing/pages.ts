@@ -1,5 +1,6 @@
 import type { Language } from '../language/languages'
 import { speechOf } from '../language/speech'
+import type { LetterboxAttrs } from '../letterbox/letterbox'
 import { shownBy } from '../shelf/shelfLook'
 import type { Block, ButtonAttrs, Mark, PageDocument, PlainBlock, ShelfAttrs } from '../page/schema'
 import { flat } from '../shelf/listing'
@@ -111,4 +112,9 @@ export const knowing = (...files: TargetFacts[]): PageFacts => ({
   look: () => undefined,
   ...PLAIN_SHELVES,
   speech: ENGLISH,
+})
+
+export const letterbox = (attrs: Partial<LetterboxAttrs> = {}): PlainBlock => ({
+  type: 'letterbox',
+  attrs: { placement: 'letterbox1', label: '', text: '', folder: null, kinds: [], most: 5, largest: 20, ...attrs },
 })

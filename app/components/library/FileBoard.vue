@@ -68,6 +68,8 @@ async function saveTitle() {
 const { over, target } = useEditionDrop(() => file.value!)
 
 const opens = computed(() => !!file.value && opensInBrowser(file.value.mediaType) && file.value.size > 0)
+/** visitors have nothing of it, whatever its name is */
+const closed = computed(() => file.value?.gate === CLOSED_GATE)
 const path = computed(() => `/files/${file.value?.handle}`)
 const canUnpack = computed(() => isZip(file.value?.mediaType ?? ''))
 const links = computed(() => [
@@ -99,7 +101,9 @@ async function takeName(fileName: string) {
         <BackLink />
         <TypeTag :tag="file.tag" :family="file.family" />
         <h1>{{ file.title }}</h1>
-        <a class="plain" :href="opens ? `${path}?open` : `${path}?save`" :target="opens ? '_blank' : undefined">Try it as a visitor</a>
+        <a v-if="!closed" class="plain" :href="opens ? `${path}?open` : `${path}?save`" :target="opens ? '_blank' : undefined"
+          >Try it as a visitor</a
+        >
       </header>
       <div class="content">
         <div class="look">
@@ -112,7 +116,7 @@ async function takeName(fileName: string) {
           <p v-if="file.withdrawn && !file.deleted" class="remark">
             Edition {{ file.edition }} was withdrawn: visitors are told so, and its buttons are not shown to them.
           </p>
-          <ArrivalLine v-if="file.gate === CLOSED_GATE && rights.may('contacts')" :key="file.id" :file-id="file.id" />
+          <ArrivalLine v-if="closed && rights.may('contacts')" :key="file.id" :file-id="file.id" />
           <p v-for="remark in file.remarks" :key="remark" class="remark">{{ remark }}</p>
           <p v-if="file.facts.scanned" class="hint">
             Its pages are pictures: nobody finds it by words inside. Run it through a text recognition and put it in as the next edition.
@@ -151,7 +155,7 @@ async function takeName(fileName: string) {
             @keydown.enter="saveTitle"
           />
           <NameAdvice
-            v-if="file.advice && !file.deleted && may('edit')"
+            v-if="file.advice && !file.deleted && !closed && may('edit')"
             :advice="file.advice"
             :file-name="file.fileName"
             @take="takeName"

@@ -84,7 +84,7 @@ const filesOf = ({ files }: Arrival) =>
           <tr :class="{ chosen: item.id === chosen?.id, waits: !item.away }" @click="choose(item.id)">
             <td class="number">{{ item.number }}</td>
             <td>
-              <VBtn color="ink" :aria-pressed="item.id === chosen?.id" @click.stop="choose(item.id)">{{ item.name }}</VBtn>
+              <VBtn color="ink" class="who" :aria-pressed="item.id === chosen?.id" @click.stop="choose(item.id)">{{ item.name }}</VBtn>
               <span v-if="!item.away" class="side">waits</span>
             </td>
             <td>{{ filesOf(item) }}</td>
@@ -151,6 +151,9 @@ td.when {
 }
 td.number {
   font-variant-numeric: tabular-nums;
+}
+.who {
+  margin-left: -8px;
 }
 .side {
   color: #7a5d0c;

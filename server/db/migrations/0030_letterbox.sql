@@ -34,7 +34,7 @@ CREATE INDEX "arrivals_newest" ON "arrivals" USING btree ("at" DESC NULLS FIRST,
 CREATE INDEX "arrivals_email" ON "arrivals" USING btree ("email");
 --> statement-breakpoint
 -- What nobody passes: said of what is for the desk alone, as what visitors hand in is.
-insert into gates (id, name, rule) select 'closed', case when exists (select 1 from gates where lower(name) = 'only at the desk') then 'Only at the desk, built in' else 'Only at the desk' end, '{"kind": "people", "hidden": true}'::jsonb;
+insert into gates (id, name, rule) select 'closed', case when exists (select 1 from gates where lower(name) = 'only at the desk') then 'Only at the desk, built in' else 'Only at the desk' end, '{"kind":"people","terms":null,"guests":[],"groups":[],"fields":[],"consent":"","confirm":false,"thanks":null,"from":null,"until":null,"most":null,"mostEach":null,"mostADay":null,"passHours":720,"hidden":true,"showsFirst":false,"words":{"before":"","refused":"","early":"","late":"","usedUp":""},"ask":""}'::jsonb;
 --> statement-breakpoint
 create trigger told after insert or update or delete on arrivals for each statement execute function told_topics('arrivals');
 --> statement-breakpoint
