@@ -1,4 +1,5 @@
 import { execFile } from 'node:child_process'
+import { createHash } from 'node:crypto'
 import { readFile, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { promisify } from 'node:util'
@@ -7,6 +8,7 @@ import { unzipSync } from 'fflate'
 import type { Target } from '../core/page/schema'
 import { button, shelf, words } from '../core/testing/pages'
 import { TRADE_PASSWORD } from '../demo/gates'
+import { startNginx } from '../server/testing/nginx'
 import { makeGate, visitor } from './support/gates'
 import { ownerApi } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
@@ -382,4 +384,54 @@ test('a page behind a gate is read by those who pass it', async () => {
   const read = await reader.ask(`/${page.slug}`)
   expect([read.status, read.headers.get('cache-control')]).toEqual([200, 'private, no-store'])
   expect(await read.text()).toContain('What the members know.')
+})
+
+test('behind a front server that sends the bytes itself, a gate lets through what it lets through, and nothing else', async () => {
+  const port = 4391
+  Object.assign(process.env, { TROUGH_PROXIES: '127.0.0.1', TROUGH_FRONT_PREFIX: '/_trough-store/', TROUGH_FRONT_LOG_PORT: '4392' })
+  const own = await startServer(await makeData('demo')).finally(() => {
+    for (const name of ['TROUGH_PROXIES', 'TROUGH_FRONT_PREFIX', 'TROUGH_FRONT_LOG_PORT']) delete process.env[name]
+  })
+  const nginx = await startNginx({ port, trough: Number(new URL(own.url).port), report: 4392, store: join(own.data, 'store') })
+  try {
+    const ownApi = await ownerApi(own.url)
+    const [list] = (await ownApi<{ items: (Made & { sha256: string })[] }>('/files?q=Trade price list')).items
+    const path = `/files/${list!.handle}?save`
+    const stranger = await fetch(nginx.url + path)
+    expect([stranger.status, stranger.headers.get('cache-control')]).toEqual([403, 'private, no-store'])
+    // Nobody comes to the bytes past Trough.
+    const stored = `/_trough-store/sha256/${list!.sha256.slice(0, 2)}/${list!.sha256.slice(2, 4)}/${list!.sha256}`
+    expect((await fetch(nginx.url + stored)).status).toBe(404)
+
+    const buyer = visitor(nginx.url)
+    expect((await buyer.enter(path, { password: TRADE_PASSWORD })).status).toBe(303)
+    const whole = await buyer.ask(path)
+    expect([whole.status, whole.headers.get('cache-control')]).toEqual([200, 'private, no-cache'])
+    const bytes = Buffer.from(await whole.arrayBuffer())
+    expect(createHash('sha256').update(bytes).digest('hex')).toBe(list!.sha256)
+    // Pieces over several connections at once, as programs resume them.
+    const pieces = await Promise.all(
+      [0, 1, 2, 3].map(async part => {
+        const [first, last] = [Math.floor((part * bytes.length) / 4), Math.floor(((part + 1) * bytes.length) / 4) - 1]
+        const piece = await buyer.ask(path, { headers: { range: `bytes=${first}-${last}` } })
+        expect([piece.status, piece.headers.get('cache-control')]).toEqual([206, 'private, no-cache'])
+        return Buffer.from(await piece.arrayBuffer())
+      }),
+    )
+    expect(Buffer.concat(pieces).equals(bytes)).toBe(true)
+    // RFC 7617, by a program that shows the password with each request.
+    const { stdout } = await run('curl', ['-s', '-u', `buyer:${TRADE_PASSWORD}`, '-r', '0-3', nginx.url + path], { encoding: 'buffer' })
+    expect(stdout.equals(bytes.subarray(0, 4))).toBe(true)
+    await ownApi(
+      `/gates/${(await ownApi<{ items: { id: string; name: string }[] }>('/gates')).items.find(({ name }) => name === 'Trade buyers')!.id}/end-passes`,
+      {
+        method: 'POST',
+        json: {},
+      },
+    )
+    expect((await buyer.ask(path)).status).toBe(403)
+  } finally {
+    await nginx.stop()
+    await own.remove()
+  }
 })

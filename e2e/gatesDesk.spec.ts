@@ -1,7 +1,8 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Browser, type Page } from '@playwright/test'
-import { openDesk, openFolder, row } from './support/owner'
+import { choose, newPage, openDesk, openFolder, ownerApi, row } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
+import { upload } from './support/upload'
 
 let server: RunningServer
 test.beforeAll(async () => {
@@ -173,4 +174,29 @@ test('gates, guests, contacts, outbox, people and what visitors meet at gates ar
     expect(await visitor.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
   }
   await visitor.context().close()
+})
+
+test('a shelf puts what it lists behind a gate, or takes it back to the desk alone', async ({ page }) => {
+  const api = await ownerApi(server.url)
+  const { id } = await api<{ id: string }>('/folders', { method: 'POST', json: { name: 'Recipes of the house', parent: null } })
+  const uploaded = await upload(server.url, 'house-recipe.txt', Buffer.from('Secret'))
+  await api('/selection/move', { method: 'POST', json: { files: [uploaded], folders: [], to: id } })
+  const file = await api<{ handle: string }>(`/files/${uploaded}`)
+  await newPage(page, 'House recipes')
+  await page.keyboard.type('/shelf')
+  await page.keyboard.press('Enter')
+  const note = page.getByRole('region', { name: 'Settings of this shelf' })
+  await page.locator('.shelf-view').click()
+  await note.getByRole('button', { name: 'All of a folder…' }).click()
+  await page.getByRole('combobox', { name: 'Find a folder' }).fill('Recipes of')
+  await page.getByRole('button', { name: 'List it' }).click()
+  await expect(page.locator('.shelf-view')).toContainText('House recipe')
+  expect((await fetch(`${server.url}/files/${file.handle}`)).status).toBe(200)
+  await choose(note, 'Who may have these', 'Whoever has a new password')
+  await expect(note).toContainText('Its password: write it down')
+  await expect.poll(async () => (await fetch(`${server.url}/files/${file.handle}`)).status).toBe(403)
+  await choose(note, 'Who may have these', 'Nobody: only at the desk')
+  await expect.poll(async () => (await fetch(`${server.url}/files/${file.handle}`)).status).toBe(404)
+  await choose(note, 'Who may have these', 'Everyone')
+  await expect.poll(async () => (await fetch(`${server.url}/files/${file.handle}`)).status).toBe(200)
 })

@@ -5,6 +5,7 @@ import { simpleParser, type ParsedMail } from 'mailparser'
 import { SMTPServer } from 'smtp-server'
 import { makeGate, visitor } from './support/gates'
 import { ownerApi } from './support/owner'
+import { startSmtpd } from './support/smtpd'
 import { makeData, startServer, type RunningServer } from './support/server'
 import { cookieOf } from './support/upload'
 
@@ -20,11 +21,11 @@ interface Item {
 }
 let server: RunningServer
 let api: Awaited<ReturnType<typeof ownerApi>>
-let guide: { id: string; handle: string }
+let guide: { id: string; handle: string; title: string }
 test.beforeAll(async () => {
   server = await startServer(await makeData('demo'))
   api = await ownerApi(server.url)
-  guide = (await api<{ items: { id: string; handle: string }[] }>('/files?q=wedging')).items[0]!
+  guide = (await api<{ items: (typeof guide)[] }>('/files?q=wedging')).items[0]!
   await makeGate(
     server.url,
     {
@@ -182,6 +183,28 @@ test('what was kept is sent when there is a mail service; what it refuses for no
     expect(received.at(-1)!.mail.text).toContain('It arrived')
   } finally {
     smtp.close()
+  }
+})
+
+test('a mail server of another make takes the messages as they are meant', async () => {
+  const smtpd = await startSmtpd()
+  try {
+    const own = { smtp: `smtp://127.0.0.1:${smtpd.port}?ignoreTLS=true`, from: 'office@marlpit.example', perHour: 200 }
+    await api('/mail', { method: 'PUT', json: own })
+    await leave('zoe@kiln-row.example')
+    await expect.poll(smtpd.mailbox, { timeout: 20_000 }).toContain('Delivered-To: zoe@kiln-row.example')
+    const all = (await smtpd.mailbox()).split(/^(?=Return-Path: )/m)
+    const mail = await simpleParser(all.find(one => one.includes('Delivered-To: zoe@kiln-row.example'))!)
+    expect(mail.from!.value).toMatchObject([{ address: 'office@marlpit.example', name: 'Marlpit Pottery Supply' }])
+    expect(mail.subject).toBe(`Your address for “${guide.title}”`)
+    expect(mail.headers.get('auto-submitted')).toBe('auto-generated')
+    const path = pathIn(mail.text!)
+    expect(mail.html).toContain(path)
+    // The link is whole, and does what it says.
+    expect((await fetch(server.url + path)).status).toBe(200)
+  } finally {
+    await api('/mail', { method: 'PUT', json: { smtp: '', from: 'office@marlpit.example', perHour: 200 } })
+    await smtpd.stop()
   }
 })
 

@@ -73,6 +73,7 @@ ensureCommands(
     'nginx': 'nginx-light',
     'faketime': 'faketime',
     'file': 'file',
+    'smtpd': 'opensmtpd',
   },
   {
     '/usr/lib/python3/dist-packages/prometheus_client': 'python3-prometheus-client',

@@ -1,14 +1,24 @@
 import { nextTick } from 'vue'
+import { CLOSED_GATE } from '~~/core/gate/gate'
 import type { FoundFile } from '~~/core/files/fileItem'
 import { wordsOf } from './api'
+
+const isOffered = ({ gate }: FoundFile) => gate !== CLOSED_GATE
 
 interface FileAnswer {
   items: FoundFile[]
   total: number
 }
 
-/** Searches files while somebody types; only the last question's answer counts. */
-export function useFileSearch(limit: number, types: () => readonly string[] | undefined = () => undefined) {
+/** So many times as many are asked for where some may be left out. */
+const MORE = 3
+
+/**
+ * Searches files while somebody types; only the last question's answer counts.
+ *
+ * @param offers files are offered to be led to: what visitors handed in, and all else that is for the desk alone, only where it is asked for
+ */
+export function useFileSearch(limit: number, { types, offers }: { types?: () => readonly string[] | undefined; offers?: boolean } = {}) {
   const library = useLibrary()
   let asked = 0
   let pending: Promise<unknown> = Promise.resolve()
@@ -16,8 +26,9 @@ export function useFileSearch(limit: number, types: () => readonly string[] | un
   /** The files found; undefined where a later question has been asked meanwhile, or nothing could be. */
   function search(q: string): Promise<FileAnswer | undefined> {
     const mine = ++asked
-    const answer = library.search(q, limit, types()).then(
-      found => (mine === asked ? found : undefined),
+    const without = offers && !q.trim()
+    const answer = library.search(q, without ? limit * MORE : limit, types?.()).then(
+      found => (mine !== asked ? undefined : without ? { ...found, items: found.items.filter(isOffered).slice(0, limit) } : found),
       (error: unknown) => {
         useNotices().say(wordsOf(error), { tone: 'attention' })
         return undefined

@@ -97,7 +97,7 @@ export const gateRuleSchema = z
   })
 export type GateRule = z.infer<typeof gateRuleSchema>
 
-/** How {@link CLOSED_GATE} works. */
+/** How {@link CLOSED_GATE} works (as `server/db/migrations/0030_letterbox.sql` has it). */
 export const CLOSED_RULE: GateRule = gateRuleSchema.parse({ kind: 'people', hidden: true })
 
 const nameSchema = z.string().trim().min(1, 'Give the gate a name.').max(120, 'Keep the name to 120 characters.')

@@ -33,7 +33,7 @@ describe.each(LANGUAGE_CODES)('the words of %s', language => {
         expect(form.trim(), key).not.toBe('')
         // A single thing may be said without its number.
         const expected = namesIn(formsOf('en', key).at(-1)!)
-        expect([expected, []].map(String), `${key}: ${form}`).toContain(String(namesIn(form)))
+        expect([expected, expected.filter(name => name !== '{count}')].map(String), `${key}: ${form}`).toContain(String(namesIn(form)))
       }
   })
 

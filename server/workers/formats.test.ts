@@ -332,3 +332,51 @@ describe('pictures that browsers do not show', () => {
       expect((await readBytes(bytes, 'image/heic')).trouble).toMatch(/./)
   })
 })
+
+describe('messages that were kept as files', () => {
+  // Written, and read once more, by Python's own email package.
+  const script = `
+import email, email.policy, json, sys
+from email.message import EmailMessage
+def made(kind):
+    m = EmailMessage()
+    m['Subject'] = 'Größe der Öfen:釉薬'
+    m['From'] = 'Zoë Glaze <zoe@kiln-row.example>'
+    m['To'] = 'Büro <office@marlpit.example>, yard@marlpit.example'
+    if kind == 'html':
+        m.set_content('<p>Der <b>Brenn</b>plan &amp; die Größe</p><script>no()</script>', subtype='html')
+    elif kind == 'latin':
+        m.set_content('Crème brûlée bei 1280 Grad\\n', charset='iso-8859-1', cte='quoted-printable')
+    else:
+        m.set_content('Anbei der Plan für zwölf Öfen, 釉薬.\\n', cte='base64')
+        m.add_attachment(b'%PDF-1.7', maintype='application', subtype='pdf', filename='Brennplan März.pdf')
+    return m.as_bytes()
+raw = made(sys.argv[1])
+open(sys.argv[2], 'wb').write(raw)
+m = email.message_from_bytes(raw, policy=email.policy.default)
+print(json.dumps([str(m['Subject']), str(m['From']), m.get_body(('plain', 'html')).get_content(), [a.get_filename() for a in m.iter_attachments()]]))
+`
+  it.each(['plain', 'latin', 'html'])('%s: every word that Python finds in it is found', async kind => {
+    const path = at(`${kind}.eml`)
+    const [subject, from, body, attached] = JSON.parse(run('python3', '-c', script, kind, path).toString()) as [
+      string,
+      string,
+      string,
+      string[],
+    ]
+    const { text, facts, trouble } = await readAt(path, 'message/rfc822')
+    expect(trouble).toBeUndefined()
+    expect(facts.documentTitle).toBe(subject)
+    const words = [
+      subject,
+      from,
+      body
+        .replace(/<script.*script>/, '')
+        .replace(/<[^>]+>/g, '')
+        .replace('&amp;', '&'),
+      ...attached,
+    ].join(' ')
+    for (const word of words.match(/[\p{L}\p{N}@.]+/gu)!) expect(text).toContain(word)
+    expect(text).not.toContain('no()')
+  })
+})

@@ -9,6 +9,7 @@ const emit = defineEmits<{ change: [attrs: Partial<ShelfAttrs>]; duplicate: []; 
 
 const folders = useFolders()
 const page = usePage()
+const rights = useRights()
 const root = ref<HTMLElement>()
 const source = useTemplateRef('source')
 const { files } = useShelf(computed(() => props.attrs.source))
@@ -55,6 +56,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
       @update:model-value="emit('change', { zipName: $event })"
     />
 
+    <ShelfGate v-if="attrs.source && rights.may('gates')" :source="attrs.source" :files="files" />
     <p class="tally">{{ count ? `${counted(count, 'download')} from here` : 'No downloads from here yet' }}</p>
     <BlockActs @duplicate="emit('duplicate')" @move="emit('move', $event)" @remove="emit('remove')" />
   </section>

@@ -82,7 +82,7 @@ async function readAddress(q: string) {
   if (text.value === q) addressed.value = led ? [{ kind: 'led', led, side: TARGET_WORDS[led.target.kind] }] : []
 }
 
-const { search, settled } = useFileSearch(8, () => props.types)
+const { search, settled } = useFileSearch(8, { types: () => props.types, offers: true })
 const { press, held } = usePressing()
 let reading = Promise.resolve()
 watch(

@@ -83,6 +83,9 @@ interface Words {
   detail: string
 }
 
+/** Milliseconds in which pages that ask for words inside follow what was read. */
+const WORDS_TOGETHER = 2000
+
 /** How long a page is kept whose shelves hang on what day it is, in milliseconds. */
 const HOUR = 3_600_000
 
@@ -115,7 +118,15 @@ export function createPublishedPages({ pages, library, shelves, shelfLooks, site
   events.on('library', ids => forget(page => page.lists || ids.some(id => page.files.has(id))))
   events.on('downloads', ids => forget(page => page.counts && ids.some(id => page.files.has(id))))
   events.on('folders', () => forget(page => page.lists))
-  events.on('read', hashes => forget(page => page.asksWords || hashes.some(sha256 => page.bytes.has(sha256))))
+  // Files are read one after another: what lists them by words inside follows several together, or it would be rendered for each.
+  let following: NodeJS.Timeout | undefined
+  events.on('read', hashes => {
+    forget(page => hashes.some(sha256 => page.bytes.has(sha256)))
+    following ??= setTimeout(() => {
+      following = undefined
+      forget(page => page.asksWords)
+    }, WORDS_TOGETHER).unref()
+  })
 
   async function readSiteFacts(): Promise<SiteFacts & { see: boolean }> {
     const style = await looks.style()

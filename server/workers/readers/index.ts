@@ -1,6 +1,7 @@
 import { isPacked } from '../../../core/files/mediaType'
 import { readArchive } from './archive'
 import { readBook } from './book'
+import { readLetter } from './letter'
 import { readMedia } from './media'
 import { readOldSheets, readOldWord } from './oldOffice'
 import { readOldSlides } from './oldSlides'
@@ -32,7 +33,8 @@ const READERS: [RegExp | string | ((mediaType: string) => boolean), Reader][] = 
   [/^application\/(?:x-)?zip(?:-compressed)?$/, readArchive],
   [isPacked, readPacked],
   [/^text\/html$|xhtml/, readHtml],
-  [/^text\/|^message\/rfc822$|\/json$|\/xml$|\/(?:x-)?yaml$/, readText],
+  ['message/rfc822', readLetter],
+  [/^text\/|\/json$|\/xml$|\/(?:x-)?yaml$/, readText],
   [/^(?:audio|video)\//, readMedia],
 ]
 
