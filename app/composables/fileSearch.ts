@@ -16,7 +16,7 @@ const MORE = 3
 /**
  * Searches files while somebody types; only the last question's answer counts.
  *
- * @param offers files are offered to be led to: what visitors handed in, and all else that is for the desk alone, only where it is asked for
+ * @param offers files are offered to be led to: what is for the desk alone comes only where it is asked for
  */
 export function useFileSearch(limit: number, { types, offers }: { types?: () => readonly string[] | undefined; offers?: boolean } = {}) {
   const library = useLibrary()

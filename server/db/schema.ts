@@ -280,8 +280,13 @@ export const guests = pgTable(
     created: moment('created').notNull().defaultNow(),
     /** when they came in last */
     came: moment('came'),
+    /** the pieces of address and name, for finding */
+    words: wordSet('words').generatedAlwaysAs(sql`words_of(email || ' ' || name)`),
   },
-  table => [index('guests_newest').on(table.created.desc().nullsFirst(), table.id)],
+  table => [
+    index('guests_newest').on(table.created.desc().nullsFirst(), table.id),
+    index('guests_words').using('gin', table.words).with({ fastupdate: false }),
+  ],
 )
 
 /** Named sets of guests. */

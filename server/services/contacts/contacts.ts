@@ -6,7 +6,7 @@ import { VisitorProblem } from '../../../core/language/visitorProblem'
 import { newId } from '../../../core/id'
 import { notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
-import { holding } from '../../db/like'
+import { holding, nearBy } from '../../db/like'
 import { admissions, contacts, files, gates, gateTakes, hookMessages, outbox, settings } from '../../db/schema'
 import type { Events } from '../events'
 import { kept } from '../kept'
@@ -25,8 +25,8 @@ export type AlsoErased = (tx: Queryable, emails: readonly string[]) => Promise<v
 
 /** Everyone who left an e-mail address: when, where, what they agreed to and what they took. */
 export function createContacts(db: Database, events: Events, alsoErased: AlsoErased[] = []) {
-  // Counting a hundred thousand takes as long as all the rest of a list.
-  const all = kept(() => db.$count(contacts))
+  // Counting a hundred thousand takes longer than all the rest of a list. A count of Drizzle's asks anew whenever it is waited for.
+  const all = kept(async () => db.$count(contacts))
   events.on('contacts', all.forget)
 
   function filterOf({ q, gate, confirmed }: Pick<ContactQuery, 'q' | 'gate' | 'confirmed'>): SQL | undefined {
@@ -38,10 +38,8 @@ export function createContacts(db: Database, events: Events, alsoErased: AlsoEra
           .where(and(eq(admissions.contactId, contacts.id), that)),
       )
     const pattern = holding(q)
-    // The index leaves few to be looked at; of those each that has the very piece is found. Where there is no letter or figure in it, all
-    // are looked at.
     const foundBy = (id: SQLWrapper, table: SQLWrapper, text: SQLWrapper) =>
-      sql`select ${id} from ${table} where ${text} ilike ${pattern} and (numnode(beginnings_of(${q})) = 0 or words @@ beginnings_of(${q}))`
+      sql`select ${id} from ${table} where ${text} ilike ${pattern} and ${nearBy(sql`words`, q)}`
     return and(
       q
         ? sql`${contacts.id} in (${foundBy(contacts.id, contacts, contacts.email)} union ${foundBy(admissions.contactId, admissions, sql`${admissions.given}::text`)})`
@@ -51,32 +49,50 @@ export function createContacts(db: Database, events: Events, alsoErased: AlsoEra
     )
   }
 
-  async function itemsOf(rows: (typeof contacts.$inferSelect)[]): Promise<ContactItem[]> {
-    if (!rows.length) return []
-    const ids = rows.map(({ id }) => id)
-    const lasts = await db
-      .selectDistinctOn([admissions.contactId], { id: admissions.contactId, name: admissions.gateName, at: admissions.at })
+  /**
+   * The newest first, with where each came last and how much they took, in one question: many small ones take longer to ask than to answer.
+   */
+  function items(where: SQL | undefined, { from, limit }: { from: number; limit: number }) {
+    const { id, email, created, confirmed, unsubscribed } = contacts
+    // Those that are left out are not looked into.
+    const some = db
+      .select({ id, email, created, confirmed, unsubscribed })
+      .from(contacts)
+      .where(where)
+      .orderBy(desc(created), asc(id))
+      .limit(limit)
+      .offset(from)
+      .as('some')
+    const last = db
+      .select({ name: admissions.gateName, at: admissions.at })
       .from(admissions)
-      .where(inArray(admissions.contactId, ids))
-      .orderBy(admissions.contactId, desc(admissions.at))
-    const last = new Map(lasts.map(row => [row.id, row]))
-    const counts = await db
-      .select({ pass: gateTakes.pass, count: sql<number>`count(*)::int` })
-      .from(gateTakes)
-      .where(inArray(gateTakes.pass, ids.map(passOf)))
-      .groupBy(gateTakes.pass)
-    const taken = new Map(counts.map(({ pass, count }) => [pass, count]))
-    return rows.map(({ id, email, created, confirmed, unsubscribed }) => ({
-      id,
-      email,
-      created: created.toISOString(),
-      confirmed: confirmed?.toISOString() ?? null,
-      unsubscribed: unsubscribed?.toISOString() ?? null,
-      last: last.get(id)?.name ?? '',
-      lastAt: last.get(id)?.at.toISOString() ?? null,
-      taken: taken.get(passOf(id)) ?? 0,
-    }))
+      .where(eq(admissions.contactId, some.id))
+      .orderBy(desc(admissions.at))
+      .limit(1)
+      .as('last')
+    return db
+      .select({
+        id: some.id,
+        email: some.email,
+        created: some.created,
+        confirmed: some.confirmed,
+        unsubscribed: some.unsubscribed,
+        last: last.name,
+        lastAt: last.at,
+        taken: sql<number>`(select count(*)::int from ${gateTakes} where ${gateTakes.pass} = ${passOf('')} || ${some.id})`,
+      })
+      .from(some)
+      .leftJoinLateral(last, sql`true`)
+      .orderBy(desc(some.created), asc(some.id))
   }
+  const toItem = ({ created, confirmed, unsubscribed, last, lastAt, ...row }: Awaited<ReturnType<typeof items>>[number]): ContactItem => ({
+    ...row,
+    created: created.toISOString(),
+    confirmed: confirmed?.toISOString() ?? null,
+    unsubscribed: unsubscribed?.toISOString() ?? null,
+    last: last ?? '',
+    lastAt: lastAt?.toISOString() ?? null,
+  })
 
   /** The contact with an address, made where there is none. */
   async function contactOf(tx: Queryable, email: string, confirmed: boolean): Promise<string> {
@@ -144,13 +160,14 @@ export function createContacts(db: Database, events: Events, alsoErased: AlsoEra
     /** The newest first. */
     async list({ from, limit, ...filter }: ContactQuery): Promise<{ items: ContactItem[]; total: number }> {
       const where = filterOf(filter)
-      const rows = await db.select().from(contacts).where(where).orderBy(desc(contacts.created), asc(contacts.id)).limit(limit).offset(from)
-      return { items: await itemsOf(rows), total: where ? await db.$count(contacts, where) : await all.get() }
+      const rows = await items(where, { from, limit })
+      return { items: rows.map(toItem), total: where ? await db.$count(contacts, where) : await all.get() }
     },
 
     /** All that is known of somebody. @throws Problem 404 */
     async get(id: string): Promise<Contact> {
-      const [item] = await itemsOf([await rowOf(id)])
+      const [row] = await items(eq(contacts.id, id), { from: 0, limit: 1 })
+      if (!row) throw notFound('contact')
       const came = await db.select().from(admissions).where(eq(admissions.contactId, id)).orderBy(desc(admissions.at))
       const takes = await db
         .select({ at: gateTakes.at, fileId: gateTakes.fileId, title: files.title })
@@ -160,7 +177,7 @@ export function createContacts(db: Database, events: Events, alsoErased: AlsoEra
         .orderBy(desc(gateTakes.at))
         .limit(MOST_TAKES)
       return {
-        ...item!,
+        ...toItem(row),
         admissions: came.map(({ at, gateName, given }) => ({ at: at.toISOString(), gateName, ...given })),
         takes: takes.map(({ at, ...take }) => ({ ...take, at: at.toISOString() })),
       }

@@ -1,4 +1,4 @@
-import { and, asc, count, eq, isNull, ne, notInArray, sql } from 'drizzle-orm'
+import { and, asc, eq, isNull, ne, notInArray, sql, type SQL } from 'drizzle-orm'
 import {
   CLOSED_GATE,
   OPEN_GATE,
@@ -61,49 +61,34 @@ export function createGates(db: Database, passwords: Pick<Passwords, 'hash'>) {
     if (same) throw new Problem(409, `There is a gate named “${name}” already.`, 'Choose another name.', { field: 'name' })
   }
 
-  const counts = async (table: typeof files | typeof folders | typeof pages, there = sql`true`) =>
-    new Map(
-      (
-        await db
-          .select({ gate: table.gate, count: count() })
-          .from(table)
-          .where(and(sql`${table.gate} is not null`, there))
-          .groupBy(table.gate)
-      ).map(row => [row.gate, row.count]),
-    )
-
   async function list(): Promise<GateItem[]> {
+    const countOf = (what: SQL) => sql<number>`(select count(*)::int from ${what})`
     const rows = await db
-      .select()
+      .select({
+        gate: gates,
+        files: countOf(sql`${files} where ${files.gate} = ${gates.id} and ${files.deleted} is null`),
+        folders: countOf(sql`${folders} where ${folders.gate} = ${gates.id} and ${folders.deleted} is null`),
+        pages: countOf(sql`${pages} where ${pages.gate} = ${gates.id}`),
+        taken: countOf(sql`${gateTakes} where ${gateTakes.gateId} = ${gates.id}`),
+      })
       .from(gates)
       .where(notInArray(gates.id, [OPEN_GATE, CLOSED_GATE]))
       .orderBy(asc(gates.name))
     const given = await db.select().from(gatePasswords).where(ne(gatePasswords.hash, SPENT)).orderBy(asc(gatePasswords.created))
-    const [ofFiles, ofFolders, ofPages] = [
-      await counts(files, sql`${files.deleted} is null`),
-      await counts(folders, sql`${folders.deleted} is null`),
-      await counts(pages),
-    ]
-    const taken = new Map(
-      (await db.select({ gate: gateTakes.gateId, count: count() }).from(gateTakes).groupBy(gateTakes.gateId)).map(row => [
-        row.gate,
-        row.count,
-      ]),
-    )
     const admits = new Map<string, number>()
-    for (const { id, rule } of rows) if (rule.kind === 'people') admits.set(id, await countAdmitted(db, rule))
-    return rows.map(({ id, name, rule, wrong, wrongSince, created }) => ({
+    for (const {
+      gate: { id, rule },
+    } of rows)
+      if (rule.kind === 'people') admits.set(id, await countAdmitted(db, rule))
+    return rows.map(({ gate: { id, name, rule, wrong, wrongSince, created }, ...counts }) => ({
       id,
       name,
       rule,
       passwords: given
         .filter(({ gateId }) => gateId === id)
         .map(row => ({ id: row.id, label: row.label, created: row.created.toISOString() })),
-      files: ofFiles.get(id) ?? 0,
-      folders: ofFolders.get(id) ?? 0,
-      pages: ofPages.get(id) ?? 0,
+      ...counts,
       admits: admits.get(id) ?? 0,
-      taken: taken.get(id) ?? 0,
       wrong,
       wrongSince: wrongSince?.toISOString() ?? null,
       created: created.toISOString(),

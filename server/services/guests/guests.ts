@@ -3,7 +3,7 @@ import type { GroupItem, GuestChange, GuestItem, GuestQuery, NewGuests } from '.
 import { newId } from '../../../core/id'
 import { Problem, notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
-import { holding } from '../../db/like'
+import { holding, nearBy } from '../../db/like'
 import { gateTakes, groupMembers, groups, guests, outbox } from '../../db/schema'
 
 /** Guests written in one statement. */
@@ -17,7 +17,7 @@ export function createGuests(db: Database) {
   function filterOf({ q, group }: Pick<GuestQuery, 'q' | 'group'>): SQL | undefined {
     const pattern = holding(q)
     return and(
-      q ? or(ilike(guests.email, pattern), ilike(guests.name, pattern)) : undefined,
+      q ? and(or(ilike(guests.email, pattern), ilike(guests.name, pattern)), nearBy(guests.words, q)) : undefined,
       group
         ? exists(
             db

@@ -1,4 +1,4 @@
-import { count, eq, inArray, or, sql, type AnyColumn } from 'drizzle-orm'
+import { eq, sql, type AnyColumn } from 'drizzle-orm'
 import type { GateRule } from '../../../core/gate/gate'
 import type { Queryable } from '../../db/connection'
 import { groupMembers, guests } from '../../db/schema'
@@ -31,14 +31,13 @@ export const admittedBy = ({ guests: named, groups }: Admitting, { there, member
 /** How many get through a gate by name. */
 export async function countAdmitted(db: Queryable, { guests: named, groups }: Admitting): Promise<number> {
   if (!named.length && !groups.length) return 0
-  const member = groups.length
-    ? sql`exists (select 1 from ${groupMembers} where ${groupMembers.guestId} = ${guests.id} and ${inArray(groupMembers.groupId, groups)})`
-    : undefined
-  const [row] = await db
-    .select({ count: count() })
-    .from(guests)
-    .where(or(named.length ? inArray(guests.id, named) : undefined, member))
-  return row!.count
+  // One text for each list: hundreds of parameters take longer to read than the rows to count.
+  const among = (ids: readonly string[]) => sql`any(string_to_array(${ids.join(' ')}, ' '))`
+  const { rows } = await db.execute<{ count: number }>(sql`select count(*)::int as count from (
+    select ${groupMembers.guestId} from ${groupMembers} where ${groupMembers.groupId} = ${among(groups)}
+    union select ${guests.id} from ${guests} where ${guests.id} = ${among(named)}
+  ) as admitted`)
+  return rows[0]!.count
 }
 
 /** Whether a guest gets through a gate, as the database has it now. */

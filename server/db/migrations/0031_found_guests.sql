@@ -1,0 +1,2 @@
+ALTER TABLE "guests" ADD COLUMN "words" "tsvector" GENERATED ALWAYS AS (words_of(email || ' ' || name)) STORED;--> statement-breakpoint
+CREATE INDEX "guests_words" ON "guests" USING gin ("words") WITH (fastupdate=false);
