@@ -152,7 +152,7 @@ test('people, guests and their gate pass axe', async ({ page }) => {
   await page.getByText('2 people may pass').waitFor()
   expect.soft(await violations(page, '.work'), 'gate').toEqual([])
   await page.goto(`${server.url}/desk/letterbox`)
-  await page.getByRole('button', { name: 'Hollow Lane School' }).click()
+  await page.getByRole('button', { name: 'Hollow Lane School', exact: true }).click()
   await page.getByRole('region', { name: 'Number 2' }).waitFor()
   expect.soft(await violations(page, '.work'), 'letterbox').toEqual([])
   expect.soft(await violations(page, '.trough'), 'the trough').toEqual([])

@@ -184,6 +184,7 @@ test('a shelf puts what it lists behind a gate, or takes it back to the desk alo
   const file = await api<{ handle: string }>(`/files/${uploaded}`)
   await newPage(page, 'House recipes')
   await page.keyboard.type('/shelf')
+  await expect(page.getByRole('option', { name: /^Shelf/ })).toHaveAttribute('aria-selected', 'true')
   await page.keyboard.press('Enter')
   const note = page.getByRole('region', { name: 'Settings of this shelf' })
   await page.locator('.shelf-view').click()

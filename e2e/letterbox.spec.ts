@@ -344,6 +344,7 @@ test('the owner puts a letterbox on a page; what comes by it waits in the trough
   await openDesk(page, server.url)
   await newPage(page, 'Papers')
   await page.keyboard.type('/letterbox')
+  await expect(page.getByRole('option', { name: /^Letterbox/ })).toHaveAttribute('aria-selected', 'true')
   await page.keyboard.press('Enter')
   await page.locator('.letterbox-view').click()
   const note = page.getByRole('region', { name: 'Settings of this letterbox' })

@@ -192,5 +192,10 @@ export function renderMessage(site: SiteFacts, title: string, message: string, k
   const onward = site.menu.length
     ? `\n<p><a class="tr-link" href="${pageHref(site.menu[0]!.slug)}">${escapeHtml(known.speech.say('toFirstPage'))}</a></p>`
     : ''
-  return frame(site, { title }, { html: `<h1>${escapeHtml(title)}</h1>\n<p>${escapeHtml(message)}</p>${onward}` }, known)
+  return frame(
+    site,
+    { title },
+    { html: `<h1>${escapeHtml(title)}</h1>\n<p>${escapeHtml(message)}</p>${onward}`, parts: ['downloadLink'] },
+    known,
+  )
 }
