@@ -152,3 +152,29 @@ test('what a hidden gate keeps for named people is nothing for others, and its d
   const door = await (await stranger.ask(`/pass/${gate}?to=${encodeURIComponent(secret)}`)).text()
   expect(door).not.toContain('Supply agreement')
 })
+
+test('terms are accepted before the link is sent, and the file behind them is had after it', async () => {
+  const signed = await upload(server.url, 'signed-terms.txt', Buffer.from('Only for who accepted'))
+  const api = await ownerApi(server.url)
+  const own = `/files/${(await api<{ handle: string }>(`/files/${signed}`)).handle}`
+  const email = 'accepting@hollow-lane-school.example'
+  await api('/guests', { method: 'POST', json: { guests: [{ email, name: '' }], groups: [group] } })
+  const rule = { kind: 'people', groups: [group], terms: { text: 'I keep it to myself.', file: null } }
+  await makeGate(server.url, rule, { name: 'With terms', files: [signed] })
+  const someone = visitor(server.url)
+  const send = async (more: Record<string, string>) => {
+    const html = await (await someone.ask(own)).text()
+    expect(html).toContain('I keep it to myself.')
+    await unhurried()
+    const fields = new URLSearchParams({ email, ...more })
+    for (const [, name, value] of html.matchAll(/<input type="hidden" name="([^"]+)" value="([^"]*)"/g)) fields.set(name!, value!)
+    return someone.ask(/action="(\/pass\/[^"]+)"/.exec(html)![1]!, { method: 'POST', body: fields })
+  }
+  const without = await send({})
+  expect([without.status, (await without.text()).includes('name="terms" value="yes" required aria-invalid="true"')]).toEqual([403, true])
+  expect(await messagesTo(email)).toEqual([])
+  expect((await send({ terms: 'yes' })).status).toBe(200)
+  const came = await someone.ask(await linkIn(email), { method: 'POST', body: new URLSearchParams() })
+  expect([came.status, came.headers.get('location')]).toEqual([303, own])
+  expect(await (await someone.ask(own)).text()).toBe('Only for who accepted')
+})

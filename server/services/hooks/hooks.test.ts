@@ -97,6 +97,30 @@ describe('a service', () => {
     await test.trough.hooks.remove(hook.id)
   })
 
+  it('that is paused is told nothing of what happens meanwhile; another secret signs from then on', async () => {
+    const { db } = test.trough.dataFolder.connection
+    const hook = await make()
+    const leave = (email: string) => db.transaction(tx => test.trough.contacts.leave(tx, { email, at: 'Letterbox', answers: [] }))
+    await test.trough.hooks.change(hook.id, { on: false })
+    await leave('meanwhile@wheel.example')
+    expect(await test.trough.hooks.messages(hook.id)).toEqual([])
+    await test.trough.hooks.change(hook.id, { on: true })
+    const { secret } = await test.trough.hooks.renewSecret(hook.id)
+    expect(secret).not.toBe(hook.secret)
+    await leave('after@wheel.example')
+    taken.length = 0
+    const sending = createHookSending(db, test.trough.dataFolder.events, test.trough.fetching.hosts)
+    sending.start()
+    await vi.waitFor(() => expect(taken.length).toBe(1), PATIENT)
+    const [{ headers, body }] = taken as [Taken]
+    expect(body).toContain('after@wheel.example')
+    expect(() => new Webhook(secret).verify(body, headers as Record<string, string>)).not.toThrow()
+    expect(() => new Webhook(hook.secret).verify(body, headers as Record<string, string>)).toThrow()
+    await sending.close()
+    await test.trough.hooks.remove(hook.id)
+    taken.length = 0
+  })
+
   it('is told of a download that was counted, and of nothing that it did not ask for', async () => {
     const hook = await make(['file.downloaded'])
     const other = await make(['contact.left'])
