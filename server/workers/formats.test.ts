@@ -52,6 +52,18 @@ describe('documents of earlier offices', () => {
     expect(parts.flatMap(part => part.words)).toEqual(expect.arrayContaining(['celadon', '1280', 'tenmoku', '1300']))
   })
 
+  // `glazes.txt` is what LibreOffice 7.4 itself makes of the document: `soffice --headless --convert-to txt glazes.doc`.
+  it.each([
+    ['glazes.doc', 'application/msword'],
+    ['glazes.rtf', 'application/rtf'],
+    ['glazes.odt', 'application/vnd.oasis.opendocument.text'],
+    ['glazes.docx', 'application/vnd.openxmlformats-officedocument.wordprocessingml.document'],
+  ])('%s has the words that LibreOffice finds in it, and no others', async (name, mediaType) => {
+    const wordsIn = (said: string) => [...new Set(said.match(/[\p{L}\p{N}]+/gu))].sort()
+    const { text } = await readAt(join(SAMPLES, name), mediaType)
+    expect(wordsIn(text)).toEqual(wordsIn(await readFile(join(SAMPLES, 'glazes.txt'), 'utf8')))
+  })
+
   it('a workbook has its sheets, as they are shown there', async () => {
     const path = join(SAMPLES, 'prices.xls')
     const { facts, text } = await readAt(path, 'application/vnd.ms-excel')

@@ -105,15 +105,6 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, texta
 </template>
 
 <style scoped>
-.note {
-  padding: 12px;
-  background: #f5f8f7;
-  border: 1px solid var(--line);
-  border-left: 3px solid var(--water);
-  border-radius: 0 4px 4px 0;
-  display: grid;
-  gap: 10px;
-}
 .place {
   display: grid;
   gap: 6px;

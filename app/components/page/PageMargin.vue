@@ -126,6 +126,15 @@ function actOnTable(act: TableAct) {
   right: 0;
   margin-bottom: 40px;
 }
+.placed-note :deep(.note) {
+  padding: 12px;
+  background: #f5f8f7;
+  border: 1px solid var(--line);
+  border-left: 3px solid var(--water);
+  border-radius: 0 4px 4px 0;
+  display: grid;
+  gap: 10px;
+}
 @container (max-width: 700px) {
   .placed-note :deep(.note) {
     max-height: none;

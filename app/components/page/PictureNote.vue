@@ -116,15 +116,6 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
 </template>
 
 <style scoped>
-.note {
-  padding: 12px;
-  background: #f5f8f7;
-  border: 1px solid var(--line);
-  border-left: 3px solid var(--water);
-  border-radius: 0 4px 4px 0;
-  display: grid;
-  gap: 10px;
-}
 .shown,
 .leads {
   position: relative;

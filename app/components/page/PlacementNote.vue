@@ -306,14 +306,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
 }
 .note {
   position: relative;
-  padding: 12px;
-  background: #f5f8f7;
-  border: 1px solid var(--line);
-  border-left: 3px solid var(--water);
-  border-radius: 0 4px 4px 0;
-  display: grid;
   grid-template-rows: auto minmax(0, 1fr);
-  gap: 10px;
   max-height: calc(100dvh - 205px);
 }
 /* The file stays in sight, and so does the button itself, however many settings are unfolded. */

@@ -39,7 +39,7 @@ async function endSessions() {
 </script>
 
 <template>
-  <section class="note" :aria-label="called">
+  <section class="particulars" :aria-label="called">
     <h2>{{ called }}</h2>
     <p v-if="person.name" class="hint">{{ person.email }}</p>
     <p v-if="person.state === 'invited'">Asked on {{ longDate(person.created) }}. The link holds until {{ longDate(person.until!) }}.</p>
@@ -71,20 +71,6 @@ async function endSessions() {
 </template>
 
 <style scoped>
-.note {
-  display: grid;
-  gap: 12px;
-  padding: 14px 16px 30px;
-  line-height: 1.45;
-}
-h2 {
-  font-size: 15px;
-  font-weight: 650;
-  overflow-wrap: anywhere;
-}
-.note > p {
-  margin: 0;
-}
 .acts {
   display: flex;
   flex-wrap: wrap;

@@ -62,6 +62,41 @@ defineProps<{ heading: string }>()
   justify-items: start;
   max-width: 560px;
 }
+.margin-board :deep(.bar) {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px;
+  padding: 10px 16px;
+}
+.margin-board :deep(.bar > .v-input) {
+  flex: 1 1 150px;
+}
+.list :deep(.foot) {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  padding: 8px 16px;
+  color: var(--soft);
+}
+.list :deep(td.when) {
+  white-space: nowrap !important;
+}
+.margin :deep(.particulars) {
+  display: grid;
+  gap: 12px;
+  padding: 14px 16px 30px;
+  line-height: 1.45;
+}
+.margin :deep(.particulars p) {
+  margin: 0;
+}
+.margin :deep(.particulars h2) {
+  font-size: 15px;
+  font-weight: 650;
+  overflow-wrap: anywhere;
+}
 .list :deep(tbody tr) {
   cursor: pointer;
 }

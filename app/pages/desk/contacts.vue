@@ -123,7 +123,7 @@ const keepFor = (keepDays: number | null) =>
       </p>
     </template>
     <template v-if="chosen" #margin>
-      <section class="note" :aria-label="`What is known of ${chosen.email}`">
+      <section class="particulars" :aria-label="`What is known of ${chosen.email}`">
         <h2>{{ chosen.email }}</h2>
         <p>
           Since {{ longDate(chosen.created) }}.
@@ -162,45 +162,11 @@ const keepFor = (keepDays: number | null) =>
 </template>
 
 <style scoped>
-.bar {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  padding: 10px 16px;
-}
-.bar > * {
-  flex: 1 1 150px;
-}
-td.when {
-  white-space: nowrap !important;
-}
-.note > p {
-  margin: 0;
-}
 td.number {
   text-align: right;
 }
 .side {
   color: var(--soft);
-}
-.foot {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  justify-content: space-between;
-  padding: 8px 16px;
-  color: var(--soft);
-}
-.note {
-  display: grid;
-  gap: 12px;
-  padding: 14px 16px 30px;
-  line-height: 1.45;
-}
-h2 {
-  font-size: 15px;
-  font-weight: 650;
-  overflow-wrap: anywhere;
 }
 h3 {
   font-size: 13px;

@@ -161,7 +161,7 @@ const HEADERS = [
       </p>
     </template>
     <template v-if="chosen" #margin>
-      <section class="note" :aria-label="chosen.email">
+      <section class="particulars" :aria-label="chosen.email">
         <h2>{{ chosen.email }}</h2>
         <p>
           A guest since {{ longDate(chosen.created) }}.
@@ -193,45 +193,10 @@ const HEADERS = [
 </template>
 
 <style scoped>
-.bar {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 8px;
-  padding: 10px 16px;
-}
-.bar > .v-input {
-  flex: 1 1 150px;
-}
-td.when {
-  white-space: nowrap !important;
-}
 .side {
   display: block;
   padding-bottom: 6px;
   color: var(--soft);
-  overflow-wrap: anywhere;
-}
-.foot {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  justify-content: space-between;
-  padding: 8px 16px;
-  color: var(--soft);
-}
-.note {
-  display: grid;
-  gap: 12px;
-  padding: 14px 16px 30px;
-  line-height: 1.45;
-}
-.note > p {
-  margin: 0;
-}
-h2 {
-  font-size: 15px;
-  font-weight: 650;
   overflow-wrap: anywhere;
 }
 </style>

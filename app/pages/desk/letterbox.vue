@@ -99,7 +99,7 @@ const filesOf = ({ files }: Arrival) =>
       </p>
     </template>
     <template v-if="chosen" #margin>
-      <section class="note" :aria-label="`Number ${chosen.number}`">
+      <section class="particulars" :aria-label="`Number ${chosen.number}`">
         <h2>Number {{ chosen.number }}, from {{ chosen.name }}</h2>
         <p>
           <a :href="`mailto:${chosen.email}`">{{ chosen.email }}</a><br />{{ longDate(chosen.at) }}, by “{{ chosen.letterbox }}” on
@@ -137,18 +137,6 @@ const filesOf = ({ files }: Arrival) =>
 </template>
 
 <style scoped>
-.bar {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  padding: 10px 16px;
-}
-.bar > * {
-  flex: 1 1 150px;
-}
-td.when {
-  white-space: nowrap !important;
-}
 td.number {
   font-variant-numeric: tabular-nums;
 }
@@ -157,28 +145,6 @@ td.number {
 }
 .side {
   color: #7a5d0c;
-}
-.foot {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  justify-content: space-between;
-  padding: 8px 16px;
-  color: var(--soft);
-}
-.note {
-  display: grid;
-  gap: 12px;
-  padding: 14px 16px 30px;
-  line-height: 1.45;
-  overflow-wrap: anywhere;
-}
-.note p {
-  margin: 0;
-}
-h2 {
-  font-size: 15px;
-  font-weight: 650;
 }
 .said {
   white-space: pre-line;

@@ -93,7 +93,7 @@ const HEADERS = [
       <VPagination v-if="list.total > PER_PAGE" v-model="page" :length="Math.ceil(list.total / PER_PAGE)" :total-visible="5" />
     </template>
     <template v-if="chosen" #margin>
-      <section class="note" :aria-label="`The message ${chosen.subject}`">
+      <section class="particulars" :aria-label="`The message ${chosen.subject}`">
         <h2>{{ chosen.subject }}</h2>
         <p>To {{ chosen.to }}, {{ longDate(chosen.created) }}: {{ wordsFor(chosen) }}.</p>
         <p v-if="chosen.error" class="fault">{{ chosen.error }}</p>
@@ -121,22 +121,6 @@ const HEADERS = [
 .kept {
   background: #f7efd6;
   border-left: 4px solid var(--straw);
-}
-td.when {
-  white-space: nowrap !important;
-}
-.note > p {
-  margin: 0;
-}
-.note {
-  display: grid;
-  gap: 10px;
-  padding: 14px 16px 30px;
-}
-h2 {
-  font-size: 15px;
-  font-weight: 650;
-  overflow-wrap: anywhere;
 }
 iframe {
   width: 100%;
