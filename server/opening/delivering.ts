@@ -13,6 +13,7 @@ import { createTroubles } from '../services/trust/troubles'
 import { createEntering } from '../services/entering/entering'
 import { createFormLimits } from '../services/entering/formLimits'
 import { createLetterbox } from '../services/letterbox/letterbox'
+import { createLiveLetterboxes } from '../services/letterbox/live'
 import { createRoom } from '../services/letterbox/room'
 import { createLetters } from '../services/entering/letters'
 import { createPersonalLinks } from '../services/entering/personalLinks'
@@ -60,6 +61,7 @@ export async function openDelivering(
 
   const letters = createLetters(site, secrets.session)
   const formLimits = createFormLimits()
+  const letterboxes = createLiveLetterboxes(pages, events)
 
   return {
     visitors,
@@ -83,11 +85,12 @@ export async function openDelivering(
       pages,
       site,
     }),
+    letterboxes,
     letterbox: createLetterbox({
       db,
       secret: secrets.session,
       library,
-      pages,
+      letterboxes,
       published,
       site,
       contacts,

@@ -8,7 +8,7 @@ import { Problem } from '../../core/problem'
 import type { FileItem } from '../../core/files/fileItem'
 import { BUILT_IN_LOOKS } from '../../core/look/builtin'
 import type { PageDetails } from '../../core/page/pageItem'
-import { button, pageOf, shelf, words } from '../../core/testing/pages'
+import { button, letterbox, pageOf, shelf, words } from '../../core/testing/pages'
 import { STRANGER, listen, openTestTrough, type TestTrough } from '../testing/harness'
 import { openServices, type Services } from '../trough'
 import { createEvents } from './events'
@@ -115,6 +115,7 @@ async function seen(trough: Services) {
         ),
       ),
     ),
+    letterbox: await trough.letterboxes.find('keptbox01'),
     icon: (await trough.icon.get()).bytes.toString('base64'),
     message: (await trough.published.message(new Problem(410, 'Gone', 'It is gone.'))).bytes.toString(),
     outside: await trough.outside.isOn(),
@@ -201,7 +202,14 @@ const CHANGES: [string, () => Promise<unknown>][] = [
         appearance: { ...BUILT_IN_LOOKS[1]!.appearance, fill: { kind: 'picture', file: made.tile.id, veil: 40, colour: 'ink' } as never },
       }),
   ],
-  ['a draft is written', () => redraft(button({ placement: 'eeeeeeeeee', target: { kind: 'file', id: made.tile.id }, label: 'Tile' }))],
+  [
+    'a draft is written',
+    () =>
+      redraft(
+        button({ placement: 'eeeeeeeeee', target: { kind: 'file', id: made.tile.id }, label: 'Tile' }),
+        letterbox({ placement: 'keptbox01' }),
+      ),
+  ],
   ['a page goes live', () => test.trough.pages.publish(made.page.id, { despite: true })],
   [
     'a page is made, put live and moved',

@@ -27,11 +27,11 @@ import type { Guard } from '../gates/guard'
 import type { LibraryService } from '../library/library'
 import { sniffType } from '../library/sniff'
 import type { NewMessage, Outbox } from '../outbox/outbox'
-import type { PageService } from '../pages/pages'
 import type { PublishedPages } from '../published/published'
 import type { SiteService } from '../site/site'
 import { announcementLetter } from './announcement'
 import type { Arrivals } from './arrivals'
+import type { LiveLetterboxes } from './live'
 import { discard, receive, type Received } from './receiving'
 import type { Room } from './room'
 
@@ -39,7 +39,7 @@ interface Needs {
   db: Database
   secret: string
   library: Pick<LibraryService, 'adoptAll' | 'all'>
-  pages: Pick<PageService, 'liveLetterbox'>
+  letterboxes: LiveLetterboxes
   published: Pick<PublishedPages, 'made'>
   site: SiteService
   contacts: Pick<Contacts, 'leave' | 'wantsNone'>
@@ -54,7 +54,7 @@ interface Needs {
 }
 
 /** A letterbox on a live page. */
-type Standing = NonNullable<Awaited<ReturnType<PageService['liveLetterbox']>>>
+type Standing = NonNullable<Awaited<ReturnType<LiveLetterboxes['find']>>>
 
 /** More announcements in an hour tell the owner nothing that the first did not. */
 const ANNOUNCED = 20
@@ -75,7 +75,7 @@ type Coming = Received['files'][number] & { mediaType: string }
 
 /** Takes in what visitors hand in: public nowhere until somebody at the desk says so. */
 export function createLetterbox(needs: Needs) {
-  const { db, library, pages, published, site, contacts, outbox, letters, guard, limits, arrivals, room, incoming } = needs
+  const { db, library, letterboxes, published, site, contacts, outbox, letters, guard, limits, arrivals, room, incoming } = needs
   const receipts = createSeal(needs.secret, 'receipts')
 
   const page = (title: string, parts: ('letterbox' | 'downloadLink')[], css: string, html: string) =>
@@ -207,7 +207,7 @@ export function createLetterbox(needs: Needs) {
      * comes; GateClosed where its page stands behind a gate they have not passed
      */
     async handIn(placement: string, request: IncomingMessage, comer: Comer): Promise<Entered> {
-      const standing = await pages.liveLetterbox(placement)
+      const standing = await letterboxes.find(placement)
       const missing = () => new VisitorProblem(404, 'nowhere')
       if (!standing) throw missing()
       await guard.admit(request, { id: standing.pageId, gate: standing.gate, folder: null }, missing)

@@ -21,8 +21,7 @@ const isOpen = or(isNull(pages.gate), eq(pages.gate, OPEN_GATE))
 /** The placements of search fields in a page's document, in PostgreSQL's language for paths (SQL/JSON). */
 const SEARCH_FIELDS = 'lax $.** ? (@.type == "search").attrs.placement'
 
-/** The letterbox with a placement. */
-const LETTERBOX = 'lax $.** ? (@.type == "letterbox" && @.attrs.placement == $placement)'
+const LETTERBOXES = 'lax $.** ? (@.type == "letterbox")'
 
 /** Many small rows as one JSON text: taking them apart field by field would keep visitors waiting. */
 async function inOneText<Row>(db: Queryable, rows: SQL): Promise<Row[]> {
@@ -87,20 +86,20 @@ export function createLiveReads(db: Database) {
       return shelf && { shelf, pageTitle: row.title, pageId: row.pageId, gate: row.gate }
     },
 
-    /** A letterbox of a live page, with that page; undefined where no visitor sees it. */
-    async liveLetterbox(
-      placement: string,
-    ): Promise<{ letterbox: LetterboxAttrs; pageId: string; pageTitle: string; gate: string | null } | undefined> {
-      const [row] = await db
+    /** The letterboxes of live pages by their placements, each with its page. */
+    async liveLetterboxes(): Promise<Map<string, { letterbox: LetterboxAttrs; pageId: string; pageTitle: string; gate: string | null }>> {
+      const rows = await db
         .select({ document: pageVersions.document, pageTitle: pageVersions.title, pageId: pages.id, gate: pages.gate })
         .from(pages)
         .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
-        .where(sql`jsonb_path_exists(${pageVersions.document}, ${LETTERBOX}::jsonpath, ${JSON.stringify({ placement })}::jsonb)`)
-        .limit(1)
-      if (!row) return undefined
-      const { document, ...page } = row
-      const found = [...everyBlock(document)].find(block => block.type === 'letterbox' && block.attrs.placement === placement)
-      return found?.type === 'letterbox' ? { ...page, letterbox: found.attrs } : undefined
+        .where(sql`jsonb_path_exists(${pageVersions.document}, ${LETTERBOXES}::jsonpath)`)
+      return new Map(
+        rows.flatMap(({ document, ...page }) =>
+          [...everyBlock(document)].flatMap(block =>
+            block.type === 'letterbox' ? [[block.attrs.placement, { ...page, letterbox: block.attrs }] as const] : [],
+          ),
+        ),
+      )
     },
 
     /**

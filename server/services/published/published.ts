@@ -83,7 +83,7 @@ interface Words {
   detail: string
 }
 
-/** Milliseconds in which pages that ask for words inside follow what was read. */
+/** Milliseconds between two times at which pages that ask for words inside follow what was read. */
 const WORDS_TOGETHER = 2000
 
 /** How long a page is kept whose shelves hang on what day it is, in milliseconds. */
@@ -118,14 +118,20 @@ export function createPublishedPages({ pages, library, shelves, shelfLooks, site
   events.on('library', ids => forget(page => page.lists || ids.some(id => page.files.has(id))))
   events.on('downloads', ids => forget(page => page.counts && ids.some(id => page.files.has(id))))
   events.on('folders', () => forget(page => page.lists))
-  // Files are read one after another: what lists them by words inside follows several together, or it would be rendered for each.
+  // Files are read one after another: what lists them by words inside follows the first at once and then several together, or it would be
+  // rendered for each.
+  let followed = -Infinity
   let following: NodeJS.Timeout | undefined
+  function follow() {
+    following = undefined
+    followed = performance.now()
+    forget(page => page.asksWords)
+  }
   events.on('read', hashes => {
     forget(page => hashes.some(sha256 => page.bytes.has(sha256)))
-    following ??= setTimeout(() => {
-      following = undefined
-      forget(page => page.asksWords)
-    }, WORDS_TOGETHER).unref()
+    const rest = followed + WORDS_TOGETHER - performance.now()
+    if (rest <= 0) follow()
+    else following ??= setTimeout(follow, rest).unref()
   })
 
   async function readSiteFacts(): Promise<SiteFacts & { see: boolean }> {
