@@ -182,6 +182,8 @@ test('a shelf puts what it lists behind a gate, or takes it back to the desk alo
   const uploaded = await upload(server.url, 'house-recipe.txt', Buffer.from('Secret'))
   await api('/selection/move', { method: 'POST', json: { files: [uploaded], folders: [], to: id } })
   const file = await api<{ handle: string }>(`/files/${uploaded}`)
+  // What was made from outside is known to a desk that is opened after it.
+  await openDesk(page, server.url)
   await newPage(page, 'House recipes')
   await page.keyboard.type('/shelf')
   await expect(page.getByRole('option', { name: /^Shelf/ })).toHaveAttribute('aria-selected', 'true')
