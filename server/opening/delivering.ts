@@ -1,4 +1,3 @@
-import { join } from 'node:path'
 import { createDeliveryChecks } from '../services/delivery/checks'
 import { createDeliveryService } from '../services/delivery/delivery'
 import { createDirectory } from '../services/delivery/directory'
@@ -21,6 +20,7 @@ import { createOutbox } from '../services/outbox/outbox'
 import { createMailSettings } from '../services/outbox/settings'
 import { smtpTransport } from '../services/outbox/transport'
 import { createPeople } from '../services/people/people'
+import { partIn } from '../services/uploads/incoming'
 import type { Visitors } from '../services/visitorAddress'
 import type { DataFolder } from './dataFolder'
 import type { Holdings } from './holdings'
@@ -100,7 +100,7 @@ export async function openDelivering(
       limits: formLimits,
       arrivals: holdings.arrivals,
       room: createRoom(store),
-      incoming: id => join(incomingFolder, `${id}.part`),
+      incoming: id => partIn(incomingFolder, id),
     }),
     people: createPeople({ db, hasher, site, outbox }),
     personalLinks: createPersonalLinks({ db, passes, library, outbox, letters, contacts, published, site }),

@@ -38,10 +38,10 @@ export async function answerHandIn(trough: Trough, request: IncomingMessage, res
     if (request.method === 'POST') throw new VisitorProblem(404, 'nowhere')
     return sendEntered(request, response, await trough.letterbox.receipt(decodedName(path.slice(RECEIPT.length))))
   }
-  // Nothing is to be seen where a form is sent.
-  if (request.method !== 'POST') throw new VisitorProblem(404, 'nowhere')
+  const placement = path.slice(HAND_IN.length)
+  if (request.method !== 'POST') return sendEntered(request, response, await trough.letterbox.place(placement, request))
   try {
-    const entered = await trough.letterbox.handIn(path.slice(HAND_IN.length), request, comerOf(trough, request))
+    const entered = await trough.letterbox.handIn(placement, request, comerOf(trough, request))
     await sendEntered(request, response, entered)
   } catch (error) {
     // A browser that is still sending reads no answer: what is not too much is taken off its hands first.

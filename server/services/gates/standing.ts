@@ -1,4 +1,4 @@
-import { gateOf, gatesOf, type Gated } from '../../../core/gate/standing'
+import { standingIn, type Gated } from '../../../core/gate/standing'
 import type { Tree } from '../../../core/folders/folderTree'
 import type { GateRule } from '../../../core/gate/gate'
 import type { PassFacts } from '../../../core/gate/pass'
@@ -25,8 +25,6 @@ export interface Standing {
   of: (thing: Gated) => readonly string[]
 }
 
-const NONE: readonly string[] = []
-
 /** Keeps what is known of gates in memory, until any of them or the tree of folders changes. */
 export function createStanding(db: Database, events: Events) {
   const standing = kept(async (): Promise<Standing> => {
@@ -41,11 +39,12 @@ export function createStanding(db: Database, events: Events) {
         rule.kind === 'password' ? new Set(own.map(row => row.id)) : rule.kind === 'people' ? admittedBy(rule, membership) : undefined
       return [id, { id, name, rule, epoch, hashes, givers }]
     })
-    // What lies in most folders stands behind nothing: no way up is walked for it.
-    const gated = new Set(tree.all.flatMap(({ id }) => (gateOf({ gate: null, folder: id }, tree) === null ? [] : id)) as (string | null)[])
     return {
       gates: new Map(known),
-      of: thing => (gated.has(thing.folder) || thing.gate !== null || thing.gates?.length ? gatesOf(thing, tree) : NONE),
+      of: standingIn(
+        tree,
+        rows.map(({ id }) => id),
+      ),
     }
   })
   events.on('gates', standing.forget)

@@ -41,10 +41,10 @@ export function createListing(db: Database, register: Register, texts: SearchInd
     return new Set(below ? folders.below(folder).map(({ id }) => id) : [folder])
   }
 
-  async function hits(filter: FileFilter, sight: Sight): Promise<Hits> {
+  async function hits(filter: FileFilter, sight: Sight, passes?: (file: FileItem) => boolean): Promise<Hits> {
     const [folders, cards] = [await foldersIn(filter, sight), await register.cards()]
     // Among few files every one that has the words is found, however many have them elsewhere.
-    const narrowed = cards.narrow(filter, folders)
+    const narrowed = cards.narrow(filter, folders, passes)
     const inside = filter.q ? await texts.containing(questionFor(filter.q), narrowed.contents(MOST_FOUND)) : undefined
     return narrowed.find(filter.q, inside)
   }
@@ -65,9 +65,13 @@ export function createListing(db: Database, register: Register, texts: SearchInd
   }
 
   return {
-    /** A stretch of the files a filter lets through, in its order; by words: names first, then words inside. */
-    async list({ from, limit, ...filter }: FileQuery, sight?: Sight): Promise<Found> {
-      const { total, named, slice } = await hits(filter, sight)
+    /**
+     * A stretch of the files a filter lets through, in its order; by words: names first, then words inside.
+     *
+     * @param passes asked of each of them besides
+     */
+    async list({ from, limit, ...filter }: FileQuery, sight?: Sight, passes?: (file: FileItem) => boolean): Promise<Found> {
+      const { total, named, slice } = await hits(filter, sight, passes)
       return { items: await withMatches(slice(from, from + limit), questionFor(filter.q ?? '')), total, named }
     },
 

@@ -15,6 +15,15 @@ export type WalkablePage = Pick<PageRow, 'id' | 'slug' | 'title' | 'edge' | 'liv
   /** its draft is not what is live */ waiting: boolean
 }
 
+/** A letterbox that visitors see, and the page it stands on. */
+export interface LiveLetterbox {
+  letterbox: LetterboxAttrs
+  pageId: string
+  pageTitle: string
+  slug: string
+  gate: string | null
+}
+
 /** A page that stands behind no gate. */
 const isOpen = or(isNull(pages.gate), eq(pages.gate, OPEN_GATE))
 
@@ -87,9 +96,9 @@ export function createLiveReads(db: Database) {
     },
 
     /** The letterboxes of live pages by their placements, each with its page. */
-    async liveLetterboxes(): Promise<Map<string, { letterbox: LetterboxAttrs; pageId: string; pageTitle: string; gate: string | null }>> {
+    async liveLetterboxes(): Promise<Map<string, LiveLetterbox>> {
       const rows = await db
-        .select({ document: pageVersions.document, pageTitle: pageVersions.title, pageId: pages.id, gate: pages.gate })
+        .select({ document: pageVersions.document, pageTitle: pageVersions.title, pageId: pages.id, slug: pages.slug, gate: pages.gate })
         .from(pages)
         .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
         .where(sql`jsonb_path_exists(${pageVersions.document}, ${LETTERBOXES}::jsonpath)`)

@@ -34,15 +34,9 @@ export function createShelves(pages: PageService, library: LibraryService, pack:
     // Nothing asked for is nothing given, not all of the library.
     if (source.kind === 'found' && !asksForAnything(source)) return flat([])
     const query = fileQuerySchema.parse(shelfQuery(source, Date.now()))
-    // How many there are is told of what may be known alone: then all of them are looked at.
-    const { items, total } = await library.list({ ...query, ...(((whole && !source.most) || seen) && { limit: Infinity }) })
-    const there = items.filter(isThere)
-    const files = whole && !source.most ? there : there.slice(0, query.limit)
-    return arranged(source, tree, {
-      files,
-      pinned: await byId(source.pinned ?? []),
-      total: seen ? there.length : total - (items.length - there.length),
-    })
+    const all = whole && !source.most
+    const { items: files, total } = await library.list({ ...query, ...(all && { limit: Infinity }) }, undefined, isThere)
+    return arranged(source, tree, { files, pinned: await byId(source.pinned ?? []), total })
   }
 
   /** What the zip of a shelf is called where its owner did not say. */

@@ -33,6 +33,9 @@ const RESERVE = 64 * 1000 * 1000
 const refusal = (status_code: number, body: string) => Object.assign(new Error(body), { status_code, body })
 const full = (detail: string) => refusal(507, `The disk is full. ${detail} Nothing in the library was touched.`)
 
+/** Where bytes lie while they come in; what a process that ended left there is swept away by the next. */
+export const partIn = (folder: string, id: string): string => join(folder, `${id}.part`)
+
 /**
  * Unfinished uploads on disk, as @tus/server wants them: bytes in `<id>.part`, hashed while they come in.
  */
@@ -57,7 +60,7 @@ export class IncomingStore extends DataStore {
     ]
   }
 
-  partOf = (id: string) => join(this.folder, `${id}.part`)
+  partOf = (id: string) => partIn(this.folder, id)
   private recordOf = (id: string) => join(this.folder, `${id}.json`)
 
   async record(id: string): Promise<UploadRecord | undefined> {
