@@ -180,6 +180,15 @@ test('what cannot be taken is said, with what was written, and nothing of it is 
   expect(await halfDone()).toBe(0)
 })
 
+test('what a file answers tells nothing of files that are hidden', async () => {
+  const hidden = await api<{ handle: string }>(`/files/${await upload(server.url, 'hidden-form.txt', Buffer.from('hidden'))}`)
+  const told = async (answers: string) => (await handIn('sendback1', filledIn({ answers }, []))).text()
+  expect(await told(hidden.handle)).toContain(hidden.handle)
+  const { items } = await api<{ items: { id: string }[] }>('/files?q=hidden-form')
+  await api(`/files/${items[0]!.id}`, { method: 'PATCH', json: { gate: 'closed' } })
+  expect(await told(hidden.handle)).toBe(await told('never-there.txt'))
+})
+
 test('names that lead elsewhere, and files with script, come in as what they are and run nowhere', async () => {
   const script = '<script>document.title = "ran"</script>'
   const response = await handIn(
@@ -287,7 +296,11 @@ test('a letterbox behind a gate, or on a page that is not live, takes nothing fr
   await api(`/pages/${drafted.id}/draft`, { method: 'PUT', json: { title: 'Drafted box', draft, revision: drafted.revision } })
   for (const placement of ['drafted01', 'nowhere01', '../../api', "x' or 1=1"])
     expect((await handIn(encodeURIComponent(placement), filledIn({}, file))).status, placement).toBe(404)
-  expect((await fetch(`${server.url}/hand-in/sendback1`)).status).toBe(404)
+  // Whoever comes to the address of the form by itself is led to where it stands, as far as they may know of that.
+  const led = await fetch(`${server.url}/hand-in/sendback1`, { redirect: 'manual' })
+  expect([led.status, led.headers.get('location')]).toEqual([303, '/send-it-back#tr-sendback1'])
+  for (const placement of ['drafted01', 'nowhere01'])
+    expect((await fetch(`${server.url}/hand-in/${placement}`, { redirect: 'manual' })).status, placement).toBe(404)
   expect((await fetch(`${server.url}/hand-in/receipt/abc~def`)).status).toBe(410)
 })
 

@@ -91,6 +91,8 @@ export const bundleDetailsSchema = z.object({
   gated: bundleGatedSchema,
   /** files in it that stand behind gates it does not stand behind itself: they decide about it, or are left out */
   behind: z.number(),
+  /** files in it that are for the desk alone: they are left out, whatever is said */
+  closed: z.number(),
   entries: z.array(bundleEntrySchema),
   /** what each entry comes to now, by its identity */
   now: z.record(

@@ -1,13 +1,14 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { Tree } from '../folders/folderTree'
 import { ENGLISH } from '../testing/pages'
 import { readAnswers, type GateField } from './fields'
-import { gateRuleSchema, newPasswordSchema } from './gate'
+import { CLOSED_GATE, OPEN_GATE, gateRuleSchema, newPasswordSchema } from './gate'
 import { GATE_FIELDS, gatePageHtml, type GateSight } from './gatePage'
 import { easyPassword } from './generate'
 import { behindOf } from './asks'
 import { passHolds, passText, readPass, type Pass } from './pass'
-import { gateOf, gatesOf } from './standing'
+import { gateOf, gatesOf, standingIn } from './standing'
 import { hasRoom, isLimited, timeOf } from './times'
 import { wayBack } from './wayBack'
 
@@ -31,6 +32,26 @@ describe('the gate of a thing', () => {
     expect(gatesOf({ gate: null, folder: 'a', gates: ['staff', 'trade'] }, TREE)).toEqual(['trade', 'staff'])
     expect(gatesOf({ gate: null, folder: null, gates: ['staff'] }, TREE)).toEqual(['staff'])
     expect(gatesOf({ gate: null, folder: null }, TREE)).toEqual([])
+  })
+
+  it('is the same for many things of one tree as for each by itself', () => {
+    const names = ['trade', 'staff', 'own', OPEN_GATE, CLOSED_GATE]
+    const said = fc.option(fc.constantFrom(...names))
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ up: fc.nat(12), gate: said }), { maxLength: 12 }),
+        fc.array(fc.record({ in: fc.nat(14), gate: said, gates: fc.option(fc.subarray(names.slice(0, 3)), { nil: undefined }) })),
+        (folders, things) => {
+          // Each lies in an earlier one, or at the top.
+          const tree = new Tree(folders.map(({ up, gate }, index) => folder(`f${index}`, up < index ? `f${up}` : null, gate)))
+          const of = standingIn(tree, names)
+          for (const { in: at, gate, gates } of things) {
+            const thing = { gate, gates, folder: at < folders.length ? `f${at}` : null }
+            expect(of(thing)).toEqual(gatesOf(thing, tree))
+          }
+        },
+      ),
+    )
   })
 
   it('is seen by who reads a page that stands behind it as if there were none', () => {

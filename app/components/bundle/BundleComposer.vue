@@ -121,6 +121,9 @@ function onKey(event: KeyboardEvent, index: number) {
         >
         as a zip, put together anew for everyone who downloads it.
       </p>
+      <p v-if="bundle.closed" class="hint">
+        {{ counted(bundle.closed, 'file in it is', 'files in it are') }} for the desk alone, and left out of the zip.
+      </p>
       <VSelect
         v-if="bundle.behind || bundle.gated === 'without'"
         :label="`${counted(bundle.behind, 'file in it stands', 'files in it stand')} behind gates`"

@@ -30,19 +30,9 @@ const carried = () => ({ carried: { things: { files: ids.value, folders: [] } } 
 </template>
 
 <style scoped>
+/* The rest is the trough's own, as of all that lies in it. */
 .arrival {
-  position: relative;
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  flex: none;
-  height: 36px;
-  padding: 0 4px 0 9px;
-  background: #fff;
-  border: 1px solid #9faeaa;
   border-left: 4px solid var(--straw);
-  border-radius: 4px;
-  overflow: hidden;
   cursor: grab;
 }
 .words {

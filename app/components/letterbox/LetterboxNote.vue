@@ -20,6 +20,10 @@ function choose(folder: string) {
   choosing.value = false
   emit('change', { folder })
 }
+const NUMBERS = [
+  ['most', 'Files at once', MOST_AT_ONCE],
+  ['largest', 'MB each', LARGEST],
+] as const
 /** Numbers that cannot be are not taken: the field says so until they can. */
 const within = (most: number) => (value: number) => (value >= 1 && value <= most) || `From 1 to ${most.toLocaleString()}.`
 function setNumber(name: 'most' | 'largest', most: number, value: number | null) {
@@ -74,22 +78,15 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, texta
         @update:model-value="emit('change', { kinds: $event })"
       />
       <VNumberInput
-        label="Files at once"
+        v-for="[name, label, most] in NUMBERS"
+        :key="name"
+        :label="label"
         :min="1"
-        :max="MOST_AT_ONCE"
-        :model-value="attrs.most"
-        :rules="[within(MOST_AT_ONCE)]"
+        :max="most"
+        :model-value="attrs[name]"
+        :rules="[within(most)]"
         control-variant="stacked"
-        @update:model-value="setNumber('most', MOST_AT_ONCE, $event)"
-      />
-      <VNumberInput
-        label="MB each"
-        :min="1"
-        :max="LARGEST"
-        :model-value="attrs.largest"
-        :rules="[within(LARGEST)]"
-        control-variant="stacked"
-        @update:model-value="setNumber('largest', LARGEST, $event)"
+        @update:model-value="setNumber(name, most, $event)"
       />
     </FoldSection>
     <FolderPickDialog

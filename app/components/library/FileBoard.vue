@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { CLOSED_GATE } from '~~/core/gate/gate'
+import { gateOf } from '~~/core/gate/standing'
 import type { FileRight } from '~~/core/rights/rights'
 import { isZip } from '~~/core/files/mediaType'
 import { opensInBrowser } from '~~/core/files/mediaType'
@@ -11,6 +12,7 @@ import type { FileDetails } from '~~/core/files/fileDetails'
 const props = defineProps<{ id: string }>()
 const rights = useRights()
 const library = useLibrary()
+const folders = useFolders()
 const session = useSession()
 const selection = useSelection()
 const jobs = useJobs()
@@ -69,7 +71,7 @@ const { over, target } = useEditionDrop(() => file.value!)
 
 const opens = computed(() => !!file.value && opensInBrowser(file.value.mediaType) && file.value.size > 0)
 /** visitors have nothing of it, whatever its name is */
-const closed = computed(() => file.value?.gate === CLOSED_GATE)
+const closed = computed(() => !!file.value && gateOf(file.value, folders.tree) === CLOSED_GATE)
 const path = computed(() => `/files/${file.value?.handle}`)
 const canUnpack = computed(() => isZip(file.value?.mediaType ?? ''))
 const links = computed(() => [

@@ -13,7 +13,7 @@ const listing = useListing()
 const folders = useFolders()
 const selection = useSelection()
 const arrivals = useArrivals()
-onMounted(() => void arrivals.load().catch(() => undefined))
+onMounted(() => selection.attempt(arrivals.load))
 
 /** Those that wait their turn are only counted. */
 const shown = computed(() => uploads.active.filter(entry => entry.state !== 'queued'))

@@ -72,7 +72,8 @@ const keepFor = (keepDays: number | null) =>
       keepDays === null ||
       (await asking.ask({
         question: `Erase contacts of whom nothing was heard for ${keepDays === 365 ? 'a year' : `${Math.round(keepDays / 365)} years`}?`,
-        detail: 'They go with all that is known of them, now and from now on.',
+        detail:
+          'They go with all that is known of them, now and from now on: with the files they handed in, too, unless somebody opened these to others.',
         yes: 'Erase them then',
         no: 'Keep them',
       }))

@@ -51,8 +51,18 @@ export function createBundles(db: Database, events: Events, standing: Pick<KeptS
     await freshen()
     const row = await rowOf(db, id)
     if (!row) throw notFound('bundle')
-    const { now, members, total, behind } = await composing.compose(row, MOST_LISTED)
-    return { file: await getFile(db, id), revision: row.revision, gated: row.gated, behind, entries: row.entries, now, members, total }
+    const { now, members, total, behind, closed } = await composing.compose(row, MOST_LISTED)
+    return {
+      file: await getFile(db, id),
+      revision: row.revision,
+      gated: row.gated,
+      behind,
+      closed,
+      entries: row.entries,
+      now,
+      members,
+      total,
+    }
   }
 
   async function write(

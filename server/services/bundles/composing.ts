@@ -21,6 +21,8 @@ export interface Composed extends BundleMessage {
   gates: string[]
   /** files of it that do */
   behind: number
+  /** files of it that nobody gets */
+  closed: number
 }
 
 /** Milliseconds a worker may take. */
@@ -97,6 +99,7 @@ export function createComposing(db: Database, standing: Pick<KeptStanding, 'get'
         reach: { files: new Set([...explicit, ...ids, ...without]), folders: new Set(folders) },
         gates: gated === 'without' ? [] : behind.gates,
         behind: behind.ids.length,
+        closed: behind.never.length,
       }
     },
 

@@ -3,7 +3,7 @@ import type { IncomingMessage } from 'node:http'
 import { readdir } from 'node:fs/promises'
 import { join } from 'node:path'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { CLOSED_GATE } from '../../../core/gate/gate'
+import { CLOSED_GATE, CLOSED_RULE } from '../../../core/gate/gate'
 import { letterbox, pageOf } from '../../../core/testing/pages'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
 
@@ -48,6 +48,18 @@ it('gives a number of its own to each of many that come at once, with all that b
   expect(messages.filter(({ to }) => /^w\d@/.test(to))).toHaveLength(5)
   expect(messages.filter(({ to }) => to === 'owner@marlpit.example')).toHaveLength(5)
   expect((await test.trough.contacts.list({ q: '@b.example', from: 0, limit: 100 })).total).toBe(5)
+})
+
+it('keeps the order of the files, however long each takes to be written', async () => {
+  const names = ['long.txt', 'b.txt', 'c.txt', 'd.txt', 'e.txt']
+  const form = names.map((name, index): [string, string] => [name, index ? name : 'x'.repeat(3_000_000)])
+  await handIn({ words: 'in their order' }, ...form)
+  const [arrival] = await arrived('in their order')
+  expect(arrival!.files.map(({ fileName, size }) => [fileName, size])).toEqual(form.map(([name, text]) => [name, text.length]))
+})
+
+it('the gate of what came in is as the code knows it', async () => {
+  expect((await test.trough.standing.get()).gates.get(CLOSED_GATE)!.rule).toEqual(CLOSED_RULE)
 })
 
 it('the same bytes twice are two files of one store', async () => {
