@@ -43,7 +43,7 @@ export interface DeliveryNeeds {
   front?: Front
   visitors: Pick<Visitors, 'addressOf'>
   /** whether a request comes from somebody who is signed in at the desk */
-  isOwn: (request: IncomingMessage) => Promise<boolean>
+  isOwn: (request: IncomingMessage) => false | Promise<boolean>
   events: Events
   /** is told of bytes that turn out not to be what they were */
   troubles: Pick<Troubles, 'note'>
@@ -138,8 +138,9 @@ export function createDeliveryService({
     const placement = at && /^[a-z0-9]{6,16}$/.test(at) ? at : undefined
     return ({ delivered, unsure }) => {
       const observe = () => tally.observe({ file, edition, contents, placement, etag, size, delivered, unsure, address, userAgent })
-      if (headers.cookie === undefined) observe()
-      else void isOwn(request).then(own => own || observe(), observe)
+      const own = isOwn(request)
+      if (own) void own.then(is => is || observe(), observe)
+      else observe()
     }
   }
 

@@ -47,7 +47,7 @@ interface Way {
 
 /** The one check of who may have what; asked before anything is told of it. */
 export function createGuard({ standing, passes, links, takes, basic, now = Date.now }: Needs) {
-  const linkIn = (carried: Map<string, Pass>, wanted: Wanted, rowOf: (id: string) => LinkRow | undefined): Way['link'] => {
+  const linkIn = (carried: ReadonlyMap<string, Pass>, wanted: Wanted, rowOf: (id: string) => LinkRow | undefined): Way['link'] => {
     for (const [name, pass] of carried) {
       const id = linkOfGate(name)
       const row = id === undefined ? undefined : rowOf(id)
@@ -60,7 +60,7 @@ export function createGuard({ standing, passes, links, takes, basic, now = Date.
   function wayOf(
     { gates, of }: Standing,
     wanted: Wanted,
-    carried: Map<string, Pass>,
+    carried: ReadonlyMap<string, Pass>,
     link: Way['link'],
     shown: (gate: KnownGate) => Pass | undefined,
   ): Way {

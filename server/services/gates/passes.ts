@@ -10,11 +10,15 @@ const MOST_COOKIES = 200
 const NAME = 'pass-'
 const COOKIE = /(?:^|;\s*)(?:__Host-)?pass-([a-z0-9]{1,40})=([^;]*)/g
 
+const NONE: ReadonlyMap<string, Pass> = new Map()
+
 /** Passes as visitors keep them: sealed cookies, one for each gate. */
 export function createPasses(secret: string) {
   const { seal, open } = createSeal(secret, 'passes')
   /** Opened once each: whoever downloads in many pieces shows the same one again and again. */
   const opened = new LRUCache<string, { pass: Pass | undefined }>({ max: 20_000 })
+  /** The same for whole Cookie fields, which browsers send unchanged with each piece. */
+  const carried = new LRUCache<string, ReadonlyMap<string, Pass>>({ maxSize: 4_000_000, sizeCalculation: (_, cookies) => cookies.length })
 
   function read(sealed: string): Pass | undefined {
     const known = opened.get(sealed)
@@ -25,6 +29,19 @@ export function createPasses(secret: string) {
     return pass
   }
 
+  function readAll(cookies: string): ReadonlyMap<string, Pass> {
+    const found = new Map<string, Pass>()
+    let looked = 0
+    for (const [, gate, sealed] of cookies.matchAll(COOKIE)) {
+      if (++looked > MOST_COOKIES) break
+      const pass = read(sealed!)
+      // A cookie speaks for the gate in its name alone.
+      if (pass?.gate === gate) found.set(gate!, pass!)
+    }
+    carried.set(cookies, found)
+    return found
+  }
+
   return {
     /** A new pass. @param id whom it counts as; a new one where nothing is said */
     give: (given: Omit<Pass, 'id'> & { id?: string }): Pass => ({ ...given, id: given.id ?? randomBytes(12).toString('base64url') }),
@@ -32,17 +49,9 @@ export function createPasses(secret: string) {
     sealed: (pass: Pass): string => seal(passText(pass)),
 
     /** The passes a request carries, by their gates. */
-    of({ headers: { cookie } }: Pick<IncomingMessage, 'headers'>): Map<string, Pass> {
-      const found = new Map<string, Pass>()
-      if (!cookie?.includes(NAME)) return found
-      let looked = 0
-      for (const [, gate, sealed] of cookie.matchAll(COOKIE)) {
-        if (++looked > MOST_COOKIES) break
-        const pass = read(sealed!)
-        // A cookie speaks for the gate in its name alone.
-        if (pass?.gate === gate) found.set(gate!, pass!)
-      }
-      return found
+    of({ headers: { cookie } }: Pick<IncomingMessage, 'headers'>): ReadonlyMap<string, Pass> {
+      if (!cookie?.includes(NAME)) return NONE
+      return carried.get(cookie) ?? readAll(cookie)
     },
 
     /**

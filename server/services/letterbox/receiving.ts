@@ -39,7 +39,7 @@ export const discard = async (files: readonly Kept[]): Promise<void> => {
 
 /**
  * Reads a form with files (RFC 7578) as it comes: each file goes to the disk, none is whole in memory. Once something cannot be taken, the
- * rest is read and dropped, so that whoever sent it is told. Nothing is left of one that broke off. The connection stays open for an answer.
+ * rest is read and dropped, so that whoever sent it is told. Nothing is left of one that broke off. The connection stays open to answer.
  *
  * @param pathOf where the next file is written
  * @param fieldsAreGood asked before the first file: who sent nothing to answer to need not be written down
