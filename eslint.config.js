@@ -17,7 +17,7 @@ const FLOORS = [
   ['library', 'looks', 'signposts'],
   ['editions', 'replacing', 'site', 'trust', 'uploads'],
   ['delivery', 'jobs', 'outbox', 'recognising', 'timetable'],
-  ['bags', 'hooks', 'oldAddresses', 'shelves', 'walk'],
+  ['bags', 'downloads', 'hooks', 'oldAddresses', 'shelves', 'walk'],
   ['published'],
   ['entering', 'people', 'searching', 'seeing'],
   ['letterbox'],

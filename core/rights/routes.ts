@@ -20,6 +20,8 @@ export type Need =
   | { folder: FileRight }
   | { somewhere: FileRight }
 
+/** What was taken names files wherever they lie. */
+const DOWNLOADS: Need = { any: ['downloads'], everywhere: 'see' }
 const PAGES: Need = { any: ['write', 'publish'] }
 const LIVE_PAGES: Need = { all: ['write', 'publish'] }
 /** What is found of pages names files wherever they lie. */
@@ -62,6 +64,11 @@ export const ROUTES: Record<string, Need> = {
   'DELETE /people/invitations/:id': 'owner',
   'GET /journal': 'owner',
   'GET /journal/export': 'owner',
+
+  // Downloads
+  'GET /downloads/board': DOWNLOADS,
+  'GET /downloads/log': DOWNLOADS,
+  'GET /downloads/export': DOWNLOADS,
 
   // Files and folders
   'GET /files': { somewhere: 'see' },

@@ -1,7 +1,8 @@
 import { expect, it } from 'vitest'
 import { mergeDownloads } from './merge'
+import { NO_PARTICULARS as told } from './particulars'
 
-const download = (change = {}) => ({ file: 'f', edition: 1, placement: 'p', at: 5_000_100, bytes: 10, ...change })
+const download = (change = {}) => ({ file: 'f', edition: 1, placement: 'p', at: 5_000_100, bytes: 10, told, ...change })
 
 it('joins what happened within a second, and keeps apart what differs', () => {
   const merged = mergeDownloads([
@@ -11,13 +12,15 @@ it('joins what happened within a second, and keeps apart what differs', () => {
     download({ edition: 2 }),
     download({ placement: undefined }),
     download({ file: 'g' }),
+    download({ told: { ...told, country: 'GB' } }),
   ])
   expect(merged).toEqual([
-    { file: 'f', edition: 1, placement: 'p', at: 5_000_000, bytes: 22, count: 2 },
-    { file: 'f', edition: 1, placement: 'p', at: 5_001_000, bytes: 10, count: 1 },
-    { file: 'f', edition: 2, placement: 'p', at: 5_000_000, bytes: 10, count: 1 },
-    { file: 'f', edition: 1, placement: undefined, at: 5_000_000, bytes: 10, count: 1 },
-    { file: 'g', edition: 1, placement: 'p', at: 5_000_000, bytes: 10, count: 1 },
+    { file: 'f', edition: 1, placement: 'p', at: 5_000_000, bytes: 22, told, count: 2 },
+    { file: 'f', edition: 1, placement: 'p', at: 5_001_000, bytes: 10, told, count: 1 },
+    { file: 'f', edition: 2, placement: 'p', at: 5_000_000, bytes: 10, told, count: 1 },
+    { file: 'f', edition: 1, placement: undefined, at: 5_000_000, bytes: 10, told, count: 1 },
+    { file: 'g', edition: 1, placement: 'p', at: 5_000_000, bytes: 10, told, count: 1 },
+    { file: 'f', edition: 1, placement: 'p', at: 5_000_000, bytes: 10, told: { ...told, country: 'GB' }, count: 1 },
   ])
   expect(mergeDownloads([])).toEqual([])
 })

@@ -1,4 +1,5 @@
 import type { ByteRange } from '../http/range'
+import { NO_PARTICULARS, type Particulars } from './particulars'
 import { addInterval, coversAll } from './intervals'
 
 /** What was delivered in answer to one request. */
@@ -19,6 +20,8 @@ export interface Delivery {
   unsure?: ByteRange
   /** milliseconds since the epoch */
   at: number
+  /** where it came from and what with */
+  told?: Particulars
 }
 
 /** A completed download, as it is recorded. */
@@ -29,6 +32,7 @@ export interface Download {
   at: number
   /** bytes that left this machine for it, repeats included */
   bytes: number
+  told: Particulars
 }
 
 /** What one visitor has of one state of a file, until it is all of it. */
@@ -38,6 +42,8 @@ export interface Transfer {
   bytes: number
   placement: string | undefined
   last: number
+  /** as its first request said it; one that an earlier version of Trough wrote down has none */
+  told?: Particulars
 }
 
 /** A transfer that stands still this long is given up; a resumption after it starts a new one. */
@@ -72,7 +78,7 @@ export class Transfers {
     const { file, edition, etag, size, delivered, at } = delivery
     const sent = delivered.reduce((sum, { start, end }) => sum + end - start, 0)
     // A whole answer is a download by itself: two people behind one address do not complete each other's.
-    if (coversAll(delivered, size)) return { file, edition, placement: delivery.placement, at, bytes: sent }
+    if (coversAll(delivered, size)) return { file, edition, placement: delivery.placement, at, bytes: sent, told: delivery.told ?? NO_PARTICULARS }
     if (sent === 0 && !delivery.unsure) return undefined
 
     const key = `${delivery.visitor()}\n${file}\n${edition}\n${etag}`
@@ -90,11 +96,15 @@ export class Transfers {
     transfer.unsure = delivery.unsure
     transfer.bytes += sent
     transfer.placement ??= delivery.placement
+    transfer.told ??= delivery.told
     transfer.last = at
     // Re-inserting keeps the map in order of last use, oldest first.
     this.open.delete(key)
     this.touched.add(key)
-    if (coversAll(transfer.have, size)) return { file, edition, placement: transfer.placement, at, bytes: transfer.bytes }
+    if (coversAll(transfer.have, size)) {
+      const { placement, bytes, told = NO_PARTICULARS } = transfer
+      return { file, edition, placement, at, bytes, told }
+    }
     this.open.set(key, transfer)
     this.forget(at)
     return undefined

@@ -756,6 +756,17 @@ export const downloads = pgTable(
     count: integer().notNull().default(1),
     /** that left this machine for them, repeats included */
     bytes: bigint({ mode: 'number' }).notNull(),
+    // Where they came from and what with, by `core/tally/particulars`; empty where that is not known.
+    page: text().notNull().default(''),
+    signpost: text().notNull().default(''),
+    campaign: text().notNull().default(''),
+    referrer: text().notNull().default(''),
+    referrerPath: text('referrer_path').notNull().default(''),
+    country: text().notNull().default(''),
+    device: text().notNull().default(''),
+    browser: text().notNull().default(''),
+    system: text().notNull().default(''),
+    language: text().notNull().default(''),
   },
   table => [index('downloads_file').on(table.fileId, table.at), index('downloads_placement').on(table.placement)],
 )

@@ -6,7 +6,10 @@ import { createKnownSlugs } from '../services/pages/knownSlugs'
 import { createPublishedPages } from '../services/published/published'
 import { createSearching } from '../services/searching/searching'
 import { createSeeing } from '../services/seeing/seeing'
+import { createDownloads } from '../services/downloads/downloads'
+import { createDescribing } from '../services/tally/describing'
 import { createTallyService } from '../services/tally/tally'
+import { createTelling } from '../services/tally/telling'
 import { createHashing } from '../services/trust/hashing'
 import { createTroubles } from '../services/trust/troubles'
 import { createEntering } from '../services/entering/entering'
@@ -44,7 +47,9 @@ export async function openDelivering(
   const { pages, library, shelves, shelfLooks, siteIcons, signposts, looks, site, bundles, looking, texts, findable, guard } = holdings
   const { standing, passes, passwords, contacts } = holdings
   const troubles = createTroubles(db)
-  const tally = createTallyService(db, secrets.visitors)
+  const describing = createDescribing()
+  const tally = createTallyService(db, secrets.visitors, createTelling(db, describing.describe, () => site.hosts()))
+  const downloads = createDownloads(db, async () => (await site.get()).timeZone)
   const directory = createDirectory(db, events)
   const front = frontOptions && createFront(frontOptions, store)
   await front?.open()
@@ -67,6 +72,7 @@ export async function openDelivering(
     visitors,
     troubles,
     tally,
+    downloads,
     checks,
     delivery: createDeliveryService({ directory, bundles, store, checks, tally, front, visitors, isOwn, events, troubles, guard }),
     outbox,
@@ -114,6 +120,8 @@ export async function openDelivering(
       await hashing.close()
       await outbox.close()
       await tally.flush()
+      await describing.close()
+      await downloads.close()
     },
   }
 }

@@ -2,12 +2,12 @@ import type { IncomingMessage, ServerResponse } from 'node:http'
 import type { DeliveryQuery } from '../services/delivery/delivery'
 import type { Trough } from '../trough'
 
-const PLAIN: DeliveryQuery = { save: false, edition: null, at: null }
+const PLAIN: DeliveryQuery = { save: false, edition: null, at: null, from: null }
 
 function queryOf(search: string): DeliveryQuery {
   if (!search) return PLAIN
   const query = new URLSearchParams(search)
-  return { save: query.has('save'), edition: query.get('edition'), at: query.get('at') }
+  return { save: query.has('save'), edition: query.get('edition'), at: query.get('at'), from: query.get('from') }
 }
 
 const FILES = '/files/'

@@ -6,6 +6,7 @@ import { headerOf } from '../../../core/http/conditional'
 import { contentDisposition } from '../../../core/http/disposition'
 import { readyFields, respond, type Representation } from '../../../core/http/respond'
 import { VisitorProblem } from '../../../core/language/visitorProblem'
+import { asksForPrivacy, type Came } from '../../../core/tally/particulars'
 import { isAhead } from '../../../core/tally/purpose'
 import type { Store } from '../../store/store'
 import type { Bundles } from '../bundles/bundles'
@@ -31,6 +32,8 @@ export interface DeliveryQuery {
   save: boolean
   edition: string | null
   at: string | null
+  /** the campaign it is asked for by */
+  from?: string | null
 }
 
 export interface DeliveryNeeds {
@@ -124,6 +127,16 @@ export function createDeliveryService({
 
   const { addressOf } = visitors
 
+  /** @param signpost the name of the signpost it was asked for by */
+  const cameOf = ({ headers }: IncomingMessage, campaign: string | null, signpost: string | null): Came => ({
+    referer: headers.referer,
+    accepted: headers['accept-language'],
+    host: headers.host,
+    campaign,
+    signpost,
+    isPrivate: asksForPrivacy(headers),
+  })
+
   /** What tells the tally what left for an address: nothing of what a browser fetches ahead, or whoever works at the desk tries. */
   function reporter(
     address: string,
@@ -131,13 +144,14 @@ export function createDeliveryService({
     { file, edition, contents }: Deliverable,
     { etag, size }: Representation,
     at: string | null,
+    came: Came,
   ): (sent: Sent) => void {
     const { headers } = request
     if (isAhead(headers)) return () => undefined
     const userAgent = headers['user-agent']
     const placement = at && /^[a-z0-9]{6,16}$/.test(at) ? at : undefined
     return ({ delivered, unsure }) => {
-      const observe = () => tally.observe({ file, edition, contents, placement, etag, size, delivered, unsure, address, userAgent })
+      const observe = () => tally.observe({ file, edition, contents, placement, etag, size, delivered, unsure, address, userAgent, came })
       const own = isOwn(request)
       if (own) void own.then(is => is || observe(), observe)
       else observe()
@@ -159,6 +173,7 @@ export function createDeliveryService({
     response: ServerResponse,
     deliverable: Deliverable,
     { save, at }: Pick<DeliveryQuery, 'save' | 'at'>,
+    came: Came,
     count: Admission['count'],
   ): Promise<void> {
     const packed = encodings.choose(deliverable, headerOf(request.headers, 'accept-encoding'))
@@ -170,7 +185,7 @@ export function createDeliveryService({
       return void response.writeHead(reply.status, readyFields(reply.headers)).end()
     await count()
     const address = addressOf(request)
-    const report = reporter(address, request, deliverable, representation, at)
+    const report = reporter(address, request, deliverable, representation, at, came)
 
     if (await checks.isOn())
       await checks.check(
@@ -213,7 +228,7 @@ export function createDeliveryService({
       request: IncomingMessage,
       response: ServerResponse,
       name: string,
-      { save, edition, at }: DeliveryQuery,
+      { save, edition, at, from = null }: DeliveryQuery,
       signpost: boolean,
     ): boolean {
       const entry = edition === null ? directory.known(name, signpost) : undefined
@@ -238,7 +253,7 @@ export function createDeliveryService({
         reply,
         part,
         whole.subarray(part.start, part.end),
-        reporter(addressOf(request), request, deliverable, representation, at),
+        reporter(addressOf(request), request, deliverable, representation, at, cameOf(request, from, signpost ? name : null)),
       )
       return true
     },
@@ -261,7 +276,8 @@ export function createDeliveryService({
       // Asked before anything is told of it: which editions there are is told to nobody else either.
       const admission = wanted && entry.kind !== 'gone' ? await guard.admit(request, wanted, missing) : undefined
       const deliverable = await choose(entry, query.edition)
-      await watched(answer(request, response, admission?.own ? ownedBy(deliverable) : deliverable, query, admission?.count ?? uncounted))
+      const came = cameOf(request, query.from ?? null, signpost ? name : null)
+      await watched(answer(request, response, admission?.own ? ownedBy(deliverable) : deliverable, query, came, admission?.count ?? uncounted))
       return undefined
     },
 
@@ -283,7 +299,7 @@ export function createDeliveryService({
       const picked = { ...bundleDeliverable(`shelf ${shelf}`, zip), contents }
       const deliverable = admissions.some(({ own }) => own) ? ownedBy(picked) : picked
       await watched(
-        answer(request, response, deliverable, { save: false, at: shelf }, async () => {
+        answer(request, response, deliverable, { save: false, at: shelf }, cameOf(request, null, null), async () => {
           for (const { count } of admissions) await count()
         }),
       )

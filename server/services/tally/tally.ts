@@ -5,16 +5,20 @@ import { LRUCache } from 'lru-cache'
 import { DoubleClicks } from '../../../core/tally/doubleClicks'
 import { isRobot } from '../../../core/tally/robots'
 import { mergeDownloads, type CountedDownload } from '../../../core/tally/merge'
+import { NO_PARTICULARS, type Came, type Particulars } from '../../../core/tally/particulars'
 import { FORGOTTEN_AFTER, Transfers, type Delivery, type Download } from '../../../core/tally/transfers'
 import type { Database, Queryable } from '../../db/connection'
 import { downloads, transfers as transferTable } from '../../db/schema'
 import { laterTrouble } from '../../log'
 import { tellHooks } from '../tellHooks'
+import type { Telling } from './telling'
 
 /** A delivery as the server saw it, before who it was is made unreadable. */
-export interface Observation extends Omit<Delivery, 'visitor' | 'at'> {
+export interface Observation extends Omit<Delivery, 'visitor' | 'at' | 'told'> {
   address: string
   userAgent: string | undefined
+  /** what it said of where it came from; nothing of it is kept where that is not given */
+  came?: Came
   /** what was in it, where its files are counted instead of itself */
   contents?: { file: string; edition: number; /** bytes */ size: number }[]
 }
@@ -22,6 +26,13 @@ export interface Observation extends Omit<Delivery, 'visitor' | 'at'> {
 /** Milliseconds between a delivery and its being written down, at the most. */
 const FLUSH_AFTER = 250
 const BATCH = 200
+
+/** In the order of the columns. */
+const TOLD = Object.keys(NO_PARTICULARS) as (keyof Particulars)[]
+const TOLD_COLUMNS = sql.join(
+  TOLD.map(name => sql.identifier(downloads[name].name)),
+  sql`, `,
+)
 
 const toldOf = ({ file, edition, placement, at, count }: CountedDownload) => ({
   file,
@@ -31,8 +42,14 @@ const toldOf = ({ file, edition, placement, at, count }: CountedDownload) => ({
   downloads: count,
 })
 
-/** Counts completed downloads, after the answer and off its path. */
-export function createTallyService(db: Database, secret: string, now: () => number = Date.now) {
+const tellsNothing: Telling = async requests => requests.map(() => NO_PARTICULARS)
+
+/**
+ * Counts completed downloads, after the answer and off its path.
+ *
+ * @param tell says where requests came from and what with
+ */
+export function createTallyService(db: Database, secret: string, tell: Telling = tellsNothing, now: () => number = Date.now) {
   const doubleClicks = new DoubleClicks()
   let transfers: Transfers | undefined
   const robots = new LRUCache<string, boolean>({ max: 5000 })
@@ -73,12 +90,12 @@ export function createTallyService(db: Database, secret: string, now: () => numb
   function take(
     known: Transfers,
     { address, userAgent, file, edition, etag, placement, size, delivered, unsure, contents }: Observation,
+    told: Particulars,
   ): Download | Download[] {
-    if (isRobotAgent(userAgent)) return []
     const at = now()
     const visitor = () => markOf(address, userAgent)
     // Written out: spreading costs more than all the rest of counting a download.
-    const download = known.add({ file, edition, etag, placement, size, delivered, unsure, visitor, at })
+    const download = known.add({ file, edition, etag, placement, size, delivered, unsure, visitor, at, told })
     if (!download || doubleClicks.repeats(visitor(), file, at)) return []
     // Every item that a request gives is an item requested (COUNTER Code of Practice, section 3.3, from memory).
     return contents ? contents.map(one => ({ ...download, file: one.file, edition: one.edition, bytes: one.size })) : download
@@ -87,17 +104,22 @@ export function createTallyService(db: Database, secret: string, now: () => numb
   /** Arrays instead of a row of parameters each: a third of the time in the database. */
   async function insert(tx: Queryable, batch: CountedDownload[]): Promise<void> {
     const column = <K extends keyof CountedDownload>(name: K) => sql.param(batch.map(download => download[name]))
-    await tx.execute(sql`insert into ${downloads} (file_id, edition, placement, at, bytes, count)
-      select file, edition, placement, to_timestamp(at / 1000.0), bytes, count
-      from unnest(${column('file')}::text[], ${column('edition')}::int[], ${column('placement')}::text[], ${column('at')}::bigint[], ${column('bytes')}::bigint[], ${column('count')}::int[])
-      as row (file, edition, placement, at, bytes, count)`)
+    const told = (name: keyof Particulars) => sql`${sql.param(batch.map(download => download.told[name]))}::text[]`
+    await tx.execute(sql`insert into ${downloads} (file_id, edition, placement, at, bytes, count, ${TOLD_COLUMNS})
+      select file, edition, placement, to_timestamp(at / 1000.0), bytes, count, ${TOLD_COLUMNS}
+      from unnest(${column('file')}::text[], ${column('edition')}::int[], ${column('placement')}::text[], ${column('at')}::bigint[], ${column('bytes')}::bigint[], ${column('count')}::int[],
+        ${sql.join(TOLD.map(told), sql`, `)})
+      as row (file, edition, placement, at, bytes, count, ${TOLD_COLUMNS})`)
   }
 
   async function write(): Promise<void> {
     const known = (transfers ??= await begin())
-    const taken = observed
-    observed = []
-    completed = [...completed, ...mergeDownloads(taken.flatMap(one => take(known, one)))]
+    const batch = [...observed]
+    const taken = batch.filter(({ userAgent }) => !isRobotAgent(userAgent))
+    const told = await tell(taken)
+    // Not before: what cannot be told now is told the next time.
+    observed = observed.slice(batch.length)
+    completed = [...completed, ...mergeDownloads(taken.flatMap((one, place) => take(known, one, told[place]!)))]
     await keepUnfinished(known)
     // A batch at a time, with a turn for visitors in between.
     while (completed.length) {

@@ -1,0 +1,111 @@
+import { Temporal } from 'temporal-polyfill'
+import { z } from 'zod'
+import type { Narrowing } from './columns'
+import { DIMENSIONS, type Dimension } from './particulars'
+import { AGAINST, SPANS, UNITS } from './span'
+
+const daySchema = z
+  .string()
+  .regex(/^\d{4}-\d{2}-\d{2}$/, 'Give a day as 2026-12-01.')
+  .refine(day => {
+    try {
+      return Temporal.PlainDate.from(day, { overflow: 'reject' }).year >= 1970
+    } catch {
+      return false
+    }
+  }, 'There is no such day.')
+
+const narrowed = Object.fromEntries(DIMENSIONS.map(dimension => [dimension, z.string().max(260).optional()])) as Record<
+  Dimension,
+  z.ZodOptional<z.ZodString>
+>
+
+/** What a view of downloads shows, as its address says it. */
+export const viewSchema = z.object({
+  span: z.enum(SPANS).default('30'),
+  from: daySchema.optional(),
+  to: daySchema.optional(),
+  against: z.enum(AGAINST).default('before'),
+  unit: z.enum(UNITS).optional(),
+  ...narrowed,
+})
+export type DownloadsView = z.infer<typeof viewSchema>
+
+/** What bars may be told apart by. */
+export const STACKS = ['none', 'file', 'page', 'referrer', 'country', 'device'] as const
+/** Lists of the board, one of which is shown at a time; editions are told of one file alone. */
+export const LISTS = DIMENSIONS
+
+export const boardQuerySchema = viewSchema.extend({
+  stack: z.enum(STACKS).default('none'),
+  list: z.enum(LISTS).default('file'),
+  /** rows of the list */
+  most: z.coerce.number().int().min(1).max(1000).default(50),
+})
+export type BoardQuery = z.infer<typeof boardQuerySchema>
+
+/** What a view is narrowed to. */
+export const narrowingOf = (view: DownloadsView): Narrowing =>
+  Object.fromEntries(DIMENSIONS.flatMap(dimension => (view[dimension] === undefined ? [] : [[dimension, view[dimension]]])))
+
+const sumSchema = z.object({ count: z.number(), bytes: z.number() })
+
+/** What a key stands for, where it is an identity: its title, and where it is looked after on the desk. */
+const namedSchema = z.object({ title: z.string(), detail: z.string(), place: z.string().nullable() })
+export type Named = z.infer<typeof namedSchema>
+
+export const boardSchema = z.object({
+  span: z.object({
+    /** seconds since 1970 */
+    from: z.number(),
+    to: z.number(),
+    firstDay: z.string(),
+    lastDay: z.string(),
+    before: z.object({ from: z.number(), to: z.number() }).nullable(),
+    unit: z.enum(UNITS),
+    units: z.array(z.enum(UNITS)),
+    zone: z.string(),
+  }),
+  total: sumSchema,
+  before: sumSchema.nullable(),
+  /** each with the moment it begins, in seconds since 1970 */
+  bars: z.array(z.object({ at: z.number(), count: z.number() })),
+  stacks: z.array(z.object({ key: z.string(), bars: z.array(z.number()) })),
+  list: z.object({
+    dimension: z.enum(DIMENSIONS),
+    keys: z.number(),
+    rows: z.array(
+      z.object({ key: z.string(), count: z.number(), bytes: z.number(), before: z.number().nullable(), line: z.array(z.number()) }),
+    ),
+  }),
+  /** what was done in the span, to be seen beside the bars */
+  marks: z.array(z.object({ at: z.number(), words: z.string(), place: z.string().nullable() })),
+  /** names of keys that are identities, by dimension */
+  names: z.record(z.string(), z.record(z.string(), namedSchema)),
+  /** downloads of all times; 0 before the first */
+  ever: z.number(),
+})
+export type Board = z.infer<typeof boardSchema>
+
+export const logQuerySchema = viewSchema.extend({
+  offset: z.coerce.number().int().min(0).default(0),
+  limit: z.coerce.number().int().min(1).max(200).default(50),
+})
+export type LogQuery = z.infer<typeof logQuerySchema>
+
+export const logItemSchema = z.object({
+  id: z.number(),
+  at: z.string(),
+  count: z.number(),
+  bytes: z.number(),
+  referrerPath: z.string(),
+  /** by dimension; empty where it is not known */
+  keys: z.record(z.enum(DIMENSIONS), z.string()),
+})
+export type LogItem = z.infer<typeof logItemSchema>
+export const logSchema = z.object({
+  items: z.array(logItemSchema),
+  total: z.number(),
+  names: boardSchema.shape.names,
+})
+export type DownloadsLog = z.infer<typeof logSchema>

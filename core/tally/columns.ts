@@ -1,0 +1,246 @@
+import { DIMENSIONS, type Dimension } from './particulars'
+
+/** A completed download as sums are made of it, or several of the same second that differ in nothing. */
+export interface Counted {
+  id: number
+  /** seconds since 1970 */
+  at: number
+  count: number
+  bytes: number
+  /** what it was by each dimension, in the order of {@link DIMENSIONS} */
+  keys: readonly string[]
+}
+
+export type Narrowing = Partial<Record<Dimension, string>>
+
+/** A stretch of time, in seconds since 1970; its end is outside. */
+export interface Stretch {
+  from: number
+  to: number
+}
+
+/** What is asked of all downloads. */
+export interface SumsQuestion extends Stretch {
+  /** the stretch that it is held against */
+  before: Stretch | null
+  narrow: Narrowing
+  /** where bars begin, ascending; the last one ends with the stretch */
+  bars: readonly number[]
+  /** by what bars are told apart; null for not at all */
+  stack: Dimension | null
+  lists: readonly Dimension[]
+  /** rows that are told of each list, and parts of a bar */
+  most: number
+  mostStacked: number
+}
+
+export interface Sum {
+  count: number
+  bytes: number
+}
+export interface ListRow extends Sum {
+  key: string
+  /** in the stretch before; null where there is none */
+  before: number | null
+  /** in each bar */
+  line: number[]
+}
+export interface Sums {
+  total: Sum
+  before: Sum | null
+  bars: number[]
+  /** the largest first; what is left of a bar is the rest's */
+  stacks: { key: string; bars: number[] }[]
+  lists: { dimension: Dimension; keys: number; rows: ListRow[] }[]
+}
+
+/** Room for this many rows at first. */
+const FIRST = 1024
+
+class Column {
+  codes = new Uint32Array(FIRST)
+  readonly keys: string[] = []
+  private readonly index = new Map<string, number>()
+
+  codeOf = (key: string): number | undefined => this.index.get(key)
+
+  put(row: number, key: string): void {
+    let code = this.index.get(key)
+    if (code === undefined) {
+      code = this.keys.push(key) - 1
+      this.index.set(key, code)
+    }
+    this.codes[row] = code
+  }
+}
+
+function grown<Numbers extends Uint32Array | Float64Array>(old: Numbers, size: number): Numbers {
+  const larger = new (old.constructor as new (size: number) => Numbers)(size)
+  larger.set(old)
+  return larger
+}
+
+/** The largest of some codes by their counts, those without any left out. */
+function largest(counts: Float64Array, most: number, keys: readonly string[]): number[] {
+  const there: number[] = []
+  for (let code = 0; code < counts.length; code++) if (counts[code]) there.push(code)
+  return there.sort((a, b) => counts[b]! - counts[a]! || (keys[a]! < keys[b]! ? -1 : 1)).slice(0, most)
+}
+
+/**
+ * All completed downloads as columns of numbers, so that a million of them are gone through at each question: whatever they are narrowed
+ * to, sums come from the rows themselves.
+ */
+export class Columns {
+  private length = 0
+  private ids = new Float64Array(FIRST)
+  private at = new Uint32Array(FIRST)
+  private counts = new Uint32Array(FIRST)
+  private bytes = new Float64Array(FIRST)
+  private readonly columns = Object.fromEntries(DIMENSIONS.map(dimension => [dimension, new Column()])) as Record<Dimension, Column>
+
+  /** Identity of the newest; 0 while there is none. */
+  get newest(): number {
+    return this.length ? this.ids[this.length - 1]! : 0
+  }
+
+  /** Takes rows in, in the order of their identities; those that are known already are left out. */
+  add(rows: readonly Counted[]): void {
+    for (const { id, at, count, bytes, keys } of rows) {
+      if (id <= this.newest) continue
+      const row = this.length++
+      if (row === this.ids.length) this.grow()
+      this.ids[row] = id
+      this.at[row] = at
+      this.counts[row] = count
+      this.bytes[row] = bytes
+      DIMENSIONS.forEach((dimension, place) => this.columns[dimension].put(row, keys[place]!))
+    }
+  }
+
+  private grow(): void {
+    const size = this.ids.length * 2
+    this.ids = grown(this.ids, size)
+    this.at = grown(this.at, size)
+    this.counts = grown(this.counts, size)
+    this.bytes = grown(this.bytes, size)
+    for (const column of Object.values(this.columns)) column.codes = grown(column.codes, size)
+  }
+
+  /** Rows of a stretch that are narrowed to, in order of coming. */
+  private rowsOf({ from, to }: Stretch, narrow: Narrowing): Uint32Array {
+    const wanted: [Uint32Array, number][] = []
+    for (const [dimension, key] of Object.entries(narrow)) {
+      const column = this.columns[dimension as Dimension]
+      const code = column.codeOf(key)
+      if (code === undefined) return new Uint32Array(0)
+      wanted.push([column.codes, code])
+    }
+    const found = new Uint32Array(this.length)
+    let many = 0
+    next: for (let row = 0; row < this.length; row++) {
+      const at = this.at[row]!
+      if (at < from || at >= to) continue
+      for (const [codes, code] of wanted) if (codes[row] !== code) continue next
+      found[many++] = row
+    }
+    return found.subarray(0, many)
+  }
+
+  private sumOf(rows: Uint32Array): Sum {
+    const sum = { count: 0, bytes: 0 }
+    for (const row of rows) {
+      sum.count += this.counts[row]!
+      sum.bytes += this.bytes[row]!
+    }
+    return sum
+  }
+
+  private countsBy({ codes, keys }: Column, rows: Uint32Array, of: Uint32Array | Float64Array = this.counts): Float64Array {
+    const counts = new Float64Array(keys.length)
+    for (const row of rows) counts[codes[row]!]! += of[row]!
+    return counts
+  }
+
+  /** The bar that each row falls into. */
+  private barsOf(rows: Uint32Array, starts: readonly number[]): Uint32Array {
+    const bars = new Uint32Array(rows.length)
+    // Rows come nearly in order of time: most fall into the bar of the one before.
+    let bar = 0
+    rows.forEach((row, index) => {
+      const at = this.at[row]!
+      while (bar + 1 < starts.length && at >= starts[bar + 1]!) bar++
+      while (bar > 0 && at < starts[bar]!) bar--
+      bars[index] = bar
+    })
+    return bars
+  }
+
+  /** How many fall into each bar, for each of some codes. */
+  private linesOf({ codes, keys }: Column, chosen: readonly number[], rows: Uint32Array, bars: Uint32Array, many: number): number[][] {
+    const lines = chosen.map(() => new Array<number>(many).fill(0))
+    const place = new Int32Array(keys.length).fill(-1)
+    chosen.forEach((code, index) => (place[code] = index))
+    rows.forEach((row, index) => {
+      const line = lines[place[codes[row]!]!]
+      if (line) line[bars[index]!]! += this.counts[row]!
+    })
+    return lines
+  }
+
+  /** Everything a board says. */
+  sums({ from, to, before, narrow, bars: starts, stack, lists, most, mostStacked }: SumsQuestion): Sums {
+    const rows = this.rowsOf({ from, to }, narrow)
+    const rowsBefore = before && this.rowsOf(before, narrow)
+    const bars = this.barsOf(rows, starts)
+    const inBars = new Array<number>(starts.length).fill(0)
+    rows.forEach((row, index) => (inBars[bars[index]!]! += this.counts[row]!))
+    const chosenOf = (column: Column, counts: Float64Array, many: number) => {
+      const chosen = largest(counts, many, column.keys)
+      return { chosen, lines: this.linesOf(column, chosen, rows, bars, starts.length) }
+    }
+    const list = (dimension: Dimension) => {
+      const column = this.columns[dimension]
+      const [counts, bytes] = [this.countsBy(column, rows), this.countsBy(column, rows, this.bytes)]
+      const earlier = rowsBefore && this.countsBy(column, rowsBefore)
+      const { chosen, lines } = chosenOf(column, counts, most)
+      return {
+        dimension,
+        keys: counts.reduce((sum, count) => sum + (count ? 1 : 0), 0),
+        rows: chosen.map((code, index) => ({
+          key: column.keys[code]!,
+          count: counts[code]!,
+          bytes: bytes[code]!,
+          before: earlier && earlier[code]!,
+          line: lines[index]!,
+        })),
+      }
+    }
+    const stacked = () => {
+      const column = this.columns[stack!]
+      const { chosen, lines } = chosenOf(column, this.countsBy(column, rows), mostStacked)
+      return chosen.map((code, index) => ({ key: column.keys[code]!, bars: lines[index]! }))
+    }
+    return {
+      total: this.sumOf(rows),
+      before: rowsBefore && this.sumOf(rowsBefore),
+      bars: inBars,
+      stacks: stack === null ? [] : stacked(),
+      lists: lists.map(list),
+    }
+  }
+
+  /** Identities of rows of a stretch, the newest first, and how many there are. */
+  find(stretch: Stretch, narrow: Narrowing, from: number, many: number): { ids: number[]; total: number } {
+    const rows = this.rowsOf(stretch, narrow)
+    const end = Math.max(0, rows.length - from)
+    const ids = Array.from(rows.subarray(Math.max(0, end - many), end), row => this.ids[row]!)
+    return { ids: ids.reverse(), total: rows.length }
+  }
+
+  /** When the first was; undefined while there is none. */
+  first(narrow: Narrowing): number | undefined {
+    const rows = this.rowsOf({ from: 0, to: Infinity }, narrow)
+    return rows.length ? rows.reduce((first, row) => Math.min(first, this.at[row]!), Infinity) : undefined
+  }
+}

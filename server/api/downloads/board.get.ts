@@ -1,0 +1,7 @@
+import { defineEventHandler } from 'h3'
+import { boardQuerySchema } from '../../../core/tally/board'
+import { parseQuery } from '../../utils/request'
+import { useTrough } from '../../utils/trough'
+
+/** What was taken in a span of time, in bars and by one list. */
+export default defineEventHandler(async event => (await useTrough()).downloads.board(parseQuery(event, boardQuerySchema)))

@@ -1,0 +1,177 @@
+import { and, desc, eq, gte, inArray, lt, type SQL } from 'drizzle-orm'
+import { csvLine } from '../../../core/csvLine'
+import {
+  narrowingOf,
+  type Board,
+  type BoardQuery,
+  type DownloadsLog,
+  type DownloadsView,
+  type LogItem,
+  type LogQuery,
+} from '../../../core/tally/board'
+import type { Narrowing, Stretch } from '../../../core/tally/columns'
+import { DIMENSIONS, type Dimension } from '../../../core/tally/particulars'
+import { spanFound, type SpanFound } from '../../../core/tally/span'
+import type { Database } from '../../db/connection'
+import { downloads } from '../../db/schema'
+import { createMarks } from './marks'
+import { createNames, type Keys } from './names'
+import { createSums } from './sums'
+
+/** Keys that bars are told apart by; what is left is the rest's. */
+const MOST_STACKED = 5
+/** Rows that are read at once for a table. */
+const AT_ONCE = 5000
+const EVER: Stretch = { from: 0, to: Number.MAX_SAFE_INTEGER }
+
+type Row = typeof downloads.$inferSelect
+const keyOf: Record<Dimension, (row: Row) => string> = {
+  file: row => row.fileId,
+  edition: row => String(row.edition),
+  placement: row => row.placement ?? '',
+  page: row => row.page,
+  signpost: row => row.signpost,
+  campaign: row => row.campaign,
+  referrer: row => row.referrer,
+  country: row => row.country,
+  device: row => row.device,
+  browser: row => row.browser,
+  system: row => row.system,
+  language: row => row.language,
+}
+
+const toItem = (row: Row): LogItem => ({
+  id: row.id,
+  at: row.at.toISOString(),
+  count: row.count,
+  bytes: row.bytes,
+  referrerPath: row.referrerPath,
+  keys: Object.fromEntries(DIMENSIONS.map(dimension => [dimension, keyOf[dimension](row)])) as LogItem['keys'],
+})
+const keysIn = (items: LogItem[]): Keys =>
+  Object.fromEntries(DIMENSIONS.map(dimension => [dimension, items.map(({ keys }) => keys[dimension]!)]))
+
+const COLUMNS: Record<Dimension, typeof downloads.fileId | typeof downloads.placement | typeof downloads.edition> = {
+  file: downloads.fileId,
+  edition: downloads.edition,
+  placement: downloads.placement,
+  page: downloads.page,
+  signpost: downloads.signpost,
+  campaign: downloads.campaign,
+  referrer: downloads.referrer,
+  country: downloads.country,
+  device: downloads.device,
+  browser: downloads.browser,
+  system: downloads.system,
+  language: downloads.language,
+} as never
+
+/** What was taken, when, and from where. */
+export function createDownloads(db: Database, zoneOf: () => Promise<string>, now: () => number = Date.now) {
+  const sums = createSums(db)
+  const namesOf = createNames(db)
+  const marksOf = createMarks(db)
+
+  async function spanOf(view: DownloadsView): Promise<SpanFound & { zone: string; narrow: Narrowing }> {
+    const [zone, narrow] = [await zoneOf(), narrowingOf(view)]
+    const first = view.span === 'all' ? await sums.first(narrow) : undefined
+    return { ...spanFound(view, now(), zone, first), zone, narrow }
+  }
+
+  const whereOf = ({ from, to, narrow }: Stretch & { narrow: Narrowing }): SQL | undefined =>
+    and(
+      gte(downloads.at, new Date(from * 1000)),
+      lt(downloads.at, new Date(to * 1000)),
+      ...Object.entries(narrow).map(([dimension, key]) => eq(COLUMNS[dimension as Dimension], key as never)),
+    )
+
+  return {
+    async board({ stack, list, most, ...view }: BoardQuery): Promise<Board> {
+      const { from, to, before, unit, units, bars, firstDay, lastDay, zone, narrow } = await spanOf(view)
+      const found = await sums.sums({
+        from,
+        to,
+        before,
+        narrow,
+        bars,
+        stack: stack === 'none' ? null : stack,
+        lists: [list],
+        most,
+        mostStacked: MOST_STACKED,
+      })
+      const listed = found.lists[0]!
+      const keys: Partial<Record<Dimension, string[]>> = {}
+      const name = (dimension: Dimension, some: string[]) => (keys[dimension] = [...(keys[dimension] ?? []), ...some])
+      name(
+        list,
+        listed.rows.map(({ key }) => key),
+      )
+      if (stack !== 'none')
+        name(
+          stack,
+          found.stacks.map(({ key }) => key),
+        )
+      for (const [dimension, key] of Object.entries(narrow)) name(dimension as Dimension, [key])
+      return {
+        span: { from, to, firstDay, lastDay, before, unit, units, zone },
+        total: found.total,
+        before: found.before,
+        bars: bars.map((at, index) => ({ at, count: found.bars[index]! })),
+        stacks: found.stacks,
+        list: listed,
+        marks: await marksOf({ from, to }, narrow),
+        names: await namesOf(keys),
+        ever: found.total.count || (await sums.find(EVER, {}, 0, 0)).total,
+      }
+    },
+
+    /** The newest first. */
+    async log({ offset, limit, ...view }: LogQuery): Promise<DownloadsLog> {
+      const { from, to, narrow } = await spanOf(view)
+      const { ids, total } = await sums.find({ from, to }, narrow, offset, limit)
+      const rows = ids.length ? await db.select().from(downloads).where(inArray(downloads.id, ids)).orderBy(desc(downloads.id)) : []
+      const items = rows.map(toItem)
+      return { items, total, names: await namesOf(keysIn(items)) }
+    },
+
+    /** All of a view as lines of a table, the oldest first. */
+    async *csv(view: DownloadsView): AsyncGenerator<string> {
+      const span = await spanOf(view)
+      // The mark by which table programs know UTF-8.
+      yield '\uFEFF' + csvLine(['When', 'Downloads', 'Bytes', ...DIMENSIONS.flatMap(each => (NAMED.has(each) ? [each, `${each} called`] : [each])), 'path'])
+      for (let last = 0, more = true; more;) {
+        const rows = await db
+          .select()
+          .from(downloads)
+          .where(and(whereOf(span), gte(downloads.id, last + 1)))
+          .orderBy(downloads.id)
+          .limit(AT_ONCE)
+        const items = rows.map(toItem)
+        const names = await namesOf(keysIn(items))
+        if (items.length)
+          yield items
+            .map(({ at, count, bytes, keys, referrerPath }) =>
+              csvLine([
+                at,
+                String(count),
+                String(bytes),
+                ...DIMENSIONS.flatMap(each => {
+                  const key = keys[each]!
+                  return NAMED.has(each) ? [key, names[each]?.[key]?.title ?? ''] : [key]
+                }),
+                referrerPath,
+              ]),
+            )
+            .join('')
+        more = rows.length === AT_ONCE
+        last = rows.at(-1)?.id ?? last
+      }
+    },
+
+    close: sums.close,
+  }
+}
+export type Downloads = ReturnType<typeof createDownloads>
+
+/** What is told by its title beside its identity. */
+const NAMED: ReadonlySet<Dimension> = new Set(['file', 'placement', 'page', 'signpost'])

@@ -1,0 +1,48 @@
+import { and, desc, eq, gt, gte, lt } from 'drizzle-orm'
+import type { Board } from '../../../core/tally/board'
+import type { Narrowing, Stretch } from '../../../core/tally/columns'
+import type { Database } from '../../db/connection'
+import { editions, files, pages, pageVersions } from '../../db/schema'
+
+/** More of them say nothing beside bars. */
+const MOST = 30
+
+const secondsOf = (moment: Date) => moment.getTime() / 1000
+
+/** What was done in a stretch of time that may have changed how often files are taken: new editions, and pages that went live. */
+export function createMarks(db: Database) {
+  const during = <Column extends typeof editions.created | typeof pageVersions.published>(column: Column, { from, to }: Stretch) =>
+    and(gte(column, new Date(from * 1000)), lt(column, new Date(to * 1000)))
+
+  return async (stretch: Stretch, { file, page }: Narrowing): Promise<Board['marks']> => {
+    const renewed = page
+      ? []
+      : await db
+          .select({ at: editions.created, number: editions.number, id: files.id, title: files.title })
+          .from(editions)
+          .innerJoin(files, eq(files.id, editions.fileId))
+          .where(and(during(editions.created, stretch), gt(editions.number, 1), file === undefined ? undefined : eq(files.id, file)))
+          .orderBy(desc(editions.created))
+          .limit(MOST)
+    const published = file
+      ? []
+      : await db
+          .select({ at: pageVersions.published, id: pages.id, title: pages.title, number: pageVersions.number })
+          .from(pageVersions)
+          .innerJoin(pages, eq(pages.id, pageVersions.pageId))
+          .where(and(during(pageVersions.published, stretch), gt(pageVersions.number, 1), page === undefined ? undefined : eq(pages.id, page)))
+          .orderBy(desc(pageVersions.published))
+          .limit(MOST)
+    return [
+      ...renewed.map(({ at, number, id, title }) => ({
+        at: secondsOf(at),
+        words: file ? `Edition ${number} came in` : `Edition ${number} of “${title}” came in`,
+        place: `/desk/files/${id}`,
+      })),
+      ...published.map(({ at, id, title }) => ({ at: secondsOf(at), words: `“${title}” went live anew`, place: `/desk/pages/${id}` })),
+    ]
+      .sort((one, other) => other.at - one.at)
+      .slice(0, MOST)
+      .reverse()
+  }
+}
