@@ -2,11 +2,12 @@ import { createHash } from 'node:crypto'
 import { mkdir, rename, rm, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { crc32 } from 'node:zlib'
-import { fileIds, placementsOf } from '../core/page/targets'
+
 import { buildWorkers } from '../server/buildWorkers'
 import { ROOT } from '../server/root'
 import { openTrough, type Trough } from '../server/trough'
 import { makeBundles } from './bundles'
+import { addDownloads } from './downloads'
 import { makeEdges } from './edges'
 import { FOLDERS, makeFiles } from './files'
 import { makeGates } from './gates'
@@ -15,7 +16,6 @@ import { KILN_LOOK } from './look'
 import { OWNER } from './owner'
 import { makePeople } from './people'
 import { SHEET_LOOK, makeIcons, makePages, type FileIds } from './pages'
-import { seeded } from './random'
 
 async function makeFolders(library: Trough['library']): Promise<Map<string, string>> {
   const ids = new Map<string, string>()
@@ -89,32 +89,6 @@ async function fillPages(
   await pages.change(made.get('')!.id, { inMenu: false })
 }
 
-/** Some visitors' downloads, so that there is something to count. */
-async function visit({ pages, library, tally }: Trough): Promise<void> {
-  const random = seeded(11)
-  for (const { id } of await pages.list()) {
-    const draft = (await pages.get(id)).draft
-    for (const { placement, fileId } of placementsOf(draft)
-      .filter(({ kind }) => kind !== 'picture')
-      .flatMap(({ id: placement, targets }) => fileIds(targets).map(fileId => ({ placement, fileId })))) {
-      const file = await library.get(fileId)
-      for (let visits = Math.floor(random() ** 2 * 60); visits > 0; visits--) {
-        tally.observe({
-          file: file.id,
-          etag: '"demo"',
-          edition: file.edition,
-          placement,
-          size: file.size,
-          delivered: [{ start: 0, end: file.size }],
-          address: `visitor ${visits}`,
-          userAgent: 'Mozilla/5.0 (demo visitor)',
-        })
-      }
-    }
-  }
-  await tally.flush()
-}
-
 /** Builds the demo's data folder; complete, or not there at all. */
 export async function buildDemo(folder: string): Promise<void> {
   const draft = `${folder}.new`
@@ -129,7 +103,7 @@ export async function buildDemo(folder: string): Promise<void> {
     await makeGates(trough, ids, folders)
     await makePeople(trough, folders)
     await fillLetterbox(trough)
-    await visit(trough)
+    await addDownloads(trough)
     await trough.reading.idle()
   } finally {
     await trough.close()

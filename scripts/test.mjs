@@ -74,6 +74,7 @@ ensureCommands(
     'faketime': 'faketime',
     'file': 'file',
     'smtpd': 'opensmtpd',
+    'mmdblookup': 'mmdb-bin',
   },
   {
     '/usr/lib/python3/dist-packages/prometheus_client': 'python3-prometheus-client',

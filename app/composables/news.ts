@@ -49,6 +49,8 @@ export function useNews(): void {
     if (!topics) return
     // How far work is that takes a while is shown as it goes, whatever else is done.
     if (topics.includes(JOBS)) void showJobs()
+    // Whoever looks at downloads sees them come; counts elsewhere follow with the rest.
+    if (topics.includes('downloads')) useTaken().changes++
     const others = topics.filter(topic => topic !== JOBS)
     if (others.length) take(others)
   })

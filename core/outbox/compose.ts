@@ -21,7 +21,8 @@ const WATER = '#0E6A68'
 /** Text and HTML of a message, saying the same: some read the one and some the other (RFC 2046, section 5.1.4). */
 export function composeLetter({ words, link, after, site, noMore }: Letter): { text: string; html: string } {
   const text = [words, link.href, after, `-- \n${site}`, noMore && `${noMore.words}: ${noMore.href}`].filter(Boolean).join('\n\n')
-  const p = (inner: string, colour = INK) => `<p style="margin:0 0 16px;color:${colour};font:16px/1.5 Georgia,serif;overflow-wrap:anywhere">${inner}</p>`
+  const p = (inner: string, colour = INK) =>
+    `<p style="margin:0 0 16px;color:${colour};font:16px/1.5 Georgia,serif;overflow-wrap:anywhere">${inner}</p>`
   const a = (href: string, inner: string, style: string) => `<a href="${escapeHtml(href)}" style="${style}">${escapeHtml(inner)}</a>`
   const html = `<!DOCTYPE html>
 <html><head><meta charset="utf-8"><title>${escapeHtml(site)}</title></head>

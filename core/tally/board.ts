@@ -9,7 +9,8 @@ const daySchema = z
   .regex(/^\d{4}-\d{2}-\d{2}$/, 'Give a day as 2026-12-01.')
   .refine(day => {
     try {
-      return Temporal.PlainDate.from(day, { overflow: 'reject' }).year >= 1970
+      const { year } = Temporal.PlainDate.from(day, { overflow: 'reject' })
+      return year >= 1970 && year < 3000
     } catch {
       return false
     }
@@ -82,8 +83,8 @@ export const boardSchema = z.object({
   marks: z.array(z.object({ at: z.number(), words: z.string(), place: z.string().nullable() })),
   /** names of keys that are identities, by dimension */
   names: z.record(z.string(), z.record(z.string(), namedSchema)),
-  /** downloads of all times; 0 before the first */
-  ever: z.number(),
+  /** whether anything was ever taken */
+  any: z.boolean(),
 })
 export type Board = z.infer<typeof boardSchema>
 

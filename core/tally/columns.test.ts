@@ -72,24 +72,36 @@ describe('sums of downloads', () => {
 
   it('are the same as rows added up one by one, whatever they are', () => {
     const key = fc.constantFrom('', 'a', 'b', 'c')
-    const row = fc.record({ at: fc.integer({ min: 0, max: 99 }), count: fc.integer({ min: 1, max: 5 }), file: key, page: key, country: key })
+    const row = fc.record({
+      at: fc.integer({ min: 0, max: 99 }),
+      count: fc.integer({ min: 1, max: 5 }),
+      file: key,
+      page: key,
+      country: key,
+    })
     fc.assert(
-      fc.property(fc.array(row, { maxLength: 60 }), fc.integer({ min: 0, max: 60 }), fc.integer({ min: 1, max: 50 }), key, (those, from, length, page) => {
-        const to = from + length
-        const counted = those.map(({ at, count, ...keys }, index) => ({ id: index + 1, at, count, bytes: count, keys: keysOf(keys) }))
-        const bars = [from, from + Math.ceil(length / 2)]
-        const narrow: SumsQuestion['narrow'] = page ? { page } : {}
-        const found = columnsOf(counted).sums({ ...question, from, to, bars, narrow, before: null, lists: ['country'], stack: null })
-        const inside = those.filter(one => one.at >= from && one.at < to && (!page || one.page === page))
-        const sum = (some: typeof those) => some.reduce((all, { count }) => all + count, 0)
-        expect(found.total.count).toBe(sum(inside))
-        expect(found.bars).toEqual([sum(inside.filter(({ at }) => at < bars[1]!)), sum(inside.filter(({ at }) => at >= bars[1]!))])
-        for (const { key: country, count, line } of found.lists[0]!.rows) {
-          expect(count).toBe(sum(inside.filter(one => one.country === country)))
-          expect(line.reduce((all, part) => all + part, 0)).toBe(count)
-        }
-        expect(found.lists[0]!.rows.reduce((all, { count }) => all + count, 0)).toBe(found.total.count)
-      }),
+      fc.property(
+        fc.array(row, { maxLength: 60 }),
+        fc.integer({ min: 0, max: 60 }),
+        fc.integer({ min: 1, max: 50 }),
+        key,
+        (those, from, length, page) => {
+          const to = from + length
+          const counted = those.map(({ at, count, ...keys }, index) => ({ id: index + 1, at, count, bytes: count, keys: keysOf(keys) }))
+          const bars = [from, from + Math.ceil(length / 2)]
+          const narrow: SumsQuestion['narrow'] = page ? { page } : {}
+          const found = columnsOf(counted).sums({ ...question, from, to, bars, narrow, before: null, lists: ['country'], stack: null })
+          const inside = those.filter(one => one.at >= from && one.at < to && (!page || one.page === page))
+          const sum = (some: typeof those) => some.reduce((all, { count }) => all + count, 0)
+          expect(found.total.count).toBe(sum(inside))
+          expect(found.bars).toEqual([sum(inside.filter(({ at }) => at < bars[1]!)), sum(inside.filter(({ at }) => at >= bars[1]!))])
+          for (const { key: country, count, line } of found.lists[0]!.rows) {
+            expect(count).toBe(sum(inside.filter(one => one.country === country)))
+            expect(line.reduce((all, part) => all + part, 0)).toBe(count)
+          }
+          expect(found.lists[0]!.rows.reduce((all, { count }) => all + count, 0)).toBe(found.total.count)
+        },
+      ),
     )
   })
 })

@@ -43,10 +43,15 @@ describe('a span of downloads', () => {
   it('has months as long as they are', () => {
     const { bars, unit } = spanFound(asked({ span: 'year', unit: 'month' }), NOW, 'UTC')
     expect(unit).toBe('month')
-    expect(bars.map(iso).map(day => day.slice(0, 7))).toEqual(Array.from({ length: 11 }, (_, month) => `2026-${String(month + 1).padStart(2, '0')}`))
+    expect(bars.map(iso).map(day => day.slice(0, 7))).toEqual(
+      Array.from({ length: 11 }, (_, month) => `2026-${String(month + 1).padStart(2, '0')}`),
+    )
   })
   it('takes all from the first download on', () => {
-    expect(spanFound(asked({ span: 'all' }), NOW, 'UTC', Date.parse('2024-12-03T10:00:00Z'))).toMatchObject({ firstDay: '2024-12-03', unit: 'month' })
+    expect(spanFound(asked({ span: 'all' }), NOW, 'UTC', Date.parse('2024-12-03T10:00:00Z'))).toMatchObject({
+      firstDay: '2024-12-03',
+      unit: 'month',
+    })
     // A clock that was set back.
     expect(spanFound(asked({ span: 'all' }), NOW, 'UTC', NOW + 1e10).firstDay).toBe('2026-11-27')
   })

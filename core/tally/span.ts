@@ -38,7 +38,11 @@ const seconds = (time: Temporal.ZonedDateTime) => time.epochMilliseconds / 1000
 const dayStart = (day: Temporal.PlainDate, zone: string) => seconds(day.toZonedDateTime(zone))
 
 /** The first and the last day of a span; the last one is inside. */
-function daysOf({ span, from, to }: SpanAsked, today: Temporal.PlainDate, first: Temporal.PlainDate): [Temporal.PlainDate, Temporal.PlainDate] {
+function daysOf(
+  { span, from, to }: SpanAsked,
+  today: Temporal.PlainDate,
+  first: Temporal.PlainDate,
+): [Temporal.PlainDate, Temporal.PlainDate] {
   if (span === 'today') return [today, today]
   if (span === 'year') return [today.with({ month: 1, day: 1 }), today]
   if (span === 'all') return [Temporal.PlainDate.compare(first, today) > 0 ? today : first, today]

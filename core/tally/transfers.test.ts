@@ -36,14 +36,28 @@ describe('addInterval', () => {
 
 describe('Transfers', () => {
   it('counts a whole answer at once', () => {
-    expect(new Transfers().add(delivery([[0, 100]]))).toEqual({ file: 'f', edition: 1, placement: 'p', at: 0, bytes: 100, told: NO_PARTICULARS })
+    expect(new Transfers().add(delivery([[0, 100]]))).toEqual({
+      file: 'f',
+      edition: 1,
+      placement: 'p',
+      at: 0,
+      bytes: 100,
+      told: NO_PARTICULARS,
+    })
   })
 
   it('joins the ranges of one transfer, in any order and overlapping, into one download', () => {
     const transfers = new Transfers()
     expect(transfers.add(delivery([[60, 100]]))).toBeUndefined()
     expect(transfers.add(delivery([[0, 30]], { placement: undefined }))).toBeUndefined()
-    expect(transfers.add(delivery([[20, 60]], { at: 9 }))).toEqual({ file: 'f', edition: 1, placement: 'p', at: 9, bytes: 110, told: NO_PARTICULARS })
+    expect(transfers.add(delivery([[20, 60]], { at: 9 }))).toEqual({
+      file: 'f',
+      edition: 1,
+      placement: 'p',
+      at: 9,
+      bytes: 110,
+      told: NO_PARTICULARS,
+    })
     // The next range begins a new one.
     expect(transfers.add(delivery([[0, 30]]))).toBeUndefined()
   })

@@ -78,7 +78,8 @@ export class Transfers {
     const { file, edition, etag, size, delivered, at } = delivery
     const sent = delivered.reduce((sum, { start, end }) => sum + end - start, 0)
     // A whole answer is a download by itself: two people behind one address do not complete each other's.
-    if (coversAll(delivered, size)) return { file, edition, placement: delivery.placement, at, bytes: sent, told: delivery.told ?? NO_PARTICULARS }
+    if (coversAll(delivered, size))
+      return { file, edition, placement: delivery.placement, at, bytes: sent, told: delivery.told ?? NO_PARTICULARS }
     if (sent === 0 && !delivery.unsure) return undefined
 
     const key = `${delivery.visitor()}\n${file}\n${edition}\n${etag}`

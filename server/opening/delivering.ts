@@ -48,7 +48,11 @@ export async function openDelivering(
   const { standing, passes, passwords, contacts } = holdings
   const troubles = createTroubles(db)
   const describing = createDescribing()
-  const tally = createTallyService(db, secrets.visitors, createTelling(db, describing.describe, () => site.hosts()))
+  const tally = createTallyService(
+    db,
+    secrets.visitors,
+    createTelling(db, describing.describe, () => site.hosts()),
+  )
   const downloads = createDownloads(db, async () => (await site.get()).timeZone)
   const directory = createDirectory(db, events)
   const front = frontOptions && createFront(frontOptions, store)

@@ -277,7 +277,9 @@ export function createDeliveryService({
       const admission = wanted && entry.kind !== 'gone' ? await guard.admit(request, wanted, missing) : undefined
       const deliverable = await choose(entry, query.edition)
       const came = cameOf(request, query.from ?? null, signpost ? name : null)
-      await watched(answer(request, response, admission?.own ? ownedBy(deliverable) : deliverable, query, came, admission?.count ?? uncounted))
+      await watched(
+        answer(request, response, admission?.own ? ownedBy(deliverable) : deliverable, query, came, admission?.count ?? uncounted),
+      )
       return undefined
     },
 

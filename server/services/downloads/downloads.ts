@@ -1,4 +1,5 @@
 import { and, desc, eq, gte, inArray, lt, type SQL } from 'drizzle-orm'
+import type { PgColumn } from 'drizzle-orm/pg-core'
 import { csvLine } from '../../../core/csvLine'
 import {
   narrowingOf,
@@ -51,7 +52,7 @@ const toItem = (row: Row): LogItem => ({
 const keysIn = (items: LogItem[]): Keys =>
   Object.fromEntries(DIMENSIONS.map(dimension => [dimension, items.map(({ keys }) => keys[dimension]!)]))
 
-const COLUMNS: Record<Dimension, typeof downloads.fileId | typeof downloads.placement | typeof downloads.edition> = {
+const COLUMNS: Record<Dimension, PgColumn> = {
   file: downloads.fileId,
   edition: downloads.edition,
   placement: downloads.placement,
@@ -64,7 +65,7 @@ const COLUMNS: Record<Dimension, typeof downloads.fileId | typeof downloads.plac
   browser: downloads.browser,
   system: downloads.system,
   language: downloads.language,
-} as never
+}
 
 /** What was taken, when, and from where. */
 export function createDownloads(db: Database, zoneOf: () => Promise<string>, now: () => number = Date.now) {
@@ -82,7 +83,7 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
     and(
       gte(downloads.at, new Date(from * 1000)),
       lt(downloads.at, new Date(to * 1000)),
-      ...Object.entries(narrow).map(([dimension, key]) => eq(COLUMNS[dimension as Dimension], key as never)),
+      ...Object.entries(narrow).map(([dimension, key]) => eq(COLUMNS[dimension as Dimension], key)),
     )
 
   return {
@@ -121,7 +122,7 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
         list: listed,
         marks: await marksOf({ from, to }, narrow),
         names: await namesOf(keys),
-        ever: found.total.count || (await sums.find(EVER, {}, 0, 0)).total,
+        any: found.total.count > 0 || (await sums.find(EVER, {}, 0, 0)).total > 0,
       }
     },
 
@@ -138,7 +139,16 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
     async *csv(view: DownloadsView): AsyncGenerator<string> {
       const span = await spanOf(view)
       // The mark by which table programs know UTF-8.
-      yield '\uFEFF' + csvLine(['When', 'Downloads', 'Bytes', ...DIMENSIONS.flatMap(each => (NAMED.has(each) ? [each, `${each} called`] : [each])), 'path'])
+      yield (
+        '\uFEFF' +
+        csvLine([
+          'When',
+          'Downloads',
+          'Bytes',
+          ...DIMENSIONS.flatMap(each => (NAMED.has(each) ? [each, `${each} called`] : [each])),
+          'path',
+        ])
+      )
       for (let last = 0, more = true; more;) {
         const rows = await db
           .select()

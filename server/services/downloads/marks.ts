@@ -30,7 +30,9 @@ export function createMarks(db: Database) {
           .select({ at: pageVersions.published, id: pages.id, title: pages.title, number: pageVersions.number })
           .from(pageVersions)
           .innerJoin(pages, eq(pages.id, pageVersions.pageId))
-          .where(and(during(pageVersions.published, stretch), gt(pageVersions.number, 1), page === undefined ? undefined : eq(pages.id, page)))
+          .where(
+            and(during(pageVersions.published, stretch), gt(pageVersions.number, 1), page === undefined ? undefined : eq(pages.id, page)),
+          )
           .orderBy(desc(pageVersions.published))
           .limit(MOST)
     return [

@@ -23,20 +23,31 @@ export function createNames(db: Database) {
       return rows.map(({ id, title, slug, edge }) => [id, { title, detail: edge ? '' : `/${slug}`, place: `/desk/pages/${id}` }])
     },
     async signpost(ids) {
-      const rows = await db.select({ id: signposts.id, title: signposts.title, name: signposts.name }).from(signposts).where(inArray(signposts.id, ids))
+      const rows = await db
+        .select({ id: signposts.id, title: signposts.title, name: signposts.name })
+        .from(signposts)
+        .where(inArray(signposts.id, ids))
       return rows.map(({ id, title, name }) => [id, { title, detail: `/to/${name}`, place: '/desk/signposts' }])
     },
     async placement(ids) {
       const rows = await db
-        .select({ id: uses.placement, label: uses.label, section: uses.section, page: pages.title, pageId: pages.id, side: uses.side })
+        .select({
+          id: uses.placement,
+          label: uses.label,
+          kind: uses.kind,
+          section: uses.section,
+          page: pages.title,
+          pageId: pages.id,
+          side: uses.side,
+        })
         .from(uses)
         .innerJoin(pages, eq(pages.id, uses.pageId))
         .where(inArray(uses.placement, ids))
         // As it stands live, where it does.
         .orderBy(uses.side)
-      return rows.map(({ id, label, section, page, pageId }) => [
+      return rows.map(({ id, label, kind, section, page, pageId }) => [
         id,
-        { title: label, detail: section ? `${page}, under “${section}”` : page, place: `/desk/pages/${pageId}?at=${id}` },
+        { title: label || `The ${kind}`, detail: section ? `${page}, under “${section}”` : page, place: `/desk/pages/${pageId}?at=${id}` },
       ])
     },
   }

@@ -29,7 +29,7 @@ export function createSums(db: Database) {
   async function rowsAfter(id: number): Promise<string> {
     const those = db.select().from(downloads).where(gt(downloads.id, id)).orderBy(downloads.id).limit(AT_ONCE)
     const { rows } = await db.execute<{ rows: string | null }>(sql`select json_agg(json_build_array(
-      id, floor(extract(epoch from at))::bigint, count, bytes, ${KEYS}) order by id)::text as rows from (${those}) as some`)
+      id, floor(extract(epoch from at))::bigint, count, bytes, ${KEYS}) order by id)::text as rows from ${those} as batch`)
     return rows[0]?.rows ?? '[]'
   }
 

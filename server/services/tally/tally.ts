@@ -42,6 +42,17 @@ const toldOf = ({ file, edition, placement, at, count }: CountedDownload) => ({
   downloads: count,
 })
 
+/** Writes downloads down. Arrays instead of a row of parameters each: a third of the time in the database. */
+export async function insertDownloads(tx: Queryable, batch: readonly CountedDownload[]): Promise<void> {
+  const column = <K extends keyof CountedDownload>(name: K) => sql.param(batch.map(download => download[name]))
+  const told = (name: keyof Particulars) => sql`${sql.param(batch.map(download => download.told[name]))}::text[]`
+  await tx.execute(sql`insert into ${downloads} (file_id, edition, placement, at, bytes, count, ${TOLD_COLUMNS})
+    select file, edition, placement, to_timestamp(at / 1000.0), bytes, count, ${TOLD_COLUMNS}
+    from unnest(${column('file')}::text[], ${column('edition')}::int[], ${column('placement')}::text[], ${column('at')}::bigint[], ${column('bytes')}::bigint[], ${column('count')}::int[],
+      ${sql.join(TOLD.map(told), sql`, `)})
+    as row (file, edition, placement, at, bytes, count, ${TOLD_COLUMNS})`)
+}
+
 const tellsNothing: Telling = async requests => requests.map(() => NO_PARTICULARS)
 
 /**
@@ -101,17 +112,6 @@ export function createTallyService(db: Database, secret: string, tell: Telling =
     return contents ? contents.map(one => ({ ...download, file: one.file, edition: one.edition, bytes: one.size })) : download
   }
 
-  /** Arrays instead of a row of parameters each: a third of the time in the database. */
-  async function insert(tx: Queryable, batch: CountedDownload[]): Promise<void> {
-    const column = <K extends keyof CountedDownload>(name: K) => sql.param(batch.map(download => download[name]))
-    const told = (name: keyof Particulars) => sql`${sql.param(batch.map(download => download.told[name]))}::text[]`
-    await tx.execute(sql`insert into ${downloads} (file_id, edition, placement, at, bytes, count, ${TOLD_COLUMNS})
-      select file, edition, placement, to_timestamp(at / 1000.0), bytes, count, ${TOLD_COLUMNS}
-      from unnest(${column('file')}::text[], ${column('edition')}::int[], ${column('placement')}::text[], ${column('at')}::bigint[], ${column('bytes')}::bigint[], ${column('count')}::int[],
-        ${sql.join(TOLD.map(told), sql`, `)})
-      as row (file, edition, placement, at, bytes, count, ${TOLD_COLUMNS})`)
-  }
-
   async function write(): Promise<void> {
     const known = (transfers ??= await begin())
     const batch = [...observed]
@@ -125,7 +125,7 @@ export function createTallyService(db: Database, secret: string, tell: Telling =
     while (completed.length) {
       const batch = completed.slice(0, BATCH)
       await db.transaction(async tx => {
-        await insert(tx, batch)
+        await insertDownloads(tx, batch)
         await tellHooks(tx, 'file.downloaded', batch.map(toldOf))
       })
       completed = completed.slice(batch.length)

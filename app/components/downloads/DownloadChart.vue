@@ -1,0 +1,134 @@
+<script setup lang="ts">
+import { BarController, BarElement, CategoryScale, Chart, Legend, LinearScale, Tooltip, type ChartData, type ChartOptions } from 'chart.js'
+import { Bar } from 'vue-chartjs'
+import type { Board } from '~~/core/tally/board'
+import type { Dimension } from '~~/core/tally/particulars'
+
+/** Downloads over time as bars; the same numbers stand beneath as a table. */
+Chart.defaults.font.family = '"Hanken Grotesk Variable", sans-serif'
+Chart.defaults.font.size = 12.5
+Chart.register(BarController, BarElement, CategoryScale, Legend, LinearScale, Tooltip)
+const props = defineProps<{ board: Board; stack: Dimension | null }>()
+const emit = defineEmits<{ bar: [place: number] }>()
+
+const labels = computed(() => props.board.bars.map(({ at }) => barWords(at, props.board.span.unit, props.board.span.zone)))
+const longLabels = computed(() => props.board.bars.map(({ at }) => barWords(at, props.board.span.unit, props.board.span.zone, true)))
+const series = computed(() => {
+  const { bars, stacks, names } = props.board
+  const { stack } = props
+  if (stack === null) return [{ label: 'Downloads', data: bars.map(({ count }) => count) }]
+  const told = stacks.map(({ key, bars: data }) => ({ label: keyWords(stack, key, names), data }))
+  const rest = bars.map(({ count }, place) => count - stacks.reduce((sum, { bars: data }) => sum + data[place]!, 0))
+  return rest.some(Boolean) ? [...told, { label: 'The rest', data: rest }] : told
+})
+const data = computed<ChartData<'bar'>>(() => ({
+  labels: labels.value,
+  datasets: series.value.map(({ label, data }, place) => ({
+    label,
+    data,
+    backgroundColor: barFill(label === 'The rest' ? Infinity : place),
+    maxBarThickness: 46,
+  })),
+}))
+const options = computed<ChartOptions<'bar'>>(() => ({
+  responsive: true,
+  maintainAspectRatio: false,
+  animation: false,
+  onClick: (_event, [hit]) => hit && emit('bar', hit.index),
+  interaction: { mode: 'index', intersect: false },
+  scales: {
+    x: { stacked: true, grid: { display: false }, ticks: { color: '#4C5A57', maxRotation: 0, autoSkipPadding: 14 } },
+    y: {
+      stacked: true,
+      beginAtZero: true,
+      ticks: { color: '#4C5A57', precision: 0 },
+      grid: { color: '#e1e7e5' },
+      border: { display: false },
+    },
+  },
+  plugins: {
+    legend: {
+      display: props.stack !== null,
+      position: 'bottom',
+      align: 'start',
+      labels: { color: '#17211F', boxWidth: 14, boxHeight: 14 },
+    },
+    tooltip: { callbacks: { title: ([point]) => (point ? longLabels.value[point.dataIndex] : '') } },
+  },
+}))
+
+const chart = useTemplateRef<{ chart?: Chart }>('chart')
+function savePicture() {
+  const link = document.createElement('a')
+  link.href = chart.value!.chart!.toBase64Image()
+  link.download = `downloads-${props.board.span.firstDay}-${props.board.span.lastDay}.png`
+  link.click()
+}
+const shown = ref(false)
+</script>
+
+<template>
+  <figure class="chart">
+    <div class="canvas">
+      <Bar
+        ref="chart"
+        :data="data"
+        :options="options"
+        :aria-label="`Downloads over time; their numbers stand beneath as a table`"
+        role="img"
+      />
+    </div>
+    <figcaption>
+      <span>Press a bar to see that time alone.</span>
+      <VBtn @click="savePicture">Save as a picture (PNG)</VBtn>
+    </figcaption>
+    <FoldSection v-model:open="shown" heading="The same in numbers">
+      <!-- A table that is long is scrolled by key, too (WCAG 2.2, 2.1.1). -->
+      <div class="numbers" tabindex="0" role="region" aria-label="Downloads over time in numbers">
+        <VTable density="compact">
+          <thead>
+            <tr>
+              <th scope="col">When</th>
+              <th v-for="each in series" :key="each.label" scope="col" class="number">{{ each.label }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="(label, place) in longLabels" :key="place">
+              <th scope="row">{{ label }}</th>
+              <td v-for="each in series" :key="each.label" class="number">{{ each.data[place]!.toLocaleString() }}</td>
+            </tr>
+          </tbody>
+        </VTable>
+      </div>
+    </FoldSection>
+  </figure>
+</template>
+
+<style scoped>
+.chart {
+  margin: 0;
+  padding: 4px 16px 0;
+}
+.canvas {
+  position: relative;
+  height: 230px;
+}
+figcaption {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  color: var(--soft);
+}
+.numbers {
+  max-height: 300px;
+  overflow: auto;
+}
+th[scope='row'] {
+  font-weight: 400;
+}
+.number {
+  text-align: right !important;
+  font-variant-numeric: tabular-nums;
+}
+</style>

@@ -1,0 +1,114 @@
+<script setup lang="ts">
+import { logSchema, type DownloadsLog, type LogItem } from '~~/core/tally/board'
+import { formatSize } from '~~/core/files/size'
+import type { Dimension } from '~~/core/tally/particulars'
+
+/** Single downloads, the newest first. */
+const props = defineProps<{ given: string; zone: string }>()
+const A_PAGE = 50
+const page = ref(1)
+const log = shallowRef<DownloadsLog>()
+const failure = ref('')
+const taken = useTaken()
+let turn = 0
+async function load() {
+  const mine = ++turn
+  failure.value = ''
+  try {
+    const found = await ask(logSchema, `/downloads/log?${props.given}&offset=${(page.value - 1) * A_PAGE}&limit=${A_PAGE}`)
+    // What was asked for first may come last.
+    if (mine === turn) log.value = found
+  } catch (error) {
+    failure.value = wordsOf(error)
+  }
+}
+const loadSoon = useThrottleFn(load, 1000, true)
+onMounted(load)
+watch(page, load)
+watch(
+  () => props.given,
+  () => (page.value === 1 ? load() : (page.value = 1)),
+)
+watch(
+  () => taken.changes,
+  () => void loadSoon(),
+)
+
+const when = computed(() => new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short', timeZone: props.zone }))
+/** What is left out where there is no room for it. */
+const WIDE = { class: 'wide' }
+const HEADERS = [
+  { title: 'When', key: 'at', sortable: false },
+  { title: 'File', key: 'file', sortable: false },
+  { title: 'From', key: 'from', sortable: false },
+  { title: 'With', key: 'with', sortable: false, headerProps: WIDE },
+  { title: 'Size', key: 'bytes', sortable: false, align: 'end', headerProps: WIDE },
+] as const
+const say = (item: LogItem, dimension: Dimension) => keyWords(dimension, item.keys[dimension]!, log.value!.names)
+/** What of it is known, in words. */
+const known = (item: LogItem, dimensions: Dimension[]) =>
+  dimensions.filter(dimension => item.keys[dimension]).map(dimension => say(item, dimension))
+/** The button and the page it stands on: "Price list" on Trade. */
+function placed(item: LogItem): string[] {
+  const [button, page] = [known(item, ['placement'])[0], known(item, ['page'])[0]]
+  if (button === undefined) return page === undefined ? [] : [page]
+  return [page === undefined ? `“${button}”` : `“${button}” on ${page}`]
+}
+const fromOf = (item: LogItem) => [
+  ...placed(item),
+  ...known(item, ['signpost']),
+  ...(item.keys.referrer ? [item.keys.referrer + item.referrerPath] : []),
+  ...(item.keys.campaign ? [`campaign ${item.keys.campaign}`] : []),
+]
+</script>
+
+<template>
+  <section aria-label="Every download">
+    <p v-if="failure" class="say" role="alert">{{ failure }} <VBtn @click="load">Try again</VBtn></p>
+    <VSkeletonLoader v-else-if="!log" type="list-item@10" loading-text="Reading the downloads…" />
+    <VDataTable v-if="log" :headers="HEADERS" :items="log.items" item-value="id" :items-per-page="-1">
+      <template #item="{ item }">
+        <tr>
+          <td>{{ when.format(new Date(item.at)) }}</td>
+          <td>
+            <NuxtLink v-if="log.names.file?.[item.keys.file!]?.place" :to="log.names.file[item.keys.file!]!.place!">{{
+              say(item, 'file')
+            }}</NuxtLink>
+            <template v-else>{{ say(item, 'file') }}</template>
+            <span class="side"
+              >edition {{ item.keys.edition }}<template v-if="item.count > 1">, {{ item.count }} times</template></span
+            >
+          </td>
+          <td>{{ fromOf(item).join(', ') || 'by its address' }}</td>
+          <td class="wide">{{ known(item, ['country', 'device', 'browser', 'system', 'language']).join(', ') }}</td>
+          <td class="when number wide">{{ formatSize(item.bytes) }}</td>
+        </tr>
+      </template>
+      <template #no-data>Nothing was taken in this time.</template>
+    </VDataTable>
+    <p v-if="log" class="foot">
+      {{ counted(log.total, 'row') }}, the newest first
+      <PageTurner v-model="page" :total="log.total" :per-page="A_PAGE" />
+    </p>
+  </section>
+</template>
+
+<style scoped>
+@container (max-width: 680px) {
+  :deep(.wide) {
+    display: none;
+  }
+}
+tr {
+  cursor: default;
+}
+.side {
+  display: block;
+  font-size: 12px;
+  color: var(--soft);
+}
+.number {
+  text-align: right;
+  white-space: nowrap !important;
+}
+</style>

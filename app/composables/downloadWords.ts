@@ -1,0 +1,85 @@
+import type { Board } from '~~/core/tally/board'
+import type { Dimension } from '~~/core/tally/particulars'
+import type { Unit } from '~~/core/tally/span'
+
+/** What downloads are listed by, and what is said of those of which it is not known. */
+const DIMENSION_WORDS: Record<Dimension, { one: string; by: string; unknown: string }> = {
+  file: { one: 'File', by: 'by file', unknown: 'No file' },
+  edition: { one: 'Edition', by: 'by edition', unknown: 'No edition' },
+  placement: { one: 'Button or link', by: 'by button or link', unknown: 'By no button or link of ours' },
+  page: { one: 'Page', by: 'by page', unknown: 'From no page of ours' },
+  signpost: { one: 'Signpost', by: 'by signpost', unknown: 'By no signpost' },
+  campaign: { one: 'Campaign', by: 'by campaign', unknown: 'By no campaign' },
+  referrer: { one: 'Referring site', by: 'by referring site', unknown: 'No other site' },
+  country: { one: 'Country', by: 'by country', unknown: 'Country not known' },
+  device: { one: 'Device', by: 'by device', unknown: 'Device not known' },
+  browser: { one: 'Browser', by: 'by browser', unknown: 'Browser not known' },
+  system: { one: 'System', by: 'by system', unknown: 'System not known' },
+  language: { one: 'Language', by: 'by language', unknown: 'Language not known' },
+}
+export const dimensionWords = (dimension: Dimension) => DIMENSION_WORDS[dimension]
+
+export const SPAN_WORDS = [
+  { value: 'today', title: 'Today' },
+  { value: '7', title: 'Last 7 days' },
+  { value: '30', title: 'Last 30 days' },
+  { value: '90', title: 'Last 90 days' },
+  { value: 'year', title: 'This year' },
+  { value: 'all', title: 'All of it' },
+  { value: 'days', title: 'From one day to another' },
+] as const
+export const AGAINST_WORDS = [
+  { value: 'before', title: 'Against the span before' },
+  { value: 'year', title: 'Against a year ago' },
+  { value: 'none', title: 'Against nothing' },
+] as const
+export const UNIT_WORDS: Record<Unit, string> = { hour: 'By the hour', day: 'By day', week: 'By week', month: 'By month' }
+export const STACK_WORDS = [
+  { value: 'none', title: 'Bars as they are' },
+  { value: 'file', title: 'Bars told apart by file' },
+  { value: 'page', title: 'Bars told apart by page' },
+  { value: 'referrer', title: 'Bars told apart by referring site' },
+  { value: 'country', title: 'Bars told apart by country' },
+  { value: 'device', title: 'Bars told apart by device' },
+] as const
+
+const countries = new Intl.DisplayNames(undefined, { type: 'region', fallback: 'code' })
+const languages = new Intl.DisplayNames(undefined, { type: 'language', fallback: 'code' })
+const IDENTITIES: ReadonlySet<Dimension> = new Set(['file', 'page', 'placement', 'signpost'])
+
+/** A code in words; one that is none stays as it is. */
+function codeWords(names: Intl.DisplayNames, code: string): string {
+  try {
+    return names.of(code) ?? code
+  } catch {
+    return code
+  }
+}
+
+/** What a key is called. */
+export function keyWords(dimension: Dimension, key: string, names: Board['names']): string {
+  if (key === '') return DIMENSION_WORDS[dimension].unknown
+  if (dimension === 'country') return codeWords(countries, key)
+  if (dimension === 'language') return codeWords(languages, key)
+  if (dimension === 'edition') return `Edition ${key}`
+  if (IDENTITIES.has(dimension)) return names[dimension]?.[key]?.title || `${DIMENSION_WORDS[dimension].one} that is gone`
+  return dimension === 'device' ? key[0]!.toUpperCase() + key.slice(1) : key
+}
+
+/** How a bar is named, in the site's time zone. */
+export function barWords(at: number, unit: Unit, timeZone: string, long = false): string {
+  const date = new Date(at * 1000)
+  const format = (options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat(undefined, { ...options, timeZone }).format(date)
+  if (unit === 'hour') return format(long ? { dateStyle: 'medium', timeStyle: 'short' } : { hour: 'numeric', minute: '2-digit' })
+  if (unit === 'month') return format(long ? { month: 'long', year: 'numeric' } : { month: 'short', year: '2-digit' })
+  const day = format(long ? { dateStyle: 'full' } : { day: 'numeric', month: 'short' })
+  return unit === 'week' && long ? `Week of ${format({ dateStyle: 'long' })}` : day
+}
+
+/** How much more or less than before: "+12 %"; empty where nothing can be said. */
+export function changeWords(count: number, before: number | null): string {
+  if (before === null) return ''
+  if (!before) return count ? 'new' : ''
+  const percent = Math.round((count / before - 1) * 100)
+  return `${percent > 0 ? '+' : percent < 0 ? '−' : '±'}${Math.abs(percent).toLocaleString()} %`
+}

@@ -1,0 +1,109 @@
+import { fileIds, placementsOf } from '../core/page/targets'
+import type { CountedDownload } from '../core/tally/merge'
+import { NO_PARTICULARS, type Particulars } from '../core/tally/particulars'
+import { insertDownloads } from '../server/services/tally/tally'
+import type { Trough } from '../server/trough'
+import { seeded } from './random'
+
+const DAY = 86_400_000
+const DAYS = 730
+/** Rows that are written at once. */
+const BATCH = 500
+
+type Random = () => number
+/** One of several, each as often as its weight says. */
+function pick<Value>(random: Random, choices: readonly (readonly [Value, number])[]): Value {
+  let left = random() * choices.reduce((sum, [, weight]) => sum + weight, 0)
+  return (choices.find(([, weight]) => (left -= weight) < 0) ?? choices.at(-1)!)[0]
+}
+
+/** Weights of the months: classes begin in January and September, and nobody glazes in August. */
+const MONTHS = [1.5, 1.1, 1, 0.9, 0.9, 0.8, 0.7, 0.5, 1.6, 1.2, 1.4, 1]
+const WEEKDAYS = [0.6, 1.2, 1.1, 1, 1, 0.9, 0.8]
+/** Of the day, from midnight on. */
+const HOURS = [1, 0, 0, 0, 0, 1, 2, 4, 8, 11, 12, 11, 9, 9, 10, 10, 9, 8, 9, 12, 13, 10, 6, 3].map(
+  (weight, hour) => [hour, weight] as const,
+)
+const COUNTRIES: (readonly [string, number])[] = [
+  ['GB', 74],
+  ['IE', 8],
+  ['DE', 4],
+  ['FR', 4],
+  ['NL', 3],
+  ['US', 4],
+  ['AU', 1],
+  ['', 2],
+]
+const LANGUAGES: Record<string, string> = { DE: 'de', FR: 'fr', NL: 'nl' }
+const SITES: (readonly [[site: string, path: string], number])[] = [
+  [['', ''], 70],
+  [['kilnclub.example', '/suppliers'], 8],
+  [['potters-forum.example', ''], 7],
+  [['search.example', ''], 12],
+  [['claycourses.example', '/autumn'], 3],
+]
+const DEVICES: (readonly [[device: string, browser: string, system: string], number])[] = [
+  [['phone', 'Chrome', 'Android'], 30],
+  [['phone', 'Safari', 'iOS'], 18],
+  [['tablet', 'Safari', 'iOS'], 6],
+  [['computer', 'Firefox', 'Windows'], 14],
+  [['computer', 'Chrome', 'Windows'], 20],
+  [['computer', 'Safari', 'macOS'], 10],
+  [['', '', ''], 2],
+]
+
+/** How many take the price list by a letter to customers: on the first Tuesday of a month, when it goes out, and the days after. */
+const LETTER = [34, 15, 7, 3]
+const firstTuesday = (day: Date) => 1 + ((9 - new Date(Date.UTC(day.getUTCFullYear(), day.getUTCMonth(), 1)).getUTCDay()) % 7)
+
+/** Who came, from where and with what. */
+function visitor(random: Random, page: string, campaign: string): Particulars {
+  const [[referrer, referrerPath], country, [device, browser, system]] = [
+    pick(random, SITES),
+    pick(random, COUNTRIES),
+    pick(random, DEVICES),
+  ]
+  const language = LANGUAGES[country] ?? 'en'
+  // By a button of a page they come from that page; where a letter or another site leads to the file itself there is none.
+  const straight = campaign !== '' || referrer !== ''
+  const told = straight ? { campaign, referrer, referrerPath } : { page }
+  return { ...NO_PARTICULARS, ...told, country, device, browser, system, language }
+}
+
+/** Two years of invented downloads, in their order: seasons, a letter to customers each month, and new editions that are taken up. */
+export async function addDownloads({ database, pages, library }: Trough): Promise<void> {
+  const random = seeded(11)
+  const places: (readonly [{ page: string; placement: string; fileId: string; editions: number; size: number }, number])[] = []
+  for (const { id: page } of await pages.list()) {
+    const { draft } = await pages.get(page)
+    for (const { id: placement, kind, targets } of placementsOf(draft))
+      for (const fileId of kind === 'picture' ? [] : fileIds(targets)) {
+        const { edition, size } = await library.get(fileId)
+        places.push([{ page, placement, fileId, editions: edition, size }, 0.1 + random() ** 3])
+      }
+  }
+  const priceList = places.find(([{ editions }]) => editions > 1)?.[0]
+  const today = new Date()
+  today.setUTCHours(0, 0, 0, 0)
+  const found: CountedDownload[] = []
+  for (let ago = DAYS; ago >= 0; ago--) {
+    const day = new Date(today.getTime() - ago * DAY)
+    const grown = 0.6 + 0.6 * (1 - ago / DAYS)
+    const many = 14 * MONTHS[day.getUTCMonth()]! * WEEKDAYS[day.getUTCDay()]! * grown * (0.7 + random() * 0.6)
+    const byLetters = LETTER[day.getUTCDate() - firstTuesday(day)] ?? 0
+    const letter = `newsletter-${day.toISOString().slice(0, 7)}`
+    for (let one = 0; one < many + byLetters; one++) {
+      const byLetter = priceList !== undefined && one >= many
+      const { page, placement, fileId, editions, size } = byLetter ? priceList : pick(random, places)
+      const told = visitor(random, page, byLetter ? letter : '')
+      const at = day.getTime() + pick(random, HOURS) * 3_600_000 + Math.floor(random() * 3600) * 1000
+      // Each edition had its time; the last one is what there is now.
+      const edition = Math.min(editions, 1 + Math.floor((1 - ago / (DAYS + 1)) * editions))
+      if (at < Date.now() - 60_000)
+        found.push({ file: fileId, edition, placement: told.page ? placement : undefined, at, bytes: size, told, count: 1 })
+    }
+  }
+  found.sort((one, other) => one.at - other.at)
+  for (let from = 0; from < found.length; from += BATCH)
+    await database.transaction(tx => insertDownloads(tx, found.slice(from, from + BATCH)))
+}

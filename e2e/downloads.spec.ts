@@ -1,0 +1,188 @@
+import AxeBuilder from '@axe-core/playwright'
+import { randomBytes } from 'node:crypto'
+import { connect } from 'node:net'
+import { expect, test, type Page } from '@playwright/test'
+import type { Board, DownloadsLog } from '../core/tally/board'
+import { choose, openDesk, ownerApi } from './support/owner'
+import { makeData, startServer, type RunningServer } from './support/server'
+import { cookieOf, upload } from './support/upload'
+import { VISITOR } from '../playwright.config'
+
+let server: RunningServer
+test.beforeAll(async () => {
+  server = await startServer(await makeData('demo'))
+})
+test.afterAll(() => server.remove())
+
+const SIZE = 4_000_000
+const board = async (query: string) => (await ownerApi(server.url))<Board>(`/downloads/board?${query}`)
+const log = async (query: string) => (await ownerApi(server.url))<DownloadsLog>(`/downloads/log?span=today&${query}`)
+const main = (page: Page) => page.locator('.margin-board')
+
+/** Reads some of a file, and is gone. */
+const breakOff = (path: string) =>
+  new Promise<void>(resolve => {
+    const socket = connect(server.port, '127.0.0.1', () =>
+      socket.write(`GET ${path} HTTP/1.1\r\nHost: x\r\nUser-Agent: ${VISITOR}\r\n\r\n`),
+    )
+    socket.once('data', () => socket.destroy())
+    socket.on('close', () => resolve())
+  })
+
+test('what is whole is counted once, with where it came from; what is not, or is nobody’s, is not', async () => {
+  const api = await ownerApi(server.url)
+  const id = await upload(server.url, 'taken.bin', randomBytes(SIZE))
+  const { handle } = await api<{ handle: string }>(`/files/${id}`)
+  const address = `${server.url}/files/${handle}`
+  const ask = async (more: Record<string, string> = {}, url = address, method = 'GET') =>
+    (await fetch(url, { method, headers: { 'User-Agent': VISITOR, 'Accept-Language': 'fr-FR,fr;q=0.8', ...more } })).arrayBuffer()
+
+  // A whole one, from a page of another site, by a campaign.
+  await ask({ Referer: 'https://www.kilnclub.example/links?secret=1' }, `${address}?from=Newsletter-2026-11`)
+  // Another visitor, in four pieces side by side, over connections of their own (RFC 9110, section 14).
+  const pieces = [0, 1, 2, 3].map(part => `bytes=${part * (SIZE / 4)}-${(part + 1) * (SIZE / 4) - 1}`)
+  await Promise.all(pieces.map(Range => ask({ Range, 'User-Agent': `${VISITOR} in pieces` })))
+  // One who asked not to be followed (Global Privacy Control).
+  await ask({ 'Sec-GPC': '1', 'User-Agent': `${VISITOR} of nobody` })
+  // None of a visitor's: broken off, only asked after, fetched ahead, a robot's, the owner's own, one click too many.
+  await breakOff(`/files/${handle}`)
+  await ask({}, address, 'HEAD')
+  await ask({ 'Sec-Purpose': 'prefetch', 'User-Agent': `${VISITOR} ahead` })
+  await ask({ 'User-Agent': 'Googlebot/2.1 (+http://www.google.com/bot.html)' })
+  await ask({ 'Cookie': await cookieOf(server.url), 'User-Agent': `${VISITOR} of mine` })
+  await ask()
+
+  await expect.poll(async () => (await board(`span=today&file=${id}`)).total.count).toBe(3)
+  const { items, names } = await log(`file=${id}`)
+  expect(names.file![id]!.title).toBe('Taken')
+  const told = items.find(({ keys }) => keys.campaign)!
+  expect(told).toMatchObject({
+    count: 1,
+    bytes: SIZE,
+    referrerPath: '/links',
+    keys: { campaign: 'newsletter-2026-11', referrer: 'kilnclub.example' },
+  })
+  expect(told.keys).toMatchObject({ language: 'fr', device: 'computer', system: 'Linux', country: '', edition: '1' })
+  // Nothing of who it was, and nothing at all of one who did not want it.
+  expect(JSON.stringify(items)).not.toMatch(/127\.0\.0\.1|secret|Mozilla/)
+  expect(items.filter(({ keys }) => keys.device === '' && keys.browser === '' && keys.country === '')).toHaveLength(1)
+})
+
+test('a board is read, narrowed and gone back from; each download stands in the log as it comes', async ({ page, browser }) => {
+  await openDesk(page, server.url)
+  await page.getByRole('button', { name: 'Account and setup' }).click()
+  await page.getByRole('menuitem', { name: 'Downloads' }).click()
+  await expect(main(page).getByRole('heading', { name: 'What was taken' })).toBeVisible()
+  await choose(main(page), 'Which time', 'Last 90 days')
+  const whole = (await board('span=90')).total.count
+  const sum = main(page).locator('.sum b')
+  const words = (count: number) => `${count.toLocaleString('en')} downloads`
+  await expect(sum).toHaveText(words(whole))
+  expect(whole).toBeGreaterThan(500)
+
+  // What is chosen has its particulars beside it, and can be shown alone.
+  await main(page)
+    .getByRole('button', { name: /^Class joining form/ })
+    .click()
+  const particulars = main(page).getByRole('region', { name: 'Downloads: Class joining form' })
+  await expect(particulars.getByText('Which edition')).toBeVisible()
+  await particulars.getByRole('button', { name: 'Show this alone' }).click()
+  await expect(main(page).locator('.narrowed')).toContainText('Class joining form')
+  await expect(sum).toHaveText(words((await board(`span=90&file=${new URL(page.url()).searchParams.get('file')}`)).total.count))
+  await page.goBack()
+  await expect(main(page).locator('.narrowed')).toHaveCount(0)
+  await expect(sum).toHaveText(words(whole))
+
+  // By another list, told apart in the bars, told in numbers as well.
+  await choose(main(page), 'By what the list is made', 'by country')
+  await expect(main(page).getByRole('button', { name: 'United Kingdom' })).toBeVisible()
+  await choose(main(page), 'How bars are told apart', 'Bars told apart by device')
+  await main(page).getByRole('button', { name: 'The same in numbers' }).click()
+  const numbers = main(page).getByRole('region', { name: 'Downloads over time in numbers' })
+  await expect(numbers.getByRole('columnheader')).toHaveText(['When', 'Phone', 'Computer', 'Tablet', 'Device not known'])
+  const cells = (await numbers.getByRole('cell').allTextContents()).map(text => Number(text.replace(',', '')))
+  expect(cells.reduce((sum, each) => sum + each, 0)).toBe(whole)
+
+  // As it comes.
+  await main(page).getByRole('button', { name: 'Log', exact: true }).click()
+  const first = main(page).locator('tbody tr').first()
+  await expect(first).toBeVisible()
+  const visitor = await (await browser.newContext({ javaScriptEnabled: false, locale: 'nl' })).newPage()
+  await visitor.goto(`${server.url}/classes`)
+  const download = visitor.waitForEvent('download')
+  await visitor
+    .getByRole('link', { name: /Joining form/ })
+    .first()
+    .click()
+  await (await download).path()
+  await expect(first).toContainText('on Classes')
+  await expect(first).toContainText('Dutch')
+  await visitor.context().close()
+})
+
+test('bars are as tall as their numbers', async ({ page }) => {
+  await openDesk(page, server.url)
+  await page.goto(`${server.url}/desk/downloads?span=90&unit=week`)
+  const canvas = main(page).locator('canvas')
+  await expect(canvas).toBeVisible()
+  const { bars } = await board('span=90&unit=week')
+  /** Points of the colour of bars in each column of the picture, as stretches of columns that have some. */
+  const heights = () =>
+    canvas.evaluate((element: HTMLCanvasElement) => {
+      const { data, width, height } = element.getContext('2d')!.getImageData(0, 0, element.width, element.height)
+      const columns = Array.from({ length: width }, (_, x) => {
+        let points = 0
+        for (let y = 0; y < height; y++) {
+          const at = (y * width + x) * 4
+          if (data[at] === 0x0e && data[at + 1] === 0x6a && data[at + 2] === 0x68) points++
+        }
+        return points
+      })
+      return columns.reduce<number[]>((found, points, x) => {
+        if (points && !columns[x - 1]) found.push(points)
+        else if (points) found[found.length - 1] = Math.max(found.at(-1)!, points)
+        return found
+      }, [])
+    })
+  await expect.poll(async () => (await heights()).length).toBe(bars.length)
+  const drawn = await heights()
+  const tallest = Math.max(...drawn) / Math.max(...bars.map(({ count }) => count))
+  bars.forEach(({ count }, place) => expect(Math.abs(drawn[place]! - count * tallest)).toBeLessThan(4))
+})
+
+test('a view that is none shows the usual one; what could not be meant is refused', async ({ page }) => {
+  await openDesk(page, server.url)
+  await page.goto(`${server.url}/desk/downloads?span=ever&from=yesterday&unit=year&list=shoe`)
+  await expect(main(page).locator('.sum')).toBeVisible()
+  for (const bad of [
+    'span=days&from=2026-02-30',
+    'span=days&to=9999-12-31',
+    'most=0',
+    'limit=1e9',
+    `file=${'x'.repeat(300)}`,
+    'list=;drop',
+  ])
+    expect((await fetch(`${server.url}/api/downloads/board?${bad}`, { headers: { cookie: await cookieOf(server.url) } })).status, bad).toBe(
+      bad.startsWith('limit') ? 200 : 422,
+    )
+  for (const odd of ["file=' or 1=1 --", 'country=%3Cscript%3E', 'page=%F0%9F%98%80'])
+    expect((await fetch(`${server.url}/api/downloads/board?${odd}`, { headers: { cookie: await cookieOf(server.url) } })).status, odd).toBe(
+      200,
+    )
+})
+
+for (const width of [1280, 390])
+  test(`downloads are accessible at ${width} px`, async ({ page }) => {
+    await openDesk(page, server.url)
+    await page.setViewportSize({ width, height: 800 })
+    for (const [query, there] of [
+      ['span=30&stack=file', 'What was taken'],
+      ['show=log', 'the newest first'],
+    ]) {
+      await page.goto(`${server.url}/desk/downloads?${query}`)
+      await main(page).getByText(there!).waitFor()
+      if (query !== 'show=log') await main(page).locator('tbody').last().getByRole('button').first().click()
+      const { violations } = await new AxeBuilder({ page }).include('.margin-board').analyze()
+      expect(violations.map(({ id, nodes }) => [id, nodes.map(({ html }) => html)])).toEqual([])
+    }
+  })
