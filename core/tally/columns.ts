@@ -149,7 +149,8 @@ export class Columns {
 
   private sumOf(rows: Uint32Array): Sum {
     const sum = { count: 0, bytes: 0 }
-    for (const row of rows) {
+    for (let index = 0; index < rows.length; index++) {
+      const row = rows[index]!
       sum.count += this.counts[row]!
       sum.bytes += this.bytes[row]!
     }
@@ -158,7 +159,10 @@ export class Columns {
 
   private countsBy({ codes, keys }: Column, rows: Uint32Array, of: Uint32Array | Float64Array = this.counts): Float64Array {
     const counts = new Float64Array(keys.length)
-    for (const row of rows) counts[codes[row]!]! += of[row]!
+    for (let index = 0; index < rows.length; index++) {
+      const row = rows[index]!
+      counts[codes[row]!]! += of[row]!
+    }
     return counts
   }
 
@@ -167,12 +171,12 @@ export class Columns {
     const bars = new Uint32Array(rows.length)
     // Rows come nearly in order of time: most fall into the bar of the one before.
     let bar = 0
-    rows.forEach((row, index) => {
-      const at = this.at[row]!
+    for (let index = 0; index < rows.length; index++) {
+      const at = this.at[rows[index]!]!
       while (bar + 1 < starts.length && at >= starts[bar + 1]!) bar++
       while (bar > 0 && at < starts[bar]!) bar--
       bars[index] = bar
-    })
+    }
     return bars
   }
 
@@ -181,10 +185,11 @@ export class Columns {
     const lines = chosen.map(() => new Array<number>(many).fill(0))
     const place = new Int32Array(keys.length).fill(-1)
     chosen.forEach((code, index) => (place[code] = index))
-    rows.forEach((row, index) => {
-      const line = lines[place[codes[row]!]!]
-      if (line) line[bars[index]!]! += this.counts[row]!
-    })
+    for (let index = 0; index < rows.length; index++) {
+      const row = rows[index]!
+      const chosenAs = place[codes[row]!]!
+      if (chosenAs >= 0) lines[chosenAs]![bars[index]!]! += this.counts[row]!
+    }
     return lines
   }
 
@@ -194,7 +199,7 @@ export class Columns {
     const rowsBefore = before && this.rowsOf(before, narrow)
     const bars = this.barsOf(rows, starts)
     const inBars = new Array<number>(starts.length).fill(0)
-    rows.forEach((row, index) => (inBars[bars[index]!]! += this.counts[row]!))
+    for (let index = 0; index < rows.length; index++) inBars[bars[index]!]! += this.counts[rows[index]!]!
     const chosenOf = (column: Column, counts: Float64Array, many: number) => {
       const chosen = largest(counts, many, column.keys)
       return { chosen, lines: this.linesOf(column, chosen, rows, bars, starts.length) }
@@ -241,6 +246,11 @@ export class Columns {
   /** When the first was; undefined while there is none. */
   first(narrow: Narrowing): number | undefined {
     const rows = this.rowsOf({ from: 0, to: Infinity }, narrow)
-    return rows.length ? rows.reduce((first, row) => Math.min(first, this.at[row]!), Infinity) : undefined
+    let first: number | undefined
+    for (let index = 0; index < rows.length; index++) {
+      const at = this.at[rows[index]!]!
+      if (first === undefined || at < first) first = at
+    }
+    return first
   }
 }

@@ -1,8 +1,12 @@
 import { describe, expect, it } from 'vitest'
-import { spanFound, type SpanAsked } from './span'
+import { barsOf, spanFound as found, type SpanAsked } from './span'
 
 const NOW = Date.parse('2026-11-27T15:30:00Z')
 const asked = (given: Partial<SpanAsked>): SpanAsked => ({ span: '30', against: 'before', ...given })
+const spanFound = (given: SpanAsked, now: number, zone: string, first?: number) => {
+  const span = found(given, now, zone, first)
+  return { ...span, bars: barsOf(span, zone) }
+}
 const iso = (at: number) => new Date(at * 1000).toISOString()
 
 describe('a span of downloads', () => {
@@ -25,10 +29,10 @@ describe('a span of downloads', () => {
     ['2026-10-25', 25, '2026-10-24T22:00:00.000Z', '2026-10-25T23:00:00.000Z'],
     ['2026-11-01', 24, '2026-10-31T23:00:00.000Z', '2026-11-01T23:00:00.000Z'],
   ])('has as many hours as the day has: %s, %i', (day, hours, from, to) => {
-    const found = spanFound(asked({ span: 'days', from: day, to: day, unit: 'hour' }), NOW, 'Europe/Berlin')
-    expect([found.from, found.to].map(iso)).toEqual([from, to])
-    expect(found.bars).toHaveLength(hours)
-    expect(new Set(found.bars.map((at, index) => (found.bars[index + 1] ?? found.to) - at))).toEqual(new Set([3600]))
+    const whole = spanFound(asked({ span: 'days', from: day, to: day, unit: 'hour' }), NOW, 'Europe/Berlin')
+    expect([whole.from, whole.to].map(iso)).toEqual([from, to])
+    expect(whole.bars).toHaveLength(hours)
+    expect(new Set(whole.bars.map((at, index) => (whole.bars[index + 1] ?? whole.to) - at))).toEqual(new Set([3600]))
   })
   it('has hours that begin where clocks are half an hour off', () => {
     const { bars } = spanFound(asked({ span: 'today' }), NOW, 'Asia/Kolkata')

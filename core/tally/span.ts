@@ -27,8 +27,6 @@ export interface SpanFound extends Stretch {
   unit: Unit
   /** units it can be shown by */
   units: Unit[]
-  /** where each bar begins */
-  bars: number[]
   /** the days, ISO 8601; the last one is inside */
   firstDay: string
   lastDay: string
@@ -59,7 +57,10 @@ function barStart(time: Temporal.ZonedDateTime, unit: Unit): Temporal.ZonedDateT
   return unit === 'month' ? day.with({ day: 1 }).startOfDay() : day
 }
 
-function barsBetween(from: Temporal.ZonedDateTime, to: Temporal.ZonedDateTime, unit: Unit): number[] {
+/** Where each bar of a span begins; days of 23 and 25 hours are what they are. */
+export function barsOf({ firstDay, lastDay, unit }: Pick<SpanFound, 'firstDay' | 'lastDay' | 'unit'>, zone: string): number[] {
+  const from = Temporal.PlainDate.from(firstDay).toZonedDateTime(zone)
+  const to = Temporal.PlainDate.from(lastDay).add({ days: 1 }).toZonedDateTime(zone)
   const bars = [seconds(from)]
   for (let at = barStart(from, unit); ;) {
     at = at.add({ [`${unit}s`]: 1 })
@@ -79,7 +80,7 @@ const FITS: Record<Unit, (days: number) => boolean> = {
 const usual = (days: number): Unit => (days <= 2 ? 'hour' : days <= 100 ? 'day' : days <= 370 ? 'week' : 'month')
 
 /**
- * A span in the site's time zone, with its bars: days of 23 and 25 hours are what they are.
+ * A span in the site's time zone.
  *
  * @param first the moment of the first download there is, in milliseconds since 1970
  * @throws RangeError where a day is none
@@ -100,7 +101,6 @@ export function spanFound(asked: SpanAsked, now: number, zone: string, first = n
     before: asked.against === 'none' || asked.span === 'all' ? null : shifted(asked.against === 'year' ? { years: 1 } : { days }),
     unit,
     units: units.length ? units : [unit],
-    bars: barsBetween(firstDay.toZonedDateTime(zone), after.toZonedDateTime(zone), unit),
     firstDay: firstDay.toString(),
     lastDay: lastDay.toString(),
   }

@@ -1,6 +1,6 @@
-import { and, desc, eq, gte, inArray, lt, type SQL } from 'drizzle-orm'
+import { and, desc, eq, gt, gte, inArray, lt, lte, type SQL } from 'drizzle-orm'
 import type { PgColumn } from 'drizzle-orm/pg-core'
-import { csvLine } from '../../../core/csvLine'
+import { csvLine, csvLines } from '../../../core/csvLine'
 import {
   narrowingOf,
   type Board,
@@ -12,11 +12,12 @@ import {
 } from '../../../core/tally/board'
 import type { Narrowing, Stretch } from '../../../core/tally/columns'
 import { DIMENSIONS, type Dimension } from '../../../core/tally/particulars'
-import { spanFound, type SpanFound } from '../../../core/tally/span'
+import { barsOf, spanFound, type SpanFound } from '../../../core/tally/span'
 import type { Database } from '../../db/connection'
 import { downloads } from '../../db/schema'
 import { createMarks } from './marks'
 import { createNames, type Keys } from './names'
+import { createTitles, NAMED, readCells } from './table'
 import { createSums } from './sums'
 
 /** Keys that bars are told apart by; what is left is the rest's. */
@@ -73,11 +74,13 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
   const namesOf = createNames(db)
   const marksOf = createMarks(db)
 
-  async function spanOf(view: DownloadsView): Promise<SpanFound & { zone: string; narrow: Narrowing }> {
+  async function spanOf(view: DownloadsView, firstOf = sums.first): Promise<SpanFound & { zone: string; narrow: Narrowing }> {
     const [zone, narrow] = [await zoneOf(), narrowingOf(view)]
-    const first = view.span === 'all' ? await sums.first(narrow) : undefined
+    const first = view.span === 'all' ? await firstOf(narrow) : undefined
     return { ...spanFound(view, now(), zone, first), zone, narrow }
   }
+  /** Where no bars are shown it need not be known where they begin. */
+  const rowsOf = (view: DownloadsView) => spanOf(view, async () => 0)
 
   const whereOf = ({ from, to, narrow }: Stretch & { narrow: Narrowing }): SQL | undefined =>
     and(
@@ -88,7 +91,9 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
 
   return {
     async board({ stack, list, most, ...view }: BoardQuery): Promise<Board> {
-      const { from, to, before, unit, units, bars, firstDay, lastDay, zone, narrow } = await spanOf(view)
+      const span = await spanOf(view)
+      const { from, to, before, unit, units, firstDay, lastDay, zone, narrow } = span
+      const bars = barsOf(span, zone)
       const found = await sums.sums({
         from,
         to,
@@ -128,7 +133,7 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
 
     /** The newest first. */
     async log({ offset, limit, ...view }: LogQuery): Promise<DownloadsLog> {
-      const { from, to, narrow } = await spanOf(view)
+      const { from, to, narrow } = await rowsOf(view)
       const { ids, total } = await sums.find({ from, to }, narrow, offset, limit)
       const rows = ids.length ? await db.select().from(downloads).where(inArray(downloads.id, ids)).orderBy(desc(downloads.id)) : []
       const items = rows.map(toItem)
@@ -137,7 +142,8 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
 
     /** All of a view as lines of a table, the oldest first. */
     async *csv(view: DownloadsView): AsyncGenerator<string> {
-      const span = await spanOf(view)
+      const where = whereOf(await rowsOf(view))
+      const titles = createTitles(namesOf)
       // The mark by which table programs know UTF-8.
       yield (
         '\uFEFF' +
@@ -149,32 +155,17 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
           'path',
         ])
       )
-      for (let last = 0, more = true; more;) {
-        const rows = await db
-          .select()
-          .from(downloads)
-          .where(and(whereOf(span), gte(downloads.id, last + 1)))
-          .orderBy(downloads.id)
-          .limit(AT_ONCE)
-        const items = rows.map(toItem)
-        const names = await namesOf(keysIn(items))
-        if (items.length)
-          yield items
-            .map(({ at, count, bytes, keys, referrerPath }) =>
-              csvLine([
-                at,
-                String(count),
-                String(bytes),
-                ...DIMENSIONS.flatMap(each => {
-                  const key = keys[each]!
-                  return NAMED.has(each) ? [key, names[each]?.[key]?.title ?? ''] : [key]
-                }),
-                referrerPath,
-              ]),
-            )
-            .join('')
-        more = rows.length === AT_ONCE
-        last = rows.at(-1)?.id ?? last
+      const newest = await sums.newest()
+      // By stretches of identities, which cost the same however far down they are and whatever is asked for; the next is read meanwhile.
+      const read = (after: number) => readCells(db, and(gt(downloads.id, after), lte(downloads.id, after + AT_ONCE), where))
+      let next = read(0)
+      for (let after = 0; after < newest; after += AT_ONCE) {
+        const rows = await next
+        next = read(after + AT_ONCE)
+        // Whoever asked may be gone before it is waited for.
+        next.catch(() => undefined)
+        await titles.learn(rows.map(({ keys }) => keys))
+        yield csvLines(rows.map(({ cells, keys, path }) => [...cells, ...titles.beside(keys), path]))
       }
     },
 
@@ -182,6 +173,3 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
   }
 }
 export type Downloads = ReturnType<typeof createDownloads>
-
-/** What is told by its title beside its identity. */
-const NAMED: ReadonlySet<Dimension> = new Set(['file', 'placement', 'page', 'signpost'])

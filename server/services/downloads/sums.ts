@@ -11,7 +11,7 @@ const PATIENCE = 60_000
 const AT_ONCE = 20_000
 
 /** In the order of `DIMENSIONS`. */
-const KEYS = sql`file_id, edition::text, coalesce(placement, ''), page, signpost, campaign, referrer, country, device, browser, system, language`
+export const KEYS = sql`file_id, edition::text, coalesce(placement, ''), page, signpost, campaign, referrer, country, device, browser, system, language`
 
 /**
  * Asks a worker that holds all downloads as columns. Nothing has to be told to it: each question says up to which download it goes, and
@@ -42,6 +42,8 @@ export function createSums(db: Database) {
   }
 
   return {
+    /** Identity of the newest download; 0 while there is none. */
+    newest,
     async sums(question: SumsQuestion): Promise<Sums> {
       return (await ask({ upTo: await newest(), sums: question })).sums!
     },

@@ -3,6 +3,7 @@ import { setImmediate } from 'node:timers/promises'
 import { asc, inArray, lt, sql } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
 import { DoubleClicks } from '../../../core/tally/doubleClicks'
+import { coversAll } from '../../../core/tally/intervals'
 import { isRobot } from '../../../core/tally/robots'
 import { mergeDownloads, type CountedDownload } from '../../../core/tally/merge'
 import { NO_PARTICULARS, type Came, type Particulars } from '../../../core/tally/particulars'
@@ -53,6 +54,12 @@ export async function insertDownloads(tx: Queryable, batch: readonly CountedDown
     as row (file, edition, placement, at, bytes, count, ${TOLD_COLUMNS})`)
 }
 
+const isWhole = ({ delivered, size }: Observation): boolean => coversAll(delivered, size)
+
+/** Every item that a request gives is an item requested (COUNTER Code of Practice, section 3.3, from memory). */
+const itemsOf = ({ contents }: Observation, download: Download): Download[] =>
+  contents ? contents.map(({ file, edition, size }) => ({ ...download, file, edition, bytes: size })) : [download]
+
 const tellsNothing: Telling = async requests => requests.map(() => NO_PARTICULARS)
 
 /**
@@ -64,13 +71,23 @@ export function createTallyService(db: Database, secret: string, tell: Telling =
   const doubleClicks = new DoubleClicks()
   let transfers: Transfers | undefined
   const robots = new LRUCache<string, boolean>({ max: 5000 })
+  const marks = new LRUCache<string, string>({ max: 5000 })
   let observed: Observation[] = []
+  /** Downloads that count, and of which is still to be told where they came from. */
+  let counted: { one: Observation; download: Download }[] = []
   let completed: CountedDownload[] = []
   let timer: NodeJS.Timeout | undefined
   let writing: Promise<void> = Promise.resolve()
 
-  /** Nothing of this is stored; it only keeps the ranges of one visitor together. */
-  const markOf = (address: string, userAgent = '') => createHmac('sha256', secret).update(`${address}\n${userAgent}`).digest('base64')
+  /** It only keeps the ranges of one visitor together. */
+  function markOf(address: string, userAgent = ''): string {
+    const who = `${address}\n${userAgent}`
+    const known = marks.get(who)
+    if (known !== undefined) return known
+    const mark = createHmac('sha256', secret).update(who).digest('base64')
+    marks.set(who, mark)
+    return mark
+  }
 
   function isRobotAgent(userAgent = ''): boolean {
     const known = robots.get(userAgent)
@@ -100,26 +117,42 @@ export function createTallyService(db: Database, secret: string, tell: Telling =
 
   function take(
     known: Transfers,
-    { address, userAgent, file, edition, etag, placement, size, delivered, unsure, contents }: Observation,
-    told: Particulars,
-  ): Download | Download[] {
+    { address, userAgent, file, edition, etag, placement, size, delivered, unsure }: Observation,
+    told: Particulars | undefined,
+  ): Download | undefined {
     const at = now()
     const visitor = () => markOf(address, userAgent)
     // Written out: spreading costs more than all the rest of counting a download.
     const download = known.add({ file, edition, etag, placement, size, delivered, unsure, visitor, at, told })
-    if (!download || doubleClicks.repeats(visitor(), file, at)) return []
-    // Every item that a request gives is an item requested (COUNTER Code of Practice, section 3.3, from memory).
-    return contents ? contents.map(one => ({ ...download, file: one.file, edition: one.edition, bytes: one.size })) : download
+    return download && !doubleClicks.repeats(visitor(), file, at) ? download : undefined
+  }
+
+  const tellEach = async (of: readonly Observation[]) => {
+    const told = await tell(of)
+    return new Map(of.map((one, place) => [one, told[place]!]))
+  }
+
+  /** Says where what counts came from, which is more work than counting it: most of a rush is one click too many. */
+  async function completeCounted(): Promise<void> {
+    const told = await tellEach(counted.flatMap(({ one }) => (isWhole(one) ? one : [])))
+    const downloads = counted.flatMap(({ one, download }) => itemsOf(one, { ...download, told: told.get(one) ?? download.told }))
+    counted = []
+    completed = [...completed, ...mergeDownloads(downloads)]
   }
 
   async function write(): Promise<void> {
     const known = (transfers ??= await begin())
     const batch = [...observed]
     const taken = batch.filter(({ userAgent }) => !isRobotAgent(userAgent))
-    const told = await tell(taken)
+    // What may go on later is told of as it began.
+    const told = await tellEach(taken.filter(one => !isWhole(one)))
     // Not before: what cannot be told now is told the next time.
     observed = observed.slice(batch.length)
-    completed = [...completed, ...mergeDownloads(taken.flatMap((one, place) => take(known, one, told[place]!)))]
+    for (const one of taken) {
+      const download = take(known, one, told.get(one))
+      if (download) counted.push({ one, download })
+    }
+    await completeCounted()
     await keepUnfinished(known)
     // A batch at a time, with a turn for visitors in between.
     while (completed.length) {

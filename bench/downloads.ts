@@ -1,0 +1,93 @@
+import { mkdtemp, rm } from 'node:fs/promises'
+import { randomBytes } from 'node:crypto'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { sql } from 'drizzle-orm'
+import { buildDemo } from '../demo/build'
+import { startServer } from '../e2e/support/server'
+import { ownerApi } from '../e2e/support/owner'
+import { cookieOf, upload } from '../e2e/support/upload'
+import { openDatabase } from '../server/db/connection'
+import { inTurn, load, medianRatio, p95 } from './measure'
+import { report, sayEnd } from './report'
+
+/** The board of downloads over a million of them, the log, a table of all; and what counting costs delivery. */
+
+const MANY = Number(process.env.TROUGH_BENCH_DOWNLOADS ?? 1_000_000)
+const FILES = 5000
+const ROUNDS = 40
+const DIMENSIONS = ['file', 'placement', 'page', 'referrer', 'campaign', 'country', 'device', 'browser', 'system', 'language']
+
+/** Straight into the table, since a million visitors would take days: two years, few files taken often and many now and then. */
+async function fill(data: string): Promise<void> {
+  const { db, close } = await openDatabase(join(data, 'db'))
+  await db.execute(sql`delete from downloads`)
+  for (let from = 0; from < MANY; from += 100_000)
+    await db.execute(sql`insert into downloads (file_id, edition, placement, at, bytes, page, campaign, referrer, country, device, browser, system, language)
+      select 'file' || floor(${FILES}::int * power(random(), 3)), 1 + n % 3, 'place' || n % 400,
+        now() - ((${MANY}::int - n) * interval '1 second' * (730.0 * 86400 / ${MANY}::int)), 20000 + n % 90000, 'page' || n % 60,
+        case when n % 9 = 0 then 'newsletter-' || n % 24 else '' end, case when n % 3 = 0 then 'site-' || n % 700 || '.example' else '' end,
+        (array['GB','GB','GB','GB','IE','DE','FR','US','NL',''])[1 + floor(random() * 10)::int],
+        (array['phone','computer','tablet'])[1 + n % 3], (array['Chrome','Safari','Firefox'])[1 + n % 3], (array['Android','iOS','Windows','Linux'])[1 + n % 4],
+        (array['en','de','fr','nl'])[1 + n % 4]
+      from generate_series(${from + 1}::int, ${Math.min(MANY, from + 100_000)}::int) n`)
+  await db.execute(sql`analyze downloads`)
+  await close()
+}
+
+const folder = await mkdtemp(join(tmpdir(), 'trough-bench-'))
+const data = join(folder, 'data')
+await buildDemo(data)
+await fill(data)
+const server = await startServer(data)
+try {
+  const cookie = await cookieOf(server.url)
+  const once = async (path: string): Promise<number> => {
+    const start = performance.now()
+    const answer = await fetch(`${server.url}/api${path}`, { headers: { cookie } })
+    await answer.arrayBuffer()
+    if (!answer.ok) throw new Error(`${answer.status} for ${path}`)
+    return performance.now() - start
+  }
+  const times = async (pathOf: (round: number) => string): Promise<number> => {
+    const all: number[] = []
+    for (let round = 0; round < ROUNDS; round++) all.push(await once(pathOf(round)))
+    return p95(all)
+  }
+  console.log(`\n${MANY.toLocaleString('en')} downloads in two years, by HTTP`)
+  report('the first question after a start', await once('/downloads/board'), 'ms')
+  const list = (round: number) => DIMENSIONS[round % DIMENSIONS.length]!
+  report('all of it, by each list, p95', await times(round => `/downloads/board?span=all&stack=file&list=${list(round)}`), 'ms', {
+    most: 300,
+  })
+  report('30 days, by each list, p95', await times(round => `/downloads/board?list=${list(round)}`), 'ms', { most: 300 })
+  report('narrowed to a country, p95', await times(round => `/downloads/board?span=all&country=GB&list=${list(round)}`), 'ms', {
+    most: 200,
+  })
+  report('narrowed to a file and a device, p95', await times(round => `/downloads/board?span=year&file=file${round}&device=phone`), 'ms', {
+    most: 200,
+  })
+  report('the log, p95', await times(() => '/downloads/log?span=all'), 'ms', { most: 50 })
+  report('the log, far down, p95', await times(round => `/downloads/log?span=all&offset=${round * Math.floor(MANY / 41)}`), 'ms', {
+    most: 50,
+  })
+  const start = performance.now()
+  const table = await fetch(`${server.url}/api/downloads/export?span=all`, { headers: { cookie } })
+  let lines = 0
+  const reader = table.body!.getReader()
+  for (let piece = await reader.read(); !piece.done; piece = await reader.read()) for (const byte of piece.value) if (byte === 10) lines++
+  report('rows of the table', lines / ((performance.now() - start) / 1000), 'a second', { least: 50_000 })
+
+  console.log('\nWhat counting costs, 20 kB over 200 connections')
+  const { handle } = await (
+    await ownerApi(server.url)
+  )<{ handle: string }>(`/files/${await upload(server.url, 'bench.bin', randomBytes(20_000))}`)
+  const rate = (more: Record<string, string>) => async () => (await load(`${server.url}/files/${handle}`, 1, 200, more)).rate
+  // What browsers fetch ahead is delivered in the same way, and never handed to whoever counts.
+  const rounds = await inTurn(15, { counted: rate({}), uncounted: rate({ 'Sec-Purpose': 'prefetch' }) })
+  report('counted / not counted', medianRatio(rounds.counted, rounds.uncounted), '', { least: 0.95 })
+} finally {
+  await server.remove()
+  await rm(folder, { recursive: true, force: true })
+}
+process.exitCode = sayEnd()
