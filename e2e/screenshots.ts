@@ -27,9 +27,7 @@ const shoot = async (page: Page, name: string) => {
   await page.screenshot({ path: join(FOLDER, `${name}.png`) })
 }
 
-test('what visitors find and look at', async ({ page }) => {
-  await page.goto(`${server.url}/shelves/find?q=thermocouple`)
-  await shoot(page, 'visitors-search')
+test('what visitors look at', async ({ page }) => {
   await page.goto(`${server.url}/see/marlpit-k60-manual.pdf?find=thermocouple`)
   await shoot(page, 'visitors-look')
 })
@@ -48,6 +46,10 @@ test('who may have what', async ({ page }) => {
   await page.getByRole('button', { name: 'Hollow Lane School', exact: true }).click()
   await page.getByRole('region', { name: 'Number 2' }).waitFor()
   await shoot(page, 'letterbox')
+  await page.goto(`${server.url}/desk/downloads?span=90&unit=week&stack=device`)
+  await page.getByRole('button', { name: /^Price list/ }).click()
+  await page.getByText('Which edition').waitFor()
+  await shoot(page, 'downloads')
   await page.goto(`${server.url}/desk/people`)
   await page.getByRole('button', { name: 'Yard', exact: true }).click()
   await page.getByText('Here since').waitFor()

@@ -40,7 +40,10 @@ const MONO = new Set(['File name', 'Type', 'SHA-256', 'CRC-32'])
     <dl>
       <template v-for="[name, value, exact] in facts" :key="name"
         ><dt>{{ name }}</dt>
-        <dd :class="{ mono: MONO.has(name) }" :title="exact">{{ value }}</dd></template
+        <dd :class="{ mono: MONO.has(name) }" :title="exact">
+          <DownloadsLink v-if="name === 'Downloads'" dimension="file" :of="file.id" :count="file.downloads" :words="value" />
+          <template v-else>{{ value }}</template>
+        </dd></template
       >
     </dl>
   </section>

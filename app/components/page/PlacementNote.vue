@@ -283,7 +283,12 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
       </FoldSection>
 
       <p class="tally" title="Of visitors: what you try while you are signed in is not counted">
-        {{ count ? `${counted(count, 'download')} from here` : 'No downloads from here yet' }}
+        <DownloadsLink
+          dimension="placement"
+          :of="attrs.placement"
+          :count="count"
+          :words="count ? `${counted(count, 'download')} from here` : 'No downloads from here yet'"
+        />
       </p>
       <BlockActs v-if="kind !== 'link'" @duplicate="emit('duplicate')" @move="emit('move', $event)" @remove="emit('remove')" />
       <VBtn v-else @click="emit('remove')">Remove link</VBtn>
