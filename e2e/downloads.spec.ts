@@ -96,7 +96,7 @@ test('a board is read, narrowed and gone back from; each download stands in the 
   // By another list, told apart in the bars, told in numbers as well.
   await choose(main(page), 'By what the list is made', 'by country')
   await expect(main(page).getByRole('button', { name: 'United Kingdom' })).toBeVisible()
-  await choose(main(page), 'How bars are told apart', 'Bars told apart by device')
+  await choose(main(page), 'How bars are told apart', 'Bars by device')
   await main(page).getByRole('button', { name: 'The same in numbers' }).click()
   const numbers = main(page).getByRole('region', { name: 'Downloads over time in numbers' })
   await expect(numbers.getByRole('columnheader')).toHaveText(['When', 'Phone', 'Computer', 'Tablet', 'Device not known'])

@@ -47,7 +47,7 @@ test('who may have what', async ({ page }) => {
   await page.getByRole('region', { name: 'Number 2' }).waitFor()
   await shoot(page, 'letterbox')
   await page.goto(`${server.url}/desk/downloads?span=90&unit=week&stack=device`)
-  await page.getByRole('button', { name: /^Price list/ }).click()
+  await page.getByRole('button', { name: /^Price list price/ }).click()
   await page.getByText('Which edition').waitFor()
   await shoot(page, 'downloads')
   await page.goto(`${server.url}/desk/people`)

@@ -35,12 +35,12 @@ export const AGAINST_WORDS = [
 ] as const
 export const UNIT_WORDS: Record<Unit, string> = { hour: 'By the hour', day: 'By day', week: 'By week', month: 'By month' }
 export const STACK_WORDS = [
-  { value: 'none', title: 'Bars as they are' },
-  { value: 'file', title: 'Bars told apart by file' },
-  { value: 'page', title: 'Bars told apart by page' },
-  { value: 'referrer', title: 'Bars told apart by referring site' },
-  { value: 'country', title: 'Bars told apart by country' },
-  { value: 'device', title: 'Bars told apart by device' },
+  { value: 'none', title: 'Bars in one' },
+  { value: 'file', title: 'Bars by file' },
+  { value: 'page', title: 'Bars by page' },
+  { value: 'referrer', title: 'Bars by referring site' },
+  { value: 'country', title: 'Bars by country' },
+  { value: 'device', title: 'Bars by device' },
 ] as const
 
 const countries = new Intl.DisplayNames(undefined, { type: 'region', fallback: 'code' })
