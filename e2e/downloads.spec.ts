@@ -120,6 +120,20 @@ test('a board is read, narrowed and gone back from; each download stands in the 
   await visitor.context().close()
 })
 
+test('an address for a letter is made from a file, and what comes by it stands under its name', async ({ page }) => {
+  await openDesk(page, server.url)
+  const { items } = await (await ownerApi(server.url))<{ items: { id: string; handle: string }[] }>('/files?q=joining form')
+  await page.goto(`${server.url}/desk/files/${items[0]!.id}`)
+  await page.getByRole('button', { name: 'For a letter or a poster' }).click()
+  await page.getByLabel('What it is called').fill('=Spring')
+  await expect(page.getByText('Use letters, digits, dots and hyphens.')).toBeVisible()
+  await page.getByLabel('What it is called').fill('Spring letter 2027')
+  const line = page.locator('.copy-line', { hasText: 'Counted as “spring-letter-2027”' })
+  const address = new URL((await line.locator('code').textContent())!)
+  await (await fetch(server.url + address.pathname + address.search, { headers: { 'User-Agent': `${VISITOR} by letter` } })).arrayBuffer()
+  await expect.poll(async () => (await board('span=today&campaign=spring-letter-2027')).total.count).toBe(1)
+})
+
 test('bars are as tall as their numbers', async ({ page }) => {
   await openDesk(page, server.url)
   await page.goto(`${server.url}/desk/downloads?span=90&unit=week`)

@@ -14,6 +14,7 @@ const siteSchema = z.object({
   /** of the IANA database */ timeZone: z.string(),
   language: languageSchema,
   /** visitors may look at files before they take them */ see: z.boolean(),
+  /** it is kept from which countries files are taken */ countries: z.boolean(),
   /** what it says to visitors in words of its owner */ words: ownWordsSchema,
 })
 type Site = z.infer<typeof siteSchema>
@@ -28,7 +29,7 @@ const warningsSchema = z.object({
 export const useSession = defineStore('session', () => {
   const rights = useRights()
   const email = computed(() => rights.account?.email ?? '')
-  const site = ref<Site>({ name: '', address: '', timeZone: 'UTC', language: 'en', see: true, words: {} })
+  const site = ref<Site>({ name: '', address: '', timeZone: 'UTC', language: 'en', see: true, countries: true, words: {} })
 
   /** how the site speaks to its visitors */
   const speech = computed(() => speechOf(site.value.language, site.value.words))

@@ -20,5 +20,7 @@ export const siteFormSchema = z.object({
   language: languageSchema,
   /** visitors may look at files before they take them, where nothing else is said of a file or folder */
   see: z.boolean(),
+  /** it is kept from which countries files are taken */
+  countries: z.boolean(),
 })
 export type SiteForm = z.infer<typeof siteFormSchema>

@@ -51,7 +51,7 @@ export async function openDelivering(
   const tally = createTallyService(
     db,
     secrets.visitors,
-    createTelling(db, describing.describe, () => site.hosts()),
+    createTelling(db, describing.describe, async () => ({ hosts: await site.hosts(), countries: (await site.get()).countries })),
   )
   const downloads = createDownloads(db, async () => (await site.get()).timeZone)
   const directory = createDirectory(db, events)

@@ -166,6 +166,7 @@ async function takeName(fileName: string) {
           <section aria-labelledby="links-head">
             <h2 id="links-head">Direct link</h2>
             <CopyLine v-for="link in links" :key="link.name" v-bind="link" />
+            <CampaignAddress :address="links.at(-1)!.address" />
             <HandleForm v-if="may('edit')" :file="file" @done="load" />
           </section>
           <PersonalLinks v-if="!file.deleted && rights.may('gates')" :file-id="file.id" />

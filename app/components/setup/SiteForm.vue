@@ -53,6 +53,11 @@ useKeepWritten(changed)
     <p id="see-hint" class="hint">
       Pages, tables and words of a file, on a page of its own at <code>/see/</code>. Folders and files can say otherwise for themselves.
     </p>
+    <VCheckbox v-bind="field('countries')" label="Keep from which countries files are taken" aria-describedby="countries-hint" />
+    <p id="countries-hint" class="hint">
+      Told by a table that came with Trough: nobody is asked, and the address itself is not kept. It holds from now on;
+      <NuxtLink to="/desk/downloads">what was counted</NuxtLink> stays.
+    </p>
     <SiteIcon />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div class="acts"><VBtn type="submit" variant="flat" :loading="busy">Save</VBtn></div>

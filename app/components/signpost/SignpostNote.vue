@@ -114,6 +114,7 @@ const links = computed(() => {
     <section aria-labelledby="signpost-links">
       <h2 id="signpost-links">Its address</h2>
       <CopyLine v-for="link in links" :key="link.name" v-bind="link" />
+      <CampaignAddress :address="links.at(-1)!.address" />
       <VForm v-if="naming" class="naming" @submit.prevent="submit" @keydown.esc.stop="naming = false">
         <VTextField v-focus v-bind="field('name')" label="New address" prefix="/to/" maxlength="80" />
         <p class="hint">The old address leads on to the new one.</p>

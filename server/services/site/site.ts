@@ -15,6 +15,7 @@ export const siteSchema = siteFormSchema.extend({
   timeZone: timeZoneSchema.default(() => Intl.DateTimeFormat().resolvedOptions().timeZone),
   language: languageSchema.default('en'),
   see: z.boolean().default(true),
+  countries: z.boolean().default(true),
   /** what it says to visitors in words of its owner */
   words: ownWordsSchema.default({}),
 })

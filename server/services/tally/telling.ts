@@ -17,8 +17,15 @@ export interface Request {
 const UNKNOWN: VisitorFacts = { country: '', device: '', browser: '', system: '' }
 const slugOf = (path: string) => path.replace(/^\/+|\/+$/g, '')
 
+interface SiteFacts {
+  /** under which the site answers, or once did */
+  hosts: string[]
+  /** it is kept where visitors are from */
+  countries: boolean
+}
+
 /** Says of requests where they came from and what with, several at once and off their way. */
-export function createTelling(db: Database, describe: Describing['describe'], hosts: () => Promise<string[]>) {
+export function createTelling(db: Database, describe: Describing['describe'], siteFacts: () => Promise<SiteFacts>) {
   async function visitorsOf(requests: readonly Request[]): Promise<VisitorFacts[]> {
     const known = new Map<string, { address: string; userAgent: string }>()
     const keyOf = ({ address, userAgent = '' }: Request) => `${address}\n${userAgent}`
@@ -63,9 +70,9 @@ export function createTelling(db: Database, describe: Describing['describe'], ho
 
   return async (requests: readonly Request[]): Promise<Particulars[]> => {
     if (!requests.some(({ came }) => came)) return requests.map(() => NO_PARTICULARS)
-    const own = await hosts()
+    const { hosts, countries } = await siteFacts()
     const read = requests.map(({ came }) => {
-      const { path, ...referred } = referredBy(came?.referer, [came?.host ?? '', ...own])
+      const { path, ...referred } = referredBy(came?.referer, [came?.host ?? '', ...hosts])
       return { ...referred, slug: path === undefined ? undefined : slugOf(path) }
     })
     const visitors = await visitorsOf(requests)
@@ -82,6 +89,7 @@ export function createTelling(db: Database, describe: Describing['describe'], ho
         referrer,
         referrerPath,
         ...visitors[place]!,
+        ...(!countries && { country: '' }),
         language: languageOf(came.accepted),
       }
     })
