@@ -59,8 +59,10 @@ test('a search field on a page finds files by words inside, without script, in a
   expect(download.suggestedFilename()).toBe('Marlpit K60 manual.pdf')
   await context.close()
 
-  // What was found by the field is counted there.
-  await page.reload()
-  await page.locator('.search-view').click()
-  await expect(note.getByText('1 download of what was found from here')).toBeVisible()
+  // What was found by the field is counted there, a moment after it was taken.
+  await expect(async () => {
+    await page.reload()
+    await page.locator('.search-view').click()
+    await expect(note.getByText('1 download of what was found from here')).toBeVisible({ timeout: 3000 })
+  }).toPass({ timeout: 30_000 })
 })

@@ -59,8 +59,11 @@ test('a folder dropped on the page lists its files; visitors without script take
   ).toEqual(stored.sort())
   await context.close()
 
-  await page.reload()
-  await expect(shelves(page).locator('.block-state')).toHaveText('2 downloads')
+  // They are counted a moment after they were taken.
+  await expect(async () => {
+    await page.reload()
+    await expect(shelves(page).locator('.block-state')).toHaveText('2 downloads', { timeout: 3000 })
+  }).toPass({ timeout: 30_000 })
 })
 
 test('folders below are folded out by visitors without script, and their files come under their names in the zip', async ({
