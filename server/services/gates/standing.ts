@@ -27,26 +27,27 @@ export interface Standing {
 
 /** Keeps what is known of gates in memory, until any of them or the tree of folders changes. */
 export function createStanding(db: Database, events: Events) {
-  const standing = kept(async (): Promise<Standing> => {
+  // Folders change more often than gates, and say nothing of them but where they stand.
+  const known = kept(async (): Promise<ReadonlyMap<string, KnownGate>> => {
     const rows = await db.select().from(gates)
     const passwords = await db.select({ id: gatePasswords.id, gateId: gatePasswords.gateId, hash: gatePasswords.hash }).from(gatePasswords)
-    const tree: Tree<FolderRow> = await readTree(db)
     const membership = await readMembership(db)
-    const known = rows.map(({ id, name, rule, epoch }): [string, KnownGate] => {
-      const own = passwords.filter(({ gateId }) => gateId === id)
-      const hashes = new Map(own.filter(({ hash }) => hash !== SPENT).map(row => [row.id, row.hash]))
-      const givers =
-        rule.kind === 'password' ? new Set(own.map(row => row.id)) : rule.kind === 'people' ? admittedBy(rule, membership) : undefined
-      return [id, { id, name, rule, epoch, hashes, givers }]
-    })
-    return {
-      gates: new Map(known),
-      of: standingIn(
-        tree,
-        rows.map(({ id }) => id),
-      ),
-    }
+    return new Map(
+      rows.map(({ id, name, rule, epoch }): [string, KnownGate] => {
+        const own = passwords.filter(({ gateId }) => gateId === id)
+        const hashes = new Map(own.filter(({ hash }) => hash !== SPENT).map(row => [row.id, row.hash]))
+        const givers =
+          rule.kind === 'password' ? new Set(own.map(row => row.id)) : rule.kind === 'people' ? admittedBy(rule, membership) : undefined
+        return [id, { id, name, rule, epoch, hashes, givers }]
+      }),
+    )
   })
+  const standing = kept(async (): Promise<Standing> => {
+    const all = await known.get()
+    const tree: Tree<FolderRow> = await readTree(db)
+    return { gates: all, of: standingIn(tree, all.keys()) }
+  })
+  events.on('gates', known.forget)
   events.on('gates', standing.forget)
   events.on('folders', standing.forget)
   return standing
