@@ -48,7 +48,7 @@ test('what is whole is counted once, with where it came from; what is not, or is
   await breakOff(`/files/${handle}`)
   await ask({}, address, 'HEAD')
   await ask({ 'Sec-Purpose': 'prefetch', 'User-Agent': `${VISITOR} ahead` })
-  await ask({ 'User-Agent': 'Googlebot/2.1 (+http://www.google.com/bot.html)' })
+  await ask({ 'User-Agent': 'examplebot/2.1 (+http://bot.example/)' })
   await ask({ 'Cookie': await cookieOf(server.url), 'User-Agent': `${VISITOR} of mine` })
   await ask()
 
