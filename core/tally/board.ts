@@ -1,20 +1,11 @@
-import { Temporal } from 'temporal-polyfill'
 import { z } from 'zod'
+import { daySchema } from '../timetable/setTime'
 import type { Narrowing } from './columns'
 import { DIMENSIONS, type Dimension } from './particulars'
 import { AGAINST, SPANS, UNITS } from './span'
 
-const daySchema = z
-  .string()
-  .regex(/^\d{4}-\d{2}-\d{2}$/, 'Give a day as 2026-12-01.')
-  .refine(day => {
-    try {
-      const { year } = Temporal.PlainDate.from(day, { overflow: 'reject' })
-      return year >= 1970 && year < 3000
-    } catch {
-      return false
-    }
-  }, 'There is no such day.')
+/** Days that dates of the database and calendars both hold. */
+const heldDaySchema = daySchema.refine(day => day >= '1970' && day < '3000', 'Give a day of these centuries.')
 
 const narrowed = Object.fromEntries(DIMENSIONS.map(dimension => [dimension, z.string().max(260).optional()])) as Record<
   Dimension,
@@ -24,8 +15,8 @@ const narrowed = Object.fromEntries(DIMENSIONS.map(dimension => [dimension, z.st
 /** What a view of downloads shows, as its address says it. */
 export const viewSchema = z.object({
   span: z.enum(SPANS).default('30'),
-  from: daySchema.optional(),
-  to: daySchema.optional(),
+  from: heldDaySchema.optional(),
+  to: heldDaySchema.optional(),
   against: z.enum(AGAINST).default('before'),
   unit: z.enum(UNITS).optional(),
   ...narrowed,
@@ -34,12 +25,10 @@ export type DownloadsView = z.infer<typeof viewSchema>
 
 /** What bars may be told apart by. */
 export const STACKS = ['none', 'file', 'page', 'referrer', 'country', 'device'] as const
-/** Lists of the board, one of which is shown at a time; editions are told of one file alone. */
-export const LISTS = DIMENSIONS
 
 export const boardQuerySchema = viewSchema.extend({
   stack: z.enum(STACKS).default('none'),
-  list: z.enum(LISTS).default('file'),
+  list: z.enum(DIMENSIONS).default('file'),
   /** rows of the list */
   most: z.coerce.number().int().min(1).max(1000).default(50),
 })

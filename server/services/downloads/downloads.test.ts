@@ -145,6 +145,31 @@ describe('what was taken', () => {
     expect(data.every(row => Object.values(row).every(cell => !/^[=+\-@]/.test(cell)))).toBe(true)
   })
 
+  it('gives the same in its table as on its board, whatever it is narrowed to', async () => {
+    const queries: Record<string, string>[] = [
+      { placement: '' },
+      { placement: 'bbbbbbbbbb' },
+      { edition: '1' },
+      { edition: 'none' },
+      { page: '', country: '' },
+    ]
+    for (const query of queries) {
+      let text = ''
+      for await (const piece of test.trough.downloads.csv(viewSchema.parse(query))) text += piece
+      const { data } = Papa.parse<Record<string, string>>(text.replace('\uFEFF', ''), { header: true, skipEmptyLines: true })
+      const inTable = data.reduce((sum, row) => sum + Number(row.Downloads), 0)
+      expect([query, inTable]).toEqual([query, (await board(query)).total.count])
+    }
+  })
+
+  it('is told of a page whose address has letters of another script', async () => {
+    const { id } = await test.trough.pages.create({ title: '釉薬', slug: '釉薬' })
+    taken('192.0.2.60', came({ referer: `https://marlpit.example/${encodeURIComponent('釉薬')}` }))
+    taken('192.0.2.61', came({ referer: 'https://marlpit.example/%E9%87' }))
+    await test.trough.tally.flush()
+    expect((await board({ page: id })).total.count).toBe(1)
+  })
+
   it('outlives the file, and says that it is gone', async () => {
     await test.trough.library.remove({ files: [priceList.id], folders: [] }, { despite: true })
     await test.trough.library.emptyBin([priceList.id])

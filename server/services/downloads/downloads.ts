@@ -1,5 +1,4 @@
-import { and, desc, eq, gt, gte, inArray, lt, lte, type SQL } from 'drizzle-orm'
-import type { PgColumn } from 'drizzle-orm/pg-core'
+import { and, gt, gte, inArray, lt, lte, sql, type SQL } from 'drizzle-orm'
 import { csvLine, csvLines } from '../../../core/csvLine'
 import {
   narrowingOf,
@@ -17,7 +16,8 @@ import type { Database } from '../../db/connection'
 import { downloads } from '../../db/schema'
 import { createMarks } from './marks'
 import { createNames, type Keys } from './names'
-import { createTitles, NAMED, readCells } from './table'
+import { KEY } from './expressions'
+import { createTitles, NAMED, readRows, type Row } from './table'
 import { createSums } from './sums'
 
 /** Keys that bars are told apart by; what is left is the rest's. */
@@ -26,47 +26,16 @@ const MOST_STACKED = 5
 const AT_ONCE = 5000
 const EVER: Stretch = { from: 0, to: Number.MAX_SAFE_INTEGER }
 
-type Row = typeof downloads.$inferSelect
-const keyOf: Record<Dimension, (row: Row) => string> = {
-  file: row => row.fileId,
-  edition: row => String(row.edition),
-  placement: row => row.placement ?? '',
-  page: row => row.page,
-  signpost: row => row.signpost,
-  campaign: row => row.campaign,
-  referrer: row => row.referrer,
-  country: row => row.country,
-  device: row => row.device,
-  browser: row => row.browser,
-  system: row => row.system,
-  language: row => row.language,
-}
-
-const toItem = (row: Row): LogItem => ({
-  id: row.id,
-  at: row.at.toISOString(),
-  count: row.count,
-  bytes: row.bytes,
-  referrerPath: row.referrerPath,
-  keys: Object.fromEntries(DIMENSIONS.map(dimension => [dimension, keyOf[dimension](row)])) as LogItem['keys'],
+const toItem = ({ id, at, count, bytes, keys, path }: Row): LogItem => ({
+  id,
+  at,
+  count,
+  bytes,
+  referrerPath: path,
+  keys: Object.fromEntries(DIMENSIONS.map((dimension, place) => [dimension, keys[place]!])) as LogItem['keys'],
 })
 const keysIn = (items: LogItem[]): Keys =>
   Object.fromEntries(DIMENSIONS.map(dimension => [dimension, items.map(({ keys }) => keys[dimension]!)]))
-
-const COLUMNS: Record<Dimension, PgColumn> = {
-  file: downloads.fileId,
-  edition: downloads.edition,
-  placement: downloads.placement,
-  page: downloads.page,
-  signpost: downloads.signpost,
-  campaign: downloads.campaign,
-  referrer: downloads.referrer,
-  country: downloads.country,
-  device: downloads.device,
-  browser: downloads.browser,
-  system: downloads.system,
-  language: downloads.language,
-}
 
 /** What was taken, when, and from where. */
 export function createDownloads(db: Database, zoneOf: () => Promise<string>, now: () => number = Date.now) {
@@ -86,7 +55,7 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
     and(
       gte(downloads.at, new Date(from * 1000)),
       lt(downloads.at, new Date(to * 1000)),
-      ...Object.entries(narrow).map(([dimension, key]) => eq(COLUMNS[dimension as Dimension], key)),
+      ...Object.entries(narrow).map(([dimension, key]) => sql`${KEY[dimension as Dimension]} = ${key}`),
     )
 
   return {
@@ -135,8 +104,7 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
     async log({ offset, limit, ...view }: LogQuery): Promise<DownloadsLog> {
       const { from, to, narrow } = await rowsOf(view)
       const { ids, total } = await sums.find({ from, to }, narrow, offset, limit)
-      const rows = ids.length ? await db.select().from(downloads).where(inArray(downloads.id, ids)).orderBy(desc(downloads.id)) : []
-      const items = rows.map(toItem)
+      const items = ids.length ? (await readRows(db, inArray(downloads.id, ids))).reverse().map(toItem) : []
       return { items, total, names: await namesOf(keysIn(items)) }
     },
 
@@ -157,7 +125,7 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
       )
       const newest = await sums.newest()
       // By stretches of identities, which cost the same however far down they are and whatever is asked for; the next is read meanwhile.
-      const read = (after: number) => readCells(db, and(gt(downloads.id, after), lte(downloads.id, after + AT_ONCE), where))
+      const read = (after: number) => readRows(db, and(gt(downloads.id, after), lte(downloads.id, after + AT_ONCE), where))
       let next = read(0)
       for (let after = 0; after < newest; after += AT_ONCE) {
         const rows = await next
@@ -165,7 +133,7 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
         // Whoever asked may be gone before it is waited for.
         next.catch(() => undefined)
         await titles.learn(rows.map(({ keys }) => keys))
-        yield csvLines(rows.map(({ cells, keys, path }) => [...cells, ...titles.beside(keys), path]))
+        yield csvLines(rows.map(({ at, count, bytes, keys, path }) => [at, `${count}`, `${bytes}`, ...titles.beside(keys), path]))
       }
     },
 

@@ -4,14 +4,12 @@ import type { Database } from '../../db/connection'
 import { downloads } from '../../db/schema'
 import type { SumsAnswer, SumsTask } from '../../workers/sums'
 import { createAsker, workerScript } from '../workerHost'
+import { KEYS } from './expressions'
 
 /** Milliseconds without an answer after which the worker is taken for dead. */
 const PATIENCE = 60_000
 /** Rows that are read at once: visitors' queries come in between. */
 const AT_ONCE = 20_000
-
-/** In the order of `DIMENSIONS`. */
-export const KEYS = sql`file_id, edition::text, coalesce(placement, ''), page, signpost, campaign, referrer, country, device, browser, system, language`
 
 /**
  * Asks a worker that holds all downloads as columns. Nothing has to be told to it: each question says up to which download it goes, and
@@ -29,7 +27,7 @@ export function createSums(db: Database) {
   async function rowsAfter(id: number): Promise<string> {
     const those = db.select().from(downloads).where(gt(downloads.id, id)).orderBy(downloads.id).limit(AT_ONCE)
     const { rows } = await db.execute<{ rows: string | null }>(sql`select json_agg(json_build_array(
-      id, floor(extract(epoch from at))::bigint, count, bytes, ${KEYS}) order by id)::text as rows from ${those} as batch`)
+      id, floor(extract(epoch from at))::bigint, count, bytes, ${KEYS}) order by id)::text as rows from ${those} as downloads`)
     return rows[0]?.rows ?? '[]'
   }
 

@@ -3,27 +3,30 @@ import { DIMENSIONS, type Dimension } from '../../../core/tally/particulars'
 import type { Database } from '../../db/connection'
 import { downloads } from '../../db/schema'
 import type { createNames } from './names'
-import { KEYS } from './sums'
+import { KEYS } from './expressions'
 
 /** What is told by its title beside its identity. */
 export const NAMED: ReadonlySet<Dimension> = new Set(['file', 'placement', 'page', 'signpost'])
 
-/** A download as cells of a table. */
-interface Cells {
-  /** when, how many, bytes */
-  cells: string[]
+/** A download as it is told. */
+export interface Row {
+  id: number
+  /** ISO 8601 */
+  at: string
+  count: number
+  bytes: number
   /** in the order of `DIMENSIONS` */
   keys: string[]
   path: string
 }
 
-/** Rows as one text: taken apart field by field they take four times as long. */
-export async function readCells(db: Database, where: SQL | undefined): Promise<Cells[]> {
-  const those = db.select().from(downloads).where(where).orderBy(downloads.id)
-  const { rows } = await db.execute<{ rows: string | null }>(sql`select json_agg(json_build_object(
-    'cells', json_build_array(to_char(at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"'), count::text, bytes::text),
-    'keys', json_build_array(${KEYS}), 'path', referrer_path) order by id)::text as rows from ${those} as batch`)
-  return JSON.parse(rows[0]?.rows ?? '[]') as Cells[]
+/** Rows in their order, as one text: taken apart field by field they take four times as long. */
+export async function readRows(db: Database, where: SQL | undefined): Promise<Row[]> {
+  const those = db.select().from(downloads).where(where)
+  const { rows } = await db.execute<{ rows: string | null }>(sql`select json_agg(json_build_object('id', id,
+    'at', to_char(at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"'), 'count', count, 'bytes', bytes,
+    'keys', json_build_array(${KEYS}), 'path', referrer_path) order by id)::text as rows from ${those} as downloads`)
+  return JSON.parse(rows[0]?.rows ?? '[]') as Row[]
 }
 
 /** Titles of what stands in a long table: each is asked for once. */

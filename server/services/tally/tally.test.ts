@@ -1,6 +1,8 @@
 import { mkdtemp } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import type { SQL } from 'drizzle-orm'
+import { PgDialect } from 'drizzle-orm/pg-core'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import type { Database } from '../../db/connection'
 import { downloads, transfers } from '../../db/schema'
@@ -35,9 +37,10 @@ it('keeps what could not be written for the next time', async () => {
   let full = true
   const written: unknown[] = []
   const tx = {
-    execute: async (query: unknown) => {
+    execute: async (query: SQL) => {
+      const { sql } = new PgDialect().sqlToQuery(query)
       if (full) throw new Error('no space left on device')
-      written.push(query)
+      if (sql.startsWith('insert')) written.push(sql)
     },
     // Nobody else is told.
     select: () => ({ from: () => ({ where: async () => [] }) }),

@@ -47,6 +47,8 @@ const toldOf = ({ file, edition, placement, at, count }: CountedDownload) => ({
 export async function insertDownloads(tx: Queryable, batch: readonly CountedDownload[]): Promise<void> {
   const column = <K extends keyof CountedDownload>(name: K) => sql.param(batch.map(download => download[name]))
   const told = (name: keyof Particulars) => sql`${sql.param(batch.map(download => download.told[name]))}::text[]`
+  // Whoever adds them up asks for those after the last it knows: identities have to be given out in the order of the commits.
+  await tx.execute(sql`lock table ${downloads} in share row exclusive mode`)
   await tx.execute(sql`insert into ${downloads} (file_id, edition, placement, at, bytes, count, ${TOLD_COLUMNS})
     select file, edition, placement, to_timestamp(at / 1000.0), bytes, count, ${TOLD_COLUMNS}
     from unnest(${column('file')}::text[], ${column('edition')}::int[], ${column('placement')}::text[], ${column('at')}::bigint[], ${column('bytes')}::bigint[], ${column('count')}::int[],

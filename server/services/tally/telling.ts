@@ -15,7 +15,25 @@ export interface Request {
 }
 
 const UNKNOWN: VisitorFacts = { country: '', device: '', browser: '', system: '' }
-const slugOf = (path: string) => path.replace(/^\/+|\/+$/g, '')
+/** The slug that a path names, its letters as they are read; what no such path can be names none. */
+function slugOf(path: string): string | undefined {
+  try {
+    return decodeURIComponent(path)
+      .replace(/^\/+|\/+$/g, '')
+      .normalize('NFC')
+  } catch {
+    return undefined
+  }
+}
+
+/** What is known by some keys; nothing is asked where there are none. */
+const known = async (
+  keys: Iterable<string>,
+  read: (keys: string[]) => Promise<{ key: string; id: string }[]>,
+): Promise<Map<string, string>> => {
+  const asked = [...new Set(keys)]
+  return new Map(asked.length ? (await read(asked)).map(({ key, id }) => [key, id]) : [])
+}
 
 interface SiteFacts {
   /** under which the site answers, or once did */
@@ -27,45 +45,29 @@ interface SiteFacts {
 /** Says of requests where they came from and what with, several at once and off their way. */
 export function createTelling(db: Database, describe: Describing['describe'], siteFacts: () => Promise<SiteFacts>) {
   async function visitorsOf(requests: readonly Request[]): Promise<VisitorFacts[]> {
-    const known = new Map<string, { address: string; userAgent: string }>()
+    const asked = new Map<string, { address: string; userAgent: string }>()
     const keyOf = ({ address, userAgent = '' }: Request) => `${address}\n${userAgent}`
     for (const one of requests)
-      if (one.came && !one.came.isPrivate) known.set(keyOf(one), { address: one.address, userAgent: one.userAgent ?? '' })
-    if (!known.size) return requests.map(() => UNKNOWN)
+      if (one.came && !one.came.isPrivate) asked.set(keyOf(one), { address: one.address, userAgent: one.userAgent ?? '' })
+    if (!asked.size) return requests.map(() => UNKNOWN)
     // A download counts, whatever can be said of it.
-    const facts = await describe([...known.values()]).catch((error: unknown) => {
+    const facts = await describe([...asked.values()]).catch((error: unknown) => {
       laterTrouble('it could not be told where visitors are from')(error)
       return []
     })
-    const found = new Map([...known.keys()].map((key, place) => [key, facts[place]]))
+    const found = new Map([...asked.keys()].map((key, place) => [key, facts[place]]))
     return requests.map(one => found.get(keyOf(one)) ?? UNKNOWN)
   }
 
-  async function pagesOf(slugs: Set<string>): Promise<Map<string, string>> {
-    if (!slugs.size) return new Map()
-    const rows = await db
-      .select({ id: pages.id, slug: pages.slug })
-      .from(pages)
-      .where(inArray(pages.slug, [...slugs]))
-    return new Map(rows.map(({ id, slug }) => [slug, id]))
-  }
-
-  async function pagesOfPlacements(placements: Set<string>): Promise<Map<string, string>> {
-    if (!placements.size) return new Map()
-    const rows = await db
-      .selectDistinct({ placement: uses.placement, page: uses.pageId })
-      .from(uses)
-      .where(and(inArray(uses.placement, [...placements]), eq(uses.side, 'live')))
-    return new Map(rows.map(({ placement, page }) => [placement, page]))
-  }
-
-  async function signpostsOf(names: Set<string>): Promise<Map<string, string>> {
-    if (!names.size) return new Map()
-    const rows = await db
-      .select({ id: signposts.id, name: signposts.name })
-      .from(signposts)
-      .where(inArray(signposts.name, [...names]))
-    return new Map(rows.map(({ id, name }) => [name, id]))
+  const readers = {
+    pages: (slugs: string[]) => db.select({ key: pages.slug, id: pages.id }).from(pages).where(inArray(pages.slug, slugs)),
+    placements: (placements: string[]) =>
+      db
+        .selectDistinct({ key: uses.placement, id: uses.pageId })
+        .from(uses)
+        .where(and(inArray(uses.placement, placements), eq(uses.side, 'live'))),
+    signposts: (names: string[]) =>
+      db.select({ key: signposts.name, id: signposts.id }).from(signposts).where(inArray(signposts.name, names)),
   }
 
   return async (requests: readonly Request[]): Promise<Particulars[]> => {
@@ -76,9 +78,18 @@ export function createTelling(db: Database, describe: Describing['describe'], si
       return { ...referred, slug: path === undefined ? undefined : slugOf(path) }
     })
     const visitors = await visitorsOf(requests)
-    const bySlug = await pagesOf(new Set(read.flatMap(({ slug }) => slug ?? [])))
-    const byPlacement = await pagesOfPlacements(new Set(requests.flatMap(({ placement }) => placement ?? [])))
-    const byName = await signpostsOf(new Set(requests.flatMap(({ came }) => came?.signpost?.toLowerCase() ?? [])))
+    const bySlug = await known(
+      read.flatMap(({ slug }) => slug ?? []),
+      readers.pages,
+    )
+    const byPlacement = await known(
+      requests.flatMap(({ placement }) => placement ?? []),
+      readers.placements,
+    )
+    const byName = await known(
+      requests.flatMap(({ came }) => came?.signpost?.toLowerCase() ?? []),
+      readers.signposts,
+    )
     return requests.map(({ came, placement }, place) => {
       if (!came) return NO_PARTICULARS
       const { slug, referrer, referrerPath } = read[place]!
