@@ -93,6 +93,17 @@ test('a board is read, narrowed and gone back from; each download stands in the 
   await expect(main(page).locator('.narrowed')).toHaveCount(0)
   await expect(sum).toHaveText(words(whole))
 
+  // Days are typed; what is no day yet changes nothing.
+  const { firstDay, lastDay } = (await board('span=30')).span
+  await choose(main(page), 'Which time', 'From one day to another')
+  await main(page).getByLabel('First day').fill('2026-02-3')
+  await expect(main(page).getByLabel('First day')).toHaveValue('2026-02-3')
+  await main(page).getByLabel('First day').fill(firstDay)
+  await main(page).getByLabel('Last day').fill(lastDay)
+  await expect(sum).toHaveText(words((await board('span=30')).total.count))
+  await choose(main(page), 'Which time', 'Last 90 days')
+  await expect(sum).toHaveText(words(whole))
+
   // By another list, told apart in the bars, told in numbers as well.
   await choose(main(page), 'By what the list is made', 'by country')
   await expect(main(page).getByRole('button', { name: 'United Kingdom' })).toBeVisible()

@@ -3,21 +3,24 @@ import type { Dimension } from '~~/core/tally/particulars'
 import type { Unit } from '~~/core/tally/span'
 
 /** What downloads are listed by, and what is said of those of which it is not known. */
-const DIMENSION_WORDS: Record<Dimension, { one: string; by: string; unknown: string }> = {
-  file: { one: 'File', by: 'by file', unknown: 'No file' },
-  edition: { one: 'Edition', by: 'by edition', unknown: 'No edition' },
-  placement: { one: 'Button or link', by: 'by button or link', unknown: 'By no button or link of ours' },
-  page: { one: 'Page', by: 'by page', unknown: 'From no page of ours' },
-  signpost: { one: 'Signpost', by: 'by signpost', unknown: 'By no signpost' },
-  campaign: { one: 'Campaign', by: 'by campaign', unknown: 'By no campaign' },
-  referrer: { one: 'Referring site', by: 'by referring site', unknown: 'No other site' },
-  country: { one: 'Country', by: 'by country', unknown: 'Country not known' },
-  device: { one: 'Device', by: 'by device', unknown: 'Device not known' },
-  browser: { one: 'Browser', by: 'by browser', unknown: 'Browser not known' },
-  system: { one: 'System', by: 'by system', unknown: 'System not known' },
-  language: { one: 'Language', by: 'by language', unknown: 'Language not known' },
+const DIMENSION_WORDS: Record<Dimension, { one: string; unknown: string }> = {
+  file: { one: 'File', unknown: 'No file' },
+  edition: { one: 'Edition', unknown: 'No edition' },
+  placement: { one: 'Button or link', unknown: 'By no button or link of ours' },
+  page: { one: 'Page', unknown: 'From no page of ours' },
+  signpost: { one: 'Signpost', unknown: 'By no signpost' },
+  campaign: { one: 'Campaign', unknown: 'By no campaign' },
+  referrer: { one: 'Referring site', unknown: 'No other site' },
+  country: { one: 'Country', unknown: 'Country not known' },
+  device: { one: 'Device', unknown: 'Device not known' },
+  browser: { one: 'Browser', unknown: 'Browser not known' },
+  system: { one: 'System', unknown: 'System not known' },
+  language: { one: 'Language', unknown: 'Language not known' },
 }
-export const dimensionWords = (dimension: Dimension) => DIMENSION_WORDS[dimension]
+export const dimensionWords = (dimension: Dimension) => ({
+  one: DIMENSION_WORDS[dimension].one,
+  by: `by ${DIMENSION_WORDS[dimension].one.toLowerCase()}`,
+})
 
 export const SPAN_WORDS = [
   { value: 'today', title: 'Today' },

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { boardSchema, type Board } from '~~/core/tally/board'
 import { formatSize } from '~~/core/files/size'
+import { isDay } from '~~/core/timetable/setTime'
 
 /** What was taken, when, and from where. */
 useHead({ title: 'Downloads' })
@@ -13,10 +14,12 @@ const MORE = 1000
 const most = ref<number>()
 const stack = computed(() => (view.value.stack === 'none' ? null : view.value.stack))
 
+const loading = ref(false)
 let turn = 0
 async function load() {
   const mine = ++turn
   failure.value = ''
+  loading.value = true
   const query = new URLSearchParams([
     ...new URLSearchParams(given.value),
     ['stack', view.value.stack],
@@ -29,6 +32,8 @@ async function load() {
     if (mine === turn) board.value = found
   } catch (error) {
     failure.value = wordsOf(error)
+  } finally {
+    if (mine === turn) loading.value = false
   }
 }
 onMounted(load)
@@ -47,7 +52,16 @@ watch(
 )
 
 const units = computed(() => board.value?.span.units.map(value => ({ value, title: UNIT_WORDS[value] })) ?? [])
-const days = (change: { from?: string; to?: string }) => /^\d{4}-\d{2}-\d{2}$/.test(change.from ?? change.to ?? '') && show(change)
+/** Days as they are typed; shown once they are days. */
+const typed = reactive({ from: '', to: '' })
+watch(
+  () => [view.value.from, view.value.to],
+  ([from = '', to = '']) => Object.assign(typed, { from, to }),
+  { immediate: true },
+)
+watch(typed, ({ from, to }) => {
+  if (isDay(from) && isDay(to) && (from !== view.value.from || to !== view.value.to)) void show({ from, to })
+})
 const setSpan = (span: string) =>
   show(
     span === 'days'
@@ -96,8 +110,8 @@ function showMore() {
     <div v-if="board?.any" class="bar">
       <VSelect :model-value="view.span" :items="[...SPAN_WORDS]" aria-label="Which time" @update:model-value="setSpan" />
       <template v-if="view.span === 'days'">
-        <DateField :model-value="view.from ?? ''" aria-label="First day" @update:model-value="days({ from: $event })" />
-        <DateField :model-value="view.to ?? ''" aria-label="Last day" @update:model-value="days({ to: $event })" />
+        <DateField v-model="typed.from" aria-label="First day" />
+        <DateField v-model="typed.to" aria-label="Last day" />
       </template>
       <VSelect
         v-if="view.span !== 'all' && !showsLog"
@@ -121,6 +135,7 @@ function showMore() {
         />
       </template>
     </div>
+    <VProgressLinear v-if="board && loading" indeterminate aria-label="Adding up the downloads" />
     <p v-if="board?.any && narrowed.length" class="narrowed">
       Only
       <VChip
