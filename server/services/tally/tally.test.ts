@@ -1,9 +1,10 @@
 import { mkdtemp } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import type { SQL } from 'drizzle-orm'
+import { eq, type SQL } from 'drizzle-orm'
 import { PgDialect } from 'drizzle-orm/pg-core'
 import { afterAll, beforeAll, expect, it } from 'vitest'
+import { NO_PARTICULARS } from '../../../core/tally/particulars'
 import type { Database } from '../../db/connection'
 import { downloads, transfers } from '../../db/schema'
 import { databaseOfTest, openTestTrough, type TestTrough } from '../../testing/harness'
@@ -77,4 +78,20 @@ it('goes on after a restart with downloads that were under way', async () => {
     [[file.id, 10]],
   ])
   await close()
+})
+
+it('counts what could not be told of when it came, once it can be', async () => {
+  const file = await test.put('later.pdf', '%PDF-1.7 later')
+  let broken = true
+  const tally = createTallyService(test.trough.database, 'secret', async requests => {
+    if (broken) throw new Error('no connection')
+    return requests.map(() => ({ ...NO_PARTICULARS, campaign: 'told' }))
+  })
+  tally.observe(seen(file.id))
+  await expect(tally.flush()).rejects.toThrow('no connection')
+  broken = false
+  await tally.flush()
+  await tally.flush()
+  const rows = await test.trough.database.select().from(downloads).where(eq(downloads.fileId, file.id))
+  expect(rows.map(({ count, campaign }) => [count, campaign])).toEqual([[1, 'told']])
 })
