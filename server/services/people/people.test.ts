@@ -41,7 +41,7 @@ describe('an invitation', () => {
     await people.invite(yard, OWNER, 'http://somewhere-else.example')
     const message = (await newestTo(yard.email))!
     expect(message.subject).toBe('Help with Marlpit')
-    expect(message.text).toMatch(/https:\/\/www\.marlpit\.example\/desk\/join#[\w-]{32}\b/)
+    expect(message.text).toMatch(/https:\/\/www\.marlpit\.example\/desk\/join#[\w-]{32}(?!\S)/)
     expect(message.text).toContain(OWNER)
     expect(await stateOf(yard.email)).toBe('invited')
   })
