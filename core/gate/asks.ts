@@ -26,6 +26,8 @@ export function behindOf(
   rules: ReadonlyMap<string, { rule: GateRule }>,
   passed: ReadonlySet<string> = new Set(),
 ): Behind | undefined {
+  // Most things stand behind none, and lists ask for each of ten thousand.
+  if (!ids.length) return undefined
   const left = ids.filter(id => !passed.has(id)).flatMap(id => rules.get(id)?.rule ?? [])
   const [first] = left
   return first && { asks: first.kind, hidden: left.some(({ hidden }) => hidden), showsFirst: left.every(({ showsFirst }) => showsFirst) }

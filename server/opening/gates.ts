@@ -1,3 +1,4 @@
+import type { KeptTree } from '../services/files/keptTree'
 import { createBasicPasses } from '../services/gates/basic'
 import { createGates } from '../services/gates/gates'
 import { createGuard } from '../services/gates/guard'
@@ -14,6 +15,7 @@ import type { Owner } from './owner'
 
 interface GatesOptions {
   visitors: Visitors
+  tree: KeptTree
   /** the time zone in which days are counted */
   zone: () => Promise<string>
   now?: () => number
@@ -23,9 +25,9 @@ interface GatesOptions {
 export function openGates(
   { connection: { db }, secrets, events }: DataFolder,
   { hasher }: Pick<Owner, 'hasher'>,
-  { visitors, zone, now }: GatesOptions,
+  { visitors, tree, zone, now }: GatesOptions,
 ) {
-  const standing = createStanding(db, events)
+  const standing = createStanding(db, tree, events)
   const passes = createPasses(secrets.session)
   const passwords = createPasswords(db, hasher, createGuessing())
   const guard = createGuard({

@@ -33,6 +33,7 @@ import type { Traffic } from '../services/traffic'
 import { createContacts } from '../services/contacts/contacts'
 import type { Visitors } from '../services/visitorAddress'
 import type { DataFolder } from './dataFolder'
+import { createKeptTree } from '../services/files/keptTree'
 import { openGates } from './gates'
 import type { Owner } from './owner'
 
@@ -54,14 +55,15 @@ export function openHoldings(
   const { connection, store, derivedFolder, events } = dataFolder
   const { db } = connection
   const site = createSiteService(db, events, siteAddress)
-  const opened = openGates(dataFolder, owner, { visitors, zone: async () => (await site.get()).timeZone, now })
+  const tree = createKeptTree(db, events)
+  const opened = openGates(dataFolder, owner, { visitors, tree, zone: async () => (await site.get()).timeZone, now })
   const { guard, standing } = opened
   const pages = createPageService(db)
   const signposts = createSignposts(db, pages)
   const looks = createLookService(db, pages)
   const holders = createHolders([pageHolder(pages), signpostHolder(pages), lookHolder, bundleHolder])
   const texts = createSearchIndex(db)
-  const library = createLibraryService({ connection, store, holders, texts, events })
+  const library = createLibraryService({ connection, store, holders, texts, tree, events })
   const editions = createEditions(db, library, texts)
   const reading = createReadingService({ db, store, folder: derivedFolder, texts, events, traffic, programs })
   const looking = createLooking(store, derivedFolder)

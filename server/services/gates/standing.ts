@@ -1,11 +1,10 @@
 import { standingIn, type Gated } from '../../../core/gate/standing'
-import type { Tree } from '../../../core/folders/folderTree'
 import type { GateRule } from '../../../core/gate/gate'
 import type { PassFacts } from '../../../core/gate/pass'
 import type { Database } from '../../db/connection'
 import { gatePasswords, gates } from '../../db/schema'
 import type { Events } from '../events'
-import { readTree, type FolderRow } from '../files/readTree'
+import type { KeptTree } from '../files/keptTree'
 import { admittedBy, readMembership } from '../guests/membership'
 import { kept } from '../kept'
 import { SPENT } from './passwords'
@@ -26,7 +25,7 @@ export interface Standing {
 }
 
 /** Keeps what is known of gates in memory, until any of them or the tree of folders changes. */
-export function createStanding(db: Database, events: Events) {
+export function createStanding(db: Database, tree: KeptTree, events: Events) {
   // Folders change more often than gates, and say nothing of them but where they stand.
   const known = kept(async (): Promise<ReadonlyMap<string, KnownGate>> => {
     const rows = await db.select().from(gates)
@@ -44,8 +43,7 @@ export function createStanding(db: Database, events: Events) {
   })
   const standing = kept(async (): Promise<Standing> => {
     const all = await known.get()
-    const tree: Tree<FolderRow> = await readTree(db)
-    return { gates: all, of: standingIn(tree, all.keys()) }
+    return { gates: all, of: standingIn(await tree.get(), all.keys()) }
   })
   events.on('gates', known.forget)
   events.on('gates', standing.forget)

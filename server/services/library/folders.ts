@@ -6,13 +6,14 @@ import type { Database } from '../../db/connection'
 import { anyGiven } from '../../db/given'
 import { folders } from '../../db/schema'
 import { mustBeGate } from '../gates/gates'
+import type { KeptTree } from '../files/keptTree'
 import { mustHave, nameTaken, readTree } from '../files/readTree'
 import type { Register } from './register'
 
 /** The folders of the library. */
-export function createFolderService(db: Database, register: Register) {
+export function createFolderService(db: Database, tree: KeptTree, register: Register) {
   async function list(): Promise<FolderItem[]> {
-    const [{ all }, cards] = [await readTree(db), await register.cards()]
+    const [{ all }, cards] = [await tree.get(), await register.cards()]
     const counts = new Map<string | null, number>()
     for (const { folder, deleted } of cards.items()) if (!deleted) counts.set(folder, (counts.get(folder) ?? 0) + 1)
     return all.map(({ created, deleted, ...folder }) => ({
@@ -33,9 +34,9 @@ export function createFolderService(db: Database, register: Register) {
     list,
     get,
     /** The folders outside the bin. */
-    tree: () => readTree(db),
+    tree: tree.get,
     /** What a folder outside the bin is called. */
-    nameOf: async (id: string): Promise<string | undefined> => (await readTree(db)).get(id)?.name,
+    nameOf: async (id: string): Promise<string | undefined> => (await tree.get()).get(id)?.name,
 
     /** @throws Problem 409 where a folder of that name is there already */
     async create({ name, parent }: NewFolder): Promise<FolderItem> {

@@ -13,10 +13,10 @@ import type { Holders } from '../uses/holders'
 import { createBin } from './bin'
 import { checkPicture, createDescribing } from './describing'
 import { createListing } from './listing'
-import { readTree } from '../files/readTree'
 import { mustBeGate } from '../gates/gates'
 import { createFolderService } from './folders'
 import { createIntake } from './intake'
+import type { KeptTree } from '../files/keptTree'
 import { filesById, filesUncounted, filesWithBytes, getFile } from '../files/items'
 import { createNaming } from './naming'
 import { createPlacing } from './placing'
@@ -31,17 +31,19 @@ export function createLibraryService({
   store,
   holders,
   texts,
+  tree,
   events,
 }: {
   connection: Pick<Connection, 'db' | 'alone'>
   store: Store
   holders: Holders
   texts: SearchIndex
+  tree: KeptTree
   events: Events
 }) {
   const { db } = connection
   const register = createRegister(db, events)
-  const { list, search, ids, tags, all } = createListing(db, register, texts, events)
+  const { list, search, ids, tags, all } = createListing(tree, register, texts)
   const bin = createBin(db, holders)
   const intake = createIntake(connection, store)
 
@@ -93,7 +95,7 @@ export function createLibraryService({
     },
     ...createPlacing(db),
     ...createDescribing(db),
-    folders: createFolderService(db, register),
+    folders: createFolderService(db, tree, register),
     list,
     search,
     all,
@@ -133,13 +135,13 @@ export function createLibraryService({
 
     /** Which of some names are taken already where they would go. */
     async clashes({ folder, names }: ClashQuery): Promise<Clash[]> {
-      const tree = await readTree(db)
+      const folders = await tree.get()
       const taken = new Map((await all()).map(file => [`${file.folder}/${file.fileName}`, file]))
       return names.flatMap(name => {
         const path = name.split('/')
         const fileName = path.pop()!
         let at: string | null | undefined = folder
-        for (const part of path) at = at === undefined ? undefined : tree.childrenOf(at).find(child => sameName(child.name, part))?.id
+        for (const part of path) at = at === undefined ? undefined : folders.childrenOf(at).find(child => sameName(child.name, part))?.id
         const file = at === undefined ? undefined : taken.get(`${at}/${fileName}`)
         return file ? [{ name, file: { id: file.id, title: file.title, size: file.size, changed: file.changed, uses: file.uses } }] : []
       })

@@ -3,11 +3,8 @@ import { fileFilterSchema, type FileFilter, type FileQuery } from '../../../core
 import type { Cards, Hits } from '../../../core/find/cards'
 import { questionFor, withoutEndings, type Question, type Stem } from '../../../core/find/question'
 import { notFound } from '../../../core/problem'
-import type { Database } from '../../db/connection'
-import type { Events } from '../events'
-import { kept } from '../kept'
+import type { KeptTree } from '../files/keptTree'
 import { MOST_FOUND, type SearchIndex } from '../reading/searchIndex'
-import { readTree } from '../files/readTree'
 import type { Sight } from '../rights/access'
 import type { Register } from './register'
 
@@ -19,10 +16,7 @@ export interface Found {
 }
 
 /** Finds files by where they lie, what they are, and words in their names and inside them. */
-export function createListing(db: Database, register: Register, texts: SearchIndex, events: Events) {
-  const tree = kept(() => readTree(db))
-  events.on('folders', tree.forget)
-
+export function createListing(tree: KeptTree, register: Register, texts: SearchIndex) {
   /** Folders that are looked into, of those that are seen; undefined for all. */
   async function foldersIn(filter: FileFilter, sight: Sight): Promise<Sight> {
     const folders = await foldersOf(filter)

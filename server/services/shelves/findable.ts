@@ -42,14 +42,12 @@ export function createFindable({ pages, library, signposts, shelves: { listed },
     if ((await asked.get()).until < Date.now()) asked.forget()
     return (await asked.get()).ids
   }
-  const tree = kept(() => library.folders.tree())
   for (const event of ['live', 'uses', 'signposts'] as const) events.on(event, offered.forget)
   for (const event of ['live', 'uses', 'library', 'folders', 'read'] as const) events.on(event, asked.forget)
-  events.on('folders', tree.forget)
 
   /** Whether all that lies in a folder is for visitors: a live shelf lists it, or it is marked for that. */
   async function folderTest(): Promise<(folder: string | null) => boolean> {
-    const [{ shelves }, folders] = [await offered.get(), await tree.get()]
+    const [{ shelves }, folders] = [await offered.get(), await library.folders.tree()]
     const whole = new Set(
       shelves.filter(isWholeFolder).flatMap(({ id, below }) => (below === 'no' ? [id] : folders.below(id).map(folder => folder.id))),
     )
@@ -78,7 +76,7 @@ export function createFindable({ pages, library, signposts, shelves: { listed },
 
     /** The folders whose names visitors may read, each below the nearest such one: what others are called is nobody's business. */
     async folders(passed: ReadonlySet<string> = new Set()): Promise<Tree<Node & { name: string }>> {
-      const [all, isOpen] = [await tree.get(), await folderTest()]
+      const [all, isOpen] = [await library.folders.tree(), await folderTest()]
       const { gates, of } = await guard.standing()
       const named = new Set(
         all.all
