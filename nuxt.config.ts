@@ -44,4 +44,10 @@ export default defineNuxtConfig({
   },
   typescript: { tsConfig: { include: ['../types/*.d.ts'], compilerOptions: { noUnusedLocals: true } } },
   experimental: { appManifest: false },
+  hooks: {
+    // What every board might need is not fetched before one is opened: on a slow line that is most of the wait, on any a hundred requests.
+    'build:manifest': manifest => {
+      for (const resource of Object.values(manifest)) resource.prefetch = false
+    },
+  },
 })
