@@ -43,8 +43,8 @@ export default defineNuxtConfig({
     typescript: { tsConfig: { include: ['../types/*.d.ts'], compilerOptions: { verbatimModuleSyntax: true } } },
   },
   typescript: { tsConfig: { include: ['../types/*.d.ts'], compilerOptions: { noUnusedLocals: true } } },
-  // Some fifty requests for the library, not a hundred and fifty: small pieces go together, and so do style sheets.
-  vite: { build: { cssCodeSplit: false, rollupOptions: { output: { experimentalMinChunkSize: 40_000 } } } },
+  // One style sheet instead of forty.
+  vite: { build: { cssCodeSplit: false } },
   experimental: { appManifest: false },
   hooks: {
     // What every board might need is not fetched before one is opened: on a slow line that is most of the wait, on any a hundred requests.

@@ -1,6 +1,9 @@
 import { fileIds, placementsOf } from '../core/page/targets'
 import type { CountedDownload } from '../core/tally/merge'
 import { NO_PARTICULARS, type Particulars } from '../core/tally/particulars'
+import { OPEN_GATE } from '../core/gate/gate'
+import type { Occasion } from '../core/tally/daily'
+import { dailyCounts } from '../server/db/schema'
 import { insertDownloads } from '../server/services/tally/tally'
 import type { Trough } from '../server/trough'
 import { seeded } from './random'
@@ -70,8 +73,40 @@ function visitor(random: Random, page: string, campaign: string): Particulars {
   return { ...NO_PARTICULARS, ...told, country, device, browser, system, language }
 }
 
+/** What happened besides, on each of the last days: pages seen, files looked at, robots, and what did not work. */
+async function addOccasions(trough: Trough, random: Random): Promise<void> {
+  const { database, pages, library } = trough
+  const files = await library.all()
+  const named = (part: string) => files.find(({ title }) => title.includes(part))!.id
+  const rows: (typeof dailyCounts.$inferInsert)[] = []
+  const today = new Date()
+  const live = (await pages.list()).filter(({ edge, published }) => !edge && published !== null)
+  for (let ago = DAYS; ago >= 0; ago--) {
+    const date = new Date(today.getTime() - ago * DAY)
+    const day = date.toISOString().slice(0, 10)
+    const weight = MONTHS[date.getUTCMonth()]! * WEEKDAYS[date.getUTCDay()]! * (0.6 + 0.6 * (1 - ago / DAYS))
+    const add = (what: Occasion, of: string, many: number, detail = '') => {
+      // A few a day: most days have none of what is rare.
+      const count = Math.floor(many * weight + random())
+      if (count > 0) rows.push({ day, what, of, detail, count })
+    }
+    for (const { id, slug } of live) add('seen', id, (slug === '' ? 38 : 17) * (0.8 + random() * 0.4))
+    add('looked', named('K60 kiln manual'), 1.6)
+    add('looked', named('Price list'), 2.1)
+    add('robot', named('Price list'), 1.2)
+    add('broken', named('K100 kiln manual'), 0.05, `${Math.floor(random() * 10)}`)
+    add('missing', '/files/price-list-2024.pdf', 0.12, 'potters-forum.example')
+    add('missing', '/catalogue', 0.06)
+    add('unfound', 'porcelain slip', 0.08)
+    add('unfound', 'raku', 0.05)
+    for (const file of files) if (file.gate !== null && file.gate !== OPEN_GATE) add('stopped', file.id, 0.3, file.gate)
+  }
+  for (let from = 0; from < rows.length; from += BATCH) await database.insert(dailyCounts).values(rows.slice(from, from + BATCH))
+}
+
 /** Two years of invented downloads, in their order: seasons, a letter to customers each month, and new editions that are taken up. */
-export async function addDownloads({ database, pages, library }: Trough): Promise<void> {
+export async function addDownloads(trough: Trough): Promise<void> {
+  const { database, pages, library } = trough
   const random = seeded(11)
   const places: (readonly [{ page: string; placement: string; fileId: string; editions: number; size: number }, number])[] = []
   for (const { id: page } of await pages.list()) {
@@ -106,4 +141,5 @@ export async function addDownloads({ database, pages, library }: Trough): Promis
   found.sort((one, other) => one.at - other.at)
   for (let from = 0; from < found.length; from += BATCH)
     await database.transaction(tx => insertDownloads(tx, found.slice(from, from + BATCH)))
+  await addOccasions(trough, random)
 }

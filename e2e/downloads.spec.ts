@@ -110,7 +110,9 @@ test('a board is read, narrowed and gone back from; each download stands in the 
   await choose(main(page), 'How bars are told apart', 'Bars by device')
   await main(page).getByRole('button', { name: 'The same in numbers' }).click()
   const numbers = main(page).getByRole('region', { name: 'Downloads over time in numbers' })
-  await expect(numbers.getByRole('columnheader')).toHaveText(['When', 'Phone', 'Computer', 'Tablet', 'Device not known'])
+  const { stacks } = await board('span=90&stack=device')
+  const devices = stacks.map(({ key }) => (key ? key[0]!.toUpperCase() + key.slice(1) : 'Device not known'))
+  await expect(numbers.getByRole('columnheader')).toHaveText(['When', ...devices])
   const cells = (await numbers.getByRole('cell').allTextContents()).map(text => Number(text.replace(',', '')))
   expect(cells.reduce((sum, each) => sum + each, 0)).toBe(whole)
 
@@ -147,10 +149,14 @@ test('an address for a letter is made from a file, and what comes by it stands u
 
 test('bars are as tall as their numbers', async ({ page }) => {
   await openDesk(page, server.url)
-  await page.goto(`${server.url}/desk/downloads?span=90&unit=week`)
+  // Whole weeks: the one under way may have nothing yet.
+  const weeks = (await board('span=90&unit=week')).bars
+  const dayOf = (seconds: number) => new Date(seconds * 1000).toISOString().slice(0, 10)
+  const view = `span=days&from=${dayOf(weeks[1]!.at + 43_200)}&to=${dayOf(weeks.at(-1)!.at - 43_200)}&unit=week`
+  await page.goto(`${server.url}/desk/downloads?${view}`)
   const canvas = main(page).locator('canvas')
   await expect(canvas).toBeVisible()
-  const { bars } = await board('span=90&unit=week')
+  const { bars } = await board(view)
   /** Points of the colour of bars in each column of the picture, as stretches of columns that have some. */
   const heights = () =>
     canvas.evaluate((element: HTMLCanvasElement) => {
@@ -173,6 +179,72 @@ test('bars are as tall as their numbers', async ({ page }) => {
   const drawn = await heights()
   const tallest = Math.max(...drawn) / Math.max(...bars.map(({ count }) => count))
   bars.forEach(({ count }, place) => expect(Math.abs(drawn[place]! - count * tallest)).toBeLessThan(4))
+})
+
+test('what was seen and looked at, what robots took and what visitors missed stands beside what was taken', async ({ page }) => {
+  const api = await ownerApi(server.url)
+  const pages = await api<{ items: { id: string; slug: string }[] }>('/pages')
+  const guides = pages.items.find(({ slug }) => slug === 'guides')!.id
+  const { items } = await api<{ items: { id: string; handle: string }[] }>('/files?q=K200 kiln manual')
+  const manual = items[0]!
+  const seen = async (list: string, key: string) => {
+    const rows = (await board(`span=today&list=${list}&most=1000`)).list.rows as { key: string; seen?: number; robots?: number }[]
+    return rows.find(row => row.key === key)
+  }
+  const misses = () =>
+    api<Record<'missing' | 'unfound' | 'stopped', { key: string; count: number; from?: { key: string }[] }[]>>(
+      '/downloads/misses?span=today',
+    )
+  const countOf = async (kind: 'missing' | 'unfound', key: string) => (await misses())[kind].find(row => row.key === key)?.count
+  const visit = (path: string, { as = 'one', ...headers }: Record<string, string> = {}, method = 'GET') =>
+    fetch(server.url + path, { method, headers: { 'User-Agent': `${VISITOR} ${as}`, ...headers }, redirect: 'manual' }).then(answer =>
+      answer.arrayBuffer().then(() => answer),
+    )
+
+  // Something is taken from the page and of the manual, so that both stand in the list.
+  await visit(`/files/${manual.handle}`, { Referer: `${server.url}/guides` })
+  await expect.poll(async () => (await seen('page', guides))?.key).toBe(guides)
+  const before = (await seen('page', guides))?.seen ?? 0
+  const [robotsBefore, lookedBefore] = [(await seen('file', manual.id))?.robots ?? 0, (await seen('file', manual.id))?.seen ?? 0]
+
+  const first = await visit('/guides')
+  await visit('/guides')
+  // Asked again whether it is still the same, by somebody else: it is seen all the same (304).
+  expect((await visit('/guides', { 'as': 'another', 'If-None-Match': first.headers.get('etag')! })).status).toBe(304)
+  // Fetched ahead, not read, by a robot, and by its owner.
+  await visit('/guides', { 'as': 'ahead', 'Sec-Purpose': 'prefetch' })
+  await visit('/guides', { as: 'head' }, 'HEAD')
+  await visit('/guides', { 'User-Agent': 'Examplebot/1.0 (bot)' })
+  await visit('/guides', { as: 'owner', cookie: await cookieOf(server.url) })
+  await visit(`/see/${manual.handle}`)
+  await visit(`/see/${manual.handle}?page=2`)
+  await visit(`/files/${manual.handle}`, { 'User-Agent': 'Examplebot/1.0 (bot)' })
+  expect((await visit('/once/was/here', { Referer: 'https://www.kilnclub.example/links?who=me' })).status).toBe(404)
+  await visit('/apple-touch-icon.png')
+  await visit('/shelves/find?q=Zzqx+kiln')
+  await visit('/shelves/find?q=kiln')
+
+  await expect.poll(async () => (await seen('page', guides))?.seen).toBe(before + 2)
+  await expect.poll(async () => (await seen('file', manual.id))?.seen).toBe(lookedBefore + 1)
+  await expect.poll(async () => (await seen('file', manual.id))?.robots).toBe(robotsBefore + 1)
+  await expect.poll(() => countOf('missing', '/once/was/here')).toBe(1)
+  await expect.poll(() => countOf('unfound', 'zzqx kiln')).toBe(1)
+  const { missing, unfound } = await misses()
+  expect(missing.find(({ key }) => key === '/once/was/here')!.from!.map(({ key }) => key)).toEqual(['kilnclub.example/links'])
+  expect([missing.map(({ key }) => key), unfound.map(({ key }) => key)].flat()).not.toContain('/apple-touch-icon.png')
+  expect(unfound.map(({ key }) => key)).not.toContain('kiln')
+
+  // What waits to be written is written when the process ends by itself.
+  await visit('/guides', { as: 'late' })
+  await server.stop()
+  server = await startServer(server.data)
+  await expect.poll(async () => (await seen('page', guides))?.seen).toBe(before + 3)
+
+  await openDesk(page, server.url)
+  await page.goto(`${server.url}/desk/downloads?span=today`)
+  await main(page).getByRole('button', { name: 'What did not work' }).click()
+  await expect(main(page).getByRole('row', { name: /\/once\/was\/here 1 kilnclub\.example\/links/ })).toBeVisible()
+  await expect(main(page).getByRole('row', { name: /zzqx kiln 1/ })).toBeVisible()
 })
 
 test('a view that is none shows the usual one; what could not be meant is refused', async ({ page }) => {
@@ -202,11 +274,13 @@ for (const width of [1280, 390])
     await page.setViewportSize({ width, height: 800 })
     for (const [query, there] of [
       ['span=30&stack=file', 'What was taken'],
+      ['span=90&list=page', 'took it'],
       ['show=log', 'the newest first'],
+      ['show=misses&span=90', 'Looked for and not found'],
     ]) {
       await page.goto(`${server.url}/desk/downloads?${query}`)
-      await main(page).getByText(there!).waitFor()
-      if (query !== 'show=log') await main(page).locator('tbody').last().getByRole('button').first().click()
+      await main(page).getByText(there!).first().waitFor()
+      if (!query!.startsWith('show=')) await main(page).locator('tbody').last().getByRole('button').first().click()
       const { violations } = await new AxeBuilder({ page }).include('.margin-board').analyze()
       expect(violations.map(({ id, nodes }) => [id, nodes.map(({ html }) => html)])).toEqual([])
     }

@@ -24,7 +24,8 @@ export function useDownloadsView() {
     view,
     /** the view alone, as the API takes it */
     given,
-    showsLog: computed(() => route.query.show === 'log'),
+    /** sums, single downloads, or what did not work */
+    shown: computed(() => (route.query.show === 'log' || route.query.show === 'misses' ? route.query.show : 'sums')),
     show,
     narrowed: computed(() =>
       DIMENSIONS.flatMap((dimension): [Dimension, string][] => {

@@ -68,6 +68,7 @@ export const ROUTES: Record<string, Need> = {
   // Downloads
   'GET /downloads/board': DOWNLOADS,
   'GET /downloads/log': DOWNLOADS,
+  'GET /downloads/misses': DOWNLOADS,
   'GET /downloads/export': DOWNLOADS,
 
   // Files and folders

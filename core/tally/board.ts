@@ -65,7 +65,17 @@ export const boardSchema = z.object({
     dimension: z.enum(DIMENSIONS),
     keys: z.number(),
     rows: z.array(
-      z.object({ key: z.string(), count: z.number(), bytes: z.number(), before: z.number().nullable(), line: z.array(z.number()) }),
+      z.object({
+        key: z.string(),
+        count: z.number(),
+        bytes: z.number(),
+        before: z.number().nullable(),
+        line: z.array(z.number()),
+        /** how often its page was seen, or what is in the file looked at; where that can be said */
+        seen: z.number().optional(),
+        /** how often robots took it, who are not counted otherwise */
+        robots: z.number().optional(),
+      }),
     ),
   }),
   /** what was done in the span, to be seen beside the bars */

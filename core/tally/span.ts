@@ -32,6 +32,10 @@ export interface SpanFound extends Stretch {
   lastDay: string
 }
 
+/** The day in a time zone on which a moment falls (ISO 8601); @param moment milliseconds since 1970 */
+export const dayAt = (moment: number, zone: string): string =>
+  Temporal.Instant.fromEpochMilliseconds(moment).toZonedDateTimeISO(zone).toPlainDate().toString()
+
 const seconds = (time: Temporal.ZonedDateTime) => time.epochMilliseconds / 1000
 const dayStart = (day: Temporal.PlainDate, zone: string) => seconds(day.toZonedDateTime(zone))
 

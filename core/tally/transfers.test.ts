@@ -88,6 +88,10 @@ describe('Transfers', () => {
     const transfers = new Transfers()
     transfers.add(delivery([[0, 50]]))
     expect(transfers.add(delivery([[50, 100]], { at: 25 * 60 * 60 * 1000 }))).toBeUndefined()
+    // What came after is one of its own, and may break off as well.
+    expect(transfers.takeBroken()).toEqual([{ file: 'f', have: 50, size: 100, last: 0 }])
+    transfers.forget(50 * 60 * 60 * 1000)
+    expect(transfers.takeBroken()).toEqual([{ file: 'f', have: 50, size: 100, last: 25 * 60 * 60 * 1000 }])
   })
 
   it('goes on with what an earlier process had', () => {
@@ -99,6 +103,7 @@ describe('Transfers', () => {
     expect(after.add(delivery([[60, 100]]))).toMatchObject({ bytes: 100 })
     expect(after.changes()).toEqual({ open: [], ended: [open[0]![0]] })
     expect(after.changes()).toEqual({ open: [], ended: [] })
+    expect(after.takeBroken()).toEqual([])
   })
 
   it('counts an empty file when its answer was sent', () => {

@@ -42,8 +42,20 @@ export interface Transfer {
   bytes: number
   placement: string | undefined
   last: number
+  /** bytes of the whole; one that an earlier version of Trough wrote down has none */
+  size?: number
   /** as its first request said it; one that an earlier version of Trough wrote down has none */
   told?: Particulars
+}
+
+/** A download that was given up on the way. */
+export interface Broken {
+  file: string
+  /** bytes that were had, each once */
+  have: number
+  size: number
+  /** milliseconds since the epoch */
+  last: number
 }
 
 /** A transfer that stands still this long is given up; a resumption after it starts a new one. */
@@ -57,6 +69,7 @@ const MOST_OPEN = 20_000
 export class Transfers {
   private open: Map<string, Transfer>
   private touched = new Set<string>()
+  private broken: Broken[] = []
 
   /** @param open those that an earlier process had not seen the end of, the oldest first */
   constructor(open: Iterable<[string, Transfer]> = []) {
@@ -73,6 +86,13 @@ export class Transfers {
     }
   }
 
+  /** Those that were given up since it was asked last. */
+  takeBroken(): Broken[] {
+    const broken = this.broken
+    this.broken = []
+    return broken
+  }
+
   /** Takes one delivery in; gives the download it completes, if it does. */
   add(delivery: Delivery): Download | undefined {
     const { file, edition, etag, size, delivered, at } = delivery
@@ -84,8 +104,9 @@ export class Transfers {
 
     const key = `${delivery.visitor()}\n${file}\n${edition}\n${etag}`
     const known = this.open.get(key)
-    const transfer =
-      known && at - known.last < FORGOTTEN_AFTER ? known : { have: [], unsure: undefined, bytes: 0, placement: undefined, last: at }
+    const isOld = known !== undefined && at - known.last >= FORGOTTEN_AFTER
+    if (isOld) this.giveUp(key, known)
+    const transfer = known && !isOld ? known : { have: [], unsure: undefined, bytes: 0, placement: undefined, last: at, size }
     for (const stretch of delivered) {
       // Who goes on from within the unsure stretch has all before that point.
       const { unsure } = transfer
@@ -111,11 +132,19 @@ export class Transfers {
     return undefined
   }
 
-  private forget(now: number): void {
-    for (const [key, { last }] of this.open) {
-      if (this.open.size <= MOST_OPEN && now - last < FORGOTTEN_AFTER) return
-      this.open.delete(key)
-      this.touched.add(key)
+  /** Gives up those that stand still. */
+  forget(now: number): void {
+    for (const [key, transfer] of this.open) {
+      if (this.open.size <= MOST_OPEN && now - transfer.last < FORGOTTEN_AFTER) return
+      this.giveUp(key, transfer)
     }
+  }
+
+  private giveUp(key: string, { have, last, size }: Transfer): void {
+    this.open.delete(key)
+    this.touched.add(key)
+    const file = key.split('\n')[1]
+    if (size === undefined || file === undefined) return
+    this.broken.push({ file, size, last, have: have.reduce((sum, { start, end }) => sum + end - start, 0) })
   }
 }

@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm'
 import {
   bigint,
   bigserial,
+  date,
   boolean,
   customType,
   index,
@@ -24,6 +25,7 @@ import type { Mark } from '../../core/folders/folderItem'
 import type { Edge } from '../../core/page/edges'
 import type { PageDocument, Target } from '../../core/page/schema'
 import type { Rights } from '../../core/rights/rights'
+import type { Occasion } from '../../core/tally/daily'
 import type { Transfer } from '../../core/tally/transfers'
 import type { TimedAct } from '../../core/timetable/timedItem'
 import type { Trouble } from '../../core/trust/trustReports'
@@ -769,6 +771,20 @@ export const downloads = pgTable(
     language: text().notNull().default(''),
   },
   table => [index('downloads_file').on(table.fileId, table.at), index('downloads_placement').on(table.placement)],
+)
+
+/** What is counted by day besides downloads, by `core/tally/daily`; days are those of the site's time zone as it was then. */
+export const dailyCounts = pgTable(
+  'daily_counts',
+  {
+    day: date({ mode: 'string' }).notNull(),
+    what: text().$type<Occasion>().notNull(),
+    /** identity, address or words */
+    of: text('of_what').notNull(),
+    detail: text().notNull().default(''),
+    count: integer().notNull(),
+  },
+  table => [primaryKey({ columns: [table.what, table.day, table.of, table.detail] })],
 )
 
 /** Downloads under way: what of a file one visitor has, for a day at most; the key is a hash that says nothing of who it is. */

@@ -7,9 +7,12 @@ import { createPublishedPages } from '../services/published/published'
 import { createSearching } from '../services/searching/searching'
 import { createSeeing } from '../services/seeing/seeing'
 import { createDownloads } from '../services/downloads/downloads'
+import { createDailyTally } from '../services/tally/daily'
 import { createDescribing } from '../services/tally/describing'
+import { createOccasions } from '../services/tally/occasions'
 import { createTallyService } from '../services/tally/tally'
 import { createTelling } from '../services/tally/telling'
+import { createWho } from '../services/tally/who'
 import { createHashing } from '../services/trust/hashing'
 import { createTroubles } from '../services/trust/troubles'
 import { createEntering } from '../services/entering/entering'
@@ -48,9 +51,12 @@ export async function openDelivering(
   const { standing, passes, passwords, contacts } = holdings
   const troubles = createTroubles(db)
   const describing = createDescribing()
+  const who = createWho(secrets.visitors)
+  const daily = createDailyTally(db, who, async () => ({ zone: (await site.get()).timeZone, hosts: await site.hosts() }))
   const tally = createTallyService(
     db,
-    secrets.visitors,
+    who,
+    daily,
     createTelling(db, describing.describe, async () => ({ hosts: await site.hosts(), countries: (await site.get()).countries })),
   )
   const downloads = createDownloads(db, async () => (await site.get()).timeZone)
@@ -76,6 +82,8 @@ export async function openDelivering(
     visitors,
     troubles,
     tally,
+    daily,
+    occasions: createOccasions(daily, visitors, isOwn),
     downloads,
     checks,
     delivery: createDeliveryService({ directory, bundles, store, checks, tally, front, visitors, isOwn, events, troubles, guard }),
@@ -124,6 +132,7 @@ export async function openDelivering(
       await hashing.close()
       await outbox.close()
       await tally.flush()
+      await daily.flush()
       await describing.close()
       await downloads.close()
     },

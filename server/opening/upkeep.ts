@@ -35,7 +35,7 @@ export function openUpkeep(
     owner: { sessions, journal },
     holdings: { library, pages, signposts, looks, site, recognising, reading, typefaces, guard, contacts },
     intake: { jobs, fetching, uploads, hooks },
-    delivering: { troubles, entering, people },
+    delivering: { troubles, entering, people, daily },
   }: { owner: Owner; holdings: Holdings; intake: Intake; delivering: Delivering },
   { traffic, ownAddress }: UpkeepOptions,
 ) {
@@ -73,6 +73,7 @@ export function openUpkeep(
     await entering.tidy()
     await people.tidy()
     await hooks.tidy()
+    await daily.tidy()
   }
   const tidying = setInterval(() => {
     tidy().catch(laterTrouble('tidying up failed'))

@@ -106,7 +106,7 @@ async function seen(trough: Services) {
         ),
       ),
     ),
-    searched: (await (await trough.searching.find(readSearchQuery(new URLSearchParams('sort=title'))))(undefined)).bytes.toString(),
+    searched: (await (await trough.searching.find(readSearchQuery(new URLSearchParams('sort=title')))).made(undefined)).bytes.toString(),
     looks: await Promise.all(
       known.map(async file =>
         trough.seeing.find(STRANGER, file.handle, PLAIN_SEE).then(

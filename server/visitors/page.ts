@@ -13,7 +13,7 @@ export async function pageIsAt({ knownSlugs, guard }: Trough, request: IncomingM
 
 /** `/` and `/<slug>`: a published page. */
 export async function answerPage(
-  { published, knownSlugs, guard }: Trough,
+  { published, knownSlugs, guard, occasions }: Trough,
   request: IncomingMessage,
   response: ServerResponse,
   slug: string,
@@ -34,4 +34,5 @@ export async function answerPage(
   const answer = respond(request.method!, request.headers, representation, () => representation.etag.replace(/\W/g, ''))
   if (answer.body.length) await count()
   await send(response, answer, ({ start, end }) => page.bytes.subarray(start, end))
+  occasions.note(request, { what: 'seen', of: place.id, detail: '' })
 }

@@ -31,4 +31,5 @@ export async function answerSee(
     return
   }
   await sendMade(request, response, seen.made, seen.own)
+  trough.occasions.note(request, { what: 'looked', of: seen.file, detail: '' })
 }

@@ -64,18 +64,36 @@ export async function answerVisitor(event: H3Event): Promise<void> {
   try {
     await answerAt(trough, event, path, search)
   } catch (error) {
-    if (error instanceof GateClosed) return answerClosed(trough, req, res, error)
-    if (!(error instanceof Problem && error.status === 404)) throw error
+    if (error instanceof GateClosed) {
+      if (error.wanted) trough.occasions.note(req, { what: 'stopped', of: error.wanted, detail: error.gate })
+      return answerClosed(trough, req, res, error)
+    }
+    if (!(error instanceof Problem && error.status === 404)) {
+      noteTrouble(trough, req, path, error)
+      throw error
+    }
     await oneATurn()
     const place = await placeMeant(trough, req, path, search)
     if (place === undefined) {
       // Who has an address of the site before is led on at once, whatever else is tried meanwhile.
       await atLeisure()
+      noteTrouble(trough, req, path, error)
       throw error
     }
     // 308 lasts and keeps the method (RFC 9110, section 15.4.9).
     res.writeHead(308, { 'Location': place, 'Cache-Control': 'no-cache', 'Content-Length': 0 }).end()
   }
+}
+
+/** What browsers ask for by themselves, whatever a site has. */
+const UNASKED = /^\/(?:apple-touch-icon[\w-]*\.png|browserconfig\.xml|\.well-known\/.*)$/
+
+/** Its owner learns of what visitors asked for and did not get. */
+function noteTrouble({ occasions }: Trough, request: IncomingMessage, path: string, error: unknown): void {
+  const status = error instanceof Problem ? error.status : 500
+  if (status === 404 || status === 410) {
+    if (!UNASKED.test(path)) occasions.note(request, { what: 'missing', of: decodedName(path), detail: '' }, { told: true })
+  } else if (status >= 500) occasions.note(request, { what: 'failed', of: decodedName(path), detail: '' })
 }
 
 /** Where somebody wanted to go who asks for what is not there: what the address was meant to be, then what the site had before. */

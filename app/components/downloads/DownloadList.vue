@@ -16,10 +16,19 @@ const WIDE = { class: 'wide' }
 const HEADERS = computed(() => [
   { title: dimensionWords(props.board.list.dimension).one, key: 'key', sortable: false, width: '40%' },
   { title: 'Downloads', key: 'count', sortable: false, align: 'end' as const },
+  ...(beside.value ? [{ title: beside.value, key: 'seen', sortable: false, align: 'end' as const }] : []),
   { title: 'Share', key: 'share', sortable: false, headerProps: WIDE },
   ...(props.board.before ? [{ title: 'Change', key: 'before', sortable: false, align: 'end' as const }] : []),
   { title: 'Over time', key: 'line', sortable: false, headerProps: WIDE },
 ])
+/** What is known besides: how often a page was seen, or what is in a file looked at. */
+const BESIDE: Partial<Record<Board['list']['dimension'], string>> = { file: 'Looked at', page: 'Seen', placement: 'Seen' }
+const beside = computed(() =>
+  props.board.list.rows.some(({ seen, robots }) => seen !== undefined || robots) ? BESIDE[props.board.list.dimension] : undefined,
+)
+/** How many took it of those who saw its page; where more did than saw it, as by a letter, nothing is said. */
+const rateOf = ({ count, seen }: { count: number; seen?: number }) =>
+  props.board.list.dimension !== 'file' && seen && count <= seen ? `${Math.round((count / seen) * 100)} % took it` : ''
 const shareOf = (count: number) => (props.board.total.count ? (count / props.board.total.count) * 100 : 0)
 const nameOf = (key: string) => keyWords(props.board.list.dimension, key, props.board.names)
 const detailOf = (key: string) => props.board.names[props.board.list.dimension]?.[key]?.detail
@@ -43,6 +52,11 @@ const left = computed(() => props.board.list.keys - props.board.list.rows.length
             </VBtn>
           </td>
           <td class="when number">{{ item.count.toLocaleString() }}</td>
+          <td v-if="beside" class="when number">
+            {{ item.seen?.toLocaleString() }}
+            <small v-if="rateOf(item)">{{ rateOf(item) }}</small>
+            <small v-if="item.robots">{{ counted(item.robots, 'robot') }}</small>
+          </td>
           <td class="share wide">
             <span class="bar-line" :style="{ inlineSize: `${Math.max(1, shareOf(item.count))}%` }" />
             <span class="percent">{{ shareOf(item.count).toFixed(shareOf(item.count) < 10 ? 1 : 0) }} %</span>

@@ -5,7 +5,7 @@ import { isDay } from '~~/core/timetable/setTime'
 
 /** What was taken, when, and from where. */
 useHead({ title: 'Downloads' })
-const { view, given, showsLog, show, narrowed, narrow } = useDownloadsView()
+const { view, given, shown, show, narrowed, narrow } = useDownloadsView()
 const taken = useTaken()
 const board = shallowRef<Board>()
 const failure = ref('')
@@ -92,8 +92,9 @@ function showMore() {
 <template>
   <MarginBoard heading="Downloads">
     <template v-if="board?.any" #acts>
-      <VBtn v-if="showsLog" @click="show({ show: undefined })">Sums</VBtn>
-      <VBtn v-else @click="show({ show: 'log' })">Log</VBtn>
+      <VBtn v-if="shown !== 'sums'" @click="show({ show: undefined })">Sums</VBtn>
+      <VBtn v-if="shown !== 'log'" @click="show({ show: 'log' })">Log</VBtn>
+      <VBtn v-if="shown !== 'misses'" @click="show({ show: 'misses' })">What did not work</VBtn>
       <a class="plain" :href="`/api/downloads/export?${given}`" download>Save as CSV</a>
     </template>
     <p v-if="failure" class="say" role="alert">{{ failure }} <VBtn @click="load">Try again</VBtn></p>
@@ -114,13 +115,13 @@ function showMore() {
         <DateField v-model="typed.to" aria-label="Last day" />
       </template>
       <VSelect
-        v-if="view.span !== 'all' && !showsLog"
+        v-if="view.span !== 'all' && shown === 'sums'"
         :model-value="view.against"
         :items="[...AGAINST_WORDS]"
         aria-label="Against what"
         @update:model-value="show({ against: $event })"
       />
-      <template v-if="!showsLog">
+      <template v-if="shown === 'sums'">
         <VSelect
           :model-value="board.span.unit"
           :items="units"
@@ -136,7 +137,7 @@ function showMore() {
       </template>
     </div>
     <VProgressLinear v-if="board && loading" indeterminate aria-label="Adding up the downloads" />
-    <p v-if="board?.any && narrowed.length" class="narrowed">
+    <p v-if="board?.any && narrowed.length && shown !== 'misses'" class="narrowed">
       Only
       <VChip
         v-for="each in narrowed"
@@ -148,7 +149,8 @@ function showMore() {
       >
     </p>
     <template v-if="board?.any" #list>
-      <DownloadLog v-if="showsLog" :given="given" :zone="board.span.zone" />
+      <DownloadLog v-if="shown === 'log'" :given="given" :zone="board.span.zone" />
+      <DownloadMisses v-else-if="shown === 'misses'" :given="given" />
       <template v-else>
         <p class="sum">
           <b>{{ counted(board.total.count, 'download') }}</b> {{ spanWords }}, {{ formatSize(board.total.bytes) }}.
@@ -177,7 +179,7 @@ function showMore() {
         />
       </template>
     </template>
-    <template v-if="board && chosen !== undefined && !showsLog" #margin>
+    <template v-if="board && chosen !== undefined && shown === 'sums'" #margin>
       <DownloadParticulars
         :dimension="board.list.dimension"
         :of="chosen"

@@ -9,12 +9,15 @@ import {
   type LogItem,
   type LogQuery,
 } from '../../../core/tally/board'
+import type { Misses } from '../../../core/tally/daily'
 import type { Narrowing, Stretch } from '../../../core/tally/columns'
 import { DIMENSIONS, type Dimension } from '../../../core/tally/particulars'
 import { barsOf, spanFound, type SpanFound } from '../../../core/tally/span'
 import type { Database } from '../../db/connection'
 import { downloads } from '../../db/schema'
+import { createBeside } from './beside'
 import { createMarks } from './marks'
+import { createMisses } from './misses'
 import { createNames, type Keys } from './names'
 import { KEY } from './expressions'
 import { createTitles, NAMED, readRows, type Row } from './table'
@@ -42,6 +45,8 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
   const sums = createSums(db)
   const namesOf = createNames(db)
   const marksOf = createMarks(db)
+  const beside = createBeside(db)
+  const missesOf = createMisses(db)
 
   async function spanOf(view: DownloadsView, firstOf = sums.first): Promise<SpanFound & { zone: string; narrow: Narrowing }> {
     const [zone, narrow] = [await zoneOf(), narrowingOf(view)]
@@ -75,6 +80,12 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
         mostStacked: MOST_STACKED,
       })
       const listed = found.lists[0]!
+      const more = await beside.of(
+        list,
+        listed.rows.map(({ key }) => key),
+        narrow,
+        span,
+      )
       const keys: Partial<Record<Dimension, string[]>> = {}
       const name = (dimension: Dimension, some: string[]) => (keys[dimension] = [...(keys[dimension] ?? []), ...some])
       name(
@@ -93,7 +104,7 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
         before: found.before,
         bars: bars.map((at, index) => ({ at, count: found.bars[index]! })),
         stacks: found.stacks,
-        list: listed,
+        list: { ...listed, rows: listed.rows.map(row => ({ ...row, ...more.get(row.key) })) },
         marks: await marksOf({ from, to }, narrow),
         names: await namesOf(keys),
         any: found.total.count > 0 || (await sums.find(EVER, {}, 0, 0)).total > 0,
@@ -106,6 +117,11 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
       const { ids, total } = await sums.find({ from, to }, narrow, offset, limit)
       const items = ids.length ? (await readRows(db, inArray(downloads.id, ids))).reverse().map(toItem) : []
       return { items, total, names: await namesOf(keysIn(items)) }
+    },
+
+    async misses(view: DownloadsView): Promise<Misses> {
+      const { zone, ...span } = await spanOf(view)
+      return missesOf(span, zone)
     },
 
     /** All of a view as lines of a table, the oldest first. */

@@ -12,7 +12,7 @@ beforeAll(async () => {
 afterAll(() => test.close())
 
 const html = async (query = '') =>
-  (await (await test.trough.searching.find(readSearchQuery(new URLSearchParams(query))))(undefined)).bytes.toString()
+  (await (await test.trough.searching.find(readSearchQuery(new URLSearchParams(query)))).made(undefined)).bytes.toString()
 const titles = async (query = '') => [...(await html(query)).matchAll(/<li class="tr-hit"><h2><a[^>]*>([^<]*)/g)].map(([, title]) => title!)
 
 async function livePage(title: string, ...blocks: Parameters<typeof pageOf>) {

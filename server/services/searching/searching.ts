@@ -32,10 +32,15 @@ interface Needs {
   events: Events
 }
 type Passes = (file: FileItem) => boolean
+/** A page of what was found, and whether that was anything. */
+export interface Found {
+  made: Made
+  any: boolean
+}
 
 /** What visitors find among the files that are public on live pages or in folders marked for it. */
 export function createSearching({ library, pages, site, published, findable, shelves, guard, events }: Needs) {
-  const made = keptPages(events)
+  const made = keptPages<Found>(events)
 
   /** Whether a file lies in one of some folders, or below. */
   async function inFolders(ids: string[]): Promise<Passes> {
@@ -57,7 +62,7 @@ export function createSearching({ library, pages, site, published, findable, she
     return file => inside(file) || pinned.has(file.id)
   }
 
-  async function write(query: SearchQuery, passed: ReadonlySet<string>): Promise<Made> {
+  async function write(query: SearchQuery, passed: ReadonlySet<string>): Promise<Found> {
     const { gates, of } = await guard.standing()
     const behind = (file: FileItem) => behindOf(of(file), gates, passed)
     const tests = [
@@ -86,7 +91,7 @@ export function createSearching({ library, pages, site, published, findable, she
           .map(({ name }) => name)
           .join(' / '),
     }
-    return published.made({
+    const made = await published.made({
       slug: SEARCH_PATH.slice(1),
       title: query.q ? speech.say('foundFor', { words: query.q }) : speech.say('searchFiles'),
       description: '',
@@ -95,6 +100,7 @@ export function createSearching({ library, pages, site, published, findable, she
       css: FOUND_CSS + SEARCH_CSS,
       write: () => searchPageHtml(page, query, speech),
     })
+    return { made, any: hits.length > 0 }
   }
 
   return {
@@ -104,7 +110,7 @@ export function createSearching({ library, pages, site, published, findable, she
      * @param passed the gates that whoever asks has passed
      * @throws Problem 404 where the shelf that is asked for is on no live page
      */
-    find: (query: SearchQuery, passed: ReadonlySet<string> = new Set()): Promise<Made> =>
+    find: (query: SearchQuery, passed: ReadonlySet<string> = new Set()): Promise<Found> =>
       // How often files were taken changes all the time.
       query.sort === '-downloads'
         ? write(query, passed)

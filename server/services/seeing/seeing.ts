@@ -50,7 +50,7 @@ interface Needs {
 
 /** What visitors see of a file before they take it: its pages, its tables, its words. */
 export function createSeeing({ directory, library, bundles, looking, texts, site, published, findable, guard, events }: Needs) {
-  const pages = keptPages(events)
+  const pages = keptPages<Made>(events)
   const contents = new LRUCache<string, Promise<Contents>>({ max: MOST_CONTENTS, maxSize: KEPT_CONTENTS, sizeCalculation: () => 100_000 })
   events.on('bytes', () => contents.clear())
 
@@ -158,7 +158,11 @@ export function createSeeing({ directory, library, bundles, looking, texts, site
      *
      * @throws Problem 404 where there is none, 410 where the file is gone
      */
-    async find(request: IncomingMessage, handle: string, query: SeeQuery): Promise<{ made: Made; own: boolean } | { moved: string }> {
+    async find(
+      request: IncomingMessage,
+      handle: string,
+      query: SeeQuery,
+    ): Promise<{ made: Made; file: string; own: boolean } | { moved: string }> {
       const entry = await directory.find(handle, false)
       const missing = () => new VisitorProblem(404, 'noFile')
       const wanted = entry && (await wantedAt(entry, bundles))
@@ -166,7 +170,8 @@ export function createSeeing({ directory, library, bundles, looking, texts, site
       if (entry.kind === 'moved') return { moved: entry.path.replace(/^\/files\//, '/see/') }
       if (entry.kind === 'gone' || entry.kind === 'nowhere') throw new VisitorProblem(410, 'gone')
       const { own } = await guard.admit(request, wanted!, missing)
-      return { made: await pages.get(`${entry.id} ${JSON.stringify(query)}`, async () => write(await visible(entry.id), query)), own }
+      const made = await pages.get(`${entry.id} ${JSON.stringify(query)}`, async () => write(await visible(entry.id), query))
+      return { made, file: entry.id, own }
     },
   }
 }

@@ -119,7 +119,7 @@ describe('a shelf', () => {
     expect(page.match(/class="tr-item"/g)).toHaveLength(FIRST_OF_MANY)
     expect(page).toContain(`href="/shelves/find?in=${placement}&amp;at=${placement}">See all 320 files</a>`)
     const found = await searching.find(readSearchQuery(new URLSearchParams({ in: placement })))
-    expect((await found(undefined)).bytes.toString()).toContain('320 files')
+    expect((await found.made(undefined)).bytes.toString()).toContain('320 files')
     expect(Object.keys(await contentsOf(await ask(placement, 'all=')))).toHaveLength(320)
   })
 
@@ -144,7 +144,7 @@ describe('a shelf', () => {
     const secret = await test.putInto('alike-secret.txt', 'alike secret', { folder: one.id })
     expect(await found(file, later, secret)).toEqual(['Alike a', 'Alike b'])
     const results = await test.trough.searching.find(readSearchQuery(new URLSearchParams({ in: placement, q: 'alike' })))
-    expect((await results(undefined)).bytes.toString()).toContain('2 files')
+    expect((await results.made(undefined)).bytes.toString()).toContain('2 files')
   })
 
   it('lists by words inside what was only read after somebody had seen it', async () => {

@@ -9,6 +9,10 @@ import type { Database } from '../../db/connection'
 import { downloads, transfers } from '../../db/schema'
 import { databaseOfTest, openTestTrough, type TestTrough } from '../../testing/harness'
 import { createTallyService } from './tally'
+import { createWho } from './who'
+
+/** Where nothing else is counted. */
+const SILENT = { note: () => undefined }
 
 let test: TestTrough
 beforeAll(async () => {
@@ -51,7 +55,7 @@ it('keeps what could not be written for the next time', async () => {
     delete: () => ({ where: async () => undefined }),
     select: () => ({ from: () => ({ orderBy: async () => [] }) }),
   } as unknown as Database
-  const tally = createTallyService(db, 'secret')
+  const tally = createTallyService(db, createWho('secret'), SILENT)
   tally.observe(seen('f'))
   await expect(tally.flush()).rejects.toThrow('no space left')
   full = false
@@ -65,12 +69,12 @@ it('goes on after a restart with downloads that were under way', async () => {
   const folder = await mkdtemp(join(tmpdir(), 'trough-tally-'))
   const { db, close } = await (await databaseOfTest(folder))(join(folder, 'db'), () => undefined)
   const part = (start: number, end: number) => ({ ...seen(file.id), delivered: [{ start, end }] })
-  const before = createTallyService(db, 'secret')
+  const before = createTallyService(db, createWho('secret'), SILENT)
   before.observe(part(0, 6))
   await before.flush()
   // Nothing of it names the visitor.
   expect(JSON.stringify(await db.select().from(transfers))).not.toMatch(/192\.0\.2\.7|Firefox/)
-  const after = createTallyService(db, 'secret')
+  const after = createTallyService(db, createWho('secret'), SILENT)
   after.observe(part(6, 10))
   await after.flush()
   expect([await db.select().from(transfers), (await db.select().from(downloads)).map(row => [row.fileId, row.bytes])]).toEqual([
@@ -83,7 +87,7 @@ it('goes on after a restart with downloads that were under way', async () => {
 it('counts what could not be told of when it came, once it can be', async () => {
   const file = await test.put('later.pdf', '%PDF-1.7 later')
   let broken = true
-  const tally = createTallyService(test.trough.database, 'secret', async requests => {
+  const tally = createTallyService(test.trough.database, createWho('secret'), SILENT, async requests => {
     if (broken) throw new Error('no connection')
     return requests.map(() => ({ ...NO_PARTICULARS, campaign: 'told' }))
   })

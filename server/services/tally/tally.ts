@@ -1,18 +1,18 @@
-import { createHmac } from 'node:crypto'
 import { setImmediate } from 'node:timers/promises'
-import { asc, inArray, lt, sql } from 'drizzle-orm'
-import { LRUCache } from 'lru-cache'
+import { asc, inArray, sql } from 'drizzle-orm'
+import { tenthOf } from '../../../core/tally/daily'
 import { DoubleClicks } from '../../../core/tally/doubleClicks'
 import { coversAll } from '../../../core/tally/intervals'
-import { isRobot } from '../../../core/tally/robots'
 import { mergeDownloads, type CountedDownload } from '../../../core/tally/merge'
 import { NO_PARTICULARS, type Came, type Particulars } from '../../../core/tally/particulars'
-import { FORGOTTEN_AFTER, Transfers, type Delivery, type Download } from '../../../core/tally/transfers'
+import { Transfers, type Delivery, type Download } from '../../../core/tally/transfers'
 import type { Database, Queryable } from '../../db/connection'
 import { downloads, transfers as transferTable } from '../../db/schema'
 import { laterTrouble } from '../../log'
 import { tellHooks } from '../tellHooks'
+import type { DailyTally } from './daily'
 import type { Telling } from './telling'
+import type { Who } from './who'
 
 /** A delivery as the server saw it, before who it was is made unreadable. */
 export interface Observation extends Omit<Delivery, 'visitor' | 'at' | 'told'> {
@@ -69,11 +69,15 @@ const tellsNothing: Telling = async requests => requests.map(() => NO_PARTICULAR
  *
  * @param tell says where requests came from and what with
  */
-export function createTallyService(db: Database, secret: string, tell: Telling = tellsNothing, now: () => number = Date.now) {
+export function createTallyService(
+  db: Database,
+  { markOf, isRobot }: Who,
+  daily: Pick<DailyTally, 'note'>,
+  tell: Telling = tellsNothing,
+  now: () => number = Date.now,
+) {
   const doubleClicks = new DoubleClicks()
   let transfers: Transfers | undefined
-  const robots = new LRUCache<string, boolean>({ max: 5000 })
-  const marks = new LRUCache<string, string>({ max: 5000 })
   let observed: Observation[] = []
   /** Downloads that count, and of which is still to be told where they came from. */
   let counted: { one: Observation; download: Download }[] = []
@@ -81,32 +85,16 @@ export function createTallyService(db: Database, secret: string, tell: Telling =
   let timer: NodeJS.Timeout | undefined
   let writing: Promise<void> = Promise.resolve()
 
-  /** It only keeps the ranges of one visitor together. */
-  function markOf(address: string, userAgent = ''): string {
-    const who = `${address}\n${userAgent}`
-    const known = marks.get(who)
-    if (known !== undefined) return known
-    const mark = createHmac('sha256', secret).update(who).digest('base64')
-    marks.set(who, mark)
-    return mark
-  }
-
-  function isRobotAgent(userAgent = ''): boolean {
-    const known = robots.get(userAgent)
-    if (known !== undefined) return known
-    const robot = isRobot(userAgent)
-    robots.set(userAgent, robot)
-    return robot
-  }
-
   /** Goes on with what an earlier process had of downloads under way. */
   async function begin(): Promise<Transfers> {
-    await db.delete(transferTable).where(lt(transferTable.at, new Date(now() - FORGOTTEN_AFTER)))
     const rows = await db.select().from(transferTable).orderBy(asc(transferTable.at))
     return new Transfers(rows.map(({ key, state }) => [key, state]))
   }
 
   async function keepUnfinished(known: Transfers): Promise<void> {
+    known.forget(now())
+    for (const { file, have, size, last } of known.takeBroken())
+      daily.note({ what: 'broken', of: file, detail: `${tenthOf(have, size)}` }, last)
     const { open, ended } = known.changes()
     const rows = open.map(([key, state]) => ({ key, state, at: new Date(state.last) }))
     if (rows.length)
@@ -145,11 +133,12 @@ export function createTallyService(db: Database, secret: string, tell: Telling =
   async function write(): Promise<void> {
     const known = (transfers ??= await begin())
     const batch = [...observed]
-    const taken = batch.filter(({ userAgent }) => !isRobotAgent(userAgent))
+    const taken = batch.filter(({ userAgent }) => !isRobot(userAgent))
     // What may go on later is told of as it began.
     const told = await tellEach(taken.filter(one => !isWhole(one)))
     // Not before: what cannot be told now is told the next time.
     observed = observed.slice(batch.length)
+    for (const one of batch) if (isRobot(one.userAgent) && isWhole(one)) daily.note({ what: 'robot', of: one.file, detail: '' })
     for (const one of taken) {
       const download = take(known, one, told.get(one))
       if (download) counted.push({ one, download })
