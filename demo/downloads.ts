@@ -1,7 +1,7 @@
 import { fileIds, placementsOf } from '../core/page/targets'
 import type { CountedDownload } from '../core/tally/merge'
 import { NO_PARTICULARS, type Particulars } from '../core/tally/particulars'
-import { OPEN_GATE } from '../core/gate/gate'
+import { isBuiltIn } from '../core/gate/gate'
 import type { Occasion } from '../core/tally/daily'
 import { dailyCounts } from '../server/db/schema'
 import { insertDownloads } from '../server/services/tally/tally'
@@ -99,7 +99,7 @@ async function addOccasions(trough: Trough, random: Random): Promise<void> {
     add('missing', '/catalogue', 0.06)
     add('unfound', 'porcelain slip', 0.08)
     add('unfound', 'raku', 0.05)
-    for (const file of files) if (file.gate !== null && file.gate !== OPEN_GATE) add('stopped', file.id, 0.3, file.gate)
+    for (const file of files) if (file.gate !== null && !isBuiltIn(file.gate)) add('stopped', file.id, 0.3, file.gate)
   }
   for (let from = 0; from < rows.length; from += BATCH) await database.insert(dailyCounts).values(rows.slice(from, from + BATCH))
 }

@@ -242,7 +242,7 @@ test('what was seen and looked at, what robots took and what visitors missed sta
 
   await openDesk(page, server.url)
   await page.goto(`${server.url}/desk/downloads?span=today`)
-  await main(page).getByRole('button', { name: 'What did not work' }).click()
+  await main(page).getByRole('button', { name: 'Missed' }).click()
   await expect(main(page).getByRole('row', { name: /\/once\/was\/here 1 kilnclub\.example\/links/ })).toBeVisible()
   await expect(main(page).getByRole('row', { name: /zzqx kiln 1/ })).toBeVisible()
 })

@@ -1,12 +1,5 @@
-/** Colours of the desk, each with a way of hatching: bars are told apart without their colour, too. */
-const FILLS: [colour: string, hatch: 'none' | 'rising' | 'dots' | 'falling' | 'level' | 'upright'][] = [
-  ['#0E6A68', 'none'],
-  ['#B4532A', 'rising'],
-  ['#A67A0C', 'dots'],
-  ['#4B7A3A', 'falling'],
-  ['#4C5A57', 'level'],
-  ['#A9B7B3', 'upright'],
-]
+import { fillAt, FILLS } from '~~/core/tally/fills'
+
 const SIDE = 8
 
 function hatchedTile(colour: string, hatch: string): HTMLCanvasElement {
@@ -33,7 +26,7 @@ function hatchedTile(colour: string, hatch: string): HTMLCanvasElement {
 
 /** What the bars of a place in the order are filled with; the last of them is the rest's. */
 export function barFill(place: number): string | CanvasPattern {
-  const [colour, hatch] = FILLS[Math.min(place, FILLS.length - 1)]!
+  const [colour, hatch] = FILLS[fillAt(place)]!
   if (hatch === 'none') return colour
   return document.createElement('canvas').getContext('2d')!.createPattern(hatchedTile(colour, hatch), 'repeat')!
 }

@@ -60,6 +60,8 @@ export const boardSchema = z.object({
   before: sumSchema.nullable(),
   /** each with the moment it begins, in seconds since 1970 */
   bars: z.array(z.object({ at: z.number(), count: z.number() })),
+  /** in each hour of the week, from Monday midnight on */
+  week: z.array(z.number()),
   stacks: z.array(z.object({ key: z.string(), bars: z.array(z.number()) })),
   list: z.object({
     dimension: z.enum(DIMENSIONS),

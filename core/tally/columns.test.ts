@@ -16,6 +16,7 @@ const question: SumsQuestion = {
   before: { from: 0, to: 100 },
   narrow: {},
   bars: [100, 200],
+  ahead: [{ from: 100, seconds: 0 }],
   stack: 'file',
   lists: ['file', 'page'],
   most: 10,
@@ -33,6 +34,8 @@ describe('sums of downloads', () => {
       total: { count: 4, bytes: 40 },
       before: { count: 0, bytes: 0 },
       bars: [3, 1],
+      // 1970 began on a Thursday.
+      week: Array.from({ length: 168 }, (_, hour) => (hour === 3 * 24 ? 4 : 0)),
       stacks: [
         { key: 'a', bars: [1, 1] },
         { key: 'b', bars: [2, 0] },
@@ -94,6 +97,7 @@ describe('sums of downloads', () => {
           const inside = those.filter(one => one.at >= from && one.at < to && (!page || one.page === page))
           const sum = (some: typeof those) => some.reduce((all, { count }) => all + count, 0)
           expect(found.total.count).toBe(sum(inside))
+          expect(found.week.reduce((all, count) => all + count, 0)).toBe(found.total.count)
           expect(found.bars).toEqual([sum(inside.filter(({ at }) => at < bars[1]!)), sum(inside.filter(({ at }) => at >= bars[1]!))])
           for (const { key: country, count, line } of found.lists[0]!.rows) {
             expect(count).toBe(sum(inside.filter(one => one.country === country)))

@@ -1,4 +1,5 @@
 import { DIMENSIONS, type Dimension } from './particulars'
+import { hourOfWeek, HOURS_OF_WEEK, type Ahead } from './week'
 
 /** A completed download as sums are made of it, or several of the same second that differ in nothing. */
 export interface Counted {
@@ -26,6 +27,8 @@ export interface SumsQuestion extends Stretch {
   narrow: Narrowing
   /** where bars begin, ascending; the last one ends with the stretch */
   bars: readonly number[]
+  /** how far the site's time zone is ahead, through the stretch */
+  ahead: readonly Ahead[]
   /** by what bars are told apart; null for not at all */
   stack: Dimension | null
   lists: readonly Dimension[]
@@ -49,6 +52,8 @@ export interface Sums {
   total: Sum
   before: Sum | null
   bars: number[]
+  /** in each hour of the week, from Monday on */
+  week: number[]
   /** the largest first; what is left of a bar is the rest's */
   stacks: { key: string; bars: number[] }[]
   lists: { dimension: Dimension; keys: number; rows: ListRow[] }[]
@@ -180,6 +185,19 @@ export class Columns {
     return bars
   }
 
+  private weekOf(rows: Uint32Array, ahead: readonly Ahead[]): number[] {
+    const week = new Array<number>(HOURS_OF_WEEK).fill(0)
+    const parts = this.barsOf(
+      rows,
+      ahead.map(({ from }) => from),
+    )
+    for (let index = 0; index < rows.length; index++) {
+      const row = rows[index]!
+      week[hourOfWeek(this.at[row]!, ahead[parts[index]!]!.seconds)]! += this.counts[row]!
+    }
+    return week
+  }
+
   /** How many fall into each bar, for each of some codes. */
   private linesOf({ codes, keys }: Column, chosen: readonly number[], rows: Uint32Array, bars: Uint32Array, many: number): number[][] {
     const lines = chosen.map(() => new Array<number>(many).fill(0))
@@ -194,7 +212,7 @@ export class Columns {
   }
 
   /** Everything a board says. */
-  sums({ from, to, before, narrow, bars: starts, stack, lists, most, mostStacked }: SumsQuestion): Sums {
+  sums({ from, to, before, narrow, bars: starts, ahead, stack, lists, most, mostStacked }: SumsQuestion): Sums {
     const rows = this.rowsOf({ from, to }, narrow)
     const rowsBefore = before && this.rowsOf(before, narrow)
     const bars = this.barsOf(rows, starts)
@@ -230,6 +248,7 @@ export class Columns {
       total: this.sumOf(rows),
       before: rowsBefore && this.sumOf(rowsBefore),
       bars: inBars,
+      week: this.weekOf(rows, ahead),
       stacks: stack === null ? [] : stacked(),
       lists: lists.map(list),
     }

@@ -1,5 +1,6 @@
 import { Temporal } from 'temporal-polyfill'
 import type { Stretch } from './columns'
+import type { Ahead } from './week'
 
 export const SPANS = ['today', '7', '30', '90', 'year', 'all', 'days'] as const
 export type Span = (typeof SPANS)[number]
@@ -107,5 +108,17 @@ export function spanFound(asked: SpanAsked, now: number, zone: string, first = n
     units: units.length ? units : [unit],
     firstDay: firstDay.toString(),
     lastDay: lastDay.toString(),
+  }
+}
+
+/** How far a time zone is ahead through a stretch of time, changes of clocks included. */
+export function aheadIn({ from, to }: Stretch, zone: string): Ahead[] {
+  let at = Temporal.Instant.fromEpochMilliseconds(from * 1000).toZonedDateTimeISO(zone)
+  const found = [{ from, seconds: at.offsetNanoseconds / 1e9 }]
+  for (;;) {
+    const next = at.getTimeZoneTransition('next')
+    if (!next || next.epochMilliseconds >= to * 1000) return found
+    found.push({ from: next.epochMilliseconds / 1000, seconds: next.offsetNanoseconds / 1e9 })
+    at = next
   }
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { BarController, BarElement, CategoryScale, Chart, Legend, LinearScale, Tooltip, type ChartData, type ChartOptions } from 'chart.js'
 import { Bar } from 'vue-chartjs'
+import { chartSvg } from '~~/core/tally/chartSvg'
 import type { Board } from '~~/core/tally/board'
 import type { Dimension } from '~~/core/tally/particulars'
 
@@ -58,11 +59,20 @@ const options = computed<ChartOptions<'bar'>>(() => ({
 }))
 
 const chart = useTemplateRef<{ chart?: Chart }>('chart')
-function savePicture() {
+function save(href: string, kind: string) {
   const link = document.createElement('a')
-  link.href = chart.value!.chart!.toBase64Image()
-  link.download = `downloads-${props.board.span.firstDay}-${props.board.span.lastDay}.png`
+  link.href = href
+  link.download = `downloads-${props.board.span.firstDay}-${props.board.span.lastDay}.${kind}`
   link.click()
+}
+const savePng = () => save(chart.value!.chart!.toBase64Image(), 'png')
+function saveSvg() {
+  const { firstDay, lastDay } = props.board.span
+  const svg = chartSvg({ title: `Downloads, ${firstDay} to ${lastDay}`, labels: labels.value, series: series.value })
+  const href = URL.createObjectURL(new Blob([svg], { type: 'image/svg+xml' }))
+  save(href, 'svg')
+  // Not before the browser has begun to save it.
+  setTimeout(() => URL.revokeObjectURL(href), 60_000)
 }
 const shown = ref(false)
 </script>
@@ -80,7 +90,10 @@ const shown = ref(false)
     </div>
     <figcaption>
       <span>Press a bar to see that time alone.</span>
-      <VBtn @click="savePicture">Save as a picture (PNG)</VBtn>
+      <span>
+        <VBtn @click="savePng">Save as PNG</VBtn>
+        <VBtn @click="saveSvg">Save as SVG</VBtn>
+      </span>
     </figcaption>
     <FoldSection v-model:open="shown" heading="The same in numbers">
       <!-- A table that is long is scrolled by key, too (WCAG 2.2, 2.1.1). -->

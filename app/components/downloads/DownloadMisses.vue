@@ -27,8 +27,9 @@ const nameOf = (id: string) => misses.value!.names[id]?.title ?? 'What is gone'
 const placeOf = (id: string) => misses.value!.names[id]?.place
 /** "3 within the first tenth, 2 at 60 %" */
 const tenthWords = (tenths: readonly number[]) =>
-  tenths.flatMap((count, tenth) => (count ? `${count.toLocaleString()} ${tenth ? `at ${tenth * 10} %` : 'at the start'}` : [])).join(', ')
-const isLate = (tenths: readonly number[]) => tenths.slice(1).some(Boolean)
+  tenths
+    .flatMap((count, tenth) => (count ? `${count.toLocaleString()} ${tenth ? `at ${tenth * 10}\u00A0%` : 'at the start'}` : []))
+    .join(', ')
 const columns = (one: string, detail?: string) => [
   { title: one, key: 'key', sortable: false, width: '50%' },
   { title: 'Times', key: 'count', sortable: false, align: 'end' as const },
@@ -37,9 +38,9 @@ const columns = (one: string, detail?: string) => [
 </script>
 
 <template>
-  <section class="misses" aria-label="What did not work">
+  <section class="misses" aria-label="What visitors missed">
     <p v-if="problem" class="say" role="alert">{{ problem }} <VBtn @click="load">Try again</VBtn></p>
-    <VSkeletonLoader v-else-if="!misses" type="list-item@8" loading-text="Adding up what did not work…" />
+    <VSkeletonLoader v-else-if="!misses" type="list-item@8" loading-text="Adding up what was missed…" />
     <div v-else-if="nothing" class="say empty">
       <p><b>Nothing was missed in this time.</b></p>
       <p>
@@ -105,8 +106,7 @@ const columns = (one: string, detail?: string) => [
               </td>
               <td class="when number">{{ item.count.toLocaleString() }}</td>
               <td>
-                <SmallLine v-if="isLate(item.tenths)" :values="item.tenths" />
-                <small>{{ tenthWords(item.tenths) }}</small>
+                {{ tenthWords(item.tenths) }}
               </td>
             </tr>
           </template>

@@ -94,7 +94,7 @@ function showMore() {
     <template v-if="board?.any" #acts>
       <VBtn v-if="shown !== 'sums'" @click="show({ show: undefined })">Sums</VBtn>
       <VBtn v-if="shown !== 'log'" @click="show({ show: 'log' })">Log</VBtn>
-      <VBtn v-if="shown !== 'misses'" @click="show({ show: 'misses' })">What did not work</VBtn>
+      <VBtn v-if="shown !== 'misses'" @click="show({ show: 'misses' })">Missed</VBtn>
       <a class="plain" :href="`/api/downloads/export?${given}`" download>Save as CSV</a>
     </template>
     <p v-if="failure" class="say" role="alert">{{ failure }} <VBtn @click="load">Try again</VBtn></p>
@@ -160,6 +160,9 @@ function showMore() {
           </template>
         </p>
         <LazyDownloadChart :board="board" :stack="stack" @bar="showBar" />
+        <FoldSection v-if="board.total.count" class="done" heading="Weekdays and hours">
+          <WeekTable :week="board.week" />
+        </FoldSection>
         <FoldSection v-if="board.marks.length" class="done" heading="What was done in this time">
           <ul class="marks">
             <li v-for="(mark, place) in board.marks" :key="place">

@@ -12,7 +12,7 @@ import {
 import type { Misses } from '../../../core/tally/daily'
 import type { Narrowing, Stretch } from '../../../core/tally/columns'
 import { DIMENSIONS, type Dimension } from '../../../core/tally/particulars'
-import { barsOf, spanFound, type SpanFound } from '../../../core/tally/span'
+import { aheadIn, barsOf, spanFound, type SpanFound } from '../../../core/tally/span'
 import type { Database } from '../../db/connection'
 import { downloads } from '../../db/schema'
 import { createBeside } from './beside'
@@ -74,6 +74,7 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
         before,
         narrow,
         bars,
+        ahead: aheadIn(span, zone),
         stack: stack === 'none' ? null : stack,
         lists: [list],
         most,
@@ -103,6 +104,7 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
         total: found.total,
         before: found.before,
         bars: bars.map((at, index) => ({ at, count: found.bars[index]! })),
+        week: found.week,
         stacks: found.stacks,
         list: { ...listed, rows: listed.rows.map(row => ({ ...row, ...more.get(row.key) })) },
         marks: await marksOf({ from, to }, narrow),
