@@ -17,8 +17,8 @@ const shade = (count: number) => ({ background: `color-mix(in srgb, var(--water)
     <VTable density="compact">
       <thead>
         <tr>
-          <th scope="col">From</th>
-          <th v-for="(_, part) in table[0]" :key="part" scope="col">{{ String(part * TOGETHER).padStart(2, '0') }}:00</th>
+          <th scope="col">From hour</th>
+          <th v-for="(_, part) in table[0]" :key="part" scope="col">{{ String(part * TOGETHER).padStart(2, '0') }}</th>
         </tr>
       </thead>
       <tbody>
@@ -39,7 +39,7 @@ const shade = (count: number) => ({ background: `color-mix(in srgb, var(--water)
 }
 th,
 td {
-  padding: 0 6px !important;
+  padding: 0 5px !important;
   text-align: right !important;
   font-variant-numeric: tabular-nums;
 }
