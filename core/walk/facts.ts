@@ -47,6 +47,21 @@ export interface WalkedGate {
   hidden: boolean
 }
 
+/** How often a button or link was used, around the day its page went live anew. */
+export interface Uptake {
+  /** in the four weeks before */
+  before: number
+  since: number
+  /** ISO 8601 */
+  day: string
+}
+
+/** Downloads of a file in the last four weeks. */
+export interface Arrivals {
+  broken: number
+  taken: number
+}
+
 /** All that the checks of one page need, gathered beforehand. */
 export interface WalkFacts {
   pageId: string
@@ -87,6 +102,10 @@ export interface WalkFacts {
   look: (id: string) => Appearance | undefined
   /** in the typeface of buttons; undefined where that cannot be measured */
   measure?: Measure
+  /** undefined where it cannot be said */
+  uptake: (placement: string) => Uptake | undefined
+  /** undefined where none broke off */
+  arrivals: (fileId: string) => Arrivals | undefined
   /** what an address elsewhere answered; undefined where nobody asked */
   outside: (href: string) => OutsideAnswer | undefined
 }

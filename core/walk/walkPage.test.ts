@@ -61,6 +61,8 @@ function factsOf(document: PageDocument, more: Partial<WalkFacts> = {}): WalkFac
           : 'nothing',
     namesake: said => (said === 'Pictures' ? { id: 'zip', title: 'Pictures' } : undefined),
     outside: () => undefined,
+    uptake: () => undefined,
+    arrivals: () => undefined,
     measure: (said, size) => (said.length * size) / 2,
     palette: DEFAULT_PALETTE,
     speech: ENGLISH,
@@ -324,6 +326,32 @@ describe('what stands behind a gate', () => {
     const inEdge = { edge: true, gate: () => gate }
     expect(find(menu, inEdge).map(({ check }) => check)).toContain('gated-menu')
     expect(find(menu, { ...inEdge, edge: false }).map(({ check }) => check)).not.toContain('gated-menu')
+  })
+})
+
+describe('what is counted', () => {
+  const big = pageOf(button({ target: { kind: 'file', id: 'big' }, label: 'Picture pack' }))
+  const checks = (more: Partial<WalkFacts>) =>
+    find(big, more)
+      .map(({ check }) => check)
+      .filter(check => check === 'fallen-silent' || check === 'breaks-off')
+
+  it('says of a button that it is not used any more, where it was used enough', () => {
+    const uptake = (before: number, since: number) => () => ({ before, since, day: '2026-11-12' })
+    expect(checks({ uptake: uptake(20, 0) })).toEqual(['fallen-silent'])
+    expect(checks({ uptake: uptake(19, 0) })).toEqual([])
+    expect(checks({ uptake: uptake(400, 1) })).toEqual([])
+  })
+
+  it('says of a large file that it breaks off as often as it arrives', () => {
+    const arrivals = (broken: number, taken: number) => () => ({ broken, taken })
+    expect(checks({ arrivals: arrivals(5, 5) })).toEqual(['breaks-off'])
+    expect(checks({ arrivals: arrivals(4, 0) })).toEqual([])
+    expect(checks({ arrivals: arrivals(9, 10) })).toEqual([])
+    // A small one is there at once, or its reader wanted no more of it.
+    expect(
+      find(pageOf(button({ target: { kind: 'file', id: 'pdf' } })), { arrivals: arrivals(9, 0) }).map(({ check }) => check),
+    ).not.toContain('breaks-off')
   })
 })
 

@@ -14,6 +14,7 @@ import { placeholders } from './checks/strayPlaceholders'
 import { readable } from './checks/readable'
 import { sameWords } from './checks/sameWords'
 import { sizeShown } from './checks/sizeShown'
+import { breaksOff, fallenSilent } from './checks/uptake'
 import { typeNamed } from './checks/typeNamed'
 import { vague } from './checks/vague'
 import type { Check } from './check'
@@ -35,6 +36,8 @@ const CHECKS: readonly Check[] = [
   readable,
   vague,
   gatedMenu,
+  fallenSilent,
+  breaksOff,
   fits,
   pictureWords,
   headingOrder,

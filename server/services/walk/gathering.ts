@@ -25,6 +25,7 @@ import type { PageService } from '../pages/pages'
 import type { Recognising } from '../recognising/recognising'
 import type { Measuring } from '../lettering/measuring'
 import type { Outside } from './outsideAnswers'
+import { createUptake } from './uptake'
 import { createVisitorsTurn } from './visitorsTurn'
 import type { Signposts } from '../signposts/signposts'
 import type { SiteService } from '../site/site'
@@ -73,6 +74,8 @@ function closedTo({ id, rule, hashes, givers }: KnownGate): string | undefined {
 
 /** Gathers what the checks of some pages need. */
 export function createGathering({ db, library, pages, signposts, looks, site, recognising, measuring, outside, guard }: Needs) {
+  const uptake = createUptake(db)
+
   async function betterName(file: FileItem): Promise<WalkedFile['betterName']> {
     // Most names are good, and what makes the best of a bad one takes longer to find out.
     const first = file.bundle ? undefined : nameAdvice({ ...file, dated: file.changed })
@@ -170,6 +173,9 @@ export function createGathering({ db, library, pages, signposts, looks, site, re
         })
       }
       await nextTurn()
+      const used = await uptake.ofPlacements(documents.flatMap(placementsOf).map(({ id }) => id))
+      const arrivals = await uptake.ofFiles([...there])
+      await nextTurn()
       const foldersThere = await foldersAmong([...new Set(folderIds(references))])
       const own = await recognising.ownPlaces([
         ...new Set(references.flatMap(reference => (reference.kind === 'address' ? [reference.href] : []))),
@@ -239,6 +245,8 @@ export function createGathering({ db, library, pages, signposts, looks, site, re
           return others.length ? undefined : first
         },
         outside: outside.known,
+        uptake: placement => used.get(placement),
+        arrivals: id => arrivals.get(id),
         measure,
         palette: ground.style.palette,
         dark: ground.style.dark,

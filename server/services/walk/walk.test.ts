@@ -9,6 +9,8 @@ import type { PageDocument } from '../../../core/page/schema'
 import { button, pageOf, words } from '../../../core/testing/pages'
 import { buttonsIn } from '../../../core/page/buttonLooks'
 import { answerFile } from '../../visitors/file'
+import { sql } from 'drizzle-orm'
+import { dailyCounts, downloads, pageVersions } from '../../db/schema'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
 import { Damaged } from '../delivery/filler'
 
@@ -235,4 +237,34 @@ describe('mending', () => {
     await expect(mending.mend([finding!.key])).rejects.toMatchObject({ status: 409 })
     expect(await labels(page)).toEqual([[], ['List of November 2026']])
   })
+})
+
+it('knows by what is counted where a button is not used any more, and what breaks off', async () => {
+  const { database, pages, walk } = test.trough
+  const large = await test.put('film.bin', Buffer.alloc(2_000_000, 7).toString())
+  const page = await put(pageOf(button({ placement: 'silentbutt', target: { kind: 'file', id: large.id }, label: 'Film' })))
+  const draft = pageOf(words('Anew'), button({ placement: 'silentbutt', target: { kind: 'file', id: large.id }, label: 'Film' }))
+  await pages.saveDraft(page.id, { title: page.title, draft, revision: page.revision })
+  await pages.publish(page.id, { despite: true })
+  const daysAgo = (days: number) => new Date(Date.now() - days * 86_400_000)
+  await database
+    .update(pageVersions)
+    .set({ published: daysAgo(10) })
+    .where(sql`${pageVersions.pageId} = ${page.id}`)
+  const taken = (days: number, count: number) =>
+    database.insert(downloads).values({ fileId: large.id, edition: 1, placement: 'silentbutt', at: daysAgo(days), count, bytes: 9 })
+  await taken(12, 19)
+  await taken(37, 1)
+  const checks = async () => {
+    await walk.run()
+    return (await found(page)).map(({ check }) => check).filter(check => check === 'fallen-silent' || check === 'breaks-off')
+  }
+  expect(await checks()).toEqual(['fallen-silent'])
+  await taken(9, 1)
+  expect(await checks()).toEqual([])
+  await database
+    .insert(dailyCounts)
+    .values({ day: daysAgo(3).toISOString().slice(0, 10), what: 'broken', of: large.id, detail: '4', count: 30 })
+  expect(await checks()).toEqual(['breaks-off'])
+  await pages.remove(page.id, { despite: true })
 })
