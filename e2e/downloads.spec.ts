@@ -221,6 +221,8 @@ test('what was seen and looked at, what robots took and what visitors missed sta
   await visit(`/files/${manual.handle}`, { 'User-Agent': 'Examplebot/1.0 (bot)' })
   expect((await visit('/once/was/here', { Referer: 'https://www.kilnclub.example/links?who=me' })).status).toBe(404)
   await visit('/apple-touch-icon.png')
+  await visit('/for/Zm9yLXNvbWVib2R5LW9ubHk')
+  await visit('/pass/come-in/c29tZWJvZHkncyBvbmx5')
   await visit('/shelves/find?q=Zzqx+kiln')
   await visit('/shelves/find?q=kiln')
 
@@ -231,7 +233,11 @@ test('what was seen and looked at, what robots took and what visitors missed sta
   await expect.poll(() => countOf('unfound', 'zzqx kiln')).toBe(1)
   const { missing, unfound } = await misses()
   expect(missing.find(({ key }) => key === '/once/was/here')!.from!.map(({ key }) => key)).toEqual(['kilnclub.example/links'])
-  expect([missing.map(({ key }) => key), unfound.map(({ key }) => key)].flat()).not.toContain('/apple-touch-icon.png')
+  const addresses = missing.map(({ key }) => key)
+  expect(addresses).not.toContain('/apple-touch-icon.png')
+  // What was sent to somebody alone is told to nobody.
+  expect(addresses).toContain('/for/…')
+  expect(addresses.join(' ')).not.toMatch(/Zm9y|c29t/)
   expect(unfound.map(({ key }) => key)).not.toContain('kiln')
 
   // What waits to be written is written when the process ends by itself.

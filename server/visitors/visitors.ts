@@ -88,12 +88,18 @@ export async function answerVisitor(event: H3Event): Promise<void> {
 /** What browsers ask for by themselves, whatever a site has. */
 const UNASKED = /^\/(?:apple-touch-icon[\w-]*\.png|browserconfig\.xml|\.well-known\/.*)$/
 
+/** An address as it may be written down: one that was a secret of somebody's, as a link sent to them, without that. */
+function tellable(path: string): string {
+  const isSecret = isPassPath(path) || isHandInPath(path)
+  return isSecret ? path.replace(/^(\/[^/]*\/).*/s, '$1…') : decodedName(path)
+}
+
 /** Its owner learns of what visitors asked for and did not get. */
 function noteTrouble({ occasions }: Trough, request: IncomingMessage, path: string, error: unknown): void {
   const status = error instanceof Problem ? error.status : 500
   if (status === 404 || status === 410) {
-    if (!UNASKED.test(path)) occasions.note(request, { what: 'missing', of: decodedName(path), detail: '' }, { told: true })
-  } else if (status >= 500) occasions.note(request, { what: 'failed', of: decodedName(path), detail: '' })
+    if (!UNASKED.test(path)) occasions.note(request, { what: 'missing', of: tellable(path), detail: '' }, { told: true })
+  } else if (status >= 500) occasions.note(request, { what: 'failed', of: tellable(path), detail: '' })
 }
 
 /** Where somebody wanted to go who asks for what is not there: what the address was meant to be, then what the site had before. */

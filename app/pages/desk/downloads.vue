@@ -91,15 +91,15 @@ function showMore() {
 
 <template>
   <MarginBoard heading="Downloads">
-    <template v-if="board?.any" #acts>
+    <template v-if="board" #acts>
       <VBtn v-if="shown !== 'sums'" @click="show({ show: undefined })">Sums</VBtn>
-      <VBtn v-if="shown !== 'log'" @click="show({ show: 'log' })">Log</VBtn>
+      <VBtn v-if="board.any && shown !== 'log'" @click="show({ show: 'log' })">Log</VBtn>
       <VBtn v-if="shown !== 'misses'" @click="show({ show: 'misses' })">Missed</VBtn>
-      <a class="plain" :href="`/api/downloads/export?${given}`" download>Save as CSV</a>
+      <a v-if="board.any" class="plain" :href="`/api/downloads/export?${given}`" download>Save as CSV</a>
     </template>
     <p v-if="failure" class="say" role="alert">{{ failure }} <VBtn @click="load">Try again</VBtn></p>
     <VSkeletonLoader v-else-if="!board" type="image, list-item@8" loading-text="Adding up the downloads…" />
-    <div v-else-if="!board.any" class="say empty">
+    <div v-else-if="!board.any && shown !== 'misses'" class="say empty">
       <p><b>Nothing has been taken yet.</b></p>
       <p>
         As soon as a visitor has a whole file, it stands here: when, which edition, from which page and button, from which other site, and
@@ -108,7 +108,7 @@ function showMore() {
       <p>To try it, open a published page in a private window, where you are not signed in, and press a button.</p>
       <VBtn variant="outlined" to="/desk">To the pages</VBtn>
     </div>
-    <div v-if="board?.any" class="bar">
+    <div v-if="board && (board.any || shown === 'misses')" class="bar">
       <VSelect :model-value="view.span" :items="[...SPAN_WORDS]" aria-label="Which time" @update:model-value="setSpan" />
       <template v-if="view.span === 'days'">
         <DateField v-model="typed.from" aria-label="First day" />
@@ -148,7 +148,7 @@ function showMore() {
         >{{ nameOf(each) }}</VChip
       >
     </p>
-    <template v-if="board?.any" #list>
+    <template v-if="board && (board.any || shown === 'misses')" #list>
       <DownloadLog v-if="shown === 'log'" :given="given" :zone="board.span.zone" />
       <DownloadMisses v-else-if="shown === 'misses'" :given="given" />
       <template v-else>
