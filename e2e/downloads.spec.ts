@@ -195,7 +195,7 @@ test('what was seen and looked at, what robots took and what visitors missed sta
     api<Record<'missing' | 'unfound' | 'stopped', { key: string; count: number; from?: { key: string }[] }[]>>(
       '/downloads/misses?span=today',
     )
-  const countOf = async (kind: 'missing' | 'unfound', key: string) => (await misses())[kind].find(row => row.key === key)?.count
+  const countOf = async (kind: 'missing' | 'unfound' | 'stopped', key: string) => (await misses())[kind].find(row => row.key === key)?.count
   const visit = (path: string, { as = 'one', ...headers }: Record<string, string> = {}, method = 'GET') =>
     fetch(server.url + path, { method, headers: { 'User-Agent': `${VISITOR} ${as}`, ...headers }, redirect: 'manual' }).then(answer =>
       answer.arrayBuffer().then(() => answer),
@@ -206,6 +206,10 @@ test('what was seen and looked at, what robots took and what visitors missed sta
   await expect.poll(async () => (await seen('page', guides))?.key).toBe(guides)
   const before = (await seen('page', guides))?.seen ?? 0
   const [robotsBefore, lookedBefore] = [(await seen('file', manual.id))?.robots ?? 0, (await seen('file', manual.id))?.seen ?? 0]
+
+  const { items: gated } = await api<{ items: { id: string; handle: string; title: string }[] }>('/files?q=Trade price list')
+  const trade = gated.find(({ title }) => title === 'Trade price list')!
+  const stoppedBefore = (await countOf('stopped', trade.id)) ?? 0
 
   const first = await visit('/guides')
   await visit('/guides')
@@ -225,12 +229,15 @@ test('what was seen and looked at, what robots took and what visitors missed sta
   await visit('/pass/come-in/c29tZWJvZHkncyBvbmx5')
   await visit('/shelves/find?q=Zzqx+kiln')
   await visit('/shelves/find?q=kiln')
+  expect((await visit(`/files/${trade.handle}`)).status).toBe(403)
+  await visit(`/files/${trade.handle}`)
 
   await expect.poll(async () => (await seen('page', guides))?.seen).toBe(before + 2)
   await expect.poll(async () => (await seen('file', manual.id))?.seen).toBe(lookedBefore + 1)
   await expect.poll(async () => (await seen('file', manual.id))?.robots).toBe(robotsBefore + 1)
   await expect.poll(() => countOf('missing', '/once/was/here')).toBe(1)
   await expect.poll(() => countOf('unfound', 'zzqx kiln')).toBe(1)
+  await expect.poll(() => countOf('stopped', trade.id)).toBe(stoppedBefore + 1)
   const { missing, unfound } = await misses()
   expect(missing.find(({ key }) => key === '/once/was/here')!.from!.map(({ key }) => key)).toEqual(['kilnclub.example/links'])
   const addresses = missing.map(({ key }) => key)
