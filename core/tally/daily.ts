@@ -53,8 +53,5 @@ export const missesSchema = z.object({
   failed: z.array(rowSchema),
   /** by identity */
   names: z.record(z.string(), z.object({ title: z.string(), place: z.string().nullable() })),
-  zone: z.string(),
-  firstDay: z.string(),
-  lastDay: z.string(),
 })
 export type Misses = z.infer<typeof missesSchema>

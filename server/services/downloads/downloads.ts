@@ -122,8 +122,7 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
     },
 
     async misses(view: DownloadsView): Promise<Misses> {
-      const { zone, ...span } = await spanOf(view)
-      return missesOf(span, zone)
+      return missesOf(await spanOf(view))
     },
 
     /** All of a view as lines of a table, the oldest first. */

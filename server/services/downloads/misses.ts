@@ -70,7 +70,7 @@ export function createMisses(db: Database) {
     ]) as Misses['names']
   }
 
-  return async (span: Days & Stretch, zone: string): Promise<Misses> => {
+  return async (span: Days & Stretch): Promise<Misses> => {
     const [broken, stopped] = [await of('broken', span), await of('stopped', span)]
     const [missing, unfound, failed] = [await of('missing', span), await of('unfound', span), await of('failed', span)]
     const ids = [...broken, ...stopped].map(({ key }) => key)
@@ -88,9 +88,6 @@ export function createMisses(db: Database) {
       unfound: unfound.map(plain),
       failed: failed.map(plain),
       names: await names(ids, gateIds),
-      zone,
-      firstDay: span.firstDay,
-      lastDay: span.lastDay,
     }
   }
 }

@@ -27,6 +27,8 @@ const VISIT = 30 * 60_000
 const MOST_TOLD = 50_000
 /** Different addresses or words of one day: whoever makes them up fills no disk. What comes after these is counted together. */
 const MOST_WRITTEN = 500
+/** Different things that wait to be written, as on a full disk, before those that visitors wrote go together: they fill no memory. */
+const MOST_WAITING = 5000
 /** Addresses and words that visitors wrote are kept this many days: somebody may have typed a name. */
 const KEPT_DAYS = 400
 const DAY = 86_400_000
@@ -63,7 +65,9 @@ export function createDailyTally(
     return is
   }
 
-  function add(one: Counted): void {
+  function add(each: Counted): void {
+    const isMuch = counts.size >= MOST_WAITING && WRITTEN_BY_VISITORS.has(each.what)
+    const one = isMuch ? { ...each, of: '', detail: '' } : each
     const key = keyOf(one)
     const known = counts.get(key)
     if (known) known.count++
