@@ -14,6 +14,8 @@ const DAYS = 730
 const BATCH = 500
 
 type Random = () => number
+/** Milliseconds by lines of 0.4 to 12 megabytes a second. */
+const tookFor = (random: Random, size: number) => 20 + Math.round(size / (400 + 11_600 * random() ** 2))
 /** One of several, each as often as its weight says. */
 function pick<Value>(random: Random, choices: readonly (readonly [Value, number])[]): Value {
   let left = random() * choices.reduce((sum, [, weight]) => sum + weight, 0)
@@ -135,7 +137,7 @@ export async function addDownloads(trough: Trough): Promise<void> {
       // Each edition had its time; the last one is what there is now.
       const edition = Math.min(editions, 1 + Math.floor((1 - ago / (DAYS + 1)) * editions))
       if (at < Date.now() - 60_000)
-        found.push({ file: fileId, edition, placement: told.page ? placement : undefined, at, bytes: size, told, count: 1 })
+        found.push({ file: fileId, edition, placement: told.page ? placement : undefined, at, bytes: size, course: 'whole', took: tookFor(random, size), told, count: 1 })
     }
   }
   found.sort((one, other) => one.at - other.at)

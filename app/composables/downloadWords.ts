@@ -1,9 +1,9 @@
 import type { Board } from '~~/core/tally/board'
-import type { Dimension } from '~~/core/tally/particulars'
+import type { Listed } from '~~/core/tally/particulars'
 import type { Unit } from '~~/core/tally/span'
 
 /** What downloads are listed by, and what is said of those of which it is not known. */
-const DIMENSION_WORDS: Record<Dimension, { one: string; unknown: string }> = {
+const DIMENSION_WORDS: Record<Listed, { one: string; unknown: string }> = {
   file: { one: 'File', unknown: 'No file' },
   edition: { one: 'Edition', unknown: 'No edition' },
   placement: { one: 'Button or link', unknown: 'By no button or link of ours' },
@@ -16,8 +16,14 @@ const DIMENSION_WORDS: Record<Dimension, { one: string; unknown: string }> = {
   browser: { one: 'Browser', unknown: 'Browser not known' },
   system: { one: 'System', unknown: 'System not known' },
   language: { one: 'Language', unknown: 'Language not known' },
+  course: { one: 'How it came', unknown: 'Not known how it came' },
+  person: { one: 'Person', unknown: 'Nobody a gate knew' },
+  link: { one: 'Personal link', unknown: 'By no personal link' },
+  source: { one: 'Source', unknown: 'Counted by Trough' },
+  folder: { one: 'Folder', unknown: 'In no folder' },
+  bundle: { one: 'Bundle', unknown: 'Files by themselves' },
 }
-export const dimensionWords = (dimension: Dimension) => ({
+export const dimensionWords = (dimension: Listed) => ({
   one: DIMENSION_WORDS[dimension].one,
   by: `by ${DIMENSION_WORDS[dimension].one.toLowerCase()}`,
 })
@@ -40,15 +46,28 @@ export const UNIT_WORDS: Record<Unit, string> = { hour: 'By the hour', day: 'By 
 export const STACK_WORDS = [
   { value: 'none', title: 'Bars in one' },
   { value: 'file', title: 'Bars by file' },
+  { value: 'folder', title: 'Bars by folder' },
   { value: 'page', title: 'Bars by page' },
   { value: 'referrer', title: 'Bars by referring site' },
   { value: 'country', title: 'Bars by country' },
   { value: 'device', title: 'Bars by device' },
+  { value: 'source', title: 'Bars by source' },
 ] as const
 
 const countries = new Intl.DisplayNames(undefined, { type: 'region', fallback: 'code' })
 const languages = new Intl.DisplayNames(undefined, { type: 'language', fallback: 'code' })
-const IDENTITIES: ReadonlySet<Dimension> = new Set(['file', 'page', 'placement', 'signpost'])
+const IDENTITIES: ReadonlySet<Listed> = new Set<Listed>([
+  'file',
+  'page',
+  'placement',
+  'signpost',
+  'person',
+  'link',
+  'source',
+  'folder',
+  'bundle',
+])
+const COURSE_WORDS: Record<string, string> = { whole: 'In one go', pieces: 'In pieces' }
 
 /** A code in words; one that is none stays as it is. */
 function codeWords(names: Intl.DisplayNames, code: string): string {
@@ -60,11 +79,12 @@ function codeWords(names: Intl.DisplayNames, code: string): string {
 }
 
 /** What a key is called. */
-export function keyWords(dimension: Dimension, key: string, names: Board['names']): string {
+export function keyWords(dimension: Listed, key: string, names: Board['names']): string {
   if (key === '') return DIMENSION_WORDS[dimension].unknown
   if (dimension === 'country') return codeWords(countries, key)
   if (dimension === 'language') return codeWords(languages, key)
-  if (dimension === 'edition') return `Edition ${key}`
+  if (dimension === 'edition') return key === '0' ? 'An edition before Trough' : `Edition ${key}`
+  if (dimension === 'course') return COURSE_WORDS[key] ?? key
   if (IDENTITIES.has(dimension)) return names[dimension]?.[key]?.title || `${DIMENSION_WORDS[dimension].one} that is gone`
   return dimension === 'device' ? key[0]!.toUpperCase() + key.slice(1) : key
 }

@@ -1,6 +1,6 @@
 import { computed } from 'vue'
 import { boardQuerySchema, type BoardQuery } from '~~/core/tally/board'
-import { DIMENSIONS, type Dimension } from '~~/core/tally/particulars'
+import { LISTED, type Listed } from '~~/core/tally/particulars'
 
 type Change = Partial<Record<keyof BoardQuery | 'show', string | undefined>>
 
@@ -28,11 +28,11 @@ export function useDownloadsView() {
     shown: computed(() => (route.query.show === 'log' || route.query.show === 'misses' ? route.query.show : 'sums')),
     show,
     narrowed: computed(() =>
-      DIMENSIONS.flatMap((dimension): [Dimension, string][] => {
+      LISTED.flatMap((dimension): [Listed, string][] => {
         const key = view.value[dimension]
         return key === undefined ? [] : [[dimension, key]]
       }),
     ),
-    narrow: (dimension: Dimension, key: string | undefined) => show({ [dimension]: key }),
+    narrow: (dimension: Listed, key: string | undefined) => show({ [dimension]: key }),
   }
 }

@@ -26,6 +26,12 @@ export function roughTime(seconds: number): string {
   return seconds < 5400 ? `${Math.round(seconds / 60)} min` : `${Math.round(seconds / 3600)} h`
 }
 
+/** How long something took: `340 ms`, `3.4 s`, `5 min`. @param milliseconds at least 1 */
+export function durationWords(milliseconds: number): string {
+  if (milliseconds < 1000) return `${milliseconds} ms`
+  return milliseconds < 90_000 ? `${(milliseconds / 1000).toFixed(1)} s` : roughTime(milliseconds / 1000)
+}
+
 /** One place a file is used at, by its words. */
 export const wordsForUse = ({ kind, label, section, by }: Use) => {
   const what = kind === 'fill' ? 'behind the button' : kind

@@ -15,6 +15,7 @@ const siteSchema = z.object({
   language: languageSchema,
   /** visitors may look at files before they take them */ see: z.boolean(),
   /** it is kept from which countries files are taken */ countries: z.boolean(),
+  /** days for which addresses of networks are kept with downloads */ keepAddresses: z.number(),
   /** what it says to visitors in words of its owner */ words: ownWordsSchema,
 })
 type Site = z.infer<typeof siteSchema>
@@ -29,7 +30,7 @@ const warningsSchema = z.object({
 export const useSession = defineStore('session', () => {
   const rights = useRights()
   const email = computed(() => rights.account?.email ?? '')
-  const site = ref<Site>({ name: '', address: '', timeZone: 'UTC', language: 'en', see: true, countries: true, words: {} })
+  const site = ref<Site>({ name: '', address: '', timeZone: 'UTC', language: 'en', see: true, countries: true, keepAddresses: 0, words: {} })
 
   /** how the site speaks to its visitors */
   const speech = computed(() => speechOf(site.value.language, site.value.words))

@@ -68,6 +68,7 @@ const REQUESTS: RequestAct[] = [
   ['DELETE', '/contacts/:id', 'erased a contact', null],
   ['PUT', '/arrivals/:id', 'put away what came by the letterbox', null],
   ['DELETE', '/arrivals/:id', 'forgot who handed something in', null],
+  ['DELETE', '/downloads/persons/:person', 'took out of downloads who had them', null],
   ['PUT', '/contacts/rules', 'changed how long contacts are kept', null],
   ['POST', '/outbox/:id/again', 'had a message sent again', null],
   ['DELETE', '/outbox/:id', 'deleted a message', null],

@@ -70,6 +70,7 @@ export const ROUTES: Record<string, Need> = {
   'GET /downloads/log': DOWNLOADS,
   'GET /downloads/misses': DOWNLOADS,
   'GET /downloads/export': DOWNLOADS,
+  'DELETE /downloads/persons/:person': 'contacts',
 
   // Files and folders
   'GET /files': { somewhere: 'see' },

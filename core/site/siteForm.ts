@@ -2,6 +2,9 @@ import { z } from 'zod'
 import { languageSchema } from '../language/languages'
 import { timeZoneSchema } from '../timetable/timeZone'
 
+/** Days for which addresses of visitors' networks may be kept. */
+export const MOST_ADDRESS_DAYS = 90
+
 const isWebAddress = (text: string) => URL.canParse(text) && /^https?:$/.test(new URL(text).protocol)
 
 /** What an owner says of the whole site. */
@@ -22,5 +25,7 @@ export const siteFormSchema = z.object({
   see: z.boolean(),
   /** it is kept from which countries files are taken */
   countries: z.boolean(),
+  /** days for which addresses of networks are kept with downloads; 0 for not at all */
+  keepAddresses: z.coerce.number('Give a number of days.').int('Give whole days.').min(0).max(MOST_ADDRESS_DAYS, `Keep addresses for at most ${MOST_ADDRESS_DAYS} days.`),
 })
 export type SiteForm = z.infer<typeof siteFormSchema>

@@ -1,14 +1,14 @@
 import { z } from 'zod'
 import { daySchema } from '../timetable/setTime'
 import type { Narrowing } from './columns'
-import { DIMENSIONS, type Dimension } from './particulars'
+import { DIMENSIONS, LISTED, type Listed } from './particulars'
 import { AGAINST, SPANS, UNITS } from './span'
 
 /** Days that dates of the database and calendars both hold. */
 const heldDaySchema = daySchema.refine(day => day >= '1970' && day < '3000', 'Give a day of these centuries.')
 
-const narrowed = Object.fromEntries(DIMENSIONS.map(dimension => [dimension, z.string().max(260).optional()])) as Record<
-  Dimension,
+const narrowed = Object.fromEntries(LISTED.map(dimension => [dimension, z.string().max(260).optional()])) as Record<
+  Listed,
   z.ZodOptional<z.ZodString>
 >
 
@@ -24,11 +24,11 @@ export const viewSchema = z.object({
 export type DownloadsView = z.infer<typeof viewSchema>
 
 /** What bars may be told apart by. */
-export const STACKS = ['none', 'file', 'page', 'referrer', 'country', 'device'] as const
+export const STACKS = ['none', 'file', 'folder', 'page', 'referrer', 'country', 'device', 'source'] as const
 
 export const boardQuerySchema = viewSchema.extend({
   stack: z.enum(STACKS).default('none'),
-  list: z.enum(DIMENSIONS).default('file'),
+  list: z.enum(LISTED).default('file'),
   /** rows of the list */
   most: z.coerce.number().int().min(1).max(1000).default(50),
 })
@@ -36,7 +36,7 @@ export type BoardQuery = z.infer<typeof boardQuerySchema>
 
 /** What a view is narrowed to. */
 export const narrowingOf = (view: DownloadsView): Narrowing =>
-  Object.fromEntries(DIMENSIONS.flatMap(dimension => (view[dimension] === undefined ? [] : [[dimension, view[dimension]]])))
+  Object.fromEntries(LISTED.flatMap(dimension => (view[dimension] === undefined ? [] : [[dimension, view[dimension]]])))
 
 const sumSchema = z.object({ count: z.number(), bytes: z.number() })
 
@@ -64,7 +64,7 @@ export const boardSchema = z.object({
   week: z.array(z.number()),
   stacks: z.array(z.object({ key: z.string(), bars: z.array(z.number()) })),
   list: z.object({
-    dimension: z.enum(DIMENSIONS),
+    dimension: z.enum(LISTED),
     keys: z.number(),
     rows: z.array(
       z.object({
@@ -77,6 +77,8 @@ export const boardSchema = z.object({
         seen: z.number().optional(),
         /** how often robots took it, who are not counted otherwise */
         robots: z.number().optional(),
+        /** how often it was taken as part of a bundle, which is counted for the bundle */
+        bundled: z.number().optional(),
       }),
     ),
   }),
@@ -89,7 +91,11 @@ export const boardSchema = z.object({
 })
 export type Board = z.infer<typeof boardSchema>
 
-export const logQuerySchema = viewSchema.extend({
+/** A view, and of it what has some words. */
+export const foundViewSchema = viewSchema.extend({ q: z.string().trim().max(100, 'Look for at most 100 characters.').default('') })
+export type FoundView = z.infer<typeof foundViewSchema>
+
+export const logQuerySchema = foundViewSchema.extend({
   offset: z.coerce.number().int().min(0).default(0),
   limit: z.coerce.number().int().min(1).max(200).default(50),
 })
@@ -100,7 +106,11 @@ export const logItemSchema = z.object({
   at: z.string(),
   count: z.number(),
   bytes: z.number(),
+  /** milliseconds until they were whole, of all together; 0 where that is not known */
+  took: z.number(),
   referrerPath: z.string(),
+  /** of the network; empty where it is not kept, or not any more */
+  address: z.string(),
   /** by dimension; empty where it is not known */
   keys: z.record(z.enum(DIMENSIONS), z.string()),
 })

@@ -15,6 +15,7 @@ const question: SumsQuestion = {
   to: 300,
   before: { from: 0, to: 100 },
   narrow: {},
+  derived: {},
   bars: [100, 200],
   ahead: [{ from: 100, seconds: 0 }],
   stack: 'file',
@@ -66,10 +67,10 @@ describe('sums of downloads', () => {
     const columns = columnsOf(rows)
     columns.add(rows)
     expect(columns.newest).toBe(6)
-    expect(columns.find({ from: 0, to: 1000 }, {}, 0, 3)).toEqual({ ids: [6, 5, 2], total: 4 })
-    expect(columns.find({ from: 0, to: 1000 }, {}, 3, 3)).toEqual({ ids: [1], total: 4 })
-    expect(columns.find({ from: 0, to: 1000 }, { file: 'a' }, 99, 3)).toEqual({ ids: [], total: 3 })
-    expect([columns.first({}), columns.first({ page: 'trade' }), columns.first({ page: 'x' })]).toEqual([100, 250, undefined])
+    expect(columns.find({ from: 0, to: 1000 }, { narrow: {}, derived: {} }, 0, 3)).toEqual({ ids: [6, 5, 2], total: 4 })
+    expect(columns.find({ from: 0, to: 1000 }, { narrow: {}, derived: {} }, 3, 3)).toEqual({ ids: [1], total: 4 })
+    expect(columns.find({ from: 0, to: 1000 }, { narrow: { file: 'a' }, derived: {} }, 99, 3)).toEqual({ ids: [], total: 3 })
+    expect([columns.first({ narrow: {}, derived: {} }), columns.first({ narrow: { page: 'trade' }, derived: {} }), columns.first({ narrow: { page: 'x' }, derived: {} })]).toEqual([100, 250, undefined])
     expect(new Columns().newest).toBe(0)
   })
 

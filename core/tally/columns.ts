@@ -1,4 +1,4 @@
-import { DIMENSIONS, type Dimension } from './particulars'
+import { DIMENSIONS, type Derived, type Dimension, type Listed } from './particulars'
 import { hourOfWeek, HOURS_OF_WEEK, type Ahead } from './week'
 
 /** A completed download as sums are made of it, or several of the same second that differ in nothing. */
@@ -12,7 +12,10 @@ export interface Counted {
   keys: readonly string[]
 }
 
-export type Narrowing = Partial<Record<Dimension, string>>
+export type Narrowing = Partial<Record<Listed, string>>
+
+/** What is not written down with downloads, as it is now, by the identity of their file; no file, no key. */
+export type DerivedKeys = Partial<Record<Derived, Record<string, string>>>
 
 /** A stretch of time, in seconds since 1970; its end is outside. */
 export interface Stretch {
@@ -20,18 +23,38 @@ export interface Stretch {
   to: number
 }
 
+/** Text that is looked for in what downloads are told by, with the identities it was found for elsewhere. */
+export interface Wanted {
+  /** in small letters */
+  text: string
+  ids: Partial<Record<Dimension, readonly string[]>>
+}
+
+/** Which of all downloads are asked about. */
+export interface Among {
+  narrow: Narrowing
+  /** of each that is narrowed to */
+  derived: DerivedKeys
+  wanted?: Wanted
+}
+
+/** What is told by words of its own, and found by any part of them. */
+export const FOUND_BY_WORDS = ['campaign', 'referrer'] as const satisfies readonly Dimension[]
+
 /** What is asked of all downloads. */
 export interface SumsQuestion extends Stretch {
   /** the stretch that it is held against */
   before: Stretch | null
   narrow: Narrowing
+  /** of each that is narrowed to, listed or told apart by */
+  derived: DerivedKeys
   /** where bars begin, ascending; the last one ends with the stretch */
   bars: readonly number[]
   /** how far the site's time zone is ahead, through the stretch */
   ahead: readonly Ahead[]
   /** by what bars are told apart; null for not at all */
-  stack: Dimension | null
-  lists: readonly Dimension[]
+  stack: Listed | null
+  lists: readonly Listed[]
   /** rows that are told of each list, and parts of a bar */
   most: number
   mostStacked: number
@@ -56,13 +79,22 @@ export interface Sums {
   week: number[]
   /** the largest first; what is left of a bar is the rest's */
   stacks: { key: string; bars: number[] }[]
-  lists: { dimension: Dimension; keys: number; rows: ListRow[] }[]
+  lists: { dimension: Listed; keys: number; rows: ListRow[] }[]
+}
+
+/** What all rows are by one dimension: of each the number of its key. */
+interface Coded {
+  codes: Uint32Array
+  readonly keys: readonly string[]
+  codeOf: (key: string) => number | undefined
 }
 
 /** Room for this many rows at first. */
 const FIRST = 1024
+/** Seconds by which rows may lie before those that came earlier, as where several write: they are told in their order all the same. */
+const NEARLY = 3600
 
-class Column {
+class Column implements Coded {
   codes = new Uint32Array(FIRST)
   readonly keys: string[] = []
   private readonly index = new Map<string, number>()
@@ -98,6 +130,8 @@ function largest(counts: Float64Array, most: number, keys: readonly string[]): n
  */
 export class Columns {
   private length = 0
+  private known = 0
+  private inOrder = true
   private ids = new Float64Array(FIRST)
   private at = new Uint32Array(FIRST)
   private counts = new Uint32Array(FIRST)
@@ -106,13 +140,15 @@ export class Columns {
 
   /** Identity of the newest; 0 while there is none. */
   get newest(): number {
-    return this.length ? this.ids[this.length - 1]! : 0
+    return this.known
   }
 
   /** Takes rows in, in the order of their identities; those that are known already are left out. */
   add(rows: readonly Counted[]): void {
     for (const { id, at, count, bytes, keys } of rows) {
-      if (id <= this.newest) continue
+      if (id <= this.known) continue
+      this.known = id
+      if (this.length && at + NEARLY < this.at[this.length - 1]!) this.inOrder = false
       const row = this.length++
       if (row === this.ids.length) this.grow()
       this.ids[row] = id
@@ -121,6 +157,40 @@ export class Columns {
       this.bytes[row] = bytes
       DIMENSIONS.forEach((dimension, place) => this.columns[dimension].put(row, keys[place]!))
     }
+  }
+
+  /** Puts rows in order of time, once what came before Trough was brought in after what it counted itself. */
+  private settle(): void {
+    if (this.inOrder) return
+    const order = Uint32Array.from({ length: this.length }, (_, row) => row).sort(
+      (a, b) => this.at[a]! - this.at[b]! || this.ids[a]! - this.ids[b]!,
+    )
+    const ordered = <Numbers extends Uint32Array | Float64Array>(old: Numbers): Numbers => {
+      const sorted = new (old.constructor as new (size: number) => Numbers)(old.length)
+      for (let row = 0; row < order.length; row++) sorted[row] = old[order[row]!]!
+      return sorted
+    }
+    this.ids = ordered(this.ids)
+    this.at = ordered(this.at)
+    this.counts = ordered(this.counts)
+    this.bytes = ordered(this.bytes)
+    for (const column of Object.values(this.columns)) column.codes = ordered(column.codes)
+    this.inOrder = true
+  }
+
+  private isDerived = (dimension: Listed): dimension is Derived => !(dimension in this.columns)
+
+  /** What rows are by a dimension, be it one that is told of their files. */
+  private codedBy(dimension: Listed, derived: DerivedKeys): Coded {
+    if (!this.isDerived(dimension)) return this.columns[dimension]
+    const keyOf = derived[dimension] ?? {}
+    const keys = [...new Set(['', ...Object.values(keyOf)])]
+    const index = new Map(keys.map((key, code) => [key, code]))
+    const ofFile = Uint32Array.from(this.columns.file.keys, file => index.get(keyOf[file] ?? '')!)
+    const { codes: files } = this.columns.file
+    const codes = new Uint32Array(this.length)
+    for (let row = 0; row < this.length; row++) codes[row] = ofFile[files[row]!]!
+    return { codes, keys, codeOf: key => index.get(key) }
   }
 
   private grow(): void {
@@ -132,11 +202,25 @@ export class Columns {
     for (const column of Object.values(this.columns)) column.codes = grown(column.codes, size)
   }
 
+  /** Says whether a row has what is looked for. */
+  private seeker({ text, ids }: Wanted): (row: number) => boolean {
+    const flagged = DIMENSIONS.flatMap(dimension => {
+      const { codes, keys } = this.columns[dimension]
+      const known = new Set(ids[dimension])
+      const byWords = (FOUND_BY_WORDS as readonly Dimension[]).includes(dimension)
+      const flags = Uint8Array.from(keys, key => (known.has(key) || (byWords && key.toLowerCase().includes(text)) ? 1 : 0))
+      return flags.includes(1) ? [{ codes, flags }] : []
+    })
+    return row => flagged.some(({ codes, flags }) => flags[codes[row]!] === 1)
+  }
+
   /** Rows of a stretch that are narrowed to, in order of coming. */
-  private rowsOf({ from, to }: Stretch, narrow: Narrowing): Uint32Array {
+  private rowsOf({ from, to }: Stretch, { narrow, derived, wanted: sought }: Among): Uint32Array {
+    this.settle()
+    const isSought = sought && this.seeker(sought)
     const wanted: [Uint32Array, number][] = []
     for (const [dimension, key] of Object.entries(narrow)) {
-      const column = this.columns[dimension as Dimension]
+      const column = this.codedBy(dimension as Listed, derived)
       const code = column.codeOf(key)
       if (code === undefined) return new Uint32Array(0)
       wanted.push([column.codes, code])
@@ -147,6 +231,7 @@ export class Columns {
       const at = this.at[row]!
       if (at < from || at >= to) continue
       for (const [codes, code] of wanted) if (codes[row] !== code) continue next
+      if (isSought && !isSought(row)) continue
       found[many++] = row
     }
     return found.subarray(0, many)
@@ -162,7 +247,7 @@ export class Columns {
     return sum
   }
 
-  private countsBy({ codes, keys }: Column, rows: Uint32Array, of: Uint32Array | Float64Array = this.counts): Float64Array {
+  private countsBy({ codes, keys }: Coded, rows: Uint32Array, of: Uint32Array | Float64Array = this.counts): Float64Array {
     const counts = new Float64Array(keys.length)
     for (let index = 0; index < rows.length; index++) {
       const row = rows[index]!
@@ -199,7 +284,7 @@ export class Columns {
   }
 
   /** How many fall into each bar, for each of some codes. */
-  private linesOf({ codes, keys }: Column, chosen: readonly number[], rows: Uint32Array, bars: Uint32Array, many: number): number[][] {
+  private linesOf({ codes, keys }: Coded, chosen: readonly number[], rows: Uint32Array, bars: Uint32Array, many: number): number[][] {
     const lines = chosen.map(() => new Array<number>(many).fill(0))
     const place = new Int32Array(keys.length).fill(-1)
     chosen.forEach((code, index) => (place[code] = index))
@@ -212,18 +297,18 @@ export class Columns {
   }
 
   /** Everything a board says. */
-  sums({ from, to, before, narrow, bars: starts, ahead, stack, lists, most, mostStacked }: SumsQuestion): Sums {
-    const rows = this.rowsOf({ from, to }, narrow)
-    const rowsBefore = before && this.rowsOf(before, narrow)
+  sums({ from, to, before, narrow, derived, bars: starts, ahead, stack, lists, most, mostStacked }: SumsQuestion): Sums {
+    const rows = this.rowsOf({ from, to }, { narrow, derived })
+    const rowsBefore = before && this.rowsOf(before, { narrow, derived })
     const bars = this.barsOf(rows, starts)
     const inBars = new Array<number>(starts.length).fill(0)
     for (let index = 0; index < rows.length; index++) inBars[bars[index]!]! += this.counts[rows[index]!]!
-    const chosenOf = (column: Column, counts: Float64Array, many: number) => {
+    const chosenOf = (column: Coded, counts: Float64Array, many: number) => {
       const chosen = largest(counts, many, column.keys)
       return { chosen, lines: this.linesOf(column, chosen, rows, bars, starts.length) }
     }
-    const list = (dimension: Dimension) => {
-      const column = this.columns[dimension]
+    const list = (dimension: Listed) => {
+      const column = this.codedBy(dimension, derived)
       const [counts, bytes] = [this.countsBy(column, rows), this.countsBy(column, rows, this.bytes)]
       const earlier = rowsBefore && this.countsBy(column, rowsBefore)
       const { chosen, lines } = chosenOf(column, counts, most)
@@ -240,7 +325,7 @@ export class Columns {
       }
     }
     const stacked = () => {
-      const column = this.columns[stack!]
+      const column = this.codedBy(stack!, derived)
       const { chosen, lines } = chosenOf(column, this.countsBy(column, rows), mostStacked)
       return chosen.map((code, index) => ({ key: column.keys[code]!, bars: lines[index]! }))
     }
@@ -255,21 +340,32 @@ export class Columns {
   }
 
   /** Identities of rows of a stretch, the newest first, and how many there are. */
-  find(stretch: Stretch, narrow: Narrowing, from: number, many: number): { ids: number[]; total: number } {
-    const rows = this.rowsOf(stretch, narrow)
+  find(stretch: Stretch, among: Among, from: number, many: number): { ids: number[]; total: number } {
+    const rows = this.rowsOf(stretch, among)
     const end = Math.max(0, rows.length - from)
     const ids = Array.from(rows.subarray(Math.max(0, end - many), end), row => this.ids[row]!)
     return { ids: ids.reverse(), total: rows.length }
   }
 
   /** When the first was; undefined while there is none. */
-  first(narrow: Narrowing): number | undefined {
-    const rows = this.rowsOf({ from: 0, to: Infinity }, narrow)
+  first(among: Among): number | undefined {
+    const rows = this.rowsOf({ from: 0, to: Infinity }, among)
     let first: number | undefined
     for (let index = 0; index < rows.length; index++) {
       const at = this.at[rows[index]!]!
       if (first === undefined || at < first) first = at
     }
     return first
+  }
+
+  /** When each key of a dimension was told first, for those that were within a stretch, in seconds since 1970. */
+  beginnings(dimension: Dimension, { from, to }: Stretch): { key: string; at: number }[] {
+    const { codes, keys } = this.columns[dimension]
+    const firsts = new Float64Array(keys.length).fill(Infinity)
+    for (let row = 0; row < this.length; row++) {
+      const code = codes[row]!
+      if (this.at[row]! < firsts[code]!) firsts[code] = this.at[row]!
+    }
+    return keys.flatMap((key, code) => (key && firsts[code]! >= from && firsts[code]! < to ? [{ key, at: firsts[code]! }] : []))
   }
 }

@@ -5,13 +5,14 @@ import { z } from 'zod'
  *
  * - `seen`: a page by visitors; `looked`: a file, on the page that shows what is in it
  * - `robot`: a file taken whole by a robot
+ * - `bundled`: a file taken as part of a bundle; the detail is the bundle
  * - `broken`: a file of which somebody has had a part and no more for a day; the detail is the tenth they came to
  * - `stopped`: a file or page that somebody came to a gate for; the detail is the gate
  * - `missing`: an address at which there is nothing; the detail is where it was followed
  * - `unfound`: words that visitors looked for in vain
  * - `failed`: an address at which something went wrong here
  */
-export const OCCASIONS = ['seen', 'looked', 'robot', 'broken', 'stopped', 'missing', 'unfound', 'failed'] as const
+export const OCCASIONS = ['seen', 'looked', 'robot', 'bundled', 'broken', 'stopped', 'missing', 'unfound', 'failed'] as const
 export type Occasion = (typeof OCCASIONS)[number]
 
 /** Of these anybody may write what is counted, so that there may be any number of them. */

@@ -8,15 +8,16 @@ export interface CountedDownload extends Download {
 /** Joins downloads that differ in nothing that is told of them: times are told to the second. */
 export function mergeDownloads(downloads: Download[]): CountedDownload[] {
   const merged = new Map<string, CountedDownload>()
-  for (const { file, edition, placement, at, bytes, told } of downloads) {
+  for (const { file, edition, placement, at, bytes, course, took, told } of downloads) {
     const second = Math.floor(at / 1000) * 1000
-    const key = JSON.stringify([file, edition, placement, second, ...Object.values(told)])
+    const key = JSON.stringify([file, edition, placement, second, course, ...Object.values(told)])
     const known = merged.get(key)
     if (known) {
       known.count++
       known.bytes += bytes
+      known.took += took
     } else {
-      merged.set(key, { file, edition, placement, at: second, bytes, told, count: 1 })
+      merged.set(key, { file, edition, placement, at: second, bytes, course, took, told, count: 1 })
     }
   }
   return [...merged.values()]

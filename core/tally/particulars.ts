@@ -12,8 +12,23 @@ export const DIMENSIONS = [
   'browser',
   'system',
   'language',
+  'course',
+  'person',
+  'link',
+  'source',
 ] as const
 export type Dimension = (typeof DIMENSIONS)[number]
+
+/** By what they are told apart besides, which is not written down with them: where their file lies now, and which bundle it is. */
+export const DERIVED = ['folder', 'bundle'] as const
+export type Derived = (typeof DERIVED)[number]
+
+export const LISTED = [...DIMENSIONS, ...DERIVED] as const
+export type Listed = (typeof LISTED)[number]
+
+/** How a download came to be whole: in one answer, or in several that were put together. */
+export const COURSES = ['whole', 'pieces'] as const
+export type Course = (typeof COURSES)[number]
 
 /** Where a download came from and, in broad words, what with; empty where that is not known or not kept. */
 export interface Particulars {
@@ -35,6 +50,12 @@ export interface Particulars {
   system: string
   /** the first language asked for (BCP 47, without region) */
   language: string
+  /** who it was, where a gate knew them: the pass that a contact or guest is counted by */
+  person: string
+  /** identity of the personal link they came by */
+  link: string
+  /** of the network; kept only where the owner chose so, and only for days */
+  address: string
 }
 
 export const NO_PARTICULARS: Particulars = {
@@ -48,6 +69,9 @@ export const NO_PARTICULARS: Particulars = {
   browser: '',
   system: '',
   language: '',
+  person: '',
+  link: '',
+  address: '',
 }
 
 /** A campaign as `?from=` may name it; empty for anything else. */
@@ -71,6 +95,10 @@ export interface Came {
   signpost: string | null
   /** somebody asked not to be followed */
   isPrivate: boolean
+  /** whom a gate knew them as */
+  person?: string
+  /** the personal link they came by */
+  link?: string
 }
 
 /** Whether a visitor asked not to be followed: Global Privacy Control (W3C draft), Do Not Track (as browsers sent it). */

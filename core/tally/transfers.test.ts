@@ -42,6 +42,8 @@ describe('Transfers', () => {
       placement: 'p',
       at: 0,
       bytes: 100,
+      course: 'whole',
+      took: 0,
       told: NO_PARTICULARS,
     })
   })
@@ -56,6 +58,8 @@ describe('Transfers', () => {
       placement: 'p',
       at: 9,
       bytes: 110,
+      course: 'pieces',
+      took: 9,
       told: NO_PARTICULARS,
     })
     // The next range begins a new one.

@@ -1,5 +1,5 @@
 import type { ByteRange } from '../http/range'
-import { NO_PARTICULARS, type Particulars } from './particulars'
+import { NO_PARTICULARS, type Course, type Particulars } from './particulars'
 import { addInterval, coversAll } from './intervals'
 
 /** What was delivered in answer to one request. */
@@ -20,6 +20,8 @@ export interface Delivery {
   unsure?: ByteRange
   /** milliseconds since the epoch */
   at: number
+  /** milliseconds until the last of it had left */
+  took?: number
   /** where it came from and what with */
   told?: Particulars
 }
@@ -32,6 +34,9 @@ export interface Download {
   at: number
   /** bytes that left this machine for it, repeats included */
   bytes: number
+  course: Course
+  /** milliseconds from the first request until the last byte had left; 0 where that is not known */
+  took: number
   told: Particulars
 }
 
@@ -41,6 +46,8 @@ export interface Transfer {
   unsure: ByteRange | undefined
   bytes: number
   placement: string | undefined
+  /** when it was asked for first; one that an earlier version of Trough wrote down has none */
+  began?: number
   last: number
   /** bytes of the whole; one that an earlier version of Trough wrote down has none */
   size?: number
@@ -95,18 +102,19 @@ export class Transfers {
 
   /** Takes one delivery in; gives the download it completes, if it does. */
   add(delivery: Delivery): Download | undefined {
-    const { file, edition, etag, size, delivered, at } = delivery
+    const { file, edition, etag, size, delivered, at, took = 0 } = delivery
     const sent = delivered.reduce((sum, { start, end }) => sum + end - start, 0)
     // A whole answer is a download by itself: two people behind one address do not complete each other's.
     if (coversAll(delivered, size))
-      return { file, edition, placement: delivery.placement, at, bytes: sent, told: delivery.told ?? NO_PARTICULARS }
+      return { file, edition, placement: delivery.placement, at, bytes: sent, course: 'whole', took, told: delivery.told ?? NO_PARTICULARS }
     if (sent === 0 && !delivery.unsure) return undefined
 
     const key = `${delivery.visitor()}\n${file}\n${edition}\n${etag}`
     const known = this.open.get(key)
     const isOld = known !== undefined && at - known.last >= FORGOTTEN_AFTER
     if (isOld) this.giveUp(key, known)
-    const transfer = known && !isOld ? known : { have: [], unsure: undefined, bytes: 0, placement: undefined, last: at, size }
+    const began = at - took
+    const transfer: Transfer = known && !isOld ? known : { have: [], unsure: undefined, bytes: 0, placement: undefined, began, last: at, size }
     for (const stretch of delivered) {
       // Who goes on from within the unsure stretch has all before that point.
       const { unsure } = transfer
@@ -125,7 +133,7 @@ export class Transfers {
     this.touched.add(key)
     if (coversAll(transfer.have, size)) {
       const { placement, bytes, told = NO_PARTICULARS } = transfer
-      return { file, edition, placement, at, bytes, told }
+      return { file, edition, placement, at, bytes, course: 'pieces', took: at - (transfer.began ?? at), told }
     }
     this.open.set(key, transfer)
     this.forget(at)

@@ -25,6 +25,7 @@ import type { Mark } from '../../core/folders/folderItem'
 import type { Edge } from '../../core/page/edges'
 import type { PageDocument, Target } from '../../core/page/schema'
 import type { Rights } from '../../core/rights/rights'
+import type { ImportFormat } from '../../core/tally/brought/brought'
 import type { Occasion } from '../../core/tally/daily'
 import type { Transfer } from '../../core/tally/transfers'
 import type { TimedAct } from '../../core/timetable/timedItem'
@@ -769,9 +770,50 @@ export const downloads = pgTable(
     browser: text().notNull().default(''),
     system: text().notNull().default(''),
     language: text().notNull().default(''),
+    /** whole at once, or put together from pieces; empty where that is not known */
+    course: text().notNull().default(''),
+    /** milliseconds that they took, all together */
+    took: bigint({ mode: 'number' }).notNull().default(0),
+    person: text().notNull().default(''),
+    link: text().notNull().default(''),
+    address: text().notNull().default(''),
+    /** identity of what they were brought in with; empty for what was counted here */
+    source: text().notNull().default(''),
   },
-  table => [index('downloads_file').on(table.fileId, table.at), index('downloads_placement').on(table.placement)],
+  table => [
+    index('downloads_file').on(table.fileId, table.at),
+    index('downloads_placement').on(table.placement),
+    index('downloads_person')
+      .on(table.person)
+      .where(sql`person <> ''`),
+    index('downloads_address')
+      .on(table.at)
+      .where(sql`address <> ''`),
+    index('downloads_source')
+      .on(table.source)
+      .where(sql`source <> ''`),
+  ],
 )
+
+/** Each time downloads were changed or taken out after they had been written: who holds sums of them makes these anew. */
+export const downloadChanges = pgTable('download_changes', {
+  id: bigserial({ mode: 'number' }).primaryKey(),
+  at: moment('at').notNull().defaultNow(),
+})
+
+/** Numbers of before that were brought in, each as one. */
+export const imports = pgTable('imports', {
+  id: text().primaryKey(),
+  /** of the file they came in */
+  name: text().notNull(),
+  format: text().$type<ImportFormat>().notNull(),
+  /** of its contents: nothing comes in twice */
+  sha256: text().notNull().unique(),
+  downloads: integer().notNull(),
+  firstDay: date('first_day', { mode: 'string' }).notNull(),
+  lastDay: date('last_day', { mode: 'string' }).notNull(),
+  created: moment('created').notNull().defaultNow(),
+})
 
 /** What is counted by day besides downloads, by `core/tally/daily`; days are those of the site's time zone as it was then. */
 export const dailyCounts = pgTable(

@@ -57,7 +57,10 @@ export async function openDelivering(
     db,
     who,
     daily,
-    createTelling(db, describing.describe, async () => ({ hosts: await site.hosts(), countries: (await site.get()).countries })),
+    createTelling(db, describing.describe, async () => {
+      const { countries, keepAddresses } = await site.get()
+      return { hosts: await site.hosts(), countries, addresses: keepAddresses > 0 }
+    }),
   )
   const downloads = createDownloads(db, async () => (await site.get()).timeZone)
   const directory = createDirectory(db, events)

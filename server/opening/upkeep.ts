@@ -19,6 +19,7 @@ import type { DataFolder } from './dataFolder'
 import type { Holdings } from './holdings'
 import type { Intake } from './intake'
 import type { Owner } from './owner'
+import { wipeAddresses } from '../services/tally/persons'
 
 const HOUR = 60 * 60 * 1000
 
@@ -74,6 +75,7 @@ export function openUpkeep(
     await people.tidy()
     await hooks.tidy()
     await daily.tidy()
+    await wipeAddresses(db, (await site.get()).keepAddresses)
   }
   const tidying = setInterval(() => {
     tidy().catch(laterTrouble('tidying up failed'))

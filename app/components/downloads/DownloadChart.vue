@@ -3,13 +3,13 @@ import { BarController, BarElement, CategoryScale, Chart, Legend, LinearScale, T
 import { Bar } from 'vue-chartjs'
 import { chartSvg } from '~~/core/tally/chartSvg'
 import type { Board } from '~~/core/tally/board'
-import type { Dimension } from '~~/core/tally/particulars'
+import type { Listed } from '~~/core/tally/particulars'
 
 /** Downloads over time as bars; the same numbers stand beneath as a table. */
 Chart.defaults.font.family = '"Hanken Grotesk Variable", sans-serif'
 Chart.defaults.font.size = 12.5
 Chart.register(BarController, BarElement, CategoryScale, Legend, LinearScale, Tooltip)
-const props = defineProps<{ board: Board; stack: Dimension | null }>()
+const props = defineProps<{ board: Board; stack: Listed | null }>()
 const emit = defineEmits<{ bar: [place: number] }>()
 
 const labels = computed(() => props.board.bars.map(({ at }) => barWords(at, props.board.span.unit, props.board.span.zone)))

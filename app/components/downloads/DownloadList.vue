@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { DIMENSIONS } from '~~/core/tally/particulars'
+import { LISTED } from '~~/core/tally/particulars'
 import type { Board } from '~~/core/tally/board'
 
 /** By what downloads are told apart, the most taken first. */
@@ -9,7 +9,7 @@ const dimension = defineModel<Board['list']['dimension']>('dimension', { require
 
 const choices = computed(() =>
   // Editions of several files have nothing to do with each other.
-  DIMENSIONS.filter(each => each !== 'edition' || props.fileAlone).map(value => ({ value, title: dimensionWords(value).by })),
+  LISTED.filter(each => each !== 'edition' || props.fileAlone).map(value => ({ value, title: dimensionWords(value).by })),
 )
 /** What is left out where there is no room for it; the particulars say the same. */
 const WIDE = { class: 'wide' }
@@ -24,7 +24,7 @@ const HEADERS = computed(() => [
 /** What is known besides: how often a page was seen, or what is in a file looked at. */
 const BESIDE: Partial<Record<Board['list']['dimension'], string>> = { file: 'Looked at', page: 'Seen', placement: 'Seen' }
 const beside = computed(() =>
-  props.board.list.rows.some(({ seen, robots }) => seen !== undefined || robots) ? BESIDE[props.board.list.dimension] : undefined,
+  props.board.list.rows.some(({ seen, robots, bundled }) => seen !== undefined || robots || bundled) ? BESIDE[props.board.list.dimension] : undefined,
 )
 /** How many took it of those who saw its page; where more did than saw it, as by a letter, nothing is said. */
 const rateOf = ({ count, seen }: { count: number; seen?: number }) =>
@@ -55,6 +55,7 @@ const left = computed(() => props.board.list.keys - props.board.list.rows.length
           <td v-if="beside" class="when number">
             {{ item.seen?.toLocaleString() }}
             <small v-if="rateOf(item)">{{ rateOf(item) }}</small>
+            <small v-if="item.bundled">{{ item.bundled.toLocaleString() }} in bundles</small>
             <small v-if="item.robots">{{ counted(item.robots, 'robot') }}</small>
           </td>
           <td class="share wide">

@@ -7,6 +7,9 @@ import type { Dimension } from '~~/core/tally/particulars'
 const props = defineProps<{ given: string; zone: string }>()
 const A_PAGE = 50
 const page = ref(1)
+const q = ref('')
+const sought = refDebounced(q, 250)
+const filter = computed(() => (sought.value.trim() ? `${props.given}&${new URLSearchParams({ q: sought.value.trim() })}` : props.given))
 const log = shallowRef<DownloadsLog>()
 const failure = ref('')
 const taken = useTaken()
@@ -15,7 +18,7 @@ async function load() {
   const mine = ++turn
   failure.value = ''
   try {
-    const found = await ask(logSchema, `/downloads/log?${props.given}&offset=${(page.value - 1) * A_PAGE}&limit=${A_PAGE}`)
+    const found = await ask(logSchema, `/downloads/log?${filter.value}&offset=${(page.value - 1) * A_PAGE}&limit=${A_PAGE}`)
     // What was asked for first may come last.
     if (mine === turn) log.value = found
   } catch (error) {
@@ -26,7 +29,7 @@ const loadSoon = useThrottleFn(load, 1000, true)
 onMounted(load)
 watch(page, load)
 watch(
-  () => props.given,
+  filter,
   () => (page.value === 1 ? load() : (page.value = 1)),
 )
 watch(
@@ -46,6 +49,8 @@ const HEADERS = [
 ] as const
 const say = (item: LogItem, dimension: Dimension) => keyWords(dimension, item.keys[dimension]!, log.value!.names)
 /** What of it is known, in words. */
+/** Bytes in a time, as both are told. */
+const speedWords = ({ bytes, took }: LogItem) => `in ${durationWords(took)}, ${formatSize(Math.round((bytes / took) * 1000))}/s`
 const known = (item: LogItem, dimensions: Dimension[]) =>
   dimensions.filter(dimension => item.keys[dimension]).map(dimension => say(item, dimension))
 /** The button and the page it stands on: "Price list" on Trade. */
@@ -58,6 +63,7 @@ const fromOf = (item: LogItem) => [
   ...placed(item),
   ...known(item, ['signpost']),
   ...(item.keys.referrer ? [item.keys.referrer + item.referrerPath] : []),
+  ...known(item, ['link']).map(link => `personal link ${link}`),
   ...(item.keys.campaign ? [`campaign ${item.keys.campaign}`] : []),
 ]
 </script>
@@ -66,6 +72,10 @@ const fromOf = (item: LogItem) => [
   <section aria-label="Every download">
     <p v-if="failure" class="say" role="alert">{{ failure }} <VBtn @click="load">Try again</VBtn></p>
     <VSkeletonLoader v-else-if="!log" type="list-item@10" loading-text="Reading the downloads…" />
+    <div class="find">
+      <VTextField v-model="q" type="search" placeholder="File, page, person, site…" aria-label="Find in the log" maxlength="100" />
+      <a class="plain" :href="`/api/downloads/export?${filter}`" download>Save these as CSV</a>
+    </div>
     <VDataTable v-if="log" :headers="HEADERS" :items="log.items" item-value="id" :items-per-page="-1">
       <template #item="{ item }">
         <tr>
@@ -76,15 +86,22 @@ const fromOf = (item: LogItem) => [
             }}</NuxtLink>
             <template v-else>{{ say(item, 'file') }}</template>
             <span class="side"
-              >edition {{ item.keys.edition }}<template v-if="item.count > 1">, {{ item.count }} times</template></span
+              >{{ say(item, 'edition').toLowerCase() }}<template v-if="item.count > 1">, {{ item.count }} times</template
+              ><template v-if="item.keys.source">, from {{ say(item, 'source') }}</template></span
             >
           </td>
           <td>{{ fromOf(item).join(', ') || 'by its address' }}</td>
-          <td class="wide">{{ known(item, ['country', 'device', 'browser', 'system', 'language']).join(', ') }}</td>
-          <td class="when number wide">{{ formatSize(item.bytes) }}</td>
+          <td class="wide">{{ known(item, ['person', 'country', 'device', 'browser', 'system', 'language']).join(', ') }}
+            <span v-if="item.address" class="side">{{ item.address }}</span>
+          </td>
+          <td class="when number wide">
+            {{ item.bytes ? formatSize(item.bytes) : '' }}
+            <span v-if="item.took" class="side">{{ speedWords(item) }}</span>
+            <span v-if="item.keys.course === 'pieces'" class="side">in pieces</span>
+          </td>
         </tr>
       </template>
-      <template #no-data>Nothing was taken in this time.</template>
+      <template #no-data>{{ sought ? 'Nothing with these words was taken in this time.' : 'Nothing was taken in this time.' }}</template>
     </VDataTable>
     <p v-if="log" class="foot">
       {{ counted(log.total, 'row') }}, the newest first
@@ -98,6 +115,16 @@ const fromOf = (item: LogItem) => [
   :deep(.wide) {
     display: none;
   }
+}
+.find {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 14px;
+  padding: 10px 16px 4px;
+}
+.find > .v-input {
+  flex: 0 1 300px;
 }
 tr {
   cursor: default;

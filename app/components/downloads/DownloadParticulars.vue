@@ -1,17 +1,20 @@
 <script setup lang="ts">
 import { boardSchema, type Board } from '~~/core/tally/board'
-import type { Dimension } from '~~/core/tally/particulars'
+import type { Listed } from '~~/core/tally/particulars'
 import { formatSize } from '~~/core/files/size'
 
 /** What is known of one row: what it was taken by, and how it compares. */
-const props = defineProps<{ dimension: Dimension; of: string; board: Board; given: string }>()
-const emit = defineEmits<{ narrow: [] }>()
+const props = defineProps<{ dimension: Listed; of: string; board: Board; given: string }>()
+const emit = defineEmits<{ narrow: []; changed: [] }>()
+const rights = useRights()
+const asking = useAsking()
+const notices = useNotices()
 const row = computed(() => props.board.list.rows.find(({ key }) => key === props.of))
 const name = computed(() => keyWords(props.dimension, props.of, props.board.names))
 const place = computed(() => props.board.names[props.dimension]?.[props.of]?.place)
 
 /** What is told of each kind of row besides. */
-const LISTS: Partial<Record<Dimension, [Dimension, string][]>> = {
+const LISTS: Partial<Record<Listed, [Listed, string][]>> = {
   file: [
     ['edition', 'Which edition'],
     ['placement', 'By which button'],
@@ -25,10 +28,35 @@ const LISTS: Partial<Record<Dimension, [Dimension, string][]>> = {
     ['placement', 'By which button'],
     ['file', 'Which file'],
   ],
+  edition: [
+    ['placement', 'By which button'],
+    ['page', 'From which page'],
+    ['referrer', 'From which site'],
+  ],
+  bundle: [
+    ['placement', 'By which button'],
+    ['referrer', 'From which site'],
+  ],
 }
-const lists = computed(() => (LISTS[props.dimension] ?? [['file', 'Which file']]) as [Dimension, string][])
-const told = shallowRef<{ heading: string; dimension: Dimension; board: Board }[]>()
+const lists = computed(() => (LISTS[props.dimension] ?? [['file', 'Which file']]) as [Listed, string][])
+const told = shallowRef<{ heading: string; dimension: Listed; board: Board }[]>()
 const { problem, attempt } = useAttempt()
+/** Whoever may erase contacts may have it forgotten who took something. */
+const forgettable = computed(() => props.dimension === 'person' && props.of !== '' && rights.may('contacts'))
+async function forget() {
+  const yes = await asking.ask({
+    question: `Forget that ${name.value} took these?`,
+    detail: 'The downloads stay counted. Whose they were cannot be found out again.',
+    yes: 'Forget who it was',
+    no: 'Keep it',
+  })
+  if (!yes) return
+  await attempt(async () => {
+    await tell(`/downloads/persons/${encodeURIComponent(props.of)}`, 'DELETE')
+    notices.say('Taken out. The downloads stay counted, and nobody knows whose they were.', { tone: 'works' })
+    emit('changed')
+  })
+}
 let turn = 0
 watch(
   () => [props.dimension, props.of, props.given, props.board.total.count],
@@ -63,6 +91,7 @@ watch(
     <p class="acts">
       <VBtn variant="outlined" @click="emit('narrow')">Show this alone</VBtn>
       <VBtn v-if="place" :to="place">Open it</VBtn>
+      <VBtn v-if="forgettable" @click="forget">Forget who it was</VBtn>
     </p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <template v-for="list in told" :key="list.dimension">

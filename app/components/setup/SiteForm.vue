@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { LANGUAGES, LANGUAGE_CODES } from '~~/core/language/languages'
-import { siteFormSchema } from '~~/core/site/siteForm'
+import { MOST_ADDRESS_DAYS, siteFormSchema } from '~~/core/site/siteForm'
 
 /** What holds of the whole site: its name, its address, its clock, its icon. */
 const session = useSession()
@@ -57,6 +57,17 @@ useKeepWritten(changed)
     <p id="countries-hint" class="hint">
       Told by a table that came with Trough: nobody is asked, and the address itself is not kept. It holds from now on;
       <NuxtLink to="/desk/downloads">what was counted</NuxtLink> stays.
+    </p>
+    <VTextField
+      v-bind="field('keepAddresses')"
+      label="Days for which visitors’ addresses are kept"
+      type="number"
+      min="0"
+      :max="MOST_ADDRESS_DAYS"
+      aria-describedby="addresses-hint"
+    />
+    <p id="addresses-hint" class="hint">
+      0 for not at all. With downloads alone, in their log, and wiped after these days. Your privacy words say so where they stand on a page.
     </p>
     <SiteIcon />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>

@@ -189,6 +189,7 @@ function showMore() {
         :board="board"
         :given="given"
         @narrow="narrow(board.list.dimension, chosen)"
+        @changed="load"
       />
     </template>
   </MarginBoard>

@@ -17,6 +17,8 @@ export interface Reach {
 
 export interface Composed extends BundleMessage {
   reach: Reach
+  /** identities of the files that go out with it */
+  fileIds: string[]
   /** gates that its contents stand behind and it does not stand behind itself */
   gates: string[]
   /** files of it that do */
@@ -97,6 +99,7 @@ export function createComposing(db: Database, standing: Pick<KeptStanding, 'get'
       return {
         ...found,
         reach: { files: new Set([...explicit, ...ids, ...without]), folders: new Set(folders) },
+        fileIds: ids,
         gates: gated === 'without' ? [] : behind.gates,
         behind: behind.ids.length,
         closed: behind.never.length,

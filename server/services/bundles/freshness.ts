@@ -53,14 +53,14 @@ export function createFreshness(db: Database, events: Events, composing: Composi
       laid.delete(id)
       return
     }
-    const { packed, fingerprint, size, total, reach, gates } = await composing.compose(row)
+    const { packed, fingerprint, size, total, reach, fileIds, gates } = await composing.compose(row)
     const same = fingerprint === row.fingerprint
     const changed = same ? row.changed : new Date()
     // Pages say what is asked for it.
     if (gates.join() !== row.gates.join()) await db.update(bundles).set({ gates }).where(eq(bundles.fileId, id))
     if (!same) await db.update(bundles).set({ fingerprint, changed, size, count: total }).where(eq(bundles.fileId, id))
     reaches.set(id, reach)
-    laid.set(id, layOutWhenAsked(packed, { fileName: row.fileName, fingerprint, changed, gates }))
+    laid.set(id, layOutWhenAsked(packed, { fileName: row.fileName, fingerprint, changed, gates, members: fileIds }))
   }
 
   /** Of the files that changed, the bundles they are in, were in, or are. */

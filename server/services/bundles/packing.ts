@@ -15,6 +15,8 @@ export interface LaidOut {
   changed?: Date
   /** of a bundle: the gates its contents stand behind */
   gates?: readonly string[]
+  /** of a bundle: identities of the files in it */
+  members?: readonly string[]
 }
 
 /** The date of texts that are written as a zip is laid out: the first a zip can have (PKWARE APPNOTE, 4.4.6). */

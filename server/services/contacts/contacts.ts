@@ -10,6 +10,7 @@ import { holding, nearBy } from '../../db/like'
 import { admissions, contacts, files, gates, gateTakes, hookMessages, outbox, settings } from '../../db/schema'
 import type { Events } from '../events'
 import { kept } from '../kept'
+import { forgetPersons } from '../tally/persons'
 import { tellHooks } from '../tellHooks'
 
 const RULES_KEY = 'contacts'
@@ -116,12 +117,9 @@ export function createContacts(db: Database, events: Events, alsoErased: AlsoEra
   /** Takes out what is known of some contacts, in the caller's transaction. */
   async function eraseAll(tx: Queryable, rows: { id: string; email: string }[]): Promise<void> {
     if (!rows.length) return
-    await tx.delete(gateTakes).where(
-      inArray(
-        gateTakes.pass,
-        rows.map(({ id }) => passOf(id)),
-      ),
-    )
+    const passes = rows.map(({ id }) => passOf(id))
+    await tx.delete(gateTakes).where(inArray(gateTakes.pass, passes))
+    await forgetPersons(tx, passes)
     await tx.delete(outbox).where(
       inArray(
         outbox.to,

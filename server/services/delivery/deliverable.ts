@@ -23,6 +23,8 @@ export interface Deliverable {
   textLike: boolean
   /** the files a zip was picked from: each of them is downloaded with it, and the zip is no file of its own */
   contents?: Content[]
+  /** identities of the files that a bundle holds */
+  members?: readonly string[]
   /** as its type is best handled: shown where that is safe */
   shown: Representation
   saved: Representation
@@ -35,7 +37,7 @@ const ASK_AGAIN = { 'X-Content-Type-Options': 'nosniff', 'Cache-Control': 'no-ca
 export const reprDigest = (sha256: string) => `sha-256=:${Buffer.from(sha256, 'hex').toString('base64')}:`
 
 /** A bundle as a zip that is put together as it is sent. */
-export function bundleDeliverable(id: string, { layout, fileName, fingerprint, changed }: LaidOut): Deliverable {
+export function bundleDeliverable(id: string, { layout, fileName, fingerprint, changed, members }: LaidOut): Deliverable {
   const saved = represent({
     size: layout.size,
     contentType: 'application/zip',
@@ -43,7 +45,7 @@ export function bundleDeliverable(id: string, { layout, fileName, fingerprint, c
     lastModified: changed,
     extra: { 'Content-Disposition': contentDisposition('attachment', fileName), ...ASK_AGAIN },
   })
-  return { file: id, edition: 1, bytes: { layout }, fileName, textLike: false, saved, shown: saved }
+  return { file: id, edition: 1, bytes: { layout }, fileName, textLike: false, members, saved, shown: saved }
 }
 
 /** Only who has passed its gates may keep it, and asks again each time (RFC 9111, section 5.2.2.7). */

@@ -128,20 +128,22 @@ export function createDeliveryService({
   const { addressOf } = visitors
 
   /** @param signpost the name of the signpost it was asked for by */
-  const cameOf = ({ headers }: IncomingMessage, campaign: string | null, signpost: string | null): Came => ({
+  const cameOf = ({ headers }: IncomingMessage, campaign: string | null, signpost: string | null, known?: Admission): Came => ({
     referer: headers.referer,
     accepted: headers['accept-language'],
     host: headers.host,
     campaign,
     signpost,
     isPrivate: asksForPrivacy(headers),
+    person: known?.person,
+    link: known?.link,
   })
 
   /** What tells the tally what left for an address: nothing of what a browser fetches ahead, or whoever works at the desk tries. */
   function reporter(
     address: string,
     request: IncomingMessage,
-    { file, edition, contents }: Deliverable,
+    { file, edition, contents, members }: Deliverable,
     { etag, size }: Representation,
     at: string | null,
     came: Came,
@@ -150,8 +152,11 @@ export function createDeliveryService({
     if (isAhead(headers)) return () => undefined
     const userAgent = headers['user-agent']
     const placement = at && /^[a-z0-9]{6,16}$/.test(at) ? at : undefined
+    const began = performance.now()
     return ({ delivered, unsure }) => {
-      const observe = () => tally.observe({ file, edition, contents, placement, etag, size, delivered, unsure, address, userAgent, came })
+      const took = Math.max(1, Math.round(performance.now() - began))
+      const observe = () =>
+        tally.observe({ file, edition, contents, members, placement, etag, size, delivered, unsure, took, address, userAgent, came })
       const own = isOwn(request)
       if (own) void own.then(is => is || observe(), observe)
       else observe()
@@ -234,8 +239,9 @@ export function createDeliveryService({
       const entry = edition === null ? directory.known(name, signpost) : undefined
       // Texts have packed forms, with tags of their own.
       if (entry?.kind !== 'file' || entry.current === 'withdrawn' || entry.current.textLike) return false
-      if (!guard.passesNow(request, entry.wanted)) return false
-      const deliverable = guard.standsOpen(entry.wanted) ? entry.current : ownedBy(entry.current)
+      const admission = guard.admitNow(request, entry.wanted)
+      if (!admission) return false
+      const deliverable = admission.own ? ownedBy(entry.current) : entry.current
       const names = save && at !== null ? directory.knownNames() : NO_NAMES
       if (!names) return false
       const representation = save ? named(deliverable.saved, deliverable.fileName, names.get(at!)) : deliverable.shown
@@ -253,7 +259,7 @@ export function createDeliveryService({
         reply,
         part,
         whole.subarray(part.start, part.end),
-        reporter(addressOf(request), request, deliverable, representation, at, cameOf(request, from, signpost ? name : null)),
+        reporter(addressOf(request), request, deliverable, representation, at, cameOf(request, from, signpost ? name : null, admission)),
       )
       return true
     },
@@ -276,7 +282,7 @@ export function createDeliveryService({
       // Asked before anything is told of it: which editions there are is told to nobody else either.
       const admission = wanted && entry.kind !== 'gone' ? await guard.admit(request, wanted, missing) : undefined
       const deliverable = await choose(entry, query.edition)
-      const came = cameOf(request, query.from ?? null, signpost ? name : null)
+      const came = cameOf(request, query.from ?? null, signpost ? name : null, admission)
       await watched(
         answer(request, response, admission?.own ? ownedBy(deliverable) : deliverable, query, came, admission?.count ?? uncounted),
       )
@@ -301,7 +307,7 @@ export function createDeliveryService({
       const picked = { ...bundleDeliverable(`shelf ${shelf}`, zip), contents }
       const deliverable = admissions.some(({ own }) => own) ? ownedBy(picked) : picked
       await watched(
-        answer(request, response, deliverable, { save: false, at: shelf }, cameOf(request, null, null), async () => {
+        answer(request, response, deliverable, { save: false, at: shelf }, cameOf(request, null, null, admissions.find(({ person }) => person !== undefined)), async () => {
           for (const { count } of admissions) await count()
         }),
       )

@@ -1,7 +1,7 @@
 import { and, eq, gte, inArray, lte, sql } from 'drizzle-orm'
 import type { Occasion } from '../../../core/tally/daily'
 import type { Narrowing } from '../../../core/tally/columns'
-import type { Dimension } from '../../../core/tally/particulars'
+import type { Listed } from '../../../core/tally/particulars'
 import type { SpanFound } from '../../../core/tally/span'
 import type { Database } from '../../db/connection'
 import { dailyCounts, pages, uses } from '../../db/schema'
@@ -9,7 +9,7 @@ import { dailyCounts, pages, uses } from '../../db/schema'
 export type Days = Pick<SpanFound, 'firstDay' | 'lastDay'>
 
 /** What is counted beside downloads holds for all who came: where downloads are narrowed to some of them, it says nothing. */
-const SAID_OF: ReadonlySet<string> = new Set<Dimension>(['file', 'page', 'placement'])
+const SAID_OF: ReadonlySet<string> = new Set<Listed>(['file', 'page', 'placement'])
 
 /** What is known of a row besides how often it was taken. */
 export interface Beside {
@@ -17,6 +17,8 @@ export interface Beside {
   seen?: number
   /** how often robots took the file */
   robots?: number
+  /** how often it was taken as part of a bundle */
+  bundled?: number
 }
 
 /** Says how often pages were seen, files looked at, and what robots took. */
@@ -51,14 +53,15 @@ export function createBeside(db: Database) {
 
   return {
     /** By each key of a list; empty where nothing can be said. */
-    async of(dimension: Dimension, keys: string[], narrow: Narrowing, days: Days): Promise<Map<string, Beside>> {
+    async of(dimension: Listed, keys: string[], narrow: Narrowing, days: Days): Promise<Map<string, Beside>> {
       const ids = keys.filter(Boolean)
       if (!ids.length || Object.keys(narrow).some(each => !SAID_OF.has(each))) return new Map()
       if (dimension === 'placement') return ofPlacements(ids, days)
       if (dimension === 'page') return new Map([...(await totals('seen', days, ids))].map(([id, seen]) => [id, { seen }]))
       if (dimension !== 'file') return new Map()
       const [looked, robots] = [await totals('looked', days, ids), await totals('robot', days, ids)]
-      return new Map(ids.map(id => [id, { seen: looked.get(id), robots: robots.get(id) }]))
+      const bundled = await totals('bundled', days, ids)
+      return new Map(ids.map(id => [id, { seen: looked.get(id), robots: robots.get(id), bundled: bundled.get(id) }]))
     },
   }
 }

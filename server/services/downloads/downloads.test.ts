@@ -1,6 +1,6 @@
 import Papa from 'papaparse'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { boardQuerySchema, logQuerySchema, viewSchema } from '../../../core/tally/board'
+import { boardQuerySchema, foundViewSchema, logQuerySchema } from '../../../core/tally/board'
 import { button, pageOf } from '../../../core/testing/pages'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
 
@@ -10,8 +10,9 @@ let page: { id: string }
 const BROWSER = 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0'
 const PHONE = 'Mozilla/5.0 (Linux; Android 14; Pixel 8) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/140.0.0.0 Mobile Safari/537.36'
 
-const board = (query: Record<string, string> = {}) => test.trough.downloads.board(boardQuerySchema.parse(query))
-const log = (query: Record<string, string> = {}) => test.trough.downloads.log(logQuerySchema.parse(query))
+const OWNER = { people: true }
+const board = (query: Record<string, string> = {}) => test.trough.downloads.board(boardQuerySchema.parse(query), OWNER)
+const log = (query: Record<string, string> = {}) => test.trough.downloads.log(logQuerySchema.parse(query), OWNER)
 const taken = (address: string, change: Partial<Parameters<TestTrough['trough']['tally']['observe']>[0]> = {}) =>
   test.trough.tally.observe({
     file: priceList.id,
@@ -138,7 +139,7 @@ describe('what was taken', () => {
     taken('192.0.2.10', came({ referer: 'https://a.example/=cmd' }))
     await test.trough.tally.flush()
     let text = ''
-    for await (const piece of test.trough.downloads.csv(viewSchema.parse({}))) text += piece
+    for await (const piece of test.trough.downloads.csv(foundViewSchema.parse({}), OWNER)) text += piece
     const { data } = Papa.parse<Record<string, string>>(text.replace('\uFEFF', ''), { header: true, skipEmptyLines: true })
     expect(data).toHaveLength((await log()).total)
     expect(data[0]).toMatchObject({ 'file called': 'Price list', 'page called': 'Trade', 'language': 'de' })
@@ -155,7 +156,7 @@ describe('what was taken', () => {
     ]
     for (const query of queries) {
       let text = ''
-      for await (const piece of test.trough.downloads.csv(viewSchema.parse(query))) text += piece
+      for await (const piece of test.trough.downloads.csv(foundViewSchema.parse(query), OWNER)) text += piece
       const { data } = Papa.parse<Record<string, string>>(text.replace('\uFEFF', ''), { header: true, skipEmptyLines: true })
       const inTable = data.reduce((sum, row) => sum + Number(row.Downloads), 0)
       expect([query, inTable]).toEqual([query, (await board(query)).total.count])

@@ -6,16 +6,20 @@ import {
   type BoardQuery,
   type DownloadsLog,
   type DownloadsView,
+  type FoundView,
   type LogItem,
   type LogQuery,
 } from '../../../core/tally/board'
 import type { Misses } from '../../../core/tally/daily'
-import type { Narrowing, Stretch } from '../../../core/tally/columns'
-import { DIMENSIONS, type Dimension } from '../../../core/tally/particulars'
+import type { DerivedKeys, Narrowing, Stretch } from '../../../core/tally/columns'
+import { DERIVED, DIMENSIONS, type Listed } from '../../../core/tally/particulars'
 import { aheadIn, barsOf, spanFound, type SpanFound } from '../../../core/tally/span'
 import type { Database } from '../../db/connection'
 import { downloads } from '../../db/schema'
+import { forgetPersons } from '../tally/persons'
 import { createBeside } from './beside'
+import { createDerived, filesWith } from './derived'
+import { createSeeking, withWords } from './seeking'
 import { createMarks } from './marks'
 import { createMisses } from './misses'
 import { createNames, type Keys } from './names'
@@ -29,12 +33,20 @@ const MOST_STACKED = 5
 const AT_ONCE = 5000
 const EVER: Stretch = { from: 0, to: Number.MAX_SAFE_INTEGER }
 
-const toItem = ({ id, at, count, bytes, keys, path }: Row): LogItem => ({
+/** Who asks. */
+export interface Asker {
+  /** may know who somebody is */
+  people: boolean
+}
+
+const toItem = ({ id, at, count, bytes, keys, path, took, address }: Row, { people }: Asker): LogItem => ({
   id,
   at,
   count,
   bytes,
   referrerPath: path,
+  took,
+  address: people ? address : '',
   keys: Object.fromEntries(DIMENSIONS.map((dimension, place) => [dimension, keys[place]!])) as LogItem['keys'],
 })
 const keysIn = (items: LogItem[]): Keys =>
@@ -47,32 +59,44 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
   const marksOf = createMarks(db)
   const beside = createBeside(db)
   const missesOf = createMisses(db)
+  const derivedOf = createDerived(db)
+  const wantedBy = createSeeking(db)
 
-  async function spanOf(view: DownloadsView, firstOf = sums.first): Promise<SpanFound & { zone: string; narrow: Narrowing }> {
+  interface Found extends SpanFound {
+    zone: string
+    narrow: Narrowing
+    derived: DerivedKeys
+  }
+
+  /** @param also by what is asked besides what the view is narrowed to */
+  async function spanOf(view: DownloadsView, firstOf = sums.first, also: Listed[] = []): Promise<Found> {
     const [zone, narrow] = [await zoneOf(), narrowingOf(view)]
-    const first = view.span === 'all' ? await firstOf(narrow) : undefined
-    return { ...spanFound(view, now(), zone, first), zone, narrow }
+    const derived = await derivedOf(DERIVED.filter(each => narrow[each] !== undefined || also.includes(each)))
+    const first = view.span === 'all' ? await firstOf({ narrow, derived }) : undefined
+    return { ...spanFound(view, now(), zone, first), zone, narrow, derived }
   }
   /** Where no bars are shown it need not be known where they begin. */
   const rowsOf = (view: DownloadsView) => spanOf(view, async () => 0)
 
-  const whereOf = ({ from, to, narrow }: Stretch & { narrow: Narrowing }): SQL | undefined =>
+  const whereOf = ({ from, to, narrow, derived }: Found): SQL | undefined =>
     and(
       gte(downloads.at, new Date(from * 1000)),
       lt(downloads.at, new Date(to * 1000)),
-      ...Object.entries(narrow).map(([dimension, key]) => sql`${KEY[dimension as Dimension]} = ${key}`),
+      ...DIMENSIONS.flatMap(dimension => (narrow[dimension] === undefined ? [] : sql`${KEY[dimension]} = ${narrow[dimension]}`)),
+      ...DERIVED.flatMap(each => (narrow[each] === undefined ? [] : filesWith(narrow[each], derived[each]!))),
     )
 
   return {
-    async board({ stack, list, most, ...view }: BoardQuery): Promise<Board> {
-      const span = await spanOf(view)
-      const { from, to, before, unit, units, firstDay, lastDay, zone, narrow } = span
+    async board({ stack, list, most, ...view }: BoardQuery, { people }: Asker): Promise<Board> {
+      const span = await spanOf(view, sums.first, [list, ...(stack === 'none' ? [] : [stack])])
+      const { from, to, before, unit, units, firstDay, lastDay, zone, narrow, derived } = span
       const bars = barsOf(span, zone)
       const found = await sums.sums({
         from,
         to,
         before,
         narrow,
+        derived,
         bars,
         ahead: aheadIn(span, zone),
         stack: stack === 'none' ? null : stack,
@@ -87,8 +111,8 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
         narrow,
         span,
       )
-      const keys: Partial<Record<Dimension, string[]>> = {}
-      const name = (dimension: Dimension, some: string[]) => (keys[dimension] = [...(keys[dimension] ?? []), ...some])
+      const keys: Partial<Record<Listed, string[]>> = {}
+      const name = (dimension: Listed, some: string[]) => (keys[dimension] = [...(keys[dimension] ?? []), ...some])
       name(
         list,
         listed.rows.map(({ key }) => key),
@@ -98,7 +122,7 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
           stack,
           found.stacks.map(({ key }) => key),
         )
-      for (const [dimension, key] of Object.entries(narrow)) name(dimension as Dimension, [key])
+      for (const [dimension, key] of Object.entries(narrow)) name(dimension as Listed, [key])
       return {
         span: { from, to, firstDay, lastDay, before, unit, units, zone },
         total: found.total,
@@ -107,18 +131,20 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
         week: found.week,
         stacks: found.stacks,
         list: { ...listed, rows: listed.rows.map(row => ({ ...row, ...more.get(row.key) })) },
-        marks: await marksOf({ from, to }, narrow),
-        names: await namesOf(keys),
-        any: found.total.count > 0 || (await sums.find(EVER, {}, 0, 0)).total > 0,
+        marks: await marksOf({ from, to }, narrow, await sums.beginnings('campaign', { from, to })),
+        names: await namesOf(keys, people),
+        any: found.total.count > 0 || (await sums.find(EVER, { narrow: {}, derived: {} }, 0, 0)).total > 0,
       }
     },
 
     /** The newest first. */
-    async log({ offset, limit, ...view }: LogQuery): Promise<DownloadsLog> {
-      const { from, to, narrow } = await rowsOf(view)
-      const { ids, total } = await sums.find({ from, to }, narrow, offset, limit)
-      const items = ids.length ? (await readRows(db, inArray(downloads.id, ids))).reverse().map(toItem) : []
-      return { items, total, names: await namesOf(keysIn(items)) }
+    async log({ offset, limit, q, ...view }: LogQuery, asker: Asker): Promise<DownloadsLog> {
+      const { from, to, narrow, derived } = await rowsOf(view)
+      const { ids, total } = await sums.find({ from, to }, { narrow, derived, wanted: await wantedBy(q, asker) }, offset, limit)
+      const found = new Map((ids.length ? await readRows(db, inArray(downloads.id, ids)) : []).map(row => [row.id, row]))
+      // What was taken out since is no longer there.
+      const items = ids.flatMap(id => (found.has(id) ? [toItem(found.get(id)!, asker)] : []))
+      return { items, total, names: await namesOf(keysIn(items), asker.people) }
     },
 
     async misses(view: DownloadsView): Promise<Misses> {
@@ -126,9 +152,10 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
     },
 
     /** All of a view as lines of a table, the oldest first. */
-    async *csv(view: DownloadsView): AsyncGenerator<string> {
-      const where = whereOf(await rowsOf(view))
-      const titles = createTitles(namesOf)
+    async *csv({ q, ...view }: FoundView, asker: Asker): AsyncGenerator<string> {
+      const wanted = await wantedBy(q, asker)
+      const where = and(whereOf(await rowsOf(view)), wanted && withWords(wanted))
+      const titles = createTitles(namesOf, asker.people)
       // The mark by which table programs know UTF-8.
       yield (
         '\uFEFF' +
@@ -138,6 +165,8 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
           'Bytes',
           ...DIMENSIONS.flatMap(each => (NAMED.has(each) ? [each, `${each} called`] : [each])),
           'path',
+          'milliseconds',
+          'address',
         ])
       )
       const newest = await sums.newest()
@@ -150,9 +179,20 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
         // Whoever asked may be gone before it is waited for.
         next.catch(() => undefined)
         await titles.learn(rows.map(({ keys }) => keys))
-        yield csvLines(rows.map(({ at, count, bytes, keys, path }) => [at, `${count}`, `${bytes}`, ...titles.beside(keys), path]))
+        yield csvLines(rows.map(({ at, count, bytes, keys, path, took, address }) => [
+            at,
+            `${count}`,
+            `${bytes}`,
+            ...titles.beside(keys),
+            path,
+            `${took}`,
+            asker.people ? address : '',
+          ]))
       }
     },
+
+    /** Takes out of all downloads that somebody had them; that they were taken stays. @param person as they are counted by */
+    forget: (person: string): Promise<void> => forgetPersons(db, [person]),
 
     close: sums.close,
   }

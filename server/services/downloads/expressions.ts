@@ -16,6 +16,10 @@ export const KEY: Record<Dimension, SQL> = {
   browser: sql`${downloads.browser}`,
   system: sql`${downloads.system}`,
   language: sql`${downloads.language}`,
+  course: sql`${downloads.course}`,
+  person: sql`${downloads.person}`,
+  link: sql`${downloads.link}`,
+  source: sql`${downloads.source}`,
 }
 
 /** All of them, in the order of `DIMENSIONS`. */

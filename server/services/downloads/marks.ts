@@ -14,7 +14,8 @@ export function createMarks(db: Database) {
   const during = <Column extends typeof editions.created | typeof pageVersions.published>(column: Column, { from, to }: Stretch) =>
     and(gte(column, new Date(from * 1000)), lt(column, new Date(to * 1000)))
 
-  return async (stretch: Stretch, { file, page }: Narrowing): Promise<Board['marks']> => {
+  /** @param campaigns those that began in it, in seconds since 1970 */
+  return async (stretch: Stretch, { file, page }: Narrowing, campaigns: { key: string; at: number }[]): Promise<Board['marks']> => {
     const renewed = page
       ? []
       : await db
@@ -41,6 +42,7 @@ export function createMarks(db: Database) {
         words: file ? `Edition ${number} came in` : `Edition ${number} of “${title}” came in`,
         place: `/desk/files/${id}`,
       })),
+      ...campaigns.map(({ key, at }) => ({ at, words: `First download by campaign ${key}`, place: null })),
       ...published.map(({ at, id, title }) => ({ at: secondsOf(at), words: `“${title}” went live anew`, place: `/desk/pages/${id}` })),
     ]
       .sort((one, other) => other.at - one.at)

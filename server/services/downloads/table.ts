@@ -6,7 +6,7 @@ import type { createNames } from './names'
 import { KEYS } from './expressions'
 
 /** What is told by its title beside its identity. */
-export const NAMED: ReadonlySet<Dimension> = new Set(['file', 'placement', 'page', 'signpost'])
+export const NAMED: ReadonlySet<Dimension> = new Set(['file', 'placement', 'page', 'signpost', 'person', 'link', 'source'])
 
 /** A download as it is told. */
 export interface Row {
@@ -18,6 +18,8 @@ export interface Row {
   /** in the order of `DIMENSIONS` */
   keys: string[]
   path: string
+  took: number
+  address: string
 }
 
 /** Rows in their order, as one text: taken apart field by field they take four times as long. */
@@ -25,12 +27,12 @@ export async function readRows(db: Database, where: SQL | undefined): Promise<Ro
   const those = db.select().from(downloads).where(where)
   const { rows } = await db.execute<{ rows: string | null }>(sql`select json_agg(json_build_object('id', id,
     'at', to_char(at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"'), 'count', count, 'bytes', bytes,
-    'keys', json_build_array(${KEYS}), 'path', referrer_path) order by id)::text as rows from ${those} as downloads`)
+    'keys', json_build_array(${KEYS}), 'path', referrer_path, 'took', took, 'address', address) order by id)::text as rows from ${those} as downloads`)
   return JSON.parse(rows[0]?.rows ?? '[]') as Row[]
 }
 
 /** Titles of what stands in a long table: each is asked for once. */
-export function createTitles(namesOf: ReturnType<typeof createNames>) {
+export function createTitles(namesOf: ReturnType<typeof createNames>, people: boolean) {
   const known = new Map<Dimension, Map<string, string>>([...NAMED].map(dimension => [dimension, new Map()]))
 
   return {
@@ -40,7 +42,7 @@ export function createTitles(namesOf: ReturnType<typeof createNames>) {
         const place = DIMENSIONS.indexOf(dimension)
         return [dimension, new Set(rows.flatMap(keys => (titles.has(keys[place]!) ? [] : keys[place]!)))] as const
       })
-      const names = await namesOf(Object.fromEntries(asked))
+      const names = await namesOf(Object.fromEntries(asked), people)
       for (const [dimension, keys] of asked) for (const key of keys) known.get(dimension)!.set(key, names[dimension]?.[key]?.title ?? '')
     },
     /** Keys, with the title beside each that has one. */

@@ -30,10 +30,15 @@ interface Needs {
 export interface Admission {
   /** it stands behind a gate: it is theirs alone */
   own: boolean
+  /** whom they are known as: what the downloads of a contact or guest are counted by */
+  person?: string
+  /** identity of the personal link they came by */
+  link?: string
   /** Counts that they get bytes of it. @throws GateClosed where a limit of its gates is reached */
   count: () => Promise<void>
 }
-const FREE: Admission = { own: false, count: async () => undefined }
+const uncounted = async () => undefined
+const FREE: Admission = { own: false, count: uncounted }
 
 /** How somebody stands before the gates of a thing. */
 interface Way {
@@ -119,6 +124,12 @@ export function createGuard({ standing, passes, links, takes, basic, now = Date.
     }
   }
 
+  /** Whom somebody is known as by how they came. */
+  const knownBy = ({ open, link }: Way): Pick<Admission, 'person' | 'link'> => ({
+    link: link?.row.id,
+    person: open.find(({ gate: { rule } }) => rule.kind === 'email' || rule.kind === 'people')?.pass.id,
+  })
+
   const showsLink = ({ headers: { cookie } }: Asker) => cookie?.includes('pass-link') ?? false
 
   /** Who left an address, or came by name, is known by what they took, too. */
@@ -131,22 +142,15 @@ export function createGuard({ standing, passes, links, takes, basic, now = Date.
     /** What holds of all gates now. */
     standing: () => standing.get(),
 
-    /** Whether something stands behind no gate, as far as is in memory. */
-    standsOpen: (wanted: Wanted): boolean => standing.now()?.of(wanted).length === 0,
-
-    /** Whether somebody may have something and nothing is left to be counted, where all that says so is in memory. */
-    passesNow(request: Asker, wanted: Wanted): boolean {
+    /** Lets somebody have something where nothing is left to be counted, and all that says so is in memory. */
+    admitNow(request: Asker, wanted: Wanted): Admission | undefined {
       const stands = standing.now()
-      if (!stands) return false
-      if (showsLink(request)) return false
-      if (!stands.of(wanted).length) return true
-      const { closed, open } = wayOf(stands, wanted, passes.of(request), undefined, gate => basic.known(request, gate))
-      return (
-        !closed.length &&
-        open.every(
-          ({ gate, pass }) => pass.by === OWN_GIVER || !isCounted(gate) || takes.goesOn({ gate: gate.id, pass: pass.id, file: wanted.id }),
-        )
-      )
+      if (!stands || showsLink(request)) return undefined
+      if (!stands.of(wanted).length) return FREE
+      const way = wayOf(stands, wanted, passes.of(request), undefined, gate => basic.known(request, gate))
+      const goesOn = ({ gate, pass }: Way['open'][number]) =>
+        pass.by === OWN_GIVER || !isCounted(gate) || takes.goesOn({ gate: gate.id, pass: pass.id, file: wanted.id })
+      return !way.closed.length && way.open.every(goesOn) ? { own: true, ...knownBy(way), count: uncounted } : undefined
     },
 
     /**
@@ -165,7 +169,7 @@ export function createGuard({ standing, passes, links, takes, basic, now = Date.
         throw new GateClosed(gate.id, whyOf(gate), wanted.id)
       }
       // What a personal link leads to is counted for it, be it open to everybody.
-      return { own: behind, count: () => takeAll(way, wanted) }
+      return { own: behind, ...knownBy(way), count: () => takeAll(way, wanted) }
     },
 
     /** Whether somebody may know that there is such a thing. */

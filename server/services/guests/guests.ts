@@ -5,6 +5,7 @@ import { Problem, notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { holding, nearBy } from '../../db/like'
 import { gateTakes, groupMembers, groups, guests, outbox } from '../../db/schema'
+import { forgetPersons } from '../tally/persons'
 
 /** Guests written in one statement. */
 const AT_ONCE = 1000
@@ -144,6 +145,7 @@ export function createGuests(db: Database) {
         const [gone] = await tx.delete(guests).where(eq(guests.id, id)).returning({ email: guests.email })
         if (!gone) throw notFound('guest')
         await tx.delete(gateTakes).where(eq(gateTakes.pass, passOfGuest(id)))
+        await forgetPersons(tx, [passOfGuest(id)])
         await tx.delete(outbox).where(eq(outbox.to, gone.email))
         return gone.email
       })

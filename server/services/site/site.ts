@@ -16,6 +16,7 @@ export const siteSchema = siteFormSchema.extend({
   language: languageSchema.default('en'),
   see: z.boolean().default(true),
   countries: z.boolean().default(true),
+  keepAddresses: siteFormSchema.shape.keepAddresses.default(0),
   /** what it says to visitors in words of its owner */
   words: ownWordsSchema.default({}),
 })

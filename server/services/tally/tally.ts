@@ -22,11 +22,15 @@ export interface Observation extends Omit<Delivery, 'visitor' | 'at' | 'told'> {
   came?: Came
   /** what was in it, where its files are counted instead of itself */
   contents?: { file: string; edition: number; /** bytes */ size: number }[]
+  /** identities of what was in it, where it is counted itself */
+  members?: readonly string[]
 }
 
 /** Milliseconds between a delivery and its being written down, at the most. */
 const FLUSH_AFTER = 250
 const BATCH = 200
+/** Files of a bundle that are told to have been taken with it; a larger one is told by itself. */
+const MOST_MEMBERS = 200
 
 /** In the order of the columns. */
 const TOLD = Object.keys(NO_PARTICULARS) as (keyof Particulars)[]
@@ -43,17 +47,22 @@ const toldOf = ({ file, edition, placement, at, count }: CountedDownload) => ({
   downloads: count,
 })
 
-/** Writes downloads down. Arrays instead of a row of parameters each: a third of the time in the database. */
-export async function insertDownloads(tx: Queryable, batch: readonly CountedDownload[]): Promise<void> {
+/**
+ * Writes downloads down. Arrays instead of a row of parameters each: a third of the time in the database.
+ *
+ * @param source what they were brought in with; empty for what was counted here
+ */
+export async function insertDownloads(tx: Queryable, batch: readonly CountedDownload[], source = ''): Promise<void> {
   const column = <K extends keyof CountedDownload>(name: K) => sql.param(batch.map(download => download[name]))
   const told = (name: keyof Particulars) => sql`${sql.param(batch.map(download => download.told[name]))}::text[]`
   // Whoever adds them up asks for those after the last it knows: identities have to be given out in the order of the commits.
   await tx.execute(sql`lock table ${downloads} in share row exclusive mode`)
-  await tx.execute(sql`insert into ${downloads} (file_id, edition, placement, at, bytes, count, ${TOLD_COLUMNS})
-    select file, edition, placement, to_timestamp(at / 1000.0), bytes, count, ${TOLD_COLUMNS}
+  await tx.execute(sql`insert into ${downloads} (file_id, edition, placement, at, bytes, count, course, took, source, ${TOLD_COLUMNS})
+    select file, edition, placement, to_timestamp(at / 1000.0), bytes, count, course, took, ${source}, ${TOLD_COLUMNS}
     from unnest(${column('file')}::text[], ${column('edition')}::int[], ${column('placement')}::text[], ${column('at')}::bigint[], ${column('bytes')}::bigint[], ${column('count')}::int[],
+      ${column('course')}::text[], ${column('took')}::bigint[],
       ${sql.join(TOLD.map(told), sql`, `)})
-    as row (file, edition, placement, at, bytes, count, ${TOLD_COLUMNS})`)
+    as row (file, edition, placement, at, bytes, count, course, took, ${TOLD_COLUMNS})`)
 }
 
 const isWhole = ({ delivered, size }: Observation): boolean => coversAll(delivered, size)
@@ -107,13 +116,13 @@ export function createTallyService(
 
   function take(
     known: Transfers,
-    { address, userAgent, file, edition, etag, placement, size, delivered, unsure }: Observation,
+    { address, userAgent, file, edition, etag, placement, size, delivered, unsure, took }: Observation,
     told: Particulars | undefined,
   ): Download | undefined {
     const at = now()
     const visitor = () => markOf(address, userAgent)
     // Written out: spreading costs more than all the rest of counting a download.
-    const download = known.add({ file, edition, etag, placement, size, delivered, unsure, visitor, at, told })
+    const download = known.add({ file, edition, etag, placement, size, delivered, unsure, took, visitor, at, told })
     return download && !doubleClicks.repeats(visitor(), file, at) ? download : undefined
   }
 
@@ -126,6 +135,9 @@ export function createTallyService(
   async function completeCounted(): Promise<void> {
     const told = await tellEach(counted.flatMap(({ one }) => (isWhole(one) ? one : [])))
     const downloads = counted.flatMap(({ one, download }) => itemsOf(one, { ...download, told: told.get(one) ?? download.told }))
+    for (const { one } of counted)
+      if (one.members && one.members.length <= MOST_MEMBERS)
+        for (const member of one.members) daily.note({ what: 'bundled', of: member, detail: one.file })
     counted = []
     completed = [...completed, ...mergeDownloads(downloads)]
   }

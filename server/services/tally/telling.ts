@@ -40,6 +40,8 @@ interface SiteFacts {
   hosts: string[]
   /** it is kept where visitors are from */
   countries: boolean
+  /** addresses of networks are kept, for a time */
+  addresses: boolean
 }
 
 /** Says of requests where they came from and what with, several at once and off their way. */
@@ -72,7 +74,7 @@ export function createTelling(db: Database, describe: Describing['describe'], si
 
   return async (requests: readonly Request[]): Promise<Particulars[]> => {
     if (!requests.some(({ came }) => came)) return requests.map(() => NO_PARTICULARS)
-    const { hosts, countries } = await siteFacts()
+    const { hosts, countries, addresses } = await siteFacts()
     const read = requests.map(({ came }) => {
       const { path, ...referred } = referredBy(came?.referer, [came?.host ?? '', ...hosts])
       return { ...referred, slug: path === undefined ? undefined : slugOf(path) }
@@ -90,8 +92,9 @@ export function createTelling(db: Database, describe: Describing['describe'], si
       requests.flatMap(({ came }) => came?.signpost?.toLowerCase() ?? []),
       readers.signposts,
     )
-    return requests.map(({ came, placement }, place) => {
+    return requests.map(({ came, placement, address }, place) => {
       if (!came) return NO_PARTICULARS
+      const isKnown = !came.isPrivate
       const { slug, referrer, referrerPath } = read[place]!
       return {
         page: (slug === undefined ? undefined : bySlug.get(slug)) ?? byPlacement.get(placement ?? '') ?? '',
@@ -102,6 +105,9 @@ export function createTelling(db: Database, describe: Describing['describe'], si
         ...visitors[place]!,
         ...(!countries && { country: '' }),
         language: languageOf(came.accepted),
+        person: (isKnown && came.person) || '',
+        link: (isKnown && came.link) || '',
+        address: isKnown && addresses ? address : '',
       }
     })
   }
