@@ -1,3 +1,4 @@
+import { KEEPS_LITTLE } from '../core/privacy/kept'
 import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -68,7 +69,8 @@ function measureRendering(biggest: PageDocument): void {
         look: id => looks.get(id),
         shelfLook: () => undefined,
         icon: () => undefined,
-        now: Date.now(),
+        kept: KEEPS_LITTLE,
+  now: Date.now(),
         speech: speechOf('en'),
       },
     )

@@ -137,7 +137,17 @@ export async function addDownloads(trough: Trough): Promise<void> {
       // Each edition had its time; the last one is what there is now.
       const edition = Math.min(editions, 1 + Math.floor((1 - ago / (DAYS + 1)) * editions))
       if (at < Date.now() - 60_000)
-        found.push({ file: fileId, edition, placement: told.page ? placement : undefined, at, bytes: size, course: 'whole', took: tookFor(random, size), told, count: 1 })
+        found.push({
+          file: fileId,
+          edition,
+          placement: told.page ? placement : undefined,
+          at,
+          bytes: size,
+          course: 'whole',
+          took: tookFor(random, size),
+          told,
+          count: 1,
+        })
     }
   }
   found.sort((one, other) => one.at - other.at)

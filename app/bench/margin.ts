@@ -2,7 +2,7 @@ import type { Editor } from '@tiptap/vue-3'
 import { NodeSelection } from '@tiptap/pm/state'
 import { computed, ref, shallowRef, type Ref } from 'vue'
 import type { LetterboxAttrs } from '~~/core/letterbox/letterbox'
-import type { ButtonAttrs, CardAttrs, PictureAttrs, SearchAttrs, ShelfAttrs } from '~~/core/page/schema'
+import type { ButtonAttrs, CardAttrs, PictureAttrs, PrivacyAttrs, SearchAttrs, ShelfAttrs } from '~~/core/page/schema'
 import { partsAround, type Part } from '~/editor/parts'
 
 /** The selected button, link, card, shelf, search field, letterbox or picture. */
@@ -12,12 +12,14 @@ export type Selected =
   | { kind: 'shelf'; attrs: ShelfAttrs }
   | { kind: 'search'; attrs: SearchAttrs }
   | { kind: 'letterbox'; attrs: LetterboxAttrs }
+  | { kind: 'privacy'; attrs: PrivacyAttrs }
   | { kind: 'picture'; attrs: PictureAttrs }
 
 const KINDS: Record<string, Selected['kind']> = {
   shelf: 'shelf',
   search: 'search',
   letterbox: 'letterbox',
+  privacy: 'privacy',
   picture: 'picture',
   fileCard: 'card',
 }

@@ -5,6 +5,7 @@ import {
   mdiMagnify,
   mdiMailboxOutline,
   mdiMinus,
+  mdiShieldAccountOutline,
   mdiArrowExpandVertical,
   mdiRectangleOutline,
   mdiUnfoldMoreHorizontal,
@@ -21,7 +22,7 @@ import type { Editor } from '@tiptap/core'
 import type { Node } from '@tiptap/pm/model'
 import { TextSelection } from '@tiptap/pm/state'
 import { closeHistory } from '@tiptap/pm/history'
-import { newCard, newLetterbox, newPicture, newSearch, newShelf } from '~~/core/page/insert'
+import { newCard, newLetterbox, newPicture, newPrivacy, newSearch, newShelf } from '~~/core/page/insert'
 import { insertBlocks, insertShelf } from './commands'
 import { buttonsAt } from './neighbours'
 
@@ -131,6 +132,14 @@ export const ADDABLE: Addable[] = [
     also: 'upload form send back return contract receive files',
     icon: mdiMailboxOutline,
     add: editor => insertBlocks(editor, [make(editor, 'letterbox', { ...newLetterbox() })]),
+  },
+  {
+    name: 'privacy',
+    words: 'Privacy words',
+    hint: 'What this site keeps of its visitors, always as it is',
+    also: 'data protection gdpr cookies law',
+    icon: mdiShieldAccountOutline,
+    add: editor => insertBlocks(editor, [make(editor, 'privacy', { ...newPrivacy() })]),
   },
   {
     name: 'gallery',

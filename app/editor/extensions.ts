@@ -7,7 +7,7 @@ import { Ghost } from './ghost'
 import { ButtonRow, Column, Columns, Fold, FoldTitle, PageRoot, Section, Space } from './layout'
 import { SectionPictures } from './sectionPictures'
 import { tableExtensions } from './table'
-import { DownloadButton, DownloadLink, FileCard, FreshPlacements, Letterbox, Picture, Search, Shelf } from './placements'
+import { DownloadButton, DownloadLink, FileCard, FreshPlacements, Letterbox, Picture, Privacy, Search, Shelf } from './placements'
 
 /** What a page can hold: just what `core/page/schema` knows. */
 export const pageExtensions = [
@@ -42,6 +42,7 @@ export const pageExtensions = [
   Space,
   ...tableExtensions,
   DownloadButton,
+  Privacy,
   Search,
   Letterbox,
   Shelf,

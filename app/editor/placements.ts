@@ -10,11 +10,13 @@ import {
   cardAttrsSchema,
   downloadLinkSchema,
   pictureAttrsSchema,
+  privacyAttrsSchema,
   searchAttrsSchema,
   shelfAttrsSchema,
   type ButtonAttrs,
   type CardAttrs,
   type PictureAttrs,
+  type PrivacyAttrs,
   type SearchAttrs,
   type ShelfAttrs,
 } from '~~/core/page/schema'
@@ -24,6 +26,7 @@ import CardView from '~/components/page/CardView.vue'
 import PictureView from '~/components/page/PictureView.vue'
 import ButtonView from '~/components/page/ButtonView.vue'
 import LetterboxView from '~/components/letterbox/LetterboxView.vue'
+import PrivacyView from '~/components/page/PrivacyView.vue'
 import SearchView from '~/components/page/SearchView.vue'
 import ShelfView from '~/components/page/ShelfView.vue'
 
@@ -106,6 +109,9 @@ export const FileCard = ownBlock<CardAttrs>(
 
 /** A field in which visitors look for files. */
 export const Search = ownBlock<SearchAttrs>('search', 'search', searchAttrsSchema, { ...newSearch(), placement: '' }, SearchView, 'Search')
+
+/** What the site says of what it keeps. */
+export const Privacy = ownBlock<PrivacyAttrs>('privacy', 'aside', privacyAttrsSchema, { placement: '' }, PrivacyView, 'Privacy words')
 
 /** Where visitors hand files in. */
 export const Letterbox = ownBlock<LetterboxAttrs>(

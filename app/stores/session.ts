@@ -30,7 +30,16 @@ const warningsSchema = z.object({
 export const useSession = defineStore('session', () => {
   const rights = useRights()
   const email = computed(() => rights.account?.email ?? '')
-  const site = ref<Site>({ name: '', address: '', timeZone: 'UTC', language: 'en', see: true, countries: true, keepAddresses: 0, words: {} })
+  const site = ref<Site>({
+    name: '',
+    address: '',
+    timeZone: 'UTC',
+    language: 'en',
+    see: true,
+    countries: true,
+    keepAddresses: 0,
+    words: {},
+  })
 
   /** how the site speaks to its visitors */
   const speech = computed(() => speechOf(site.value.language, site.value.words))

@@ -52,6 +52,8 @@ function wordsFor(block: Block): string {
       return 'search field'
     case 'letterbox':
       return 'letterbox'
+    case 'privacy':
+      return 'privacy words'
     case 'fileCard':
       return `card “${shortened(block.attrs.title || block.attrs.label)}”`
     case 'picture':

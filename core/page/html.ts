@@ -19,6 +19,8 @@ import { renderShelf } from '../shelf/shelf'
 import { shownBy } from '../shelf/shelfLook'
 import type { OwnShown } from '../shelf/shown'
 import { letterboxHtml, type Offered } from '../letterbox/letterboxHtml'
+import type { Kept } from '../privacy/kept'
+import { privacyHtml } from '../privacy/privacyHtml'
 import { searchFormHtml } from '../search/searchForm'
 import { tableHtml } from './table'
 import { placementsOf } from './targets'
@@ -35,6 +37,8 @@ export interface PageFacts extends TargetKnowledge {
   shelfLook: (id: string) => OwnShown | undefined
   /** the icon that stands for a file; undefined for the name of its type */
   icon: (file: TargetFacts) => DrawnIcon | undefined
+  /** what the site keeps of its visitors */
+  kept: Kept
   /** milliseconds since 1970 */
   now: number
 }
@@ -205,6 +209,8 @@ function renderBlock(block: Block, known: Known): string {
       const { placement, label, folders } = block.attrs
       return searchFormHtml(`tr-${placement}`, label, '', { at: placement, within: folders }, known.speech)
     }
+    case 'privacy':
+      return privacyHtml(known.kept, known.speech)
     case 'letterbox':
       return letterboxHtml(block.attrs, known.offered, known.speech)
     case 'shelf':

@@ -1,6 +1,6 @@
 import { newId } from '../id'
 import type { LetterboxAttrs } from '../letterbox/letterbox'
-import type { Action, ButtonAttrs, CardAttrs, PictureAttrs, SearchAttrs, ShelfAttrs, Target } from './schema'
+import type { Action, ButtonAttrs, CardAttrs, PictureAttrs, PrivacyAttrs, SearchAttrs, ShelfAttrs, Target } from './schema'
 import type { ShelfSource } from '../shelf/shelfSource'
 
 /** The identity of a new placement. */
@@ -52,6 +52,8 @@ export function newPicture(file: string | null): PictureAttrs {
 export function newSearch(): SearchAttrs {
   return { placement: newPlacementId(), label: '', folders: [] }
 }
+
+export const newPrivacy = (): PrivacyAttrs => ({ placement: newPlacementId() })
 
 /** A letterbox as it starts out: it takes a few files of any kind. */
 export function newLetterbox(): LetterboxAttrs {

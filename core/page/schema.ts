@@ -90,6 +90,11 @@ export type SearchAttrs = z.infer<typeof searchAttrsSchema>
 /** A field in which visitors look for files. */
 export const searchSchema = z.object({ type: z.literal('search'), attrs: searchAttrsSchema })
 
+export const privacyAttrsSchema = z.object({ placement: placementIdSchema })
+export type PrivacyAttrs = z.infer<typeof privacyAttrsSchema>
+/** What the site says of what it keeps of its visitors, made from what it does keep. */
+export const privacySchema = z.object({ type: z.literal('privacy'), attrs: privacyAttrsSchema })
+
 /** Where visitors hand files in. */
 export const letterboxSchema = z.object({ type: z.literal('letterbox'), attrs: letterboxAttrsSchema })
 
@@ -218,6 +223,7 @@ const plainBlockSchema = z.discriminatedUnion('type', [
   shelfSchema,
   searchSchema,
   letterboxSchema,
+  privacySchema,
   fileCardSchema,
   pictureSchema,
 ])

@@ -223,6 +223,7 @@ export const ROUTES: Record<string, Need> = {
   'GET /site': 'signed in',
   'PUT /site': 'site',
   'GET /site/icon': 'signed in',
+  'GET /site/kept': 'signed in',
   'PUT /site/icon': 'site',
   'PUT /style': 'design',
   'GET /style/preview': PAGES,

@@ -26,6 +26,10 @@ export const siteFormSchema = z.object({
   /** it is kept from which countries files are taken */
   countries: z.boolean(),
   /** days for which addresses of networks are kept with downloads; 0 for not at all */
-  keepAddresses: z.coerce.number('Give a number of days.').int('Give whole days.').min(0).max(MOST_ADDRESS_DAYS, `Keep addresses for at most ${MOST_ADDRESS_DAYS} days.`),
+  keepAddresses: z.coerce
+    .number('Give a number of days.')
+    .int('Give whole days.')
+    .min(0)
+    .max(MOST_ADDRESS_DAYS, `Keep addresses for at most ${MOST_ADDRESS_DAYS} days.`),
 })
 export type SiteForm = z.infer<typeof siteFormSchema>

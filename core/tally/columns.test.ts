@@ -70,7 +70,11 @@ describe('sums of downloads', () => {
     expect(columns.find({ from: 0, to: 1000 }, { narrow: {}, derived: {} }, 0, 3)).toEqual({ ids: [6, 5, 2], total: 4 })
     expect(columns.find({ from: 0, to: 1000 }, { narrow: {}, derived: {} }, 3, 3)).toEqual({ ids: [1], total: 4 })
     expect(columns.find({ from: 0, to: 1000 }, { narrow: { file: 'a' }, derived: {} }, 99, 3)).toEqual({ ids: [], total: 3 })
-    expect([columns.first({ narrow: {}, derived: {} }), columns.first({ narrow: { page: 'trade' }, derived: {} }), columns.first({ narrow: { page: 'x' }, derived: {} })]).toEqual([100, 250, undefined])
+    expect([
+      columns.first({ narrow: {}, derived: {} }),
+      columns.first({ narrow: { page: 'trade' }, derived: {} }),
+      columns.first({ narrow: { page: 'x' }, derived: {} }),
+    ]).toEqual([100, 250, undefined])
     expect(new Columns().newest).toBe(0)
   })
 

@@ -2,7 +2,17 @@ import { expect, it } from 'vitest'
 import { mergeDownloads } from './merge'
 import { NO_PARTICULARS as told } from './particulars'
 
-const download = (change = {}) => ({ file: 'f', edition: 1, placement: 'p', at: 5_000_100, bytes: 10, course: 'whole' as const, took: 5, told, ...change })
+const download = (change = {}) => ({
+  file: 'f',
+  edition: 1,
+  placement: 'p',
+  at: 5_000_100,
+  bytes: 10,
+  course: 'whole' as const,
+  took: 5,
+  told,
+  ...change,
+})
 
 it('joins what happened within a second, and keeps apart what differs', () => {
   const merged = mergeDownloads([
@@ -20,7 +30,17 @@ it('joins what happened within a second, and keeps apart what differs', () => {
     { file: 'f', edition: 2, placement: 'p', at: 5_000_000, bytes: 10, course: 'whole', took: 5, told, count: 1 },
     { file: 'f', edition: 1, placement: undefined, at: 5_000_000, bytes: 10, course: 'whole', took: 5, told, count: 1 },
     { file: 'g', edition: 1, placement: 'p', at: 5_000_000, bytes: 10, course: 'whole', took: 5, told, count: 1 },
-    { file: 'f', edition: 1, placement: 'p', at: 5_000_000, bytes: 10, course: 'whole', took: 5, told: { ...told, country: 'GB' }, count: 1 },
+    {
+      file: 'f',
+      edition: 1,
+      placement: 'p',
+      at: 5_000_000,
+      bytes: 10,
+      course: 'whole',
+      took: 5,
+      told: { ...told, country: 'GB' },
+      count: 1,
+    },
   ])
   expect(mergeDownloads([])).toEqual([])
 })

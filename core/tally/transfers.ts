@@ -114,7 +114,8 @@ export class Transfers {
     const isOld = known !== undefined && at - known.last >= FORGOTTEN_AFTER
     if (isOld) this.giveUp(key, known)
     const began = at - took
-    const transfer: Transfer = known && !isOld ? known : { have: [], unsure: undefined, bytes: 0, placement: undefined, began, last: at, size }
+    const transfer: Transfer =
+      known && !isOld ? known : { have: [], unsure: undefined, bytes: 0, placement: undefined, began, last: at, size }
     for (const stretch of delivered) {
       // Who goes on from within the unsure stretch has all before that point.
       const { unsure } = transfer

@@ -1,3 +1,4 @@
+import { KEEPS_LITTLE } from '../privacy/kept'
 import type { Language } from '../language/languages'
 import { speechOf } from '../language/speech'
 import type { LetterboxAttrs } from '../letterbox/letterbox'
@@ -88,7 +89,12 @@ export const heading = (text: string, level: 2 | 3 = 2): PlainBlock => ({
 export const pageOf = (...content: Block[]): PageDocument => ({ type: 'doc', content })
 
 /** What shelves are shown by where nothing was set up for them. */
-export const PLAIN_SHELVES = { shelfLook: () => undefined, icon: () => undefined, now: Date.parse('2026-11-29T12:00:00.000Z') }
+export const PLAIN_SHELVES = {
+  shelfLook: () => undefined,
+  icon: () => undefined,
+  kept: KEEPS_LITTLE,
+  now: Date.parse('2026-11-29T12:00:00.000Z'),
+}
 
 /** How a shelf is written in tests. */
 export const shelfWriting = (given: Partial<ShelfAttrs>, language: Language = 'en') => {

@@ -69,7 +69,19 @@ export async function openDelivering(
   // Of its own: who waits for a download does not wait for everything to be verified.
   const hashing = createHashing()
   const checks = createDeliveryChecks(db, store, hashing, events)
-  const published = createPublishedPages({ pages, library, shelves, shelfLooks, siteIcons, signposts, looks, site, guard, events })
+  const published = createPublishedPages({
+    pages,
+    library,
+    shelves,
+    shelfLooks,
+    siteIcons,
+    signposts,
+    looks,
+    site,
+    guard,
+    contacts,
+    events,
+  })
   const mail = createMailSettings(db, smtp)
   const outbox = createOutbox(db, mail, smtpTransport, async () => {
     const { name, address } = await site.get()

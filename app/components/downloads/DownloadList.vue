@@ -24,7 +24,9 @@ const HEADERS = computed(() => [
 /** What is known besides: how often a page was seen, or what is in a file looked at. */
 const BESIDE: Partial<Record<Board['list']['dimension'], string>> = { file: 'Looked at', page: 'Seen', placement: 'Seen' }
 const beside = computed(() =>
-  props.board.list.rows.some(({ seen, robots, bundled }) => seen !== undefined || robots || bundled) ? BESIDE[props.board.list.dimension] : undefined,
+  props.board.list.rows.some(({ seen, robots, bundled }) => seen !== undefined || robots || bundled)
+    ? BESIDE[props.board.list.dimension]
+    : undefined,
 )
 /** How many took it of those who saw its page; where more did than saw it, as by a letter, nothing is said. */
 const rateOf = ({ count, seen }: { count: number; seen?: number }) =>

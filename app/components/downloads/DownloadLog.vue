@@ -28,10 +28,7 @@ async function load() {
 const loadSoon = useThrottleFn(load, 1000, true)
 onMounted(load)
 watch(page, load)
-watch(
-  filter,
-  () => (page.value === 1 ? load() : (page.value = 1)),
-)
+watch(filter, () => (page.value === 1 ? load() : (page.value = 1)))
 watch(
   () => taken.changes,
   () => void loadSoon(),
@@ -91,7 +88,8 @@ const fromOf = (item: LogItem) => [
             >
           </td>
           <td>{{ fromOf(item).join(', ') || 'by its address' }}</td>
-          <td class="wide">{{ known(item, ['person', 'country', 'device', 'browser', 'system', 'language']).join(', ') }}
+          <td class="wide">
+            {{ known(item, ['person', 'country', 'device', 'browser', 'system', 'language']).join(', ') }}
             <span v-if="item.address" class="side">{{ item.address }}</span>
           </td>
           <td class="when number wide">

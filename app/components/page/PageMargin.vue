@@ -77,6 +77,7 @@ function actOnTable(act: TableAct) {
         :attrs="selected.attrs"
         v-bind="acts"
       />
+      <PrivacyNote v-else-if="selected?.kind === 'privacy'" ref="note" :key="selected.attrs.placement" v-bind="acts" />
       <PictureNote
         v-else-if="selected?.kind === 'picture'"
         ref="note"

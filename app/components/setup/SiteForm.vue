@@ -67,7 +67,8 @@ useKeepWritten(changed)
       aria-describedby="addresses-hint"
     />
     <p id="addresses-hint" class="hint">
-      0 for not at all. With downloads alone, in their log, and wiped after these days. Your privacy words say so where they stand on a page.
+      0 for not at all. With downloads alone, in their log, and wiped after these days. Your privacy words say so where they stand on a
+      page.
     </p>
     <SiteIcon />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>

@@ -213,4 +213,31 @@ export const de: Words = {
   tooMuchDetail: 'Senden Sie weniger oder kleinere Dateien.',
   noRoomTitle: 'Im Moment ist kein Platz für mehr.',
   noRoomDetail: 'Versuchen Sie es später noch einmal, oder fragen Sie den Betreiber dieser Website.',
+  privacyAlone: 'Diese Website lädt nichts von anderen Firmen und setzt kein Cookie, das Ihnen folgt.',
+  privacyTaken:
+    'Wird eine Datei geladen, so wird das gezählt: wann, welche Datei, von welcher Seite oder anderen Website aus und mit welcher Art von Gerät, Browser, System und Sprache. Wer Sie sind, geht daraus nicht hervor.',
+  privacyTakenCountry:
+    'Wird eine Datei geladen, so wird das gezählt: wann, welche Datei, von welcher Seite oder anderen Website aus, aus welchem Land und mit welcher Art von Gerät, Browser, System und Sprache. Wer Sie sind, geht daraus nicht hervor.',
+  privacyNoAddress:
+    'Die Adresse Ihres Netzes wird nicht aufgeschrieben. Höchstens einen Tag lang sagt ein daraus gebildeter Code, ob Teile einer Datei an denselben Besucher gingen; ohne ein Geheimnis dieser Website lässt sich die Adresse daraus nicht lesen.',
+  privacyAddress: {
+    one: 'Die Adresse Ihres Netzes wird mit den geladenen Dateien einen Tag lang aufbewahrt und dann gelöscht.',
+    other: 'Die Adresse Ihres Netzes wird mit den geladenen Dateien {count} Tage lang aufbewahrt und dann gelöscht.',
+  },
+  privacySignal:
+    'Bittet Ihr Browser darum, nicht verfolgt zu werden (Global Privacy Control oder Do Not Track), so werden weder Land noch Gerät noch Adresse aufbewahrt, auch nicht, wer Sie sind.',
+  privacyDays:
+    'Von gesehenen Seiten, gesuchten Wörtern und Adressen, die nirgendwohin führen, bleiben nur Tagessummen. Bitte schreiben Sie keine Namen in die Suche.',
+  privacyPass:
+    'Wo eine Datei oder Seite zuerst etwas fragt, merkt sich ein Cookie, dass Sie eingelassen wurden. Es dient zu nichts anderem.',
+  privacyPeople:
+    'Wo nach Ihrer E-Mail-Adresse gefragt wird, wird sie aufbewahrt, mit dem, was Sie schreiben, worin Sie einwilligen und welche Dateien Sie laden.',
+  privacyHandIn:
+    'Dateien, die Sie abgeben, werden mit Ihrem Namen und Ihrer E-Mail-Adresse aufbewahrt; nur die Inhaber dieser Website sehen sie.',
+  privacyUntilAsked: 'All das bleibt, bis Sie um Löschung bitten.',
+  privacyUntil: {
+    one: 'Es wird gelöscht, wenn einen Tag lang nichts von Ihnen kam, oder wenn Sie darum bitten.',
+    other: 'Es wird gelöscht, wenn {count} Tage lang nichts von Ihnen kam, oder wenn Sie darum bitten.',
+  },
+  privacyAsk: 'Sie können den Inhaber dieser Website fragen, was von Ihnen aufbewahrt wird, und es berichtigen oder löschen lassen.',
 }

@@ -212,4 +212,29 @@ export const en = {
   tooMuchDetail: 'Send fewer files, or smaller ones.',
   noRoomTitle: 'There is no room for more just now.',
   noRoomDetail: 'Try again later, or ask the owner of this site.',
+  privacyAlone: 'This site loads nothing from other companies and sets no cookie to follow you.',
+  privacyTaken:
+    'When a file is taken, it is counted: when, which file, from which page or other site, and with what kind of device, browser, system and language. Nobody can tell from it who you are.',
+  privacyTakenCountry:
+    'When a file is taken, it is counted: when, which file, from which page or other site, from which country, and with what kind of device, browser, system and language. Nobody can tell from it who you are.',
+  privacyNoAddress:
+    'The address of your network is not written down. For at most a day, a code made from it tells whether pieces of a file went to one visitor; the address cannot be read from that code without a secret of this site.',
+  privacyAddress: {
+    one: 'The address of your network is kept with the files you take for one day, and then wiped.',
+    other: 'The address of your network is kept with the files you take for {count} days, and then wiped.',
+  },
+  privacySignal:
+    'If your browser asks not to be followed (Global Privacy Control or Do Not Track), neither country nor device nor address is kept, nor who you are.',
+  privacyDays:
+    'Of pages that are seen, words that are looked for and addresses that lead nowhere, only sums for each day are kept. Please write no names into the search.',
+  privacyPass: 'Where a file or page asks something first, a cookie remembers that you were let in. It serves nothing else.',
+  privacyPeople:
+    'Where you are asked for your e-mail address, it is kept with what you write, what you agree to, and which files you take.',
+  privacyHandIn: 'Files that you hand in are kept with your name and e-mail address, and seen by the owners of this site alone.',
+  privacyUntilAsked: 'All of this is kept until you ask for it to be erased.',
+  privacyUntil: {
+    one: 'It is erased when nothing was heard of you for one day, or when you ask for it.',
+    other: 'It is erased when nothing was heard of you for {count} days, or when you ask for it.',
+  },
+  privacyAsk: 'You may ask the owner of this site what is kept of you, and have it corrected or erased.',
 } as const satisfies Record<string, string | Counted>

@@ -209,4 +209,30 @@ export const es: Words = {
   tooMuchDetail: 'Envíe menos archivos, o más pequeños.',
   noRoomTitle: 'Ahora mismo no hay sitio para más.',
   noRoomDetail: 'Inténtelo más tarde, o pregunte al dueño de este sitio.',
+  privacyAlone: 'Este sitio no carga nada de otras empresas y no pone ninguna cookie para seguirle.',
+  privacyTaken:
+    'Cuando se descarga un archivo, se cuenta: cuándo, qué archivo, desde qué página u otro sitio, y con qué clase de dispositivo, navegador, sistema e idioma. Nadie puede saber por ello quién es usted.',
+  privacyTakenCountry:
+    'Cuando se descarga un archivo, se cuenta: cuándo, qué archivo, desde qué página u otro sitio, desde qué país, y con qué clase de dispositivo, navegador, sistema e idioma. Nadie puede saber por ello quién es usted.',
+  privacyNoAddress:
+    'La dirección de su red no se anota. Durante un día como máximo, un código hecho con ella dice si partes de un archivo fueron al mismo visitante; sin un secreto de este sitio no se puede leer en él la dirección.',
+  privacyAddress: {
+    one: 'La dirección de su red se guarda un día con los archivos que descarga y después se borra.',
+    many: 'La dirección de su red se guarda {count} días con los archivos que descarga y después se borra.',
+    other: 'La dirección de su red se guarda {count} días con los archivos que descarga y después se borra.',
+  },
+  privacySignal:
+    'Si su navegador pide que no se le siga (Global Privacy Control o Do Not Track), no se guarda el país, ni el dispositivo, ni la dirección, ni quién es usted.',
+  privacyDays:
+    'De las páginas vistas, las palabras buscadas y las direcciones que no llevan a nada solo se guardan sumas por día. No escriba nombres en la búsqueda.',
+  privacyPass: 'Donde un archivo o una página pregunta antes algo, una cookie recuerda que usted pudo entrar. No sirve para nada más.',
+  privacyPeople: 'Donde se le pide su correo electrónico, se guarda con lo que escribe, lo que acepta y los archivos que descarga.',
+  privacyHandIn: 'Los archivos que entrega se guardan con su nombre y su correo electrónico; solo los ven los responsables de este sitio.',
+  privacyUntilAsked: 'Todo ello se guarda hasta que usted pida que se borre.',
+  privacyUntil: {
+    one: 'Se borra tras un día sin noticias suyas, o cuando lo pida.',
+    many: 'Se borra tras {count} días sin noticias suyas, o cuando lo pida.',
+    other: 'Se borra tras {count} días sin noticias suyas, o cuando lo pida.',
+  },
+  privacyAsk: 'Puede preguntar al responsable de este sitio qué se guarda de usted, y hacer que se corrija o se borre.',
 }

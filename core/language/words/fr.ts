@@ -209,4 +209,33 @@ export const fr: Words = {
   tooMuchDetail: 'Envoyez moins de fichiers, ou de plus petits.',
   noRoomTitle: 'Il n’y a plus de place pour le moment.',
   noRoomDetail: 'Réessayez plus tard, ou demandez au propriétaire de ce site.',
+  privacyAlone: 'Ce site ne charge rien d’autres entreprises et ne dépose aucun cookie pour vous suivre.',
+  privacyTaken:
+    'Quand un fichier est téléchargé, cela est compté : quand, quel fichier, depuis quelle page ou quel autre site, et avec quel genre d’appareil, de navigateur, de système et quelle langue. Personne ne peut en déduire qui vous êtes.',
+  privacyTakenCountry:
+    'Quand un fichier est téléchargé, cela est compté : quand, quel fichier, depuis quelle page ou quel autre site, depuis quel pays, et avec quel genre d’appareil, de navigateur, de système et quelle langue. Personne ne peut en déduire qui vous êtes.',
+  privacyNoAddress:
+    'L’adresse de votre réseau n’est pas notée. Pendant un jour au plus, un code tiré d’elle dit si des morceaux d’un fichier sont allés au même visiteur ; sans un secret de ce site, l’adresse ne peut y être lue.',
+  privacyAddress: {
+    one: 'L’adresse de votre réseau est gardée avec les fichiers que vous téléchargez pendant un jour, puis effacée.',
+    many: 'L’adresse de votre réseau est gardée avec les fichiers que vous téléchargez pendant {count} jours, puis effacée.',
+    other: 'L’adresse de votre réseau est gardée avec les fichiers que vous téléchargez pendant {count} jours, puis effacée.',
+  },
+  privacySignal:
+    'Si votre navigateur demande à ne pas être suivi (Global Privacy Control ou Do Not Track), ni le pays, ni l’appareil, ni l’adresse ne sont gardés, ni qui vous êtes.',
+  privacyDays:
+    'Des pages vues, des mots cherchés et des adresses qui ne mènent nulle part, seules des sommes par jour sont gardées. N’écrivez pas de noms dans la recherche.',
+  privacyPass:
+    'Là où un fichier ou une page demande d’abord quelque chose, un cookie retient que vous êtes entré. Il ne sert à rien d’autre.',
+  privacyPeople:
+    'Là où l’on vous demande votre adresse e-mail, elle est gardée avec ce que vous écrivez, ce que vous acceptez et les fichiers que vous téléchargez.',
+  privacyHandIn:
+    'Les fichiers que vous remettez sont gardés avec votre nom et votre adresse e-mail ; seuls les responsables de ce site les voient.',
+  privacyUntilAsked: 'Tout cela est gardé jusqu’à ce que vous en demandiez l’effacement.',
+  privacyUntil: {
+    one: 'Cela est effacé après un jour sans nouvelles de vous, ou quand vous le demandez.',
+    many: 'Cela est effacé après {count} jours sans nouvelles de vous, ou quand vous le demandez.',
+    other: 'Cela est effacé après {count} jours sans nouvelles de vous, ou quand vous le demandez.',
+  },
+  privacyAsk: 'Vous pouvez demander au responsable de ce site ce qui est gardé de vous, et le faire corriger ou effacer.',
 }

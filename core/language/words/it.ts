@@ -209,4 +209,31 @@ export const it: Words = {
   tooMuchDetail: 'Invii meno file, o più piccoli.',
   noRoomTitle: 'Al momento non c’è posto per altro.',
   noRoomDetail: 'Riprovi più tardi, o chieda al proprietario di questo sito.',
+  privacyAlone: 'Questo sito non carica nulla da altre aziende e non imposta alcun cookie per seguirla.',
+  privacyTaken:
+    'Quando un file viene scaricato, lo si conta: quando, quale file, da quale pagina o altro sito, e con quale tipo di dispositivo, browser, sistema e lingua. Nessuno può capire da ciò chi è lei.',
+  privacyTakenCountry:
+    'Quando un file viene scaricato, lo si conta: quando, quale file, da quale pagina o altro sito, da quale paese, e con quale tipo di dispositivo, browser, sistema e lingua. Nessuno può capire da ciò chi è lei.',
+  privacyNoAddress:
+    'L’indirizzo della sua rete non viene annotato. Per un giorno al massimo, un codice ricavato da esso dice se parti di un file sono andate allo stesso visitatore; senza un segreto di questo sito l’indirizzo non vi si può leggere.',
+  privacyAddress: {
+    one: 'L’indirizzo della sua rete è conservato con i file che scarica per un giorno, poi cancellato.',
+    many: 'L’indirizzo della sua rete è conservato con i file che scarica per {count} giorni, poi cancellato.',
+    other: 'L’indirizzo della sua rete è conservato con i file che scarica per {count} giorni, poi cancellato.',
+  },
+  privacySignal:
+    'Se il suo browser chiede di non essere seguito (Global Privacy Control o Do Not Track), non si conservano né il paese, né il dispositivo, né l’indirizzo, né chi è lei.',
+  privacyDays:
+    'Delle pagine viste, delle parole cercate e degli indirizzi che non portano a nulla si conservano solo somme per giorno. Non scriva nomi nella ricerca.',
+  privacyPass: 'Dove un file o una pagina chiede prima qualcosa, un cookie ricorda che lei è potuto entrare. Non serve ad altro.',
+  privacyPeople: 'Dove le si chiede l’indirizzo e-mail, esso è conservato con ciò che scrive, ciò che accetta e i file che scarica.',
+  privacyHandIn:
+    'I file che consegna sono conservati con il suo nome e il suo indirizzo e-mail; li vedono solo i responsabili di questo sito.',
+  privacyUntilAsked: 'Tutto ciò è conservato finché non chiede che sia cancellato.',
+  privacyUntil: {
+    one: 'È cancellato dopo un giorno senza sue notizie, o quando lo chiede.',
+    many: 'È cancellato dopo {count} giorni senza sue notizie, o quando lo chiede.',
+    other: 'È cancellato dopo {count} giorni senza sue notizie, o quando lo chiede.',
+  },
+  privacyAsk: 'Può chiedere al responsabile di questo sito che cosa si conserva di lei, e farlo correggere o cancellare.',
 }

@@ -212,4 +212,29 @@ export const nl: Words = {
   tooMuchDetail: 'Stuur minder bestanden, of kleinere.',
   noRoomTitle: 'Er is nu geen plaats voor meer.',
   noRoomDetail: 'Probeer het later nog eens, of vraag het de eigenaar van deze site.',
+  privacyAlone: 'Deze site laadt niets van andere bedrijven en plaatst geen cookie om u te volgen.',
+  privacyTaken:
+    'Wordt een bestand gedownload, dan wordt dat geteld: wanneer, welk bestand, vanaf welke pagina of andere site, en met wat voor apparaat, browser, systeem en taal. Niemand kan daaraan zien wie u bent.',
+  privacyTakenCountry:
+    'Wordt een bestand gedownload, dan wordt dat geteld: wanneer, welk bestand, vanaf welke pagina of andere site, uit welk land, en met wat voor apparaat, browser, systeem en taal. Niemand kan daaraan zien wie u bent.',
+  privacyNoAddress:
+    'Het adres van uw netwerk wordt niet opgeschreven. Hoogstens een dag lang zegt een daaruit gemaakte code of delen van een bestand naar dezelfde bezoeker gingen; zonder een geheim van deze site is het adres er niet uit te lezen.',
+  privacyAddress: {
+    one: 'Het adres van uw netwerk wordt een dag lang bewaard bij de bestanden die u downloadt, en dan gewist.',
+    other: 'Het adres van uw netwerk wordt {count} dagen lang bewaard bij de bestanden die u downloadt, en dan gewist.',
+  },
+  privacySignal:
+    'Vraagt uw browser om niet gevolgd te worden (Global Privacy Control of Do Not Track), dan worden land, apparaat en adres niet bewaard, en evenmin wie u bent.',
+  privacyDays:
+    'Van bekeken pagina’s, gezochte woorden en adressen die nergens heen leiden worden alleen dagtotalen bewaard. Schrijf geen namen in het zoekveld.',
+  privacyPass: 'Waar een bestand of pagina eerst iets vraagt, onthoudt een cookie dat u binnen mocht. Die dient nergens anders voor.',
+  privacyPeople:
+    'Waar om uw e-mailadres wordt gevraagd, wordt het bewaard met wat u schrijft, waarmee u instemt en welke bestanden u downloadt.',
+  privacyHandIn: 'Bestanden die u inlevert worden bewaard met uw naam en e-mailadres; alleen de eigenaars van deze site zien ze.',
+  privacyUntilAsked: 'Dit alles wordt bewaard tot u vraagt het te wissen.',
+  privacyUntil: {
+    one: 'Het wordt gewist wanneer er een dag lang niets van u kwam, of wanneer u erom vraagt.',
+    other: 'Het wordt gewist wanneer er {count} dagen lang niets van u kwam, of wanneer u erom vraagt.',
+  },
+  privacyAsk: 'U kunt de eigenaar van deze site vragen wat er van u wordt bewaard, en het laten verbeteren of wissen.',
 }

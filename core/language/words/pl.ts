@@ -229,4 +229,33 @@ export const pl: Words = {
   tooMuchDetail: 'Wyślij mniej plików albo mniejsze.',
   noRoomTitle: 'W tej chwili nie ma miejsca na więcej.',
   noRoomDetail: 'Spróbuj później albo zapytaj właściciela tej strony.',
+  privacyAlone: 'Ta strona nie wczytuje niczego od innych firm i nie używa plików cookie, by Państwa śledzić.',
+  privacyTaken:
+    'Pobranie pliku jest liczone: kiedy, jaki plik, z jakiej strony lub innej witryny oraz na jakiego rodzaju urządzeniu, w jakiej przeglądarce, systemie i języku. Nikt nie może z tego poznać, kim Państwo są.',
+  privacyTakenCountry:
+    'Pobranie pliku jest liczone: kiedy, jaki plik, z jakiej strony lub innej witryny, z jakiego kraju oraz na jakiego rodzaju urządzeniu, w jakiej przeglądarce, systemie i języku. Nikt nie może z tego poznać, kim Państwo są.',
+  privacyNoAddress:
+    'Adres Państwa sieci nie jest zapisywany. Najwyżej przez jeden dzień utworzony z niego kod mówi, czy części pliku trafiły do tej samej osoby; bez tajnego klucza tej strony nie da się z niego odczytać adresu.',
+  privacyAddress: {
+    one: 'Adres Państwa sieci jest przechowywany przy pobranych plikach przez jeden dzień, a potem usuwany.',
+    few: 'Adres Państwa sieci jest przechowywany przy pobranych plikach przez {count} dni, a potem usuwany.',
+    many: 'Adres Państwa sieci jest przechowywany przy pobranych plikach przez {count} dni, a potem usuwany.',
+    other: 'Adres Państwa sieci jest przechowywany przy pobranych plikach przez {count} dnia, a potem usuwany.',
+  },
+  privacySignal:
+    'Jeśli przeglądarka prosi, by Państwa nie śledzić (Global Privacy Control lub Do Not Track), nie są przechowywane kraj, urządzenie ani adres, ani to, kim Państwo są.',
+  privacyDays:
+    'O oglądanych stronach, szukanych słowach i adresach, które donikąd nie prowadzą, przechowywane są tylko sumy dzienne. Prosimy nie wpisywać nazwisk do wyszukiwarki.',
+  privacyPass: 'Tam, gdzie plik lub strona najpierw o coś pyta, plik cookie pamięta, że Państwa wpuszczono. Nie służy do niczego innego.',
+  privacyPeople:
+    'Tam, gdzie prosimy o adres e-mail, jest on przechowywany wraz z tym, co Państwo piszą, na co się zgadzają i jakie pliki pobierają.',
+  privacyHandIn: 'Przekazane pliki są przechowywane wraz z nazwiskiem i adresem e-mail; widzą je tylko właściciele tej strony.',
+  privacyUntilAsked: 'Wszystko to jest przechowywane, dopóki nie poproszą Państwo o usunięcie.',
+  privacyUntil: {
+    one: 'Dane są usuwane po jednym dniu bez wiadomości od Państwa lub na Państwa prośbę.',
+    few: 'Dane są usuwane po {count} dniach bez wiadomości od Państwa lub na Państwa prośbę.',
+    many: 'Dane są usuwane po {count} dniach bez wiadomości od Państwa lub na Państwa prośbę.',
+    other: 'Dane są usuwane po {count} dnia bez wiadomości od Państwa lub na Państwa prośbę.',
+  },
+  privacyAsk: 'Mogą Państwo zapytać właściciela tej strony, co jest o Państwu przechowywane, i poprosić o poprawienie lub usunięcie.',
 }

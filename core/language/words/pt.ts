@@ -209,4 +209,30 @@ export const pt: Words = {
   tooMuchDetail: 'Envie menos ficheiros, ou mais pequenos.',
   noRoomTitle: 'De momento não há espaço para mais.',
   noRoomDetail: 'Tente mais tarde, ou pergunte ao dono deste sítio.',
+  privacyAlone: 'Este site não carrega nada de outras empresas e não coloca nenhum cookie para o seguir.',
+  privacyTaken:
+    'Quando um ficheiro é descarregado, isso é contado: quando, que ficheiro, de que página ou outro site, e com que tipo de dispositivo, navegador, sistema e idioma. Ninguém pode saber por isso quem é.',
+  privacyTakenCountry:
+    'Quando um ficheiro é descarregado, isso é contado: quando, que ficheiro, de que página ou outro site, de que país, e com que tipo de dispositivo, navegador, sistema e idioma. Ninguém pode saber por isso quem é.',
+  privacyNoAddress:
+    'O endereço da sua rede não é anotado. Durante um dia, no máximo, um código feito a partir dele diz se partes de um ficheiro foram para o mesmo visitante; sem um segredo deste site não se pode ler nele o endereço.',
+  privacyAddress: {
+    one: 'O endereço da sua rede é guardado com os ficheiros que descarrega durante um dia e depois apagado.',
+    many: 'O endereço da sua rede é guardado com os ficheiros que descarrega durante {count} dias e depois apagado.',
+    other: 'O endereço da sua rede é guardado com os ficheiros que descarrega durante {count} dias e depois apagado.',
+  },
+  privacySignal:
+    'Se o seu navegador pedir para não ser seguido (Global Privacy Control ou Do Not Track), não se guarda o país, nem o dispositivo, nem o endereço, nem quem é.',
+  privacyDays:
+    'Das páginas vistas, das palavras procuradas e dos endereços que não levam a nada guardam-se apenas somas por dia. Não escreva nomes na pesquisa.',
+  privacyPass: 'Onde um ficheiro ou uma página pergunta algo primeiro, um cookie recorda que pôde entrar. Não serve para mais nada.',
+  privacyPeople: 'Onde lhe é pedido o endereço de e-mail, ele é guardado com o que escreve, o que aceita e os ficheiros que descarrega.',
+  privacyHandIn: 'Os ficheiros que entrega são guardados com o seu nome e endereço de e-mail; só os responsáveis deste site os veem.',
+  privacyUntilAsked: 'Tudo isto é guardado até que peça para ser apagado.',
+  privacyUntil: {
+    one: 'É apagado após um dia sem notícias suas, ou quando o pedir.',
+    many: 'É apagado após {count} dias sem notícias suas, ou quando o pedir.',
+    other: 'É apagado após {count} dias sem notícias suas, ou quando o pedir.',
+  },
+  privacyAsk: 'Pode perguntar ao responsável deste site o que é guardado sobre si, e fazer com que seja corrigido ou apagado.',
 }

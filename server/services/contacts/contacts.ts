@@ -13,7 +13,8 @@ import { kept } from '../kept'
 import { forgetPersons } from '../tally/persons'
 import { tellHooks } from '../tellHooks'
 
-const RULES_KEY = 'contacts'
+/** Under which it is kept how long contacts are. */
+export const RULES_KEY = 'contacts'
 /** Contacts read at once for a table. */
 const AT_ONCE = 500
 const MOST_TAKES = 500

@@ -307,9 +307,21 @@ export function createDeliveryService({
       const picked = { ...bundleDeliverable(`shelf ${shelf}`, zip), contents }
       const deliverable = admissions.some(({ own }) => own) ? ownedBy(picked) : picked
       await watched(
-        answer(request, response, deliverable, { save: false, at: shelf }, cameOf(request, null, null, admissions.find(({ person }) => person !== undefined)), async () => {
-          for (const { count } of admissions) await count()
-        }),
+        answer(
+          request,
+          response,
+          deliverable,
+          { save: false, at: shelf },
+          cameOf(
+            request,
+            null,
+            null,
+            admissions.find(({ person }) => person !== undefined),
+          ),
+          async () => {
+            for (const { count } of admissions) await count()
+          },
+        ),
       )
     },
   }

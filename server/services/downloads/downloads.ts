@@ -179,7 +179,8 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
         // Whoever asked may be gone before it is waited for.
         next.catch(() => undefined)
         await titles.learn(rows.map(({ keys }) => keys))
-        yield csvLines(rows.map(({ at, count, bytes, keys, path, took, address }) => [
+        yield csvLines(
+          rows.map(({ at, count, bytes, keys, path, took, address }) => [
             at,
             `${count}`,
             `${bytes}`,
@@ -187,7 +188,8 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
             path,
             `${took}`,
             asker.people ? address : '',
-          ]))
+          ]),
+        )
       }
     },
 

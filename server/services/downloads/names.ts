@@ -15,7 +15,8 @@ export type Names = Record<string, Record<string, Named>>
 const among = (column: PgColumn, ids: string[]): SQL => sql`${column} = any(${sql.param(ids)}::text[])`
 
 /** Who it is stays with who may see contacts. */
-const unnamed = async (ids: string[]) => ids.map((id, place) => [id, { title: `Person ${place + 1}`, detail: '', place: null }] as [string, Named])
+const unnamed = async (ids: string[]) =>
+  ids.map((id, place) => [id, { title: `Person ${place + 1}`, detail: '', place: null }] as [string, Named])
 
 /** Says what stands behind keys that are identities; what is gone has no name any more. */
 export function createNames(db: Database) {
@@ -33,7 +34,10 @@ export function createNames(db: Database) {
     },
     async person(ids) {
       const known = new Map(ids.map(id => [id.replace(/^[cg]-/, ''), id]))
-      const left = await db.select({ id: contacts.id, email: contacts.email }).from(contacts).where(among(contacts.id, [...known.keys()]))
+      const left = await db
+        .select({ id: contacts.id, email: contacts.email })
+        .from(contacts)
+        .where(among(contacts.id, [...known.keys()]))
       const named = await db
         .select({ id: guests.id, email: guests.email, name: guests.name })
         .from(guests)
@@ -51,7 +55,10 @@ export function createNames(db: Database) {
         .select({ id: personalLinks.id, note: personalLinks.note, email: personalLinks.email, file: personalLinks.fileId })
         .from(personalLinks)
         .where(among(personalLinks.id, ids))
-      return rows.map(({ id, note, email, file }) => [id, { title: note || email, detail: note ? email : '', place: `/desk/files/${file}` }])
+      return rows.map(({ id, note, email, file }) => [
+        id,
+        { title: note || email, detail: note ? email : '', place: `/desk/files/${file}` },
+      ])
     },
     async source(ids) {
       const rows = await db.select({ id: imports.id, title: imports.name }).from(imports).where(among(imports.id, ids))

@@ -33,6 +33,8 @@ import type { SiteIcons } from '../shelves/siteIcons'
 import type { Signposts } from '../signposts/signposts'
 import type { SiteService } from '../site/site'
 import type { PageService } from '../pages/pages'
+import { RULES_KEY as CONTACT_RULES_KEY, type Contacts } from '../contacts/contacts'
+import { createKeptOf } from './privacy'
 
 const encoders = {
   br: promisify((text: string, done: (error: Error | null, bytes: Buffer) => void) =>
@@ -99,11 +101,24 @@ interface Needs {
   looks: LookService
   site: SiteService
   guard: Pick<Guard, 'standing'>
+  contacts: Pick<Contacts, 'rules'>
   events: Events
 }
 
 /** Live pages as visitors get them, rendered once and kept until something on them may have changed. */
-export function createPublishedPages({ pages, library, shelves, shelfLooks, siteIcons, signposts, looks, site, guard, events }: Needs) {
+export function createPublishedPages({
+  pages,
+  library,
+  shelves,
+  shelfLooks,
+  siteIcons,
+  signposts,
+  looks,
+  site,
+  guard,
+  contacts,
+  events,
+}: Needs) {
   const rendered = new LRUCache<string, Rendered>({ max: 2000 })
   const messages = new LRUCache<string, Promise<Made>>({ max: 50 })
   // Counts the changes, so that what was rendered before one is not remembered after it.
@@ -147,12 +162,20 @@ export function createPublishedPages({ pages, library, shelves, shelfLooks, site
     }
   }
 
+  const keptOf = createKeptOf({ site, guard, pages, contacts })
+
   /** What every page has around it and is drawn with, kept until a page goes live or a setting changes. */
   const setting = kept(async () => {
     const facts = await readSiteFacts()
-    return { facts, appearances: await looks.appearances(facts.style), shown: await shelfLooks.shown() }
+    return { facts, appearances: await looks.appearances(facts.style), shown: await shelfLooks.shown(), kept: await keptOf() }
   })
   for (const event of ['live', 'site', 'gates'] as const) events.on(event, setting.forget)
+  // How long contacts are kept stands on pages.
+  events.on('settings', keys => {
+    if (!keys.includes(CONTACT_RULES_KEY)) return
+    setting.forget()
+    forget(() => true)
+  })
   const siteFacts = async () => (await setting.get()).facts
 
   /** What a page and its edges lean on, as it is now, with what of the library that is. */
@@ -205,6 +228,7 @@ export function createPublishedPages({ pages, library, shelves, shelfLooks, site
       look: id => appearances.get(id),
       shelfLook: id => shown.get(id),
       icon: file => (iconTree ? drawnIcon(iconOf(file, icons, iconTree), id => pictured.get(id)) : undefined),
+      kept: now.kept,
       now: Date.now(),
     }
     const told = [...there, ...signs, ...[...listed.values()].flatMap(filesListed)]
@@ -297,6 +321,9 @@ export function createPublishedPages({ pages, library, shelves, shelfLooks, site
   }
 
   return {
+    /** What the site keeps of its visitors, as its pages say. */
+    kept: keptOf,
+
     /** The live page at a slug in the encoding the client likes best; undefined where none is. */
     async find(slug: string, acceptEncoding: string | undefined) {
       let page = rendered.get(slug)
