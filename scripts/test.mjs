@@ -70,6 +70,7 @@ ensureCommands(
     'pdftotext': 'poppler-utils',
     'python3': 'python3',
     'aria2c': 'aria2',
+    'goaccess': 'goaccess',
     'nginx': 'nginx-light',
     'faketime': 'faketime',
     'file': 'file',

@@ -65,6 +65,7 @@ export async function openServices(
       await delivering.outbox.start()
       intake.hookSending.start()
       await holdings.library.setStraysAside()
+      await delivering.bringing.resume()
       await upkeep.tidy()
       await holdings.bundles.settled()
       await holdings.library.warm()

@@ -68,6 +68,8 @@ const REQUESTS: RequestAct[] = [
   ['DELETE', '/contacts/:id', 'erased a contact', null],
   ['PUT', '/arrivals/:id', 'put away what came by the letterbox', null],
   ['DELETE', '/arrivals/:id', 'forgot who handed something in', null],
+  ['POST', '/downloads/imports', 'brought in numbers of before', null],
+  ['DELETE', '/downloads/imports/:id', 'took out numbers that had been brought in', null],
   ['DELETE', '/downloads/persons/:person', 'took out of downloads who had them', null],
   ['PUT', '/contacts/rules', 'changed how long contacts are kept', null],
   ['POST', '/outbox/:id/again', 'had a message sent again', null],
@@ -138,6 +140,7 @@ export const UNTOLD = [
   // Saved as it is typed.
   'PUT /pages/:id/draft',
   // They only ask.
+  'POST /downloads/imports/look',
   'POST /files/clashes',
   'POST /files/some',
   'POST /guests/some',

@@ -71,6 +71,10 @@ export const ROUTES: Record<string, Need> = {
   'GET /downloads/misses': DOWNLOADS,
   'GET /downloads/export': DOWNLOADS,
   'DELETE /downloads/persons/:person': 'contacts',
+  'GET /downloads/imports': DOWNLOADS,
+  'POST /downloads/imports': 'site',
+  'POST /downloads/imports/look': 'site',
+  'DELETE /downloads/imports/:id': 'site',
 
   // Files and folders
   'GET /files': { somewhere: 'see' },

@@ -812,6 +812,8 @@ export const imports = pgTable('imports', {
   downloads: integer().notNull(),
   firstDay: date('first_day', { mode: 'string' }).notNull(),
   lastDay: date('last_day', { mode: 'string' }).notNull(),
+  /** all of it is there: what a process did not get to the end of is taken out again */
+  whole: boolean().notNull().default(false),
   created: moment('created').notNull().defaultNow(),
 })
 

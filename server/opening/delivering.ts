@@ -6,6 +6,7 @@ import { createKnownSlugs } from '../services/pages/knownSlugs'
 import { createPublishedPages } from '../services/published/published'
 import { createSearching } from '../services/searching/searching'
 import { createSeeing } from '../services/seeing/seeing'
+import { createBringing } from '../services/downloads/bringing'
 import { createDownloads } from '../services/downloads/downloads'
 import { createDailyTally } from '../services/tally/daily'
 import { createDescribing } from '../services/tally/describing'
@@ -63,6 +64,14 @@ export async function openDelivering(
     }),
   )
   const downloads = createDownloads(db, async () => (await site.get()).timeZone)
+  const bringing = createBringing(
+    db,
+    async () => {
+      const { timeZone, countries } = await site.get()
+      return { zone: timeZone, countries, hosts: await site.hosts() }
+    },
+    id => partIn(incomingFolder, id),
+  )
   const directory = createDirectory(db, events)
   const front = frontOptions && createFront(frontOptions, store)
   await front?.open()
@@ -100,6 +109,7 @@ export async function openDelivering(
     daily,
     occasions: createOccasions(daily, visitors, isOwn),
     downloads,
+    bringing,
     checks,
     delivery: createDeliveryService({ directory, bundles, store, checks, tally, front, visitors, isOwn, events, troubles, guard }),
     outbox,
@@ -144,6 +154,7 @@ export async function openDelivering(
 
     async closeDelivering(): Promise<void> {
       front?.close()
+      await bringing.close()
       await hashing.close()
       await outbox.close()
       await tally.flush()

@@ -43,10 +43,7 @@ export const importQuerySchema = z.object({
   name: z.string().trim().min(1, 'Give the name of the file.').max(200),
   /** only days before this one; empty for all */
   before: z.union([z.literal(''), z.iso.date('Give a day such as 2026-11-24.')]).default(''),
-  /** it is only said what is in it */
-  look: z
-    .enum(['true', 'false'])
-    .default('false')
-    .transform(value => value === 'true'),
 })
 export type ImportQuery = z.infer<typeof importQuerySchema>
+
+export const broughtSchema = z.object({ found: foundSchema, item: importItemSchema })

@@ -11,6 +11,7 @@ CREATE TABLE "imports" (
 	"downloads" integer NOT NULL,
 	"first_day" date NOT NULL,
 	"last_day" date NOT NULL,
+	"whole" boolean DEFAULT false NOT NULL,
 	"created" timestamp with time zone DEFAULT now() NOT NULL,
 	CONSTRAINT "imports_sha256_unique" UNIQUE("sha256")
 );

@@ -1,5 +1,5 @@
 import { createAsker, workerScript } from '../workerHost'
-import type { Visitor, VisitorFacts } from '../../workers/visitors'
+import type { Visitor, VisitorFacts } from '../../workers/visitorFacts'
 
 /** Milliseconds without an answer after which the worker is taken for dead. */
 const PATIENCE = 20_000

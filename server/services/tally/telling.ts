@@ -3,7 +3,7 @@ import { campaignOf, languageOf, NO_PARTICULARS, referredBy, type Came, type Par
 import type { Database } from '../../db/connection'
 import { pages, signposts, uses } from '../../db/schema'
 import { laterTrouble } from '../../log'
-import type { VisitorFacts } from '../../workers/visitors'
+import type { VisitorFacts } from '../../workers/visitorFacts'
 import type { Describing } from './describing'
 
 /** A request of somebody who had something of a file. */
