@@ -27,8 +27,8 @@ const problemSchema = z.looseObject({
 async function send(path: string, method: Method, body: unknown): Promise<unknown> {
   const request = fetch(`/api${path}`, {
     method,
-    headers: body === undefined ? undefined : { 'Content-Type': 'application/json' },
-    body: body === undefined ? undefined : JSON.stringify(body),
+    headers: body === undefined || body instanceof Blob ? undefined : { 'Content-Type': 'application/json' },
+    body: body === undefined || body instanceof Blob ? body : JSON.stringify(body),
   }).catch(() => {
     throw UNREACHABLE
   })
@@ -46,6 +46,7 @@ async function send(path: string, method: Method, body: unknown): Promise<unknow
  * Asks the desk's API.
  *
  * @param schema what the answer is read by
+ * @param body a file goes as it is, all else as JSON
  * @throws ApiProblem with words for people; status 0 where there is no connection, or an answer that is not read
  */
 export async function ask<T>(schema: z.ZodType<T>, path: string, method: Method = 'GET', body?: unknown): Promise<T> {

@@ -4,6 +4,8 @@ import { LISTED, type Listed } from '~~/core/tally/particulars'
 
 type Change = Partial<Record<keyof BoardQuery | 'show', string | undefined>>
 
+const SHOWN = ['sums', 'log', 'misses', 'brought'] as const
+
 /** What the board of downloads shows is its address: it can be sent to somebody, and one goes back by the browser. */
 export function useDownloadsView() {
   const route = useRoute()
@@ -24,8 +26,8 @@ export function useDownloadsView() {
     view,
     /** the view alone, as the API takes it */
     given,
-    /** sums, single downloads, or what did not work */
-    shown: computed(() => (route.query.show === 'log' || route.query.show === 'misses' ? route.query.show : 'sums')),
+    /** sums, single downloads, what did not work, or what was brought in */
+    shown: computed(() => SHOWN.find(each => each === route.query.show) ?? 'sums'),
     show,
     narrowed: computed(() =>
       LISTED.flatMap((dimension): [Listed, string][] => {

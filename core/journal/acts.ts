@@ -68,6 +68,8 @@ const REQUESTS: RequestAct[] = [
   ['DELETE', '/contacts/:id', 'erased a contact', null],
   ['PUT', '/arrivals/:id', 'put away what came by the letterbox', null],
   ['DELETE', '/arrivals/:id', 'forgot who handed something in', null],
+  ['PUT', '/downloads/summary', 'changed how often it is told what was taken', null],
+  ['POST', '/downloads/summary/now', 'had it told what was taken', null],
   ['POST', '/downloads/imports', 'brought in numbers of before', null],
   ['DELETE', '/downloads/imports/:id', 'took out numbers that had been brought in', null],
   ['DELETE', '/downloads/persons/:person', 'took out of downloads who had them', null],

@@ -8,6 +8,7 @@ import { createSearching } from '../services/searching/searching'
 import { createSeeing } from '../services/seeing/seeing'
 import { createBringing } from '../services/downloads/bringing'
 import { createDownloads } from '../services/downloads/downloads'
+import { createSummaries } from '../services/downloads/summaries'
 import { createDailyTally } from '../services/tally/daily'
 import { createDescribing } from '../services/tally/describing'
 import { createOccasions } from '../services/tally/occasions'
@@ -96,6 +97,15 @@ export async function openDelivering(
     const { name, address } = await site.get()
     return { name, host: address ? new URL(address).hostname : 'localhost' }
   })
+  const summaries = createSummaries({
+    db,
+    downloads,
+    outbox,
+    site: async () => {
+      const { name, timeZone, address } = await site.get()
+      return { name, zone: timeZone, address }
+    },
+  })
   const isOwn = (request: { headers: { cookie?: string } }) => sessions.isSignedIn(request.headers.cookie)
 
   const letters = createLetters(site, secrets.session)
@@ -110,6 +120,7 @@ export async function openDelivering(
     occasions: createOccasions(daily, visitors, isOwn),
     downloads,
     bringing,
+    summaries,
     checks,
     delivery: createDeliveryService({ directory, bundles, store, checks, tally, front, visitors, isOwn, events, troubles, guard }),
     outbox,

@@ -36,7 +36,7 @@ export function openUpkeep(
     owner: { sessions, journal },
     holdings: { library, pages, signposts, looks, site, recognising, reading, typefaces, guard, contacts },
     intake: { jobs, fetching, uploads, hooks },
-    delivering: { troubles, entering, people, daily },
+    delivering: { troubles, entering, people, daily, summaries },
   }: { owner: Owner; holdings: Holdings; intake: Intake; delivering: Delivering },
   { traffic, ownAddress }: UpkeepOptions,
 ) {
@@ -79,6 +79,7 @@ export function openUpkeep(
   }
   const tidying = setInterval(() => {
     tidy().catch(laterTrouble('tidying up failed'))
+    summaries.runWhenDue().catch(laterTrouble('what was taken could not be told'))
     walk.runWhenDue().catch(laterTrouble('the walk of the day failed'))
   }, HOUR)
   tidying.unref()

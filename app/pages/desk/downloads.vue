@@ -7,6 +7,7 @@ import { isDay } from '~~/core/timetable/setTime'
 useHead({ title: 'Downloads' })
 const { view, given, shown, show, narrowed, narrow } = useDownloadsView()
 const taken = useTaken()
+const rights = useRights()
 const board = shallowRef<Board>()
 const failure = ref('')
 const chosen = ref<string>()
@@ -95,20 +96,23 @@ function showMore() {
       <VBtn v-if="shown !== 'sums'" @click="show({ show: undefined })">Sums</VBtn>
       <VBtn v-if="board.any && shown !== 'log'" @click="show({ show: 'log' })">Log</VBtn>
       <VBtn v-if="shown !== 'misses'" @click="show({ show: 'misses' })">Missed</VBtn>
+      <VBtn v-if="shown !== 'brought'" @click="show({ show: 'brought' })">Before</VBtn>
       <a v-if="board.any" class="plain" :href="`/api/downloads/export?${given}`" download>Save as CSV</a>
     </template>
     <p v-if="failure" class="say" role="alert">{{ failure }} <VBtn @click="load">Try again</VBtn></p>
     <VSkeletonLoader v-else-if="!board" type="image, list-item@8" loading-text="Adding up the downloads…" />
-    <div v-else-if="!board.any && shown !== 'misses'" class="say empty">
+    <div v-else-if="!board.any && (shown === 'sums' || shown === 'log')" class="say empty">
       <p><b>Nothing has been taken yet.</b></p>
       <p>
         As soon as a visitor has a whole file, it stands here: when, which edition, from which page and button, from which other site, and
         from which country. Robots, repeated clicks and what you try yourself are left out.
       </p>
       <p>To try it, open a published page in a private window, where you are not signed in, and press a button.</p>
+      <p>What was taken before Trough stands in a log or a table? It can be brought in.</p>
       <VBtn variant="outlined" to="/desk">To the pages</VBtn>
+      <VBtn @click="show({ show: 'brought' })">Numbers of before</VBtn>
     </div>
-    <div v-if="board && (board.any || shown === 'misses')" class="bar">
+    <div v-if="board && (board.any || shown === 'misses') && shown !== 'brought'" class="bar">
       <VSelect :model-value="view.span" :items="[...SPAN_WORDS]" aria-label="Which time" @update:model-value="setSpan" />
       <template v-if="view.span === 'days'">
         <DateField v-model="typed.from" aria-label="First day" />
@@ -137,7 +141,7 @@ function showMore() {
       </template>
     </div>
     <VProgressLinear v-if="board && loading" indeterminate aria-label="Adding up the downloads" />
-    <p v-if="board?.any && narrowed.length && shown !== 'misses'" class="narrowed">
+    <p v-if="board?.any && narrowed.length && shown !== 'misses' && shown !== 'brought'" class="narrowed">
       Only
       <VChip
         v-for="each in narrowed"
@@ -148,8 +152,9 @@ function showMore() {
         >{{ nameOf(each) }}</VChip
       >
     </p>
-    <template v-if="board && (board.any || shown === 'misses')" #list>
+    <template v-if="board && (board.any || shown === 'misses' || shown === 'brought')" #list>
       <DownloadLog v-if="shown === 'log'" :given="given" :zone="board.span.zone" />
+      <BroughtIn v-else-if="shown === 'brought'" @changed="load" />
       <DownloadMisses v-else-if="shown === 'misses'" :given="given" />
       <template v-else>
         <p class="sum">
@@ -180,6 +185,9 @@ function showMore() {
           @choose="chosen = $event"
           @more="showMore"
         />
+        <FoldSection v-if="rights.may('site')" class="done" heading="Told by message">
+          <SummaryForm />
+        </FoldSection>
       </template>
     </template>
     <template v-if="board && chosen !== undefined && shown === 'sums'" #margin>
