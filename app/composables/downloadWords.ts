@@ -20,7 +20,7 @@ const DIMENSION_WORDS: Record<Listed, { one: string; unknown: string }> = {
   person: { one: 'Person', unknown: 'Nobody a gate knew' },
   link: { one: 'Personal link', unknown: 'By no personal link' },
   source: { one: 'Source', unknown: 'Counted by Trough' },
-  folder: { one: 'Folder', unknown: 'In no folder' },
+  inFolder: { one: 'Folder', unknown: 'In no folder' },
   bundle: { one: 'Bundle', unknown: 'Files by themselves' },
 }
 export const dimensionWords = (dimension: Listed) => ({
@@ -46,7 +46,7 @@ export const UNIT_WORDS: Record<Unit, string> = { hour: 'By the hour', day: 'By 
 export const STACK_WORDS = [
   { value: 'none', title: 'Bars in one' },
   { value: 'file', title: 'Bars by file' },
-  { value: 'folder', title: 'Bars by folder' },
+  { value: 'inFolder', title: 'Bars by folder' },
   { value: 'page', title: 'Bars by page' },
   { value: 'referrer', title: 'Bars by referring site' },
   { value: 'country', title: 'Bars by country' },
@@ -64,7 +64,7 @@ const IDENTITIES: ReadonlySet<Listed> = new Set<Listed>([
   'person',
   'link',
   'source',
-  'folder',
+  'inFolder',
   'bundle',
 ])
 const COURSE_WORDS: Record<string, string> = { whole: 'In one go', pieces: 'In pieces' }

@@ -1,5 +1,5 @@
 import { formatSize } from '~~/core/files/size'
-import type { FileItem } from '~~/core/files/fileItem'
+import type { FileItem, FoundFile } from '~~/core/files/fileItem'
 import { counted, shortDate } from '~/composables/format'
 
 export const COLUMN_KEYS = ['size', 'changed', 'used', 'downloads', 'added', 'pages', 'tags', 'folder'] as const
@@ -15,7 +15,7 @@ export interface Column {
   sort?: string
   /** largest or newest first at the first click */
   downFirst?: boolean
-  text: (file: FileItem, folderName: (id: string | null) => string) => string
+  text: (file: FoundFile, folderName: (id: string | null) => string) => string
 }
 
 const extentOf = ({ facts }: FileItem): string => {
@@ -39,7 +39,7 @@ export const COLUMNS: Record<ColumnKey, Column> = {
     numeric: true,
     sort: 'downloads',
     downFirst: true,
-    text: file => file.downloads.toLocaleString(),
+    text: file => (file.taken ?? file.downloads).toLocaleString(),
   },
   added: { words: 'Added', width: 66, sort: 'added', downFirst: true, text: file => shortDate(file.created) },
   pages: { words: 'Extent', width: 86, sort: 'pages', downFirst: true, text: extentOf },

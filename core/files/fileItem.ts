@@ -105,6 +105,8 @@ export type FileItem = z.infer<typeof fileItemSchema>
 
 /** A file in a list, with what it was found by. */
 export const foundFileSchema = fileItemSchema.extend({
+  /** downloads in the days by which the list is ordered, where it is */
+  taken: z.number().optional(),
   match: z
     .discriminatedUnion('by', [
       z.object({ by: z.literal('slip') }),

@@ -2,7 +2,26 @@ import { z } from 'zod'
 import { placeSchema } from '../folders/folderItem'
 
 /** Columns files can be sorted by; with a hyphen before it, the other way round. */
-const FILE_SORTS = ['title', 'type', 'size', 'added', 'changed', 'used', 'downloads', 'pages', 'tags', 'own'] as const
+const FILE_SORTS = [
+  'title',
+  'type',
+  'size',
+  'added',
+  'changed',
+  'used',
+  'downloads',
+  'taken7',
+  'taken30',
+  'taken90',
+  'pages',
+  'tags',
+  'own',
+] as const
+
+/** Days, up to and with today, in which downloads are counted for an order such as `-taken30`; undefined for any other order. */
+export function takenDays(sort: string): '7' | '30' | '90' | undefined {
+  return /^-?taken(7|30|90)$/.exec(sort)?.[1] as '7' | '30' | '90' | undefined
+}
 
 const several = z
   .union([z.string().max(100), z.array(z.string().max(100)).max(50)])

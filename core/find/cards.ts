@@ -1,5 +1,5 @@
 import type { FileItem } from '../files/fileItem'
-import type { FileFilter } from '../files/query'
+import { takenDays, type FileFilter } from '../files/query'
 import { Columns } from './columns'
 import { fold, wordsOf } from './fold'
 import { NameIndex } from './nameIndex'
@@ -115,16 +115,28 @@ export class Cards {
    * The files a filter lets through, its words left aside, in its order.
    *
    * @param passes asked of each of them besides
+   * @param taken downloads by identity, where the order is by those of some days
    */
-  narrow(filter: FileFilter, folders?: ReadonlySet<string | null>, passes?: (item: FileItem) => boolean): Narrowed {
-    const order = this.orders.upBy(filter.sort.replace(/^-/, ''))
+  narrow(
+    filter: FileFilter,
+    folders?: ReadonlySet<string | null>,
+    passes?: (item: FileItem) => boolean,
+    taken?: ReadonlyMap<string, number>,
+  ): Narrowed {
+    const order = this.orders.upBy(takenDays(filter.sort) ? 'title' : filter.sort.replace(/^-/, ''))
     const through = this.columns.through(filter, order, folders)
     const slots = passes ? through.filter(slot => passes(this.itemsBySlot[slot]!)) : through
     if (filter.sort.startsWith('-')) slots.reverse()
+    if (taken) this.rank(slots, taken, filter.sort.startsWith('-') ? -1 : 1)
     return {
       contents: most => (slots.length > most ? undefined : slots.map(slot => this.itemsBySlot[slot]!.sha256)),
       find: (q, inside) => this.find(slots, piecesOf(q), inside ?? new Set()),
     }
+  }
+
+  private rank(slots: number[], taken: ReadonlyMap<string, number>, way: 1 | -1): void {
+    const countOf = (slot: number) => taken.get(this.itemsBySlot[slot]!.id) ?? 0
+    slots.sort((one, other) => way * (countOf(one) - countOf(other)))
   }
 
   private find(slots: number[], pieces: string[], inside: ReadonlySet<string>): Hits {

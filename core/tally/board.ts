@@ -24,7 +24,7 @@ export const viewSchema = z.object({
 export type DownloadsView = z.infer<typeof viewSchema>
 
 /** What bars may be told apart by. */
-export const STACKS = ['none', 'file', 'folder', 'page', 'referrer', 'country', 'device', 'source'] as const
+export const STACKS = ['none', 'file', 'inFolder', 'page', 'referrer', 'country', 'device', 'source'] as const
 
 export const boardQuerySchema = viewSchema.extend({
   stack: z.enum(STACKS).default('none'),

@@ -20,7 +20,7 @@ export const DIMENSIONS = [
 export type Dimension = (typeof DIMENSIONS)[number]
 
 /** By what they are told apart besides, which is not written down with them: where their file lies now, and which bundle it is. */
-export const DERIVED = ['folder', 'bundle'] as const
+export const DERIVED = ['inFolder', 'bundle'] as const
 export type Derived = (typeof DERIVED)[number]
 
 export const LISTED = [...DIMENSIONS, ...DERIVED] as const

@@ -43,6 +43,7 @@ const left = computed(() => props.board.list.keys - props.board.list.rows.length
       <h2>What was taken</h2>
       <VSelect v-model="dimension" :items="choices" aria-label="By what the list is made" />
     </div>
+    <LazyCountryMap v-if="board.list.dimension === 'country'" :rows="board.list.rows" @choose="emit('choose', $event)" />
     <VDataTable :headers="HEADERS" :items="board.list.rows" item-value="key" :items-per-page="-1">
       <template #item="{ item }">
         <tr :class="{ chosen: item.key === chosen }" @click="emit('choose', item.key)">

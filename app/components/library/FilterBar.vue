@@ -16,6 +16,9 @@ const SORTS: [string, string][] = [
   ['-size', 'Largest first'],
   ['-used', 'Most used first'],
   ['-downloads', 'Most downloaded first'],
+  ['-taken7', 'Most downloaded in 7 days'],
+  ['-taken30', 'Most downloaded in 30 days'],
+  ['-taken90', 'Most downloaded in 90 days'],
 ]
 const sorts = computed(() => (listing.openFolder?.ownOrder ? [['own', 'In my own order'] as [string, string], ...SORTS] : SORTS))
 

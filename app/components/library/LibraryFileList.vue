@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { takenDays } from '~~/core/files/query'
 import { defaultRangeExtractor, useVirtualizer, type Range } from '@tanstack/vue-virtual'
 import type { FoundFile } from '~~/core/files/fileItem'
 import { COLUMNS, columnsThatFit, type ColumnKey } from '~/library/fileColumns'
@@ -110,6 +111,10 @@ defineExpose({
   loaded: computed(() => !!main.value?.state.loaded && folders.loaded),
   empty: computed(() => rows.value.count === 0),
 })
+/** While files stand in the order of some days' downloads, the column has those. */
+const days = computed(() => takenDays(listing.order))
+const wordsOfColumn = (key: ColumnKey) => (key === 'downloads' && days.value ? `In ${days.value} days` : COLUMNS[key].words)
+const sortOf = (key: ColumnKey) => (key === 'downloads' && days.value ? `taken${days.value}` : COLUMNS[key].sort!)
 </script>
 
 <template>
@@ -132,9 +137,9 @@ defineExpose({
       ></span>
       <span v-for="key in columns" :key="key" :class="{ num: COLUMNS[key].numeric }">
         <VBtn v-if="COLUMNS[key].sort" color="soft" @click="listing.sortBy(COLUMNS[key].sort!, !!COLUMNS[key].downFirst)">
-          {{ COLUMNS[key].words }}<SortMark :order="listing.order" :column="COLUMNS[key].sort!" />
+          {{ wordsOfColumn(key) }}<SortMark :order="listing.order" :column="sortOf(key)" />
         </VBtn>
-        <template v-else>{{ COLUMNS[key].words }}</template>
+        <template v-else>{{ wordsOfColumn(key) }}</template>
       </span>
     </div>
     <div

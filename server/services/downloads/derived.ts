@@ -7,7 +7,7 @@ import { bundles, downloads, files } from '../../db/schema'
 /** Says of all files what downloads are told apart by besides what is written down with them, as it is now. */
 export function createDerived(db: Database) {
   const readers: Record<Derived, () => Promise<{ id: string; key: string | null }[]>> = {
-    folder: () => db.select({ id: files.id, key: files.folder }).from(files),
+    inFolder: () => db.select({ id: files.id, key: files.folder }).from(files),
     bundle: () => db.select({ id: files.id, key: bundles.fileId }).from(files).innerJoin(bundles, eq(bundles.fileId, files.id)),
   }
 

@@ -2,6 +2,7 @@ import { and, gt, gte, inArray, lt, lte, sql, type SQL } from 'drizzle-orm'
 import { csvLine, csvLines } from '../../../core/csvLine'
 import {
   narrowingOf,
+  viewSchema,
   type Board,
   type BoardQuery,
   type DownloadsLog,
@@ -145,6 +146,25 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
       // What was taken out since is no longer there.
       const items = ids.flatMap(id => (found.has(id) ? [toItem(found.get(id)!, asker)] : []))
       return { items, total, names: await namesOf(keysIn(items), asker.people) }
+    },
+
+    /** How often each file was taken in the last days, as the board says it. */
+    async takenIn(days: '7' | '30' | '90'): Promise<ReadonlyMap<string, number>> {
+      const { from, to, narrow, derived } = await rowsOf(viewSchema.parse({ span: days, against: 'none' }))
+      const found = await sums.sums({
+        from,
+        to,
+        before: null,
+        narrow,
+        derived,
+        bars: [from],
+        ahead: [{ from, seconds: 0 }],
+        stack: null,
+        lists: ['file'],
+        most: Infinity,
+        mostStacked: 0,
+      })
+      return new Map(found.lists[0]!.rows.map(({ key, count }) => [key, count]))
     },
 
     async misses(view: DownloadsView): Promise<Misses> {

@@ -28,7 +28,7 @@ export function createNames(db: Database) {
   const readers: Partial<Record<Listed, (ids: string[]) => Promise<[id: string, named: Named][]>>> = {
     file: filesOf,
     bundle: filesOf,
-    async folder(ids) {
+    async inFolder(ids) {
       const rows = await db.select({ id: folders.id, title: folders.name }).from(folders).where(among(folders.id, ids))
       return rows.map(({ id, title }) => [id, { title, detail: '', place: `/desk?folder=${id}` }])
     },

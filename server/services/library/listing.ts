@@ -35,10 +35,15 @@ export function createListing(tree: KeptTree, register: Register, texts: SearchI
     return new Set(below ? folders.below(folder).map(({ id }) => id) : [folder])
   }
 
-  async function hits(filter: FileFilter, sight: Sight, passes?: (file: FileItem) => boolean): Promise<Hits> {
+  async function hits(
+    filter: FileFilter,
+    sight: Sight,
+    passes?: (file: FileItem) => boolean,
+    taken?: ReadonlyMap<string, number>,
+  ): Promise<Hits> {
     const [folders, cards] = [await foldersIn(filter, sight), await register.cards()]
     // Among few files every one that has the words is found, however many have them elsewhere.
-    const narrowed = cards.narrow(filter, folders, passes)
+    const narrowed = cards.narrow(filter, folders, passes, taken)
     const inside = filter.q ? await texts.containing(questionFor(filter.q), narrowed.contents(MOST_FOUND)) : undefined
     return narrowed.find(filter.q, inside)
   }
@@ -63,10 +68,17 @@ export function createListing(tree: KeptTree, register: Register, texts: SearchI
      * A stretch of the files a filter lets through, in its order; by words: names first, then words inside.
      *
      * @param passes asked of each of them besides
+     * @param taken downloads by identity, for an order by those of some days
      */
-    async list({ from, limit, ...filter }: FileQuery, sight?: Sight, passes?: (file: FileItem) => boolean): Promise<Found> {
-      const { total, named, slice } = await hits(filter, sight, passes)
-      return { items: await withMatches(slice(from, from + limit), questionFor(filter.q ?? '')), total, named }
+    async list(
+      { from, limit, ...filter }: FileQuery,
+      sight?: Sight,
+      passes?: (file: FileItem) => boolean,
+      taken?: ReadonlyMap<string, number>,
+    ): Promise<Found> {
+      const { total, named, slice } = await hits(filter, sight, passes, taken)
+      const items = await withMatches(slice(from, from + limit), questionFor(filter.q ?? ''))
+      return { items: taken ? items.map(item => ({ ...item, taken: taken.get(item.id) ?? 0 })) : items, total, named }
     },
 
     /**

@@ -1,6 +1,7 @@
 import { inArray } from 'drizzle-orm'
 import type { FileItem, Use } from '../../../core/files/fileItem'
 import type { FileFilter } from '../../../core/files/query'
+import { takenDays } from '../../../core/files/query'
 import type { Selection } from '../../../core/files/selection'
 import { Tree } from '../../../core/folders/folderTree'
 import type { JobItem } from '../../../core/jobs/jobItem'
@@ -149,7 +150,7 @@ export function createAccess(db: Database, events: Events) {
        */
       filter<Filter extends Pick<FileFilter, 'folder' | 'sort'>>(filter: Filter): Filter {
         if (filter.folder && !sees(filter.folder)) throw notFound('folder')
-        if (filter.sort.endsWith('downloads')) access.must('downloads')
+        if (filter.sort.endsWith('downloads') || takenDays(filter.sort)) access.must('downloads')
         return filter
       },
 
