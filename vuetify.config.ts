@@ -45,6 +45,7 @@ export default defineVuetifyConfiguration({
     VBtnToggle: { mandatory: true, divided: false },
     VTextField: FIELD,
     VTextarea: FIELD,
+    VFileInput: { ...FIELD, prependIcon: '' },
     VNumberInput: { ...FIELD, controlVariant: 'hidden' },
     VSelect: { ...FIELD, ...LISTING },
     VAutocomplete: { ...FIELD, ...LISTING },

@@ -87,6 +87,7 @@ async function fillPages(
   }
   // The site's name leads home.
   await pages.change(made.get('')!.id, { inMenu: false })
+  await pages.change(made.get('privacy')!.id, { inMenu: false })
 }
 
 /** Builds the demo's data folder; complete, or not there at all. */

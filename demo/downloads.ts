@@ -4,6 +4,10 @@ import { NO_PARTICULARS, type Particulars } from '../core/tally/particulars'
 import { isBuiltIn } from '../core/gate/gate'
 import type { Occasion } from '../core/tally/daily'
 import { dailyCounts } from '../server/db/schema'
+import { contactQuerySchema } from '../core/contacts/contact'
+import { guestQuerySchema } from '../core/guests/guest'
+import { passOf } from '../server/services/contacts/contacts'
+import { passOfGuest } from '../server/services/guests/guests'
 import { insertDownloads } from '../server/services/tally/tally'
 import type { Trough } from '../server/trough'
 import { seeded } from './random'
@@ -77,9 +81,11 @@ function visitor(random: Random, page: string, campaign: string): Particulars {
 
 /** What happened besides, on each of the last days: pages seen, files looked at, robots, and what did not work. */
 async function addOccasions(trough: Trough, random: Random): Promise<void> {
-  const { database, pages, library } = trough
+  const { database, pages, library, bundles } = trough
   const files = await library.all()
   const named = (part: string) => files.find(({ title }) => title.includes(part))!.id
+  const sheets = files.find(({ bundle }) => bundle)!.id
+  const { members = [] } = await bundles.laidOut(sheets)
   const rows: (typeof dailyCounts.$inferInsert)[] = []
   const today = new Date()
   const live = (await pages.list()).filter(({ edge, published }) => !edge && published !== null)
@@ -101,9 +107,37 @@ async function addOccasions(trough: Trough, random: Random): Promise<void> {
     add('missing', '/catalogue', 0.06)
     add('unfound', 'porcelain slip', 0.08)
     add('unfound', 'raku', 0.05)
+    for (const id of members) add('bundled', id, 0.2, sheets)
     for (const file of files) if (file.gate !== null && !isBuiltIn(file.gate)) add('stopped', file.id, 0.3, file.gate)
   }
   for (let from = 0; from < rows.length; from += BATCH) await database.insert(dailyCounts).values(rows.slice(from, from + BATCH))
+}
+
+/** What people took whom a gate knew, in the last months: those who left an address, guests by name, and who was sent a link. */
+async function byKnownPeople({ contacts, guests, library, personalLinks }: Trough, random: Random): Promise<CountedDownload[]> {
+  const files = await library.all()
+  const named = (part: string) => files.find(({ title }) => title.includes(part))!
+  const left = (await contacts.list(contactQuerySchema.parse({}))).items.map(({ id }) => passOf(id))
+  const school = (await guests.list(guestQuerySchema.parse({}))).items.map(({ id }) => passOfGuest(id))
+  const form = named('Trade account form')
+  const [link] = await personalLinks.list(form.id)
+  const times = (many: number, who: readonly string[], what: string) =>
+    Array.from({ length: many }, () => ({ file: named(what), told: { person: who[Math.floor(random() * who.length)]! } }))
+  const taken = [...times(14, left, 'Throwing a first bowl'), ...times(5, school, 'Hollow Lane'), { file: form, told: { link: link!.id } }]
+  return taken.map(({ file: { id, edition, size }, told }) => {
+    const inPieces = random() < 0.2
+    return {
+      file: id,
+      edition,
+      placement: undefined,
+      at: Math.floor((Date.now() - DAY * (1 + random() * 27)) / 1000) * 1000,
+      bytes: size,
+      course: inPieces ? 'pieces' : 'whole',
+      took: tookFor(random, size) * (inPieces ? 40 : 1),
+      told: { ...visitor(random, '', ''), referrer: '', referrerPath: '', ...told },
+      count: 1,
+    }
+  })
 }
 
 /** Two years of invented downloads, in their order: seasons, a letter to customers each month, and new editions that are taken up. */
@@ -150,6 +184,7 @@ export async function addDownloads(trough: Trough): Promise<void> {
         })
     }
   }
+  found.push(...(await byKnownPeople(trough, random)))
   found.sort((one, other) => one.at - other.at)
   for (let from = 0; from < found.length; from += BATCH)
     await database.transaction(tx => insertDownloads(tx, found.slice(from, from + BATCH)))

@@ -30,6 +30,7 @@ export function makeEdges(files: FileIds, pages: Map<string, { id: string }>): R
         item({ kind: 'phone', number: '01632 960146' }, '01632 960146'),
         item({ kind: 'email', address: 'yard@marlpit.example' }, 'yard@marlpit.example'),
         item({ kind: 'address', href: 'https://maps.example/marlpit' }, 'On the map'),
+        item(page('privacy'), 'What we keep of you'),
       ],
     ].map(content => ({ type: 'column', content })),
   }

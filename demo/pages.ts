@@ -463,6 +463,18 @@ export function makePages(
         ],
       },
     },
+    {
+      title: 'What we keep of you',
+      slug: 'privacy',
+      description: 'What is counted when you take a file from us, what is kept of you, and for how long.',
+      document: {
+        type: 'doc',
+        content: [
+          p('Marlpit Pottery Supply, the yard at Marlpit Lane. Write to yard@marlpit.example with any question about what stands here.'),
+          { type: 'privacy', attrs: { placement: newId(10) } },
+        ],
+      },
+    },
   ]
 }
 

@@ -8,13 +8,13 @@ export const FORMAT_WORDS: Record<ImportFormat, string> = {
 
 /** Why lines are not counted, in the order they are told. */
 const LEFT_WORDS: [LeftOut, string][] = [
-  ['other', 'ask for something that is no file here'],
-  ['notAsked', 'were given no file: looked whether it was new, or were led on'],
-  ['robot', 'are robots'],
-  ['repeated', 'press again within half a minute'],
-  ['broken', 'broke off, or are pieces of one that is counted'],
-  ['later', 'are of a time when Trough counted by itself'],
-  ['unreadable', 'cannot be read'],
+  ['other', 'something that is no file here'],
+  ['notAsked', 'given no file: asked whether it was new, or led on'],
+  ['robot', 'robots'],
+  ['repeated', 'pressed again within half a minute'],
+  ['broken', 'broken off, or pieces of one that is counted'],
+  ['later', 'of a time when Trough counted by itself'],
+  ['unreadable', 'unreadable'],
 ]
 /** Lines that are left out, by why, each with its number; those that are none are not told. */
 export const leftWords = ({ left }: Found): { why: string; count: number }[] =>

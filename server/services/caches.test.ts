@@ -243,6 +243,7 @@ const CHANGES: [string, () => Promise<unknown>][] = [
         size: 10,
         delivered: [{ start: 0, end: 10 }],
         address: '192.0.2.9',
+        at: Date.now(),
         userAgent: 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0',
       })
       await test.trough.tally.flush()

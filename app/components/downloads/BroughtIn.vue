@@ -109,7 +109,7 @@ const spanWords = ({ firstDay, lastDay }: Found) => (firstDay === lastDay ? `of 
           <p id="before-hint" class="hint">Trough has counted since {{ found.countedFrom }}. Leave it empty to take all of it.</p>
         </div>
         <ul v-if="leftWords(found).length" class="left">
-          <li v-for="{ why, count } in leftWords(found)" :key="why">{{ counted(count, 'line') }} {{ why }}</li>
+          <li v-for="{ why, count } in leftWords(found)" :key="why">{{ counted(count, 'line') }}: {{ why }}</li>
         </ul>
         <FoldSection v-if="found.files.length" :heading="`Files (${found.files.length})`">
           <ol class="counts">
@@ -170,7 +170,8 @@ h2 {
 }
 .choose {
   max-width: 460px;
-  padding: 0 16px 10px;
+  /* Its label stands above it. */
+  padding: 18px 16px 10px;
 }
 .found {
   display: grid;
@@ -178,7 +179,7 @@ h2 {
   max-width: 640px;
   margin: 0 16px 14px;
   padding: 12px 14px;
-  border: 1px solid var(--rule);
+  border: 1px solid var(--line);
   border-radius: 4px;
 }
 .found p {

@@ -14,7 +14,7 @@ Chart.register(ChoroplethController, ColorScale, GeoFeature, ProjectionScale, To
 const MapChart = createTypedChart('choropleth', ChoroplethController)
 
 /** From paper to deep water; each darker than the one before by as much. */
-const COLOURS = ['#EEF2F1', '#C7DEDD', '#93C0BE', '#559C9A', '#0E6A68', '#083F3E']
+const COLOURS = ['#E3EAE8', '#C7DEDD', '#93C0BE', '#559C9A', '#0E6A68', '#083F3E']
 /** Natural Earth, in the public domain; small countries have no shape at this scale. */
 interface Shape {
   /** three figures (ISO 3166-1) */

@@ -34,7 +34,8 @@ watch(
   () => void loadSoon(),
 )
 
-const when = computed(() => new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short', timeZone: props.zone }))
+const day = computed(() => new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeZone: props.zone }))
+const time = computed(() => new Intl.DateTimeFormat(undefined, { timeStyle: 'short', timeZone: props.zone }))
 /** What is left out where there is no room for it. */
 const WIDE = { class: 'wide' }
 const HEADERS = [
@@ -76,7 +77,9 @@ const fromOf = (item: LogItem) => [
     <VDataTable v-if="log" :headers="HEADERS" :items="log.items" item-value="id" :items-per-page="-1">
       <template #item="{ item }">
         <tr>
-          <td>{{ when.format(new Date(item.at)) }}</td>
+          <td class="when">
+            {{ day.format(new Date(item.at)) }}<span class="side">{{ time.format(new Date(item.at)) }}</span>
+          </td>
           <td>
             <NuxtLink v-if="log.names.file?.[item.keys.file!]?.place" :to="log.names.file[item.keys.file!]!.place!">{{
               say(item, 'file')

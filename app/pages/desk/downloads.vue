@@ -96,8 +96,7 @@ function showMore() {
       <VBtn v-if="shown !== 'sums'" @click="show({ show: undefined })">Sums</VBtn>
       <VBtn v-if="board.any && shown !== 'log'" @click="show({ show: 'log' })">Log</VBtn>
       <VBtn v-if="shown !== 'misses'" @click="show({ show: 'misses' })">Missed</VBtn>
-      <VBtn v-if="shown !== 'brought'" @click="show({ show: 'brought' })">Before</VBtn>
-      <a v-if="board.any" class="plain" :href="`/api/downloads/export?${given}`" download>Save as CSV</a>
+      <a v-if="board.any && shown !== 'log'" class="plain" :href="`/api/downloads/export?${given}`" download>Save as CSV</a>
     </template>
     <p v-if="failure" class="say" role="alert">{{ failure }} <VBtn @click="load">Try again</VBtn></p>
     <VSkeletonLoader v-else-if="!board" type="image, list-item@8" loading-text="Adding up the downloads…" />
@@ -188,6 +187,7 @@ function showMore() {
         <FoldSection v-if="rights.may('site')" class="done" heading="Told by message">
           <SummaryForm />
         </FoldSection>
+        <p class="done"><VBtn @click="show({ show: 'brought' })">Numbers of before Trough…</VBtn></p>
       </template>
     </template>
     <template v-if="board && chosen !== undefined && shown === 'sums'" #margin>

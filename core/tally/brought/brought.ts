@@ -19,7 +19,7 @@ export const foundSchema = z.object({
   /** the most taken first */
   files: z.array(z.object({ title: z.string(), handle: z.string(), count: z.number() })),
   /** lines by why they were left out */
-  left: z.record(z.enum(LEFT_OUT), z.number()),
+  left: z.partialRecord(z.enum(LEFT_OUT), z.number()),
   /** addresses of no file here, the most asked first */
   others: z.array(z.object({ address: z.string(), count: z.number() })),
   /** the first day on which downloads were counted here; empty where there was none */

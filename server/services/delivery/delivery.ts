@@ -156,7 +156,22 @@ export function createDeliveryService({
     return ({ delivered, unsure }) => {
       const took = Math.max(1, Math.round(performance.now() - began))
       const observe = () =>
-        tally.observe({ file, edition, contents, members, placement, etag, size, delivered, unsure, took, address, userAgent, came })
+        tally.observe({
+          file,
+          edition,
+          contents,
+          members,
+          placement,
+          etag,
+          size,
+          delivered,
+          unsure,
+          took,
+          at: Date.now(),
+          address,
+          userAgent,
+          came,
+        })
       const own = isOwn(request)
       if (own) void own.then(is => is || observe(), observe)
       else observe()

@@ -124,7 +124,7 @@ export function createBringing(db: Database, site: () => Promise<SiteFacts>, inc
         const named = titles.get(id)
         return named ? [{ title: named.title, handle: named.handle, count: each }] : []
       }),
-      left: left as Found['left'],
+      left,
       others: others.map(([address, each]) => ({ address, count: each })),
       countedFrom: await countedFrom(zone),
     }

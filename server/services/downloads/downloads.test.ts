@@ -18,6 +18,7 @@ const taken = (address: string, change: Partial<Parameters<TestTrough['trough'][
     file: priceList.id,
     edition: 1,
     etag: '"e"',
+    at: Date.now(),
     placement: undefined,
     size: 10,
     delivered: [{ start: 0, end: 10 }],

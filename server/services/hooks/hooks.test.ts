@@ -134,6 +134,7 @@ describe('a service', () => {
       size: 5,
       delivered: [{ start: 0, end: 5 }],
       address: '192.0.2.9',
+      at: Date.now(),
       userAgent: 'Mozilla/5.0 (X11; Linux x86_64)',
     })
     await tally.flush()

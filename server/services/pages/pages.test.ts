@@ -106,6 +106,7 @@ describe('pages', () => {
       size: 10,
       delivered: [{ start: 0, end: 10 }],
       address: '192.0.2.7',
+      at: Date.now(),
       userAgent: 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0',
     })
     await tally.flush()

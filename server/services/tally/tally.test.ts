@@ -23,6 +23,7 @@ afterAll(() => test.close())
 const seen = (file: string, visitor = 7) => ({
   file,
   etag: '"e"',
+  at: Date.now(),
   edition: 1,
   placement: 'aaaaaaaaaa',
   size: 10,

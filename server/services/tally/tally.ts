@@ -15,7 +15,7 @@ import type { Telling } from './telling'
 import type { Who } from './who'
 
 /** A delivery as the server saw it, before who it was is made unreadable. */
-export interface Observation extends Omit<Delivery, 'visitor' | 'at' | 'told'> {
+export interface Observation extends Omit<Delivery, 'visitor' | 'told'> {
   address: string
   userAgent: string | undefined
   /** what it said of where it came from; nothing of it is kept where that is not given */
@@ -116,10 +116,9 @@ export function createTallyService(
 
   function take(
     known: Transfers,
-    { address, userAgent, file, edition, etag, placement, size, delivered, unsure, took }: Observation,
+    { address, userAgent, file, edition, etag, placement, size, delivered, unsure, took, at }: Observation,
     told: Particulars | undefined,
   ): Download | undefined {
-    const at = now()
     const visitor = () => markOf(address, userAgent)
     // Written out: spreading costs more than all the rest of counting a download.
     const download = known.add({ file, edition, etag, placement, size, delivered, unsure, took, visitor, at, told })
