@@ -70,7 +70,7 @@ function measureRendering(biggest: PageDocument): void {
         shelfLook: () => undefined,
         icon: () => undefined,
         kept: KEEPS_LITTLE,
-  now: Date.now(),
+        now: Date.now(),
         speech: speechOf('en'),
       },
     )

@@ -60,7 +60,7 @@ test('a log of before is looked at, brought in, told apart in the bars, and take
   await expect(main(page).getByRole('columnheader', { name: 'old site.log' })).toBeVisible()
   await page.goto(`${server.url}/desk/downloads?show=brought`)
   await main(page).getByRole('button', { name: 'Take the numbers of old site.log out again' }).click()
-  await page.getByRole('dialog').getByRole('button', { name: 'Take them out' }).click()
+  await page.getByRole('alertdialog').getByRole('button', { name: 'Take them out' }).click()
   await expect(main(page).getByText('Nothing of before has been brought in.')).toBeVisible()
   expect((await board('span=all')).total.count).toBe(before)
 })

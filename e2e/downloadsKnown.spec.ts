@@ -35,7 +35,7 @@ test('who left an address is known by what they took, unless they asked not to b
     // A form that comes at once is a program's.
     await wait(900)
     await comer.ask(/action="(\/pass\/[^"]+)"/.exec(html)![1]!, { method: 'POST', body: form })
-    await take(`/files/${file.handle}`, email, { cookie: comer.cookie(), ...headers })
+    await take(`/files/${file.handle}`, email.split('@')[0]!, { cookie: comer.cookie(), ...headers })
   }
   await come('anne@potters.example')
   await come('bob@potters.example', { 'Sec-GPC': '1' })
@@ -52,7 +52,7 @@ test('who left an address is known by what they took, unless they asked not to b
     .getByRole('button', { name: /anne@potters\.example/ })
     .click()
   await main(page).getByRole('button', { name: 'Forget who it was' }).click()
-  await page.getByRole('dialog').getByRole('button', { name: 'Forget who it was' }).click()
+  await page.getByRole('alertdialog').getByRole('button', { name: 'Forget who it was' }).click()
   await expect(main(page).getByRole('button', { name: /anne@potters\.example/ })).toHaveCount(0)
   const after = await board(`file=${file.id}&list=person`)
   expect([after.total.count, after.list.rows.map(({ key }) => key)]).toEqual([2, ['']])
@@ -75,8 +75,10 @@ test('a download says whether it came in pieces and how long it took; a bundle s
 
   const api = await ownerApi(server.url)
   const [one, other] = [await put('first of two.bin'), await put('second of two.bin')]
-  const entries = [one, other].map(({ id }) => ({ kind: 'file', file: id, folder: '' }))
-  const bundle = await api<{ id: string; handle: string }>('/bundles', { method: 'POST', json: { title: 'Both of them', entries } })
+  const bundle = await api<{ id: string; handle: string }>('/bundles', {
+    method: 'POST',
+    json: { title: 'Both of them', files: [one.id, other.id], folders: [] },
+  })
   await take(`/files/${bundle.handle}`, 'bundle')
   await take(`/files/${one.handle}`, 'by itself')
   type Row = Board['list']['rows'][number]
@@ -121,7 +123,7 @@ test('privacy words are put on a page by key, and follow how long contacts are k
   const api = await ownerApi(server.url)
   await openDesk(page, server.url)
   await newPage(page, 'Small print')
-  await page.keyboard.type('/privacy')
+  await page.keyboard.type('/privacy words')
   await expect(page.getByRole('option', { name: /Privacy words/ })).toHaveAttribute('aria-selected', 'true')
   await page.keyboard.press('Enter')
   await expect(page.locator('.privacy-view')).toContainText('This site loads nothing from other companies')

@@ -81,7 +81,7 @@ const HEADERS = [
   { title: 'Downloads', key: 'downloads', sortable: false, align: 'end' },
   { title: 'From', key: 'firstDay', sortable: false },
   { title: 'To', key: 'lastDay', sortable: false },
-  { title: '', key: 'act', sortable: false, align: 'end' },
+  { title: 'Take it back', key: 'act', sortable: false, align: 'end' },
 ] as const
 const spanWords = ({ firstDay, lastDay }: Found) => (firstDay === lastDay ? `of ${firstDay}` : `from ${firstDay} to ${lastDay}`)
 </script>

@@ -52,7 +52,7 @@ export const readCombined: ReadLine = line => {
   }
 }
 
-/** A reader of the W3C Extended Log File Format (working draft of 1996): what its fields are is said by lines that begin with `#Fields:`. */
+/** A reader of the W3C Extended Log File Format (working draft of 1996): lines that begin with `#Fields:` say what its fields are. */
 export function createW3cReader(): ReadLine {
   let fields: string[] = []
   return line => {

@@ -13,7 +13,7 @@ const KEY = 'summary'
 /** Files that are looked through for what rose and fell. */
 const MOST = 1000
 
-/** As it is kept: with the first day of the period that was told last, and the desk's own scheme and host as they were when it was chosen. */
+/** As it is kept: with the first day of the period that was told last, and the desk's scheme and host when it was chosen. */
 const keptSchema = z.object({
   every: z.string().optional(),
   to: z.string().optional(),
@@ -74,7 +74,11 @@ export function createSummaries({ db, downloads, outbox, site, now = Date.now }:
       return { every, to }
     },
 
-    /** The first one comes when the period that is under way has ended. @param origin scheme and host of the desk, for where the site has no address yet */
+    /**
+     * The first one comes when the period that is under way has ended.
+     *
+     * @param origin scheme and host of the desk, for where the site has no address yet
+     */
     async set(form: SummaryForm, origin: string): Promise<SummaryForm> {
       const told = form.every === 'never' ? '' : lastPeriod(form.every, now(), (await site()).zone).firstDay
       await write({ ...form, told, origin })
