@@ -3,6 +3,7 @@ import { expect, test, type Page } from '@playwright/test'
 import type { Board } from '../core/tally/board'
 import { choose, openDesk, ownerApi } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
+import { cookieOf } from './support/upload'
 
 let server: RunningServer
 test.beforeAll(async () => {
@@ -109,4 +110,42 @@ test('countries are drawn as dark as they are many, and the library stands in th
   const api = await ownerApi(server.url)
   const { items } = await api<{ items: { id: string; taken: number }[] }>('/files?sort=-taken30&limit=3')
   expect(items.map(({ id, taken }) => [id, taken])).toEqual(most)
+})
+
+test('kill -9 while a log comes in: nothing of it is left after the restart, and it comes in whole then', async () => {
+  const { items } = await (await ownerApi(server.url))<{ items: { handle: string }[] }>('/files?q=joining form')
+  const many = 60_000
+  const moment = (index: number) => {
+    const [, day, month, year, time] = new Date(Date.UTC(2023, 0, 1) + index * 60_000).toUTCString().split(' ')
+    return `${day}/${month}/${year}:${time} +0000`
+  }
+  const text = Array.from(
+    { length: many },
+    (_, index) =>
+      `192.0.${index % 200}.${index % 250} - - [${moment(index)}] "GET /files/${items[0]!.handle} HTTP/1.1" 200 5000 "-" "${BROWSER}"`,
+  ).join('\n')
+  const total = async () => (await board('span=all')).total.count
+  const before = await total()
+  const bring = async () => {
+    const cookie = await cookieOf(server.url)
+    return fetch(`${server.url}/api/downloads/imports?name=long.log`, {
+      method: 'POST',
+      body: text,
+      headers: { cookie, origin: server.url },
+    })
+  }
+  const cut = bring().catch(() => undefined)
+  // Some of it is there.
+  await expect.poll(async () => (await total()) - before, { intervals: [50] }).toBeGreaterThan(0)
+  await server.stop('SIGKILL')
+  expect((await cut)?.ok).not.toBe(true)
+  server = await startServer(server.data)
+  await expect.poll(total).toBe(before)
+  const answer = (await (await bring()).json()) as { item: { id: string; downloads: number } }
+  expect(answer.item.downloads).toBe(many)
+  expect(await total()).toBe(before + many)
+  await (
+    await ownerApi(server.url)
+  )(`/downloads/imports/${answer.item.id}`, { method: 'DELETE' })
+  expect(await total()).toBe(before)
 })

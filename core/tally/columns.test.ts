@@ -114,3 +114,71 @@ describe('sums of downloads', () => {
     )
   })
 })
+
+describe('columns that are asked for more', () => {
+  const columns = new Columns()
+  columns.add(rows)
+  // Of before, and come in after.
+  columns.add([
+    { id: 7, at: 50, count: 3, bytes: 0, keys: keysOf({ file: 'b', campaign: 'spring-letter', referrer: 'kilnclub.example' }) },
+    { id: 8, at: 120, count: 1, bytes: 0, keys: keysOf({ file: 'c', person: 'p1' }) },
+  ])
+  const ever = { from: 0, to: 1000 }
+  const derived = { inFolder: { a: 'guides', b: 'guides', c: 'lists' } }
+
+  it('tell files apart by what is said of them now, and narrow to it', () => {
+    const sums = columns.sums({ ...question, ...ever, before: null, derived, bars: [0], stack: 'inFolder', lists: ['inFolder'] })
+    expect(sums.lists[0]!.rows.map(({ key, count }) => [key, count])).toEqual([
+      ['guides', 11],
+      ['lists', 1],
+    ])
+    expect(sums.stacks.map(({ key, bars }) => [key, bars])).toEqual([
+      ['guides', [11]],
+      ['lists', [1]],
+    ])
+    expect(columns.find(ever, { narrow: { inFolder: 'lists' }, derived }, 0, 9)).toEqual({ ids: [8], total: 1 })
+    // What nothing is said of stands under nothing.
+    expect(columns.find(ever, { narrow: { inFolder: '' }, derived: { inFolder: { a: 'guides' } } }, 0, 9).ids.toSorted()).toEqual([2, 7, 8])
+    expect(columns.find(ever, { narrow: { inFolder: 'gone' }, derived }, 0, 9).total).toBe(0)
+  })
+
+  it('stand in order of time where hours lie between, whenever they came in', () => {
+    const late = new Columns()
+    const day = 86_400
+    late.add([
+      { id: 1, at: 10 * day, count: 1, bytes: 1, keys: keysOf({ file: 'a' }) },
+      { id: 2, at: 11 * day, count: 2, bytes: 1, keys: keysOf({ file: 'b' }) },
+    ])
+    late.add([{ id: 3, at: 2 * day, count: 4, bytes: 1, keys: keysOf({ file: 'c' }) }])
+    expect(late.find({ from: 0, to: 99 * day }, { narrow: {}, derived: {} }, 0, 9).ids).toEqual([2, 1, 3])
+    // What comes next is known to be new.
+    late.add([
+      { id: 3, at: 2 * day, count: 4, bytes: 1, keys: keysOf({ file: 'c' }) },
+      { id: 4, at: 12 * day, count: 8, bytes: 1, keys: keysOf({ file: 'c' }) },
+    ])
+    const { lists } = late.sums({ ...question, from: 0, to: 99 * day, before: null, bars: [0, 5 * day], lists: ['file'] })
+    expect(lists[0]!.rows.map(({ key, line }) => [key, line])).toEqual([
+      ['c', [4, 8]],
+      ['b', [0, 2]],
+      ['a', [0, 1]],
+    ])
+  })
+
+  it('find what has some words, or identities that have', () => {
+    const found = (wanted: object, narrow = {}) =>
+      columns.find(ever, { narrow, derived: {}, wanted: { text: '', ids: {}, ...wanted } }, 0, 9).ids
+    expect(found({ text: 'letter' })).toEqual([7])
+    expect(found({ text: 'kilnclub' })).toEqual([7])
+    expect(found({ text: 'nothing', ids: { person: ['p1'], page: ['trade'] } }).toSorted()).toEqual([5, 8])
+    expect(found({ text: 'letter', ids: { file: ['a'] } }, { page: 'home' })).toEqual([1])
+    expect(found({ text: 'home' })).toEqual([])
+  })
+
+  it('say when each key was first, where that was in the stretch', () => {
+    expect(columns.beginnings('campaign', ever)).toEqual([{ key: 'spring-letter', at: 50 }])
+    expect(columns.beginnings('file', { from: 60, to: 1000 }).map(({ key, at }) => [key, at])).toEqual([
+      ['a', 100],
+      ['c', 120],
+    ])
+  })
+})

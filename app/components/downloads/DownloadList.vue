@@ -99,6 +99,9 @@ small {
   font-weight: 400;
   color: var(--soft);
 }
+td:first-child {
+  min-width: 150px;
+}
 .number {
   text-align: right;
   font-variant-numeric: tabular-nums;

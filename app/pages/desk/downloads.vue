@@ -96,7 +96,7 @@ function showMore() {
       <VBtn v-if="shown !== 'sums'" @click="show({ show: undefined })">Sums</VBtn>
       <VBtn v-if="board.any && shown !== 'log'" @click="show({ show: 'log' })">Log</VBtn>
       <VBtn v-if="shown !== 'misses'" @click="show({ show: 'misses' })">Missed</VBtn>
-      <a v-if="board.any && shown !== 'log'" class="plain" :href="`/api/downloads/export?${given}`" download>Save as CSV</a>
+      <a v-if="board.any && shown === 'sums'" class="plain" :href="`/api/downloads/export?${given}`" download>Save as CSV</a>
     </template>
     <p v-if="failure" class="say" role="alert">{{ failure }} <VBtn @click="load">Try again</VBtn></p>
     <VSkeletonLoader v-else-if="!board" type="image, list-item@8" loading-text="Adding up the downloads…" />

@@ -215,9 +215,9 @@ export const de: Words = {
   noRoomDetail: 'Versuchen Sie es später noch einmal, oder fragen Sie den Betreiber dieser Website.',
   privacyAlone: 'Diese Website lädt nichts von anderen Firmen und setzt kein Cookie, das Ihnen folgt.',
   privacyTaken:
-    'Wird eine Datei geladen, so wird das gezählt: wann, welche Datei, von welcher Seite oder anderen Website aus und mit welcher Art von Gerät, Browser, System und Sprache. Wer Sie sind, geht daraus nicht hervor.',
+    'Wird eine Datei geladen, so wird das gezählt: wann, welche Datei, von welcher Seite oder anderen Website aus und mit welcher Art von Gerät, Browser, System und Sprache.',
   privacyTakenCountry:
-    'Wird eine Datei geladen, so wird das gezählt: wann, welche Datei, von welcher Seite oder anderen Website aus, aus welchem Land und mit welcher Art von Gerät, Browser, System und Sprache. Wer Sie sind, geht daraus nicht hervor.',
+    'Wird eine Datei geladen, so wird das gezählt: wann, welche Datei, von welcher Seite oder anderen Website aus, aus welchem Land und mit welcher Art von Gerät, Browser, System und Sprache.',
   privacyNoAddress:
     'Die Adresse Ihres Netzes wird nicht aufgeschrieben. Höchstens einen Tag lang sagt ein daraus gebildeter Code, ob Teile einer Datei an denselben Besucher gingen; ohne ein Geheimnis dieser Website lässt sich die Adresse daraus nicht lesen.',
   privacyAddress: {

@@ -214,9 +214,9 @@ export const en = {
   noRoomDetail: 'Try again later, or ask the owner of this site.',
   privacyAlone: 'This site loads nothing from other companies and sets no cookie to follow you.',
   privacyTaken:
-    'When a file is taken, it is counted: when, which file, from which page or other site, and with what kind of device, browser, system and language. Nobody can tell from it who you are.',
+    'When a file is taken, it is counted: when, which file, from which page or other site, and with what kind of device, browser, system and language.',
   privacyTakenCountry:
-    'When a file is taken, it is counted: when, which file, from which page or other site, from which country, and with what kind of device, browser, system and language. Nobody can tell from it who you are.',
+    'When a file is taken, it is counted: when, which file, from which page or other site, from which country, and with what kind of device, browser, system and language.',
   privacyNoAddress:
     'The address of your network is not written down. For at most a day, a code made from it tells whether pieces of a file went to one visitor; the address cannot be read from that code without a secret of this site.',
   privacyAddress: {

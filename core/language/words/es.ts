@@ -211,9 +211,9 @@ export const es: Words = {
   noRoomDetail: 'Inténtelo más tarde, o pregunte al dueño de este sitio.',
   privacyAlone: 'Este sitio no carga nada de otras empresas y no pone ninguna cookie para seguirle.',
   privacyTaken:
-    'Cuando se descarga un archivo, se cuenta: cuándo, qué archivo, desde qué página u otro sitio, y con qué clase de dispositivo, navegador, sistema e idioma. Nadie puede saber por ello quién es usted.',
+    'Cuando se descarga un archivo, se cuenta: cuándo, qué archivo, desde qué página u otro sitio, y con qué clase de dispositivo, navegador, sistema e idioma.',
   privacyTakenCountry:
-    'Cuando se descarga un archivo, se cuenta: cuándo, qué archivo, desde qué página u otro sitio, desde qué país, y con qué clase de dispositivo, navegador, sistema e idioma. Nadie puede saber por ello quién es usted.',
+    'Cuando se descarga un archivo, se cuenta: cuándo, qué archivo, desde qué página u otro sitio, desde qué país, y con qué clase de dispositivo, navegador, sistema e idioma.',
   privacyNoAddress:
     'La dirección de su red no se anota. Durante un día como máximo, un código hecho con ella dice si partes de un archivo fueron al mismo visitante; sin un secreto de este sitio no se puede leer en él la dirección.',
   privacyAddress: {

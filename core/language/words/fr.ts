@@ -211,9 +211,9 @@ export const fr: Words = {
   noRoomDetail: 'Réessayez plus tard, ou demandez au propriétaire de ce site.',
   privacyAlone: 'Ce site ne charge rien d’autres entreprises et ne dépose aucun cookie pour vous suivre.',
   privacyTaken:
-    'Quand un fichier est téléchargé, cela est compté : quand, quel fichier, depuis quelle page ou quel autre site, et avec quel genre d’appareil, de navigateur, de système et quelle langue. Personne ne peut en déduire qui vous êtes.',
+    'Quand un fichier est téléchargé, cela est compté : quand, quel fichier, depuis quelle page ou quel autre site, et avec quel genre d’appareil, de navigateur, de système et quelle langue.',
   privacyTakenCountry:
-    'Quand un fichier est téléchargé, cela est compté : quand, quel fichier, depuis quelle page ou quel autre site, depuis quel pays, et avec quel genre d’appareil, de navigateur, de système et quelle langue. Personne ne peut en déduire qui vous êtes.',
+    'Quand un fichier est téléchargé, cela est compté : quand, quel fichier, depuis quelle page ou quel autre site, depuis quel pays, et avec quel genre d’appareil, de navigateur, de système et quelle langue.',
   privacyNoAddress:
     'L’adresse de votre réseau n’est pas notée. Pendant un jour au plus, un code tiré d’elle dit si des morceaux d’un fichier sont allés au même visiteur ; sans un secret de ce site, l’adresse ne peut y être lue.',
   privacyAddress: {

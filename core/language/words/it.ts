@@ -211,9 +211,9 @@ export const it: Words = {
   noRoomDetail: 'Riprovi più tardi, o chieda al proprietario di questo sito.',
   privacyAlone: 'Questo sito non carica nulla da altre aziende e non imposta alcun cookie per seguirla.',
   privacyTaken:
-    'Quando un file viene scaricato, lo si conta: quando, quale file, da quale pagina o altro sito, e con quale tipo di dispositivo, browser, sistema e lingua. Nessuno può capire da ciò chi è lei.',
+    'Quando un file viene scaricato, lo si conta: quando, quale file, da quale pagina o altro sito, e con quale tipo di dispositivo, browser, sistema e lingua.',
   privacyTakenCountry:
-    'Quando un file viene scaricato, lo si conta: quando, quale file, da quale pagina o altro sito, da quale paese, e con quale tipo di dispositivo, browser, sistema e lingua. Nessuno può capire da ciò chi è lei.',
+    'Quando un file viene scaricato, lo si conta: quando, quale file, da quale pagina o altro sito, da quale paese, e con quale tipo di dispositivo, browser, sistema e lingua.',
   privacyNoAddress:
     'L’indirizzo della sua rete non viene annotato. Per un giorno al massimo, un codice ricavato da esso dice se parti di un file sono andate allo stesso visitatore; senza un segreto di questo sito l’indirizzo non vi si può leggere.',
   privacyAddress: {

@@ -214,9 +214,9 @@ export const nl: Words = {
   noRoomDetail: 'Probeer het later nog eens, of vraag het de eigenaar van deze site.',
   privacyAlone: 'Deze site laadt niets van andere bedrijven en plaatst geen cookie om u te volgen.',
   privacyTaken:
-    'Wordt een bestand gedownload, dan wordt dat geteld: wanneer, welk bestand, vanaf welke pagina of andere site, en met wat voor apparaat, browser, systeem en taal. Niemand kan daaraan zien wie u bent.',
+    'Wordt een bestand gedownload, dan wordt dat geteld: wanneer, welk bestand, vanaf welke pagina of andere site, en met wat voor apparaat, browser, systeem en taal.',
   privacyTakenCountry:
-    'Wordt een bestand gedownload, dan wordt dat geteld: wanneer, welk bestand, vanaf welke pagina of andere site, uit welk land, en met wat voor apparaat, browser, systeem en taal. Niemand kan daaraan zien wie u bent.',
+    'Wordt een bestand gedownload, dan wordt dat geteld: wanneer, welk bestand, vanaf welke pagina of andere site, uit welk land, en met wat voor apparaat, browser, systeem en taal.',
   privacyNoAddress:
     'Het adres van uw netwerk wordt niet opgeschreven. Hoogstens een dag lang zegt een daaruit gemaakte code of delen van een bestand naar dezelfde bezoeker gingen; zonder een geheim van deze site is het adres er niet uit te lezen.',
   privacyAddress: {

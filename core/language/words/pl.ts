@@ -231,9 +231,9 @@ export const pl: Words = {
   noRoomDetail: 'Spróbuj później albo zapytaj właściciela tej strony.',
   privacyAlone: 'Ta strona nie wczytuje niczego od innych firm i nie używa plików cookie, by Państwa śledzić.',
   privacyTaken:
-    'Pobranie pliku jest liczone: kiedy, jaki plik, z jakiej strony lub innej witryny oraz na jakiego rodzaju urządzeniu, w jakiej przeglądarce, systemie i języku. Nikt nie może z tego poznać, kim Państwo są.',
+    'Pobranie pliku jest liczone: kiedy, jaki plik, z jakiej strony lub innej witryny oraz na jakiego rodzaju urządzeniu, w jakiej przeglądarce, systemie i języku.',
   privacyTakenCountry:
-    'Pobranie pliku jest liczone: kiedy, jaki plik, z jakiej strony lub innej witryny, z jakiego kraju oraz na jakiego rodzaju urządzeniu, w jakiej przeglądarce, systemie i języku. Nikt nie może z tego poznać, kim Państwo są.',
+    'Pobranie pliku jest liczone: kiedy, jaki plik, z jakiej strony lub innej witryny, z jakiego kraju oraz na jakiego rodzaju urządzeniu, w jakiej przeglądarce, systemie i języku.',
   privacyNoAddress:
     'Adres Państwa sieci nie jest zapisywany. Najwyżej przez jeden dzień utworzony z niego kod mówi, czy części pliku trafiły do tej samej osoby; bez tajnego klucza tej strony nie da się z niego odczytać adresu.',
   privacyAddress: {

@@ -211,9 +211,9 @@ export const pt: Words = {
   noRoomDetail: 'Tente mais tarde, ou pergunte ao dono deste sítio.',
   privacyAlone: 'Este site não carrega nada de outras empresas e não coloca nenhum cookie para o seguir.',
   privacyTaken:
-    'Quando um ficheiro é descarregado, isso é contado: quando, que ficheiro, de que página ou outro site, e com que tipo de dispositivo, navegador, sistema e idioma. Ninguém pode saber por isso quem é.',
+    'Quando um ficheiro é descarregado, isso é contado: quando, que ficheiro, de que página ou outro site, e com que tipo de dispositivo, navegador, sistema e idioma.',
   privacyTakenCountry:
-    'Quando um ficheiro é descarregado, isso é contado: quando, que ficheiro, de que página ou outro site, de que país, e com que tipo de dispositivo, navegador, sistema e idioma. Ninguém pode saber por isso quem é.',
+    'Quando um ficheiro é descarregado, isso é contado: quando, que ficheiro, de que página ou outro site, de que país, e com que tipo de dispositivo, navegador, sistema e idioma.',
   privacyNoAddress:
     'O endereço da sua rede não é anotado. Durante um dia, no máximo, um código feito a partir dele diz se partes de um ficheiro foram para o mesmo visitante; sem um segredo deste site não se pode ler nele o endereço.',
   privacyAddress: {
