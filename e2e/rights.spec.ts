@@ -116,7 +116,7 @@ const OPEN = [
 ]
 /** By hand, not by the table that the server goes by: which requests are for whom. */
 const OWN =
-  /^\S+ \/(account(?!\/password-reset)|news|warnings|jobs|reading$|recognise|site$|site\/icon$|looks|shelf-looks|signposts|timetable|tags|uploads)/
+  /^\S+ \/(account(?!\/password-reset)|news|warnings|jobs|reading$|recognise|site$|site\/(icon|kept)$|looks|shelf-looks|signposts|timetable|tags|uploads)/
 const isFor: Record<string, (route: string) => boolean> = {
   stranger: route => OPEN.includes(route),
   puts: route =>

@@ -1,5 +1,16 @@
 <script setup lang="ts">
-import { BarController, BarElement, CategoryScale, Chart, Legend, LinearScale, Tooltip, type ChartData, type ChartOptions } from 'chart.js'
+import {
+  BarController,
+  BarElement,
+  CategoryScale,
+  Chart,
+  Legend,
+  LinearScale,
+  Tooltip,
+  type ChartData,
+  type ChartOptions,
+  type Plugin,
+} from 'chart.js'
 import { Bar } from 'vue-chartjs'
 import { chartSvg } from '~~/core/tally/chartSvg'
 import type { Board } from '~~/core/tally/board'
@@ -31,6 +42,32 @@ const data = computed<ChartData<'bar'>>(() => ({
     maxBarThickness: 46,
   })),
 }))
+/** What was done within each bar. */
+const doneIn = computed(() => {
+  const done = props.board.bars.map((): string[] => [])
+  for (const { at, words } of props.board.marks) done[props.board.bars.findLastIndex(bar => bar.at <= at)]?.push(words)
+  return done
+})
+/** Points, from the axis to the tip of the mark below it, and half its width. */
+const [TALL, HALF] = [6, 4]
+/** A mark under each bar within which something was done; what it was is said by the bar, and in the list beneath. */
+const doneMarks: Plugin<'bar'> = {
+  id: 'done',
+  afterDraw({ ctx, scales, chartArea }) {
+    ctx.save()
+    ctx.fillStyle = '#9A4420'
+    doneIn.value.forEach((done, place) => {
+      if (!done.length) return
+      const x = scales.x!.getPixelForValue(place)
+      ctx.beginPath()
+      ctx.moveTo(x, chartArea.bottom + 1)
+      ctx.lineTo(x - HALF, chartArea.bottom + 1 + TALL)
+      ctx.lineTo(x + HALF, chartArea.bottom + 1 + TALL)
+      ctx.fill()
+    })
+    ctx.restore()
+  },
+}
 const options = computed<ChartOptions<'bar'>>(() => ({
   responsive: true,
   maintainAspectRatio: false,
@@ -38,7 +75,7 @@ const options = computed<ChartOptions<'bar'>>(() => ({
   onClick: (_event, [hit]) => hit && emit('bar', hit.index),
   interaction: { mode: 'index', intersect: false },
   scales: {
-    x: { stacked: true, grid: { display: false }, ticks: { color: '#4C5A57', maxRotation: 0, autoSkipPadding: 14 } },
+    x: { stacked: true, grid: { display: false }, ticks: { color: '#4C5A57', padding: 6, maxRotation: 0, autoSkipPadding: 14 } },
     y: {
       stacked: true,
       beginAtZero: true,
@@ -54,7 +91,12 @@ const options = computed<ChartOptions<'bar'>>(() => ({
       align: 'start',
       labels: { color: '#17211F', boxWidth: 14, boxHeight: 14 },
     },
-    tooltip: { callbacks: { title: ([point]) => (point ? longLabels.value[point.dataIndex] : '') } },
+    tooltip: {
+      callbacks: {
+        title: ([point]) => (point ? longLabels.value[point.dataIndex] : ''),
+        afterBody: ([point]) => (point ? doneIn.value[point.dataIndex]! : []),
+      },
+    },
   },
 }))
 
@@ -84,12 +126,17 @@ const shown = ref(false)
         ref="chart"
         :data="data"
         :options="options"
+        :plugins="[doneMarks]"
         :aria-label="`Downloads over time; their numbers stand beneath as a table`"
         role="img"
       />
     </div>
     <figcaption>
-      <span>Press a bar to see that time alone.</span>
+      <span
+        >Press a bar to see that time alone.<template v-if="board.marks.length">
+          <i class="mark" /> Something was done then.</template
+        ></span
+      >
       <span>
         <VBtn @click="savePng">Save as PNG</VBtn>
         <VBtn @click="saveSvg">Save as SVG</VBtn>
@@ -132,6 +179,13 @@ figcaption {
   align-items: center;
   justify-content: space-between;
   color: var(--soft);
+}
+.mark {
+  display: inline-block;
+  margin: 0 2px 0 10px;
+  border: 4px solid transparent;
+  border-top: 0;
+  border-bottom: 6px solid #9a4420;
 }
 .numbers {
   max-height: 300px;

@@ -99,8 +99,10 @@ small {
   font-weight: 400;
   color: var(--soft);
 }
-td:first-child {
-  min-width: 150px;
+@container (min-width: 440px) {
+  td:first-child {
+    min-width: 150px;
+  }
 }
 .number {
   text-align: right;
@@ -113,7 +115,11 @@ td:first-child {
 .share {
   min-width: 110px;
 }
-@container (max-width: 680px) {
+/* Beside it stand particulars, at times. */
+section {
+  container-type: inline-size;
+}
+@container (max-width: 600px) {
   :deep(.wide) {
     display: none;
   }

@@ -58,7 +58,12 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
       />
     </div>
     <p class="tally" title="Of visitors: what you try while you are signed in is not counted">
-      {{ count ? `${counted(count, 'download')} of what was found from here` : 'No downloads from here yet' }}
+      <DownloadsLink
+        dimension="placement"
+        :of="attrs.placement"
+        :count="count"
+        :words="count ? `${counted(count, 'download')} of what was found from here` : 'No downloads from here yet'"
+      />
     </p>
     <BlockActs @duplicate="emit('duplicate')" @move="emit('move', $event)" @remove="emit('remove')" />
   </section>

@@ -57,7 +57,14 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
     />
 
     <ShelfGate v-if="attrs.source && rights.may('gates')" :source="attrs.source" :files="files" />
-    <p class="tally">{{ count ? `${counted(count, 'download')} from here` : 'No downloads from here yet' }}</p>
+    <p class="tally">
+      <DownloadsLink
+        dimension="placement"
+        :of="attrs.placement"
+        :count="count"
+        :words="count ? `${counted(count, 'download')} from here` : 'No downloads from here yet'"
+      />
+    </p>
     <BlockActs @duplicate="emit('duplicate')" @move="emit('move', $event)" @remove="emit('remove')" />
   </section>
 </template>

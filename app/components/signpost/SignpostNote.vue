@@ -135,6 +135,7 @@ const links = computed(() => {
         Change the address…
       </VBtn>
     </section>
+    <DownloadsCount dimension="signpost" :of="signpost.id" />
     <section aria-labelledby="signpost-uses">
       <h2 id="signpost-uses">{{ places.length ? `Used in ${counted(places.length, 'place')}` : 'Used nowhere yet' }}</h2>
       <template v-if="places.length">

@@ -114,23 +114,15 @@ export function createTallyService(
     if (ended.length) await db.delete(transferTable).where(inArray(transferTable.key, ended))
   }
 
-  const repeats = ({ address, userAgent, file, at }: Observation): boolean => doubleClicks.repeats(markOf(address, userAgent), file, at)
-
-  function take(known: Transfers, one: Observation, told: Particulars | undefined): Download | undefined {
-    const { address, userAgent, file, edition, etag, placement, size, delivered, unsure, took, at } = one
+  function take(
+    known: Transfers,
+    { address, userAgent, file, edition, etag, placement, size, delivered, unsure, took, at }: Observation,
+    told: Particulars | undefined,
+  ): Download | undefined {
     const visitor = () => markOf(address, userAgent)
     // Written out: spreading costs more than all the rest of counting a download.
     const download = known.add({ file, edition, etag, placement, size, delivered, unsure, took, visitor, at, told })
-    // Whole answers that repeat one were left out as they came.
-    return download && (download.course === 'whole' || !repeats(one)) ? download : undefined
-  }
-
-  /** Whether a delivery may count: nothing of robots, and of whole answers none that repeats another. Most of a rush ends here. */
-  function mayCount(one: Observation): boolean {
-    const isOfRobot = isRobot(one.userAgent)
-    if (!isWhole(one)) return !isOfRobot
-    if (isOfRobot) daily.note({ what: 'robot', of: one.file, detail: '' })
-    return !isOfRobot && !repeats(one)
+    return download && !doubleClicks.repeats(visitor(), file, at) ? download : undefined
   }
 
   const tellEach = async (of: readonly Observation[]) => {
@@ -138,7 +130,7 @@ export function createTallyService(
     return new Map(of.map((one, place) => [one, told[place]!]))
   }
 
-  /** Says where what counts came from. */
+  /** Says where what counts came from, which is more work than counting it: most of a rush is one click too many. */
   async function completeCounted(): Promise<void> {
     const told = await tellEach(counted.flatMap(({ one }) => (isWhole(one) ? one : [])))
     const downloads = counted.flatMap(({ one, download }) => itemsOf(one, { ...download, told: told.get(one) ?? download.told }))
@@ -152,11 +144,13 @@ export function createTallyService(
   async function write(): Promise<void> {
     const known = (transfers ??= await begin())
     const batch = [...observed]
+    const taken = batch.filter(({ userAgent }) => !isRobot(userAgent))
     // What may go on later is told of as it began.
-    const told = await tellEach(batch.filter(one => !isWhole(one)))
+    const told = await tellEach(taken.filter(one => !isWhole(one)))
     // Not before: what cannot be told now is told the next time.
     observed = observed.slice(batch.length)
-    for (const one of batch) {
+    for (const one of batch) if (isRobot(one.userAgent) && isWhole(one)) daily.note({ what: 'robot', of: one.file, detail: '' })
+    for (const one of taken) {
       const download = take(known, one, told.get(one))
       if (download) counted.push({ one, download })
     }
@@ -184,7 +178,6 @@ export function createTallyService(
 
   return {
     observe(observation: Observation): void {
-      if (!mayCount(observation)) return
       observed.push(observation)
       timer ??= setTimeout(() => flush().catch(laterTrouble('downloads could not be written yet')), FLUSH_AFTER)
     },
