@@ -126,6 +126,11 @@ describe('numbers of before', () => {
     expect([cut.lastDay, cut.downloads, cut.left.later]).toEqual(['2025-03-10', 240 + 48, 460 + 92])
     await expect(look('%PDF-1.7 no log')).rejects.toMatchObject({ status: 422 })
     await expect(look(gzipSync('%PDF-1.7 no log'))).rejects.toMatchObject({ status: 422 })
+    // Cut off in the middle, and damaged.
+    const packed = gzipSync(aMonth())
+    await expect(bring(packed.subarray(0, packed.length / 2))).rejects.toMatchObject({ status: 422 })
+    packed.fill(0, 2000, 2600)
+    await expect(bring(packed)).rejects.toMatchObject({ status: 422 })
     await expect(bring(line(MARCH, 1, '/nothing/here.pdf') + '\n')).rejects.toMatchObject({ status: 422 })
     expect(await test.trough.bringing.list()).toEqual([])
   })

@@ -5,6 +5,7 @@ import { and, desc, eq, inArray, ne, notInArray, sql } from 'drizzle-orm'
 import { newId } from '../../../core/id'
 import { formatSize } from '../../../core/files/size'
 import { notFound, Problem } from '../../../core/problem'
+import { createQueue } from '../../../core/queue'
 import type { Found, ImportItem, ImportQuery } from '../../../core/tally/brought/brought'
 import type { CountedDownload } from '../../../core/tally/merge'
 import { NO_PARTICULARS } from '../../../core/tally/particulars'
@@ -52,7 +53,7 @@ async function* upTo(stream: Readable, most: number): AsyncGenerator<Buffer> {
  */
 export function createBringing(db: Database, site: () => Promise<SiteFacts>, incoming: (id: string) => string) {
   const reader = createWorkerHost<BroughtTask | 'written', BroughtMessage>(workerScript('brought'), PATIENCE)
-  let busy = false
+  const oneAtATime = createQueue()
 
   async function titlesOf(ids: string[]) {
     const rows = ids.length
@@ -87,7 +88,8 @@ export function createBringing(db: Database, site: () => Promise<SiteFacts>, inc
   ): Promise<BroughtSums> {
     let sums: BroughtSums | undefined
     let failed: unknown
-    await reader.run({ ...task, files: await fileAddresses(db), hosts, countries }, (message, reply) => {
+    const known = await fileAddresses(db)
+    const reading = reader.run({ ...task, files: known, hosts, countries }, (message, reply) => {
       if ('rows' in message) {
         if (message.rows.length)
           onRows(message.rows)
@@ -97,6 +99,9 @@ export function createBringing(db: Database, site: () => Promise<SiteFacts>, inc
       }
       if ('sums' in message) ({ sums } = message)
       return true
+    })
+    await reading.catch((error: Error) => {
+      throw new Problem(422, 'It could not be read to its end.', `${error.message} Unpack it, or cut it into smaller parts.`)
     })
     if (failed !== undefined) throw failed as Error
     if (!sums)
@@ -197,16 +202,14 @@ export function createBringing(db: Database, site: () => Promise<SiteFacts>, inc
     }
   }
 
-  /** Lays a file down while something is done with it; one at a time. */
+  /** Lays a file down while something is done with it: several may come at the same time, and are read one after another. */
   async function laidDown<Given>(stream: Readable, use: (laid: Laid) => Promise<Given>): Promise<Given> {
-    if (busy) throw new Problem(409, 'Other numbers are coming in just now.', 'Try again when they are there.')
-    busy = true
     const path = incoming(newId())
     try {
-      return await use(await keep(Readable.from(upTo(stream, MOST)), path))
+      const laid = await keep(Readable.from(upTo(stream, MOST)), path)
+      return await oneAtATime(() => use(laid))
     } finally {
       await rm(path, { force: true })
-      busy = false
     }
   }
 
@@ -228,7 +231,7 @@ export function createBringing(db: Database, site: () => Promise<SiteFacts>, inc
     /**
      * Says what is in a file of numbers.
      *
-     * @throws Problem 409 where it came in before or another is coming in, 413 where it is too large, 422 where it is none
+     * @throws Problem 409 where it came in before, 413 where it is too large, 422 where it is none
      */
     look: (stream: Readable, query: ImportQuery): Promise<Found> => laidDown(stream, async laid => (await lookInto(laid, query)).found),
 
