@@ -67,7 +67,6 @@ export async function openServices(
       await holdings.library.setStraysAside()
       await delivering.bringing.resume()
       await upkeep.tidy()
-      await delivering.summaries.runWhenDue()
       await holdings.bundles.settled()
       await holdings.library.warm()
       await intake.oldAddresses.warm()

@@ -76,6 +76,8 @@ async function contentsOf(path: string): Promise<Readable> {
   if (!(await isPacked(path))) return raw
   const unpacked = createGunzip()
   raw.on('error', error => unpacked.destroy(error))
+  // Who has read enough leaves no file open.
+  unpacked.on('close', () => raw.destroy())
   return raw.pipe(unpacked)
 }
 

@@ -1,4 +1,5 @@
 import { execFileSync } from 'node:child_process'
+import { createHash } from 'node:crypto'
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -146,5 +147,19 @@ describe('numbers of before', () => {
     await test.trough.bringing.resume()
     expect(await test.trough.database.select().from(downloads).where(eq(downloads.source, 'halfway'))).toEqual([])
     expect(await test.trough.database.select().from(imports)).toEqual([])
+  })
+
+  it('come in though a try before came to no end and was left there', async () => {
+    const sha256 = createHash('sha256').update(aMonth()).digest('hex')
+    await test.trough.database
+      .insert(imports)
+      .values({ id: 'left', name: 'x', format: 'counts', sha256, downloads: 5, firstDay: '2025-01-01', lastDay: '2025-01-02' })
+    await test.trough.database
+      .insert(downloads)
+      .values({ fileId: list.id, edition: 0, at: new Date(MARCH), bytes: 0, count: 5, source: 'left' })
+    const { item } = await bring(aMonth())
+    expect(await test.trough.database.select().from(downloads).where(eq(downloads.source, 'left'))).toEqual([])
+    expect((await test.trough.bringing.list()).map(({ id, downloads: count }) => [id, count])).toEqual([[item.id, 840]])
+    await test.trough.bringing.undo(item.id)
   })
 })

@@ -88,11 +88,12 @@ export function createBringing(db: Database, site: () => Promise<SiteFacts>, inc
   ): Promise<BroughtSums> {
     let sums: BroughtSums | undefined
     let failed: unknown
+    let writing: Promise<unknown> = Promise.resolve()
     const known = await fileAddresses(db)
     const reading = reader.run({ ...task, files: known, hosts, countries }, (message, reply) => {
       if ('rows' in message) {
         if (message.rows.length)
-          onRows(message.rows)
+          writing = onRows(message.rows)
             .catch((error: unknown) => (failed ??= error))
             .finally(() => reply('written'))
         return false
@@ -100,7 +101,9 @@ export function createBringing(db: Database, site: () => Promise<SiteFacts>, inc
       if ('sums' in message) ({ sums } = message)
       return true
     })
-    await reading.catch((error: Error) => {
+    await reading.catch(async (error: Error) => {
+      // What is being written is there before anybody takes it out again.
+      await writing
       throw new Problem(422, 'It could not be read to its end.', `${error.message} Unpack it, or cut it into smaller parts.`)
     })
     if (failed !== undefined) throw failed as Error
@@ -175,19 +178,21 @@ export function createBringing(db: Database, site: () => Promise<SiteFacts>, inc
   async function lookInto({ path, sha256 }: Laid, { before }: ImportQuery) {
     const facts = await site()
     const [known] = await db.select().from(imports).where(eq(imports.sha256, sha256))
-    if (known)
+    if (known?.whole)
       throw new Problem(409, `This came in already, as “${known.name}”.`, 'Take that out first, if it shall come in anew.', {
         field: 'name',
       })
     const until = before ? startOfDay(noonOf(before, facts.zone), facts.zone).getTime() : Number.MAX_SAFE_INTEGER
     const task = { path, beforeDay: before, before: until }
     const sums = await readThrough({ ...task, look: true }, facts, async () => undefined)
-    return { facts, task, found: await found(sums, facts.zone) }
+    return { facts, task, found: await found(sums, facts.zone), left: known?.id }
   }
 
   async function bring(laid: Laid, query: ImportQuery): Promise<{ found: Found; item: ImportItem }> {
-    const { facts, task, found: told } = await lookInto(laid, query)
+    const { facts, task, found: told, left } = await lookInto(laid, query)
     if (!told.downloads) throw new Problem(422, 'Nothing in it would be counted.', 'Look at why its lines are left out.')
+    // A try that came to no end and could not be taken out, as on a full disk.
+    if (left !== undefined) await takeOut(left)
     const id = newId()
     const { format, downloads: count, firstDay, lastDay } = told
     await db.insert(imports).values({ id, name: query.name, format, sha256: laid.sha256, downloads: count, firstDay, lastDay })
