@@ -9,8 +9,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('a, button')?
 <template>
   <section ref="root" class="note" aria-label="About these privacy words" @keydown.esc.stop="emit('leave')">
     <p>
-      Trough says here what it keeps of visitors, as it is set up now: countries and addresses (<NuxtLink to="/desk/setup/site"
-        >Setup</NuxtLink
+      Trough says here what it keeps of visitors, as it is set up now: countries and addresses (<NuxtLink to="/desk/setup">Setup</NuxtLink
       >), gates, the letterbox, and how long <NuxtLink to="/desk/contacts">contacts</NuxtLink> stay. Change one of these, and the words
       follow.
     </p>

@@ -55,7 +55,7 @@ useKeepWritten(changed)
     </p>
     <VCheckbox v-bind="field('countries')" label="Keep from which countries files are taken" aria-describedby="countries-hint" />
     <p id="countries-hint" class="hint">
-      Told by a table that came with Trough: nobody is asked, and the address itself is not kept. It holds from now on;
+      Told by a table that came with Trough: nobody is asked, and no address is kept for it. It holds from now on;
       <NuxtLink to="/desk/downloads">what was counted</NuxtLink> stays.
     </p>
     <VTextField
