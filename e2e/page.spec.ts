@@ -1,8 +1,9 @@
 import { expect, test, type Frame, type Page } from '@playwright/test'
 import { pageDocumentSchema } from '../core/page/schema'
-import { choose, newPage, openDesk, openPage, ownerApi, row, showInLibrary } from './support/owner'
+import { carry, choose, newPage, openDesk, openPage, ownerApi, row, showInLibrary } from './support/owner'
 import { sendAt } from './support/pace'
 import { makeData, startServer, type RunningServer } from './support/server'
+import { signIn } from './support/upload'
 
 let server: RunningServer
 test.beforeAll(async () => {
@@ -367,4 +368,24 @@ test('the HTML of a page is there to copy, and shows the page wherever it is put
       .first()
       .evaluate(link => (link as HTMLAnchorElement).href),
   ).toMatch(/^https:\/\/www\.marlpit\.example\/files\//)
+})
+
+test('who signs out right after the last word loses none of it', async ({ page }) => {
+  // A session of its own: the other tests go on with theirs.
+  await carry(page, server.url, await signIn(server.url))
+  await page.reload()
+  await newPage(page, 'Closing time')
+  const id = /[^/]+$/.exec(new URL(page.url()).pathname)![0]
+  // Saving takes its time.
+  await page.route('**/draft', async route => {
+    await new Promise(resolve => setTimeout(resolve, 1000))
+    await route.continue()
+  })
+  await page.keyboard.type('The yard closes at five.')
+  await page.getByRole('button', { name: 'Account and setup' }).click()
+  await page.getByRole('menuitem', { name: 'Sign out' }).click()
+  await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
+  expect(await (await page.request.get(`${server.url}/api/session`)).json()).toEqual({ account: null })
+  const owner = await ownerApi(server.url)
+  expect(JSON.stringify(await owner(`/pages/${id}`))).toContain('The yard closes at five.')
 })

@@ -112,6 +112,8 @@ test('what is allowed changes while they work, and being let go ends it', async 
 test('a lost password is had again by e-mail', async ({ page }) => {
   await page.goto(`${server.url}/desk`)
   await page.getByRole('link', { name: 'Lost your password?' }).click()
+  // The door before has a field of that name, too.
+  await expect(page.getByRole('heading', { name: 'Another password' })).toBeVisible()
   await page.getByLabel('E-mail').fill(OWNER.email)
   await page.getByRole('button', { name: 'Send me a link' }).click()
   await expect(page.getByRole('heading', { name: 'Look into your messages' })).toBeVisible()

@@ -10,7 +10,7 @@ const TAKES_KEYS = 'input, textarea, button, a[href], [tabindex]'
 
 /**
  * `v-focus` gives the keyboard to what just came up, or to the first in it that takes keys. A browser's own `autofocus` does nothing once
- * something had the focus.
+ * something had the focus, and Vuetify's comes late: it would take the keyboard from whoever is typing in the next field already.
  */
 export default defineNuxtPlugin(nuxt => {
   nuxt.vueApp.directive<HTMLElement, boolean | undefined>('focus', {

@@ -5,7 +5,8 @@ import { languageSchema } from '~~/core/language/languages'
 import { speechOf } from '~~/core/language/speech'
 import { ownWordsSchema } from '~~/core/language/words/words'
 import { cleaningSchema } from '~~/core/trust/trustReports'
-import { ask, tell } from '~/composables/api'
+import { ask, tell, wordsOf } from '~/composables/api'
+import { useNotices } from './notices'
 import { useRights } from './rights'
 
 const siteSchema = z.object({
@@ -29,6 +30,8 @@ const warningsSchema = z.object({
 /** Who is signed in, and to which site. */
 export const useSession = defineStore('session', () => {
   const rights = useRights()
+  const router = useRouter()
+  const notices = useNotices()
   const email = computed(() => rights.account?.email ?? '')
   const site = ref<Site>({
     name: '',
@@ -66,8 +69,18 @@ export const useSession = defineStore('session', () => {
     site.value = await ask(siteSchema, '/site', 'PUT', changed)
   }
 
+  /** Leaves the board first: what is not saved there is saved, or asked about, while it still may be. */
   async function signOut() {
-    await tell('/session', 'DELETE')
+    const { fullPath } = router.currentRoute.value
+    if (await router.push('/desk/sign-in')) return
+    try {
+      await tell('/session', 'DELETE')
+    } catch (error) {
+      await router.push(fullPath)
+      notices.say(wordsOf(error), { tone: 'attention' })
+      return
+    }
+    // What the desk holds in memory is nobody's now.
     window.location.assign('/desk/sign-in')
   }
 

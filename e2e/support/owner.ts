@@ -5,11 +5,16 @@ import { cookieOf } from './upload'
 export async function openDesk(page: Page, url: string): Promise<void> {
   // From the start: a browser that is told only now to hand over its file chooser may open it before, where a key opens it.
   page.on('filechooser', () => undefined)
-  const cookies = (await cookieOf(url)).split('; ').map(pair => pair.split('=') as [string, string])
-  await page.context().addCookies(cookies.map(([name, value]) => ({ name, value, url, httpOnly: true, sameSite: 'Lax' })))
+  await carry(page, url, await cookieOf(url))
   await page.goto(`${url}/desk`)
   await page.getByRole('grid', { name: 'Files' }).waitFor()
   if (process.env.TROUGH_TEST_SLOW) await slow(page, Number(process.env.TROUGH_TEST_SLOW))
+}
+
+/** Gives a browser the cookies of somebody who signed in. */
+export async function carry(page: Page, url: string, cookie: string): Promise<void> {
+  const cookies = cookie.split('; ').map(pair => pair.split('=') as [string, string])
+  await page.context().addCookies(cookies.map(([name, value]) => ({ name, value, url, httpOnly: true, sameSite: 'Lax' })))
 }
 
 /** As on a machine that many times slower: what a test does too early shows. */

@@ -27,7 +27,7 @@ const { field, submit, problem, busy } = useForm({
   </div>
   <VForm v-else class="form" @submit.prevent="submit">
     <h1>Another password</h1>
-    <VTextField v-bind="field('email')" label="E-mail" type="email" autocomplete="username" autofocus />
+    <VTextField v-focus v-bind="field('email')" label="E-mail" type="email" autocomplete="username" />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <VBtn type="submit" variant="flat" :loading="busy">Send me a link</VBtn>
     <p><NuxtLink to="/desk/sign-in">Back to signing in</NuxtLink></p>

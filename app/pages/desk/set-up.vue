@@ -17,12 +17,12 @@ const { field, submit, problem, busy } = useForm({
   <VForm class="form" @submit.prevent="submit">
     <h1>Make this Trough yours</h1>
     <VTextField
+      v-focus
       v-bind="field('code')"
       label="Set-up code"
       class="mono"
       autocomplete="off"
       spellcheck="false"
-      autofocus
       aria-describedby="code-hint"
     />
     <p id="code-hint" class="hint">It stands in the console where Trough was started, as in ABCD-EFGH-JKLM.</p>

@@ -29,16 +29,16 @@ const { field, submit, problem, busy } = useForm({
 <template>
   <VForm class="form" @submit.prevent="submit">
     <h1>Sign in</h1>
-    <VTextField v-bind="field('email')" label="E-mail" type="email" autocomplete="username" autofocus />
+    <VTextField v-focus v-bind="field('email')" label="E-mail" type="email" autocomplete="username" />
     <VTextField v-bind="field('password')" label="Password" type="password" autocomplete="current-password" />
     <VTextField
       v-if="secondFactor"
+      v-focus
       v-bind="field('code')"
       label="Code that your app shows, or a recovery code"
       class="mono"
       inputmode="numeric"
       autocomplete="one-time-code"
-      autofocus
     />
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <VBtn type="submit" variant="flat" :loading="busy">Sign in</VBtn>
