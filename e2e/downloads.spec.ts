@@ -260,6 +260,20 @@ test('what was seen and looked at, what robots took and what visitors missed sta
   await expect(main(page).getByRole('row', { name: /zzqx kiln 1/ })).toBeVisible()
 })
 
+test('a button is shown on the board as visitors see it', async ({ page }) => {
+  await openDesk(page, server.url)
+  await page.goto(`${server.url}/desk/downloads?span=90&list=placement`)
+  const rows = page.getByRole('region', { name: /^Downloads by button/ })
+  await rows.getByRole('button', { name: /^Timetable, winter 2027/ }).click()
+  const drawn = page.frameLocator('iframe[title="As visitors see it"]')
+  await expect(drawn.getByRole('link', { name: /Timetable, winter 2027/ })).toBeVisible()
+  // By itself, and as tall as it is.
+  await expect(drawn.getByRole('link')).toHaveCount(1)
+  const height = (await page.locator('iframe[title="As visitors see it"]').boundingBox())!.height
+  expect(height).toBeGreaterThan(40)
+  expect(await drawn.locator('body').evaluate(body => body.scrollHeight)).toBe(height)
+})
+
 test('a view that is none shows the usual one; what could not be meant is refused', async ({ page }) => {
   await openDesk(page, server.url)
   await page.goto(`${server.url}/desk/downloads?span=ever&from=yesterday&unit=year&list=shoe`)

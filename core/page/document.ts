@@ -9,7 +9,7 @@ import { pageHref } from './href'
 import { metaHtml, type PageMeta } from './meta'
 import { pageRenderer, type PageFacts, type PageRenderer } from './html'
 import type { TargetFacts } from './placeholders'
-import type { PageDocument } from './schema'
+import type { Block, PageDocument } from './schema'
 import { fileIds, idOf, referencesIn } from './targets'
 import { everyBlock, inlinesOf, partsOf, textOf, type PartName } from './blocks'
 
@@ -161,6 +161,31 @@ export function renderPage(
     known,
     renderer,
   )
+}
+
+/** Blocks of a page by themselves, drawn as they are there, without what stands around every page. */
+export function renderBlocks({ style, address }: Pick<SiteFacts, 'style' | 'address'>, blocks: Block[], known: PageFacts): string {
+  const renderer = pageRenderer(known)
+  const html = renderer.blocks(blocks)
+  const parts = new Set([...partsOf({ content: blocks }), ...renderer.parts])
+  return `<!DOCTYPE html>
+<html lang="${known.speech.language}">
+<head>
+<meta charset="utf-8">
+<meta name="viewport" content="width=device-width, initial-scale=1">
+<title></title>
+<style>
+${pageCss(style, parts, address)}
+${renderer.css}
+</style>
+</head>
+<body>
+<main class="tr-page">
+${html}
+</main>
+</body>
+</html>
+`
 }
 
 /** What stands in the frame of the site without being a page of its owner's. */

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { brokenPlacements } from '../walk/broken'
 import { button, heading, linkMark, pageOf, shelf, words } from '../testing/pages'
 import { newPicture } from './insert'
-import { giveShelf, giveTarget, idOf, keyOf, mapTargets, placementsOf } from './targets'
+import { blockOf, giveShelf, giveTarget, idOf, keyOf, mapTargets, placementsOf } from './targets'
 import { buttonAttrsSchema, pageDocumentSchema, type Block, type PageDocument, type PlainBlock, type Reference } from './schema'
 
 const list = (...content: PlainBlock[]): PlainBlock => ({ type: 'bulletList', content: [{ type: 'listItem', content }] })
@@ -34,6 +34,20 @@ describe('placementsOf', () => {
     )
     expect(only!.label).toBe('price list')
     expect(rest).toEqual([])
+  })
+})
+
+describe('blockOf', () => {
+  const [one, other] = [button({ placement: 'aaaaaaaaaa' }), button({ placement: 'bbbbbbbbbb' })]
+  const linked = words('the list', linkMark('cccccccccc', 'pdf'))
+  const dark: Block = { type: 'section', attrs: { tone: 'dark' }, content: [words('Before'), other] } as never
+
+  it('is what a placement is, or stands in; within a section it keeps what is behind it', () => {
+    const page = pageOf(one, linked, dark)
+    expect(blockOf(page, 'aaaaaaaaaa')).toBe(one)
+    expect(blockOf(page, 'cccccccccc')).toBe(linked)
+    expect(blockOf(page, 'bbbbbbbbbb')).toEqual({ ...dark, content: [other] })
+    expect(blockOf(page, 'dddddddddd')).toBeUndefined()
   })
 })
 

@@ -110,6 +110,15 @@ export function placementsOf(document: PageDocument): Placement[] {
   return [...found.values()]
 }
 
+const holds = (block: Block, placement: string) => placementsOf({ type: 'doc', content: [block] }).some(({ id }) => id === placement)
+
+/** The block that a placement is or stands in, with its section's background where it has one; undefined where the page has none. */
+export function blockOf({ content }: PageDocument, placement: string): Block | undefined {
+  const top = content.find(block => holds(block, placement))
+  const within = top && [...everyBlock({ content: [top] })].findLast(block => holds(block, placement))
+  return top?.type === 'section' && within && within !== top ? { ...top, content: [within] as typeof top.content } : within
+}
+
 /** @param shown it is not led to: a picture, one behind the words of a button, or a file that is listed on a shelf */
 type Decide = (target: Target | null, placement: string, shown?: boolean) => Target | null | 'remove'
 

@@ -70,6 +70,7 @@ export const ROUTES: Record<string, Need> = {
   'GET /downloads/log': DOWNLOADS,
   'GET /downloads/misses': DOWNLOADS,
   'GET /downloads/export': DOWNLOADS,
+  'GET /downloads/placements/:placement': DOWNLOADS,
   'DELETE /downloads/persons/:person': 'contacts',
   'GET /downloads/summary': DOWNLOADS,
   'PUT /downloads/summary': 'site',

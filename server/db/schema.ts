@@ -678,6 +678,8 @@ export const timetable = pgTable('timetable', {
   act: jsonb().$type<TimedAct>().notNull(),
   /** why it did not happen when its time had come */
   failed: text(),
+  /** when it happened: kept, so that the board of downloads can say what came before a change */
+  done: moment('done'),
 })
 
 /** Addresses that a site had before: they redirect for ever to what took their place. */

@@ -42,6 +42,8 @@ const data = computed<ChartData<'bar'>>(() => ({
     maxBarThickness: 46,
   })),
 }))
+/** Days are the least that the board shows by themselves. */
+const narrows = computed(() => props.board.span.unit !== 'hour' && props.board.bars.length > 1)
 /** What was done within each bar. */
 const doneIn = computed(() => {
   const done = props.board.bars.map((): string[] => [])
@@ -72,7 +74,7 @@ const options = computed<ChartOptions<'bar'>>(() => ({
   responsive: true,
   maintainAspectRatio: false,
   animation: false,
-  onClick: (_event, [hit]) => hit && emit('bar', hit.index),
+  onClick: (_event, [hit]) => hit && narrows.value && emit('bar', hit.index),
   interaction: { mode: 'index', intersect: false },
   scales: {
     x: { stacked: true, grid: { display: false }, ticks: { color: '#4C5A57', padding: 6, maxRotation: 0, autoSkipPadding: 14 } },
@@ -101,6 +103,48 @@ const options = computed<ChartOptions<'bar'>>(() => ({
 }))
 
 const chart = useTemplateRef<{ chart?: Chart }>('chart')
+/** The bar that keys have gone to. */
+const pointed = ref<number>()
+const pointedWords = computed(() =>
+  pointed.value === undefined
+    ? ''
+    : [
+        longLabels.value[pointed.value],
+        ...series.value.map(({ label, data }) => `${label}: ${data[pointed.value!]!.toLocaleString()}`),
+        ...(doneIn.value[pointed.value] ?? []),
+      ].join(', '),
+)
+/** Shows what a bar says, as under a mouse. */
+function point(place: number | undefined): void {
+  pointed.value = place
+  const drawn = chart.value?.chart
+  if (!drawn) return
+  const elements = place === undefined ? [] : series.value.map((_, datasetIndex) => ({ datasetIndex, index: place }))
+  drawn.setActiveElements(elements)
+  drawn.tooltip?.setActiveElements(elements, { x: 0, y: 0 })
+  drawn.update()
+}
+function onKey(event: KeyboardEvent): void {
+  const last = props.board.bars.length - 1
+  const at = pointed.value
+  const to = {
+    ArrowLeft: Math.max(0, (at ?? last + 1) - 1),
+    ArrowRight: Math.min(last, (at ?? -1) + 1),
+    Home: 0,
+    End: last,
+    Escape: undefined,
+  }
+  if (event.key in to) point(to[event.key as keyof typeof to])
+  else if (event.key === 'Enter' && at !== undefined && narrows.value) emit('bar', at)
+  else return
+  event.preventDefault()
+}
+// Other bars stand there then.
+watch(
+  () => props.board,
+  () => point(undefined),
+)
+
 function save(href: string, kind: string) {
   const link = document.createElement('a')
   link.href = href
@@ -121,7 +165,15 @@ const shown = ref(false)
 
 <template>
   <figure class="chart">
-    <div class="canvas">
+    <div
+      class="canvas"
+      tabindex="0"
+      role="group"
+      aria-label="Bars of downloads: arrow keys go along them, Enter shows the time of one alone"
+      @keydown="onKey"
+      @blur="point(undefined)"
+    >
+      <p class="tr-spoken" role="status">{{ pointedWords }}</p>
       <Bar
         ref="chart"
         :data="data"
@@ -133,9 +185,8 @@ const shown = ref(false)
     </div>
     <figcaption>
       <span
-        >Press a bar to see that time alone.<template v-if="board.marks.length">
-          <i class="mark" /> Something was done then.</template
-        ></span
+        ><template v-if="narrows">Press a bar, or Enter on it, to see that time alone.</template
+        ><template v-if="board.marks.length"> <i class="mark" /> Something was done then.</template></span
       >
       <span>
         <VBtn @click="savePng">Save as PNG</VBtn>

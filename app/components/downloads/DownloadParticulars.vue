@@ -88,6 +88,7 @@ watch(
       {{ counted(row.count, 'download') }}, {{ formatSize(row.bytes) }}.
       <template v-if="row.before !== null">Before: {{ row.before.toLocaleString() }}.</template>
     </p>
+    <PlacementPicture v-if="dimension === 'placement' && of" :placement="of" />
     <p class="acts">
       <VBtn variant="outlined" @click="emit('narrow')">Show this alone</VBtn>
       <VBtn v-if="place" :to="place">Open it</VBtn>

@@ -73,7 +73,6 @@ const setSpan = (span: string) =>
 /** The days of one bar alone. */
 function showBar(place: number) {
   const { bars, span } = board.value!
-  if (span.unit === 'hour') return
   const dayAt = (at: number) => new Intl.DateTimeFormat('sv-SE', { timeZone: span.zone, dateStyle: 'short' }).format(new Date(at * 1000))
   const end = (bars[place + 1]?.at ?? span.to) - 1
   void show({ span: 'days', from: dayAt(bars[place]!.at), to: dayAt(end), unit: undefined })

@@ -1,4 +1,4 @@
-import { and, eq, sql } from 'drizzle-orm'
+import { and, eq, isNull, sql } from 'drizzle-orm'
 import { Problem, notFound } from '../../../core/problem'
 import type { Queryable } from '../../db/connection'
 import { editions, files, timetable } from '../../db/schema'
@@ -9,6 +9,7 @@ export async function unsetEdition(tx: Queryable, file: string, number: number):
     .delete(timetable)
     .where(
       and(
+        isNull(timetable.done),
         sql`${timetable.act}->>'kind' = 'edition'`,
         sql`${timetable.act}->>'file' = ${file}`,
         sql`(${timetable.act}->>'number')::int = ${number}`,

@@ -95,6 +95,18 @@ export function createLiveReads(db: Database) {
       return shelf && { shelf, pageTitle: row.title, pageId: row.pageId, gate: row.gate }
     },
 
+    /** The live document that a placement stands on, and the gate that is before it; undefined where no visitor sees it. */
+    async livePlaced(placement: string): Promise<{ document: PageDocument; gate: string | null } | undefined> {
+      const [row] = await db
+        .select({ document: pageVersions.document, gate: pages.gate })
+        .from(uses)
+        .innerJoin(pages, eq(pages.id, uses.pageId))
+        .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
+        .where(and(eq(uses.placement, placement), eq(uses.side, 'live')))
+        .limit(1)
+      return row
+    },
+
     /** The letterboxes of live pages by their placements, each with its page. */
     async liveLetterboxes(): Promise<Map<string, LiveLetterbox>> {
       const rows = await db

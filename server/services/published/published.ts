@@ -4,7 +4,7 @@ import { brotliCompress, constants, gzip } from 'node:zlib'
 import { LRUCache } from 'lru-cache'
 import { chooseEncoding } from '../../../core/http/encoding'
 import { represent, type Representation } from '../../../core/http/respond'
-import { renderMade, renderMessage, renderPage, type MadePage, type SiteFacts } from '../../../core/page/document'
+import { renderBlocks, renderMade, renderMessage, renderPage, type MadePage, type SiteFacts } from '../../../core/page/document'
 import type { PageFacts } from '../../../core/page/html'
 import { filesListed, flat, mapListing, type Listing } from '../../../core/shelf/listing'
 import { told } from '../../../core/language/visitorProblem'
@@ -15,7 +15,7 @@ import type { FileItem } from '../../../core/files/fileItem'
 import { targetFacts, tellsDownloads } from '../../../core/page/placeholders'
 import { emptyDocument, type PageDocument } from '../../../core/page/schema'
 import type { ShelfSource } from '../../../core/shelf/shelfSource'
-import { fileIds, pageIds, referencesIn, shelvesIn, signpostIds } from '../../../core/page/targets'
+import { blockOf, fileIds, pageIds, referencesIn, shelvesIn, signpostIds } from '../../../core/page/targets'
 import { drawnIcon, iconOf, iconPictures } from '../../../core/shelf/icons'
 import { shownBy } from '../../../core/shelf/shelfLook'
 import { mayBeSeen } from '../../../core/see/said'
@@ -343,6 +343,16 @@ export function createPublishedPages({
       if (!edge) return (await compose({ id, slug, title, description, picture, gate, document: draft }, facts)).html
       const home = (await pages.live('')) ?? homeWithout(facts)
       return (await compose(home, { ...facts, edges: { ...facts.edges, [edge]: draft } })).html
+    },
+
+    /** A button, link or shelf alone, as visitors see it now; undefined where none of them does. */
+    async placement(id: string): Promise<string | undefined> {
+      const placed = await pages.livePlaced(id)
+      const block = placed && blockOf(placed.document, id)
+      if (!block) return undefined
+      const facts = { ...(await siteFacts()), edges: {} }
+      const document: PageDocument = { type: 'doc', content: [block] }
+      return renderBlocks(facts, [block], (await gather(facts, { document, picture: null, gate: placed.gate })).known)
     },
 
     /** A live page as it would be in another style; the home page where none is at that slug, as it is written where it is not live yet. */

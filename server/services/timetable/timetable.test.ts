@@ -1,7 +1,9 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { FileItem } from '../../../core/files/fileItem'
+import type { Narrowing } from '../../../core/tally/columns'
 import { wallTimeAt } from '../../../core/timetable/wallTime'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
+import { createMarks } from '../downloads/marks'
 
 const ZONE = 'Europe/London'
 let test: TestTrough
@@ -73,6 +75,18 @@ describe('the timetable', () => {
     now += 60 * MINUTE
     await timetable.run()
     expect([await editionOf(file.id), (await test.trough.signposts.get(post.id)).file]).toEqual([1, other.id])
+
+    // What happened is told beside the bars of downloads, in whose stretch of time it lies.
+    const marks = createMarks(test.trough.dataFolder.connection.db)
+    const until = now / 1000 + 1
+    const told = (narrowing: Narrowing, to = until) =>
+      marks({ from: until - 7200, to }, narrowing, []).then(all =>
+        all.map(({ words }) => words).filter(words => words.startsWith('At its')),
+      )
+    expect(await told({ file: file.id })).toEqual(['At its set time: edition 2 went live'])
+    expect(await told({ file: other.id })).toEqual([`At its set time: signpost “List” was turned to “${other.title}”`])
+    expect(await told({})).toHaveLength(2)
+    expect(await told({}, until - 7100)).toEqual([])
   })
 
   it('tells what could not be done, and does not try it again', async () => {

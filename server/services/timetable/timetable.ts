@@ -17,6 +17,8 @@ const GLANCE = 250
 
 const about = (act: TimedAct) => (act.kind === 'edition' ? act.file : act.signpost)
 
+const isToCome = and(isNull(timetable.failed), isNull(timetable.done))
+
 /** Acts that are set to happen: each happens once, whole, within a second of its time, or when the process is next there. */
 export function createTimetable(db: Database, signposts: Signposts, site: SiteService, now: () => number = Date.now) {
   const inTurn = createQueue()
@@ -35,7 +37,11 @@ export function createTimetable(db: Database, signposts: Signposts, site: SiteSe
   async function fire({ id, act }: { id: string; act: TimedAct }): Promise<void> {
     try {
       await db.transaction(async tx => {
-        const rows = await tx.delete(timetable).where(eq(timetable.id, id)).returning({ id: timetable.id })
+        const rows = await tx
+          .update(timetable)
+          .set({ done: new Date(now()) })
+          .where(and(eq(timetable.id, id), isNull(timetable.done)))
+          .returning({ id: timetable.id })
         if (rows.length) await perform(tx, act)
       })
     } catch (error) {
@@ -46,12 +52,7 @@ export function createTimetable(db: Database, signposts: Signposts, site: SiteSe
   }
 
   async function plan(): Promise<void> {
-    const [first] = await db
-      .select({ at: timetable.at })
-      .from(timetable)
-      .where(isNull(timetable.failed))
-      .orderBy(asc(timetable.at))
-      .limit(1)
+    const [first] = await db.select({ at: timetable.at }).from(timetable).where(isToCome).orderBy(asc(timetable.at)).limit(1)
     next = first?.at.getTime() ?? Infinity
     if (next === Infinity) {
       clearInterval(glancing)
@@ -65,8 +66,9 @@ export function createTimetable(db: Database, signposts: Signposts, site: SiteSe
   }
 
   async function list(): Promise<TimedItem[]> {
-    const rows = await db.select().from(timetable).orderBy(asc(timetable.at))
-    return rows.map(({ at, ...row }) => ({ ...row, at: at.toISOString() }))
+    const { id, at, act, failed } = timetable
+    const rows = await db.select({ id, at, act, failed }).from(timetable).where(isNull(timetable.done)).orderBy(asc(timetable.at))
+    return rows.map(row => ({ ...row, at: row.at.toISOString() }))
   }
 
   const service = {
@@ -97,6 +99,7 @@ export function createTimetable(db: Database, signposts: Signposts, site: SiteSe
           .delete(timetable)
           .where(
             and(
+              isNull(timetable.done),
               sql`${timetable.act}->>'kind' = ${act.kind}`,
               sql`coalesce(${timetable.act}->>'signpost', ${timetable.act}->>'file') = ${about(act)}`,
             ),
@@ -109,7 +112,10 @@ export function createTimetable(db: Database, signposts: Signposts, site: SiteSe
 
     /** Takes what was set back. */
     async drop(id: string): Promise<void> {
-      const rows = await db.delete(timetable).where(eq(timetable.id, id)).returning({ id: timetable.id })
+      const rows = await db
+        .delete(timetable)
+        .where(and(eq(timetable.id, id), isNull(timetable.done)))
+        .returning({ id: timetable.id })
       if (!rows.length) throw notFound('time')
       await plan()
     },
@@ -120,7 +126,7 @@ export function createTimetable(db: Database, signposts: Signposts, site: SiteSe
         const due = await db
           .select()
           .from(timetable)
-          .where(and(isNull(timetable.failed), lte(timetable.at, new Date(now()))))
+          .where(and(isToCome, lte(timetable.at, new Date(now()))))
           .orderBy(asc(timetable.at))
         for (const row of due) await fire(row)
         await plan()

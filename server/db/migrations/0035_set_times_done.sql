@@ -1,0 +1,1 @@
+ALTER TABLE "timetable" ADD COLUMN "done" timestamp with time zone;
