@@ -176,10 +176,14 @@ export function createTallyService(
     return writing
   }
 
+  const flushLater = () => void flush().catch(laterTrouble('downloads could not be written yet'))
+
   return {
     observe(observation: Observation): void {
       observed.push(observation)
-      timer ??= setTimeout(() => flush().catch(laterTrouble('downloads could not be written yet')), FLUSH_AFTER)
+      // In a rush they are counted while they are young: what is kept longer costs more to clear away than to count.
+      if (observed.length === BATCH) flushLater()
+      else timer ??= setTimeout(flushLater, FLUSH_AFTER)
     },
     flush,
   }
