@@ -9,6 +9,8 @@ export default defineNuxtConfig({
   ssr: false,
   modules: ['@pinia/nuxt', '@vueuse/nuxt', 'vuetify-nuxt-module', './modules/workers', './modules/fonts'],
   css: [
+    // Without its classes for single properties, which are half of all its rules: nothing here is written with them.
+    'vuetify/styles/core',
     '@fontsource-variable/hanken-grotesk/index.css',
     '@fontsource/ibm-plex-mono/400.css',
     '@fontsource/ibm-plex-mono/500.css',
@@ -25,7 +27,7 @@ export default defineNuxtConfig({
       link: [{ rel: 'icon', type: 'image/svg+xml', href: '/_desk/mark.svg' }],
     },
   },
-  vuetify: { vuetifyOptions: './vuetify.config.ts', moduleOptions: { styles: true } },
+  vuetify: { vuetifyOptions: './vuetify.config.ts', moduleOptions: { styles: true, disableVuetifyStyles: true } },
   nitro: {
     preset: 'node-server',
     entry: fileURLToPath(new URL('./server/entry.ts', import.meta.url)),
