@@ -16,7 +16,7 @@ export default defineConfig({
   workers: process.env.TROUGH_TEST_SLOW ? 1 : 4,
   // Long enough for a machine that has other work to do: no test waits for its end.
   timeout: 240_000,
-  expect: { timeout: 30_000 },
+  expect: { timeout: 90_000 },
   use: {
     viewport: { width: 1280, height: 800 },
     userAgent: VISITOR,

@@ -64,6 +64,9 @@ export default defineConfig({
         test: {
           name: 'desk',
           include: [COMPONENTS],
+          // What is said above is not handed down to it.
+          testTimeout: 240_000,
+          hookTimeout: 240_000,
           environment: 'nuxt',
           environmentOptions: { nuxt: { domEnvironment: 'happy-dom', url: 'http://localhost:3000/desk/sign-in' } },
         },

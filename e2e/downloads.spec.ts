@@ -223,7 +223,8 @@ test('what was seen and looked at, what robots took and what visitors missed sta
   await visit(`/see/${manual.handle}`)
   await visit(`/see/${manual.handle}?page=2`)
   await visit(`/files/${manual.handle}`, { 'User-Agent': 'Examplebot/1.0 (bot)' })
-  expect((await visit('/once/was/here', { Referer: 'https://www.kilnclub.example/links?who=me' })).status).toBe(404)
+  for (const as of ['one', 'two', 'three', 'four', 'five'])
+    expect((await visit('/once/was/here', { as, Referer: 'https://www.kilnclub.example/links?who=me' })).status).toBe(404)
   await visit('/apple-touch-icon.png')
   await visit('/for/Zm9yLXNvbWVib2R5LW9ubHk')
   await visit('/pass/come-in/c29tZWJvZHkncyBvbmx5')
@@ -235,7 +236,7 @@ test('what was seen and looked at, what robots took and what visitors missed sta
   await expect.poll(async () => (await seen('page', guides))?.seen).toBe(before + 2)
   await expect.poll(async () => (await seen('file', manual.id))?.seen).toBe(lookedBefore + 1)
   await expect.poll(async () => (await seen('file', manual.id))?.robots).toBe(robotsBefore + 1)
-  await expect.poll(() => countOf('missing', '/once/was/here')).toBe(1)
+  await expect.poll(() => countOf('missing', '/once/was/here')).toBe(5)
   await expect.poll(() => countOf('unfound', 'zzqx kiln')).toBe(1)
   await expect.poll(() => countOf('stopped', trade.id)).toBe(stoppedBefore + 1)
   const { missing, unfound } = await misses()
@@ -256,8 +257,15 @@ test('what was seen and looked at, what robots took and what visitors missed sta
   await openDesk(page, server.url)
   await page.goto(`${server.url}/desk/downloads?span=today`)
   await main(page).getByRole('button', { name: 'Missed' }).click()
-  await expect(main(page).getByRole('row', { name: /\/once\/was\/here 1 kilnclub\.example\/links/ })).toBeVisible()
+  await expect(main(page).getByRole('row', { name: /\/once\/was\/here 5 kilnclub\.example\/links/ })).toBeVisible()
   await expect(main(page).getByRole('row', { name: /zzqx kiln 1/ })).toBeVisible()
+  await page.goto(`${server.url}/desk/checks`)
+  const vain = page.getByRole('region', { name: 'Asked for in vain' })
+  await expect(vain.getByRole('listitem').filter({ hasText: '/once/was/here' })).toContainText(
+    '5 times, followed on kilnclub.example/links',
+  )
+  await vain.getByRole('link', { name: 'All that was missed' }).press('Enter')
+  await expect(page).toHaveURL(/downloads\?.*show=misses/)
 })
 
 test('a button is shown on the board as visitors see it', async ({ page }) => {

@@ -105,17 +105,23 @@ test('a password of one’s own is chosen on the way in, and does from then on; 
   const later = await askFor(email, own)
   expect(later.answer.status).toBe(303)
   expect((await later.someone.ask(path)).status).toBe(200)
-  const statuses: number[] = []
-  for (const [who, password] of [
-    [email, 'not that one'],
-    ['somebody@else.example', own],
-    [TEACHER, own],
-    [email, 'nor that one'],
-    [email, 'nor this'],
-    [email, own],
-  ] as const)
-    statuses.push((await askFor(who, password)).answer.status)
-  expect(statuses).toEqual([403, 403, 403, 403, 403, 429])
+  const began = Date.now()
+  // All at once: on a machine with other work five of them, one after another, take longer than they are remembered.
+  const wrong = await Promise.all(
+    (
+      [
+        [email, 'not that one'],
+        ['somebody@else.example', own],
+        [TEACHER, own],
+        [email, 'nor that one'],
+        [email, 'nor this'],
+      ] as const
+    ).map(([who, password]) => askFor(who, password)),
+  )
+  expect(wrong.map(({ answer }) => answer.status)).toEqual([403, 403, 403, 403, 403])
+  const { status } = (await askFor(email, own)).answer
+  // After a minute they are forgotten.
+  expect([429, ...(Date.now() - began < 60_000 ? [] : [303])]).toContain(status)
 })
 
 test('whoever is taken out of the group, or erased, is out with the next request', async () => {

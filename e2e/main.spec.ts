@@ -93,7 +93,7 @@ test('published while its file is still on the way, a page goes live when that i
   await expect(page.getByText('Goes live when its file is in')).toBeVisible()
   await expect(page.getByText('leads nowhere')).toHaveCount(0)
   await sendAt(page)
-  await expect(page.getByText('“On the way” is live.')).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByText('“On the way” is live.')).toBeVisible()
   const visitor = await newVisitor(browser)
   await visitor.goto(`${server.url}/on-the-way`)
   const href = await visitor.locator('main a.tr-button').getAttribute('href')

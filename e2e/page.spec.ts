@@ -334,7 +334,7 @@ test('a button whose page was left while its file was arriving gets the file all
   const opened = new Promise<void>(resolve => (goOn = resolve))
   await page.route('**/api/pages/*/draft', async route => (await opened, route.continue()))
   await sendAt(page)
-  await expect(row(page, 'Late')).toBeVisible({ timeout: 60_000 })
+  await expect(row(page, 'Late')).toBeVisible()
   await openPage(page, 'Left behind')
   await page.keyboard.type('Written meanwhile.')
   await page.getByLabel('Title of the page').fill('Found again')

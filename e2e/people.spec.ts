@@ -47,7 +47,7 @@ test('a helper is invited in five actions, comes by the link of the message, and
   await expect(helper.locator('.folder-strip')).toHaveCount(1)
 
   // The owner sees that they came, without asking.
-  await expect(page.getByRole('row', { name: /Lorry/ })).toBeVisible({ timeout: 15_000 })
+  await expect(page.getByRole('row', { name: /Lorry/ })).toBeVisible()
   await helper.close()
 })
 
@@ -89,7 +89,7 @@ test('what is allowed changes while they work, and being let go ends it', async 
   await owner.getByRole('button', { name: 'Yard', exact: true }).click()
   await choose(owner.getByRole('region', { name: 'Yard' }), 'What they may do', /^Looks after the library/)
   await expect(owner.getByRole('row', { name: /Yard.*Looks after the library: Deliveries/ })).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Delete…' })).toBeVisible({ timeout: 15_000 })
+  await expect(page.getByRole('button', { name: 'Delete…' })).toBeVisible()
   await page.getByLabel('Title', { exact: true }).fill('Delivery note 4471, signed')
   await page.keyboard.press('Enter')
   await expect(row(page, 'Delivery note 4471, signed')).toBeVisible()

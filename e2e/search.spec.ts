@@ -64,5 +64,5 @@ test('a search field on a page finds files by words inside, without script, in a
     await page.reload()
     await page.locator('.search-view').click()
     await expect(note.getByText('1 download of what was found from here')).toBeVisible({ timeout: 3000 })
-  }).toPass({ timeout: 30_000 })
+  }).toPass()
 })

@@ -63,7 +63,7 @@ test('a folder dropped on the page lists its files; visitors without script take
   await expect(async () => {
     await page.reload()
     await expect(shelves(page).locator('.block-state')).toHaveText('2 downloads', { timeout: 3000 })
-  }).toPass({ timeout: 30_000 })
+  }).toPass()
 })
 
 test('folders below are folded out by visitors without script, and their files come under their names in the zip', async ({

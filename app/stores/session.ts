@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { z } from 'zod'
 import { languageSchema } from '~~/core/language/languages'
-import { speechOf } from '~~/core/language/speech'
+import { COUNTS_TOLD, speechOf } from '~~/core/language/speech'
 import { ownWordsSchema } from '~~/core/language/words/words'
 import { cleaningSchema } from '~~/core/trust/trustReports'
 import { ask, tell, wordsOf } from '~/composables/api'
@@ -15,6 +15,7 @@ const siteSchema = z.object({
   /** of the IANA database */ timeZone: z.string(),
   language: languageSchema,
   /** visitors may look at files before they take them */ see: z.boolean(),
+  /** how exactly pages tell how often something was taken */ counts: z.enum(COUNTS_TOLD),
   /** it is kept from which countries files are taken */ countries: z.boolean(),
   /** days for which addresses of networks are kept with downloads */ keepAddresses: z.number(),
   /** what it says to visitors in words of its owner */ words: ownWordsSchema,
@@ -39,13 +40,14 @@ export const useSession = defineStore('session', () => {
     timeZone: 'UTC',
     language: 'en',
     see: true,
+    counts: 'exact',
     countries: true,
     keepAddresses: 0,
     words: {},
   })
 
   /** how the site speaks to its visitors */
-  const speech = computed(() => speechOf(site.value.language, site.value.words))
+  const speech = computed(() => speechOf(site.value.language, site.value.words, site.value.counts))
 
   /** a code is asked for beside the password */
   const secondFactor = computed(() => rights.account?.secondFactor ?? false)

@@ -1,5 +1,6 @@
 import { SIZE_UNITS, scaledSize } from '../files/size'
 import { LANGUAGES, type Language } from './languages'
+import { roundedDown } from './rounded'
 import { WORDS, type OwnWords, type WordKey } from './words/words'
 
 /** How a site speaks to its visitors. */
@@ -11,6 +12,8 @@ export interface Speech {
   compare: (a: string, b: string) => number
   /** A day in the site's way: `28 Nov 2026`. */
   day: (iso: string) => string
+  /** How often something was taken: as it is, or by its leading figures, as the site tells it. */
+  downloads: (count: number) => string
   /** A number as it is written there. */
   number: (value: number) => string
   /** A size in decimal units with SI prefixes (IEC 80000-13); French counts in octets. */
@@ -41,19 +44,29 @@ function formatsOf(language: Language) {
   return known
 }
 
+/** How exactly visitors are told how often something was taken. */
+export const COUNTS_TOLD = ['exact', 'rounded'] as const
+export type CountsTold = (typeof COUNTS_TOLD)[number]
+
 /** How a site speaks that has a language, and says some things in words of its own. */
-export function speechOf(language: Language, own: OwnWords = {}): Speech {
+export function speechOf(language: Language, own: OwnWords = {}, counts: CountsTold = 'exact'): Speech {
   const words = WORDS[language]
   const { plurals, compare, days, number } = formatsOf(language)
+  const textOf = (key: WordKey, count: number): string => {
+    const word = words[key]
+    return own[key] ?? (typeof word === 'string' ? word : (word[plurals.select(count)] ?? word.other))
+  }
   return {
     language,
     say(key, values = {}) {
-      const word = words[key]
-      const text = own[key] ?? (typeof word === 'string' ? word : (word[plurals.select(Number(values.count))] ?? word.other))
       return filled(
-        text,
+        textOf(key, Number(values.count)),
         Object.fromEntries(Object.entries(values).map(([name, value]) => [name, typeof value === 'number' ? number(value) : value])),
       )
+    },
+    downloads(count) {
+      const told = counts === 'rounded' ? roundedDown(count) : count
+      return filled(textOf('downloadCount', told), { count: `${number(told)}${told < count ? '+' : ''}` })
     },
     compare,
     number: value => number(value),

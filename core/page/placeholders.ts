@@ -86,7 +86,7 @@ const PLACEHOLDERS: Record<string, (facts: TargetFacts, speech: Speech) => strin
   name: facts => facts.fileName,
   date: (facts, speech) => speech.day(facts.changed),
   edition: (facts, speech) => speech.say('edition', { number: facts.edition }),
-  downloads: (facts, speech) => speech.say('downloadCount', { count: facts.downloads }),
+  downloads: (facts, speech) => speech.downloads(facts.downloads),
 }
 
 /** What is said of a file that stands behind a gate. */

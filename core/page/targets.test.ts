@@ -3,7 +3,15 @@ import { brokenPlacements } from '../walk/broken'
 import { button, heading, linkMark, pageOf, shelf, words } from '../testing/pages'
 import { newPicture } from './insert'
 import { blockOf, giveShelf, giveTarget, idOf, keyOf, mapTargets, placementsOf } from './targets'
-import { buttonAttrsSchema, pageDocumentSchema, type Block, type PageDocument, type PlainBlock, type Reference } from './schema'
+import {
+  buttonAttrsSchema,
+  pageDocumentSchema,
+  type Block,
+  type PageDocument,
+  type PlainBlock,
+  type Reference,
+  type SectionBlock,
+} from './schema'
 
 const list = (...content: PlainBlock[]): PlainBlock => ({ type: 'bulletList', content: [{ type: 'listItem', content }] })
 const document = pageOf(
@@ -40,7 +48,7 @@ describe('placementsOf', () => {
 describe('blockOf', () => {
   const [one, other] = [button({ placement: 'aaaaaaaaaa' }), button({ placement: 'bbbbbbbbbb' })]
   const linked = words('the list', linkMark('cccccccccc', 'pdf'))
-  const dark: Block = { type: 'section', attrs: { tone: 'dark' }, content: [words('Before'), other] } as never
+  const dark = { type: 'section', attrs: { tone: 'dark' }, content: [words('Before'), other] } as unknown as SectionBlock
 
   it('is what a placement is, or stands in; within a section it keeps what is behind it', () => {
     const page = pageOf(one, linked, dark)

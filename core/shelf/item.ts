@@ -38,7 +38,7 @@ const FACTS: Record<ShelfFact, (file: TargetFacts, speech: Speech) => string> = 
   date: (file, speech) => speech.day(file.changed),
   edition: (file, speech) => speech.say('edition', { number: file.edition }),
   pages: ({ pages }, speech) => (pages === undefined ? '' : speech.say('pageCount', { count: pages })),
-  downloads: (file, speech) => speech.say('downloadCount', { count: file.downloads }),
+  downloads: (file, speech) => speech.downloads(file.downloads),
   tags: file => file.tags.join(', '),
 }
 /** Facts in cells of a table, where the heading says what the number is. */

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { languageSchema } from '../language/languages'
+import { COUNTS_TOLD } from '../language/speech'
 import { timeZoneSchema } from '../timetable/timeZone'
 
 /** Days for which addresses of visitors' networks may be kept. */
@@ -23,6 +24,8 @@ export const siteFormSchema = z.object({
   language: languageSchema,
   /** visitors may look at files before they take them, where nothing else is said of a file or folder */
   see: z.boolean(),
+  /** how exactly pages tell how often something was taken */
+  counts: z.enum(COUNTS_TOLD),
   /** it is kept from which countries files are taken */
   countries: z.boolean(),
   /** days for which addresses of networks are kept with downloads; 0 for not at all */

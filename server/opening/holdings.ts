@@ -34,6 +34,7 @@ import { createContacts } from '../services/contacts/contacts'
 import type { Visitors } from '../services/visitorAddress'
 import type { DataFolder } from './dataFolder'
 import { createKeptTree } from '../services/files/keptTree'
+import { forgetSentTo } from '../services/gates/links'
 import { openGates } from './gates'
 import type { Owner } from './owner'
 
@@ -79,7 +80,7 @@ export function openHoldings(
   return {
     ...opened,
     arrivals,
-    contacts: createContacts(db, events, [arrivals.eraseOf]),
+    contacts: createContacts(db, events, [arrivals.eraseOf, forgetSentTo]),
     site,
     pages,
     signposts,

@@ -227,6 +227,7 @@ const CHANGES: [string, () => Promise<unknown>][] = [
   ['a page goes to the bin', async () => test.trough.pages.remove((await test.trough.pages.at('ovens'))!.id, { despite: true })],
   ['a page comes out of the bin', async () => test.trough.pages.restore((await test.trough.pages.binned())[0]!.id)],
   ['a page is taken offline', async () => test.trough.pages.unpublish((await test.trough.pages.at('ovens'))!.id, { despite: true })],
+  ['counts are told by their leading figures', () => test.trough.site.set({ counts: 'rounded' })],
   ['the site is renamed and moves', () => test.trough.site.set({ name: 'Marlpit & daughters', address: 'https://marlpit.example' })],
   [
     'its colours change',

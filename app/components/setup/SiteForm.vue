@@ -1,11 +1,16 @@
 <script setup lang="ts">
 import { LANGUAGES, LANGUAGE_CODES } from '~~/core/language/languages'
+import { COUNTS_TOLD } from '~~/core/language/speech'
 import { MOST_ADDRESS_DAYS, siteFormSchema } from '~~/core/site/siteForm'
 
 /** What holds of the whole site: its name, its address, its clock, its icon. */
 const session = useSession()
 const notices = useNotices()
 const LANGUAGE_CHOICES = LANGUAGE_CODES.map(value => ({ value, title: LANGUAGES[value].title }))
+const COUNT_CHOICES = COUNTS_TOLD.map(value => ({
+  value,
+  title: { exact: 'As it is: 1,234', rounded: 'By its leading figures: 1,200+' }[value],
+}))
 const ZONES = Intl.supportedValuesOf('timeZone')
 
 const { field, submit, problem, busy, changed, reset } = useForm({
@@ -53,6 +58,7 @@ useKeepWritten(changed)
     <p id="see-hint" class="hint">
       Pages, tables and words of a file, on a page of its own at <code>/see/</code>. Folders and files can say otherwise for themselves.
     </p>
+    <VSelect v-bind="field('counts')" label="How often a file was taken, where a page says so" :items="COUNT_CHOICES" />
     <VCheckbox v-bind="field('countries')" label="Keep from which countries files are taken" aria-describedby="countries-hint" />
     <p id="countries-hint" class="hint">
       Told by a table that came with Trough: nobody is asked, and no address is kept for it. It holds from now on;

@@ -100,6 +100,7 @@ useHead({ title: 'Checks', style: [{ innerHTML: () => contentCss(looks.style) + 
           </ul>
         </div>
       </section>
+      <AskedInVain />
       <FoldSection
         v-if="checks.left.length"
         class="left"

@@ -136,7 +136,12 @@ describe('contacts', () => {
     // What a pattern takes for more than itself is taken as it is.
     expect((await contacts.list({ q: '1%m', from: 0, limit: 10 })).total).toBe(0)
     expect((await contacts.get(first.contact!)).admissions).toHaveLength(2)
+    const file = await test.put('list.txt', 'list')
+    const wanted = { note: 'Ada at Pots', email: 'one@pots.example', until: null, most: null, send: false }
+    const link = await test.trough.personalLinks.create(file.id, wanted, 'http://site.example')
     await contacts.erase(first.contact!)
+    // Their link leads on, and says no more whose it is.
+    expect(await test.trough.personalLinks.list(file.id)).toEqual([{ ...link, note: 'For somebody who is forgotten', email: '' }])
     expect((await contacts.list({ q: '', from: 0, limit: 10 })).total).toBe(0)
     await expect(contacts.get(first.contact!)).rejects.toMatchObject({ status: 404 })
   })

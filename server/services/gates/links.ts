@@ -1,6 +1,6 @@
-import { eq } from 'drizzle-orm'
+import { eq, inArray } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
-import type { Database } from '../../db/connection'
+import type { Database, Queryable } from '../../db/connection'
 import { personalLinks } from '../../db/schema'
 import type { Events } from '../events'
 
@@ -36,3 +36,11 @@ export const linkHolds = ({ revoked, until }: LinkRow, now: number): boolean =>
 const PREFIX = 'link'
 export const gateOfLink = (id: string): string => PREFIX + id
 export const linkOfGate = (gate: string): string | undefined => (gate.startsWith(PREFIX) ? gate.slice(PREFIX.length) : undefined)
+
+/** Says no more whom links were sent to, in the caller's transaction; they lead on. */
+export async function forgetSentTo(tx: Queryable, emails: readonly string[]): Promise<void> {
+  await tx
+    .update(personalLinks)
+    .set({ email: '', note: 'For somebody who is forgotten' })
+    .where(inArray(personalLinks.email, [...emails]))
+}

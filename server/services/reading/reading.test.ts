@@ -47,22 +47,26 @@ it('a file that crashes, hangs or breaks its reader is marked, and the queue goe
   }
   let told = 0
   events.on('read', hashes => (told += hashes.length))
-  const service = createReadingService({
-    db,
-    store: localStore(join(folder, 'store')),
-    folder: join(folder, 'derived'),
-    texts: createSearchIndex(db),
-    events,
-    traffic: createTraffic(),
-    script,
-    patience: 6000,
-  })
+  const open = () =>
+    createReadingService({
+      db,
+      store: localStore(join(folder, 'store')),
+      folder: join(folder, 'derived'),
+      texts: createSearchIndex(db),
+      events,
+      traffic: createTraffic(),
+      script,
+      patience: 6000,
+    })
+  const service = open()
   await service.idle()
   await service.close()
 
-  const rows = await db.select().from(blobs)
-  const outcome = Object.fromEntries(rows.map(row => [types[Number(row.sha256[0])]!, [row.preview, row.readingError ?? row.facts.pages]]))
-  expect(outcome).toEqual({
+  const outcome = async () =>
+    Object.fromEntries(
+      (await db.select().from(blobs)).map(row => [types[Number(row.sha256[0])]!, [row.preview, row.readingError ?? row.facts.pages]]),
+    )
+  expect(await outcome()).toEqual({
     crash: ['failed', 'Reading it stopped the reader.'],
     fine: ['ready', 3],
     hang: ['failed', 'Reading it took too long.'],
@@ -71,4 +75,18 @@ it('a file that crashes, hangs or breaks its reader is marked, and the queue goe
     well: ['ready', 3],
   })
   expect(told).toBe(types.length)
+
+  // With the folder of what was made of them gone, as after a restore, those that could be read are read once more, and once.
+  await writeFile(script, STAND_IN.replace('pages: 3', 'pages: 4'))
+  const toldAfter: number[] = []
+  for (let start = 0; start < 2; start++) {
+    const next = open()
+    await next.start()
+    await next.idle()
+    await next.close()
+    expect(await outcome()).toMatchObject({ fine: ['ready', 4], well: ['ready', 4], refuse: ['failed', 'Not a document.'] })
+    toldAfter.push(told)
+  }
+  expect(toldAfter[0]).toBeGreaterThan(types.length)
+  expect(toldAfter[1]).toBe(toldAfter[0])
 })

@@ -1,3 +1,5 @@
+import { existsSync } from 'node:fs'
+import { mkdir } from 'node:fs/promises'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { and, count, eq, inArray, ne } from 'drizzle-orm'
@@ -147,6 +149,14 @@ export function createReadingService({
     }
   }
 
+  /** What was made of files is left out of backups: where its folder is not there, as after a restore, all of it is made again. */
+  async function makeAgain(): Promise<void> {
+    if (existsSync(folder)) return
+    await db.update(blobs).set({ reading: 'waiting' }).where(eq(blobs.reading, 'done'))
+    // Only then: a start that ends here begins anew with the next.
+    await mkdir(folder, { recursive: true })
+  }
+
   /** Works off what waits; called again while at it, it looks once more at the end. */
   function wake(): Promise<void> {
     again = true
@@ -169,6 +179,7 @@ export function createReadingService({
     async start(): Promise<void> {
       events.on('library', onLibrary)
       await readAnewWith(db, programs)
+      await makeAgain().catch(laterTrouble('what was made of files cannot be made again yet'))
       onLibrary()
     },
     /** Resolves when nothing waits. */

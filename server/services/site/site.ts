@@ -15,6 +15,7 @@ export const siteSchema = siteFormSchema.extend({
   timeZone: timeZoneSchema.default(() => Intl.DateTimeFormat().resolvedOptions().timeZone),
   language: languageSchema.default('en'),
   see: z.boolean().default(true),
+  counts: siteFormSchema.shape.counts.default('exact'),
   countries: z.boolean().default(true),
   keepAddresses: siteFormSchema.shape.keepAddresses.default(0),
   /** what it says to visitors in words of its owner */
@@ -52,8 +53,8 @@ export function createSiteService(db: Database, events: Events, addressFromEnvir
 
     /** How it speaks to its visitors. */
     async speech(): Promise<Speech> {
-      const { language, words } = await known.get()
-      return speechOf(language, words)
+      const { language, words, counts } = await known.get()
+      return speechOf(language, words, counts)
     },
 
     /** Hosts, with their ports, that the site answers at or once did: addresses that name one are its own. */
