@@ -39,18 +39,19 @@ test('what is whole is counted once, with where it came from; what is not, or is
 
   // A whole one, from a page of another site, by a campaign.
   await ask({ Referer: 'https://www.kilnclub.example/links?secret=1' }, `${address}?from=Newsletter-2026-11`)
+  // One click too many; right after, since it would be one of its own half a minute later.
+  await ask()
   // Another visitor, in four pieces side by side, over connections of their own (RFC 9110, section 14).
   const pieces = [0, 1, 2, 3].map(part => `bytes=${part * (SIZE / 4)}-${(part + 1) * (SIZE / 4) - 1}`)
   await Promise.all(pieces.map(Range => ask({ Range, 'User-Agent': `${VISITOR} in pieces` })))
   // One who asked not to be followed (Global Privacy Control).
   await ask({ 'Sec-GPC': '1', 'User-Agent': `${VISITOR} of nobody` })
-  // None of a visitor's: broken off, only asked after, fetched ahead, a robot's, the owner's own, one click too many.
+  // None of a visitor's: broken off, only asked after, fetched ahead, a robot's, the owner's own.
   await breakOff(`/files/${handle}`)
   await ask({}, address, 'HEAD')
   await ask({ 'Sec-Purpose': 'prefetch', 'User-Agent': `${VISITOR} ahead` })
   await ask({ 'User-Agent': 'examplebot/2.1 (+http://bot.example/)' })
   await ask({ 'Cookie': await cookieOf(server.url), 'User-Agent': `${VISITOR} of mine` })
-  await ask()
 
   await expect.poll(async () => (await board(`span=today&file=${id}`)).total.count).toBe(3)
   const { items, names } = await log(`file=${id}`)

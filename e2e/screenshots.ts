@@ -4,7 +4,7 @@ import { test, type Page } from '@playwright/test'
 import { makePdf } from '../demo/pdf'
 import { priceList } from '../demo/texts'
 import { dropFiles } from './support/files'
-import { openDesk, openFolder, openPage, row, showInLibrary } from './support/owner'
+import { choose, openDesk, openFolder, openPage, showInLibrary } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 
 const FOLDER = join(import.meta.dirname, '../docs/screenshots')
@@ -50,6 +50,17 @@ test('who may have what', async ({ page }) => {
   await page.getByRole('button', { name: /^Price list price/ }).click()
   await page.getByText('Which edition').waitFor()
   await shoot(page, 'downloads')
+  await page.getByRole('button', { name: 'Show this alone' }).click()
+  await choose(page, 'By what the list is made', 'by button or link')
+  await page
+    .getByRole('region', { name: /^Downloads by button/ })
+    .getByRole('row')
+    .getByRole('button')
+    .nth(1)
+    .click()
+  await page.frameLocator('iframe[title="As visitors see it"]').getByRole('link').waitFor()
+  await page.locator('.sum').scrollIntoViewIfNeeded()
+  await shoot(page, 'downloads-file')
   await page.goto(`${server.url}/desk/downloads?show=log`)
   await page.getByText('the newest first').waitFor()
   await shoot(page, 'downloads-log')
@@ -90,11 +101,6 @@ test('pages, page, finder, file, live', async ({ page }) => {
   await page.getByRole('option', { name: /in the library with “thermocouple”/ }).waitFor()
   await shoot(page, 'search')
   await page.keyboard.press('Escape')
-  await page.goto(`${server.url}/desk?folder=top`)
-  await openFolder(page, 'Studio photos')
-  await row(page, 'picture pack').getByRole('link').click()
-  await page.getByText('All that visitors find in it').click()
-  await shoot(page, 'bundle')
   await page.goto(`${server.url}/desk?folder=top`)
   await openFolder(page, 'Price lists')
   await page

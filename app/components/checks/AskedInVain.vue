@@ -26,7 +26,7 @@ onMounted(async () => {
 <template>
   <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
   <section v-if="missing.length" aria-labelledby="asked-in-vain">
-    <h2 id="asked-in-vain"><i />Asked for in vain</h2>
+    <CostHeading id="asked-in-vain" cost="hard">Asked for in vain</CostHeading>
     <p class="hint">In the last 30 days visitors followed these addresses, and nothing is there.</p>
     <ul>
       <li v-for="{ key, count, from } in missing" :key="key">
@@ -44,20 +44,6 @@ onMounted(async () => {
 </template>
 
 <style scoped>
-h2 {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  margin: 6px 0 0;
-  padding: 6px 0 2px;
-  font-size: 15px;
-  border-top: 2px solid var(--ink);
-}
-h2 i {
-  width: 11px;
-  height: 11px;
-  background: #7e9c98;
-}
 ul {
   list-style: none;
   margin: 0;

@@ -80,7 +80,7 @@ useHead({ title: 'Checks', style: [{ innerHTML: () => contentCss(looks.style) + 
       </section>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <section v-for="{ cost, kinds } in groups" :key="cost" :aria-labelledby="`cost-${cost}`">
-        <h2 :id="`cost-${cost}`" :class="cost"><i />{{ COST_WORDS[cost] }}</h2>
+        <CostHeading :id="`cost-${cost}`" :cost="cost">{{ COST_WORDS[cost] }}</CostHeading>
         <div v-for="kind in kinds" :key="kind.name" class="kind">
           <div class="kind-head">
             <div>
@@ -147,29 +147,6 @@ useHead({ title: 'Checks', style: [{ innerHTML: () => contentCss(looks.style) + 
 }
 .fine .verdict {
   color: #3c6530;
-}
-h2 {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  margin: 6px 0 0;
-  padding: 6px 0 2px;
-  font-size: 15px;
-  border-top: 2px solid var(--ink);
-}
-h2 i {
-  width: 11px;
-  height: 11px;
-  background: #bfcbc9;
-}
-h2.blocked i {
-  background: #9a4420;
-}
-h2.misled i {
-  background: var(--straw);
-}
-h2.hard i {
-  background: #7e9c98;
 }
 h3 {
   margin: 0;
