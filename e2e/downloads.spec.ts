@@ -255,8 +255,7 @@ test('what was seen and looked at, what robots took and what visitors missed sta
   server = await startServer(server.data)
   await expect.poll(async () => (await seen('page', guides))?.seen).toBe(before + 3)
 
-  await openDesk(page, server.url)
-  await page.goto(`${server.url}/desk/downloads?span=today`)
+  await openDesk(page, server.url, '/desk/downloads?span=today')
   await main(page).getByRole('button', { name: 'Missed' }).click()
   await expect(main(page).getByRole('row', { name: /\/once\/was\/here 5 kilnclub\.example\/links/ })).toBeVisible()
   await expect(main(page).getByRole('row', { name: /zzqx kiln 1/ })).toBeVisible()
@@ -270,8 +269,7 @@ test('what was seen and looked at, what robots took and what visitors missed sta
 })
 
 test('a button is shown on the board as visitors see it', async ({ page }) => {
-  await openDesk(page, server.url)
-  await page.goto(`${server.url}/desk/downloads?span=90&list=placement`)
+  await openDesk(page, server.url, '/desk/downloads?span=90&list=placement')
   const rows = page.getByRole('region', { name: /^Downloads by button/ })
   await rows.getByRole('button', { name: /^Timetable, winter 2027/ }).click()
   const drawn = page.frameLocator('iframe[title="As visitors see it"]')
@@ -284,8 +282,7 @@ test('a button is shown on the board as visitors see it', async ({ page }) => {
 })
 
 test('a view that is none shows the usual one; what could not be meant is refused', async ({ page }) => {
-  await openDesk(page, server.url)
-  await page.goto(`${server.url}/desk/downloads?span=ever&from=yesterday&unit=year&list=shoe`)
+  await openDesk(page, server.url, '/desk/downloads?span=ever&from=yesterday&unit=year&list=shoe')
   await expect(main(page).locator('.sum')).toBeVisible()
   for (const bad of [
     'span=days&from=2026-02-30',

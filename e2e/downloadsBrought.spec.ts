@@ -29,8 +29,7 @@ test('a log of before is looked at, brought in, told apart in the bars, and take
   ]
   const before = (await board('span=all')).total.count
 
-  await openDesk(page, server.url)
-  await page.goto(`${server.url}/desk/downloads`)
+  await openDesk(page, server.url, '/desk/downloads')
   await main(page).getByRole('button', { name: 'Numbers of before Trough…' }).click()
   await page
     .locator('input[type=file]')
@@ -67,8 +66,7 @@ test('a log of before is looked at, brought in, told apart in the bars, and take
 })
 
 test('a summary is asked for, written at once, and read in the outbox', async ({ page }) => {
-  await openDesk(page, server.url)
-  await page.goto(`${server.url}/desk/downloads`)
+  await openDesk(page, server.url, '/desk/downloads')
   await main(page).getByRole('button', { name: 'Told by message' }).click()
   const form = main(page).getByRole('form', { name: 'Summary by message' })
   await choose(form, 'How often', 'On the first of a month, of the month before')
@@ -90,8 +88,7 @@ test('a summary is asked for, written at once, and read in the outbox', async ({
 })
 
 test('countries are drawn as dark as they are many, and the library stands in the order of what was taken', async ({ page }) => {
-  await openDesk(page, server.url)
-  await page.goto(`${server.url}/desk/downloads?span=90&list=country`)
+  await openDesk(page, server.url, '/desk/downloads?span=90&list=country')
   const canvas = main(page).locator('.map canvas')
   await expect(canvas).toBeVisible()
   /** Points of a colour in the picture. */

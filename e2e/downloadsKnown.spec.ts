@@ -46,8 +46,7 @@ test('who left an address is known by what they took, unless they asked not to b
   expect(persons.sort()).toEqual(['', 'anne@potters.example'])
   expect((await log('q=anne@potters')).total).toBe(1)
 
-  await openDesk(page, server.url)
-  await page.goto(`${server.url}/desk/downloads?span=today&list=person&file=${file.id}`)
+  await openDesk(page, server.url, `/desk/downloads?span=today&list=person&file=${file.id}`)
   await main(page)
     .getByRole('button', { name: /anne@potters\.example/ })
     .click()
@@ -98,8 +97,7 @@ test('addresses are kept where the owner says so, and wiped when they say no mor
   await take(`/files/${file.handle}`, 'before')
   await expect.poll(addresses).toEqual([''])
 
-  await openDesk(page, server.url)
-  await page.goto(`${server.url}/desk/setup`)
+  await openDesk(page, server.url, '/desk/setup')
   await page.getByLabel('Days for which visitors’ addresses are kept').fill('91')
   await page.getByRole('button', { name: 'Save', exact: true }).first().click()
   await expect(page.getByText('Keep addresses for at most 90 days.').first()).toBeVisible()

@@ -13,8 +13,7 @@ const save = (page: Page) => page.getByRole('button', { name: 'Save', exact: tru
 const alerts = (page: Page) => page.locator('.setup .v-input--error, .setup .problem')
 
 async function openSetup(page: Page): Promise<void> {
-  await openDesk(page, server.url)
-  await page.goto(`${server.url}/desk/setup`)
+  await openDesk(page, server.url, '/desk/setup')
   await nameField(page).waitFor()
 }
 

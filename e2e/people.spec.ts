@@ -22,8 +22,7 @@ async function signInAs(page: Page, { email, password }: { email: string; passwo
 }
 
 test('a helper is invited in five actions, comes by the link of the message, and finds what they may do', async ({ page, browser }) => {
-  await openDesk(page, server.url)
-  await page.goto(`${server.url}/desk/people`)
+  await openDesk(page, server.url, '/desk/people')
   // The five: press, write, open the list, choose a folder, press.
   await page.getByRole('button', { name: 'Invite somebody' }).click()
   await page.getByLabel('Their e-mail address').fill('lorry@marlpit.example')
@@ -84,8 +83,7 @@ test('what is allowed changes while they work, and being let go ends it', async 
   await expect(page.getByRole('button', { name: 'Delete…' })).toHaveCount(0)
 
   const owner = await (await browser.newContext()).newPage()
-  await openDesk(owner, server.url)
-  await owner.goto(`${server.url}/desk/people`)
+  await openDesk(owner, server.url, '/desk/people')
   await owner.getByRole('button', { name: 'Yard', exact: true }).click()
   await choose(owner.getByRole('region', { name: 'Yard' }), 'What they may do', /^Looks after the library/)
   await expect(owner.getByRole('row', { name: /Yard.*Looks after the library: Deliveries/ })).toBeVisible()

@@ -105,7 +105,8 @@ test('what was replaced everywhere is undone with the keyboard among all that wa
   await expect.poll(other.html).toContain('href="https://clay.example/undone"')
   await page.getByText('Written before.').click()
   await page.keyboard.press('End')
-  await page.keyboard.type(' Written after.')
+  // In one go: what is typed slowly is undone piece by piece.
+  await page.keyboard.insertText(' Written after.')
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
 
   await page.reload()

@@ -17,8 +17,7 @@ const styled = (page: Page, element: string, property: string) =>
     .evaluate((found, name) => getComputedStyle(found).getPropertyValue(name), property)
 
 test('a style is tried on a page of the site, taken, seen by visitors in light and dark, and taken back', async ({ page, context }) => {
-  await openDesk(page, server.url)
-  await page.goto(`${server.url}/desk/looks`)
+  await openDesk(page, server.url, '/desk/looks')
   const gallery = page.getByRole('region', { name: 'Finished styles' })
   await expect(gallery.getByRole('button', { name: /^Slip/ })).toContainText('Worn now')
   await gallery.getByRole('button', { name: /^Tenmoku/ }).click()
@@ -46,8 +45,7 @@ test('a style is tried on a page of the site, taken, seen by visitors in light a
 })
 
 test('a font of one’s own is dropped, chosen for headings, given its bold one, and set for visitors', async ({ page, context }) => {
-  await openDesk(page, server.url)
-  await page.goto(`${server.url}/desk/looks`)
+  await openDesk(page, server.url, '/desk/looks')
   const own = page.getByRole('group', { name: 'Typefaces of your own' })
   const font = async (weight: number) => ({
     name: `Karla ${weight}.ttf`,

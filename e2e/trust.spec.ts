@@ -167,8 +167,7 @@ test('measurements are for the owner and for who has the secret, not for strange
 test('in Setup: where the space goes, what cleaning would free, verifying, and the library as a bag that comes in again', async ({
   page,
 }) => {
-  await openDesk(page, server.url)
-  await page.goto(`${server.url}/desk/setup/storage`)
+  await openDesk(page, server.url, '/desk/setup/storage')
   const storage = page.getByRole('region', { name: 'Storage' })
   await expect(storage.getByRole('row', { name: /Studio photos 10/ })).toBeVisible()
   await storage.getByRole('link', { name: 'Sound' }).click()

@@ -49,17 +49,29 @@ export const usePages = defineStore('pages', () => {
     return copy
   }
 
-  /** Publishes every page whose draft waits; those with places that lead nowhere are left and named. */
+  /**
+   * Publishes every page whose draft waits; those with places that lead nowhere are left and named. The home page comes last: who comes by
+   * it finds the others.
+   */
   async function publishWaiting(): Promise<{ live: PageItem[]; left: PageItem[] }> {
-    const [live, left]: [PageItem[], PageItem[]] = [[], []]
-    for (const page of waiting.value) {
-      try {
-        live.push(await ask(pageItemSchema, `/pages/${page.id}/publish`, 'POST', {}))
-      } catch (error) {
-        if (!(error instanceof ApiProblem) || error.status !== 409) throw error
-        left.push(page)
+    const isHome = ({ slug, edge }: PageItem) => Number(slug === '' && !edge)
+    const live: PageItem[] = []
+    let left = waiting.value.toSorted((one, other) => isHome(one) - isHome(other))
+    let before: number
+    // What leads to one that went live after it is tried once more.
+    do {
+      before = left.length
+      const still: PageItem[] = []
+      for (const page of left) {
+        try {
+          live.push(await ask(pageItemSchema, `/pages/${page.id}/publish`, 'POST', {}))
+        } catch (error) {
+          if (!(error instanceof ApiProblem) || error.status !== 409) throw error
+          still.push(page)
+        }
       }
-    }
+      left = still
+    } while (left.length && left.length < before)
     await load()
     return { live, left }
   }

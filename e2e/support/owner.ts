@@ -1,12 +1,12 @@
 import { expect, type Locator, type Page } from '@playwright/test'
 import { cookieOf } from './upload'
 
-/** Signs in, with the session of the tests before, and waits for the desk. */
-export async function openDesk(page: Page, url: string): Promise<void> {
+/** Signs in, with the session of the tests before, opens a board, and waits for the desk. */
+export async function openDesk(page: Page, url: string, board = '/desk'): Promise<void> {
   // From the start: a browser that is told only now to hand over its file chooser may open it before, where a key opens it.
   page.on('filechooser', () => undefined)
   await carry(page, url, await cookieOf(url))
-  await page.goto(`${url}/desk`)
+  await page.goto(url + board)
   await page.getByRole('grid', { name: 'Files' }).waitFor()
   if (process.env.TROUGH_TEST_SLOW) await slow(page, Number(process.env.TROUGH_TEST_SLOW))
 }
