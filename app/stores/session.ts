@@ -71,19 +71,24 @@ export const useSession = defineStore('session', () => {
     site.value = await ask(siteSchema, '/site', 'PUT', changed)
   }
 
-  /** Leaves the board first: what is not saved there is saved, or asked about, while it still may be. */
+  /** Ends the session once the board lets go: what is not saved there is saved, or asked about, while it still may be. */
   async function signOut() {
-    const { fullPath } = router.currentRoute.value
-    if (await router.push('/desk/sign-in')) return
-    try {
+    const off = router.beforeResolve(async () => {
       await tell('/session', 'DELETE')
+      // Loaded anew: what the desk holds in memory is nobody's now.
+      window.location.assign('/desk/sign-in')
+      return false
+    })
+    try {
+      await router.push('/desk/sign-in')
     } catch (error) {
-      await router.push(fullPath)
+      off()
+      // The board has let go already.
+      await router.push('/desk')
       notices.say(wordsOf(error), { tone: 'attention' })
-      return
+    } finally {
+      off()
     }
-    // What the desk holds in memory is nobody's now.
-    window.location.assign('/desk/sign-in')
   }
 
   /** A root-relative address with the site's own in front; this desk's until the site has one. */
