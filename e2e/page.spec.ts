@@ -1,4 +1,4 @@
-import { expect, test, type Frame, type Page } from '@playwright/test'
+import { expect, test, type Frame, type Page, type Route } from '@playwright/test'
 import { pageDocumentSchema } from '../core/page/schema'
 import { carry, choose, newPage, openDesk, openPage, ownerApi, row, showInLibrary } from './support/owner'
 import { sendAt } from './support/pace'
@@ -382,6 +382,14 @@ test('who signs out right after the last word loses none of it', async ({ page }
     await route.continue()
   })
   await page.keyboard.type('The yard closes at five.')
+  // Where Trough cannot be reached one stays signed in, and is told so.
+  const cut = (route: Route) => (route.request().method() === 'DELETE' ? route.abort() : route.continue())
+  await page.route('**/api/session', cut)
+  await page.getByRole('button', { name: 'Account and setup' }).click()
+  await page.getByRole('menuitem', { name: 'Sign out' }).click()
+  await expect(page.getByText('Trough cannot be reached.')).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Pages', level: 1 })).toBeVisible()
+  await page.unroute('**/api/session', cut)
   await page.getByRole('button', { name: 'Account and setup' }).click()
   await page.getByRole('menuitem', { name: 'Sign out' }).click()
   await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()

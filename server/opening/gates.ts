@@ -3,7 +3,7 @@ import { createBasicPasses } from '../services/gates/basic'
 import { createGates } from '../services/gates/gates'
 import { createGuard } from '../services/gates/guard'
 import { createGuessing } from '../services/gates/guessing'
-import { createKnownLinks } from '../services/gates/links'
+import { createKnownLinks, forgetSentTo } from '../services/gates/links'
 import { createPasses } from '../services/gates/passes'
 import { createPasswords } from '../services/gates/passwords'
 import { createStanding } from '../services/gates/standing'
@@ -38,6 +38,6 @@ export function openGates(
     basic: createBasicPasses(passwords, visitors, now),
     now,
   })
-  return { standing, passes, passwords, guard, gates: createGates(db, passwords), guests: createGuests(db) }
+  return { standing, passes, passwords, guard, gates: createGates(db, passwords), guests: createGuests(db, forgetSentTo) }
 }
 export type OpenGates = ReturnType<typeof openGates>

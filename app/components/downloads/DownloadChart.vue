@@ -139,9 +139,9 @@ function onKey(event: KeyboardEvent): void {
   else return
   event.preventDefault()
 }
-// Other bars stand there then.
+// Other bars stand there then; what comes in meanwhile leaves the keys where they are.
 watch(
-  () => props.board,
+  () => [props.board.span.from, props.board.span.unit, props.board.bars.length].join(' '),
   () => point(undefined),
 )
 

@@ -138,10 +138,22 @@ describe('contacts', () => {
     expect((await contacts.get(first.contact!)).admissions).toHaveLength(2)
     const file = await test.put('list.txt', 'list')
     const wanted = { note: 'Ada at Pots', email: 'one@pots.example', until: null, most: null, send: false }
-    const link = await test.trough.personalLinks.create(file.id, wanted, 'http://site.example')
+    const { personalLinks, guests } = test.trough
+    const link = await personalLinks.create(file.id, wanted, 'http://site.example')
+    const ofGuest = await personalLinks.create(file.id, { ...wanted, email: 'guest@pots.example' }, 'http://site.example')
+    const forgotten = { note: 'For somebody who is forgotten', email: '' }
     await contacts.erase(first.contact!)
-    // Their link leads on, and says no more whose it is.
-    expect(await test.trough.personalLinks.list(file.id)).toEqual([{ ...link, note: 'For somebody who is forgotten', email: '' }])
+    // Their link leads on, and says no more whose it is; so does that of a guest.
+    const linksNow = async () => new Map((await personalLinks.list(file.id)).map(one => [one.id, one]))
+    expect(await linksNow()).toEqual(
+      new Map([
+        [link.id, { ...link, ...forgotten }],
+        [ofGuest.id, ofGuest],
+      ]),
+    )
+    const [guest] = await guests.add({ guests: [{ email: 'guest@pots.example', name: '' }], groups: [] })
+    await guests.remove(guest!)
+    expect((await linksNow()).get(ofGuest.id)).toEqual({ ...ofGuest, ...forgotten })
     expect((await contacts.list({ q: '', from: 0, limit: 10 })).total).toBe(0)
     await expect(contacts.get(first.contact!)).rejects.toMatchObject({ status: 404 })
   })

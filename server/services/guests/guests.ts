@@ -13,8 +13,11 @@ const AT_ONCE = 1000
 /** What is counted for each guest: whatever pass they have counts as them. */
 export const passOfGuest = (id: string): string => `g-${id}`
 
+/** Forgets what else is known of some addresses, in the caller's transaction. */
+type AlsoForgotten = (tx: Queryable, emails: readonly string[]) => Promise<void>
+
 /** Who gets through gates by name, and the groups they are in. */
-export function createGuests(db: Database) {
+export function createGuests(db: Database, alsoForgotten: AlsoForgotten) {
   function filterOf({ q, group }: Pick<GuestQuery, 'q' | 'group'>): SQL | undefined {
     const pattern = holding(q)
     return and(
@@ -147,6 +150,7 @@ export function createGuests(db: Database) {
         await tx.delete(gateTakes).where(eq(gateTakes.pass, passOfGuest(id)))
         await forgetPersons(tx, [passOfGuest(id)])
         await tx.delete(outbox).where(eq(outbox.to, gone.email))
+        await alsoForgotten(tx, [gone.email])
         return gone.email
       })
     },
