@@ -15,7 +15,7 @@ const FLOORS = [
   ['gates'],
   ['bundles', 'pages', 'pictures'],
   ['library', 'looks', 'signposts'],
-  ['editions', 'replacing', 'site', 'trust', 'uploads'],
+  ['catalogues', 'editions', 'replacing', 'site', 'trust', 'uploads'],
   ['delivery', 'jobs', 'outbox', 'recognising', 'timetable'],
   ['bags', 'downloads', 'hooks', 'oldAddresses', 'shelves', 'walk'],
   ['published'],

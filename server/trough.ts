@@ -66,6 +66,7 @@ export async function openServices(
       intake.hookSending.start()
       await holdings.library.setStraysAside()
       await delivering.bringing.resume()
+      await intake.importing.resume()
       await upkeep.tidy()
       await holdings.bundles.settled()
       await holdings.library.warm()

@@ -22,4 +22,6 @@ export const TARGET_WORDS: Record<Target['kind'], string> = {
   address: 'Address elsewhere',
   email: 'E-mail',
   phone: 'Phone call',
+  entry: 'Entry of a catalogue',
+  field: 'What each entry has',
 }

@@ -1,4 +1,4 @@
-import { mdiEmailOutline, mdiFileOutline, mdiOpenInNew, mdiPhoneOutline, mdiSignDirection, mdiTextBoxOutline } from '@mdi/js'
+import { mdiEmailOutline, mdiFileOutline, mdiFormTextbox, mdiTextBoxMultipleOutline, mdiOpenInNew, mdiPhoneOutline, mdiSignDirection, mdiTextBoxOutline } from '@mdi/js'
 import type { Target } from '~~/core/page/schema'
 
 export const TARGET_ICONS: Record<Target['kind'], string> = {
@@ -8,4 +8,6 @@ export const TARGET_ICONS: Record<Target['kind'], string> = {
   address: mdiOpenInNew,
   email: mdiEmailOutline,
   phone: mdiPhoneOutline,
+  entry: mdiTextBoxMultipleOutline,
+  field: mdiFormTextbox,
 }

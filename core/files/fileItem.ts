@@ -153,7 +153,7 @@ export type EditionChange = z.infer<typeof editionChangeSchema>
  * What a file is to a page: it is led to, or a picture behind the words of a button or of all that wear a look; or a signpost points at
  * it.
  */
-const useKindSchema = z.enum([...placementKindSchema.options, 'fill', 'look', 'signpost'])
+const useKindSchema = z.enum([...placementKindSchema.options, 'fill', 'look', 'signpost', 'entry'])
 export type UseKind = z.infer<typeof useKindSchema>
 
 /** One place that leans on a file, or leads to something else. */

@@ -11,7 +11,7 @@ export type JobLine = z.infer<typeof jobLineSchema>
 /** Work that takes a while on the server, shown in the trough. */
 export const jobItemSchema = z.object({
   id: z.string(),
-  kind: z.enum(['fetch', 'unpack', 'bag']),
+  kind: z.enum(['fetch', 'unpack', 'bag', 'entries']),
   /** what it works on: an address, or a file's title */
   name: z.string(),
   /** e-mail of who began it; empty for a command */
@@ -19,7 +19,7 @@ export const jobItemSchema = z.object({
   done: z.number(),
   /** null where it is not known yet */
   total: z.number().nullable(),
-  unit: z.enum(['bytes', 'files']),
+  unit: z.enum(['bytes', 'files', 'entries']),
   state: z.enum(['running', 'done', 'failed', 'stopped']),
   error: z.string().nullable(),
   /** further members of the problem that ended it */

@@ -1,5 +1,5 @@
 /** What an act was done to, where that can be looked up by its identity. */
-export type Subject = 'file' | 'page' | 'signpost' | 'look' | 'folder' | 'gate' | 'person' | null
+export type Subject = 'file' | 'page' | 'signpost' | 'look' | 'folder' | 'gate' | 'person' | 'catalogue' | null
 
 /** Acts that are not requests to the API. */
 export const OWN_ACTS = {
@@ -34,6 +34,22 @@ const REQUESTS: RequestAct[] = [
   ['POST', '/bundles', 'made a bundle', null],
   ['PUT', '/bundles/:id', 'changed a bundle', 'file'],
   ['POST', '/bundles/:id/add', 'put more into a bundle', 'file'],
+  ['POST', '/catalogues', 'made a catalogue', null],
+  ['PATCH', '/catalogues/:id', 'changed a catalogue', 'catalogue'],
+  ['DELETE', '/catalogues/:id', 'took a catalogue away', 'catalogue'],
+  ['PUT', '/catalogues/:id/fields', 'changed the fields of a catalogue', 'catalogue'],
+  ['POST', '/catalogues/:id/pages', 'made pages for a catalogue', 'catalogue'],
+  ['POST', '/catalogues/:id/layout', 'made a page for each entry', 'catalogue'],
+  ['POST', '/catalogues/:id/entries', 'made entries', 'catalogue'],
+  ['PATCH', '/catalogues/:id/entries', 'changed entries', 'catalogue'],
+  ['PUT', '/catalogues/:id/entries/order', 'put entries in order', 'catalogue'],
+  ['POST', '/catalogues/:id/entries/publish', 'put entries live', 'catalogue'],
+  ['POST', '/catalogues/:id/entries/unpublish', 'took entries from visitors', 'catalogue'],
+  ['POST', '/catalogues/:id/entries/remove', 'put entries in the bin', 'catalogue'],
+  ['POST', '/catalogues/:id/entries/restore', 'took entries out of the bin', 'catalogue'],
+  ['PUT', '/entries/:id/slug', 'moved an entry to another address', null],
+  ['POST', '/entry-imports/:id/bring', 'brought entries in', null],
+  ['DELETE', '/entry-imports/:id', 'took back entries that had been brought in', null],
   ['PUT', '/cleaning', 'changed what is cleaned away', null],
   ['POST', '/cleaning/now', 'cleaned up', null],
   ['PUT', '/delivery-settings', 'changed how files are checked', null],

@@ -16,6 +16,10 @@ export interface Speech {
   downloads: (count: number) => string
   /** A number as it is written there. */
   number: (value: number) => string
+  /** A number with that many digits behind the decimal sign; as many as it has where that is null. */
+  decimal: (value: number, digits: number | null) => string
+  /** An amount of a currency by ISO 4217. */
+  money: (value: number, currency: string) => string
   /** A size in decimal units with SI prefixes (IEC 80000-13); French counts in octets. */
   size: (bytes: number) => string
 }
@@ -29,7 +33,14 @@ const filled = (text: string, values: Record<string, string>) =>
 function makeFormats(language: Language) {
   const { locale } = LANGUAGES[language]
   const [whole, decimal] = [0, 1].map(digits => new Intl.NumberFormat(locale, { maximumFractionDigits: digits }))
+  const kept = new Map<string, Intl.NumberFormat>()
   return {
+    /** Made once for each way of writing. */
+    figures(key: string, options: Intl.NumberFormatOptions): Intl.NumberFormat {
+      const known = kept.get(key) ?? new Intl.NumberFormat(locale, options)
+      kept.set(key, known)
+      return known
+    },
     plurals: new Intl.PluralRules(locale),
     compare: new Intl.Collator(locale, { numeric: true }).compare,
     days: new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' }),
@@ -51,7 +62,7 @@ export type CountsTold = (typeof COUNTS_TOLD)[number]
 /** How a site speaks that has a language, and says some things in words of its own. */
 export function speechOf(language: Language, own: OwnWords = {}, counts: CountsTold = 'exact'): Speech {
   const words = WORDS[language]
-  const { plurals, compare, days, number } = formatsOf(language)
+  const { plurals, compare, days, number, figures } = formatsOf(language)
   const textOf = (key: WordKey, count: number): string => {
     const word = words[key]
     return own[key] ?? (typeof word === 'string' ? word : (word[plurals.select(count)] ?? word.other))
@@ -70,6 +81,8 @@ export function speechOf(language: Language, own: OwnWords = {}, counts: CountsT
     },
     compare,
     number: value => number(value),
+    decimal: (value, digits) => figures(`d${digits ?? ''}`, digits === null ? { maximumFractionDigits: 6 } : { minimumFractionDigits: digits, maximumFractionDigits: digits }).format(value),
+    money: (value, currency) => figures(`m${currency}`, { style: 'currency', currency }).format(value),
     day: iso => days.format(new Date(iso)),
     size(bytes) {
       const { value, decimals, unit } = scaledSize(bytes)

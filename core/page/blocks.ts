@@ -17,6 +17,9 @@ export function childrenOf(block: Block): Block[] {
     case 'blockquote':
     case 'section':
       return block.content
+    // Filled, it is what is shown of its entries, not what was laid out for them.
+    case 'entryList':
+      return block.shown ? block.shown.groups.flatMap(({ entries }) => entries.flatMap(({ blocks, cells }) => [...blocks, ...cells.flat()])) : block.content
     default:
       return []
   }
@@ -37,7 +40,8 @@ export const questionOf = ({ content: [title] }: FoldBlock): string => (title.co
 export const inlinesOf = (block: Block): Inline[] => (block.type === 'paragraph' || block.type === 'heading' ? (block.content ?? []) : [])
 
 /** Words as a reader meets them; a line break is a space. */
-export const textOf = (inlines: Inline[] = []): string => inlines.map(inline => (inline.type === 'text' ? inline.text : ' ')).join('')
+export const textOf = (inlines: Inline[] = []): string =>
+  inlines.map(inline => (inline.type === 'text' ? inline.text : inline.type === 'field' ? '' : ' ')).join('')
 
 /** What has rules of its own: kinds of blocks and marks, and ways in which shelves are shown. */
 export type PartName = Block['type'] | Mark['type'] | 'gallery' | 'shelfItems' | 'shelfTable'
@@ -50,7 +54,9 @@ export function partsOf(document: { content: Block[] }): Set<PartName> {
     if (block.type === 'shelf' && block.attrs.search) found.add('search')
     if (block.type === 'shelf' && block.attrs.source && 'below' in block.attrs.source && block.attrs.source.below !== 'no')
       found.add('fold')
-    for (const inline of inlinesOf(block)) if (inline.type === 'text') inline.marks?.forEach(mark => found.add(mark.type))
+    if (block.type === 'entryList' && block.attrs.search) found.add('search')
+    if (block.type === 'entryList' && block.attrs.way === 'table') found.add('table')
+    for (const inline of inlinesOf(block)) if (inline.type !== 'hardBreak') inline.marks?.forEach(mark => found.add(mark.type))
   }
   return found
 }
@@ -67,11 +73,14 @@ const EMPTY: Block[] = [{ type: 'paragraph' }]
 /**
  * Blocks made anew from the inmost outwards: each becomes what `make` gives for it, several or none. What has to
  * hold something keeps an empty line; a row without buttons and a quote without words go.
+ *
+ * @param into which blocks are looked into; all where left out
  */
-export function mapBlocks(blocks: Block[], make: (block: Block) => Block[]): Block[] {
-  const inner = (content: Block[]) => mapBlocks(content, make)
+export function mapBlocks(blocks: Block[], make: (block: Block) => Block[], into: (block: Block) => boolean = () => true): Block[] {
+  const inner = (content: Block[]) => mapBlocks(content, make, into)
   const filled = (content: Block[]) => (content.length ? content : EMPTY)
   return blocks.flatMap((block): Block[] => {
+    if (!into(block)) return make(block)
     switch (block.type) {
       case 'bulletList':
       case 'orderedList':
@@ -91,6 +100,7 @@ export function mapBlocks(blocks: Block[], make: (block: Block) => Block[]): Blo
         return make({ ...block, content: [title, ...filled(inner(answer))] } as Block)
       }
       case 'section':
+      case 'entryList':
         return make({ ...block, content: filled(inner(block.content)) } as Block)
       case 'blockquote':
       case 'buttonRow': {

@@ -74,6 +74,8 @@ function wordsFor(block: Block): string {
       return `fold-out “${shortened(questionOf(block))}”`
     case 'section':
       return 'section'
+    case 'entryList':
+      return 'list of entries'
   }
 }
 

@@ -12,6 +12,8 @@ export interface TargetKnowledge {
   file: (id: string) => TargetFacts | undefined
   /** a page that is live */
   page: (id: string) => { slug: string; title: string; asks?: GateKind } | undefined
+  /** an entry of a catalogue that has a page of its own, by where that is */
+  entry: (id: string) => { slug: string; title: string; asks?: GateKind } | undefined
   /** a signpost, wherever it points; `file` is the identity of what it points at, null where that is nothing */
   signpost: (id: string) => { name: string; title: string; file: string | null } | undefined
 }
@@ -57,6 +59,10 @@ export function destinationOf(target: Target | null, known: TargetKnowledge): De
       const page = known.page(target.id)
       return page && { title: page.title, asks: page.asks, actions: PLACES, href: () => pageHref(page.slug) }
     }
+    case 'entry': {
+      const entry = known.entry(target.id)
+      return entry && { title: entry.title, asks: entry.asks, actions: PLACES, href: () => pageHref(entry.slug) }
+    }
     case 'signpost': {
       const signpost = known.signpost(target.id)
       const file = signpost?.file ? known.file(signpost.file) : undefined
@@ -77,6 +83,8 @@ export function destinationOf(target: Target | null, known: TargetKnowledge): De
       return { title: target.address, actions: HANDED_OVER, href: () => `mailto:${encodeURI(target.address)}` }
     case 'phone':
       return { title: target.number, actions: HANDED_OVER, href: () => `tel:${dialled(target.number)}` }
+    // Where it is laid out for all entries there is none yet.
+    case 'field':
     case undefined:
       return undefined
   }

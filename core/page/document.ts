@@ -1,4 +1,6 @@
+import { FRAME_CSS, neighboursHtml, wayHtml, type EntryFrame } from '../catalogue/entryFrame'
 import type { Speech } from '../language/speech'
+import { LEAFING_CSS } from '../search/searchCss'
 import type { SiteStyle } from '../look/siteStyle'
 import { firstHref } from '../look/fontFaces'
 import { fontsOf } from '../look/typefaces'
@@ -144,20 +146,27 @@ export function renderPage(
     description: string
     /** shown with links to it elsewhere */ picture?: TargetFacts
     document: PageDocument
+    /** where it is the page of an entry: what stands around that, and what it is for programs */
+    entry?: { frame: EntryFrame; about: object | undefined }
   },
   known: PageFacts,
 ): string {
-  const { document } = page
+  const { document, entry } = page
   const renderer = pageRenderer(known)
-  const html = firstAtOnce(renderer.main(page.title, document.content))
+  const main = firstAtOnce(renderer.main(page.title, document.content))
+  const html = entry ? wayHtml(entry.frame, known.speech) + main + neighboursHtml(entry.frame, known.speech) : main
   // What stands behind a gate is no search engine's business.
   const files = fileIds(referencesIn(document))
     .flatMap(id => known.file(id) ?? [])
     .filter(({ asks }) => !asks)
   return frame(
     site,
-    { ...page, description: page.description || firstWords(document), files },
-    { html: site.style.paper.addresses === 'all' ? withPaperAddresses(html) : html, document },
+    { ...page, description: page.description || firstWords(document), files, about: entry?.about, list: entry?.frame.list },
+    {
+      html: site.style.paper.addresses === 'all' ? withPaperAddresses(html) : html,
+      document,
+      ...(entry && { parts: ['downloadLink' as const], css: LEAFING_CSS + FRAME_CSS }),
+    },
     known,
     renderer,
   )

@@ -6,6 +6,9 @@ import type { Block, ButtonAttrs, PageDocument, PictureAttrs } from './schema'
 export const EDGES = ['head', 'foot'] as const
 export const edgeSchema = z.enum(EDGES)
 export type Edge = z.infer<typeof edgeSchema>
+/** What stands on many pages without being one: an edge, or what is laid out for every entry of a catalogue. */
+export const pagePartSchema = z.enum([...EDGES, 'entry'])
+export type PagePart = z.infer<typeof pagePartSchema>
 
 /** The documents of the edges that are live. */
 export type EdgeDocuments = Partial<Record<Edge, PageDocument>>

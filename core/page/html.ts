@@ -1,7 +1,8 @@
+import { entryListHtml } from '../catalogue/listHtml'
 import type { Appearance } from '../look/appearance'
 import type { Speech } from '../language/speech'
 import { ButtonStyles } from '../look/styles'
-import { childrenOf, partsOfShelf, questionOf, type PartName } from './blocks'
+import { childrenOf, inlinesOf, partsOfShelf, questionOf, type PartName } from './blocks'
 import { escapeHtml } from './escape'
 import { ghostOf } from './ghosts'
 import { fillHref } from './href'
@@ -10,7 +11,7 @@ import { cardHtml, cardParts } from './card'
 import { destinationOf, effectiveAction, type Destination, type TargetKnowledge } from './destination'
 import type { TargetFacts } from './placeholders'
 import { markHtml, pictureHtml } from './picture'
-import type { Action, Block, ButtonAttrs, CardAttrs, Inline, Mark, PictureAttrs, SectionBlock, ShelfAttrs } from './schema'
+import type { Action, Block, ButtonAttrs, CardAttrs, EntryListBlock, Inline, Mark, PictureAttrs, SectionBlock, ShelfAttrs } from './schema'
 import type { ShelfSource } from '../shelf/shelfSource'
 import { FIRST_VEIL, behindHtml, sectionClass } from './sectionPicture'
 import type { Listing } from '../shelf/listing'
@@ -23,7 +24,7 @@ import type { Kept } from '../privacy/kept'
 import { privacyHtml } from '../privacy/privacyHtml'
 import { searchFormHtml } from '../search/searchForm'
 import { tableHtml } from './table'
-import { placementsOf } from './targets'
+import { asTarget, placedIn } from './targets'
 
 /** What a page needs to know of library, looks and other pages as they are now. */
 export interface PageFacts extends TargetKnowledge {
@@ -57,10 +58,10 @@ type Known = PageFacts & {
 /** Files that a page's buttons, cards and words lead to, each once. */
 function offeredIn(content: Block[], known: TargetKnowledge): Offered[] {
   const found = new Map<string, Offered>()
-  for (const { kind, targets } of placementsOf({ type: 'doc', content })) {
+  for (const { kind, targets } of placedIn({ type: 'doc', content })) {
     if (kind === 'shelf' || kind === 'picture') continue
     const [target] = targets
-    const file = target && target.kind !== 'folder' && target.kind !== 'library' ? destinationOf(target, known)?.file : undefined
+    const file = destinationOf(asTarget(target), known)?.file
     if (file) found.set(file.handle, { handle: file.handle, title: file.title })
   }
   return [...found.values()]
@@ -113,6 +114,8 @@ function renderPicture(attrs: PictureAttrs, known: Known): string {
 
 function renderInline(inline: Inline): string {
   if (inline.type === 'hardBreak') return '<br>'
+  // Where nothing was filled in there is nothing to say.
+  if (inline.type === 'field') return ''
   let html = escapeHtml(inline.text)
   for (const mark of inline.marks ?? []) {
     if (mark.type === 'bold') html = `<strong>${html}</strong>`
@@ -215,7 +218,33 @@ function renderBlock(block: Block, known: Known): string {
       return letterboxHtml(block.attrs, known.offered, known.speech)
     case 'shelf':
       return shelfHtml(block.attrs, known)
+    case 'entryList':
+      return entriesHtml(block, known)
   }
+}
+
+/** The outline below a group of entries goes one level further in than its name. */
+const GROUP_LEVEL = 2
+
+function entriesHtml({ attrs, shown }: EntryListBlock, known: Known): string {
+  if (!shown) return ''
+  const before = known.outline.last
+  return entryListHtml(attrs, shown, {
+    // Each entry begins where the one before it did.
+    write(blocks) {
+      const outline = known.outline.last
+      const html = blocksHtml(blocks, known)
+      known.outline.last = outline
+      return html
+    },
+    cellOf: blocks =>
+      blocks.map(block => (block.type === 'paragraph' ? renderInlines(inlinesOf(block), known) : renderBlock(block, known))).join(''),
+    heading(name) {
+      known.outline.last = before
+      return headingHtml(GROUP_LEVEL, escapeHtml(name), known.outline)
+    },
+    speech: known.speech,
+  })
 }
 
 function shelfHtml(attrs: ShelfAttrs, known: Known): string {

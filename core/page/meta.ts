@@ -18,6 +18,10 @@ export interface PageMeta {
   picture?: TargetFacts
   /** files that visitors get from the page */
   files?: TargetFacts[]
+  /** the page that lists it, where it is one of many */
+  list?: { title: string; slug: string }
+  /** what it is about, as schema.org says it; its papers are named there */
+  about?: object
 }
 
 /** Pixels across of the picture that goes with a link: previews are drawn some 600 wide, on screens of up to twice as many pixels. */
@@ -27,13 +31,18 @@ const SHARED_WIDTH = 1440
 const inHtml = (value: unknown): string => JSON.stringify(value).replace(/</g, '\\u003c')
 
 /** What a page is, for programs (schema.org): the site, the way to the page, and the documents on it. */
-function linkedData({ site, address, slug, title, files = [] }: PageMeta): unknown[] {
+function linkedData({ site, address, slug, title, files = [], list, about }: PageMeta): unknown[] {
   const home = `${address}/`
-  const way = [{ name: site, item: home }, ...(slug ? [{ name: title, item: address + pageHref(slug) }] : [])]
+  const way = [
+    { name: site, item: home },
+    ...(list?.slug ? [{ name: list.title, item: address + pageHref(list.slug) }] : []),
+    ...(slug ? [{ name: title, item: address + pageHref(slug) }] : []),
+  ]
   return [
     ...(slug === '' ? [{ '@type': 'WebSite', 'name': site, 'url': home }] : []),
     { '@type': 'BreadcrumbList', 'itemListElement': way.map((step, index) => ({ '@type': 'ListItem', 'position': index + 1, ...step })) },
-    ...files.map(file => ({
+    ...(about ? [about] : []),
+    ...(about ? [] : files).map(file => ({
       '@type': 'DigitalDocument',
       'name': file.title,
       'url': address + filePath(file.handle),

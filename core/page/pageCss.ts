@@ -1,3 +1,4 @@
+import { ENTRIES_CSS } from '../catalogue/listHtml'
 import { GATE_CSS } from '../gate/gatePage'
 import { LETTERBOX_CSS } from '../letterbox/letterboxHtml'
 import { fontFaces } from '../look/fontFaces'
@@ -6,7 +7,7 @@ import { CORNER } from '../look/builtin'
 import { paletteCss, tonePalettes } from '../look/palette'
 import type { Paper, SiteStyle } from '../look/siteStyle'
 import { familiesOf, fontsOf } from '../look/typefaces'
-import { SEEK_CSS } from '../search/searchCss'
+import { LEAFING_CSS, SEEK_CSS } from '../search/searchCss'
 import { FILE_TABLE_CSS, GALLERY_CSS, ITEMS_CSS, shelfCss } from '../shelf/shelfCss'
 import type { PartName } from './blocks'
 
@@ -133,10 +134,10 @@ const PICTURE = `
 /** The rules of each part of a page, with the parts that need them. */
 const PARTS: [needing: PartName[], rules: string | ((style: SiteStyle) => string)][] = [
   [['heading'], HEADINGS],
-  [['search', 'letterbox'], SEEK_CSS],
+  [['search', 'letterbox', 'entryList'], SEEK_CSS],
   [['letterbox'], GATE_CSS + LETTERBOX_CSS],
-  [['bulletList', 'orderedList', 'shelf'], LISTS],
-  [['downloadLink', 'shelf'], LINKS],
+  [['bulletList', 'orderedList', 'shelf', 'entryList'], LISTS],
+  [['downloadLink', 'shelf', 'entryList'], LINKS],
   [['section'], section],
   [['columns'], COLUMNS],
   [['fold'], FOLD],
@@ -152,6 +153,7 @@ const PARTS: [needing: PartName[], rules: string | ((style: SiteStyle) => string
   [['gallery'], GALLERY_CSS],
   [['fileCard'], CARD],
   [['picture'], PICTURE],
+  [['entryList'], LEAFING_CSS + ENTRIES_CSS],
 ]
 
 /** Sizes of headings by the style's scale: of a page, a part, a smaller part. */

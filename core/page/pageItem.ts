@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { pageChangeSchema, pageTextSchema } from './changes'
-import { edgeSchema } from './edges'
+import { pagePartSchema } from './edges'
 import { pageDocumentSchema, savedDocumentSchema } from './schema'
 import { saidGateSchema } from '../gate/gate'
 import { writtenSlugSchema } from './slug'
@@ -10,8 +10,10 @@ import { START_NAMES } from './starts'
 export const pageItemSchema = z.object({
   id: z.string(),
   slug: z.string(),
-  /** it is no page, but stands at this edge of each */
-  edge: edgeSchema.nullable(),
+  /** it is no page, but stands at this edge of each, or is what every entry of a catalogue is laid out in */
+  edge: pagePartSchema.nullable(),
+  /** the catalogue whose entries are laid out in it */
+  catalogue: z.string().nullable(),
   title: z.string(),
   description: z.string(),
   /** shown in the site's menu while it is live */

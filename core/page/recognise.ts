@@ -1,7 +1,7 @@
 import { addressSchema, emailSchema, phoneSchema, type Target } from './schema'
 
 /** What a text that was typed or pasted leads to: a place of our own by its path, or one elsewhere. */
-export type Recognised = { kind: 'own'; path: string } | Exclude<Target, { kind: 'file' | 'page' | 'signpost' }>
+export type Recognised = { kind: 'own'; path: string } | Extract<Target, { kind: 'address' | 'email' | 'phone' }>
 
 /** A name with a dot in it, as hosts have: `www.example.com`, `example.com/list` (RFC 1034, 3.1, preferred syntax). */
 const HOST = /^(?:[a-z0-9](?:[a-z0-9-]{0,61}[a-z0-9])?\.)+[a-z]{2,24}(?::\d+)?(?:[/?#]|$)/i

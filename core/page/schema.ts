@@ -1,4 +1,7 @@
 import { z } from 'zod'
+import { fieldIdSchema } from '../catalogue/field'
+import { listAttrsSchema } from '../catalogue/listAttrs'
+import type { Shown as ShownEntries } from '../catalogue/shown'
 import { letterboxAttrsSchema } from '../letterbox/letterbox'
 import { overridesSchema } from '../look/appearance'
 import { lookIdSchema } from '../look/look'
@@ -27,15 +30,22 @@ export const targetSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('address'), href: addressSchema }),
   z.object({ kind: z.literal('email'), address: emailSchema }),
   z.object({ kind: z.literal('phone'), number: phoneSchema }),
+  /** the page of an entry of a catalogue */
+  z.object({ kind: z.literal('entry'), id: idSchema }),
+  /** what an entry holds in a field, where something is laid out for all of them; `without` is said where it holds nothing */
+  z.object({ kind: z.literal('field'), field: fieldIdSchema, without: z.string().max(200).optional() }),
 ])
 export type Target = z.infer<typeof targetSchema>
 /** What takes the place of a target everywhere; nothing does where its places are to be taken off. */
 export const replaceSchema = z.object({ from: targetSchema, to: targetSchema.nullable() })
-/** What a page leans on: the targets of its buttons and links, the folders its shelves list, or, where they ask all of it, the library. */
-export type Reference = Target | { kind: 'folder'; id: string } | { kind: 'library' }
+/**
+ * What a page leans on: the targets of its buttons and links, the folders its shelves list, or, where they ask all of it, the library, and
+ * the catalogues whose entries it lists.
+ */
+export type Reference = Target | { kind: 'folder'; id: string } | { kind: 'library' } | { kind: 'catalogue'; id: string }
 
 /** What on a page leads to something or shows it. */
-export const placementKindSchema = z.enum(['button', 'link', 'shelf', 'card', 'picture'])
+export const placementKindSchema = z.enum(['button', 'link', 'shelf', 'card', 'picture', 'list'])
 export type PlacementKind = z.infer<typeof placementKindSchema>
 
 /** What a click does: opens in a new tab, opens in place of the page, saves to disk, or shows what is in it first. */
@@ -106,7 +116,13 @@ const markSchema = z.discriminatedUnion('type', [
 export type Mark = z.infer<typeof markSchema>
 
 const textSchema = z.object({ type: z.literal('text'), text: z.string().min(1).max(20_000), marks: z.array(markSchema).max(8).optional() })
-const inlineSchema = z.discriminatedUnion('type', [textSchema, z.object({ type: z.literal('hardBreak') })])
+/** What an entry has in a field, in a line of words. */
+const fieldInlineSchema = z.object({
+  type: z.literal('field'),
+  attrs: z.object({ field: fieldIdSchema }),
+  marks: z.array(markSchema).max(8).optional(),
+})
+const inlineSchema = z.discriminatedUnion('type', [textSchema, z.object({ type: z.literal('hardBreak') }), fieldInlineSchema])
 export type Inline = z.infer<typeof inlineSchema>
 
 export const buttonAttrsSchema = z.object({
@@ -140,6 +156,8 @@ export const pictureAttrsSchema = z.object({
   ...linkAttrs,
   /** identity of the picture's file */
   file: idSchema.nullable(),
+  /** the field whose picture it shows, where it is laid out for all entries of a catalogue */
+  field: fieldIdSchema.nullish(),
   /** what it shows, for those who do not see it (WCAG 2.2, 1.1.1) */
   alt: z.string().max(300),
   /** it says nothing that the text does not: left out for those who do not see it */
@@ -228,6 +246,19 @@ const plainBlockSchema = z.discriminatedUnion('type', [
   pictureSchema,
 ])
 
+/** The entries of a catalogue, each as it is laid out in it once. */
+const entryListSchema = z.object({
+  type: z.literal('entryList'),
+  attrs: listAttrsSchema,
+  content: z.array(plainBlockSchema).min(1),
+})
+/** A list of entries: as it is written, and, where visitors get it, filled with them. */
+export type EntryListBlock = z.infer<typeof entryListSchema> & {
+  /** the entry on whose page it stands: it lists the others */
+  but?: string
+  shown?: ShownEntries
+}
+
 export type PlainBlock = z.infer<typeof plainBlockSchema>
 
 const columnSchema = z.object({ type: z.literal('column'), content: z.array(plainBlockSchema).min(1) })
@@ -261,18 +292,20 @@ export const sectionAttrsSchema = z.object({
   placement: placementIdSchema.nullish(),
   /** percent of the background's colour over the picture, so that words stand out */
   veil: z.number().int().min(0).max(100).nullish(),
+  /** it is there for entries that have something in this field */
+  onlyIf: fieldIdSchema.nullish(),
 })
 export type SectionAttrs = z.infer<typeof sectionAttrsSchema>
 const sectionSchema = z.object({
   type: z.literal('section'),
   attrs: sectionAttrsSchema,
-  content: z.array(z.discriminatedUnion('type', [...plainBlockSchema.options, columnsSchema, foldSchema])).min(1),
+  content: z.array(z.discriminatedUnion('type', [...plainBlockSchema.options, columnsSchema, foldSchema, entryListSchema])).min(1),
 })
 
 export type SectionBlock = z.infer<typeof sectionSchema>
 
-const blockSchema = z.discriminatedUnion('type', [...plainBlockSchema.options, columnsSchema, foldSchema, sectionSchema])
-export type Block = z.infer<typeof blockSchema>
+const blockSchema = z.discriminatedUnion('type', [...plainBlockSchema.options, columnsSchema, foldSchema, sectionSchema, entryListSchema])
+export type Block = Exclude<z.infer<typeof blockSchema>, { type: 'entryList' }> | EntryListBlock
 
 /** A page's document; the editor and the renderer share it. */
 export const pageDocumentSchema = z.object({ type: z.literal('doc'), content: z.array(blockSchema).min(1).max(5000) })

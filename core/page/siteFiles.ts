@@ -13,6 +13,7 @@ Disallow: /api/
 Disallow: /shelves/
 Disallow: /pass/
 Disallow: /for/
+Disallow: /*?list=
 
 Sitemap: ${origin}/sitemap.xml
 `

@@ -55,13 +55,13 @@ function placedBlock(block: Block): Omit<Placement, 'section'> | undefined {
     return { id, kind: 'card', label: title || label, targets: listed(target), behind: fillPictures(block.attrs.own ?? {}), action, saveAs }
   }
   if (block.type === 'picture') {
-    const { placement: id, file, alt, target, action, saveAs } = block.attrs
+    const { placement: id, file, field, alt, target, action, saveAs } = block.attrs
     // Without its file there is nothing to see, wherever it leads.
     return {
       id,
       kind: 'picture',
       label: alt,
-      targets: file ? [{ kind: 'file', id: file }, ...listed(target)] : [],
+      targets: file ? [{ kind: 'file', id: file }, ...listed(target)] : field ? [{ kind: 'field', field }, ...listed(target)] : [],
       behind: [],
       action,
       saveAs,
@@ -73,6 +73,10 @@ function placedBlock(block: Block): Omit<Placement, 'section'> | undefined {
       ? { id, kind: 'picture', label: '', targets: [{ kind: 'file', id: picture }], behind: [], action: 'here', saveAs: '' }
       : undefined
   }
+  if (block.type === 'entryList') {
+    const { placement: id, catalogue } = block.attrs
+    return { id, kind: 'list', label: '', targets: catalogue ? [{ kind: 'catalogue', id: catalogue }] : [], behind: [], action: 'here', saveAs: '' }
+  }
   if (block.type === 'shelf') {
     const { placement: id, source, action } = block.attrs
     return { id, kind: 'shelf', label: '', targets: referencesOf(source), behind: [], action, saveAs: '' }
@@ -80,32 +84,31 @@ function placedBlock(block: Block): Omit<Placement, 'section'> | undefined {
   return undefined
 }
 
-/** All placements of a page; a link over several pieces of text is one. */
-export function placementsOf(document: PageDocument): Placement[] {
-  const found = new Map<string, Placement>()
+/** Every placement as it comes: a link over several pieces of text is one for each, and what is laid out for entries one for each of them. */
+export function* placedIn(document: PageDocument): Generator<Placement> {
   let section = ''
   for (const block of everyBlock(document)) {
     if (block.type === 'heading') section = textOf(block.content).trim() || section
     const placed = placedBlock(block)
-    if (placed) found.set(placed.id, { ...placed, section })
+    if (placed) yield { ...placed, section }
     for (const inline of inlinesOf(block)) {
-      if (inline.type !== 'text') continue
+      if (inline.type === 'hardBreak') continue
       for (const mark of inline.marks ?? []) {
         if (mark.type !== 'downloadLink') continue
-        const { placement, target, action, saveAs } = mark.attrs
-        const earlier = found.get(placement)
-        found.set(placement, {
-          id: placement,
-          kind: 'link',
-          label: (earlier?.label ?? '') + inline.text,
-          section,
-          targets: listed(target),
-          behind: [],
-          action,
-          saveAs,
-        })
+        const { placement: id, target, action, saveAs } = mark.attrs
+        const label = inline.type === 'text' ? inline.text : ''
+        yield { id, kind: 'link', label, section, targets: listed(target), behind: [], action, saveAs }
       }
     }
+  }
+}
+
+/** All placements of a page; a link over several pieces of text is one. */
+export function placementsOf(document: PageDocument): Placement[] {
+  const found = new Map<string, Placement>()
+  for (const placed of placedIn(document)) {
+    const earlier = placed.kind === 'link' ? found.get(placed.id) : undefined
+    found.set(placed.id, { ...placed, label: (earlier?.label ?? '') + placed.label })
   }
   return [...found.values()]
 }
@@ -180,7 +183,7 @@ function mapSection(block: SectionBlock, decide: Decide): Block {
  */
 export function mapTargets(document: PageDocument, decide: Decide, goneFolder?: string): PageDocument {
   const mapInline = (inline: Inline): Inline => {
-    if (inline.type !== 'text' || !inline.marks) return inline
+    if (inline.type === 'hardBreak' || !inline.marks) return inline
     const marks = inline.marks.flatMap((mark): Mark[] => {
       if (mark.type !== 'downloadLink') return [mark]
       const target = decide(mark.attrs.target, mark.attrs.placement)
@@ -236,7 +239,11 @@ export const shelvesIn = (document: PageDocument): ShelfAttrs[] =>
 
 /** Every file and folder a page leans on. */
 export const referencesIn = (document: PageDocument): Reference[] =>
-  placementsOf(document).flatMap(({ targets, behind }) => [...targets, ...behind.map((id): Reference => ({ kind: 'file', id }))])
+  [...placedIn(document)].flatMap(({ targets, behind }) => [...targets, ...behind.map((id): Reference => ({ kind: 'file', id }))])
+
+/** What a reference leads to, where it is something that buttons and links lead to. */
+export const asTarget = (reference: Reference | undefined): Target | null =>
+  !reference || reference.kind === 'folder' || reference.kind === 'library' || reference.kind === 'catalogue' ? null : reference
 
 /** The identity of a thing of this site; undefined for one elsewhere. */
 export const idOf = (reference: Reference | null | undefined): string | undefined =>
@@ -247,7 +254,7 @@ export const idOf = (reference: Reference | null | undefined): string | undefine
  * written.
  */
 export function keyOf(reference: Reference): string {
-  return outsideAddress(reference) ?? `${reference.kind} ${idOf(reference)}`
+  return outsideAddress(reference) ?? `${reference.kind} ${reference.kind === 'field' ? reference.field : idOf(reference)}`
 }
 
 const idsOf = (references: Reference[], wanted: Reference['kind']): string[] => [
@@ -260,5 +267,7 @@ export const fileIds = (references: Reference[]): string[] => idsOf(references, 
 export const folderIds = (references: Reference[]): string[] => idsOf(references, 'folder')
 /** The pages among references. */
 export const pageIds = (references: Reference[]): string[] => idsOf(references, 'page')
+/** The entries among references. */
+export const entryIds = (references: Reference[]): string[] => idsOf(references, 'entry')
 /** The signposts among references. */
 export const signpostIds = (references: Reference[]): string[] => idsOf(references, 'signpost')

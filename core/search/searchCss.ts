@@ -8,13 +8,16 @@ export const SEEK_CSS = `
 @container (max-width:34rem){.tr-seek>label{flex-basis:100%}}
 @media print{.tr-seek{display:none}}`
 
+/** Ways from page to page of something long. */
+export const LEAFING_CSS = `
+.tr-leafing{display:flex;flex-wrap:wrap;align-items:center;justify-content:space-between;gap:.5em 1.2em;margin-block:1em;font-variant-numeric:tabular-nums}
+.tr-leafing>a{padding-block:.5em}`
+
 /** What pages have that Trough itself makes of files: facts in a line, passages with marks, ways from page to page. */
 export const FOUND_CSS = `
 .tr-facts,.tr-said{color:var(--soft)}
 .tr-page mark,.tr-marks{--mark:#E3B23C}
-.tr-page mark{background:var(--mark);color:#17211F;border-radius:2px}
-.tr-leafing{display:flex;flex-wrap:wrap;align-items:center;justify-content:space-between;gap:.5em 1.2em;margin-block:1em;font-variant-numeric:tabular-nums}
-.tr-leafing>a{padding-block:.5em}
+.tr-page mark{background:var(--mark);color:#17211F;border-radius:2px}${LEAFING_CSS}
 .tr-page .tr-sheets{display:flex;flex-wrap:wrap;gap:.2em 1.4em;list-style:none;padding:0}
 :is(.tr-found,.tr-sheets,.tr-choices) [aria-current]{font-weight:700;text-decoration-thickness:3px}
 @media print{.tr-leafing{display:none}}`

@@ -90,6 +90,7 @@ export const pageOf = (...content: Block[]): PageDocument => ({ type: 'doc', con
 
 /** What shelves are shown by where nothing was set up for them. */
 export const PLAIN_SHELVES = {
+  entry: () => undefined,
   shelfLook: () => undefined,
   icon: () => undefined,
   kept: KEEPS_LITTLE,

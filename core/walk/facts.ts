@@ -74,6 +74,8 @@ export interface WalkFacts {
   file: (id: string) => WalkedFile | undefined
   /** a page that is live */
   page: TargetKnowledge['page']
+  /** an entry of a catalogue that has a page of its own */
+  entry: TargetKnowledge['entry']
   signpost: (id: string) => (ReturnType<TargetKnowledge['signpost']> & { /** undefined where nobody asked */ answer?: Answer }) | undefined
   /** the gate that is asked first at something; undefined where it is open */
   gate: (thing: { kind: 'file' | 'page'; id: string }) => WalkedGate | undefined

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { overridesSchema } from '../look/appearance'
 import { TONES } from '../look/palette'
-import { edgeSchema } from '../page/edges'
+import { pagePartSchema } from '../page/edges'
 import { placementIdSchema, targetSchema } from '../page/schema'
 
 /** What a finding costs visitors, the dearest first. */
@@ -63,7 +63,7 @@ const findingSchema = foundSchema.extend({
   cost: costSchema,
   /** of a button or card */
   drawn: drawnSchema.optional(),
-  page: z.object({ id: z.string(), title: z.string(), edge: edgeSchema.nullable() }),
+  page: z.object({ id: z.string(), title: z.string(), edge: pagePartSchema.nullable() }),
   /** only in the draft: visitors do not see it yet */
   draftOnly: z.boolean(),
   /** why the owner leaves it */

@@ -4,7 +4,7 @@ import { cardParts } from '../page/card'
 import { destinationOf, type Destination } from '../page/destination'
 import type { Block, ButtonAttrs, CardAttrs, PageDocument, Target } from '../page/schema'
 import { childrenOf } from '../page/blocks'
-import { placementsOf } from '../page/targets'
+import { asTarget, placementsOf } from '../page/targets'
 import type { WalkFacts, WalkedFile } from './facts'
 import type { Drawn } from './finding'
 
@@ -33,10 +33,10 @@ function* withTones(blocks: Block[], tone: Tone = 'plain'): Generator<{ block: B
 }
 
 /** All buttons, cards and links of a page that lead somewhere, in their order; links last. */
-export function seenOn({ document, file, page, signpost, speech }: WalkFacts): Seen[] {
+export function seenOn({ document, file, page, entry, signpost, speech }: WalkFacts): Seen[] {
   const seen: Seen[] = []
   const add = (target: Target | null, make: (destination: Destination) => Omit<Seen, 'target' | 'destination' | 'file'>) => {
-    const destination = destinationOf(target, { file, page, signpost })
+    const destination = destinationOf(target, { file, page, entry, signpost })
     if (target && destination) seen.push({ ...make(destination), target, destination, file: destination.file && file(destination.file.id) })
   }
   for (const { block, tone } of withTones(document.content)) {
@@ -65,8 +65,8 @@ export function seenOn({ document, file, page, signpost, speech }: WalkFacts): S
   }
   for (const { id, kind, label, targets } of placementsOf(document)) {
     const [target] = targets
-    if (kind === 'link' && target && target.kind !== 'folder' && target.kind !== 'library')
-      add(target, () => ({ placement: id, kind, words: label.trim(), note: '', written: { label, note: '' }, tone: 'plain' }))
+    if (kind === 'link' && target)
+      add(asTarget(target), () => ({ placement: id, kind, words: label.trim(), note: '', written: { label, note: '' }, tone: 'plain' }))
   }
   return seen
 }

@@ -90,6 +90,8 @@ export async function openDelivering(
     site,
     guard,
     contacts,
+    entryIndex: holdings.entryIndex,
+    filling: holdings.filling,
     events,
   })
   const mail = createMailSettings(db, smtp)

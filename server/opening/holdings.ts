@@ -5,6 +5,14 @@ import { createEditions } from '../services/editions/editions'
 import { createLibraryService } from '../services/library/library'
 import { createZipping } from '../services/library/zipping'
 import { createArrivals } from '../services/letterbox/arrivals'
+import { createCatalogues } from '../services/catalogues/catalogues'
+import { createEntries } from '../services/catalogues/entries'
+import { createEntryExport } from '../services/catalogues/exporting'
+import { createEntryIndex } from '../services/catalogues/entryIndex'
+import { createFileFields } from '../services/catalogues/fileFields'
+import { createFilling } from '../services/catalogues/filling'
+import { entryHolder, liveEntryFiles } from '../services/catalogues/holder'
+import { createLayingOut } from '../services/catalogues/layingOut'
 import { lookHolder } from '../services/looks/holder'
 import { createLookService } from '../services/looks/looks'
 import { pageHolder } from '../services/pages/holder'
@@ -62,7 +70,7 @@ export function openHoldings(
   const pages = createPageService(db)
   const signposts = createSignposts(db, pages)
   const looks = createLookService(db, pages)
-  const holders = createHolders([pageHolder(pages), signpostHolder(pages), lookHolder, bundleHolder])
+  const holders = createHolders([pageHolder(pages), signpostHolder(pages), lookHolder, bundleHolder, entryHolder])
   const texts = createSearchIndex(db)
   const library = createLibraryService({ connection, store, holders, texts, tree, events })
   const editions = createEditions(db, library, texts)
@@ -76,12 +84,20 @@ export function openHoldings(
   const typefaces = createTypefaces(db, store, looks)
   const arrivals = createArrivals(db)
   const timetable = createTimetable(db, signposts, site, now)
+  const entryIndex = createEntryIndex(db, events)
 
   return {
     ...opened,
     arrivals,
     contacts: createContacts(db, events, [arrivals.eraseOf, forgetSentTo]),
     site,
+    catalogues: createCatalogues(db),
+    entries: createEntries(db, entryIndex),
+    entryIndex,
+    entryExport: createEntryExport(db, entryIndex),
+    fileFields: createFileFields(db, entryIndex),
+    filling: createFilling(entryIndex, pages, events),
+    layingOut: createLayingOut(db, pages),
     pages,
     signposts,
     looks,
@@ -101,7 +117,7 @@ export function openHoldings(
     shelfLooks: createShelfLooks(db, pages),
     siteIcons: createSiteIcons(db),
     texts,
-    findable: createFindable({ pages, library, signposts, shelves, guard, events }),
+    findable: createFindable({ pages, library, signposts, shelves, entryFiles: () => liveEntryFiles(db), guard, events }),
     recognising: createRecognising(db, pages, signposts, site),
     replacing: createReplacing(db, pages, signposts, holders),
 

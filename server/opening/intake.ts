@@ -1,5 +1,6 @@
 import { createBagExport } from '../services/bags/export'
 import { createBagImport } from '../services/bags/import'
+import { createImporting } from '../services/catalogues/importing'
 import { createHooks } from '../services/hooks/hooks'
 import { createHookSending } from '../services/hooks/sending'
 import { createFetching } from '../services/jobs/fetching'
@@ -15,7 +16,7 @@ import type { Owner } from './owner'
 /** The ways in: uploads, archives, bags, other servers, the addresses of a site that moves; and the ways out: bags, other services. */
 export function openIntake(
   { connection: { db }, store, incomingFolder, events }: DataFolder,
-  { library, bundles, pages, signposts, recognising, site }: Holdings,
+  { library, bundles, pages, signposts, recognising, site, catalogues }: Holdings,
   { journal, news }: Pick<Owner, 'journal' | 'news'>,
 ) {
   const arriving = new IncomingStore(incomingFolder, store.free)
@@ -25,6 +26,7 @@ export function openIntake(
 
   const fetching = createFetching(coming)
   // What may be fetched from may be told, too.
+  const importing = createImporting(db, catalogues, jobs, arriving.partOf)
   const hookSending = createHookSending(db, events, fetching.hosts)
 
   return {
@@ -33,6 +35,7 @@ export function openIntake(
     uploads: createUploadService(arriving, library, journal),
     unpacking: createUnpacking(library, store, jobs, arriving.partOf),
     fetching,
+    importing,
     bagExport: createBagExport(db, site),
     bagImport: createBagImport({ ...coming, bundlesSettled: bundles.settled }),
 
@@ -43,6 +46,7 @@ export function openIntake(
       await hookSending.close()
       await oldAddresses.close()
       await jobs.close()
+      await importing.close()
     },
   }
 }

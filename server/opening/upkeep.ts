@@ -34,8 +34,8 @@ export function openUpkeep(
   { connection, databaseFolder, folder, store, reserve, events }: DataFolder,
   {
     owner: { sessions, journal },
-    holdings: { library, pages, signposts, looks, site, recognising, reading, typefaces, guard, contacts },
-    intake: { jobs, fetching, uploads, hooks },
+    holdings: { library, pages, signposts, looks, site, recognising, reading, typefaces, guard, contacts, entries, filling },
+    intake: { jobs, fetching, uploads, hooks, importing },
     delivering: { troubles, entering, people, daily, summaries },
   }: { owner: Owner; holdings: Holdings; intake: Intake; delivering: Delivering },
   { traffic, ownAddress }: UpkeepOptions,
@@ -43,7 +43,7 @@ export function openUpkeep(
   const { db } = connection
   const outside = createOutside(db, fetching.hosts, events)
   const measuring = createMeasuring(typefaces.bytesOf)
-  const gathering = createGathering({ db, library, pages, signposts, looks, site, recognising, measuring, outside, guard })
+  const gathering = createGathering({ db, library, pages, signposts, looks, site, recognising, measuring, outside, guard, filling })
   const walk = createWalk({
     db,
     pages,
@@ -55,7 +55,7 @@ export function openUpkeep(
   })
   const hashing = createHashing()
   const verifying = createVerifying({ connection, databaseFolder, store, hashing, library, backups: createBackupReader(hashing), troubles })
-  const cleaner = createCleaner(db, store, library, pages)
+  const cleaner = createCleaner(db, store, library, pages, entries)
   const storageUse = createStorage(db, store)
 
   const clock = createClock(db)
@@ -74,6 +74,7 @@ export function openUpkeep(
     await entering.tidy()
     await people.tidy()
     await hooks.tidy()
+    await importing.tidy()
     await daily.tidy()
     await wipeAddresses(db, (await site.get()).keepAddresses)
   }

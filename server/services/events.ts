@@ -37,6 +37,12 @@ interface TroughEvents {
   hooks: []
   /** something came by a letterbox, or was done with */
   arrivals: []
+  /** entries were written, put live or taken away: each by `catalogue/entry` */
+  entries: [ids: string[]]
+  /** names, addresses, order or fields of catalogues changed, or which of their entries are live */
+  catalogues: [ids: string[]]
+  /** a table of entries came in, or is looked at */
+  entryImports: []
 }
 export type Topic = keyof TroughEvents
 export const TOPICS: readonly Topic[] = [
@@ -58,6 +64,9 @@ export const TOPICS: readonly Topic[] = [
   'outbox',
   'hooks',
   'arrivals',
+  'entries',
+  'catalogues',
+  'entryImports',
 ]
 
 /**

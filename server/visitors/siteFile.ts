@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import type { IncomingMessage, ServerResponse } from 'node:http'
+import { OPEN_GATE } from '../../core/gate/gate'
 import { represent, respond } from '../../core/http/respond'
 import { SHARED_PICTURE } from '../../core/page/href'
 import { robotsTxt, securityTxt, sitemapXml } from '../../core/page/siteFiles'
@@ -14,8 +15,9 @@ const text = (contentType: string, words: string | undefined) =>
   words === undefined ? undefined : { contentType, bytes: Buffer.from(words) }
 
 /** What stands for a live page without a picture where others link to it. */
-const sharedPicture: SiteFile = async ({ pages, sharedPictures, guard }, _origin, query) => {
-  const page = await pages.live(query.get('page') ?? '')
+const sharedPicture: SiteFile = async ({ pages, filling, sharedPictures, guard }, _origin, query) => {
+  const slug = query.get('page') ?? ''
+  const page = slug.includes('/') ? await filling.place(slug) : await pages.live(slug)
   // Its words are its title: what stands behind a gate has none that everybody may read.
   if (page && (await guard.gatesOf({ gate: page.gate, folder: null })).length) return undefined
   return page && { bytes: await sharedPictures.of(page.title), contentType: 'image/png' }
@@ -26,7 +28,11 @@ const SITE_FILES: Record<string, SiteFile> = {
   // Asked for by this name, and served as what it is.
   '/favicon.ico': ({ icon }) => icon.get(),
   [SHARED_PICTURE]: sharedPicture,
-  '/sitemap.xml': async ({ pages }, origin) => text('application/xml; charset=utf-8', sitemapXml(origin, await pages.livePlaces())),
+  '/sitemap.xml': async ({ pages, filling }, origin) =>
+    text(
+      'application/xml; charset=utf-8',
+      sitemapXml(origin, [...(await pages.livePlaces()), ...(await filling.places(gate => gate === null || gate === OPEN_GATE))]),
+    ),
   '/.well-known/security.txt': async ({ account }, origin) =>
     text('text/plain; charset=utf-8', securityTxt(await account.contact(), origin, new Date())),
 }

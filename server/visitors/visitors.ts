@@ -126,5 +126,5 @@ async function answerAt(trough: Trough, { node: { req, res } }: H3Event, path: s
   else if (isHandInPath(path)) await answerHandIn(trough, req, res, path)
   else if (isFontPath(path)) await answerFont(trough, req, res, path)
   else if (isSiteFile(path)) await answerSiteFile(trough, req, res, path, search, headerOf(req.headers, 'host'))
-  else await answerPage(trough, req, res, path.slice(1))
+  else await answerPage(trough, req, res, path.slice(1), search)
 }

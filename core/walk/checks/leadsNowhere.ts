@@ -5,7 +5,7 @@ import type { Check } from '../check'
 import type { Found, Mend } from '../finding'
 import type { WalkFacts } from '../facts'
 
-const KIND_WORDS = { button: 'button', link: 'link', shelf: 'shelf', card: 'card', picture: 'picture' }
+const KIND_WORDS = { button: 'button', link: 'link', shelf: 'shelf', card: 'card', picture: 'picture', list: 'list' }
 
 function mendOf(
   missing: Reference | undefined,

@@ -3,7 +3,7 @@ import { firstFree } from '../../../core/files/handle'
 import { newId } from '../../../core/id'
 import { withFreshPlacements } from '../../../core/page/copy'
 import type { NewPage, PageDetails, PageItem, PageSettings, SaveDraft } from '../../../core/page/pageItem'
-import { emptyDocument } from '../../../core/page/schema'
+import { emptyDocument, type PageDocument } from '../../../core/page/schema'
 import { slugFromTitle } from '../../../core/page/slug'
 import { STARTS, listsItself } from '../../../core/page/starts'
 import { Problem, notFound } from '../../../core/problem'
@@ -28,6 +28,7 @@ function toItem({ page, published, broken }: { page: PageRow; published: Date | 
     id: page.id,
     slug: page.slug,
     edge: page.edge,
+    catalogue: page.catalogueId,
     title: page.title,
     description: page.description,
     inMenu: page.inMenu,
@@ -59,6 +60,9 @@ async function moveTo(tx: Queryable, page: PageRow, slug: string): Promise<void>
   await tx.insert(retiredSlugs).values({ slug: page.slug, pageId: page.id })
 }
 
+/** What the page of every entry is called on the desk. */
+const layoutTitle = ({ one }: { one: string }) => `Page of each ${one}`
+
 /** Pages as they are worked on: made, written, set. */
 export function createDrafts(db: Database) {
   const selectItems = (q: Queryable) =>
@@ -84,7 +88,7 @@ export function createDrafts(db: Database) {
     /** @throws Problem 409 where another page has the address */
     async create(
       { title, slug: asked, start }: NewPage,
-      { home = false, draft = start ? STARTS[start].make() : emptyDocument() } = {},
+      { home = false, draft = start ? STARTS[start].make() : emptyDocument() }: { home?: boolean; draft?: PageDocument } = {},
     ): Promise<PageDetails> {
       const id = newId()
       await db.transaction(async tx => {
@@ -97,6 +101,15 @@ export function createDrafts(db: Database) {
         await recordUses(tx, id, 'draft', draft)
       })
       return this.get(id)
+    },
+
+    /** Makes what the entries of a catalogue are laid out in; gives its identity. In the caller's transaction. */
+    async createLayout(tx: Queryable, catalogue: { id: string; one: string }, draft: PageDocument): Promise<string> {
+      const id = newId()
+      // No visitor can ask for it by itself.
+      await tx.insert(pages).values({ id, title: layoutTitle(catalogue), slug: `* ${id}`, edge: 'entry', catalogueId: catalogue.id, draft, inMenu: false })
+      await recordUses(tx, id, 'draft', draft)
+      return id
     },
 
     /**

@@ -1,7 +1,7 @@
 import { and, asc, eq, exists, inArray, isNotNull, isNull, notInArray, or, sql, type SQL } from 'drizzle-orm'
 import { OPEN_GATE } from '../../../core/gate/gate'
 import type { SiteFacts } from '../../../core/page/document'
-import type { EdgeDocuments } from '../../../core/page/edges'
+import { EDGES, type EdgeDocuments } from '../../../core/page/edges'
 import type { PageDocument, ShelfAttrs } from '../../../core/page/schema'
 import type { AskedSource } from '../../../core/shelf/shelfSource'
 import { everyBlock } from '../../../core/page/blocks'
@@ -9,6 +9,7 @@ import type { LetterboxAttrs } from '../../../core/letterbox/letterbox'
 import { shelvesIn } from '../../../core/page/targets'
 import type { Database, Queryable } from '../../db/connection'
 import { pageVersions, pages, retiredSlugs, uses } from '../../db/schema'
+import { catalogueAt } from '../uses/recording'
 import { differs, type PageRow } from './pageRows'
 
 export type WalkablePage = Pick<PageRow, 'id' | 'slug' | 'title' | 'edge' | 'live' | 'revision'> & {
@@ -78,8 +79,45 @@ export function createLiveReads(db: Database) {
         .select({ edge: pages.edge, document: pageVersions.document })
         .from(pages)
         .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
-        .where(isNotNull(pages.edge))
+        .where(inArray(pages.edge, [...EDGES]))
       return Object.fromEntries(rows.map(({ edge, document }) => [edge, document]))
+    },
+
+    /** What entries of catalogues are laid out in, by the identities of those catalogues, as far as it is live. */
+    async liveLayouts(): Promise<
+      Map<string, { id: string; gate: string | null; description: string; picture: string | null; document: PageDocument; published: Date }>
+    > {
+      const rows = await db
+        .select({
+          catalogue: pages.catalogueId,
+          id: pages.id,
+          gate: pages.gate,
+          description: pages.description,
+          picture: pages.picture,
+          document: pageVersions.document,
+          published: pageVersions.published,
+        })
+        .from(pages)
+        .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
+        .where(isNotNull(pages.catalogueId))
+      return new Map(rows.map(({ catalogue, ...layout }) => [catalogue!, layout]))
+    },
+
+    /** The first live page that lists the entries of each catalogue. */
+    async listPages(): Promise<Map<string, { id: string; slug: string; title: string; gate: string | null }>> {
+      const rows = await db
+        .select({ address: uses.address, id: pages.id, slug: pages.slug, title: pageVersions.title, gate: pages.gate })
+        .from(uses)
+        .innerJoin(pages, eq(pages.id, uses.pageId))
+        .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
+        .where(and(eq(uses.side, 'live'), eq(uses.kind, 'list'), isNull(pages.edge)))
+        .orderBy(sql`${pages.slug} = ''`, asc(pages.created))
+      const found = new Map<string, { id: string; slug: string; title: string; gate: string | null }>()
+      for (const { address, ...page } of rows) {
+        const catalogue = catalogueAt(address)
+        if (catalogue && !found.has(catalogue)) found.set(catalogue, page)
+      }
+      return found
     },
 
     /** A shelf of a live page, with that page's title; undefined where no visitor sees it. */

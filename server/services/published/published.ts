@@ -2,10 +2,16 @@ import { createHash } from 'node:crypto'
 import { promisify } from 'node:util'
 import { brotliCompress, constants, gzip } from 'node:zlib'
 import { LRUCache } from 'lru-cache'
+import { entryData } from '../../../core/catalogue/linkedData'
+import type { EntryFrame } from '../../../core/catalogue/entryFrame'
+import { titleOf } from '../../../core/catalogue/values'
+import { isFileKind } from '../../../core/catalogue/field'
+import { entrySlug } from '../../../core/catalogue/catalogue'
 import { chooseEncoding } from '../../../core/http/encoding'
 import { represent, type Representation } from '../../../core/http/respond'
 import { renderBlocks, renderMade, renderMessage, renderPage, type MadePage, type SiteFacts } from '../../../core/page/document'
 import type { PageFacts } from '../../../core/page/html'
+import { pageHref } from '../../../core/page/href'
 import { filesListed, flat, mapListing, type Listing } from '../../../core/shelf/listing'
 import { told } from '../../../core/language/visitorProblem'
 import type { Problem } from '../../../core/problem'
@@ -15,11 +21,13 @@ import type { FileItem } from '../../../core/files/fileItem'
 import { targetFacts, tellsDownloads } from '../../../core/page/placeholders'
 import { emptyDocument, type PageDocument } from '../../../core/page/schema'
 import type { ShelfSource } from '../../../core/shelf/shelfSource'
-import { blockOf, fileIds, pageIds, referencesIn, shelvesIn, signpostIds } from '../../../core/page/targets'
+import { blockOf, entryIds, fileIds, pageIds, referencesIn, shelvesIn, signpostIds } from '../../../core/page/targets'
 import { drawnIcon, iconOf, iconPictures } from '../../../core/shelf/icons'
 import { shownBy } from '../../../core/shelf/shelfLook'
 import { mayBeSeen } from '../../../core/see/said'
 import type { Gated } from '../../../core/gate/standing'
+import type { EntryIndex } from '../catalogues/entryIndex'
+import type { CatalogueFilling, Filled } from '../catalogues/filling'
 import type { Events } from '../events'
 import { kept } from '../kept'
 import { isOut } from '../files/items'
@@ -77,6 +85,12 @@ interface Rendered {
   counts: boolean
   /** what it shows hangs on what day it is */
   timely: boolean
+  /** entries it leads to, and the one whose page it is */
+  entries: Set<string>
+  /** catalogues it lists entries of */
+  entriesOf: Set<string>
+  /** catalogues whose order, names and addresses it shows */
+  catalogues: Set<string>
 }
 
 /** What a page says that is nothing else. */
@@ -102,6 +116,8 @@ interface Needs {
   site: SiteService
   guard: Pick<Guard, 'standing'>
   contacts: Pick<Contacts, 'rules'>
+  entryIndex: EntryIndex
+  filling: CatalogueFilling
   events: Events
 }
 
@@ -117,22 +133,31 @@ export function createPublishedPages({
   site,
   guard,
   contacts,
+  entryIndex,
+  filling,
   events,
 }: Needs) {
   const rendered = new LRUCache<string, Rendered>({ max: 2000 })
+  /** lists as somebody asked for them: there are as many as anybody likes */
+  const asked = new LRUCache<string, Rendered>({ max: 300 })
   const messages = new LRUCache<string, Promise<Made>>({ max: 50 })
   // Counts the changes, so that what was rendered before one is not remembered after it.
   let age = 0
   const forget = (outdated: (page: Rendered) => boolean) => {
     age++
     messages.clear()
-    for (const [slug, page] of rendered.entries()) if (outdated(page)) rendered.delete(slug)
+    for (const pages of [rendered, asked]) for (const [key, page] of pages.entries()) if (outdated(page)) pages.delete(key)
   }
   events.on('live', () => forget(() => true))
   events.on('site', () => forget(() => true))
   events.on('library', ids => forget(page => page.lists || ids.some(id => page.files.has(id))))
   events.on('downloads', ids => forget(page => page.counts && ids.some(id => page.files.has(id))))
   events.on('folders', () => forget(page => page.lists))
+  events.on('entries', ids => {
+    const touched = ids.map(id => id.split('/') as [string, string])
+    forget(page => touched.some(([catalogue, entry]) => page.entries.has(entry) || page.entriesOf.has(catalogue)))
+  })
+  events.on('catalogues', ids => forget(page => ids.some(id => page.catalogues.has(id) || page.entriesOf.has(id))))
   // Files are read one after another: what lists them by words inside follows the first at once and then several together, or it would be
   // rendered for each.
   let followed = -Infinity
@@ -213,6 +238,13 @@ export function createPublishedPages({
     const signs = (await library.byId(iconPictures(icons))).filter(file => !isOut(file) && mayBeKnown(file))
     const pictured = new Map(signs.map(file => [file.id, toFacts(file)]))
     const iconTree = icons.length ? await library.folders.tree() : undefined
+    const toEntries = entryIds(references)
+    const entered = new Map(
+      [...(await filling.entryPages(toEntries))].flatMap(([id, { gate, ...place }]) => {
+        const closed = behind({ gate, folder: null })
+        return closed?.hidden ? [] : [[id, { ...place, asks: closed?.asks }] as const]
+      }),
+    )
     const led = new Map(
       [...(await pages.livePages(pageIds(references)))].flatMap(([id, { gate, ...place }]) => {
         const closed = behind({ gate, folder: null })
@@ -223,6 +255,7 @@ export function createPublishedPages({
       speech: await site.speech(),
       file: id => facts.get(id),
       page: id => led.get(id),
+      entry: id => entered.get(id),
       signpost: id => posts.get(id),
       shelf: source => mapListing(listed.get(source) ?? flat([]), toFacts),
       look: id => appearances.get(id),
@@ -239,14 +272,107 @@ export function createPublishedPages({
       asksWords: asked.some(source => source.kind === 'found' && source.q.trim() !== ''),
       counts: tellsDownloads(JSON.stringify(documents)) || ways.some(({ facts }) => facts.includes('downloads')),
       timely: asked.some(({ within }) => within) || ways.some(({ parts }) => parts.includes('new')),
+      entries: new Set(toEntries),
     }
     return { known, picture: page?.picture ? facts.get(page.picture) : undefined, leans }
   }
 
   type Composable = NonNullable<Awaited<ReturnType<PageService['live']>>>
-  async function compose(page: Composable, facts: SiteFacts & { see: boolean }) {
-    const { known, picture, leans } = await gather(facts, page)
-    return { html: renderPage(facts, { ...page, picture }, known), leans }
+  type Entry = NonNullable<Awaited<ReturnType<EntryIndex['at']>>>
+
+  /** How whoever reads what stands behind a gate knows of other things. */
+  async function knowledgeBehind(gate: string | null) {
+    const { gates, of } = await guard.standing()
+    const passed = new Set(gate ? [gate] : [])
+    const mayBeKnown = (thing: Gated) => !behindOf(of(thing), gates, passed)?.hidden
+    return {
+      mayBeKnown,
+      async titles(ids: string[]): Promise<Map<string, string>> {
+        const there = (await library.byId(ids)).filter(file => !isOut(file) && mayBeKnown(file))
+        return new Map(there.map(({ id, title }) => [id, title]))
+      },
+    }
+  }
+
+  async function frameOf({ catalogue, entry }: Entry, gate: string | null): Promise<EntryFrame> {
+    const { mayBeKnown } = await knowledgeBehind(gate)
+    return filling.frame(catalogue, entry, other => mayBeKnown({ gate: other, folder: null }))
+  }
+
+  /**
+   * @param asked what is asked of its lists
+   * @param of the entry whose page it is
+   */
+  async function compose(page: Composable, facts: SiteFacts & { see: boolean }, asked = new URLSearchParams(), of?: Entry) {
+    const { titles } = await knowledgeBehind(page.gate)
+    const around = { speech: await site.speech(), titles, params: asked, slug: page.slug }
+    const filled: Filled = of
+      ? await filling.entry(page.document, of.catalogue, of.entry, around)
+      : await filling.document(page.document, around)
+    const { known, picture, leans } = await gather(facts, { ...page, document: filled.document })
+    const entry = of && {
+      frame: await frameOf(of, page.gate),
+      about: of.catalogue.type
+        ? entryData(of.catalogue.type, page.title, {
+            fields: of.catalogue.fields,
+            values: of.entry.values,
+            address: facts.address,
+            site: facts.name,
+            url: facts.address + pageHref(page.slug),
+            file: id => {
+              const file = known.file(id)
+              return file?.asks ? undefined : file
+            },
+          })
+        : undefined,
+    }
+    return {
+      html: renderPage(facts, { ...page, document: filled.document, picture, entry }, known),
+      leans: {
+        ...leans,
+        entries: new Set([...leans.entries, ...(of ? [of.entry.id] : [])]),
+        entriesOf: filled.lists,
+        catalogues: new Set([...filled.lists, ...(of ? [of.catalogue.id] : []), ...(leans.entries.size ? await cataloguesOf(leans.entries) : [])]),
+      },
+    }
+  }
+
+  const cataloguesOf = async (ids: Set<string>) => [...(await entryIndex.some([...ids])).values()].map(({ catalogue }) => catalogue.id)
+
+  /** An entry's page as one that is composed like others. */
+  async function entryPage(path: string): Promise<{ page: Composable; of: Entry } | undefined> {
+    const of = await entryIndex.at(path)
+    const layout = of && (await filling.layout(of.catalogue.id))
+    if (!layout) return undefined
+    const { catalogue, entry } = of
+    const pictured = catalogue.fields.find(({ id, kind }) => isFileKind(kind) && kind.startsWith('picture') && entry.values[id] !== undefined)
+    const picture = pictured && [entry.values[pictured.id]].flat()[0]
+    const { id, gate, description, document } = layout
+    return {
+      page: {
+        id,
+        gate,
+        description,
+        document,
+        slug: entrySlug(catalogue.slug, entry.slug),
+        title: titleOf(entry.values),
+        picture: typeof picture === 'string' ? picture : layout.picture,
+      },
+      of,
+    }
+  }
+
+  /** What entries are laid out in, with the first of them as it is written; with nothing where there is none. */
+  async function previewEntry(
+    catalogueId: string,
+    { draft, ...layout }: Pick<Composable, 'id' | 'description' | 'picture' | 'gate'> & { draft: PageDocument },
+    facts: SiteFacts & { see: boolean },
+  ): Promise<string> {
+    const catalogue = (await entryIndex.catalogue(catalogueId))!
+    const [first] = (await entryIndex.entriesOf(catalogueId)).all
+    const entry = { id: first?.id ?? '', slug: first?.slug ?? '', values: first?.values ?? {}, published: '' }
+    const page = { ...layout, document: draft, slug: entrySlug(catalogue.slug, entry.slug), title: titleOf(entry.values) || catalogue.one }
+    return (await compose(page, facts, undefined, { catalogue, entry })).html
   }
 
   /** What stands for the home page until there is one. */
@@ -265,10 +391,11 @@ export function createPublishedPages({
     return home && { ...home, document: (await pages.get(home.id)).draft }
   }
 
-  async function render(slug: string): Promise<Rendered | undefined> {
-    const page = await pages.live(slug)
+  async function render(slug: string, params: URLSearchParams | undefined): Promise<Rendered | undefined> {
+    const entered = slug.includes('/') ? await entryPage(slug) : undefined
+    const page = entered?.page ?? (await pages.live(slug))
     if (!page) return undefined
-    const { html, leans } = await compose(page, await siteFacts())
+    const { html, leans } = await compose(page, await siteFacts(), params, entered?.of)
     return { ...leans, as: packed(html) }
   }
 
@@ -324,22 +451,28 @@ export function createPublishedPages({
     /** What the site keeps of its visitors, as its pages say. */
     kept: keptOf,
 
-    /** The live page at a slug in the encoding the client likes best; undefined where none is. */
-    async find(slug: string, acceptEncoding: string | undefined) {
-      let page = rendered.get(slug)
+    /**
+     * The live page at a slug in the encoding the client likes best; undefined where none is.
+     *
+     * @param params what is asked of its lists, where anything is
+     */
+    async find(slug: string, acceptEncoding: string | undefined, params?: URLSearchParams) {
+      const [pages, key] = params ? [asked, `${slug}?${params}`] : [rendered, slug]
+      let page = pages.get(key)
       if (!page) {
-        const asked = age
-        page = await render(slug)
+        const before = age
+        page = await render(slug, params)
         if (!page) return undefined
-        if (asked === age) rendered.set(slug, page, page.timely ? { ttl: HOUR } : {})
+        if (before === age) pages.set(key, page, page.timely ? { ttl: HOUR } : {})
       }
       return page.as(acceptEncoding)
     },
 
     /** The draft of a page as visitors would get it; that of an edge with the home page. */
     async preview(id: string): Promise<string> {
-      const { edge, slug, title, description, picture, gate, draft } = await pages.get(id)
+      const { edge, catalogue, slug, title, description, picture, gate, draft } = await pages.get(id)
       const facts = await siteFacts()
+      if (catalogue) return previewEntry(catalogue, { id, description, picture, gate, draft }, facts)
       if (!edge) return (await compose({ id, slug, title, description, picture, gate, document: draft }, facts)).html
       const home = (await pages.live('')) ?? homeWithout(facts)
       return (await compose(home, { ...facts, edges: { ...facts.edges, [edge]: draft } })).html
@@ -351,8 +484,10 @@ export function createPublishedPages({
       const block = placed && blockOf(placed.document, id)
       if (!block) return undefined
       const facts = { ...(await siteFacts()), edges: {} }
-      const document: PageDocument = { type: 'doc', content: [block] }
-      return renderBlocks(facts, [block], (await gather(facts, { document, picture: null, gate: placed.gate })).known)
+      const { titles } = await knowledgeBehind(placed.gate)
+      const around = { speech: await site.speech(), titles, params: new URLSearchParams(), slug: '' }
+      const { document } = await filling.document({ type: 'doc', content: [block] }, around)
+      return renderBlocks(facts, document.content, (await gather(facts, { document, picture: null, gate: placed.gate })).known)
     },
 
     /** A live page as it would be in another style; the home page where none is at that slug, as it is written where it is not live yet. */

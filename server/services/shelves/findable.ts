@@ -18,6 +18,8 @@ interface Needs {
   library: LibraryService
   signposts: Signposts
   shelves: Shelves
+  /** files that entries of catalogues give visitors */
+  entryFiles: () => Promise<string[]>
   guard: Pick<Guard, 'standing'>
   events: Events
 }
@@ -25,11 +27,11 @@ interface Needs {
 const HOUR = 3_600_000
 
 /** Says which files visitors may find: those that a live page gives them, and those in folders that are marked for it. */
-export function createFindable({ pages, library, signposts, shelves: { listed }, guard, events }: Needs) {
+export function createFindable({ pages, library, signposts, shelves: { listed }, entryFiles, guard, events }: Needs) {
   const offered = kept(async () => {
     const { files, signposts: posts, shelves } = await pages.liveOffers()
     const pointed = [...(await signposts.some(posts)).values()].flatMap(({ file }) => file ?? [])
-    return { files: new Set([...files, ...pointed]), shelves }
+    return { files: new Set([...files, ...pointed, ...(await entryFiles())]), shelves }
   })
   /** What live shelves ask for and no folder says by itself; of what was added or changed of late, not for long. */
   const asked = kept(async () => {

@@ -18,6 +18,7 @@ export function createCleaner(
   store: Store,
   library: Pick<LibraryService, 'emptyOldBin' | 'emptyBin' | 'collectBytes'>,
   pages: Pick<PageService, 'emptyOldBin'>,
+  entries: { clean: (before: Date) => Promise<number> },
   now: () => number = Date.now,
 ) {
   async function rules(): Promise<Cleaning> {
@@ -118,6 +119,7 @@ export function createCleaner(
       const cleaning = await rules()
       await library.emptyOldBin(inBinSince(cleaning))
       await pages.emptyOldBin(inBinSince(cleaning))
+      await entries.clean(inBinSince(cleaning))
       await dropEditions(cleaning)
       await library.collectBytes()
       await store.emptySetAside(new Date(now() - ASIDE_DAYS * DAY))

@@ -10,13 +10,32 @@ import { uses, type Side } from '../../db/schema'
 /** Stands in the place of an address where a shelf asks all of the library: nothing of that can be missing. */
 const LIBRARY = 'library:'
 
+/** What is written down by words alone: things of the site that pages do not lose when files, folders and pages go. */
+function addressOf(target: Reference | undefined): string | null {
+  if (!target) return null
+  switch (target.kind) {
+    case 'library':
+      return LIBRARY
+    case 'entry':
+    case 'catalogue':
+      return `${target.kind}:${target.id}`
+    case 'field':
+      return `field:${target.field}`
+    default:
+      return outsideAddress(target)
+  }
+}
+
+/** The catalogue that is listed by what was written down so; undefined where it is something else. */
+export const catalogueAt = (address: string | null): string | undefined => /^catalogue:(.+)$/.exec(address ?? '')?.[1]
+
 /** What is known of a target by its identity; one elsewhere has none. */
 const columnsOf = (target: Reference | undefined) => ({
   fileId: target?.kind === 'file' ? target.id : null,
   folderId: target?.kind === 'folder' ? target.id : null,
   toPage: target?.kind === 'page' ? target.id : null,
   signpostId: target?.kind === 'signpost' ? target.id : null,
-  address: target?.kind === 'library' ? LIBRARY : target ? outsideAddress(target) : null,
+  address: addressOf(target),
 })
 
 /** The rows of `uses` that lead to a target, or lean on a folder. */
@@ -31,7 +50,7 @@ export function leadsTo(target: Reference): SQL {
     case 'page':
       return eq(uses.toPage, target.id)
     default:
-      return eq(uses.address, outsideAddress(target)!)
+      return eq(uses.address, addressOf(target)!)
   }
 }
 

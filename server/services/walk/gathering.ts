@@ -9,7 +9,7 @@ import type { SiteStyle } from '../../../core/look/siteStyle'
 import { groupBy } from '../../../core/group'
 import { targetFacts } from '../../../core/page/placeholders'
 import type { PageDocument } from '../../../core/page/schema'
-import { fileIds, folderIds, idOf, placementsOf, referencesIn, signpostIds } from '../../../core/page/targets'
+import { entryIds, fileIds, folderIds, idOf, placementsOf, referencesIn, signpostIds } from '../../../core/page/targets'
 import type { SignpostItem } from '../../../core/signposts/signpostItem'
 import type { Answer, WalkFacts, WalkedFile, WalkedGate } from '../../../core/walk/facts'
 import type { Database } from '../../db/connection'
@@ -27,6 +27,7 @@ import type { Measuring } from '../lettering/measuring'
 import type { Outside } from './outsideAnswers'
 import { createUptake } from './uptake'
 import { createVisitorsTurn } from './visitorsTurn'
+import type { CatalogueFilling } from '../catalogues/filling'
 import type { Signposts } from '../signposts/signposts'
 import type { SiteService } from '../site/site'
 
@@ -61,6 +62,7 @@ interface Needs {
   measuring: Measuring
   outside: Outside
   guard: Pick<Guard, 'standing' | 'ownCookies' | 'gatesOf'>
+  filling: Pick<CatalogueFilling, 'entryPages'>
 }
 
 /** Why nobody gets through a gate; undefined where somebody does. */
@@ -73,7 +75,7 @@ function closedTo({ id, rule, hashes, givers }: KnownGate): string | undefined {
 }
 
 /** Gathers what the checks of some pages need. */
-export function createGathering({ db, library, pages, signposts, looks, site, recognising, measuring, outside, guard }: Needs) {
+export function createGathering({ db, library, pages, signposts, looks, site, recognising, measuring, outside, guard, filling }: Needs) {
   const uptake = createUptake(db)
 
   async function betterName(file: FileItem): Promise<WalkedFile['betterName']> {
@@ -196,6 +198,7 @@ export function createGathering({ db, library, pages, signposts, looks, site, re
           ? { slug: found.slug, title: found.title, asks: behindOf(gatesOfPage(found), ground.standing.gates)?.asks }
           : undefined
       }
+      const entered = await filling.entryPages(entryIds(references))
       const gatesOfPage = ({ gate }: { gate: string | null }) => ground.standing.of({ gate, folder: null })
       const walkedGate = (ids: readonly string[]): WalkedGate | undefined => {
         const all = ids.flatMap(id => ground.standing.gates.get(id) ?? [])
@@ -208,6 +211,7 @@ export function createGathering({ db, library, pages, signposts, looks, site, re
         edge,
         document,
         page,
+        entry: id => entered.get(id),
         gate: ({ kind, id }) => {
           const thing = kind === 'file' ? ground.items.get(id) : ground.pages.get(id)
           return thing && walkedGate('folder' in thing ? ground.standing.of(thing) : gatesOfPage(thing))
@@ -234,6 +238,8 @@ export function createGathering({ db, library, pages, signposts, looks, site, re
               return there.has(ground.signposts.get(reference.id)?.file ?? '')
             case 'page':
               return reference.id === pageId || page(reference.id) !== undefined
+            case 'entry':
+              return entered.has(reference.id)
             default:
               return true
           }

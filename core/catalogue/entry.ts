@@ -1,0 +1,73 @@
+import { z } from 'zod'
+import { slugSchema } from '../page/slug'
+import { fieldIdSchema } from './field'
+
+/** What a field of an entry holds: words, a number, yes or no, or identities of choices or files. What is empty is left out. */
+export const valueSchema = z.union([z.string().max(20_000), z.number(), z.boolean(), z.array(z.string().max(40)).max(200)])
+export type Value = z.infer<typeof valueSchema>
+
+export const valuesSchema = z.record(fieldIdSchema, valueSchema)
+/** The values of an entry by the identities of its fields. */
+export type Values = z.infer<typeof valuesSchema>
+
+/** An entry as the desk shows it. */
+export const entryItemSchema = z.object({
+  id: z.string(),
+  /** the last part of its address */
+  slug: z.string(),
+  values: valuesSchema,
+  /** visitors see it */
+  live: z.boolean(),
+  /** what is written is not what visitors see */
+  waiting: z.boolean(),
+  /** counts its changes, so that two people notice each other */
+  revision: z.number(),
+  /** ISO 8601 */
+  changed: z.string(),
+})
+export type EntryItem = z.infer<typeof entryItemSchema>
+
+/** An entry as visitors see it. */
+export interface LiveEntry {
+  id: string
+  slug: string
+  values: Values
+  /** when it went live as it is, ISO 8601 */
+  published: string
+}
+
+export const binnedEntrySchema = z.object({ id: z.string(), title: z.string(), deleted: z.string() })
+export type BinnedEntry = z.infer<typeof binnedEntrySchema>
+
+/** Cells of an entry as they shall be; null empties one. */
+export const entryChangeSchema = z.object({
+  values: z.record(fieldIdSchema, valueSchema.nullable()),
+  /** what the change was made to: somebody else's change of the same cells is not written over */
+  revision: z.number().int().min(1),
+})
+export type EntryChange = z.infer<typeof entryChangeSchema>
+
+export const MOST_ENTRIES = 20_000
+const MOST_AT_ONCE = 5000
+export const entryIdsSchema = z.object({ ids: z.array(z.string().max(40)).min(1, 'Choose at least one entry.').max(MOST_ENTRIES) })
+
+export const changeEntriesSchema = z.object({
+  changes: z
+    .array(entryChangeSchema.extend({ id: z.string().max(40) }))
+    .min(1)
+    .max(MOST_AT_ONCE, `Change at most ${MOST_AT_ONCE} entries at once.`),
+})
+export const newEntriesSchema = z.object({
+  entries: z.array(valuesSchema).min(1).max(MOST_AT_ONCE, `Make at most ${MOST_AT_ONCE} entries at once.`),
+})
+export const entrySlugSchema = z.object({ slug: slugSchema.min(1, 'Give the entry an address, such as stoneware-body.') })
+export const entryOrderSchema = z.object({ ids: z.array(z.string().max(40)).max(MOST_ENTRIES) })
+
+/** Nothing named: all that wait. */
+export const publishEntriesSchema = z.object({ ids: z.array(z.string().max(40)).max(MOST_ENTRIES).optional() })
+/** Files that look for their entries. */
+export const matchSchema = z.object({ field: fieldIdSchema, files: z.array(z.string().max(40)).min(1).max(5000) })
+
+export const EXPORT_FORMATS = ['csv', 'xlsx', 'json'] as const
+export const exportQuerySchema = z.object({ format: z.enum(EXPORT_FORMATS).default('csv') })
+export type ExportFormat = (typeof EXPORT_FORMATS)[number]

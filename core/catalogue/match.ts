@@ -1,0 +1,85 @@
+import { splitExtension, titleFromFileName } from '../files/fileName'
+import { fold } from '../find/fold'
+import { dateInName } from '../files/nameAdvice'
+import type { Values } from './entry'
+import { TITLE, isFileKind, type Field } from './field'
+import { titleOf, writeCell } from './values'
+
+/** A name that ends as files do. */
+export const mayBeFileName = (text: string): boolean => /^[^/\\<>:"|?*\n]{1,180}\.[a-z][a-z0-9]{1,4}$/i.test(text)
+
+const wordsOf = (text: string): string[] => fold(text).match(/\p{L}+|\p{N}+/gu) ?? []
+
+/** Words that many files have in their names, whatever they are about (common practice). */
+const COMMON = new Set('data sheet datasheet safety sds tds manual guide instructions chart final new copy v pdf the of and for a'.split(' '))
+
+export interface FileToMatch {
+  id: string
+  /** its file name, or its title */
+  name: string
+}
+export interface EntryToMatch {
+  id: string
+  values: Values
+}
+export interface Matched {
+  file: string
+  /** the entry it belongs to; null where none fits */
+  entry: string | null
+  /** nothing else fits as well */
+  sure: boolean
+}
+
+/** How well the words of a file's name fit an entry: from 0 for not at all to 1 for all that the entry is known by. */
+function fitOf(stem: string[], joined: string, known: string[]): number {
+  let best = 0
+  for (const text of known) {
+    const words = wordsOf(text)
+    if (!words.length) continue
+    const glued = words.join('')
+    // A number of an article in the name of a file says all.
+    const isNumber = /\p{N}/u.test(glued) && glued.length >= 3
+    if (isNumber && (joined === glued || stem.includes(glued) || joined.includes(glued))) return 1 + glued.length / 1000
+    const found = words.filter(word => stem.includes(word)).length
+    // Of two entries that fit whole, the one with more words is meant: "Stoneware" and "White stoneware".
+    best = Math.max(best, found / words.length + (found === words.length ? words.length / 10_000 : 0))
+  }
+  return best
+}
+
+const ENOUGH = 0.6
+
+/**
+ * Which entry each of some files belongs to, by their names.
+ *
+ * @param fields whose words entries are known by: their name, and fields that tell them apart
+ */
+export function matchFiles(files: FileToMatch[], entries: EntryToMatch[], fields: Field[], key: string | null): Matched[] {
+  const telling = fields.filter(({ id, unique, kind }) => (id === TITLE || id === key || unique) && !isFileKind(kind))
+  const known = entries.map(({ id, values }) => ({ id, texts: telling.map(field => writeCell(field, values[field.id])).filter(Boolean), title: wordsOf(titleOf(values)) }))
+  const matched = files.map(({ id, name }): Matched & { fit: number } => {
+    const dated = dateInName(name)
+    const bare = titleFromFileName(splitExtension(name)[0])
+    const stem = wordsOf(bare).filter(word => !(dated && dated.includes(word) && word.length === 4))
+    const telling = stem.filter(word => !COMMON.has(word))
+    const joined = stem.join('')
+    const fits = known.map(entry => ({ id: entry.id, fit: fitOf(stem, joined, entry.texts), title: entry.title })).sort((a, b) => b.fit - a.fit)
+    const [best, next] = fits
+    if (!best || best.fit < ENOUGH) {
+      // What is called by a part of the name alone: "stoneware.pdf" where one entry is "Stoneware body".
+      const partly = telling.length ? known.filter(({ title }) => telling.every(word => title.includes(word))) : []
+      return partly.length === 1 ? { file: id, entry: partly[0]!.id, sure: false, fit: ENOUGH } : { file: id, entry: null, sure: false, fit: 0 }
+    }
+    return { file: id, entry: best.id, sure: best.fit >= 1 && !(next && next.fit === best.fit), fit: best.fit }
+  })
+  // Two files for one entry: the better one has it, and neither is beyond doubt where they fit alike.
+  const held = new Map<string, Matched & { fit: number }>()
+  for (const each of matched) {
+    const holder = each.entry ? held.get(each.entry) : undefined
+    if (each.entry && (!holder || holder.fit < each.fit)) held.set(each.entry, each)
+  }
+  return matched.map(each => {
+    const contested = each.entry !== null && matched.some(other => other !== each && other.entry === each.entry && other.fit === each.fit)
+    return { file: each.file, entry: each.entry, sure: each.sure && !contested && (each.entry === null || held.get(each.entry) === each) }
+  })
+}

@@ -1,0 +1,50 @@
+import { asc, eq, sql, type SQL } from 'drizzle-orm'
+import type { CatalogueItem } from '../../../core/catalogue/catalogue'
+import { fieldsSchema } from '../../../core/catalogue/field'
+import { notFound } from '../../../core/problem'
+import type { Queryable } from '../../db/connection'
+import { catalogues, entries, pages } from '../../db/schema'
+
+export type CatalogueRow = typeof catalogues.$inferSelect
+export type EntryRow = typeof entries.$inferSelect
+
+/** What is written is not what visitors see. */
+export const isWaiting = sql<boolean>`(${entries.live} is null or ${entries.live} <> ${entries.values})`
+
+const count = (of: SQL) =>
+  sql<number>`(select count(*)::int from ${entries} where ${entries.catalogueId} = ${catalogues.id} and ${entries.deleted} is null and ${of})`
+
+/** Catalogues with how many entries they have, in the order they were made. */
+export async function catalogueItems(q: Queryable, where?: SQL): Promise<CatalogueItem[]> {
+  const rows = await q
+    .select({ row: catalogues, layout: pages.id, entries: count(sql`true`), live: count(sql`${entries.live} is not null`), waiting: count(isWaiting) })
+    .from(catalogues)
+    .leftJoin(pages, eq(pages.catalogueId, catalogues.id))
+    .where(where)
+    .orderBy(asc(catalogues.created), asc(catalogues.id))
+  return rows.map(({ row: { id, name, one, slug, fields, key, type, revision }, ...counts }) => ({
+    id,
+    name,
+    one,
+    slug,
+    // Settings that came later have their usual values.
+    fields: fieldsSchema.parse(fields),
+    key,
+    type,
+    revision,
+    ...counts,
+  }))
+}
+
+/** @throws Problem 404 */
+export async function catalogueItem(q: Queryable, id: string): Promise<CatalogueItem> {
+  const [item] = await catalogueItems(q, eq(catalogues.id, id))
+  if (!item) throw notFound('catalogue')
+  return item
+}
+
+/** Holds a catalogue for the caller's transaction: fields and entries do not change side by side. @throws Problem 404 */
+export async function holdCatalogue(tx: Queryable, id: string): Promise<CatalogueItem> {
+  await tx.select({ id: catalogues.id }).from(catalogues).where(eq(catalogues.id, id)).for('update')
+  return catalogueItem(tx, id)
+}

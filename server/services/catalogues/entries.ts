@@ -1,0 +1,253 @@
+import { and, desc, eq, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm'
+import type { BinnedEntry, EntryChange, EntryItem, Values } from '../../../core/catalogue/entry'
+import { titleOf } from '../../../core/catalogue/values'
+import { firstFree } from '../../../core/files/handle'
+import { Problem, notFound } from '../../../core/problem'
+import type { Database, Queryable } from '../../db/connection'
+import { entries, retiredEntrySlugs } from '../../db/schema'
+import { holdCatalogue, isWaiting } from './catalogueRows'
+import type { EntryIndex } from './entryIndex'
+import { insertEntries, mustBeUnique, mustFit, mustHaveName, holdEntries, recordEntryFiles } from './entryWriting'
+
+/** Identities in one statement. */
+const AT_ONCE = 500
+
+const among = (ids: string[]) => sql`${entries.id} = any(${sql.param(ids)}::text[])`
+
+/** Cells of a row as they shall be. */
+const changedValues = (before: Values, change: EntryChange['values']): Values => {
+  const values = { ...before }
+  for (const [id, value] of Object.entries(change)) {
+    if (value === null || value === '' || (Array.isArray(value) && !value.length)) delete values[id]
+    else values[id] = value
+  }
+  return values
+}
+
+/** Entries: written, put in order, put live, put in the bin. */
+export function createEntries(db: Database, index: EntryIndex) {
+  async function itemsOf(catalogue: string, ids: string[]): Promise<EntryItem[]> {
+    const wanted = new Set(ids)
+    return (await index.entriesOf(catalogue)).all.filter(({ id }) => wanted.has(id))
+  }
+
+  async function catalogueOf(q: Queryable, entry: string): Promise<string> {
+    const [row] = await q.select({ catalogueId: entries.catalogueId }).from(entries).where(eq(entries.id, entry))
+    if (!row) throw notFound('entry')
+    return row.catalogueId
+  }
+
+  return {
+    async list(catalogue: string): Promise<EntryItem[]> {
+      if (!(await index.catalogue(catalogue))) throw notFound('catalogue')
+      return (await index.entriesOf(catalogue)).all
+    },
+
+    /** Makes entries at the end of a catalogue. @throws Problem 422 with the field */
+    async create(catalogueId: string, all: Values[]): Promise<EntryItem[]> {
+      const made = await db.transaction(async tx => {
+        const catalogue = await holdCatalogue(tx, catalogueId)
+        for (const [at, values] of all.entries()) {
+          mustHaveName(values)
+          mustFit(catalogue.fields, values, { row: at })
+        }
+        const rows = await insertEntries(tx, catalogue, all)
+        const ids = rows.map(({ id }) => id)
+        await mustBeUnique(tx, catalogue, ids)
+        return ids
+      })
+      return itemsOf(catalogueId, made)
+    },
+
+    /**
+     * Changes cells of entries, all or none.
+     *
+     * @throws Problem 409 with the entries in `changed` where somebody else changed the same cells since, 422 with entry and field
+     */
+    async change(catalogueId: string, changes: (EntryChange & { id: string })[]): Promise<EntryItem[]> {
+      await db.transaction(async tx => {
+        const catalogue = await holdCatalogue(tx, catalogueId)
+        const rows = new Map(
+          (
+            await holdEntries(
+              tx,
+              catalogueId,
+              changes.map(({ id }) => id),
+            )
+          ).map(row => [row.id, row]),
+        )
+        const written = changes.map(({ id, values: change, revision }) => {
+          const row = rows.get(id)
+          if (!row) throw new Problem(409, 'An entry that was written in is in the bin, or gone.', 'Load the table again.', { entry: id })
+          if (row.revision !== revision)
+            throw new Problem(409, `“${titleOf(row.values)}” was changed somewhere else.`, 'It is loaded anew; write what you meant into it.', {
+              entry: id,
+            })
+          const values = changedValues(row.values, change)
+          mustHaveName(values)
+          mustFit(
+            catalogue.fields,
+            Object.fromEntries(Object.keys(change).flatMap(field => (values[field] === undefined ? [] : [[field, values[field]]]))),
+            { entry: id },
+          )
+          return { id, values }
+        })
+        for (let at = 0; at < written.length; at += AT_ONCE) {
+          await tx.execute(sql`update ${entries} set "values" = new."values", revision = ${entries.revision} + 1, changed = now()
+            from jsonb_to_recordset(${JSON.stringify(written.slice(at, at + AT_ONCE))}::jsonb) as new(id text, "values" jsonb)
+            where ${entries.id} = new.id`)
+        }
+        await recordEntryFiles(tx, catalogue.fields, 'draft', written)
+        await mustBeUnique(
+          tx,
+          catalogue,
+          written.map(({ id }) => id),
+        )
+      })
+      return itemsOf(
+        catalogueId,
+        changes.map(({ id }) => id),
+      )
+    },
+
+    /** Gives entries their order; those that are not named come after, as they were. */
+    async order(catalogueId: string, ids: string[]): Promise<void> {
+      await db.transaction(async tx => {
+        await holdCatalogue(tx, catalogueId)
+        await tx.execute(sql`update ${entries} set place = ordered.place from (
+            select e.id, (row_number() over (order by named.at nulls last, e.place))::int as place
+            from ${entries} as e left join unnest(${sql.param(ids)}::text[]) with ordinality as named(id, at) on named.id = e.id
+            where e.catalogue_id = ${catalogueId} and e.deleted is null) as ordered
+          where ${entries.id} = ordered.id and ${entries.place} <> ordered.place`)
+      })
+    },
+
+    /** Moves an entry to another address; the one it had redirects from then on. @throws Problem 409 */
+    async moveTo(id: string, slug: string): Promise<EntryItem> {
+      const catalogueId = await catalogueOf(db, id)
+      await db.transaction(async tx => {
+        await holdCatalogue(tx, catalogueId)
+        const [row] = await holdEntries(tx, catalogueId, [id])
+        if (!row) throw notFound('entry')
+        if (row.slug === slug) return
+        const [holder] = await tx
+          .select({ values: entries.values })
+          .from(entries)
+          .where(and(eq(entries.catalogueId, catalogueId), eq(entries.slug, slug), isNull(entries.deleted)))
+        if (holder) throw new Problem(409, `“${titleOf(holder.values)}” has this address.`, 'Choose another.', { field: 'slug' })
+        await tx.delete(retiredEntrySlugs).where(and(eq(retiredEntrySlugs.catalogueId, catalogueId), eq(retiredEntrySlugs.slug, slug)))
+        await tx.update(entries).set({ slug }).where(eq(entries.id, id))
+        await tx.insert(retiredEntrySlugs).values({ catalogueId, slug: row.slug, entryId: id })
+      })
+      return (await itemsOf(catalogueId, [id]))[0]!
+    },
+
+    /**
+     * Puts entries live as they are written: those named, or all that wait.
+     *
+     * @returns how many went live, and those that cannot, with the fields they lack
+     */
+    async publish(catalogueId: string, ids: string[] | undefined, by = ''): Promise<{ live: number; lacking: { id: string; title: string; field: string }[] }> {
+      return db.transaction(async tx => {
+        const catalogue = await holdCatalogue(tx, catalogueId)
+        const rows = await tx
+          .select({ id: entries.id, values: entries.values })
+          .from(entries)
+          .where(and(eq(entries.catalogueId, catalogueId), isNull(entries.deleted), isWaiting, ids && among(ids)))
+          .for('update')
+        const required = catalogue.fields.filter(field => field.required)
+        const lacks = ({ values }: { values: Values }) => required.find(({ id }) => values[id] === undefined)
+        const ready = rows.filter(row => !lacks(row))
+        const readyIds = ready.map(({ id }) => id)
+        if (ready.length) {
+          await tx.execute(sql`insert into entry_versions (entry_id, number, "values", by)
+            select ${entries.id}, coalesce((select max(number) from entry_versions where entry_id = ${entries.id}), 0) + 1, ${entries.values}, ${by}
+            from ${entries} where ${among(readyIds)}`)
+          await tx.update(entries).set({ live: sql`${entries.values}`, published: new Date() }).where(among(readyIds))
+          await recordEntryFiles(tx, catalogue.fields, 'live', ready)
+        }
+        return {
+          live: ready.length,
+          lacking: rows.flatMap(row => {
+            const field = lacks(row)
+            return field ? [{ id: row.id, title: titleOf(row.values), field: field.name }] : []
+          }),
+        }
+      })
+    },
+
+    /** Takes entries from visitors; what is written stays. */
+    async unpublish(catalogueId: string, ids: string[]): Promise<void> {
+      await db.transaction(async tx => {
+        const { fields } = await holdCatalogue(tx, catalogueId)
+        const rows = await tx
+          .update(entries)
+          .set({ live: null, published: null })
+          .where(and(eq(entries.catalogueId, catalogueId), among(ids), isNotNull(entries.live)))
+          .returning({ id: entries.id })
+        await recordEntryFiles(
+          tx,
+          fields,
+          'live',
+          rows.map(({ id }) => ({ id, values: null })),
+        )
+      })
+    },
+
+    /** Puts entries in the bin: visitors see them no more. */
+    async remove(catalogueId: string, ids: string[]): Promise<void> {
+      await db.transaction(async tx => {
+        await holdCatalogue(tx, catalogueId)
+        await tx
+          .update(entries)
+          .set({ deleted: new Date() })
+          .where(and(eq(entries.catalogueId, catalogueId), among(ids), isNull(entries.deleted)))
+      })
+    },
+
+    async binned(catalogueId: string): Promise<BinnedEntry[]> {
+      const rows = await db
+        .select({ id: entries.id, values: entries.values, deleted: entries.deleted })
+        .from(entries)
+        .where(and(eq(entries.catalogueId, catalogueId), isNotNull(entries.deleted)))
+        .orderBy(desc(entries.deleted))
+      return rows.map(({ id, values, deleted }) => ({ id, title: titleOf(values), deleted: deleted!.toISOString() }))
+    },
+
+    /** Takes entries out of the bin, as they were; one whose address another has meanwhile gets another one. */
+    async restore(catalogueId: string, ids: string[]): Promise<void> {
+      await db.transaction(async tx => {
+        const catalogue = await holdCatalogue(tx, catalogueId)
+        const taken = new Set(
+          (
+            await tx
+              .select({ slug: entries.slug })
+              .from(entries)
+              .where(and(eq(entries.catalogueId, catalogueId), isNull(entries.deleted)))
+          ).map(({ slug }) => slug),
+        )
+        const rows = await tx
+          .select({ id: entries.id, slug: entries.slug })
+          .from(entries)
+          .where(and(eq(entries.catalogueId, catalogueId), inArray(entries.id, ids), isNotNull(entries.deleted)))
+        for (const { id, slug: wished } of rows) {
+          const slug = firstFree(wished, candidate => taken.has(candidate))
+          taken.add(slug)
+          await tx.update(entries).set({ deleted: null, slug }).where(eq(entries.id, id))
+        }
+        await mustBeUnique(
+          tx,
+          catalogue,
+          rows.map(({ id }) => id),
+        )
+      })
+    },
+
+    /** Forgets entries that were put in the bin before a moment. */
+    async clean(before: Date): Promise<number> {
+      const gone = await db.delete(entries).where(lt(entries.deleted, before)).returning({ id: entries.id })
+      return gone.length
+    },
+  }
+}
+export type Entries = ReturnType<typeof createEntries>

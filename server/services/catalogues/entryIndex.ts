@@ -1,0 +1,172 @@
+import { and, asc, eq, isNull, sql } from 'drizzle-orm'
+import type { EntryItem, LiveEntry } from '../../../core/catalogue/entry'
+import type { CatalogueItem } from '../../../core/catalogue/catalogue'
+import type { Database } from '../../db/connection'
+import { entries, retiredCatalogueSlugs, retiredEntrySlugs } from '../../db/schema'
+import type { Events } from '../events'
+import { kept } from '../kept'
+import { catalogueItems, type EntryRow } from './catalogueRows'
+
+type Held = Pick<EntryRow, 'id' | 'slug' | 'values' | 'live' | 'place' | 'revision'> & { published: string | null; changed: string }
+
+/** The entries of one catalogue. */
+interface Shelved {
+  /** as the desk lists them, in their own order */
+  all: EntryItem[]
+  /** as visitors get them, in their own order */
+  live: LiveEntry[]
+  byId: Map<string, LiveEntry>
+  bySlug: Map<string, LiveEntry>
+}
+
+const toItem = ({ id, slug, values, live, revision, changed }: Held): EntryItem => ({
+  id,
+  slug,
+  values,
+  live: live !== null,
+  waiting: JSON.stringify(live) !== JSON.stringify(values),
+  revision,
+  changed,
+})
+
+/** Entries in memory: lists are searched and sorted without asking the database, and what changes is put right one by one. */
+export function createEntryIndex(db: Database, events: Events) {
+  const all = kept(() => catalogueItems(db))
+  const held = new Map<string, Promise<Map<string, Held>>>()
+  const shelved = new Map<string, Promise<Shelved>>()
+  /** entries that were touched since their catalogue was read */
+  const touched = new Map<string, Set<string>>()
+
+  const columns = {
+    id: entries.id,
+    slug: entries.slug,
+    values: entries.values,
+    live: entries.live,
+    place: entries.place,
+    revision: entries.revision,
+    published: sql<string | null>`to_char(${entries.published} at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')`,
+    changed: sql<string>`to_char(${entries.changed} at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')`,
+  }
+
+  async function readAll(catalogue: string): Promise<Map<string, Held>> {
+    const rows = await db
+      .select(columns)
+      .from(entries)
+      .where(and(eq(entries.catalogueId, catalogue), isNull(entries.deleted)))
+      .orderBy(asc(entries.place))
+    return new Map(rows.map(row => [row.id, row]))
+  }
+
+  /** Reads those entries anew that were touched. */
+  async function putRight(catalogue: string, known: Map<string, Held>, ids: string[]): Promise<Map<string, Held>> {
+    const rows = await db
+      .select(columns)
+      .from(entries)
+      .where(and(eq(entries.catalogueId, catalogue), isNull(entries.deleted), sql`${entries.id} = any(${sql.param(ids)}::text[])`))
+    const next = new Map(known)
+    const there = new Set(rows.map(({ id }) => id))
+    for (const row of rows) next.set(row.id, row)
+    for (const id of ids) if (!there.has(id)) next.delete(id)
+    return new Map([...next].sort(([, a], [, b]) => a.place - b.place))
+  }
+
+  const liveOf = ({ id, slug, live, published }: Held): LiveEntry | undefined =>
+    live ? { id, slug, values: live, published: published ?? '' } : undefined
+
+  async function shelve(rows: Promise<Map<string, Held>>, before: Promise<Shelved> | undefined, changed: Set<string>): Promise<Shelved> {
+    const known = await before?.catch(() => undefined)
+    const there = [...(await rows).values()]
+    const items = known ? new Map(known.all.map(item => [item.id, item])) : undefined
+    // What did not change is the same object: what was worked out of it holds.
+    const live = there.flatMap(row => (known && !changed.has(row.id) ? known.byId.get(row.id) : undefined) ?? liveOf(row) ?? [])
+    return {
+      all: there.map(row => (changed.has(row.id) ? undefined : items?.get(row.id)) ?? toItem(row)),
+      live,
+      byId: new Map(live.map(entry => [entry.id, entry])),
+      bySlug: new Map(live.map(entry => [entry.slug, entry])),
+    }
+  }
+
+  events.on('entries', ids => {
+    for (const [catalogue, entry] of ids.map(id => id.split('/') as [string, string])) {
+      const those = touched.get(catalogue) ?? new Set()
+      touched.set(catalogue, those.add(entry))
+    }
+    all.forget()
+    places.forget()
+  })
+  events.on('catalogues', () => {
+    all.forget()
+    places.forget()
+  })
+  events.on('live', all.forget)
+
+  /** The entries of a catalogue as they are now. */
+  function entriesOf(catalogue: string): Promise<Shelved> {
+    const those = touched.get(catalogue)
+    const [rows, before] = [held.get(catalogue), shelved.get(catalogue)]
+    if (rows && before && !those) return before
+    touched.delete(catalogue)
+    const now = rows && those ? rows.then(known => putRight(catalogue, known, [...those])) : readAll(catalogue)
+    const made = shelve(now, rows ? before : undefined, those ?? new Set())
+    held.set(catalogue, now)
+    shelved.set(catalogue, made)
+    made.catch(() => {
+      held.delete(catalogue)
+      shelved.delete(catalogue)
+    })
+    return made
+  }
+
+  /** First parts of addresses, of today and before, with the catalogue they name; and last parts that entries had before. */
+  const places = kept(async () => {
+    const now = await all.get()
+    const former = await db.select().from(retiredCatalogueSlugs)
+    const moved = await db.select().from(retiredEntrySlugs)
+    return {
+      catalogues: new Map([
+        ...former.flatMap(({ slug, catalogueId }) => {
+          const catalogue = now.find(({ id }) => id === catalogueId)
+          return catalogue ? [[slug, catalogue] as const] : []
+        }),
+        ...now.map(catalogue => [catalogue.slug, catalogue] as const),
+      ]),
+      moved: new Map(moved.map(({ catalogueId, slug, entryId }) => [`${catalogueId}/${slug}`, entryId])),
+    }
+  })
+
+  return {
+    catalogues: (): Promise<CatalogueItem[]> => all.get(),
+    async catalogue(id: string): Promise<CatalogueItem | undefined> {
+      return (await all.get()).find(catalogue => catalogue.id === id)
+    },
+    entriesOf,
+
+    /** The entry that is live at an address, or was there before it moved. */
+    async at(path: string): Promise<{ catalogue: CatalogueItem; entry: LiveEntry } | undefined> {
+      const [first = '', last = '', ...more] = path.split('/')
+      if (more.length || !last) return undefined
+      const { catalogues: named, moved } = await places.get()
+      const catalogue = named.get(first)
+      if (!catalogue) return undefined
+      const { bySlug, byId } = await entriesOf(catalogue.id)
+      const entry = bySlug.get(last) ?? byId.get(moved.get(`${catalogue.id}/${last}`) ?? '')
+      return entry && { catalogue, entry }
+    },
+
+    /** Entries that are live, with their catalogues, by their identities. */
+    async some(ids: string[]): Promise<Map<string, { catalogue: CatalogueItem; entry: LiveEntry }>> {
+      const found = new Map<string, { catalogue: CatalogueItem; entry: LiveEntry }>()
+      if (!ids.length) return found
+      for (const catalogue of await all.get()) {
+        const { byId } = await entriesOf(catalogue.id)
+        for (const id of ids) {
+          const entry = byId.get(id)
+          if (entry) found.set(id, { catalogue, entry })
+        }
+      }
+      return found
+    },
+  }
+}
+export type EntryIndex = ReturnType<typeof createEntryIndex>

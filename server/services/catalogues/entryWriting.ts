@@ -1,0 +1,111 @@
+import { and, eq, inArray, isNull, sql } from 'drizzle-orm'
+import type { Values } from '../../../core/catalogue/entry'
+import { TITLE, type Field } from '../../../core/catalogue/field'
+import { faultOf, filesIn, titleOf, writeCell } from '../../../core/catalogue/values'
+import { firstFree } from '../../../core/files/handle'
+import { newId } from '../../../core/id'
+import { slugOf } from '../../../core/page/slug'
+import { Problem } from '../../../core/problem'
+import type { Queryable } from '../../db/connection'
+import { insertMany } from '../../db/insertMany'
+import { entries, entryFiles, retiredEntrySlugs, type Side } from '../../db/schema'
+
+/** Files that many entries hold are written down in stretches of this many. */
+const AT_ONCE = 500
+
+/** Writes down which files entries hold, in the transaction that writes the entries. */
+export async function recordEntryFiles(tx: Queryable, fields: Field[], side: Side, written: { id: string; values: Values | null }[]): Promise<void> {
+  const rows = written.flatMap(({ id, values }) =>
+    values
+      ? fields.flatMap(field => [...new Set(filesIn([field], values))].map(fileId => ({ entryId: id, side, field: field.id, fileId })))
+      : [],
+  )
+  const ids = written.map(({ id }) => id)
+  await tx.delete(entryFiles).where(and(eq(entryFiles.side, side), sql`${entryFiles.entryId} = any(${sql.param(ids)}::text[])`))
+  for (let at = 0; at < rows.length; at += AT_ONCE) await insertMany(tx, entryFiles, rows.slice(at, at + AT_ONCE))
+}
+
+/** The slug an entry's name asks for; cut where it is long. */
+const wishedSlug = (values: Values, one: string) => slugOf(titleOf(values)).slice(0, 80).replace(/-+$/, '') || slugOf(one) || 'entry'
+
+export interface NewEntry {
+  id: string
+  values: Values
+}
+
+/**
+ * Makes entries at the end of a catalogue, in the caller's transaction that holds it.
+ *
+ * @throws Problem 422 where a value cannot be in its field
+ */
+export async function insertEntries(tx: Queryable, catalogue: { id: string; one: string; fields: Field[] }, all: Values[]): Promise<NewEntry[]> {
+  const held = await tx
+    .select({ slug: entries.slug, last: sql<number>`max(${entries.place}) over ()` })
+    .from(entries)
+    .where(and(eq(entries.catalogueId, catalogue.id), isNull(entries.deleted)))
+  const taken = new Set(held.map(({ slug }) => slug))
+  // Names that differ in nothing an address shows are numbered on from where the last one was.
+  const numbered = new Map<string, number>()
+  let place = held[0]?.last ?? 0
+  const rows = all.map(values => {
+    const wished = wishedSlug(values, catalogue.one)
+    const slug = firstFree(wished, candidate => taken.has(candidate), numbered.get(wished) ?? 2)
+    if (slug !== wished) numbered.set(wished, Number(/-(\d+)$/.exec(slug)?.[1] ?? 1) + 1)
+    taken.add(slug)
+    return { id: newId(), catalogueId: catalogue.id, slug, values, live: null, published: null, place: ++place, revision: 1, changed: new Date(), deleted: null }
+  })
+  const slugs = rows.map(({ slug }) => slug)
+  await tx
+    .delete(retiredEntrySlugs)
+    .where(and(eq(retiredEntrySlugs.catalogueId, catalogue.id), sql`${retiredEntrySlugs.slug} = any(${sql.param(slugs)}::text[])`))
+  await insertMany(tx, entries, rows)
+  await recordEntryFiles(tx, catalogue.fields, 'draft', rows)
+  return rows.map(({ id, values }) => ({ id, values }))
+}
+
+const cellProblem = (field: Field, fault: string, extra: Record<string, unknown>) =>
+  new Problem(422, `“${field.name}” cannot be so.`, fault, { field: field.id, ...extra })
+
+/** @throws Problem 422 where a value cannot be in its field, or there is no such field */
+export function mustFit(fields: Field[], values: Values, extra: Record<string, unknown> = {}): void {
+  for (const [id, value] of Object.entries(values)) {
+    const field = fields.find(each => each.id === id)
+    if (!field) throw new Problem(422, 'A field that was written in is gone.', 'Load the table again.', { field: id, ...extra })
+    const fault = faultOf(field, value)
+    if (fault) throw cellProblem(field, fault, extra)
+  }
+}
+
+/** @throws Problem 409 where two entries have the same in a field that allows no two, after the caller's changes */
+export async function mustBeUnique(tx: Queryable, catalogue: { id: string; fields: Field[] }, ids: string[]): Promise<void> {
+  for (const field of catalogue.fields.filter(({ unique }) => unique)) {
+    const value = sql`${entries.values} -> ${sql.param(field.id)}::text`
+    const { rows } = await tx.execute<{ id: string; held: Values[string] }>(sql`
+      select changed.id as id, changed.held as held from
+        (select ${entries.id} as id, ${value} as held from ${entries}
+          where ${entries.catalogueId} = ${catalogue.id} and ${entries.deleted} is null and ${entries.id} = any(${sql.param(ids)}::text[])) as changed
+        join (select ${value} as held, count(*) as held_by from ${entries}
+          where ${entries.catalogueId} = ${catalogue.id} and ${entries.deleted} is null and ${value} is not null
+          group by 1 having count(*) > 1) as doubled on doubled.held = changed.held
+      limit 1`)
+    const [row] = rows
+    if (row)
+      throw new Problem(409, `Two entries would have “${writeCell(field, row.held)}” as ${field.name}.`, 'That field allows no two alike. Write another.', {
+        field: field.id,
+        entry: row.id,
+      })
+  }
+}
+
+/** @throws Problem 422 where an entry has no name */
+export function mustHaveName(values: Values): void {
+  if (!titleOf(values).trim()) throw new Problem(422, 'An entry needs its name.', 'Write it first.', { field: TITLE })
+}
+
+/** Rows of some entries of a catalogue that are not in the bin, held for the caller's transaction. */
+export const holdEntries = (tx: Queryable, catalogueId: string, ids: string[]) =>
+  tx
+    .select()
+    .from(entries)
+    .where(and(eq(entries.catalogueId, catalogueId), inArray(entries.id, ids), isNull(entries.deleted)))
+    .for('update')

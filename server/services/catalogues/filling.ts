@@ -1,0 +1,156 @@
+import { fillBlocks, type Filling } from '../../../core/catalogue/bind'
+import { entrySlug, type CatalogueItem } from '../../../core/catalogue/catalogue'
+import type { LiveEntry } from '../../../core/catalogue/entry'
+import type { EntryFrame } from '../../../core/catalogue/entryFrame'
+import { listEntries, readListQuestion } from '../../../core/catalogue/list'
+import type { Shown, ShownEntry } from '../../../core/catalogue/shown'
+import { filesIn, titleOf } from '../../../core/catalogue/values'
+import { fieldsOfList, templateOf } from '../../../core/catalogue/ways'
+import { TITLE } from '../../../core/catalogue/field'
+import type { Speech } from '../../../core/language/speech'
+import { everyBlock, mapBlocks } from '../../../core/page/blocks'
+import { pageHref } from '../../../core/page/href'
+import type { Block, EntryListBlock, PageDocument } from '../../../core/page/schema'
+import type { Events } from '../events'
+import { kept } from '../kept'
+import type { PageService } from '../pages/pages'
+import type { EntryIndex } from './entryIndex'
+
+/** What a filled document leans on. */
+export interface Filled {
+  document: PageDocument
+  /** catalogues whose entries it lists */
+  lists: Set<string>
+}
+
+export interface FillingAround {
+  speech: Speech
+  /** titles of those files that visitors may know of */
+  titles: (ids: string[]) => Promise<Map<string, string>>
+  /** what is asked of its lists */
+  params: URLSearchParams
+  /** address of the page */
+  slug: string
+}
+
+/** Pages and lists are filled with what is live of catalogues. */
+export function createFilling(index: EntryIndex, pages: PageService, events: Events) {
+  /** What entries are laid out in, where that is live, and the page that lists them. */
+  const placed = kept(async () => ({ layouts: await pages.liveLayouts(), lists: await pages.listPages() }))
+  events.on('live', placed.forget)
+  events.on('uses', placed.forget)
+
+  const paged = async (catalogue: string) => (await placed.get()).layouts.has(catalogue)
+
+  async function fillList(block: EntryListBlock, catalogue: CatalogueItem, { speech, titles, params, slug }: FillingAround): Promise<Shown> {
+    const { attrs, but, content } = block
+    const { fields } = catalogue
+    const { live } = await index.entriesOf(catalogue.id)
+    const listed = listEntries(attrs, live, fields, readListQuestion(params, attrs, fields), speech, but)
+    const entries = listed.groups.flatMap(group => group.entries)
+    const there = await titles([...new Set(entries.flatMap(({ values }) => filesIn(fields, values)))])
+    const own = await paged(catalogue.id)
+    const columns = attrs.way === 'table' ? fieldsOfList(attrs, fields) : []
+    const template = attrs.way === 'table' ? [] : templateOf(attrs, content, fields, own)
+    const fill = (entry: LiveEntry): ShownEntry => {
+      const filling: Filling = { fields, entry, paged: own, fileTitle: id => there.get(id), speech }
+      const cell = (id: string): Block[] => {
+        const inline = { type: 'field' as const, attrs: { field: id } }
+        const link = { type: 'downloadLink' as const, attrs: { placement: attrs.placement, target: { kind: 'entry' as const, id: entry.id }, action: 'here' as const, saveAs: '' } }
+        return fillBlocks([{ type: 'paragraph', content: [id === TITLE && own ? { ...inline, marks: [link] } : inline] }], filling)
+      }
+      return {
+        id: entry.id,
+        title: titleOf(entry.values),
+        blocks: fillBlocks(template, filling),
+        cells: columns.map(({ id }) => cell(id)),
+      }
+    }
+    return {
+      ...listed,
+      groups: listed.groups.map(({ name, entries: those }) => ({ name, entries: those.map(fill) })),
+      fields,
+      columns,
+      path: pageHref(slug),
+    }
+  }
+
+  async function fillLists(document: PageDocument, around: FillingAround): Promise<Filled> {
+    const shown = new Map<EntryListBlock, Shown>()
+    const lists = new Set<string>()
+    for (const block of everyBlock(document)) {
+      if (block.type !== 'entryList' || !block.attrs.catalogue) continue
+      lists.add(block.attrs.catalogue)
+      const catalogue = await index.catalogue(block.attrs.catalogue)
+      if (catalogue) shown.set(block, await fillList(block, catalogue, around))
+    }
+    if (!lists.size) return { document, lists }
+    const content = mapBlocks(
+      document.content,
+      block => [block.type === 'entryList' ? { ...block, shown: shown.get(block) } : block],
+      block => block.type !== 'entryList',
+    )
+    return { document: { type: 'doc', content }, lists }
+  }
+
+  return {
+    /** The document of a page with its lists filled. */
+    document: fillLists,
+
+    /** What is laid out for a catalogue's entries, filled with one of them, its lists filled as well. */
+    async entry(document: PageDocument, catalogue: CatalogueItem, entry: LiveEntry, around: FillingAround): Promise<Filled> {
+      const there = await around.titles(filesIn(catalogue.fields, entry.values))
+      const filling: Filling = { fields: catalogue.fields, entry, paged: true, fileTitle: id => there.get(id), speech: around.speech }
+      const content = fillBlocks(document.content, filling)
+      return fillLists({ type: 'doc', content: content.length ? content : [{ type: 'paragraph' }] }, around)
+    },
+
+    /** What the entries of a catalogue are laid out in, where that is live. */
+    layout: async (catalogue: string) => (await placed.get()).layouts.get(catalogue),
+
+    /** Entries that have pages of their own by where those are, with the gate before them. */
+    async entryPages(ids: string[]): Promise<Map<string, { slug: string; title: string; gate: string | null }>> {
+      const { layouts } = await placed.get()
+      return new Map(
+        [...(await index.some(ids))].flatMap(([id, { catalogue, entry }]) => {
+          const layout = layouts.get(catalogue.id)
+          return layout ? [[id, { slug: entrySlug(catalogue.slug, entry.slug), title: titleOf(entry.values), gate: layout.gate }] as const] : []
+        }),
+      )
+    },
+
+    /** The page at an address of an entry; undefined where none is. */
+    async place(path: string): Promise<{ slug: string; id: string; title: string; gate: string | null; folder: null } | undefined> {
+      const found = await index.at(path)
+      const layout = found && (await placed.get()).layouts.get(found.catalogue.id)
+      return layout && { slug: entrySlug(found.catalogue.slug, found.entry.slug), id: layout.id, title: titleOf(found.entry.values), gate: layout.gate, folder: null }
+    },
+
+    /** All entries that have pages, with the days they went live. */
+    async places(open: (gate: string | null) => boolean): Promise<{ slug: string; published: Date }[]> {
+      const { layouts } = await placed.get()
+      const all: { slug: string; published: Date }[] = []
+      for (const catalogue of await index.catalogues()) {
+        const layout = layouts.get(catalogue.id)
+        if (!layout || !open(layout.gate)) continue
+        const { live } = await index.entriesOf(catalogue.id)
+        for (const entry of live)
+          all.push({
+            slug: entrySlug(catalogue.slug, entry.slug),
+            published: entry.published > layout.published.toISOString() ? new Date(entry.published) : layout.published,
+          })
+      }
+      return all
+    },
+
+    /** What stands around an entry on its page. */
+    async frame(catalogue: CatalogueItem, entry: LiveEntry, mayBeKnown: (gate: string | null) => boolean): Promise<EntryFrame> {
+      const { live } = await index.entriesOf(catalogue.id)
+      const at = live.findIndex(({ id }) => id === entry.id)
+      const led = (other: LiveEntry | undefined) => other && { title: titleOf(other.values), slug: entrySlug(catalogue.slug, other.slug) }
+      const list = (await placed.get()).lists.get(catalogue.id)
+      return { list: list && mayBeKnown(list.gate) ? list : undefined, before: at > 0 ? led(live[at - 1]) : undefined, after: led(live[at + 1]) }
+    },
+  }
+}
+export type CatalogueFilling = ReturnType<typeof createFilling>

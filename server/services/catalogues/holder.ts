@@ -1,0 +1,133 @@
+import { and, eq, inArray, isNull, sql } from 'drizzle-orm'
+import type { Values } from '../../../core/catalogue/entry'
+import { fieldsSchema, isFileKind, type Field } from '../../../core/catalogue/field'
+import { titleOf } from '../../../core/catalogue/values'
+import type { Use } from '../../../core/files/fileItem'
+import type { Queryable } from '../../db/connection'
+import { catalogues, entries, entryFiles } from '../../db/schema'
+import type { Holder } from '../uses/holders'
+import { recordEntryFiles } from './entryWriting'
+
+/** Values with one file in the place of others; without them where there is none. */
+function withFile(fields: Field[], values: Values, from: ReadonlySet<string>, to: string | undefined): Values {
+  const changed = { ...values }
+  for (const { id, kind } of fields) {
+    const value = values[id]
+    if (!isFileKind(kind) || value === undefined) continue
+    if (Array.isArray(value)) {
+      const kept = [...new Set(value.flatMap(file => (from.has(file) ? (to ?? []) : file)))]
+      if (kept.length) changed[id] = kept
+      else delete changed[id]
+    } else if (from.has(value as string)) {
+      if (to) changed[id] = to
+      else delete changed[id]
+    }
+  }
+  return changed
+}
+
+/** Entries that hold some files, held for the caller's transaction, with the fields of their catalogues. */
+async function holding(q: Queryable, files: string[]) {
+  const held = q.selectDistinct({ id: entryFiles.entryId }).from(entryFiles).where(inArray(entryFiles.fileId, files))
+  return q
+    .select({ id: entries.id, values: entries.values, live: entries.live, catalogueId: entries.catalogueId, fields: catalogues.fields })
+    .from(entries)
+    .innerJoin(catalogues, eq(catalogues.id, entries.catalogueId))
+    .where(inArray(entries.id, held))
+    .for('update', { of: entries })
+}
+
+/** Fields of entries that hold files. */
+export const entryHolder: Holder = {
+  async places(q, { files }) {
+    if (!files.length) return {}
+    const rows = await q
+      .select({
+        fileId: entryFiles.fileId,
+        field: entryFiles.field,
+        side: entryFiles.side,
+        entry: entries.id,
+        values: entries.values,
+        catalogue: catalogues.id,
+        name: catalogues.name,
+        fields: catalogues.fields,
+      })
+      .from(entryFiles)
+      .innerJoin(entries, and(eq(entries.id, entryFiles.entryId), isNull(entries.deleted)))
+      .innerJoin(catalogues, eq(catalogues.id, entries.catalogueId))
+      .where(inArray(entryFiles.fileId, files))
+      .orderBy(sql`${catalogues.created}`, entries.place)
+    const merged = new Map<string, Use>()
+    for (const { fileId, field, side, entry, values, catalogue, name, fields } of rows) {
+      const placement = `entry-${catalogue}-${entry}-${field}`
+      const known = merged.get(`${placement} ${fileId}`)
+      merged.set(`${placement} ${fileId}`, {
+        fileId,
+        folderId: null,
+        pageId: null,
+        pageTitle: name,
+        placement,
+        kind: 'entry',
+        label: titleOf(values),
+        section: fields.find(({ id }) => id === field)?.name ?? '',
+        by: null,
+        draft: side === 'draft' || !!known?.draft,
+        live: side === 'live' || !!known?.live,
+      })
+    }
+    return { uses: [...merged.values()] }
+  },
+
+  async lead(tx, { files }, instead) {
+    const before = files.length ? await holding(tx, files) : []
+    const [from, to] = [new Set(files), instead?.id]
+    const write = async (rows: { id: string; values: Values; live: Values | null; fields: Field[] }[]) => {
+      for (const { id, values, live, fields } of rows) {
+        await tx.update(entries).set({ values, live, revision: sql`${entries.revision} + 1` }).where(eq(entries.id, id))
+        await recordEntryFiles(tx, fields, 'draft', [{ id, values }])
+        await recordEntryFiles(tx, fields, 'live', [{ id, values: live }])
+      }
+    }
+    const after = before.map(row => {
+      const fields = fieldsSchema.parse(row.fields)
+      return { ...row, fields, values: withFile(fields, row.values, from, to), live: row.live && withFile(fields, row.live, from, to) }
+    })
+    await write(after)
+    return async later => {
+      for (const { id, values, live, fields } of before) {
+        // What was written since stays: only fields that the change left in place are led back.
+        const [now] = await later.select({ values: entries.values, live: entries.live }).from(entries).where(eq(entries.id, id)).for('update')
+        const then = after.find(row => row.id === id)!
+        if (!now) continue
+        const back = (current: Values, was: Values, made: Values): Values => {
+          const led = { ...current }
+          for (const { id: field } of fieldsSchema.parse(fields))
+            if (JSON.stringify(current[field]) === JSON.stringify(made[field])) {
+              if (was[field] === undefined) delete led[field]
+              else led[field] = was[field]
+            }
+          return led
+        }
+        const drafted = back(now.values, values, then.values)
+        const shown = now.live && live && then.live ? back(now.live, live, then.live) : now.live
+        await later.update(entries).set({ values: drafted, live: shown, revision: sql`${entries.revision} + 1` }).where(eq(entries.id, id))
+        await recordEntryFiles(later, then.fields, 'draft', [{ id, values: drafted }])
+        await recordEntryFiles(later, then.fields, 'live', [{ id, values: shown }])
+      }
+    }
+  },
+}
+
+/** Files that entries which visitors see hold, without pictures that adorn them. */
+export async function liveEntryFiles(q: Queryable): Promise<string[]> {
+  const rows = await q
+    .selectDistinct({ fileId: entryFiles.fileId, field: entryFiles.field, fields: catalogues.fields })
+    .from(entryFiles)
+    .innerJoin(entries, and(eq(entries.id, entryFiles.entryId), isNull(entries.deleted)))
+    .innerJoin(catalogues, eq(catalogues.id, entries.catalogueId))
+    .where(eq(entryFiles.side, 'live'))
+  return rows.flatMap(({ fileId, field, fields }) => {
+    const kind = fields.find(({ id }) => id === field)?.kind
+    return kind === 'file' || kind === 'files' ? [fileId] : []
+  })
+}
