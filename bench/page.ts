@@ -64,6 +64,7 @@ function measureRendering(biggest: PageDocument): void {
       {
         file: () => facts,
         page: () => ({ slug: 'y', title: 'Y' }),
+        entry: () => undefined,
         signpost: () => undefined,
         shelf: () => flat(Array.from({ length: 60 }, () => facts)),
         look: id => looks.get(id),

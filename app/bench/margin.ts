@@ -27,8 +27,8 @@ const KINDS: Record<string, Selected['kind']> = {
 function selectedIn(editor: Editor): Selected | undefined {
   const { selection } = editor.state
   const block = selection instanceof NodeSelection ? selection.node : undefined
-  // A section that leans on a picture is a part, with the settings of one.
-  if (block?.attrs.placement && block.type.name !== 'section')
+  // A section that leans on a picture, and a list, are parts, with the settings of such.
+  if (block?.attrs.placement && block.type.name !== 'section' && block.type.name !== 'entryList')
     return { kind: KINDS[block.type.name] ?? 'button', attrs: block.attrs } as Selected
   if (editor.isActive('downloadLink')) return { kind: 'link', attrs: editor.getAttributes('downloadLink') as ButtonAttrs }
   // Right behind a link, where the caret is when words were just made one; what is typed there is none.

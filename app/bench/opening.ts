@@ -37,7 +37,8 @@ export function useOpening({ id, at, editor, selected, onOpen }: OpeningOptions)
       document.title = `${page.current!.title} · Trough`
       const current = editor.value
       if (!current) return
-      current.storage.edge.edge = page.current!.edge
+      const { edge } = page.current!
+      current.storage.edge.edge = edge === 'entry' ? null : edge
       past.begin(page.draft!)
       current.setEditable(rights.may('write'), false)
       if (placement && selectPlacement(current, placement)) return

@@ -1,17 +1,30 @@
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 import { destinationOf } from '~~/core/page/destination'
 import { targetFacts } from '~~/core/page/placeholders'
+import { OWN_PAGE, targetOfField, type Filling } from '~~/core/catalogue/bind'
 import type { Target } from '~~/core/page/schema'
 
-/** Where a placement on the open page leads, and what is wrong with that. */
-export function useDestination(of: MaybeRefOrGetter<Target | null>) {
+/**
+ * Where a placement on the open page leads, and what is wrong with that.
+ *
+ * @param filling the entry that stands for all, where it is laid out for the entries of a catalogue
+ */
+export function useDestination(of: MaybeRefOrGetter<Target | null>, filling: MaybeRefOrGetter<Filling | undefined> = undefined) {
   const library = useLibrary()
   const pages = usePages()
   const signposts = useSignposts()
   const mayBeSeen = useLooking()
   const open = usePage()
   const behind = useBehind()
-  const target = computed(() => toValue(of))
+  const samples = useSamples()
+  const given = computed(() => toValue(of))
+  const target = computed(() => {
+    const { value } = given
+    const sample = toValue(filling)
+    return value?.kind === 'field' && sample ? targetOfField(value.field, sample) : value
+  })
+  /** what each entry has there; undefined where it does not hang on a field */
+  const field = computed(() => (given.value?.kind === 'field' ? given.value.field : undefined))
 
   const signpost = computed(() => (target.value?.kind === 'signpost' ? signposts.byId.get(target.value.id) : undefined))
   /** the file, be it in the bin; of a signpost the one it points at */
@@ -25,10 +38,16 @@ export function useDestination(of: MaybeRefOrGetter<Target | null>) {
     destinationOf(target.value, {
       file: () => (file.value && !isOut.value ? targetFacts(file.value, mayBeSeen(file.value), behind(file.value)) : undefined),
       page: () => page.value && { ...page.value, asks: behind({ gate: page.value.gate, folder: null })?.asks },
+      entry: id => samples.entry(id),
       signpost: () => signpost.value,
     }),
   )
   const fault = computed(() => {
+    if (field.value !== undefined) {
+      const sample = toValue(filling)
+      const known = field.value === OWN_PAGE || !sample || sample.fields.some(({ id }) => id === field.value)
+      return known ? undefined : 'The field it led to is gone.'
+    }
     if (!target.value) return 'Leads nowhere yet.'
     if (target.value.kind === 'signpost' && !signpost.value) return 'The signpost it led to is gone.'
     if (signpost.value && !file.value) return `The signpost “${signpost.value.title}” points at nothing.`

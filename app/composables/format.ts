@@ -34,6 +34,8 @@ export function durationWords(milliseconds: number): string {
 
 /** One place a file is used at, by its words. */
 export const wordsForUse = ({ kind, label, section, by }: Use) => {
+  // A field of an entry: where it stands says more than what it is.
+  if (kind === 'entry') return `“${section}” of “${label}”`
   const what = kind === 'fill' ? 'behind the button' : kind
   // A heading that is a link itself stands under nothing else.
   const under = section && section !== label ? `, under “${section}”` : ''
@@ -43,6 +45,7 @@ export const wordsForUse = ({ kind, label, section, by }: Use) => {
 /** Where on the desk a use is changed. */
 export function placeOfUse({ pageId, placement, kind }: Use): string {
   if (pageId !== null) return placeOnPage(pageId, placement)
+  if (kind === 'entry') return `/desk/catalogues/${placement.split('-')[1]}?entry=${placement.split('-')[2]}`
   return kind === 'signpost' ? signpostPlace(placement.replace('signpost-', '')) : '/desk/looks'
 }
 

@@ -16,6 +16,7 @@ const SITE = ['site']
 const GATES = ['gates']
 const ARRIVALS = ['arrivals']
 const SESSIONS = ['sessions']
+const CATALOGUES = ['entries', 'catalogues']
 const JOBS = 'jobs'
 const topicsSchema = z.array(z.string())
 
@@ -60,7 +61,7 @@ export function useNews(): void {
     if (now !== 'OPEN') return
     void showJobs()
     void quietly(() => useReading().load())
-    if (opened) take([...LIBRARY, ...PAGES, ...SITE, ...GATES, ...ARRIVALS])
+    if (opened) take([...LIBRARY, ...PAGES, ...SITE, ...GATES, ...ARRIVALS, ...CATALOGUES])
     opened = true
   })
 
@@ -78,6 +79,7 @@ export function useNews(): void {
       topics.includes('live') ? useChecks().count() : undefined,
       touches(SITE) ? useSession().load() : undefined,
       touches(GATES) ? useGates().load() : undefined,
+      touches(CATALOGUES) ? useCatalogues().refresh() : undefined,
       touches(ARRIVALS) ? useArrivals().load() : undefined,
       touches(SESSIONS) && people.loaded && useRights().owner ? people.load() : undefined,
     ])

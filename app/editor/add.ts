@@ -10,6 +10,8 @@ import {
   mdiRectangleOutline,
   mdiUnfoldMoreHorizontal,
   mdiViewColumnOutline,
+  mdiFormTextbox,
+  mdiViewGridOutline,
   mdiViewListOutline,
   mdiViewSplitVertical,
   mdiButtonPointer,
@@ -22,7 +24,14 @@ import type { Editor } from '@tiptap/core'
 import type { Node } from '@tiptap/pm/model'
 import { TextSelection } from '@tiptap/pm/state'
 import { closeHistory } from '@tiptap/pm/history'
-import { newCard, newLetterbox, newPicture, newPrivacy, newSearch, newShelf } from '~~/core/page/insert'
+import { firstCard } from '~~/core/catalogue/ways'
+import { OWN_PAGE } from '~~/core/catalogue/bind'
+import { newList } from '~~/core/catalogue/listAttrs'
+import { isFileKind, type Field } from '~~/core/catalogue/field'
+import { useCatalogues } from '~/stores/catalogues'
+import { catalogueAround } from '~/composables/entryHere'
+import { KIND_WORDS } from '~/catalogue/fieldWords'
+import { newButton, newCard, newLetterbox, newPicture, newPlacementId, newPrivacy, newSearch, newShelf } from '~~/core/page/insert'
 import { insertBlocks, insertShelf } from './commands'
 import { buttonsAt } from './neighbours'
 
@@ -75,6 +84,45 @@ function addSection(editor: Editor): void {
   editor.view.dispatch(closeHistory(tr.setSelection(TextSelection.near(tr.doc.resolve(from + 1)))))
 }
 
+/** A list of the catalogue there is, where there is one only; with a card as it suits its fields. */
+function addList(editor: Editor): void {
+  const [first, ...more] = useCatalogues().items
+  const catalogue = more.length ? undefined : first
+  const card = catalogue ? firstCard(catalogue.fields, catalogue.layout !== null) : [{ type: 'paragraph' }]
+  const content = card.map(block => editor.schema.nodeFromJSON(block))
+  insertBlocks(editor, [make(editor, 'entryList', { ...newList(newPlacementId(), catalogue?.id ?? null) }, content)])
+}
+
+/** Puts what each entry has in a field where the caret is. */
+function addField(editor: Editor, field: Pick<Field, 'id' | 'name' | 'kind'>): void {
+  if (field.kind === 'picture') insertBlocks(editor, [make(editor, 'picture', { ...newPicture(null), field: field.id })])
+  else if (field.kind === 'file' || field.id === OWN_PAGE)
+    insertBlocks(editor, [make(editor, 'downloadButton', { ...newButton({ kind: 'field', field: field.id }, field.name) })])
+  else editor.view.dispatch(closeHistory(editor.state.tr.replaceSelectionWith(make(editor, 'field', { field: field.id }), true)))
+}
+
+/** Fields that can be put where the caret is, each as something to add. */
+function fieldsHere(editor: Editor): Addable[] {
+  const catalogue = useCatalogues().byId.get(catalogueAround(editor.state.doc, editor.state.selection.from) ?? '')
+  if (!catalogue) return []
+  const page =
+    catalogue.layout && usesOwnPage(editor) ? [{ id: OWN_PAGE, name: `Page of the ${catalogue.one}`, kind: 'link' as const }] : []
+  return [...catalogue.fields, ...page].map(field => ({
+    name: `field-${field.id}`,
+    words: field.name,
+    hint: `What each ${catalogue.one} has: ${isFileKind(field.kind) ? 'its file' : KIND_WORDS[field.kind].title.toLowerCase()}`,
+    also: 'field',
+    icon: field.id === OWN_PAGE ? mdiFormTextbox : KIND_WORDS[field.kind].icon,
+    add: current => addField(current, field),
+  }))
+}
+
+/** On its own page a button to that would lead nowhere further. */
+const usesOwnPage = (editor: Editor) => {
+  const { $from } = editor.state.selection
+  return Array.from({ length: $from.depth }, (_, depth) => $from.node(depth + 1)).some(node => node.type.name === 'entryList')
+}
+
 export const ADDABLE: Addable[] = [
   {
     name: 'heading',
@@ -116,6 +164,14 @@ export const ADDABLE: Addable[] = [
     also: 'list of files folder',
     icon: mdiViewListOutline,
     add: editor => insertShelf(editor, null),
+  },
+  {
+    name: 'list',
+    words: 'List of entries',
+    hint: 'The rows of a catalogue as cards, lines or a table',
+    also: 'catalogue products courses cards entries',
+    icon: mdiViewGridOutline,
+    add: editor => addList(editor),
   },
   {
     name: 'search',
@@ -224,10 +280,10 @@ export const ADDABLE: Addable[] = [
   },
 ]
 
-/** What is found by the beginnings of its words. */
-export function addableFor(text: string): Addable[] {
+/** What is found by the beginnings of its words: what entries have first, where they are laid out. */
+export function addableAt(editor: Editor, text: string): Addable[] {
   const pieces = text.toLowerCase().split(/\s+/).filter(Boolean)
-  return ADDABLE.filter(({ words, also }) =>
+  return [...fieldsHere(editor), ...ADDABLE].filter(({ words, also }) =>
     pieces.every(piece =>
       `${words} ${also}`
         .toLowerCase()

@@ -3,6 +3,7 @@ import { Placeholder } from '@tiptap/extensions'
 import Blockquote from '@tiptap/extension-blockquote'
 import { Caret } from './caret'
 import { EdgeRules } from './edge'
+import { EntryList, FieldInline } from './entries'
 import { Ghost } from './ghost'
 import { ButtonRow, Column, Columns, Fold, FoldTitle, PageRoot, Section, Space } from './layout'
 import { SectionPictures } from './sectionPictures'
@@ -49,6 +50,8 @@ export const pageExtensions = [
   FileCard,
   Picture,
   DownloadLink,
+  EntryList,
+  FieldInline,
   FreshPlacements,
   EdgeRules,
   Ghost,

@@ -4,12 +4,12 @@ import { sectionClass } from '~~/core/page/sectionPicture'
 import { DATA, attribute, fromClipboard } from './attributes'
 
 /** The page itself: layout stands only here, and columns also in sections. */
-export const PageRoot = Node.create({ name: 'doc', topNode: true, content: '(block | columns | fold | section)+' })
+export const PageRoot = Node.create({ name: 'doc', topNode: true, content: '(block | columns | fold | section | entryList)+' })
 
 /** A stretch of the page with its own background, padding and width. */
 export const Section = Node.create({
   name: 'section',
-  content: '(block | columns | fold)+',
+  content: '(block | columns | fold | entryList)+',
   isolating: true,
   defining: true,
   addAttributes: () => ({
@@ -19,6 +19,7 @@ export const Section = Node.create({
     picture: attribute(null),
     placement: attribute(null),
     veil: attribute(null),
+    onlyIf: attribute(null),
   }),
   parseHTML: () => [{ tag: `section[${DATA}]`, getAttrs: element => fromClipboard<SectionAttrs>(sectionAttrsSchema, element) }],
   renderHTML: ({ node: { attrs } }) => [

@@ -4,15 +4,15 @@ import { closeHistory } from '@tiptap/pm/history'
 import { NodeSelection, TextSelection, type EditorState, type Selection, type Transaction } from '@tiptap/pm/state'
 
 /** Blocks that hold others, and have settings of their own. */
-export type PartName = 'section' | 'columns' | 'fold' | 'buttonRow' | 'table' | 'space'
+export type PartName = 'section' | 'columns' | 'fold' | 'buttonRow' | 'table' | 'space' | 'entryList'
 export interface Part {
   name: PartName
   position: number
   node: Node
 }
 
-const PARTS: string[] = ['section', 'columns', 'fold', 'buttonRow', 'table', 'space'] satisfies PartName[]
-const HOLDERS = ['doc', 'section', 'column', 'buttonRow']
+const PARTS: string[] = ['section', 'columns', 'fold', 'buttonRow', 'table', 'space', 'entryList'] satisfies PartName[]
+const HOLDERS = ['doc', 'section', 'column', 'buttonRow', 'entryList']
 const isHolder = (node: Node) => HOLDERS.includes(node.type.name)
 
 /** The parts the caret or the selected block is in, the inmost first. */

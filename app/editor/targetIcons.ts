@@ -1,4 +1,13 @@
-import { mdiEmailOutline, mdiFileOutline, mdiFormTextbox, mdiTextBoxMultipleOutline, mdiOpenInNew, mdiPhoneOutline, mdiSignDirection, mdiTextBoxOutline } from '@mdi/js'
+import {
+  mdiEmailOutline,
+  mdiFileOutline,
+  mdiFormTextbox,
+  mdiTextBoxMultipleOutline,
+  mdiOpenInNew,
+  mdiPhoneOutline,
+  mdiSignDirection,
+  mdiTextBoxOutline,
+} from '@mdi/js'
 import type { Target } from '~~/core/page/schema'
 
 export const TARGET_ICONS: Record<Target['kind'], string> = {

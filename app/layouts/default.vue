@@ -20,6 +20,7 @@ async function load() {
       useSession().load(),
       library.refresh(),
       usePages().load(),
+      useCatalogues().load(),
       useGates().load(),
       useTimetable().load(),
       useReading().load(),

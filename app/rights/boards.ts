@@ -5,6 +5,7 @@ type Rights = ReturnType<typeof useRights>
 /** Boards that are not for everybody, by how their addresses begin: who may open them. */
 const BOARDS: [path: string, may: (rights: Rights) => boolean][] = [
   ['/desk/pages/', rights => rights.readsPages],
+  ['/desk/catalogues', rights => rights.readsPages],
   ['/desk/downloads', rights => rights.may('downloads') && rights.everywhere('see')],
   ['/desk/checks', rights => rights.checks],
   ['/desk/looks', rights => rights.may('design')],

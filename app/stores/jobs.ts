@@ -40,6 +40,9 @@ export const useJobs = defineStore('jobs', () => {
         tone: 'works',
         action: show,
       })
+    } else if (job.kind === 'entries' && job.state === 'done') {
+      await useCatalogues().refresh()
+      notices.say(`“${job.name}” came in: ${counted(job.done, 'entry', 'entries')} new or changed.`, { tone: 'works' })
     } else if (job.state === 'stopped' && job.files.length) {
       notices.say(`Stopped. ${counted(job.files.length, 'file')} had been unpacked and stay.`, { action: show })
     }

@@ -54,9 +54,16 @@ export const usePages = defineStore('pages', () => {
    * it finds the others.
    */
   async function publishWaiting(): Promise<{ live: PageItem[]; left: PageItem[] }> {
+    // What lists entries shows those that are live.
+    await useCatalogues().publishWaiting()
+    return publishSome(waiting.value)
+  }
+
+  /** Publishes some pages that wait, as `publishWaiting` does. */
+  async function publishSome(some: PageItem[]): Promise<{ live: PageItem[]; left: PageItem[] }> {
     const isHome = ({ slug, edge }: PageItem) => Number(slug === '' && !edge)
     const live: PageItem[] = []
-    let left = waiting.value.toSorted((one, other) => isHome(one) - isHome(other))
+    let left = some.toSorted((one, other) => isHome(one) - isHome(other))
     let before: number
     // What leads to one that went live after it is tried once more.
     do {
@@ -95,5 +102,20 @@ export const usePages = defineStore('pages', () => {
     await load()
   }
 
-  return { items, edges, binned, loaded, waiting, load, create, duplicate, publishWaiting, remove, restore, removeForGood }
+  return {
+    all,
+    items,
+    edges,
+    binned,
+    loaded,
+    waiting,
+    load,
+    create,
+    duplicate,
+    publishWaiting,
+    publishSome,
+    remove,
+    restore,
+    removeForGood,
+  }
 })

@@ -73,9 +73,18 @@ function wordsOf(id: string, marks: Mark[], filling: Filling): Inline[] {
   if (!field || value === undefined) return []
   const led = marks.some(({ type }) => type === 'downloadLink')
   const target = led ? null : targetOfField(id, filling)
-  const text = isFileKind(field.kind) ? (filling.fileTitle((Array.isArray(value) ? value[0] : value) as string) ?? '') : sayValue(field, value, filling.speech)
+  const text = isFileKind(field.kind)
+    ? (filling.fileTitle((Array.isArray(value) ? value[0] : value) as string) ?? '')
+    : sayValue(field, value, filling.speech)
   if (!text) return []
-  const link: Mark[] = target ? [{ type: 'downloadLink', attrs: { placement: placementFor(id), target, action: target.kind === 'file' ? 'tab' : 'here', saveAs: '' } }] : []
+  const link: Mark[] = target
+    ? [
+        {
+          type: 'downloadLink',
+          attrs: { placement: placementFor(id), target, action: target.kind === 'file' ? 'tab' : 'here', saveAs: '' },
+        },
+      ]
+    : []
   const all = [...marks, ...link]
   return [{ type: 'text', text, ...(all.length && { marks: all }) }]
 }
@@ -97,7 +106,18 @@ function blocksFor(field: Field, filling: Filling): PlainBlock[] | undefined {
     return [
       {
         type: 'picture',
-        attrs: { placement, file: value, alt, decorative: false, caption: '', size: 'text', align: 'middle', target: null, action: 'tab', saveAs: '' },
+        attrs: {
+          placement,
+          file: value,
+          alt,
+          decorative: false,
+          caption: '',
+          size: 'text',
+          align: 'middle',
+          target: null,
+          action: 'tab',
+          saveAs: '',
+        },
       },
     ]
   }
@@ -153,8 +173,7 @@ function joined(inlines: Inline[]): Inline[] {
 }
 
 /** The words that stand in the place of what an entry does not have. */
-const instead = ({ without }: FieldTarget): Block[] =>
-  without ? [{ type: 'paragraph', content: [{ type: 'text', text: without }] }] : []
+const instead = ({ without }: FieldTarget): Block[] => (without ? [{ type: 'paragraph', content: [{ type: 'text', text: without }] }] : [])
 
 function fillBlock(block: Block, filling: Filling): Block[] {
   switch (block.type) {
@@ -191,4 +210,8 @@ function fillBlock(block: Block, filling: Filling): Block[] {
  */
 export const fillBlocks = (blocks: Block[], filling: Filling): Block[] =>
   // Rows of buttons may get words in the place of one: they stand below the row.
-  mapBlocks(blocks, block => fillBlock(block, filling), block => block.type !== 'entryList')
+  mapBlocks(
+    blocks,
+    block => fillBlock(block, filling),
+    block => block.type !== 'entryList',
+  )

@@ -71,3 +71,26 @@ export const matchSchema = z.object({ field: fieldIdSchema, files: z.array(z.str
 export const EXPORT_FORMATS = ['csv', 'xlsx', 'json'] as const
 export const exportQuerySchema = z.object({ format: z.enum(EXPORT_FORMATS).default('csv') })
 export type ExportFormat = (typeof EXPORT_FORMATS)[number]
+
+/** An entry that something can lead to. */
+export const ledEntrySchema = z.object({
+  id: z.string(),
+  title: z.string(),
+  /** of its page, from the top of the site */
+  slug: z.string(),
+  catalogue: z.string(),
+  /** visitors find its page */
+  live: z.boolean(),
+})
+export type LedEntry = z.infer<typeof ledEntrySchema>
+export const ledEntriesQuerySchema = z.object({
+  q: z.string().max(200).default(''),
+  ids: z
+    .string()
+    .max(8000)
+    .default('')
+    .transform(ids => ids.split(',').filter(Boolean)),
+})
+
+/** How many of the first entries are wanted; all where left out. */
+export const entryListQuerySchema = z.object({ first: z.coerce.number().int().min(1).max(200).optional() })

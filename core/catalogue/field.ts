@@ -73,7 +73,10 @@ export const fieldsSchema = z
   .array(fieldSchema)
   .min(1)
   .max(MOST_FIELDS, `Keep it to ${MOST_FIELDS} fields.`)
-  .refine(fields => fields[0]?.id === TITLE && fields[0].kind === 'text', 'The field that names entries comes first, and is a line of text.')
+  .refine(
+    fields => fields[0]?.id === TITLE && fields[0].kind === 'text',
+    'The field that names entries comes first, and is a line of text.',
+  )
   .refine(fields => new Set(fields.map(({ id }) => id)).size === fields.length, 'Two fields have the same identity.')
   .refine(fields => new Set(fields.map(nameOf)).size === fields.length, 'Two fields have the same name. Call one of them otherwise.')
 

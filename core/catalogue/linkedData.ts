@@ -52,7 +52,8 @@ const placeOf = (facts: EntryFacts): Said => {
 const further = ({ fields, values }: EntryFacts): Said => {
   const properties = fields.flatMap(field => {
     const value = values[field.id]
-    if (value === undefined || !(isChoice(field.kind) || isNumeric(field.kind) || field.kind === 'yesNo') || field.kind === 'money') return []
+    if (value === undefined || !(isChoice(field.kind) || isNumeric(field.kind) || field.kind === 'yesNo') || field.kind === 'money')
+      return []
     const said = Array.isArray(value)
       ? value.flatMap(id => optionOf(field, id)?.name ?? []).join(', ')
       : field.kind === 'choice'
@@ -92,7 +93,9 @@ export function entryData(type: Type, name: string, facts: EntryFacts): Said {
   const description = text(facts, 'longText', 'text')
   const files = facts.fields
     .filter(({ kind }) => isFileKind(kind))
-    .flatMap(field => ([facts.values[field.id] ?? []].flat() as string[]).flatMap(id => facts.file(id) ?? []).map(file => ({ field, file })))
+    .flatMap(field =>
+      ([facts.values[field.id] ?? []].flat() as string[]).flatMap(id => facts.file(id) ?? []).map(file => ({ field, file })),
+    )
   const pictures = files.filter(({ field: { kind }, file }) => (kind === 'picture' || kind === 'pictures') && file.picture)
   const papers = files.filter(({ field: { kind } }) => kind === 'file' || kind === 'files')
   return {

@@ -64,7 +64,11 @@ export function readListQuestion(params: URLSearchParams, attrs: ListAttrs, fiel
 }
 
 /** The fields of a form that ask the same, but its page: names and values, in their order. */
-export function askedFields({ q, chosen, between, sort }: ListQuestion, { placement }: Pick<ListAttrs, 'placement'>, fields: Field[]): [name: string, value: string][] {
+export function askedFields(
+  { q, chosen, between, sort }: ListQuestion,
+  { placement }: Pick<ListAttrs, 'placement'>,
+  fields: Field[],
+): [name: string, value: string][] {
   const keyed = (id: string) => fieldKey(fieldOf(fields, id)!)
   return [
     ['list', placement],
@@ -162,7 +166,14 @@ const order = (attrs: ListAttrs, fields: Field[], { sort }: ListQuestion, speech
  * @param entries of its catalogue that visitors see, in their own order
  * @param but identity of an entry that is left out: the one on whose page the list stands
  */
-export function listEntries(attrs: ListAttrs, entries: LiveEntry[], fields: Field[], question: ListQuestion, speech: Speech, but?: string): Listed {
+export function listEntries(
+  attrs: ListAttrs,
+  entries: LiveEntry[],
+  fields: Field[],
+  question: ListQuestion,
+  speech: Speech,
+  but?: string,
+): Listed {
   const words = fold(question.q).split(/\s+/).filter(Boolean)
   const standing = entries.filter(entry => entry.id !== but && attrs.only.every(condition => meets(condition, entry, fields)))
   const by = narrowing(attrs, fields)
@@ -229,5 +240,7 @@ export const sameAs = (only: Condition[], { values }: Pick<LiveEntry, 'values'>)
     if (condition.is !== 'same') return condition
     const value = values[condition.field]
     const first = Array.isArray(value) ? value[0] : value
-    return typeof first === 'string' || typeof first === 'boolean' ? { ...condition, is: 'value', value: first } : { ...condition, is: 'empty' }
+    return typeof first === 'string' || typeof first === 'boolean'
+      ? { ...condition, is: 'value', value: first }
+      : { ...condition, is: 'empty' }
   })

@@ -21,7 +21,12 @@ function inlinesOf(tokens: Token[], placement: string, counter: { links: number 
           ...marks,
           {
             type: 'downloadLink',
-            attrs: { placement: `${placement}${counter.links++}`.slice(-16), target: { kind: 'address', href }, action: 'here', saveAs: '' },
+            attrs: {
+              placement: `${placement}${counter.links++}`.slice(-16),
+              target: { kind: 'address', href },
+              action: 'here',
+              saveAs: '',
+            },
           },
         ]
     } else if (token.type === 'link_close') without('downloadLink')

@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import { splitExtension, titleFromFileName } from '../files/fileName'
 import { fold } from '../find/fold'
 import { dateInName } from '../files/nameAdvice'
@@ -11,7 +12,9 @@ export const mayBeFileName = (text: string): boolean => /^[^/\\<>:"|?*\n]{1,180}
 const wordsOf = (text: string): string[] => fold(text).match(/\p{L}+|\p{N}+/gu) ?? []
 
 /** Words that many files have in their names, whatever they are about (common practice). */
-const COMMON = new Set('data sheet datasheet safety sds tds manual guide instructions chart final new copy v pdf the of and for a'.split(' '))
+const COMMON = new Set(
+  'data sheet datasheet safety sds tds manual guide instructions chart final new copy v pdf the of and for a'.split(' '),
+)
 
 export interface FileToMatch {
   id: string
@@ -22,13 +25,14 @@ export interface EntryToMatch {
   id: string
   values: Values
 }
-export interface Matched {
-  file: string
+export const matchedSchema = z.object({
+  file: z.string(),
   /** the entry it belongs to; null where none fits */
-  entry: string | null
+  entry: z.string().nullable(),
   /** nothing else fits as well */
-  sure: boolean
-}
+  sure: z.boolean(),
+})
+export type Matched = z.infer<typeof matchedSchema>
 
 /** How well the words of a file's name fit an entry: from 0 for not at all to 1 for all that the entry is known by. */
 function fitOf(stem: string[], joined: string, known: string[]): number {
@@ -56,19 +60,27 @@ const ENOUGH = 0.6
  */
 export function matchFiles(files: FileToMatch[], entries: EntryToMatch[], fields: Field[], key: string | null): Matched[] {
   const telling = fields.filter(({ id, unique, kind }) => (id === TITLE || id === key || unique) && !isFileKind(kind))
-  const known = entries.map(({ id, values }) => ({ id, texts: telling.map(field => writeCell(field, values[field.id])).filter(Boolean), title: wordsOf(titleOf(values)) }))
+  const known = entries.map(({ id, values }) => ({
+    id,
+    texts: telling.map(field => writeCell(field, values[field.id])).filter(Boolean),
+    title: wordsOf(titleOf(values)),
+  }))
   const matched = files.map(({ id, name }): Matched & { fit: number } => {
     const dated = dateInName(name)
     const bare = titleFromFileName(splitExtension(name)[0])
     const stem = wordsOf(bare).filter(word => !(dated && dated.includes(word) && word.length === 4))
     const telling = stem.filter(word => !COMMON.has(word))
     const joined = stem.join('')
-    const fits = known.map(entry => ({ id: entry.id, fit: fitOf(stem, joined, entry.texts), title: entry.title })).sort((a, b) => b.fit - a.fit)
+    const fits = known
+      .map(entry => ({ id: entry.id, fit: fitOf(stem, joined, entry.texts), title: entry.title }))
+      .sort((a, b) => b.fit - a.fit)
     const [best, next] = fits
     if (!best || best.fit < ENOUGH) {
       // What is called by a part of the name alone: "stoneware.pdf" where one entry is "Stoneware body".
       const partly = telling.length ? known.filter(({ title }) => telling.every(word => title.includes(word))) : []
-      return partly.length === 1 ? { file: id, entry: partly[0]!.id, sure: false, fit: ENOUGH } : { file: id, entry: null, sure: false, fit: 0 }
+      return partly.length === 1
+        ? { file: id, entry: partly[0]!.id, sure: false, fit: ENOUGH }
+        : { file: id, entry: null, sure: false, fit: 0 }
     }
     return { file: id, entry: best.id, sure: best.fit >= 1 && !(next && next.fit === best.fit), fit: best.fit }
   })

@@ -13,7 +13,8 @@ const SAMPLES = 4
 const TOLD_FAULTS = 200
 
 /** Names that stand above a column in tables of shops, in the languages sites have (common practice). */
-const NAMES = /^(?:name|title|product|item|course|artikel|bezeichnung|titel|nom|produit|titre|nombre|producto|titulo|nome|prodotto|titolo|produto|naam|nazwa|produkt)$/
+const NAMES =
+  /^(?:name|title|product|item|course|artikel|bezeichnung|titel|nom|produit|titre|nombre|producto|titulo|nome|prodotto|titolo|produto|naam|nazwa|produkt)$/
 const KEYS = /^(?:.*\b)?(?:no|nr|number|num|id|sku|code|ref|reference|nummer|artikelnummer|kodas?|kod|codigo|codice|article no|item no)\.?$/
 const PHONES = /phone|tel|mobil|fax/
 const PRICES = /price|preis|prix|precio|prezzo|preco|prijs|cena|cost/
@@ -49,7 +50,9 @@ const formatOf = (cells: string[]): CellFormat => {
   const commas = cells.filter(cell => /\d,\d{1,2}(?!\d)/.test(cell) && !/\.\d/.test(cell.replace(/\.\d{3}\b/g, ''))).length
   const dots = cells.filter(cell => /\d\.\d{1,2}(?!\d)/.test(cell)).length
   const parts = cells.flatMap(cell => /^(\d{1,2})[./-](\d{1,2})[./-]\d{4}$/.exec(cell.trim()) ?? [])
-  const [first, second] = [1, 2].map(part => Math.max(0, ...cells.map(cell => Number(/^(\d{1,2})[./-](\d{1,2})[./-]\d{4}$/.exec(cell.trim())?.[part] ?? 0))))
+  const [first, second] = [1, 2].map(part =>
+    Math.max(0, ...cells.map(cell => Number(/^(\d{1,2})[./-](\d{1,2})[./-]\d{4}$/.exec(cell.trim())?.[part] ?? 0))),
+  )
   return { decimal: commas > dots ? ',' : '.', dayFirst: !parts.length || first! > 12 || second! <= 12 }
 }
 
@@ -103,7 +106,9 @@ const isDistinct = (body: string[][], at: number) => {
 function titleColumn(columns: ImportColumn[], body: string[][]): number {
   const named = columns.findIndex(({ name }) => NAMES.test(fold(name)))
   if (named >= 0) return named
-  const distinct = columns.findIndex(({ kind }, at) => kind === 'text' && isDistinct(body, at) && body.some(row => /\p{L}/u.test(row[at] ?? '')))
+  const distinct = columns.findIndex(
+    ({ kind }, at) => kind === 'text' && isDistinct(body, at) && body.some(row => /\p{L}/u.test(row[at] ?? '')),
+  )
   return Math.max(0, distinct)
 }
 
@@ -179,7 +184,8 @@ function plannedFields({ plan, columns, fields }: Given): { fields: Field[]; of:
       if (!field) throw new PlanFault(`The field for “${column.name}” is gone. Choose another.`)
       return field
     }
-    if (all.some(({ name }) => fold(name) === fold(to.name))) throw new PlanFault(`There is a field “${to.name}” already. Call the new one otherwise.`)
+    if (all.some(({ name }) => fold(name) === fold(to.name)))
+      throw new PlanFault(`There is a field “${to.name}” already. Call the new one otherwise.`)
     const field = newField(newId(8), to.name, to.kind, { unit: column.unit, currency: column.currency })
     all.push(field)
     return field
@@ -207,7 +213,9 @@ export function planImport(given: Given): Planned {
   const wrong: WrongCell[] = []
   const counts: ImportCounts = { new: 0, changed: 0, same: 0, others: 0, left: 0, wrong: 0 }
   const tell = (row: number, column: string, words: string) => void (wrong.length < TOLD_FAULTS && wrong.push({ row, column, words }))
-  const options = new Map(fields.filter(({ kind }) => isChoice(kind)).map(field => [field.id, new Map(field.options.map(each => [fold(each.name), each.id]))]))
+  const options = new Map(
+    fields.filter(({ kind }) => isChoice(kind)).map(field => [field.id, new Map(field.options.map(each => [fold(each.name), each.id]))]),
+  )
   const optionNamed = (field: Field) => (name: string) => {
     const those = options.get(field.id)!
     const there = those.get(fold(name))
@@ -218,7 +226,18 @@ export function planImport(given: Given): Planned {
     return option.id
   }
   const rows: PlannedRow[] = []
-  const uniques = new Map(fields.filter(({ unique }) => unique).map(field => [field.id, new Map(entries.flatMap(({ id, values }) => (values[field.id] === undefined ? [] : [[fold(writeCell(field, values[field.id])), id] as const])))]))
+  const uniques = new Map(
+    fields
+      .filter(({ unique }) => unique)
+      .map(field => [
+        field.id,
+        new Map(
+          entries.flatMap(({ id, values }) =>
+            values[field.id] === undefined ? [] : [[fold(writeCell(field, values[field.id])), id] as const],
+          ),
+        ),
+      ]),
+  )
   body.forEach((cells, at) => {
     const row = at + first
     const read: Values = {}
@@ -226,7 +245,12 @@ export function planImport(given: Given): Planned {
     of.forEach((field, column) => {
       if (!field) return
       const { decimal, dayFirst } = columns[column]!
-      const said = readCell(field, cells[column] ?? '', { decimal, dayFirst }, { fileNamed, ...(isChoice(field.kind) && { optionNamed: optionNamed(field) }) })
+      const said = readCell(
+        field,
+        cells[column] ?? '',
+        { decimal, dayFirst },
+        { fileNamed, ...(isChoice(field.kind) && { optionNamed: optionNamed(field) }) },
+      )
       if ('fault' in said) {
         faults++
         tell(row, columns[column]!.name, said.fault)
@@ -291,6 +315,10 @@ export function namesFrom(fileName: string): { name: string; one: string } {
     .slice(0, 60)
   const name = words ? words[0]!.toUpperCase() + words.slice(1) : 'Entries'
   const lower = name.toLowerCase()
-  const one = lower.endsWith('ies') ? `${lower.slice(0, -3)}y` : /(?:ss|us|is)$/.test(lower) ? lower : lower.replace(/(?<=(?:s|x|ch|sh))es$/, '').replace(/s$/, '')
+  const one = lower.endsWith('ies')
+    ? `${lower.slice(0, -3)}y`
+    : /(?:ss|us|is)$/.test(lower)
+      ? lower
+      : lower.replace(/(?<=(?:s|x|ch|sh))es$/, '').replace(/s$/, '')
   return { name, one: one || lower }
 }

@@ -50,7 +50,10 @@ export function readNumber(written: string, { decimal }: Pick<CellFormat, 'decim
 const YES = new Set(['yes', 'y', 'true', '1', 'x', 'ja', 'oui', 'si', 'sim', 'tak', '✓', '✔', 'on'])
 const NO = new Set(['no', 'n', 'false', '0', '-', 'nein', 'non', 'nee', 'nao', 'nie', '✗', '✘', 'off'])
 
-const checked = (schema: { safeParse: (value: string) => { success: boolean; error?: { issues: { message: string }[] } } }, text: string): Read => {
+const checked = (
+  schema: { safeParse: (value: string) => { success: boolean; error?: { issues: { message: string }[] } } },
+  text: string,
+): Read => {
   const { success, error } = schema.safeParse(text)
   return success ? { value: text } : { fault: error!.issues[0]!.message }
 }

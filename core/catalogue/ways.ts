@@ -15,7 +15,10 @@ export const fieldsOfList = ({ fields: chosen }: Pick<ListAttrs, 'fields'>, fiel
 
 const titleLine = (paged: boolean): Block => {
   const name = field(TITLE)
-  const link = { type: 'downloadLink' as const, attrs: { placement: 'entrytitle0', target: { kind: 'field' as const, field: OWN_PAGE }, action: 'here' as const, saveAs: '' } }
+  const link = {
+    type: 'downloadLink' as const,
+    attrs: { placement: 'entrytitle0', target: { kind: 'field' as const, field: OWN_PAGE }, action: 'here' as const, saveAs: '' },
+  }
   return { type: 'heading', attrs: { level: 3 }, content: [paged ? { ...name, marks: [link] } : name] }
 }
 
@@ -25,7 +28,13 @@ const pictureOf = (fields: Field[], paged: boolean): Block[] => {
   return [
     {
       type: 'picture',
-      attrs: { ...newPicture(null), placement: 'entrypicture0', field: pictured.id, action: 'here', target: paged ? { kind: 'field', field: OWN_PAGE } : null },
+      attrs: {
+        ...newPicture(null),
+        placement: 'entrypicture0',
+        field: pictured.id,
+        action: 'here',
+        target: paged ? { kind: 'field', field: OWN_PAGE } : null,
+      },
     },
   ]
 }
@@ -40,7 +49,10 @@ export function firstCard(fields: Field[], paged: boolean): Block[] {
     titleLine(paged),
     ...(about ? [{ type: 'paragraph' as const, content: [field(about.id)] }] : []),
     ...(priced ? [{ type: 'paragraph' as const, content: [{ ...field(priced.id), marks: [{ type: 'bold' as const }] }] }] : []),
-    ...files.map(({ id, name }) => ({ type: 'downloadButton' as const, attrs: { ...newButton({ kind: 'field', field: id }, name), look: 'rim' } })),
+    ...files.map(({ id, name }) => ({
+      type: 'downloadButton' as const,
+      attrs: { ...newButton({ kind: 'field', field: id }, name), look: 'rim' },
+    })),
   ]
 }
 
@@ -75,7 +87,13 @@ export function firstLayout(fields: Field[]): Block[] {
   const picture: Block | undefined = pictured && { type: 'picture', attrs: { ...newPicture(null), field: pictured.id } }
   const blocks: Block[] = [
     ...(picture && words.length
-      ? [{ type: 'columns' as const, attrs: { share: 'even' as const }, content: [words, [picture]].map(content => ({ type: 'column' as const, content })) } as Block]
+      ? [
+          {
+            type: 'columns' as const,
+            attrs: { share: 'even' as const },
+            content: [words, [picture]].map(content => ({ type: 'column' as const, content })),
+          } as Block,
+        ]
       : picture
         ? [picture]
         : words),

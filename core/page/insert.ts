@@ -8,7 +8,7 @@ export const newPlacementId = () => newId(10)
 
 /** What a click does at first: a file leaves the page open (common practice for PDFs), another place comes instead of it. */
 export const firstAction = (target: Target | null): Action =>
-  !target || target.kind === 'file' || target.kind === 'signpost' ? 'tab' : 'here'
+  !target || target.kind === 'file' || target.kind === 'signpost' || (target.kind === 'field' && target.field !== 'page') ? 'tab' : 'here'
 
 /** What a new button wears, says besides its label, and does; what is left out is as usual. */
 export type ButtonStart = Pick<ButtonAttrs, 'look' | 'note'> & Partial<Pick<ButtonAttrs, 'own' | 'action' | 'align'>>

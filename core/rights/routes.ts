@@ -183,6 +183,7 @@ export const ROUTES: Record<string, Need> = {
   'POST /catalogues/:id/entries/unpublish': 'publish',
   'POST /catalogues/:id/entries/remove': LIVE_PAGES,
   'POST /catalogues/:id/entries/restore': LIVE_PAGES,
+  'GET /entries': PAGES,
   'PUT /entries/:id/slug': LIVE_PAGES,
   'GET /entries/:id/versions': PAGES,
   'POST /entry-imports': 'write',

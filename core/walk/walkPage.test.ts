@@ -47,6 +47,7 @@ function factsOf(document: PageDocument, more: Partial<WalkFacts> = {}): WalkFac
     document,
     file,
     page,
+    entry: () => undefined,
     signpost,
     reachable,
     gate: () => undefined,

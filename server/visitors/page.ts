@@ -23,7 +23,13 @@ function askedOf(search: string): URLSearchParams | undefined {
 }
 
 /** `/`, `/<slug>` and `/<catalogue>/<entry>`: a published page. */
-export async function answerPage(trough: Trough, request: IncomingMessage, response: ServerResponse, slug: string, search: string): Promise<void> {
+export async function answerPage(
+  trough: Trough,
+  request: IncomingMessage,
+  response: ServerResponse,
+  slug: string,
+  search: string,
+): Promise<void> {
   const { published, guard, occasions } = trough
   const accept = request.headers['accept-encoding']
   const missing = () => (slug === '' ? new VisitorProblem(404, 'notYet') : new VisitorProblem(404, 'noPage'))

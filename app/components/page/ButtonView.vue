@@ -9,7 +9,11 @@ const page = usePage()
 const session = useSession()
 
 const attrs = computed(() => props.node.attrs as ButtonAttrs)
-const { destination, fault: missing } = useDestination(() => attrs.value.target)
+const { filling } = useEntryHere(props)
+const { destination, fault: missing } = useDestination(
+  () => attrs.value.target,
+  () => filling.value,
+)
 const upload = computed(() => uploads.forPlacement(attrs.value.placement))
 const { appearance, className, ownCss } = useWorn(attrs)
 const inner = computed(() => buttonInner(buttonParts(attrs.value, destination.value, session.speech), appearance.value))

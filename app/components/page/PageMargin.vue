@@ -37,6 +37,13 @@ watch(
   { immediate: true },
 )
 
+/** the catalogue whose entries the open page is laid out for */
+const pageOf = computed(() => usePage().current?.catalogue ?? null)
+/** the one whose entries are laid out where the caret is */
+const catalogue = computed(
+  () => (parts.value.find(({ name }) => name === 'entryList')?.node.attrs.catalogue as string | undefined) ?? pageOf.value,
+)
+
 /** What every selected block can have done to it. */
 const acts = computed(() => {
   const placement = selected.value?.attrs.placement ?? ''
@@ -83,6 +90,7 @@ function actOnTable(act: TableAct) {
         ref="note"
         :key="selected.attrs.placement"
         :attrs="selected.attrs"
+        :catalogue="catalogue"
         v-bind="acts"
       />
       <PlacementNote
@@ -91,6 +99,7 @@ function actOnTable(act: TableAct) {
         :key="selected.attrs.placement"
         :kind="selected.kind"
         :attrs="selected.attrs"
+        :catalogue="catalogue"
         :in-row="parts[0]?.name === 'buttonRow'"
         :tone="parts.find(part => part.name === 'section')?.node.attrs.tone ?? 'plain'"
         v-bind="acts"
@@ -102,6 +111,7 @@ function actOnTable(act: TableAct) {
         v-for="part in parts"
         :key="`${part.name} ${part.position}`"
         :part="part"
+        :catalogue="part.name === 'entryList' ? pageOf : catalogue"
         @set="setPart(editor, part, $event)"
         @columns="setColumnCount(editor, part, $event)"
         @move="movePart(part, $event)"

@@ -18,6 +18,8 @@ const { versions, load: loadVersions } = usePageVersions()
 const EDGE_HINTS = {
   head: 'This stands at the top of every page. Buttons are the items of the menu, beside the name of the site: they lead to files, pages or addresses, in the order they have here. A picture stands in the place of the name. Anything else stands below them.',
   foot: 'This stands at the end of every page: opening hours, an address, links, files.',
+  entry:
+    'Each entry of the catalogue is laid out like this. Type / to put one of its fields in; lines, buttons and pictures whose field is empty are left out.',
 }
 const VERSION_HEADERS = [
   { title: 'Put live', key: 'published' },

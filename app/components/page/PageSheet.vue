@@ -2,9 +2,10 @@
 import { EditorContent } from '@tiptap/vue-3'
 import { NodeSelection } from '@tiptap/pm/state'
 import { splitHead } from '~~/core/page/edges'
+import { titleOf } from '~~/core/catalogue/values'
 import { targetFacts } from '~~/core/page/placeholders'
 import { useBench } from '~/bench/bench'
-import { addableFor } from '~/editor/add'
+import { addableAt } from '~/editor/add'
 import { focusEnd, focusStart } from '~/editor/commands'
 
 /** The sheet: the title and the text of the page, where files are dropped and the finder opens. */
@@ -25,6 +26,9 @@ const opening = computed(() => {
 })
 /** A picture in the head stands in the place of the site's name. */
 const marked = computed(() => page.current?.edge === 'head' && !!splitHead(page.draft).mark)
+const { catalogue, filling } = useSample(() => page.current?.catalogue)
+/** The name of the entry that stands for all: it is the title of its page. */
+const entryTitle = computed(() => (filling.value ? titleOf(filling.value.entry.values) : `Name of the ${catalogue.value?.one ?? 'entry'}`))
 const title = ref<HTMLElement>()
 const { height: titleHeight } = useElementSize(title, undefined, { box: 'border-box' })
 
@@ -64,6 +68,9 @@ function writeOn(event: MouseEvent) {
       :style="{ 'width': `${width}px`, 'marginLeft': `${(shown - width) / 2}px`, zoom, '--zoom': zoom }"
     >
       <p v-if="page.current.edge === 'head' && !marked" class="site-name tr-page">{{ useSession().site.name }}</p>
+      <p v-else-if="page.current.edge === 'entry'" class="entry-title tr-page">
+        <span class="h1">{{ entryTitle }}</span>
+      </p>
       <label
         v-else-if="!page.current.edge"
         ref="title"
@@ -84,7 +91,7 @@ function writeOn(event: MouseEvent) {
       </label>
       <div class="text" :class="{ opening, marked }" :style="{ '--title': `${titleHeight}px` }">
         <EditorContent :editor="editor" />
-        <EdgeLine v-if="page.current.edge" :edge="page.current.edge" @order="placePages" />
+        <EdgeLine v-if="page.current.edge && page.current.edge !== 'entry'" :edge="page.current.edge" @order="placePages" />
       </div>
     </div>
     <BlockHandle v-if="rights.may('write')" :editor="editor" :area="sheet" @select="selectBlock" />
@@ -95,7 +102,7 @@ function writeOn(event: MouseEvent) {
       :style="{ top: `${finder.top}px`, left: `${finder.left}px` }"
       computer
       :label="finder.purpose === 'link' ? 'Find what these words lead to' : 'Find a file to place'"
-      :parts="finder.purpose === 'place' ? addableFor : undefined"
+      :parts="finder.purpose === 'place' ? text => addableAt(editor!, text) : undefined"
       anywhere
       @part="finding.add"
       @choose="finding.choose"
@@ -146,6 +153,14 @@ function writeOn(event: MouseEvent) {
 .title textarea:focus-visible {
   outline: none;
   box-shadow: 0 2px 0 var(--water);
+}
+.entry-title .h1 {
+  display: block;
+  color: var(--ink);
+  font: 560 var(--h1)/1.22 var(--heading);
+  letter-spacing: -0.018em;
+  margin-bottom: 0.58em;
+  cursor: default;
 }
 .site-name {
   max-width: 43rem;

@@ -1,11 +1,13 @@
 <script setup lang="ts">
+import { OWN_PAGE } from '~~/core/catalogue/bind'
+import type { ListAttrs } from '~~/core/catalogue/listAttrs'
 import type { SectionAttrs } from '~~/core/page/schema'
 import type { Part } from '~/editor/parts'
 import { TABLE_ACTS, TABLE_HEADINGS, type TableAct } from '~/editor/table'
 import { ALIGN_CHOICES, COUNT_CHOICES, SHARE_CHOICES, SPACE_CHOICES, TONE_CHOICES, WIDTH_CHOICES } from '~/editor/words'
 
 /** The settings of what the caret or the selected block lies in: section, columns, row. */
-const props = defineProps<{ part: Part }>()
+const props = defineProps<{ part: Part; /** the catalogue whose entries are laid out here */ catalogue?: string | null }>()
 const emit = defineEmits<{
   set: [attrs: Record<string, unknown>]
   columns: [count: number]
@@ -17,13 +19,32 @@ const emit = defineEmits<{
   leave: []
 }>()
 
-const NAMES = { section: 'Section', columns: 'Columns', fold: 'Fold-out', buttonRow: 'Row of buttons', table: 'Table', space: 'Space' }
+const NAMES = {
+  section: 'Section',
+  columns: 'Columns',
+  fold: 'Fold-out',
+  buttonRow: 'Row of buttons',
+  table: 'Table',
+  space: 'Space',
+  entryList: 'List of entries',
+}
 const cells = computed(() =>
   props.part.name === 'table' ? props.part.node.children.map(row => row.children.map(cell => cell.type.name === 'tableHeader')) : [],
 )
 const hasHeadRow = computed(() => !!cells.value[0]?.every(Boolean))
 const hasHeadColumn = computed(() => cells.value.length > 0 && cells.value.every(row => row[0]))
 const attrs = computed(() => props.part.node.attrs)
+/** Fields on which a section can hang, where it is laid out for all entries of a catalogue. */
+const fields = computed(() => {
+  const of = useCatalogues().byId.get(props.catalogue ?? '')
+  return of
+    ? [
+        { value: null, title: `Every ${of.one}` },
+        ...of.fields.slice(1).map(({ id, name }) => ({ value: id, title: `Only with ${name}` })),
+        { value: OWN_PAGE, title: 'Only with a page of its own' },
+      ]
+    : []
+})
 /** words in it lead somewhere */
 const linked = computed(() => {
   let found = false
@@ -46,6 +67,13 @@ const named = computed(() => `${props.part.name === 'columns' ? 'these' : 'this'
         @choose="emit('set', { padding: $event })"
       />
       <ChoiceField legend="Width" :choices="WIDTH_CHOICES" :value="attrs.width" @choose="emit('set', { width: $event })" />
+      <VSelect
+        v-if="fields.length"
+        label="There for"
+        :items="fields"
+        :model-value="attrs.onlyIf"
+        @update:model-value="emit('set', { onlyIf: $event })"
+      />
       <SectionPicture :attrs="attrs as SectionAttrs" :links="linked" @set="emit('set', $event)" />
     </template>
     <template v-else-if="part.name === 'columns'">
@@ -80,11 +108,16 @@ const named = computed(() => `${props.part.name === 'columns' ? 'these' : 'this'
         <VBtn v-for="[act, words] in TABLE_ACTS" :key="act" @click="emit('table', act)">{{ words }}</VBtn>
       </div>
     </template>
+    <ListNote v-else-if="part.name === 'entryList'" :attrs="attrs as ListAttrs" :on-page-of="catalogue" @set="emit('set', $event)" />
     <ChoiceField v-else legend="How much" :choices="SPACE_CHOICES" :value="attrs.size" @choose="emit('set', { size: $event })" />
     <div class="acts">
       <VBtn :aria-label="`Move ${named} up`" @click="emit('move', -1)">Up</VBtn>
       <VBtn :aria-label="`Move ${named} down`" @click="emit('move', 1)">Down</VBtn>
-      <VBtn v-if="!['space', 'table', 'fold'].includes(part.name)" title="What is in it stays where it is" @click="emit('dissolve')">
+      <VBtn
+        v-if="!['space', 'table', 'fold', 'entryList'].includes(part.name)"
+        title="What is in it stays where it is"
+        @click="emit('dissolve')"
+      >
         Dissolve
       </VBtn>
       <VBtn :title="part.name === 'space' ? '' : 'With all that is in it'" @click="emit('remove')"> Remove </VBtn>

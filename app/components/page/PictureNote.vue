@@ -6,15 +6,24 @@ import type { PictureAttrs, Target } from '~~/core/page/schema'
 import { ACTION_CHOICES, ALIGN_CHOICES, PICTURE_CHOICES } from '~/editor/words'
 
 /** The settings of the selected picture, in the margin. */
-const props = defineProps<{ attrs: PictureAttrs }>()
+const props = defineProps<{ attrs: PictureAttrs; /** the catalogue whose entries are laid out here */ catalogue?: string | null }>()
 const emit = defineEmits<{ change: [attrs: Partial<PictureAttrs>]; duplicate: []; move: [direction: -1 | 1]; remove: []; leave: [] }>()
 
 const library = useLibrary()
 const root = ref<HTMLElement>()
-const choosing = ref<'picture' | 'target' | undefined>(props.attrs.file ? undefined : 'picture')
+const choosing = ref<'picture' | 'target' | undefined>(props.attrs.file || props.attrs.field ? undefined : 'picture')
 
 const file = computed(() => (props.attrs.file ? library.known.get(props.attrs.file) : undefined))
-const { destination, fault } = useDestination(() => props.attrs.target)
+const { catalogue: of, filling } = useSample(() => props.catalogue)
+const { destination, fault } = useDestination(() => props.attrs.target, filling)
+const fields = computed(() =>
+  of.value
+    ? [
+        { value: null, title: 'One picture for all' },
+        ...of.value.fields.filter(({ kind }) => kind === 'picture').map(({ id, name }) => ({ value: id, title: name })),
+      ]
+    : [],
+)
 const action = computed(() => effectiveAction(props.attrs.action, destination.value))
 const can = (name: typeof action.value) => !destination.value || destination.value.actions.includes(name)
 
@@ -41,8 +50,15 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
   >
     <div class="shown">
       <NuxtLink v-if="file" :to="`/desk/files/${file.id}`" class="title">{{ file.title }}</NuxtLink>
-      <p v-else class="hint clay">No picture chosen yet.</p>
-      <VBtn @click="choosing = choosing === 'picture' ? undefined : 'picture'">
+      <VSelect
+        v-if="fields.length > 1"
+        label="Of each entry"
+        :items="fields"
+        :model-value="attrs.field ?? null"
+        @update:model-value="emit('change', { field: $event })"
+      />
+      <p v-if="!file && !attrs.field" class="hint clay">No picture chosen yet.</p>
+      <VBtn v-if="!attrs.field" @click="choosing = choosing === 'picture' ? undefined : 'picture'">
         {{ file ? 'Other picture…' : 'Choose a picture…' }}
       </VBtn>
       <FileFinder
@@ -63,7 +79,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
       placeholder="Read out to those who do not see it"
       @update:model-value="emit('change', { alt: $event })"
     />
-    <p v-if="!attrs.decorative && !attrs.alt" class="hint clay">Say it in a few words, or tick that it only adorns.</p>
+    <p v-if="!attrs.decorative && !attrs.alt && !attrs.field" class="hint clay">Say it in a few words, or tick that it only adorns.</p>
     <VCheckbox
       label="It only adorns"
       :model-value="attrs.decorative"
@@ -89,6 +105,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
         {{ attrs.target ? `A click leads to “${destination?.title ?? 'nothing that is there'}”.` : 'A click does nothing.' }}
         <span v-if="attrs.target && fault" class="clay">{{ fault }}</span>
       </p>
+      <FieldTarget :catalogue="catalogue" :target="attrs.target" @lead="lead" />
       <VBtn @click="choosing = choosing === 'target' ? undefined : 'target'">
         {{ attrs.target ? 'Lead elsewhere…' : 'Lead somewhere…' }}
       </VBtn>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { mdiImagePlusOutline } from '@mdi/js'
 import { NodeViewWrapper, nodeViewProps } from '@tiptap/vue-3'
+import { targetOfField } from '~~/core/catalogue/bind'
 import { pictureHtml } from '~~/core/page/picture'
 import { targetFacts } from '~~/core/page/placeholders'
 import type { PictureAttrs } from '~~/core/page/schema'
@@ -10,14 +11,25 @@ const library = useLibrary()
 const page = usePage()
 
 const attrs = computed(() => props.node.attrs as PictureAttrs)
-const file = computed(() => (attrs.value.file ? library.known.get(attrs.value.file) : undefined))
+const { filling } = useEntryHere(props)
+/** of a field, that of the first entry */
+const shown = computed(() => {
+  if (!attrs.value.field) return attrs.value.file
+  const target = filling.value && targetOfField(attrs.value.field, filling.value)
+  return target?.kind === 'file' ? target.id : null
+})
+const file = computed(() => (shown.value ? library.known.get(shown.value) : undefined))
 const facts = computed(() => (file.value && !file.value.deleted ? targetFacts(file.value) : undefined))
 const html = computed(() => (facts.value?.picture ? pictureHtml(attrs.value, facts.value, image => image) : ''))
 const fault = computed(() => {
-  if (!attrs.value.file) return 'No picture chosen yet'
+  if (attrs.value.field && !shown.value) return 'The picture of each entry stands here'
+  if (!shown.value) return 'No picture chosen yet'
   if (!file.value || file.value.deleted) return 'This picture is in the bin'
   if (!html.value) return file.value.reading === 'waiting' ? 'The picture is being drawn' : 'This file cannot be shown as a picture'
-  return attrs.value.alt || attrs.value.decorative ? undefined : 'Say in the margin what it shows, for those who do not see it'
+  // Without words of its own it is read out as what the entry is called.
+  return attrs.value.alt || attrs.value.decorative || attrs.value.field
+    ? undefined
+    : 'Say in the margin what it shows, for those who do not see it'
 })
 const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
 </script>

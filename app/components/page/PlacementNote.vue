@@ -19,6 +19,8 @@ const props = defineProps<{
   inRow?: boolean
   /** the background it stands on */
   tone: Tone
+  /** the catalogue whose entries are laid out here */
+  catalogue?: string | null
   attrs: Partial<CardAttrs> & Pick<ButtonAttrs, 'placement' | 'target' | 'action' | 'saveAs'>
 }>()
 const emit = defineEmits<{
@@ -43,7 +45,8 @@ const lookShown = useLocalStorage('trough-note-look', true)
 const looks = useLooks()
 
 const uploads = useUploads()
-const { file, signpost, destination, fault: trouble } = useDestination(() => props.attrs.target)
+const { filling } = useSample(() => props.catalogue)
+const { file, signpost, destination, fault: trouble } = useDestination(() => props.attrs.target, filling)
 /** its file is still on its way */
 const arriving = computed(() => !!uploads.forPlacement(props.attrs.placement))
 const fault = computed(() => (arriving.value ? undefined : trouble.value))
@@ -131,6 +134,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
       </div>
       <p v-if="fault" class="empty">{{ fault }}</p>
       <p v-else-if="arriving" class="facts">Its file is coming in.</p>
+      <FieldTarget :catalogue="catalogue" :target="attrs.target" without @lead="lead" />
       <div class="ways">
         <VBtn
           @click="

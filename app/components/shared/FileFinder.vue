@@ -51,7 +51,17 @@ const options = computed<Option[]>(() => {
   const computer: Option[] = props.computer ? [{ kind: 'computer' }] : []
   const [sure, unsure] = isPlainlyAddress(text.value) ? [addressed.value, []] : [[], addressed.value]
   return text.value.trim()
-    ? [...sure, ...foundSignposts.value, ...files(false), ...foundPages.value, ...unsure, ...parts, ...files(true), ...computer]
+    ? [
+        ...sure,
+        ...foundSignposts.value,
+        ...files(false),
+        ...foundPages.value,
+        ...foundEntries.value,
+        ...unsure,
+        ...parts,
+        ...files(true),
+        ...computer,
+      ]
     : [...files(false), ...computer, ...parts]
 })
 
@@ -65,6 +75,20 @@ const foundPages = computed<Option[]>(() => {
     .slice(0, MOST_PAGES)
     .map(({ id, title, slug }): Option => ({ kind: 'led', led: { target: { kind: 'page', id }, title }, side: `/${slug}` }))
 })
+const foundEntries = shallowRef<Option[]>([])
+async function findEntries(q: string) {
+  const items =
+    props.anywhere && q && useCatalogues().items.length
+      ? await useSamples()
+          .find(q)
+          .catch(() => [])
+      : []
+  // What was asked before may be answered later.
+  if (text.value.trim() === q)
+    foundEntries.value = items
+      .slice(0, MOST_PAGES)
+      .map(({ id, title, slug }): Option => ({ kind: 'led', led: { target: { kind: 'entry', id }, title }, side: `/${slug}` }))
+}
 const signposts = useSignposts()
 /** Signposts come first: who names one wants what is current. */
 const foundSignposts = computed<Option[]>(() => {
@@ -90,6 +114,7 @@ watch(
   async q => {
     addressed.value = []
     reading = readAddress(q)
+    void findEntries(q.trim())
     const answer = await search(q)
     const pressed = held()
     if (pressed) await pressed

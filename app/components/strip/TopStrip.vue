@@ -13,6 +13,7 @@ const checks = useChecks()
 onMounted(checks.count)
 
 const BOARDS = [
+  { to: '/desk/catalogues', title: 'Catalogues' },
   { to: '/desk/downloads', title: 'Downloads' },
   { to: '/desk/signposts', title: 'Signposts' },
   { to: '/desk/gates', title: 'Gates' },

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Edge } from '~~/core/page/edges'
 import type { Use } from '~~/core/files/fileItem'
 import { newPageSchema, type PageItem } from '~~/core/page/pageItem'
 import { slugFromTitle, slugOf } from '~~/core/page/slug'
@@ -11,7 +12,7 @@ const asking = useAsking()
 const session = useSession()
 useHead({ title: 'Pages' })
 
-const EDGE_WORDS = { head: 'Name of the site, and its menu', foot: 'Hours, address, links' }
+const EDGE_WORDS: Record<Edge, string> = { head: 'Name of the site, and its menu', foot: 'Hours, address, links' }
 
 const adding = ref(false)
 const ownSlug = ref(false)
@@ -155,7 +156,7 @@ async function removeForGood(page: { id: string; title: string }) {
       <li v-for="page in pages.edges" :key="page.id">
         <NuxtLink :to="`/desk/pages/${page.id}`" class="row">
           <span class="name">{{ page.title }}</span>
-          <span class="what">{{ EDGE_WORDS[page.edge!] }}</span>
+          <span class="what">{{ EDGE_WORDS[page.edge as Edge] }}</span>
           <PageState :page="page" />
         </NuxtLink>
         <span class="row-acts" />

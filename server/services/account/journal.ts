@@ -5,7 +5,7 @@ import { actsCalled, wordsOfAct, type OwnAct, type Subject } from '../../../core
 import type { JournalItem } from '../../../core/journal/journalItem'
 import type { Database } from '../../db/connection'
 import { holding } from '../../db/like'
-import { accounts, files, folders, gates, journal, looks, pages, signposts } from '../../db/schema'
+import { accounts, catalogues, files, folders, gates, journal, looks, pages, signposts } from '../../db/schema'
 import { laterTrouble } from '../../log'
 
 /** Days for which it is kept. */
@@ -32,6 +32,7 @@ const NAMED = {
   look: { table: looks, name: looks.name, place: () => '/desk/looks' },
   person: { table: accounts, name: accounts.email, place: () => '/desk/people' },
   gate: { table: gates, name: gates.name, place: () => '/desk/gates' },
+  catalogue: { table: catalogues, name: catalogues.name, place: (id: string) => `/desk/catalogues/${id}` },
   folder: { table: folders, name: folders.name, place: (id: string) => `/desk?folder=${id}` },
 } as const
 

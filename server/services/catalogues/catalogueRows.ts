@@ -17,7 +17,13 @@ const count = (of: SQL) =>
 /** Catalogues with how many entries they have, in the order they were made. */
 export async function catalogueItems(q: Queryable, where?: SQL): Promise<CatalogueItem[]> {
   const rows = await q
-    .select({ row: catalogues, layout: pages.id, entries: count(sql`true`), live: count(sql`${entries.live} is not null`), waiting: count(isWaiting) })
+    .select({
+      row: catalogues,
+      layout: pages.id,
+      entries: count(sql`true`),
+      live: count(sql`${entries.live} is not null`),
+      waiting: count(isWaiting),
+    })
     .from(catalogues)
     .leftJoin(pages, eq(pages.catalogueId, catalogues.id))
     .where(where)

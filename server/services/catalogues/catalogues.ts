@@ -119,9 +119,14 @@ export function createCatalogues(db: Database) {
       await db.transaction(async tx => {
         const { name, entries: count } = await holdCatalogue(tx, id)
         if (count && !despite)
-          throw new Problem(409, `“${name}” has ${count === 1 ? '1 entry' : `${count} entries`}.`, 'They would be gone for good. Take them out first, or go on all the same.', {
-            entries: count,
-          })
+          throw new Problem(
+            409,
+            `“${name}” has ${count === 1 ? '1 entry' : `${count} entries`}.`,
+            'They would be gone for good. Take them out first, or go on all the same.',
+            {
+              entries: count,
+            },
+          )
         await tx.delete(catalogues).where(eq(catalogues.id, id))
       })
     },
@@ -135,7 +140,12 @@ export function createCatalogues(db: Database) {
         .where(eq(entryVersions.entryId, entry))
         .orderBy(sql`${entryVersions.number} desc`)
         .limit(50)
-      return rows.map(({ entry_versions: { number, values, published, by } }) => ({ number, values, published: published.toISOString(), by }))
+      return rows.map(({ entry_versions: { number, values, published, by } }) => ({
+        number,
+        values,
+        published: published.toISOString(),
+        by,
+      }))
     },
   }
 }

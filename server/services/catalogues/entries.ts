@@ -1,7 +1,9 @@
 import { and, desc, eq, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm'
-import type { BinnedEntry, EntryChange, EntryItem, Values } from '../../../core/catalogue/entry'
+import { entrySlug } from '../../../core/catalogue/catalogue'
+import type { BinnedEntry, EntryChange, EntryItem, LedEntry, Values } from '../../../core/catalogue/entry'
 import { titleOf } from '../../../core/catalogue/values'
 import { firstFree } from '../../../core/files/handle'
+import { fold } from '../../../core/find/fold'
 import { Problem, notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { entries, retiredEntrySlugs } from '../../db/schema'
@@ -9,6 +11,8 @@ import { holdCatalogue, isWaiting } from './catalogueRows'
 import type { EntryIndex } from './entryIndex'
 import { insertEntries, mustBeUnique, mustFit, mustHaveName, holdEntries, recordEntryFiles } from './entryWriting'
 
+/** Entries that are found by a name. */
+const MOST_LED = 8
 /** Identities in one statement. */
 const AT_ONCE = 500
 
@@ -41,6 +45,21 @@ export function createEntries(db: Database, index: EntryIndex) {
     async list(catalogue: string): Promise<EntryItem[]> {
       if (!(await index.catalogue(catalogue))) throw notFound('catalogue')
       return (await index.entriesOf(catalogue)).all
+    },
+
+    /** Entries by part of their names, or by their identities. */
+    async led({ q, ids }: { q: string; ids: string[] }): Promise<LedEntry[]> {
+      const [words, wanted] = [fold(q.trim()), new Set(ids)]
+      const found: LedEntry[] = []
+      for (const { id: catalogue, slug, layout } of await index.catalogues()) {
+        for (const entry of (await index.entriesOf(catalogue)).all) {
+          const title = titleOf(entry.values)
+          const isWanted = wanted.has(entry.id) || (words && found.length < MOST_LED && fold(title).includes(words))
+          if (isWanted)
+            found.push({ id: entry.id, title, slug: entrySlug(slug, entry.slug), catalogue, live: entry.live && layout !== null })
+        }
+      }
+      return found
     },
 
     /** Makes entries at the end of a catalogue. @throws Problem 422 with the field */
@@ -80,9 +99,14 @@ export function createEntries(db: Database, index: EntryIndex) {
           const row = rows.get(id)
           if (!row) throw new Problem(409, 'An entry that was written in is in the bin, or gone.', 'Load the table again.', { entry: id })
           if (row.revision !== revision)
-            throw new Problem(409, `“${titleOf(row.values)}” was changed somewhere else.`, 'It is loaded anew; write what you meant into it.', {
-              entry: id,
-            })
+            throw new Problem(
+              409,
+              `“${titleOf(row.values)}” was changed somewhere else.`,
+              'It is loaded anew; write what you meant into it.',
+              {
+                entry: id,
+              },
+            )
           const values = changedValues(row.values, change)
           mustHaveName(values)
           mustFit(
@@ -147,7 +171,11 @@ export function createEntries(db: Database, index: EntryIndex) {
      *
      * @returns how many went live, and those that cannot, with the fields they lack
      */
-    async publish(catalogueId: string, ids: string[] | undefined, by = ''): Promise<{ live: number; lacking: { id: string; title: string; field: string }[] }> {
+    async publish(
+      catalogueId: string,
+      ids: string[] | undefined,
+      by = '',
+    ): Promise<{ live: number; lacking: { id: string; title: string; field: string }[] }> {
       return db.transaction(async tx => {
         const catalogue = await holdCatalogue(tx, catalogueId)
         const rows = await tx
@@ -163,7 +191,10 @@ export function createEntries(db: Database, index: EntryIndex) {
           await tx.execute(sql`insert into entry_versions (entry_id, number, "values", by)
             select ${entries.id}, coalesce((select max(number) from entry_versions where entry_id = ${entries.id}), 0) + 1, ${entries.values}, ${by}
             from ${entries} where ${among(readyIds)}`)
-          await tx.update(entries).set({ live: sql`${entries.values}`, published: new Date() }).where(among(readyIds))
+          await tx
+            .update(entries)
+            .set({ live: sql`${entries.values}`, published: new Date() })
+            .where(among(readyIds))
           await recordEntryFiles(tx, catalogue.fields, 'live', ready)
         }
         return {

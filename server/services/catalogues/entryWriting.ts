@@ -14,7 +14,12 @@ import { entries, entryFiles, retiredEntrySlugs, type Side } from '../../db/sche
 const AT_ONCE = 500
 
 /** Writes down which files entries hold, in the transaction that writes the entries. */
-export async function recordEntryFiles(tx: Queryable, fields: Field[], side: Side, written: { id: string; values: Values | null }[]): Promise<void> {
+export async function recordEntryFiles(
+  tx: Queryable,
+  fields: Field[],
+  side: Side,
+  written: { id: string; values: Values | null }[],
+): Promise<void> {
   const rows = written.flatMap(({ id, values }) =>
     values
       ? fields.flatMap(field => [...new Set(filesIn([field], values))].map(fileId => ({ entryId: id, side, field: field.id, fileId })))
@@ -38,7 +43,11 @@ export interface NewEntry {
  *
  * @throws Problem 422 where a value cannot be in its field
  */
-export async function insertEntries(tx: Queryable, catalogue: { id: string; one: string; fields: Field[] }, all: Values[]): Promise<NewEntry[]> {
+export async function insertEntries(
+  tx: Queryable,
+  catalogue: { id: string; one: string; fields: Field[] },
+  all: Values[],
+): Promise<NewEntry[]> {
   const held = await tx
     .select({ slug: entries.slug, last: sql<number>`max(${entries.place}) over ()` })
     .from(entries)
@@ -52,7 +61,18 @@ export async function insertEntries(tx: Queryable, catalogue: { id: string; one:
     const slug = firstFree(wished, candidate => taken.has(candidate), numbered.get(wished) ?? 2)
     if (slug !== wished) numbered.set(wished, Number(/-(\d+)$/.exec(slug)?.[1] ?? 1) + 1)
     taken.add(slug)
-    return { id: newId(), catalogueId: catalogue.id, slug, values, live: null, published: null, place: ++place, revision: 1, changed: new Date(), deleted: null }
+    return {
+      id: newId(),
+      catalogueId: catalogue.id,
+      slug,
+      values,
+      live: null,
+      published: null,
+      place: ++place,
+      revision: 1,
+      changed: new Date(),
+      deleted: null,
+    }
   })
   const slugs = rows.map(({ slug }) => slug)
   await tx
@@ -90,10 +110,15 @@ export async function mustBeUnique(tx: Queryable, catalogue: { id: string; field
       limit 1`)
     const [row] = rows
     if (row)
-      throw new Problem(409, `Two entries would have “${writeCell(field, row.held)}” as ${field.name}.`, 'That field allows no two alike. Write another.', {
-        field: field.id,
-        entry: row.id,
-      })
+      throw new Problem(
+        409,
+        `Two entries would have “${writeCell(field, row.held)}” as ${field.name}.`,
+        'That field allows no two alike. Write another.',
+        {
+          field: field.id,
+          entry: row.id,
+        },
+      )
   }
 }
 

@@ -44,7 +44,9 @@ export function createEntryExport(db: Database, index: EntryIndex) {
       const { utils, write } = await import('@e965/xlsx')
       const book = utils.book_new()
       const typed = all.map(({ values }) =>
-        fields.map(field => (typeof values[field.id] === 'number' ? (values[field.id] as number) : writeCell(field, values[field.id], nameOf))),
+        fields.map(field =>
+          typeof values[field.id] === 'number' ? (values[field.id] as number) : writeCell(field, values[field.id], nameOf),
+        ),
       )
       utils.book_append_sheet(book, utils.aoa_to_sheet([head, ...typed]), 'Entries')
       return result(write(book, { type: 'buffer', bookType: 'xlsx' }) as Buffer)

@@ -19,7 +19,8 @@ export function createFileFields(db: Database, index: EntryIndex) {
     async match(catalogueId: string, fieldId: string, ids: string[]): Promise<Matched[]> {
       const catalogue = await catalogueItem(db, catalogueId)
       const field = fieldOf(catalogue.fields, fieldId)
-      if (!field || !isFileKind(field.kind)) throw new Problem(422, 'That field holds no files.', 'Choose one that does, or make one.', { field: fieldId })
+      if (!field || !isFileKind(field.kind))
+        throw new Problem(422, 'That field holds no files.', 'Choose one that does, or make one.', { field: fieldId })
       const named = await db
         .select({ id: files.id, name: editions.fileName })
         .from(files)

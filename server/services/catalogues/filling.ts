@@ -42,7 +42,11 @@ export function createFilling(index: EntryIndex, pages: PageService, events: Eve
 
   const paged = async (catalogue: string) => (await placed.get()).layouts.has(catalogue)
 
-  async function fillList(block: EntryListBlock, catalogue: CatalogueItem, { speech, titles, params, slug }: FillingAround): Promise<Shown> {
+  async function fillList(
+    block: EntryListBlock,
+    catalogue: CatalogueItem,
+    { speech, titles, params, slug }: FillingAround,
+  ): Promise<Shown> {
     const { attrs, but, content } = block
     const { fields } = catalogue
     const { live } = await index.entriesOf(catalogue.id)
@@ -56,7 +60,10 @@ export function createFilling(index: EntryIndex, pages: PageService, events: Eve
       const filling: Filling = { fields, entry, paged: own, fileTitle: id => there.get(id), speech }
       const cell = (id: string): Block[] => {
         const inline = { type: 'field' as const, attrs: { field: id } }
-        const link = { type: 'downloadLink' as const, attrs: { placement: attrs.placement, target: { kind: 'entry' as const, id: entry.id }, action: 'here' as const, saveAs: '' } }
+        const link = {
+          type: 'downloadLink' as const,
+          attrs: { placement: attrs.placement, target: { kind: 'entry' as const, id: entry.id }, action: 'here' as const, saveAs: '' },
+        }
         return fillBlocks([{ type: 'paragraph', content: [id === TITLE && own ? { ...inline, marks: [link] } : inline] }], filling)
       }
       return {
@@ -114,7 +121,9 @@ export function createFilling(index: EntryIndex, pages: PageService, events: Eve
       return new Map(
         [...(await index.some(ids))].flatMap(([id, { catalogue, entry }]) => {
           const layout = layouts.get(catalogue.id)
-          return layout ? [[id, { slug: entrySlug(catalogue.slug, entry.slug), title: titleOf(entry.values), gate: layout.gate }] as const] : []
+          return layout
+            ? [[id, { slug: entrySlug(catalogue.slug, entry.slug), title: titleOf(entry.values), gate: layout.gate }] as const]
+            : []
         }),
       )
     },
@@ -123,7 +132,15 @@ export function createFilling(index: EntryIndex, pages: PageService, events: Eve
     async place(path: string): Promise<{ slug: string; id: string; title: string; gate: string | null; folder: null } | undefined> {
       const found = await index.at(path)
       const layout = found && (await placed.get()).layouts.get(found.catalogue.id)
-      return layout && { slug: entrySlug(found.catalogue.slug, found.entry.slug), id: layout.id, title: titleOf(found.entry.values), gate: layout.gate, folder: null }
+      return (
+        layout && {
+          slug: entrySlug(found.catalogue.slug, found.entry.slug),
+          id: layout.id,
+          title: titleOf(found.entry.values),
+          gate: layout.gate,
+          folder: null,
+        }
+      )
     },
 
     /** All entries that have pages, with the days they went live. */
@@ -149,7 +166,11 @@ export function createFilling(index: EntryIndex, pages: PageService, events: Eve
       const at = live.findIndex(({ id }) => id === entry.id)
       const led = (other: LiveEntry | undefined) => other && { title: titleOf(other.values), slug: entrySlug(catalogue.slug, other.slug) }
       const list = (await placed.get()).lists.get(catalogue.id)
-      return { list: list && mayBeKnown(list.gate) ? list : undefined, before: at > 0 ? led(live[at - 1]) : undefined, after: led(live[at + 1]) }
+      return {
+        list: list && mayBeKnown(list.gate) ? list : undefined,
+        before: at > 0 ? led(live[at - 1]) : undefined,
+        after: led(live[at + 1]),
+      }
     },
   }
 }

@@ -83,7 +83,10 @@ export const entryHolder: Holder = {
     const [from, to] = [new Set(files), instead?.id]
     const write = async (rows: { id: string; values: Values; live: Values | null; fields: Field[] }[]) => {
       for (const { id, values, live, fields } of rows) {
-        await tx.update(entries).set({ values, live, revision: sql`${entries.revision} + 1` }).where(eq(entries.id, id))
+        await tx
+          .update(entries)
+          .set({ values, live, revision: sql`${entries.revision} + 1` })
+          .where(eq(entries.id, id))
         await recordEntryFiles(tx, fields, 'draft', [{ id, values }])
         await recordEntryFiles(tx, fields, 'live', [{ id, values: live }])
       }
@@ -96,7 +99,11 @@ export const entryHolder: Holder = {
     return async later => {
       for (const { id, values, live, fields } of before) {
         // What was written since stays: only fields that the change left in place are led back.
-        const [now] = await later.select({ values: entries.values, live: entries.live }).from(entries).where(eq(entries.id, id)).for('update')
+        const [now] = await later
+          .select({ values: entries.values, live: entries.live })
+          .from(entries)
+          .where(eq(entries.id, id))
+          .for('update')
         const then = after.find(row => row.id === id)!
         if (!now) continue
         const back = (current: Values, was: Values, made: Values): Values => {
@@ -110,7 +117,10 @@ export const entryHolder: Holder = {
         }
         const drafted = back(now.values, values, then.values)
         const shown = now.live && live && then.live ? back(now.live, live, then.live) : now.live
-        await later.update(entries).set({ values: drafted, live: shown, revision: sql`${entries.revision} + 1` }).where(eq(entries.id, id))
+        await later
+          .update(entries)
+          .set({ values: drafted, live: shown, revision: sql`${entries.revision} + 1` })
+          .where(eq(entries.id, id))
         await recordEntryFiles(later, then.fields, 'draft', [{ id, values: drafted }])
         await recordEntryFiles(later, then.fields, 'live', [{ id, values: shown }])
       }

@@ -109,7 +109,13 @@ export function createImporting(db: Database, catalogueService: Catalogues, jobs
     await db.transaction(async tx => {
       const catalogue = await holdCatalogue(tx, catalogueId)
       const fresh = rows.filter(({ entry }) => entry === undefined)
-      const made = fresh.length ? await insertEntries(tx, catalogue, fresh.map(({ values }) => values)) : []
+      const made = fresh.length
+        ? await insertEntries(
+            tx,
+            catalogue,
+            fresh.map(({ values }) => values),
+          )
+        : []
       const changes = rows.filter(({ entry }) => entry !== undefined)
       const before = new Map(
         (
@@ -197,7 +203,14 @@ export function createImporting(db: Database, catalogueService: Catalogues, jobs
     })
   }
 
-  async function run(id: string, catalogueId: string, { rows, others }: Planned, plan: ImportPlan, job: JobItem, signal: AbortSignal): Promise<void> {
+  async function run(
+    id: string,
+    catalogueId: string,
+    { rows, others }: Planned,
+    plan: ImportPlan,
+    job: JobItem,
+    signal: AbortSignal,
+  ): Promise<void> {
     job.total = rows.length
     try {
       for (let at = 0; at < rows.length; at += AT_ONCE) {
@@ -236,7 +249,13 @@ export function createImporting(db: Database, catalogueService: Catalogues, jobs
         const catalogue = catalogueId === null ? undefined : await catalogueItem(db, catalogueId)
         const id = newId()
         await db.insert(entryImports).values({ id, catalogueId, name: name.slice(0, 200), state: 'looked', rows: answer.rows, columns })
-        return { id, name, columns, rows: body.length, plan: { ...firstPlan(columns, body, catalogue), ...(catalogue ? {} : namesFrom(name)) } }
+        return {
+          id,
+          name,
+          columns,
+          rows: body.length,
+          plan: { ...firstPlan(columns, body, catalogue), ...(catalogue ? {} : namesFrom(name)) },
+        }
       } finally {
         await rm(path, { force: true })
       }
@@ -266,10 +285,16 @@ export function createImporting(db: Database, catalogueService: Catalogues, jobs
         throw new Problem(422, 'The new catalogue has no name.', 'Say what its entries are called, all and one.', { field: 'name' })
       const { counts } = all
       if ((counts.wrong || counts.left) && !plan.despite)
-        throw new Problem(422, 'Some cells cannot come in.', 'Look at them, or bring in the rest all the same.', { wrong: all.wrong, counts })
-      if (plan.catalogue === null && !counts.new) throw new Problem(422, 'There is nothing in it to bring in.', 'Look at what is wrong with its rows.')
+        throw new Problem(422, 'Some cells cannot come in.', 'Look at them, or bring in the rest all the same.', {
+          wrong: all.wrong,
+          counts,
+        })
+      if (plan.catalogue === null && !counts.new)
+        throw new Problem(422, 'There is nothing in it to bring in.', 'Look at what is wrong with its rows.')
       const catalogue = await begin(id, plan, all)
-      const job = jobs.start({ kind: 'entries', name: all.name, unit: 'entries', by }, (item, signal) => run(id, catalogue, all, plan, item, signal))
+      const job = jobs.start({ kind: 'entries', name: all.name, unit: 'entries', by }, (item, signal) =>
+        run(id, catalogue, all, plan, item, signal),
+      )
       return { job, catalogue }
     },
 
@@ -281,7 +306,13 @@ export function createImporting(db: Database, catalogueService: Catalogues, jobs
         .where(and(eq(entryImports.catalogueId, catalogueId), eq(entryImports.state, 'done')))
         .orderBy(desc(entryImports.created))
         .limit(20)
-      return rows.map(({ id, name, counts, created }) => ({ id, name, catalogue: catalogueId, counts: counts!, created: created.toISOString() }))
+      return rows.map(({ id, name, counts, created }) => ({
+        id,
+        name,
+        catalogue: catalogueId,
+        counts: counts!,
+        created: created.toISOString(),
+      }))
     },
 
     /** Takes an import back as one; what was changed since stays, and is counted. @throws Problem 404 */
@@ -289,12 +320,15 @@ export function createImporting(db: Database, catalogueService: Catalogues, jobs
 
     /** Takes back what an earlier process did not get to the end of. */
     async resume(): Promise<void> {
-      for (const { id } of await db.select({ id: entryImports.id }).from(entryImports).where(eq(entryImports.state, 'running'))) await takeBack(id)
+      for (const { id } of await db.select({ id: entryImports.id }).from(entryImports).where(eq(entryImports.state, 'running')))
+        await takeBack(id)
     },
 
     /** Forgets tables that were looked at and never brought in. */
     async tidy(): Promise<void> {
-      await db.delete(entryImports).where(and(eq(entryImports.state, 'looked'), lt(entryImports.created, new Date(Date.now() - LOOKED_FOR))))
+      await db
+        .delete(entryImports)
+        .where(and(eq(entryImports.state, 'looked'), lt(entryImports.created, new Date(Date.now() - LOOKED_FOR))))
     },
 
     close: grid.close,

@@ -48,7 +48,9 @@ export function createBeside(db: Database) {
       .innerJoin(pages, eq(pages.id, uses.pageId))
       .where(and(inArray(uses.placement, placements), eq(uses.side, 'live')))
     const seen = await totals('seen', days)
-    return new Map(places.map(({ placement, page, edge }) => [placement, { seen: edge && edge !== 'entry' ? sumOf(seen) : (seen.get(page) ?? 0) }]))
+    return new Map(
+      places.map(({ placement, page, edge }) => [placement, { seen: edge && edge !== 'entry' ? sumOf(seen) : (seen.get(page) ?? 0) }]),
+    )
   }
 
   return {

@@ -107,7 +107,9 @@ export function createDrafts(db: Database) {
     async createLayout(tx: Queryable, catalogue: { id: string; one: string }, draft: PageDocument): Promise<string> {
       const id = newId()
       // No visitor can ask for it by itself.
-      await tx.insert(pages).values({ id, title: layoutTitle(catalogue), slug: `* ${id}`, edge: 'entry', catalogueId: catalogue.id, draft, inMenu: false })
+      await tx
+        .insert(pages)
+        .values({ id, title: layoutTitle(catalogue), slug: `* ${id}`, edge: 'entry', catalogueId: catalogue.id, draft, inMenu: false })
       await recordUses(tx, id, 'draft', draft)
       return id
     },

@@ -332,7 +332,11 @@ export function createPublishedPages({
         ...leans,
         entries: new Set([...leans.entries, ...(of ? [of.entry.id] : [])]),
         entriesOf: filled.lists,
-        catalogues: new Set([...filled.lists, ...(of ? [of.catalogue.id] : []), ...(leans.entries.size ? await cataloguesOf(leans.entries) : [])]),
+        catalogues: new Set([
+          ...filled.lists,
+          ...(of ? [of.catalogue.id] : []),
+          ...(leans.entries.size ? await cataloguesOf(leans.entries) : []),
+        ]),
       },
     }
   }
@@ -345,7 +349,9 @@ export function createPublishedPages({
     const layout = of && (await filling.layout(of.catalogue.id))
     if (!layout) return undefined
     const { catalogue, entry } = of
-    const pictured = catalogue.fields.find(({ id, kind }) => isFileKind(kind) && kind.startsWith('picture') && entry.values[id] !== undefined)
+    const pictured = catalogue.fields.find(
+      ({ id, kind }) => isFileKind(kind) && kind.startsWith('picture') && entry.values[id] !== undefined,
+    )
     const picture = pictured && [entry.values[pictured.id]].flat()[0]
     const { id, gate, description, document } = layout
     return {

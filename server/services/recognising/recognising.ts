@@ -7,6 +7,8 @@ import { Problem } from '../../../core/problem'
 import type { Database } from '../../db/connection'
 import { files, oldAddresses, pages as pageTable, retiredHandles } from '../../db/schema'
 import type { SiteService } from '../site/site'
+import { titleOf } from '../../../core/catalogue/values'
+import type { EntryIndex } from '../catalogues/entryIndex'
 import type { Signposts } from '../signposts/signposts'
 import type { PageService } from '../pages/pages'
 
@@ -23,7 +25,7 @@ function decoded(path: string): string {
 }
 
 /** Tells what an address that was typed or pasted leads to: to the file, signpost or page itself where it is one of our own. */
-export function createRecognising(db: Database, pages: PageService, signposts: Signposts, site: SiteService) {
+export function createRecognising(db: Database, pages: PageService, signposts: Signposts, site: SiteService, index: EntryIndex) {
   /** The file with a handle, or that had it once. */
   async function fileAt(handle: string): Promise<Led | undefined> {
     const [file] = await db
@@ -38,6 +40,16 @@ export function createRecognising(db: Database, pages: PageService, signposts: S
   async function pageAt(slug: string): Promise<Led | undefined> {
     const page = await pages.at(slug)
     return page && { target: { kind: 'page', id: page.id }, title: page.title }
+  }
+
+  async function entryAt(path: string): Promise<Led | undefined> {
+    const found = await index.at(path)
+    return found && { target: { kind: 'entry', id: found.entry.id }, title: titleOf(found.entry.values) }
+  }
+
+  async function entryTitle(id: string): Promise<{ title: string } | undefined> {
+    const found = (await index.some([id])).get(id)
+    return found && { title: titleOf(found.entry.values) }
   }
 
   async function signpostAt(name: string): Promise<Led | undefined> {
@@ -69,13 +81,16 @@ export function createRecognising(db: Database, pages: PageService, signposts: S
             .where(and(eq(files.id, target.id), isNull(files.deleted)))
         : target.kind === 'page'
           ? await db.select({ title: pageTable.title }).from(pageTable).where(eq(pageTable.id, target.id))
-          : [await signposts.get(target.id).catch(() => undefined)]
+          : target.kind === 'entry'
+            ? [await entryTitle(target.id)]
+            : [await signposts.get(target.id).catch(() => undefined)]
     return row && { target, title: row.title }
   }
 
   async function placeNow(plain: string): Promise<Led | undefined> {
     if (plain.startsWith(FILES)) return fileAt(plain.slice(FILES.length))
-    return plain.startsWith(TO) ? signpostAt(plain.slice(TO.length)) : pageAt(plain.slice(1))
+    if (plain.startsWith(TO)) return signpostAt(plain.slice(TO.length))
+    return plain.slice(1).includes('/') ? entryAt(plain.slice(1)) : pageAt(plain.slice(1))
   }
 
   return {

@@ -4,4 +4,6 @@ import { idOf, parseBody } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 
 /** What would come of a table. */
-export default defineEventHandler(async event => (await useTrough()).importing.forecast(idOf(event), await parseBody(event, importPlanSchema)))
+export default defineEventHandler(async event =>
+  (await useTrough()).importing.forecast(idOf(event), await parseBody(event, importPlanSchema)),
+)

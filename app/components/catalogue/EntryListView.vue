@@ -1,0 +1,107 @@
+<script setup lang="ts">
+import { NodeViewContent, NodeViewWrapper, nodeViewProps } from '@tiptap/vue-3'
+import type { ListAttrs } from '~~/core/catalogue/listAttrs'
+import { TITLE } from '~~/core/catalogue/field'
+import { titleOf } from '~~/core/catalogue/values'
+import { fieldsOfList } from '~~/core/catalogue/ways'
+import { cellWords } from '~/catalogue/cells'
+
+/** A list of entries on the sheet: the first of them is what all are laid out like, the others stand beside it by their names. */
+const props = defineProps(nodeViewProps)
+const catalogues = useCatalogues()
+const attrs = computed(() => props.node.attrs as ListAttrs)
+const { catalogue, entries } = useSample(() => attrs.value.catalogue)
+const across = computed(() => (attrs.value.way === 'cards' || attrs.value.way === 'tiles' ? attrs.value.across : 1))
+/** As many as show how it goes on. */
+const others = computed(() => entries.value.slice(1, Math.max(across.value * 2, 3)))
+const columns = computed(() => (catalogue.value ? fieldsOfList(attrs.value, catalogue.value.fields) : []))
+const facts = computed(() => columns.value.filter(({ id, kind }) => id !== TITLE && kind !== 'picture' && kind !== 'longText'))
+const fault = computed(() => {
+  if (!attrs.value.catalogue) return 'Choose in the margin which catalogue it lists'
+  if (catalogues.loaded && !catalogue.value) return 'The catalogue it listed is gone'
+  return catalogue.value && !catalogue.value.entries ? `There is no ${catalogue.value.one} yet: visitors see nothing here` : ''
+})
+</script>
+
+<template>
+  <NodeViewWrapper class="list-view tr-entries" :class="{ 'selected': selected, 'tr-wide': across > 2 }" :data-placement="attrs.placement">
+    <p class="bar" contenteditable="false">
+      {{
+        fault ||
+        (catalogue &&
+          `${counted(catalogue.entries, catalogue.one, catalogue.name.toLowerCase())}: ${attrs.way === 'cards' ? `this card is laid out for each ${catalogue.one}` : 'as the margin says'}`)
+      }}
+    </p>
+    <div v-show="attrs.way === 'cards'" class="tr-entry-list tr-entry-cards" :class="`tr-across-${across}`">
+      <div class="card"><NodeViewContent class="content" /></div>
+      <div v-for="entry in others" :key="entry.id" class="other" contenteditable="false">{{ titleOf(entry.values) }}</div>
+    </div>
+    <div v-if="attrs.way === 'tiles'" class="tr-entry-list tr-entry-tiles" :class="`tr-across-${across}`" contenteditable="false">
+      <div v-for="entry in entries.slice(0, across * 2)" :key="entry.id" class="other">{{ titleOf(entry.values) }}</div>
+    </div>
+    <ul v-else-if="attrs.way === 'lines'" class="tr-entry-list tr-entry-lines" contenteditable="false">
+      <li v-for="entry in entries.slice(0, 6)" :key="entry.id">
+        <h3>{{ titleOf(entry.values) }}</h3>
+        <p>
+          {{
+            facts
+              .map(field => cellWords(field, entry.values[field.id]))
+              .filter(Boolean)
+              .join(' · ')
+          }}
+        </p>
+      </li>
+    </ul>
+    <div v-else-if="attrs.way === 'table'" class="tr-table" contenteditable="false">
+      <table>
+        <thead>
+          <tr>
+            <th v-for="field in columns" :key="field.id" scope="col">{{ field.name }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="entry in entries.slice(0, 6)" :key="entry.id">
+            <td v-for="field in columns" :key="field.id">{{ cellWords(field, entry.values[field.id]) }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+  </NodeViewWrapper>
+</template>
+
+<style scoped>
+.list-view {
+  position: relative;
+  outline: 1px dashed #b9c4c1;
+  outline-offset: 5px;
+}
+.list-view.selected {
+  outline: 2px solid var(--water);
+}
+.bar {
+  margin: 0 0 0.7em;
+  color: #55605c;
+  font:
+    400 calc(12.5px / var(--zoom)) / 1.5 'Hanken Grotesk Variable',
+    sans-serif;
+  cursor: pointer;
+}
+.card,
+.other {
+  min-width: 0;
+  padding: 1.15rem;
+  background: color-mix(in srgb, var(--rule) 22%, var(--paper));
+  border-top: 3px solid var(--accent);
+}
+.other {
+  color: var(--soft);
+  font: 560 var(--h3) / 1.22 var(--heading);
+  opacity: 0.7;
+}
+.content :deep(.tr-picture) {
+  margin-block: 0 0.8em;
+}
+.content :deep(> div > :first-child) {
+  margin-top: 0;
+}
+</style>

@@ -1,0 +1,56 @@
+import type { Editor } from '@tiptap/core'
+import type { Node } from '@tiptap/pm/model'
+import { computed, onBeforeUnmount, ref, toValue, watch, type MaybeRefOrGetter } from 'vue'
+import type { Filling } from '~~/core/catalogue/bind'
+
+/** The catalogue whose entries are laid out at a place of the open page: of the list it lies in, or of the page itself. */
+export function catalogueAround(doc: Node, position: number): string | null {
+  const $position = doc.resolve(Math.min(position, doc.content.size))
+  for (let depth = $position.depth; depth > 0; depth--) {
+    const node = $position.node(depth)
+    if (node.type.name === 'entryList') return node.attrs.catalogue as string | null
+  }
+  return usePage().current?.catalogue ?? null
+}
+
+/** A catalogue, and the entry of it that is shown in the place of all. */
+export function useSample(of: MaybeRefOrGetter<string | null | undefined>) {
+  const catalogues = useCatalogues()
+  const samples = useSamples()
+  const library = useLibrary()
+  const catalogue = computed(() => catalogues.byId.get(toValue(of) ?? ''))
+  watch(
+    () => [catalogue.value?.id, catalogues.changes] as const,
+    ([id]) => void (id && samples.meet(id)),
+    { immediate: true },
+  )
+  const entries = computed(() => samples.byCatalogue.get(catalogue.value?.id ?? '') ?? [])
+  const filling = computed<Filling | undefined>(() => {
+    const [first] = entries.value
+    if (!catalogue.value || !first) return undefined
+    return {
+      fields: catalogue.value.fields,
+      entry: { ...first, published: '' },
+      paged: catalogue.value.layout !== null,
+      fileTitle: id => {
+        const file = library.known.get(id)
+        return file && !file.deleted && !file.withdrawn ? file.title : undefined
+      },
+      speech: useSession().speech,
+    }
+  })
+  return { catalogue, entries, filling }
+}
+
+/** The same for a block or a word on the sheet, wherever it is moved. */
+export function useEntryHere({ editor, getPos }: { editor: Editor; getPos: () => number | undefined }) {
+  const of = ref<string | null>(null)
+  const find = () => {
+    const position = getPos()
+    if (position !== undefined) of.value = catalogueAround(editor.state.doc, position)
+  }
+  find()
+  editor.on('update', find)
+  onBeforeUnmount(() => editor.off('update', find))
+  return useSample(of)
+}

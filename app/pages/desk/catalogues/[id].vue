@@ -1,0 +1,335 @@
+<script setup lang="ts">
+import { mdiDotsHorizontal } from '@mdi/js'
+import { EXPORT_FORMATS, type EntryItem } from '~~/core/catalogue/entry'
+import { TITLE, isFileKind, newField, type Field } from '~~/core/catalogue/field'
+import type { Matched } from '~~/core/catalogue/match'
+import { titleOf } from '~~/core/catalogue/values'
+import { newId } from '~~/core/id'
+import { holdsWords, lacking } from '~/catalogue/cells'
+import type { Carried } from '~/composables/carried'
+import type { LocalFile } from '~/composables/localFiles'
+
+/** One catalogue: its entries as a table, and in the margin the one that is chosen, or the catalogue itself. */
+const route = useRoute()
+const id = String(route.params.id)
+const catalogues = useCatalogues()
+const entries = useEntries()
+const pages = usePages()
+const rights = useRights()
+const uploads = useUploads()
+const library = useLibrary()
+const notices = useNotices()
+const failure = ref('')
+
+const catalogue = computed(() => catalogues.byId.get(id))
+useHead({ title: () => catalogue.value?.name ?? 'Catalogue' })
+async function load() {
+  failure.value = ''
+  try {
+    await catalogues.load()
+    await entries.open(id)
+    const asked = route.query.entry
+    if (typeof asked === 'string') focusEntry(asked)
+  } catch (error) {
+    failure.value = wordsOf(error)
+  }
+}
+onMounted(load)
+watch(
+  () => catalogues.changes,
+  () => void entries.load().catch(() => undefined),
+)
+
+const may = computed(() => rights.may('write') && rights.may('publish'))
+const words = ref('')
+/** only entries that lack this */
+const lacks = ref<string>()
+const shown = computed(() => {
+  const fields = catalogue.value?.fields ?? []
+  const found = words.value.trim() ? entries.items.filter(item => holdsWords(item, fields, words.value)) : entries.items
+  return lacks.value ? found.filter(({ values }) => values[lacks.value!] === undefined) : found
+})
+const missing = computed(() => lacking(entries.items, catalogue.value?.fields ?? []))
+const chosen = ref(new Set<string>())
+const current = ref<string>()
+const entry = computed(() => (current.value ? entries.byId.get(current.value) : undefined))
+/** the margin shows the catalogue, whatever row the keyboard stands on */
+const whole = ref(true)
+const table = useTemplateRef('table')
+
+const attempt = (act: () => Promise<unknown>) => act().catch((error: unknown) => notices.say(wordsOf(error), { tone: 'attention' }))
+
+const add = () =>
+  attempt(async () => {
+    words.value = ''
+    lacks.value = undefined
+    const [made] = await entries.create([{ [TITLE]: `New ${catalogue.value!.one}` }])
+    whole.value = false
+    await table.value?.begin(made!.id)
+  })
+
+const publishing = ref(false)
+async function publish(ids?: string[]) {
+  publishing.value = true
+  await attempt(async () => {
+    const { live, lacking: left } = await catalogues.publish(id, ids)
+    await entries.load()
+    const [first] = left
+    if (first) {
+      notices.say(`${counted(left.length, 'entry is', 'entries are')} not live: “${first.title}” needs “${first.field}”.`, {
+        tone: 'attention',
+      })
+    }
+    if (live) notices.say(`${counted(live, 'entry is', 'entries are')} live.`, { tone: 'works' })
+  })
+  publishing.value = false
+}
+
+const some = computed(() => [...chosen.value].filter(each => entries.byId.has(each)))
+async function removeSome(ids: string[]) {
+  await attempt(() => entries.remove(ids))
+  chosen.value = new Set()
+  if (current.value && ids.includes(current.value)) current.value = undefined
+}
+const duplicate = () =>
+  attempt(async () => {
+    await entries.create(
+      some.value.map(each => ({
+        ...entries.byId.get(each)!.values,
+        [TITLE]: `${titleOf(entries.byId.get(each)!.values).slice(0, 190)}, copy`,
+      })),
+    )
+    chosen.value = new Set()
+  })
+
+const made = ref<{ list: string }>()
+const makePages = () =>
+  attempt(async () => {
+    made.value = await catalogues.makePages(id)
+    notices.say(`A page lists them now, and each ${catalogue.value!.one} has one of its own. Look at them, then publish.`, {
+      tone: 'works',
+      action: { label: 'Open the list', run: () => navigateTo(`/desk/pages/${made.value!.list}`) },
+    })
+  })
+const listed = computed(() => pages.all.find(page => page.id === made.value?.list))
+/** Entries, what they are laid out in, and the page that lists them. */
+const waitingPages = computed(() => pages.waiting.filter(({ id: page, catalogue: of }) => of === id || page === made.value?.list).length)
+async function publishAll() {
+  await publish()
+  if (!waitingPages.value) return
+  await attempt(async () => {
+    const { live, left } = await pages.publishSome(
+      pages.waiting.filter(({ id: page, catalogue: of }) => of === id || page === made.value?.list),
+    )
+    const list = live.find(({ id: page }) => page === made.value?.list)
+    if (left.length) notices.say(`“${left[0]!.title}” is not live: something on it leads nowhere.`, { tone: 'attention' })
+    else if (list)
+      notices.say(`“${list.title}” is live.`, {
+        tone: 'works',
+        action: { label: 'View live', run: () => window.open(`/${list.slug}`, '_blank', 'noopener') },
+      })
+  })
+}
+
+const changed = shallowRef<{ field?: Field }>()
+const tableFile = shallowRef<File>()
+const matching = shallowRef<{ field: Field; matched: Matched[] }>()
+const TABLES = /\.(?:csv|tsv|xlsx|xlsm|ods|json)$/i
+
+async function chooseTable() {
+  const [file] = await chooseFiles({ multiple: false })
+  if (file) tableFile.value = file
+}
+
+async function match(field: Field, ids: string[]) {
+  await library.meet(ids)
+  matching.value = { field, matched: await entries.match(field.id, ids) }
+}
+
+/** Files for a field: the one that was dropped on an entry is its own, others find theirs by their names. */
+async function take(field: Field, carried: Carried, on?: EntryItem) {
+  await attempt(async () => {
+    const ours = carried.things?.files ?? []
+    const local = (await carried.files) ?? []
+    const put = (ids: string[]) =>
+      on && ids.length === 1
+        ? entries.change([{ id: on.id, values: { [field.id]: isFileKind(field.kind) && field.kind.endsWith('s') ? ids : ids[0]! } }])
+        : match(field, ids)
+    if (ours.length) return put(ours)
+    if (local.length) return bring(local, put)
+  })
+}
+
+/** Sends files into the library; when all are in, something is done with them. */
+async function bring(local: LocalFile[], then: (ids: string[]) => unknown) {
+  const come: string[] = []
+  const { files, ways } = await uploads.sift(local, null)
+  uploads.add(files, {
+    ways,
+    done: item => {
+      come.push(item.id)
+      if (come.length === files.length) return attempt(async () => then(come))
+    },
+  })
+}
+
+/** A table is looked at; other files are for the field that holds files, which is made where there is none. */
+const { over, target } = useDropOn(true, async (carried: Carried) => {
+  const local = (await carried.files) ?? []
+  const only = local.length === 1 ? local[0]!.file : undefined
+  if (only && TABLES.test(only.name)) {
+    tableFile.value = only
+    return
+  }
+  const fields = catalogue.value?.fields ?? []
+  const holding = fields.find(({ kind }) => kind === 'file') ?? fields.find(({ kind }) => isFileKind(kind))
+  if (holding) return take(holding, { ...carried, files: Promise.resolve(local) })
+  const name = 'Data sheet'
+  const field = newField(newId(8), fields.some(each => each.name === name) ? 'File' : name, 'file')
+  await attempt(async () => {
+    await catalogues.changeFields(id, [...fields, field])
+    await take(field, { ...carried, files: Promise.resolve(local) })
+  })
+})
+function focusEntry(next: string | undefined) {
+  current.value = next
+  if (next) whole.value = false
+}
+</script>
+
+<template>
+  <MarginBoard v-drop="may ? target : undefined" :heading="catalogue?.name ?? 'Catalogue'" class="catalogue" :class="{ over }">
+    <template v-if="catalogue" #acts>
+      <VBtn v-if="rights.may('write')" variant="outlined" @click="add">New {{ catalogue.one }}</VBtn>
+      <VBtn v-if="may && (catalogue.waiting || waitingPages)" variant="flat" :loading="publishing" @click="publishAll"
+        >Publish {{ catalogue.waiting || ''
+        }}{{ waitingPages ? `${catalogue.waiting ? ' and ' : ''}${counted(waitingPages, 'page')}` : '' }}</VBtn
+      >
+      <VMenu location="bottom end">
+        <template #activator="{ props: activator }">
+          <VBtn v-bind="activator" aria-label="More to do with the catalogue"><VIcon :icon="mdiDotsHorizontal" /></VBtn>
+        </template>
+        <MenuList>
+          <MenuItem v-if="may" title="Bring in a table…" @click="chooseTable" />
+          <MenuItem v-if="may" title="New field…" @click="changed = {}" />
+          <MenuItem title="Undo" :disabled="!entries.canUndo" @click="entries.undo()" />
+          <MenuItem title="Redo" :disabled="!entries.canRedo" @click="entries.redo()" />
+          <MenuItem
+            v-for="format in EXPORT_FORMATS"
+            :key="format"
+            :title="`Save as ${format.toUpperCase()}`"
+            :href="`/api/catalogues/${id}/export?format=${format}`"
+            download
+          />
+        </MenuList>
+      </VMenu>
+    </template>
+    <p v-if="failure" class="say" role="alert">{{ failure }} <VBtn @click="load">Try again</VBtn></p>
+    <p v-else-if="catalogues.loaded && !catalogue" class="say">
+      This catalogue is gone. <NuxtLink to="/desk/catalogues">All catalogues</NuxtLink>
+    </p>
+    <VSkeletonLoader v-else-if="!entries.loaded" type="table-row@8" loading-text="Reading the entries…" />
+    <template v-if="catalogue && entries.loaded" #list>
+      <div class="table-side">
+        <div class="bar">
+          <VTextField v-model="words" label="Find in it" clearable maxlength="100" />
+          <VChip
+            v-for="{ field, count } in missing"
+            :key="field.id"
+            :variant="lacks === field.id ? 'flat' : 'outlined'"
+            :aria-pressed="lacks === field.id"
+            @click="lacks = lacks === field.id ? undefined : field.id"
+            >{{ count }} of {{ entries.items.length }} without {{ field.name }}</VChip
+          >
+          <VBtn v-if="!whole" @click="whole = true">Fields and pages</VBtn>
+          <span v-if="entries.saving" class="saving" role="status">Saving…</span>
+        </div>
+        <div v-if="some.length" class="bar chosen-bar" role="group" aria-label="What is chosen">
+          <b>{{ counted(some.length, 'entry', 'entries') }} chosen</b>
+          <VBtn v-if="rights.may('publish')" @click="publish(some)">Put live</VBtn>
+          <VBtn v-if="rights.may('publish')" @click="attempt(() => entries.unpublish(some))">Take from visitors</VBtn>
+          <VBtn v-if="rights.may('write')" @click="duplicate">Duplicate</VBtn>
+          <VBtn v-if="may" color="clay" @click="removeSome(some)">Put in the bin</VBtn>
+          <VBtn color="soft" @click="chosen = new Set()">None</VBtn>
+        </div>
+        <div v-if="may && catalogue.entries && !catalogue.layout" class="offer">
+          <span>No page shows them yet. One can list them all, and each {{ catalogue.one }} can have its own, laid out once.</span>
+          <VBtn variant="outlined" @click="makePages">Make its pages</VBtn>
+        </div>
+        <div v-else-if="listed" class="offer">
+          <span
+            >{{ listed.published ? 'They are listed on' : 'Drafted:' }}
+            <NuxtLink :to="`/desk/pages/${listed.id}`">{{ listed.title }}</NuxtLink>,
+            <NuxtLink :to="`/desk/pages/${catalogue.layout}`">the page of each {{ catalogue.one }}</NuxtLink></span
+          >
+        </div>
+        <EntryTable
+          v-if="shown.length"
+          ref="table"
+          v-model:chosen="chosen"
+          :current="current"
+          :fields="catalogue.fields"
+          :items="shown"
+          :one="catalogue.one"
+          @update:current="focusEntry"
+          @files="take"
+        />
+        <p v-else-if="entries.items.length" class="say">
+          No {{ catalogue.one }} is like that. <VBtn @click="((words = ''), (lacks = undefined))">Show all</VBtn>
+        </p>
+        <div v-else class="say empty">
+          <p><b>Nothing in it yet.</b></p>
+          <p>Add one after the other, paste rows from a spreadsheet, or drop a table here.</p>
+          <VBtn v-if="rights.may('write')" variant="outlined" @click="add">New {{ catalogue.one }}</VBtn>
+        </div>
+      </div>
+    </template>
+    <template v-if="catalogue && entries.loaded" #margin>
+      <EntryForm v-if="entry && !whole" :key="entry.id" :catalogue="catalogue" :entry="entry" @remove="removeSome([entry.id])" />
+      <CatalogueNote v-else :catalogue="catalogue" @field="changed = { field: $event }" />
+    </template>
+    <FieldDialog v-if="changed && catalogue" :catalogue="catalogue" :field="changed.field" @close="changed = undefined" />
+    <ImportDialog v-if="tableFile" :file="tableFile" :into="id" @close="tableFile = undefined" @done="((tableFile = undefined), load())" />
+    <MatchDialog v-if="matching && catalogue" :catalogue="catalogue" v-bind="matching" @close="matching = undefined" />
+  </MarginBoard>
+</template>
+
+<style scoped>
+.catalogue.over {
+  outline: 3px solid var(--water);
+  outline-offset: -3px;
+}
+.table-side {
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+  min-height: 0;
+}
+.table-side .bar > .v-input {
+  flex: 0 1 220px;
+}
+.chosen-bar {
+  background: #e2efee;
+}
+.saving {
+  color: var(--soft);
+}
+.offer {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 6px 14px;
+  padding: 8px 16px;
+  background: #fbf6e8;
+  border-block: 1px solid #e8ddbd;
+}
+@container (max-width: 680px) {
+  .table-side {
+    height: auto;
+  }
+  .table-side :deep(.entry-table) {
+    max-height: 60vh;
+  }
+}
+</style>

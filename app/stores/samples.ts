@@ -1,0 +1,55 @@
+import { z } from 'zod'
+import { defineStore } from 'pinia'
+import { ref } from 'vue'
+import { entryItemSchema, ledEntrySchema, type EntryItem, type LedEntry } from '~~/core/catalogue/entry'
+import { filesIn } from '~~/core/catalogue/values'
+import { ask } from '~/composables/api'
+
+const FIRST = 12
+const listSchema = z.object({ items: z.array(entryItemSchema) })
+const ledSchema = z.object({ items: z.array(ledEntrySchema) })
+
+/** Some entries of catalogues: what is laid out for all of them is shown with the first ones. */
+export const useSamples = defineStore('samples', () => {
+  const byCatalogue = ref(new Map<string, EntryItem[]>())
+  const led = ref(new Map<string, LedEntry>())
+  const asked = new Map<string, number>()
+
+  /** Asks for the first entries of a catalogue, once until something of them changes. */
+  async function meet(catalogue: string) {
+    const { changes, byId } = useCatalogues()
+    if (asked.get(catalogue) === changes) return
+    asked.set(catalogue, changes)
+    try {
+      const { items } = await ask(listSchema, `/catalogues/${catalogue}/entries?first=${FIRST}`)
+      const fields = byId.get(catalogue)?.fields ?? []
+      await useLibrary().meet([...new Set(items.flatMap(({ values }) => filesIn(fields, values)))])
+      byCatalogue.value = new Map(byCatalogue.value).set(catalogue, items)
+    } catch {
+      asked.delete(catalogue)
+    }
+  }
+
+  const awaited = new Set<string>()
+  /** An entry that something leads to; asked for where it is not known yet. */
+  function entry(id: string): LedEntry | undefined {
+    const known = led.value.get(id)
+    if (known || awaited.has(id)) return known
+    awaited.add(id)
+    void ask(ledSchema, `/entries?ids=${id}`).then(
+      ({ items }) => learn(items),
+      () => awaited.delete(id),
+    )
+    return undefined
+  }
+  function learn(items: LedEntry[]) {
+    led.value = new Map([...led.value, ...items.map(item => [item.id, item] as const)])
+  }
+  async function find(q: string): Promise<LedEntry[]> {
+    const { items } = await ask(ledSchema, `/entries?q=${encodeURIComponent(q)}`)
+    learn(items)
+    return items
+  }
+
+  return { byCatalogue, meet, entry, find }
+})

@@ -1,0 +1,234 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { Readable } from 'node:stream'
+import type { CatalogueItem } from '../../../core/catalogue/catalogue'
+import { newField } from '../../../core/catalogue/field'
+import { newList } from '../../../core/catalogue/listAttrs'
+import { pageOf } from '../../../core/testing/pages'
+import { openTestTrough, type TestTrough } from '../../testing/harness'
+
+let test: TestTrough
+beforeAll(async () => {
+  test = await openTestTrough()
+  await test.trough.site.set({ name: 'Marlpit', address: 'https://www.marlpit.example' })
+})
+afterAll(() => test.close())
+
+const FIELDS = [
+  newField('title', 'Name'),
+  newField('number', 'Number', 'text', { unique: true }),
+  newField('body', 'Body', 'choice', {
+    options: [
+      { id: 'stone', name: 'Stoneware' },
+      { id: 'porc', name: 'Porcelain' },
+    ],
+  }),
+  newField('price', 'Price', 'money', { currency: 'GBP' }),
+  newField('sheet', 'Data sheet', 'file'),
+]
+
+let made = 0
+async function clays(): Promise<CatalogueItem> {
+  return test.trough.catalogues.create({ name: `Clays ${++made}`, one: 'clay', fields: FIELDS })
+}
+
+/** A catalogue with a list and pages, live. */
+async function shown() {
+  const { trough } = test
+  const catalogue = await clays()
+  const sheet = await test.put(`sheet-${made}.txt`, 'fire it slowly')
+  const [white, smooth] = await trough.entries.create(catalogue.id, [
+    { title: 'White stoneware', number: 'C1', body: 'stone', price: 12.5, sheet: sheet.id },
+    { title: 'Smooth porcelain', number: 'C2', body: 'porc' },
+  ])
+  const { list, layout } = await trough.layingOut.both(catalogue.id)
+  await trough.entries.publish(catalogue.id, undefined)
+  await trough.pages.publish(layout)
+  const page = await trough.pages.publish(list)
+  return { catalogue, sheet, white: white!, smooth: smooth!, page, layout }
+}
+const html = async (slug: string, asked?: string) =>
+  (await test.trough.published.find(slug, undefined, asked === undefined ? undefined : new URLSearchParams(asked)))?.bytes.toString()
+
+describe('a catalogue', () => {
+  it('lists its entries on a page, each with its file, and gives each a page of its own', async () => {
+    const { catalogue, sheet, page } = await shown()
+    const listed = (await html(page.slug))!
+    expect(listed).toContain(`href="/${catalogue.slug}/white-stoneware"`)
+    expect(listed).toContain('£12.50')
+    // The button of the one entry that has a sheet; the other shows none.
+    expect(listed.match(new RegExp(`href="/files/${sheet.handle}`, 'g'))).toHaveLength(1)
+    const own = (await html(`${catalogue.slug}/white-stoneware`))!
+    expect(own).toContain('<h1>White stoneware</h1>')
+    expect(own).toContain(`href="/files/${sheet.handle}`)
+    expect(own).toContain('rel="next"')
+    expect(await html(`${catalogue.slug}/smooth-porcelain`)).not.toContain('/files/')
+  })
+
+  it('shows a change to whoever asks next, once it is live', async () => {
+    const { catalogue, white, page } = await shown()
+    const [changed] = await test.trough.entries.change(catalogue.id, [
+      { id: white.id, values: { title: 'Whitest stoneware', price: 13 }, revision: white.revision },
+    ])
+    expect(changed).toMatchObject({ waiting: true, live: true, values: { price: 13 } })
+    expect(await html(page.slug)).toContain('White stoneware')
+    await test.trough.entries.publish(catalogue.id, [white.id])
+    expect(await html(page.slug)).toContain('£13.00')
+    expect(await html(`${catalogue.slug}/white-stoneware`)).toContain('<h1>Whitest stoneware</h1>')
+  })
+
+  it('is narrowed by what stands in the address', async () => {
+    const { page } = await shown()
+    const document = (await test.trough.pages.get(page.id)).draft
+    const placement = (document.content[0] as { attrs: { placement: string } }).attrs.placement
+    const draft = pageOf({
+      ...document.content[0],
+      attrs: {
+        ...newList(placement, (document.content[0] as { attrs: { catalogue: string } }).attrs.catalogue),
+        narrow: ['body'],
+        search: true,
+      },
+    } as never)
+    const { revision } = await test.trough.pages.get(page.id)
+    await test.trough.pages.saveDraft(page.id, { title: page.title, draft, revision })
+    await test.trough.pages.publish(page.id)
+    const narrowed = (await html(page.slug, `list=${placement}&body=porcelain`))!
+    expect([narrowed.includes('Smooth porcelain</'), narrowed.includes('White stoneware</')]).toEqual([true, false])
+    const searched = (await html(page.slug, `list=${placement}&q=whit`))!
+    expect([searched.includes('Smooth porcelain</'), searched.includes('White stoneware</')]).toEqual([false, true])
+    // What is asked of another list is not asked of this one.
+    expect(await html(page.slug, 'list=zzzzzzzzzz&q=whit')).toContain('Smooth porcelain')
+  })
+
+  it('refuses what a field cannot hold, two alike, and what somebody else changed', async () => {
+    const { catalogue, white } = await shown()
+    const change = (values: Record<string, string | number>, revision = white.revision) =>
+      test.trough.entries.change(catalogue.id, [{ id: white.id, values, revision }])
+    await expect(change({ price: 'much' })).rejects.toMatchObject({ status: 422, extra: { field: 'price', entry: white.id } })
+    await expect(change({ body: 'bronze' })).rejects.toMatchObject({ status: 422 })
+    await expect(change({ number: 'C2' })).rejects.toMatchObject({ status: 409, extra: { field: 'number' } })
+    await expect(change({ title: '' })).rejects.toMatchObject({ status: 422, extra: { field: 'title' } })
+    await change({ price: 14 })
+    await expect(change({ price: 15 })).rejects.toMatchObject({ status: 409, extra: { entry: white.id } })
+  })
+
+  it('keeps an address that changes, and leads on from it', async () => {
+    const { catalogue, white } = await shown()
+    await test.trough.entries.moveTo(white.id, 'white')
+    expect(await test.trough.filling.place(`${catalogue.slug}/white-stoneware`)).toMatchObject({ slug: `${catalogue.slug}/white` })
+    await test.trough.catalogues.change(catalogue.id, { slug: `bodies-${made}` })
+    expect(await test.trough.filling.place(`${catalogue.slug}/white`)).toMatchObject({ slug: `bodies-${made}/white` })
+    await expect(test.trough.entries.moveTo(white.id, 'smooth-porcelain')).rejects.toMatchObject({ status: 409 })
+  })
+
+  it('is known where a file is used, and follows when another takes its place', async () => {
+    const { catalogue, sheet, white, page } = await shown()
+    const other = await test.put(`other-${made}.txt`, 'newer')
+    const places = await test.trough.library.uses(sheet.id)
+    expect(places.map(({ kind, label, section, live }) => [kind, label, section, live])).toEqual([
+      ['entry', 'White stoneware', 'Data sheet', true],
+    ])
+    const { undo } = await test.trough.replacing.replace({ kind: 'file', id: sheet.id }, { kind: 'file', id: other.id })
+    const held = async () => (await test.trough.entries.list(catalogue.id)).find(({ id }) => id === white.id)?.values.sheet
+    expect(await held()).toBe(other.id)
+    expect(await html(page.slug)).toContain(`/files/${other.handle}`)
+    await test.trough.replacing.takeBack(undo)
+    expect(await held()).toBe(sheet.id)
+    await expect(test.trough.library.remove({ files: [sheet.id], folders: [] }, {})).rejects.toMatchObject({ status: 409 })
+    await test.trough.library.remove({ files: [sheet.id], folders: [] }, { takeOff: true })
+    expect(await held()).toBeUndefined()
+  })
+
+  it('loses nothing unasked when a field changes', async () => {
+    const { catalogue } = await shown()
+    const asText = FIELDS.map(field => (field.id === 'price' ? newField('price', 'Price') : field))
+    const changed = await test.trough.catalogues.changeFields(catalogue.id, { fields: asText, revision: 1, despite: false })
+    expect((await test.trough.entries.list(catalogue.id))[0]!.values.price).toBe('12.5')
+    const without = asText.filter(({ id }) => id !== 'sheet')
+    await expect(
+      test.trough.catalogues.changeFields(catalogue.id, { fields: without, revision: changed.revision, despite: false }),
+    ).rejects.toMatchObject({ status: 409, extra: { losses: [{ field: 'sheet', entries: 1 }] } })
+    await expect(test.trough.catalogues.changeFields(catalogue.id, { fields: without, revision: 1, despite: true })).rejects.toMatchObject({
+      status: 409,
+    })
+  })
+
+  it('takes entries out, and brings them back as they were', async () => {
+    const { catalogue, white, page } = await shown()
+    await test.trough.entries.remove(catalogue.id, [white.id])
+    expect(await html(page.slug)).not.toContain('White stoneware')
+    expect(await html(`${catalogue.slug}/white-stoneware`)).toBeUndefined()
+    await test.trough.entries.restore(catalogue.id, [white.id])
+    expect(await html(`${catalogue.slug}/white-stoneware`)).toContain('White stoneware')
+  })
+})
+
+const look = (text: string, name = 'glazes.csv', catalogue: string | null = null) =>
+  test.trough.importing.look(Readable.from([Buffer.from(text)]), name, catalogue)
+
+describe('a table that is brought in', () => {
+  it('becomes a catalogue, changes only what changed the second time, and is taken back as one', async () => {
+    await test.put('celadon.pdf', '%PDF-1.7 celadon')
+    const table = 'Number;Name;Cone;Price;Sheet\r\nG1;Celadon;6;"12,50 €";celadon.pdf\r\nG2;Tenmoku;9;"9,00 €";\r\n'
+    const first = await look(table)
+    expect(first.plan).toMatchObject({ name: 'Glazes', one: 'glaze', key: 0 })
+    const { job, catalogue } = await test.trough.importing.bring(first.id, first.plan, 'owner@marlpit.example')
+    await test.trough.jobs.ended(job.id)
+    const { fields, key } = await test.trough.catalogues.get(catalogue)
+    expect(fields.map(({ name, kind }) => `${name} ${kind}`)).toEqual([
+      'Name text',
+      'Number text',
+      'Cone number',
+      'Price money',
+      'Sheet file',
+    ])
+    const entries = await test.trough.entries.list(catalogue)
+    const price = fields[3]!.id
+    expect(entries.map(({ values }) => [values.title, values[price]])).toEqual([
+      ['Celadon', 12.5],
+      ['Tenmoku', 9],
+    ])
+    expect(key).toBe(fields[1]!.id)
+
+    const second = await look(
+      table.replace('9,00', '9,50').replace('Celadon', 'Celadon') + 'G3;Shino;9;"11,00 €";\r\n',
+      'glazes.csv',
+      catalogue,
+    )
+    const forecast = await test.trough.importing.forecast(second.id, second.plan)
+    expect(forecast.counts).toEqual({ new: 1, changed: 1, same: 1, others: 0, left: 0, wrong: 0 })
+    const again = await test.trough.importing.bring(second.id, second.plan, '')
+    await test.trough.jobs.ended(again.job.id)
+    expect((await test.trough.entries.list(catalogue)).map(({ values }) => values[price])).toEqual([12.5, 9.5, 11])
+    const [latest] = await test.trough.importing.list(catalogue)
+    await test.trough.importing.undo(latest!.id)
+    expect((await test.trough.entries.list(catalogue)).map(({ values }) => values[price])).toEqual([12.5, 9])
+  })
+
+  it('says which cells are wrong, and brings in the rest when that is wanted', async () => {
+    const catalogue = await clays()
+    const { id, plan } = await look('Name,Number,Price,Body\nGrey,C7,lots,Stoneware\nBuff,C7,3,Terracotta\n,C8,3,\n', 'c.csv', catalogue.id)
+    const { wrong, counts } = await test.trough.importing.forecast(id, plan)
+    expect(wrong.map(({ row, column }) => [row, column])).toEqual([
+      [2, 'Price'],
+      [3, 'Number'],
+      [4, 'Name'],
+    ])
+    expect(counts).toMatchObject({ new: 1, wrong: 1, left: 2 })
+    await expect(test.trough.importing.bring(id, plan, '')).rejects.toMatchObject({ status: 422 })
+    const { job } = await test.trough.importing.bring(id, { ...plan, despite: true }, '')
+    await test.trough.jobs.ended(job.id)
+    expect((await test.trough.entries.list(catalogue.id)).map(({ values }) => values.title)).toEqual(['Grey'])
+  })
+
+  it('comes back as it went out, in each format', async () => {
+    const { catalogue } = await shown()
+    for (const format of ['csv', 'xlsx', 'json'] as const) {
+      const { bytes, fileName } = await test.trough.entryExport.write(catalogue.id, format)
+      const { id, plan } = await test.trough.importing.look(Readable.from([bytes]), fileName, catalogue.id)
+      expect([format, (await test.trough.importing.forecast(id, plan)).counts]).toEqual([
+        format,
+        { new: 0, changed: 0, same: 2, others: 0, left: 0, wrong: 0 },
+      ])
+    }
+  })
+})
