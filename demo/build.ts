@@ -7,6 +7,7 @@ import { buildWorkers } from '../server/buildWorkers'
 import { ROOT } from '../server/root'
 import { openTrough, type Trough } from '../server/trough'
 import { makeBundles } from './bundles'
+import { makeCatalogues, makeLayouts, type CatalogueIds } from './catalogues'
 import { addDownloads } from './downloads'
 import { makeEdges } from './edges'
 import { FOLDERS, makeFiles } from './files'
@@ -58,6 +59,7 @@ async function fillPages(
   { pages, looks, shelfLooks, siteIcons, signposts }: Trough,
   files: FileIds,
   folders: Map<string, string>,
+  catalogues: CatalogueIds,
 ): Promise<void> {
   const made = new Map<string, { id: string; revision: number }>()
   const kilnLook = (await looks.create(KILN_LOOK)).id
@@ -66,13 +68,14 @@ async function fillPages(
   const timetablePost = (await signposts.create({ title: 'Class timetable', file: files.get('timetable-2027-01.pdf')! })).id
   await signposts.create({ title: 'Current price list', file: files.get('price-list-2026-11.pdf')! })
   await signposts.create({ title: 'Summer school plan', file: null })
-  for (const { title, slug } of makePages(files, folders, { glazePage: '', kilnLook, sheetLook, timetablePost }))
+  for (const { title, slug } of makePages(files, folders, { glazePage: '', kilnLook, sheetLook, timetablePost, catalogues }))
     made.set(slug, await pages.create({ title, slug }, { home: slug === '' }))
   for (const { title, slug, description, document, picture, later } of makePages(files, folders, {
     glazePage: made.get('clay-and-glaze')!.id,
     kilnLook,
     sheetLook,
     timetablePost,
+    catalogues,
   })) {
     const { id, revision: first } = made.get(slug)!
     const { revision } = await pages.saveDraft(id, { title, draft: document, revision: first })
@@ -100,7 +103,9 @@ export async function buildDemo(folder: string): Promise<void> {
     await trough.account.create(OWNER.email, OWNER.password)
     await trough.site.set({ name: 'Marlpit Pottery Supply', address: 'https://www.marlpit.example', timeZone: 'Europe/London' })
     const { ids, folders } = await fillLibrary(trough, draft)
-    await fillPages(trough, ids, folders)
+    const catalogues = await makeCatalogues(trough, ids)
+    await fillPages(trough, ids, folders, catalogues)
+    await makeLayouts(trough, catalogues)
     await makeGates(trough, ids, folders)
     await makePeople(trough, folders)
     await fillLetterbox(trough)

@@ -1,3 +1,4 @@
+import { listOf, type CatalogueIds } from './catalogues'
 import { mdiFileEditOutline, mdiWrenchOutline } from '@mdi/js'
 import type {
   Block,
@@ -86,11 +87,13 @@ export function makePages(
     kilnLook,
     sheetLook,
     timetablePost,
+    catalogues,
   }: {
     glazePage: string
     kilnLook: string
     /** how shelves of data sheets are shown */ sheetLook: string
     /** identity of the signpost to the timetable */ timetablePost: string
+    catalogues: CatalogueIds
   },
 ): DemoPage[] {
   const target = (name: string) => {
@@ -247,6 +250,12 @@ export function makePages(
           ),
           button('glaze-recipes.xlsx', 'Glaze recipes', { look: 'rim', action: 'save', saveAs: 'Marlpit glaze recipes.xlsx' }),
           button('Test tile picture pack.zip', 'Pictures of our test tiles', { look: 'rim', action: 'save' }),
+          h2('All our clays'),
+          listOf(catalogues, 'Clays', { way: 'table', fields: ['title', 'body', 'top', 'price', 'sheet'], narrow: ['body'], search: true }),
+          h2('All our glazes'),
+          listOf(catalogues, 'Glazes', { across: 3, narrow: ['surface', 'food'], only: [{ field: 'tile', is: 'set' }] }),
+          h2('Not photographed yet'),
+          listOf(catalogues, 'Glazes', { way: 'lines', fields: ['surface', 'price', 'sheet'], only: [{ field: 'tile', is: 'empty' }] }),
         ],
       },
     },
@@ -334,6 +343,8 @@ export function makePages(
               zipName: 'Marlpit spare parts',
             }),
           ),
+          h2('Every model'),
+          listOf(catalogues, 'Kilns', { way: 'cards', across: 2, sort: { field: 'litres', down: false } }),
           h2('All about our kilns'),
           shelf(allOf('Kilns', 'folded'), { zipName: 'Marlpit kilns', search: true }),
         ],
@@ -367,6 +378,14 @@ export function makePages(
               look: 'rim',
               note: 'school@marlpit.example',
             },
+          }),
+          h2('Every course of the year'),
+          listOf(catalogues, 'Courses', {
+            way: 'lines',
+            fields: ['level', 'begins', 'price', 'form'],
+            group: 'day',
+            sort: { field: 'begins', down: false },
+            narrow: ['level', 'begins'],
           }),
         ],
       },

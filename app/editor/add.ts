@@ -43,6 +43,8 @@ export interface Addable {
   icon: string
   /** further words it is found by */
   also: string
+  /** it belongs just where the caret is: it is offered before files */
+  here?: boolean
   add: (editor: Editor) => void
 }
 
@@ -112,6 +114,7 @@ function fieldsHere(editor: Editor): Addable[] {
     words: field.name,
     hint: `What each ${catalogue.one} has: ${isFileKind(field.kind) ? 'its file' : KIND_WORDS[field.kind].title.toLowerCase()}`,
     also: 'field',
+    here: true,
     icon: field.id === OWN_PAGE ? mdiFormTextbox : KIND_WORDS[field.kind].icon,
     add: current => addField(current, field),
   }))

@@ -128,7 +128,7 @@ export const Picture = ownBlock<PictureAttrs>(
   'picture',
   'figure',
   pictureAttrsSchema,
-  { ...newPicture(null), placement: '' },
+  { ...newPicture(null), placement: '', field: null },
   PictureView,
   'Picture',
 )

@@ -51,6 +51,8 @@ export interface Destination {
   edition?: string
   /** the buttons on a page that wait for them, in the order of the files */
   placements?: string[]
+  /** they are meant for something that takes them itself, and are not picked up */
+  meant?: boolean
   /** files of the library that are taken instead of sending these, by their order; asked before anything is sent */
   instead?: Promise<Map<number, FileItem>>
   done?: (item: FileItem, local: LocalFile) => unknown
@@ -117,7 +119,7 @@ export const useUploads = defineStore('uploads', () => {
     return response?.getBody().trim() || (response ? `Trough answered ${response.getStatus()}.` : 'The connection was lost.')
   }
 
-  function start(local: LocalFile, entry: UploadEntry, { folder, ways, edition, done }: Destination) {
+  function start(local: LocalFile, entry: UploadEntry, { folder, ways, edition, meant, done }: Destination) {
     const { file, path } = local
     let samples: { at: number; sent: number }[] = []
     const upload = new Upload(file, {
@@ -158,7 +160,7 @@ export const useUploads = defineStore('uploads', () => {
           const item = await collect(upload.url!)
           entry.state = 'done'
           // What was dropped on a page or on a file has its place already.
-          if (!entry.placement && !edition) useTray().pickUp(item.id)
+          if (!entry.placement && !edition && !meant) useTray().pickUp(item.id)
           drop(entry.id)
           await done?.(item, local)
         } catch (error) {

@@ -204,14 +204,28 @@ function fillBlock(block: Block, filling: Filling): Block[] {
   }
 }
 
+type TableBlock = Extract<Block, { type: 'table' }>
+const fieldsIn = (row: TableBlock['content'][number]): string[] =>
+  row.content.flatMap(({ content }) =>
+    content.flatMap(line => (line.content ?? []).flatMap(inline => (inline.type === 'field' ? [inline.attrs.field] : []))),
+  )
+
+/** A table without the rows that would say what an entry does not have. */
+function withoutEmptyRows(table: TableBlock, filling: Filling): Block[] {
+  const content = table.content.filter(row => {
+    const named = fieldsIn(row)
+    return !named.length || named.some(id => has(id, filling))
+  })
+  return content.length ? [{ ...table, content }] : []
+}
+
+const notInLists = (block: Block) => block.type !== 'entryList'
+
 /**
  * What is laid out once for all entries of a catalogue, filled with one of them: fields say their values, buttons lead where they hold,
  * and what leans on an empty field goes.
  */
-export const fillBlocks = (blocks: Block[], filling: Filling): Block[] =>
-  // Rows of buttons may get words in the place of one: they stand below the row.
-  mapBlocks(
-    blocks,
-    block => fillBlock(block, filling),
-    block => block.type !== 'entryList',
-  )
+export function fillBlocks(blocks: Block[], filling: Filling): Block[] {
+  const there = mapBlocks(blocks, block => (block.type === 'table' ? withoutEmptyRows(block, filling) : [block]), notInLists)
+  return mapBlocks(there, block => fillBlock(block, filling), notInLists)
+}

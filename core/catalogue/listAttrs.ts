@@ -44,7 +44,7 @@ export const newList = (placement: string, catalogue: string | null): ListAttrs 
   placement,
   catalogue,
   way: 'cards',
-  across: 3,
+  across: 2,
   fields: [],
   sort: null,
   group: null,

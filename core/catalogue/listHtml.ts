@@ -132,7 +132,7 @@ export const ENTRIES_CSS = `
 .tr-asked{display:grid;gap:.15em;min-width:0;margin:0;padding:0;border:0;flex:0 1 auto}
 .tr-asked>:is(label,legend){padding:0;color:var(--soft);font-size:.9em}
 .tr-asked .tr-field{flex:none;width:100%}
-.tr-asked select.tr-field{min-height:2.65em}
+.tr-asked .tr-field{height:2.8em}
 .tr-ends{display:flex;align-items:center;gap:.5em}
 .tr-ends .tr-field{width:auto}
 .tr-go{display:flex;align-items:center;gap:1em}
@@ -144,7 +144,8 @@ export const ENTRIES_CSS = `
 .tr-page .tr-entry-list p{margin-block:0 .5em}
 .tr-page .tr-entry-list .tr-picture{margin:0 0 .8em}
 .tr-page .tr-entry-list .tr-image{width:100%;aspect-ratio:4/3;object-fit:cover}
-.tr-entry-list :is(h2,h3,h4){margin-bottom:.35em}
+.tr-page .tr-entry-list :is(h2,h3,h4){margin-bottom:.35em}
+.tr-page .tr-entry-list .tr-picture+:is(h2,h3,h4){margin-top:0}
 :is(.tr-entry-cards,.tr-entry-tiles){display:grid;gap:1.4rem 1.3rem}
 .tr-entry-cards>li{display:flex;flex-direction:column;padding:1.15rem;background:color-mix(in srgb,var(--rule) 22%,var(--paper));border-top:3px solid var(--accent)}
 .tr-entry-cards>li>.tr-picture:first-child{margin:-1.15rem -1.15rem 1rem}

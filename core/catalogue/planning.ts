@@ -71,7 +71,7 @@ function kindOf(name: string, cells: string[], format: CellFormat): FieldKind {
   if (PHONES.test(called) && all(cell => phoneSchema.safeParse(cell.trim()).success)) return 'phone'
   if (all(cell => PICTURES.test(cell.trim()))) return 'picture'
   if (all(cell => mayBeFileName(cell.trim()))) return 'file'
-  if (cells.some(cell => cell.length > 160 || cell.includes('\n'))) return 'longText'
+  if (cells.some(cell => cell.length > 100 || cell.includes('\n'))) return 'longText'
   const distinct = new Set(cells.map(cell => fold(cell.trim())))
   const short = cells.every(cell => cell.trim().length <= 40)
   return short && cells.length >= 6 && distinct.size >= 2 && distinct.size <= Math.min(12, cells.length / 2) ? 'choice' : 'text'

@@ -1,4 +1,4 @@
-import type { Block } from '../page/schema'
+import type { Block, Inline } from '../page/schema'
 import { newButton, newPicture } from '../page/insert'
 import { fieldOf } from './catalogue'
 import { BETWEEN, OWN_PAGE } from './bind'
@@ -39,15 +39,34 @@ const pictureOf = (fields: Field[], paged: boolean): Block[] => {
   ]
 }
 
+/** The field that says what an entry is, in sentences. */
+const aboutOf = (fields: Field[]): Field | undefined =>
+  fields.find(({ kind }) => kind === 'longText') ??
+  fields.find(({ id, kind, name }) => id !== TITLE && kind === 'text' && /about|descri|detail|beschreib|info/i.test(name))
+
+/** Facts in a line, parted where both are there. */
+const factsLine = (facts: Field[]): Block[] =>
+  facts.length
+    ? [
+        {
+          type: 'paragraph',
+          content: facts.flatMap(({ id }, at) => [...(at ? [{ type: 'text' as const, text: BETWEEN }] : []), field(id)]),
+        },
+      ]
+    : []
+
 /** A card as it starts out: picture, name, what it is, and a button for each file. */
 export function firstCard(fields: Field[], paged: boolean): Block[] {
-  const about = fields.find(({ id, kind }) => id !== TITLE && kind === 'text') ?? fields.find(({ kind }) => kind === 'longText')
+  const about = aboutOf(fields)
   const priced = fields.find(({ kind }) => kind === 'money')
+  const facts = fields.filter(({ kind }) => kind === 'choice' || kind === 'number' || kind === 'date' || kind === 'place').slice(0, 3)
   const files = fields.filter(({ kind }) => kind === 'file').slice(0, 2)
   return [
     ...pictureOf(fields, paged),
     titleLine(paged),
-    ...(about ? [{ type: 'paragraph' as const, content: [field(about.id)] }] : []),
+    ...factsLine(facts),
+    // What is long stands on its own page.
+    ...(about && about.kind === 'text' ? [{ type: 'paragraph' as const, content: [field(about.id)] }] : []),
     ...(priced ? [{ type: 'paragraph' as const, content: [{ ...field(priced.id), marks: [{ type: 'bold' as const }] }] }] : []),
     ...files.map(({ id, name }) => ({
       type: 'downloadButton' as const,
@@ -61,43 +80,56 @@ export function templateOf(attrs: ListAttrs, card: Block[], fields: Field[], pag
   if (attrs.way === 'cards') return card
   if (attrs.way === 'tiles') return [...pictureOf(fields, paged), titleLine(paged)]
   const told = fieldsOfList(attrs, fields).filter(({ id, kind }) => id !== TITLE && kind !== 'picture' && kind !== 'longText')
-  const facts = told.flatMap(({ id }, at) => [...(at ? [{ type: 'text' as const, text: BETWEEN }] : []), field(id)])
-  return [titleLine(paged), ...(facts.length ? [{ type: 'paragraph' as const, content: facts }] : [])]
+  return [titleLine(paged), ...factsLine(told)]
 }
+
+const cell = (type: 'tableHeader' | 'tableCell', content: Inline[]) => ({ type, content: [{ type: 'paragraph' as const, content }] })
+
+/** What there is to know of an entry, a row for each; rows of what is empty are left out when it is filled. */
+const factsTable = (facts: Field[]): Block[] =>
+  facts.length
+    ? [
+        {
+          type: 'table',
+          content: facts.map(({ id, name }) => ({
+            type: 'tableRow',
+            content: [cell('tableHeader', [{ type: 'text', text: name }]), cell('tableCell', [field(id)])],
+          })),
+        },
+      ]
+    : []
 
 /** The page of an entry as it starts out: everything it has, each in the way that suits it. */
 export function firstLayout(fields: Field[]): Block[] {
-  const told = fields.filter(({ id, kind }) => id !== TITLE && !['longText', 'picture', 'pictures', 'file', 'files'].includes(kind))
-  const [pictured] = fields.filter(({ kind }) => kind === 'picture')
-  const long = fields.filter(({ kind }) => kind === 'longText')
+  const about = aboutOf(fields)
+  const long = fields.filter(field => field.kind === 'longText' || field === about)
+  const facts = fields.filter(
+    field => field.id !== TITLE && field !== about && !['longText', 'picture', 'pictures', 'file', 'files'].includes(field.kind),
+  )
+  const pictured = fields.find(({ kind }) => kind === 'picture')
   const files = fields.filter(({ kind }) => kind === 'file')
   const several = fields.filter(({ kind }) => kind === 'files' || kind === 'pictures')
   const words: Block[] = [
     ...long.map(({ id }) => ({ type: 'paragraph' as const, content: [field(id)] })),
-    ...told.map(({ id, name }) => ({
-      type: 'paragraph' as const,
-      content: [{ type: 'text' as const, text: `${name}: `, marks: [{ type: 'bold' as const }] }, field(id)],
-    })),
+    ...factsTable(facts),
     ...files.map(({ id, name }, at) => ({
       type: 'downloadButton' as const,
       attrs: { ...newButton({ kind: 'field', field: id }, name), look: at ? 'rim' : 'slab' },
     })),
   ]
-  const line: Block = { type: 'paragraph' }
   const picture: Block | undefined = pictured && { type: 'picture', attrs: { ...newPicture(null), field: pictured.id } }
-  const blocks: Block[] = [
-    ...(picture && words.length
+  const first: Block[] =
+    picture && words.length
       ? [
           {
-            type: 'columns' as const,
-            attrs: { share: 'even' as const },
-            content: [words, [picture]].map(content => ({ type: 'column' as const, content })),
+            type: 'columns',
+            attrs: { share: 'even' },
+            content: [words, [picture]].map(content => ({ type: 'column', content })),
           } as Block,
         ]
       : picture
         ? [picture]
-        : words),
-    ...several.map(({ id }) => ({ type: 'paragraph' as const, content: [field(id)] })),
-  ]
-  return blocks.length ? blocks : [line]
+        : words
+  const blocks = [...first, ...several.map(({ id }): Block => ({ type: 'paragraph', content: [field(id)] }))]
+  return blocks.length ? blocks : [{ type: 'paragraph' }]
 }

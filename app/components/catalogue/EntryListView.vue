@@ -101,7 +101,7 @@ const fault = computed(() => {
 .content :deep(.tr-picture) {
   margin-block: 0 0.8em;
 }
-.content :deep(> div > :first-child) {
+.content :deep(:is(h2, h3, h4):first-child) {
   margin-top: 0;
 }
 </style>

@@ -51,9 +51,11 @@ const WIDTHS: Partial<Record<Field['kind'], number>> = {
   link: 190,
 }
 const widthOf = ({ id, kind }: Field) => (id === TITLE ? 220 : (WIDTHS[kind] ?? 150))
-const template = computed(
-  () => `34px ${columns.value.map(field => `minmax(${widthOf(field)}px, ${field.id === TITLE ? 2 : 1}fr)`).join(' ')} 76px`,
+/** Rows are laid out one by one: their columns are as wide as those of the heading. */
+const template = computed(() =>
+  ['34px', ...columns.value.map(field => `minmax(${widthOf(field)}px, ${field.id === TITLE ? 2 : 1}fr)`), '76px'].join(' '),
 )
+const least = computed(() => columns.value.reduce((sum, field) => sum + widthOf(field), 34 + 76))
 
 const HEIGHT = 33
 const scroller = ref<HTMLElement>()
@@ -259,7 +261,7 @@ defineExpose({ begin, focus: () => stand(at.row, at.column) })
     role="grid"
     :aria-label="`All of the catalogue, a row for each ${one}`"
     :aria-rowcount="rows.length + 1"
-    :style="{ '--cols': template }"
+    :style="{ '--cols': template, '--least': `${least}px` }"
     @keydown="onKey"
     @paste="paste"
     @copy="copy"
@@ -278,7 +280,7 @@ defineExpose({ begin, focus: () => stand(at.row, at.column) })
         v-drop="dropOn(field)"
         role="columnheader"
         class="cell name"
-        :class="{ held: held === `${field.id} `, number: isNumeric(field.kind) }"
+        :class="{ held: held === `${field.id} `, number: isNumeric(field.kind), first: field.id === TITLE }"
         :aria-sort="sorting?.field === field.id ? (sorting.down ? 'descending' : 'ascending') : 'none'"
       >
         <VBtn
@@ -322,6 +324,7 @@ defineExpose({ begin, focus: () => stand(at.row, at.column) })
             lacks: isFileKind(field.kind) && line.row.values[field.id] === undefined,
             held: held === `${field.id} ${line.row.id}`,
             edited: isEdited(line.row, field),
+            first: column === 0,
           }"
           :data-cell="`${line.index}-${column}`"
           :tabindex="line.index === at.row && column === at.column ? 0 : -1"
@@ -359,8 +362,7 @@ defineExpose({ begin, focus: () => stand(at.row, at.column) })
 .row {
   display: grid;
   grid-template-columns: var(--cols);
-  min-width: max-content;
-  width: 100%;
+  width: max(100%, var(--least));
   height: 33px;
   border-bottom: 1px solid #e3e9e7;
 }
@@ -432,6 +434,16 @@ defineExpose({ begin, focus: () => stand(at.row, at.column) })
   overflow: visible;
   padding: 0;
   z-index: 2;
+}
+.cell.first {
+  position: sticky;
+  left: 34px;
+  z-index: 1;
+  background: inherit;
+  border-right: 1px solid var(--line);
+}
+.cell.first.edited {
+  z-index: 4;
 }
 .number {
   text-align: right;

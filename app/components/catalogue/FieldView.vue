@@ -16,6 +16,8 @@ const value = computed(() => {
     .map(id => filling.value!.fileTitle(String(id)) ?? '')
     .join(', ')
 })
+/** Braces say that it is no word of the page. */
+const named = computed(() => (field.value ? `{${field.value.name}}` : 'A field that is gone'))
 </script>
 
 <template>
@@ -24,7 +26,7 @@ const value = computed(() => {
     class="field-view"
     :class="{ selected, empty: !value, gone: !field }"
     :title="field ? `${field.name} of each ${catalogue?.one}` : 'This field is gone: visitors see nothing here'"
-    >{{ value || (field ? `{${field.name}}` : 'A field that is gone') }}</NodeViewWrapper
+    >{{ value || named }}</NodeViewWrapper
   >
 </template>
 

@@ -204,6 +204,10 @@ const stop = () => job.value && jobs.stop(job.value.id)
   max-height: 86vh;
   overflow: auto;
 }
+.import > * {
+  min-width: 0;
+  width: 100%;
+}
 .pair {
   display: grid;
   grid-template-columns: 1fr 1fr;
@@ -218,7 +222,8 @@ const stop = () => job.value && jobs.stop(job.value.id)
   font-weight: 600;
 }
 .columns :deep(:is(td, th)) {
-  padding: 3px 8px;
+  padding: 4px 8px !important;
+  height: 42px !important;
 }
 .columns :deep(td .v-input) {
   min-width: 150px;

@@ -63,11 +63,20 @@ const conditions = computed(() =>
           },
         ]
       : []),
-    ...(field.id === TITLE ? [] : [{ value: `${field.id}+`, title: `With ${field.name}`, is: { field: field.id, is: 'set' as const } }]),
+    ...(field.id === TITLE
+      ? []
+      : [
+          { value: `${field.id}+`, title: `With ${field.name}`, is: { field: field.id, is: 'set' as const } },
+          { value: `${field.id}-`, title: `Without ${field.name}`, is: { field: field.id, is: 'empty' as const } },
+        ]),
   ]),
 )
 const keyOf = ({ field, is, value }: Condition) =>
-  is === 'value' ? `${field}=${value === true ? 'yes' : String(value)}` : is === 'same' ? `${field}~` : `${field}+`
+  is === 'value'
+    ? `${field}=${value === true ? 'yes' : String(value)}`
+    : is === 'same'
+      ? `${field}~`
+      : `${field}${is === 'set' ? '+' : '-'}`
 const only = computed(() => props.attrs.only.map(keyOf))
 
 function choose(id: string) {

@@ -58,7 +58,7 @@ async function put() {
       <h2 id="match-head">{{ counted(matched.length, 'file') }} for “{{ field.name }}”</h2>
       <p>
         Found by their names<template v-if="doubtful"
-          >; look at {{ counted(doubtful, 'doubtful one', 'doubtful ones') }}, which are marked</template
+          >; {{ doubtful === 1 ? 'one is doubtful and marked' : `${doubtful} are doubtful and marked` }}</template
         >.
         {{ without ? `${counted(without, catalogue.one, 'entries')} would still have none.` : 'Then every entry has one.' }}
       </p>
@@ -103,6 +103,10 @@ async function put() {
   display: grid;
   gap: 10px;
 }
+.match > * {
+  min-width: 0;
+  width: 100%;
+}
 .pairs {
   max-height: 50vh;
   overflow: auto;
@@ -114,7 +118,7 @@ async function put() {
 }
 .pairs :deep(td) {
   width: 50%;
-  padding-block: 3px;
+  padding-block: 4px !important;
 }
 .doubtful :deep(th),
 .doubtful > th {

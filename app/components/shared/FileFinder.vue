@@ -47,11 +47,14 @@ type Option =
 const options = computed<Option[]>(() => {
   const files = (inside: boolean) =>
     found.value.filter(file => (file.match?.by === 'inside') === inside).map((file): Option => ({ kind: 'file', file }))
-  const parts = (props.parts?.(text.value) ?? []).map((part): Option => ({ kind: 'part', part }))
+  const all = props.parts?.(text.value) ?? []
+  const parts = all.filter(({ here }) => !here).map((part): Option => ({ kind: 'part', part }))
+  const here = all.filter(part => part.here).map((part): Option => ({ kind: 'part', part }))
   const computer: Option[] = props.computer ? [{ kind: 'computer' }] : []
   const [sure, unsure] = isPlainlyAddress(text.value) ? [addressed.value, []] : [[], addressed.value]
   return text.value.trim()
     ? [
+        ...here,
         ...sure,
         ...foundSignposts.value,
         ...files(false),
@@ -62,7 +65,7 @@ const options = computed<Option[]>(() => {
         ...files(true),
         ...computer,
       ]
-    : [...files(false), ...computer, ...parts]
+    : [...here, ...files(false), ...computer, ...parts]
 })
 
 const MOST_PAGES = 4

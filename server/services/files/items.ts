@@ -1,4 +1,4 @@
-import { and, eq, gt, inArray, isNotNull, sql, type SQL } from 'drizzle-orm'
+import { and, eq, gt, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm'
 import type { Facts, FileItem, PreviewState, ReadingState } from '../../../core/files/fileItem'
 import { familyOf, typeTag } from '../../../core/files/mediaType'
 import { remarksOn } from '../../../core/files/remarks'
@@ -6,7 +6,7 @@ import { Problem, notFound } from '../../../core/problem'
 import type { Trouble } from '../../../core/trust/trustReports'
 import { filledLooks } from '../uses/filled'
 import type { Queryable } from '../../db/connection'
-import { blobs, bundles, downloads, editions, files, pages, signposts, uses } from '../../db/schema'
+import { blobs, bundles, downloads, editions, entries, entryFiles, files, pages, signposts, uses } from '../../db/schema'
 
 /** A file with its current edition and that one's bytes, or a bundle, as the database writes it in JSON. */
 interface Row {
@@ -76,8 +76,8 @@ const toMap = (rows: { fileId: string | null; count: number }[]) =>
   new Map(rows.flatMap(({ fileId, count }) => (fileId ? [[fileId, count] as const] : [])))
 
 /**
- * How many placements lead to each file that is used, straight or by a signpost, signposts point at it, pages are shown with it and looks
- * filled with it; of the files named, or of all.
+ * How many placements lead to each file that is used, straight or by a signpost, signposts point at it, pages are shown with it, looks
+ * filled with it and entries hold it; of the files named, or of all.
  */
 export async function countUses(db: Queryable, ids?: string[]): Promise<Map<string, number>> {
   const counts = toMap(
@@ -102,7 +102,14 @@ export async function countUses(db: Queryable, ids?: string[]): Promise<Map<stri
     .leftJoin(uses, eq(uses.signpostId, signposts.id))
     .where(ids ? inArray(signposts.fileId, ids) : isNotNull(signposts.fileId))
     .groupBy(signposts.fileId)
-  for (const { fileId, count } of [...shared, ...filled, ...pointed]) counts.set(fileId!, (counts.get(fileId!) ?? 0) + count)
+  // Fields of entries that hold it, written and live alike.
+  const held = await db
+    .select({ fileId: entryFiles.fileId, count: sql<number>`count(distinct (${entryFiles.entryId}, ${entryFiles.field}))::int` })
+    .from(entryFiles)
+    .innerJoin(entries, and(eq(entries.id, entryFiles.entryId), isNull(entries.deleted)))
+    .where(ids && inArray(entryFiles.fileId, ids))
+    .groupBy(entryFiles.fileId)
+  for (const { fileId, count } of [...shared, ...filled, ...pointed, ...held]) counts.set(fileId!, (counts.get(fileId!) ?? 0) + count)
   return counts
 }
 

@@ -166,6 +166,7 @@ async function bring(local: LocalFile[], then: (ids: string[]) => unknown) {
   const { files, ways } = await uploads.sift(local, null)
   uploads.add(files, {
     ways,
+    meant: true,
     done: item => {
       come.push(item.id)
       if (come.length === files.length) return attempt(async () => then(come))
