@@ -31,6 +31,8 @@ async function violations(page: Page, part = 'html') {
 const LOOKS = ['marlpit-k60-manual.pdf?page=2&find=kiln', 'spare-parts-k60.xlsx', 'joining-form.docx?find=name', 'kiln-finished.wav'].map(
   name => `see/${name}`,
 )
+/** Pages of entries, with a picture and without. */
+const ENTRIES = ['glazes/celadon-pale', 'kilns/k60']
 const FOUND = ['shelves/find', 'shelves/find?q=cone&kind=document', 'shelves/find?q=zebra']
 
 const DIALOG = '[role=dialog]'
@@ -39,7 +41,19 @@ const WIDTHS = [1280, 390]
 
 test('published pages at 1280 and 390 px: axe, validator, no sideways scrolling', async ({ page }) => {
   const validator = new HtmlValidate({ extends: ['html-validate:standard', 'html-validate:a11y'], rules: { 'doctype-style': 'off' } })
-  for (const slug of ['', 'clay-and-glaze', 'trade', 'kilns', 'classes', 'studio-photos', 'guides', 'no-such-page', ...LOOKS, ...FOUND]) {
+  for (const slug of [
+    '',
+    'clay-and-glaze',
+    'trade',
+    'kilns',
+    'classes',
+    'studio-photos',
+    'guides',
+    'no-such-page',
+    ...ENTRIES,
+    ...LOOKS,
+    ...FOUND,
+  ]) {
     const response = await page.goto(`${server.url}/${slug}`)
     const report = await validator.validateString(await response!.text())
     expect(
@@ -121,6 +135,15 @@ for (const width of WIDTHS)
     await page.goto(`${server.url}/desk/checks`)
     await page.locator('.finding').first().waitFor()
     expect.soft(await violations(page, '.work'), 'checks').toEqual([])
+    await page.goto(`${server.url}/desk/catalogues`)
+    await page.getByRole('link', { name: 'Kilns', exact: true }).waitFor()
+    expect.soft(await violations(page, '.work'), 'catalogues').toEqual([])
+    await page.locator('.margin-board').getByRole('link', { name: 'Kilns', exact: true }).click()
+    await page.getByRole('gridcell', { name: 'Model: K60', exact: true }).waitFor()
+    expect.soft(await violations(page, '.work'), 'a catalogue').toEqual([])
+    await page.getByRole('gridcell', { name: 'Model: K60', exact: true }).click()
+    await page.getByRole('heading', { name: 'K60', exact: true }).waitFor()
+    expect.soft(await violations(page, '.work'), 'an entry').toEqual([])
     if (width === 390) await page.getByRole('button', { name: 'Library', exact: true }).click()
     // Not a document: nothing can look into the frame it is shown in, which is its purpose.
     await page.locator('.file-row a.title', { hasText: 'Scan0007' }).click()

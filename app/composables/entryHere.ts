@@ -25,12 +25,13 @@ export function useSample(of: MaybeRefOrGetter<string | null | undefined>) {
     { immediate: true },
   )
   const entries = computed(() => samples.byCatalogue.get(catalogue.value?.id ?? '') ?? [])
+  /** The one that has most of what there is to lay out. */
+  const shown = computed(() => entries.value.toSorted((a, b) => Object.keys(b.values).length - Object.keys(a.values).length)[0])
   const filling = computed<Filling | undefined>(() => {
-    const [first] = entries.value
-    if (!catalogue.value || !first) return undefined
+    if (!catalogue.value || !shown.value) return undefined
     return {
       fields: catalogue.value.fields,
-      entry: { ...first, published: '' },
+      entry: { ...shown.value, published: '' },
       paged: catalogue.value.layout !== null,
       fileTitle: id => {
         const file = library.known.get(id)

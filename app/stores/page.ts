@@ -214,7 +214,16 @@ export const usePage = defineStore('page', () => {
     changes.value = changesBetween(live.value ?? undefined, { title: current.value.title, document: draft.value })
   })
 
-  const liveHref = computed(() => (current.value?.published ? (current.value.edge ? '/' : `/${current.value.slug}`) : undefined))
+  /** Where visitors see what is open: an edge on the home page, what entries are laid out in on the page of the first of them. */
+  const liveHref = computed(() => {
+    if (!current.value?.published) return undefined
+    const { edge, slug, catalogue } = current.value
+    if (!catalogue) return edge ? '/' : `/${slug}`
+    const entry = useSamples()
+      .byCatalogue.get(catalogue)
+      ?.find(({ live }) => live)
+    return entry && `/${useCatalogues().byId.get(catalogue)?.slug}/${entry.slug}`
+  })
 
   return {
     current,

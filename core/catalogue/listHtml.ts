@@ -62,7 +62,7 @@ function formHtml(attrs: ListAttrs, { question, narrowing, fields, path }: Shown
       : ''
   const asked = question.q || question.chosen.size || question.between.size || question.sort
   const back = asked ? `<a class="tr-link" href="${escapeHtml(path)}#tr-${attrs.placement}">${say('narrowNot')}</a>` : ''
-  return `<form class="tr-ask" action="${escapeHtml(path)}#tr-${attrs.placement}" method="get">${hidden([['list', attrs.placement]])}${words}${narrowed.join('')}${order}<span class="tr-asked tr-go"><button class="tr-key-button">${say(narrowing.length ? 'narrow' : 'find')}</button>${back}</span></form>`
+  return `<form class="tr-ask" action="${escapeHtml(path)}#tr-${attrs.placement}" method="get">${hidden([['list', attrs.placement]])}${words}${narrowed.join('')}${order}<span class="tr-asked tr-go"><button type="submit" class="tr-key-button">${say(narrowing.length ? 'narrow' : 'find')}</button>${back}</span></form>`
 }
 
 /** The ways to the pages before and after. */
@@ -146,7 +146,7 @@ export const ENTRIES_CSS = `
 .tr-page .tr-entry-list .tr-image{width:100%;aspect-ratio:4/3;object-fit:cover}
 .tr-page .tr-entry-list :is(h2,h3,h4){margin-bottom:.35em}
 .tr-page .tr-entry-list .tr-picture+:is(h2,h3,h4){margin-top:0}
-:is(.tr-entry-cards,.tr-entry-tiles){display:grid;gap:1.4rem 1.3rem}
+:is(.tr-entry-cards,.tr-entry-tiles){display:grid;grid-template-columns:minmax(0,1fr);gap:1.4rem 1.3rem}
 .tr-entry-cards>li{display:flex;flex-direction:column;padding:1.15rem;background:color-mix(in srgb,var(--rule) 22%,var(--paper));border-top:3px solid var(--accent)}
 .tr-entry-cards>li>.tr-picture:first-child{margin:-1.15rem -1.15rem 1rem}
 .tr-entry-cards>li>.tr-picture:first-child .tr-image{border-radius:0}

@@ -319,6 +319,8 @@ export function namesFrom(fileName: string): { name: string; one: string } {
     ? `${lower.slice(0, -3)}y`
     : /(?:ss|us|is)$/.test(lower)
       ? lower
-      : lower.replace(/(?<=(?:s|x|ch|sh))es$/, '').replace(/s$/, '')
+      : /(?:s|x|ch|sh)es$/.test(lower)
+        ? lower.slice(0, -2)
+        : lower.replace(/s$/, '')
   return { name, one: one || lower }
 }

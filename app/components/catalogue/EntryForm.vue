@@ -28,12 +28,21 @@ watch(
   now => (slug.value = now),
 )
 
+/** what stood in each field when it was shown last */
+const shown = new Map<string, string>()
 watch(
   () => [props.entry.id, props.entry.revision],
   () => {
     for (const field of props.catalogue.fields) {
-      drafts[field.id] = cellDraft(field, props.entry.values[field.id])
-      faults[field.id] = ''
+      const [before, now] = [shown.get(field.id), cellDraft(field, props.entry.values[field.id])]
+      const isWritten = before !== undefined && drafts[field.id] !== before
+      // What somebody is writing stays, whatever is written elsewhere meanwhile.
+      if (!isWritten) drafts[field.id] = now
+      faults[field.id] =
+        isWritten && now !== before && now !== drafts[field.id]
+          ? `It was changed somewhere else meanwhile, to “${now}”. Yours takes its place when you go on.`
+          : ''
+      shown.set(field.id, isWritten ? before : now)
     }
   },
   { immediate: true },
@@ -43,6 +52,9 @@ async function write(field: Field, value: Value | null) {
   faults[field.id] = ''
   try {
     await entries.change([{ id: props.entry.id, values: { [field.id]: value } }])
+    shown.delete(field.id)
+    drafts[field.id] = cellDraft(field, entries.byId.get(props.entry.id)?.values[field.id])
+    shown.set(field.id, drafts[field.id]!)
   } catch (error) {
     faults[field.id] = wordsOf(error)
   }

@@ -10,10 +10,10 @@ import { cellWords } from '~/catalogue/cells'
 const props = defineProps(nodeViewProps)
 const catalogues = useCatalogues()
 const attrs = computed(() => props.node.attrs as ListAttrs)
-const { catalogue, entries } = useSample(() => attrs.value.catalogue)
+const { catalogue, entries, filling } = useSample(() => attrs.value.catalogue)
 const across = computed(() => (attrs.value.way === 'cards' || attrs.value.way === 'tiles' ? attrs.value.across : 1))
 /** As many as show how it goes on. */
-const others = computed(() => entries.value.slice(1, Math.max(across.value * 2, 3)))
+const others = computed(() => entries.value.filter(({ id }) => id !== filling.value?.entry.id).slice(0, Math.max(across.value * 2, 3) - 1))
 const columns = computed(() => (catalogue.value ? fieldsOfList(attrs.value, catalogue.value.fields) : []))
 const facts = computed(() => columns.value.filter(({ id, kind }) => id !== TITLE && kind !== 'picture' && kind !== 'longText'))
 const fault = computed(() => {

@@ -50,7 +50,9 @@ const WIDTHS: Partial<Record<Field['kind'], number>> = {
   files: 190,
   link: 190,
 }
-const widthOf = ({ id, kind }: Field) => (id === TITLE ? 220 : (WIDTHS[kind] ?? 150))
+/** Room for what stands in it, and for its heading. */
+const widthOf = ({ id, kind, name, unit }: Field) =>
+  Math.max(id === TITLE ? 220 : (WIDTHS[kind] ?? 150), (name.length + unit.length) * 8 + 40)
 /** Rows are laid out one by one: their columns are as wide as those of the heading. */
 const template = computed(() =>
   ['34px', ...columns.value.map(field => `minmax(${widthOf(field)}px, ${field.id === TITLE ? 2 : 1}fr)`), '76px'].join(' '),
@@ -68,7 +70,8 @@ const lines = computed(() =>
 
 /** the cell that the keyboard stands on */
 const at = reactive({ row: 0, column: 0 })
-const editing = ref<{ entry: string; field: string; text: string; value: Value | undefined }>()
+/** the cell that is written in; `began` is what it held then */
+const editing = ref<{ entry: string; field: string; text: string; value: Value | undefined; began: string }>()
 
 const cellAt = (row: number, column: number) => scroller.value?.querySelector<HTMLElement>(`[data-cell="${row}-${column}"]`)
 async function stand(row: number, column: number, focus = true) {
@@ -95,7 +98,7 @@ function edit(typed?: string) {
     void nextTick(() => document.querySelector<HTMLElement>(`[data-field="${field.id}"] :is(input, textarea, button)`)?.focus())
     return
   }
-  editing.value = { entry: row.id, field: field.id, text: typed ?? cellDraft(field, value), value }
+  editing.value = { entry: row.id, field: field.id, text: typed ?? cellDraft(field, value), value, began: JSON.stringify(value) ?? '' }
 }
 
 async function write(changes: CellChange[]): Promise<boolean> {
@@ -113,6 +116,17 @@ async function finish(): Promise<boolean> {
   const now = editing.value
   if (!now) return true
   const field = props.fields.find(({ id }) => id === now.field)!
+  const held = entries.byId.get(now.entry)
+  if (!held || (JSON.stringify(held.values[now.field]) ?? '') !== now.began) {
+    editing.value = undefined
+    notices.say(
+      held
+        ? `“${titleOf(held.values)}” was changed somewhere else. “${now.text}” was not written: ${field.name} is “${cellWords(field, held.values[now.field])}” now.`
+        : `“${now.text}” was not written: the entry is in the bin.`,
+      { tone: 'attention' },
+    )
+    return true
+  }
   try {
     const value = isChoice(field.kind) || isFileKind(field.kind) ? (now.value ?? null) : readDraft(field, now.text)
     editing.value = undefined

@@ -375,7 +375,10 @@ export function createPublishedPages({
     facts: SiteFacts & { see: boolean },
   ): Promise<string> {
     const catalogue = (await entryIndex.catalogue(catalogueId))!
+    // The one that has most of what is laid out, as on the sheet.
     const [first] = (await entryIndex.entriesOf(catalogueId)).all
+      .slice(0, 12)
+      .sort((a, b) => Object.keys(b.values).length - Object.keys(a.values).length)
     const entry = { id: first?.id ?? '', slug: first?.slug ?? '', values: first?.values ?? {}, published: '' }
     const page = { ...layout, document: draft, slug: entrySlug(catalogue.slug, entry.slug), title: titleOf(entry.values) || catalogue.one }
     return (await compose(page, facts, undefined, { catalogue, entry })).html

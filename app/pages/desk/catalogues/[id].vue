@@ -234,13 +234,13 @@ function focusEntry(next: string | undefined) {
       <div class="table-side">
         <div class="bar">
           <VTextField v-model="words" label="Find in it" clearable maxlength="100" />
-          <VChip
+          <VBtn
             v-for="{ field, count } in missing"
             :key="field.id"
             :variant="lacks === field.id ? 'flat' : 'outlined'"
             :aria-pressed="lacks === field.id"
             @click="lacks = lacks === field.id ? undefined : field.id"
-            >{{ count }} of {{ entries.items.length }} without {{ field.name }}</VChip
+            >{{ count }} of {{ entries.items.length }} without {{ field.name }}</VBtn
           >
           <VBtn v-if="!whole" @click="whole = true">Fields and pages</VBtn>
           <span v-if="entries.saving" class="saving" role="status">Saving…</span>
