@@ -135,7 +135,7 @@ const isFor: Record<string, (route: string) => boolean> = {
     // Without naming files it is asked for all of them.
     /^\S+ \/(selection|folders)/.test(route) ||
     ['PATCH /files/:id', 'DELETE /files/:id/editions/:number', 'PUT /bundles/:id', 'POST /bundles/:id/add'].includes(route),
-  pages: route => isFor.puts!(route) || /^\S+ \/(pages|first-pages|style\/preview|recognise)/.test(route),
+  pages: route => isFor.puts!(route) || /^\S+ \/(pages|first-pages|style\/preview|recognise|catalogues|entries|entry-imports)/.test(route),
   everything: route => !/ \/(people|journal|outbox|mail|hooks|backup)/.test(route) && route !== 'POST /account/password-reset',
   second: route => !/ \/backup/.test(route) && route !== 'POST /account/password-reset',
 }

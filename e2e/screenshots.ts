@@ -4,7 +4,7 @@ import { test, type Page } from '@playwright/test'
 import { makePdf } from '../demo/pdf'
 import { priceList } from '../demo/texts'
 import { dropFiles } from './support/files'
-import { choose, openDesk, openFolder, openPage, showInLibrary } from './support/owner'
+import { openDesk, openFolder, openPage, showInLibrary } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 
 const FOLDER = join(import.meta.dirname, '../docs/screenshots')
@@ -27,9 +27,38 @@ const shoot = async (page: Page, name: string) => {
   await page.screenshot({ path: join(FOLDER, `${name}.png`) })
 }
 
-test('what visitors look at', async ({ page }) => {
-  await page.goto(`${server.url}/see/marlpit-k60-manual.pdf?find=thermocouple`)
-  await shoot(page, 'visitors-look')
+test('catalogues', async ({ page }) => {
+  await page.goto(`${server.url}/clay-and-glaze`)
+  await page.locator('.tr-entry-cards').scrollIntoViewIfNeeded()
+  await page
+    .locator('.tr-entries')
+    .nth(1)
+    .evaluate(list => list.scrollIntoView())
+  await shoot(page, 'catalogue-list')
+  await page.goto(`${server.url}/glazes/celadon-pale`)
+  await shoot(page, 'catalogue-entry')
+  await openDesk(page, server.url, '/desk/catalogues')
+  const stock = [
+    'Number;Name;Body;Price of 12.5 kg;Fires to;In stock',
+    'C101;Marl stoneware, smooth;Stoneware;11,90 £;1280 °C;yes',
+    'C111;Sculpture body;Stoneware;12,40 £;1290 °C;yes',
+    'C112;Casting slip, white;Earthenware;9,20 £;soon;no',
+  ].join('\n')
+  await page.locator('.margin-board').getByRole('link', { name: 'Clays', exact: true }).click()
+  await page.getByRole('gridcell', { name: 'Name: Porcelain P40', exact: true }).click()
+  await page.getByRole('heading', { name: 'Porcelain P40' }).waitFor()
+  await page.getByRole('button', { name: 'Fold the library away' }).click()
+  await shoot(page, 'catalogue-table')
+  await dropFiles(page, [{ name: 'clays-2027.csv', mimeType: 'text/csv', buffer: Buffer.from(stock) }], '.catalogue', { x: 600, y: 500 })
+  await page.getByText('1 changed').waitFor()
+  await shoot(page, 'catalogue-import')
+  await page.keyboard.press('Escape')
+  await page.goto(`${server.url}/desk`)
+  await openPage(page, 'Clay & glaze')
+  await page.locator('.list-view .card').last().scrollIntoViewIfNeeded()
+  await page.locator('.list-view .bar').nth(1).click()
+  await page.getByRole('combobox', { name: 'Lists' }).waitFor()
+  await shoot(page, 'catalogue-card')
 })
 
 test('who may have what', async ({ page }) => {
@@ -50,38 +79,13 @@ test('who may have what', async ({ page }) => {
   await page.getByRole('button', { name: /^Price list price/ }).click()
   await page.getByText('Which edition').waitFor()
   await shoot(page, 'downloads')
-  await page.getByRole('button', { name: 'Show this alone' }).click()
-  await choose(page, 'By what the list is made', 'by button or link')
-  await page
-    .getByRole('region', { name: /^Downloads by button/ })
-    .getByRole('row')
-    .getByRole('button')
-    .nth(1)
-    .click()
-  await page.frameLocator('iframe[title="As visitors see it"]').getByRole('link').waitFor()
-  await page.locator('.sum').scrollIntoViewIfNeeded()
-  await shoot(page, 'downloads-file')
-  await page.goto(`${server.url}/desk/downloads?show=log`)
-  await page.getByText('the newest first').waitFor()
-  await shoot(page, 'downloads-log')
-  await page.goto(`${server.url}/desk/people`)
-  await page.getByRole('button', { name: 'Yard', exact: true }).click()
-  await page.getByText('Here since').waitFor()
-  await shoot(page, 'people')
 })
 
-test('pages, page, finder, file, live', async ({ page }) => {
+test('pages, page, file, live', async ({ page }) => {
   await openDesk(page, server.url)
   await openPage(page, 'Clay, glaze')
   await page.locator('.button-view .tr-button').first().click()
   await shoot(page, 'page')
-  await page.keyboard.press('Escape')
-  await page.locator('.ProseMirror p', { hasText: 'Ten evenings' }).click()
-  await page.keyboard.press('End')
-  await page.getByRole('button', { name: 'Place a file' }).click()
-  await page.getByRole('combobox', { name: 'Find a file to place' }).fill('price')
-  await page.getByRole('option', { name: /Trade price list/ }).waitFor()
-  await shoot(page, 'place-a-file')
   await page.keyboard.press('Escape')
   await openFolder(page, 'Kilns')
   await page.locator('.file-row', { hasText: 'K100' }).locator('.cell').first().click()

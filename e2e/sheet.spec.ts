@@ -16,12 +16,16 @@ const DESKTOP = 1080
 /** Steps of 256 in one channel below which two pixels are the same to the eye, edges of letters included. */
 const ALIKE = 40
 
+/** A list shows on the sheet the card that is laid out and the names of some others: it is looked at by itself. */
+const WITHOUT_LISTS = '.tr-entries{display:none!important}'
+
 /** What only the desk shows: marks of columns and blocks, counts, the caret. */
 const WITHOUT_MARKS = `
 .tr-column,.tr-row,.block-view,.button-view,.shelf-view{outline:none!important}
 .block-state,.handle{display:none!important}
 .tr-space{background:none!important}
-*{caret-color:transparent!important}`
+*{caret-color:transparent!important}
+${WITHOUT_LISTS}`
 
 /** The share of pixels that differ, 0 to 1, of the height both have. */
 async function difference(one: Buffer, other: Buffer): Promise<{ share: number; heights: [number, number] }> {
@@ -77,7 +81,7 @@ for (const [title, head] of [
     await live.evaluate(() => document.fonts.ready)
     await live.reload()
     // From the same line of pixels: how high the head is must not decide which way halves are rounded.
-    await live.addStyleTag({ content: 'header{display:none}' })
+    await live.addStyleTag({ content: `header{display:none}${WITHOUT_LISTS}` })
     await visible(live)
     const main = (await live.locator('main').boundingBox())!
     const left = shown.x - box.x

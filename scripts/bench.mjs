@@ -8,7 +8,7 @@ ensureCommands({ nginx: 'nginx-light', wrk: 'wrk', curl: 'curl', chromium: 'chro
 const asked = process.argv.slice(2)
 const parts = asked.length
   ? asked
-  : ['delivery', 'bundles', 'large', 'library', 'page', 'walk', 'editions', 'shelf', 'gate', 'people', 'downloads', 'attack']
+  : ['delivery', 'bundles', 'large', 'library', 'page', 'walk', 'editions', 'shelf', 'gate', 'people', 'downloads', 'catalogue', 'attack']
 if (parts.includes('formats'))
   ensureCommands({ 'soffice': 'libreoffice-nogui', 'ffmpeg': 'ffmpeg', 'heif-enc': 'libheif-examples', '7z': 'p7zip-full' })
 const missed = parts.filter(part => {

@@ -81,7 +81,11 @@ export function speechOf(language: Language, own: OwnWords = {}, counts: CountsT
     },
     compare,
     number: value => number(value),
-    decimal: (value, digits) => figures(`d${digits ?? ''}`, digits === null ? { maximumFractionDigits: 6 } : { minimumFractionDigits: digits, maximumFractionDigits: digits }).format(value),
+    decimal: (value, digits) =>
+      figures(
+        `d${digits ?? ''}`,
+        digits === null ? { maximumFractionDigits: 6 } : { minimumFractionDigits: digits, maximumFractionDigits: digits },
+      ).format(value),
     money: (value, currency) => figures(`m${currency}`, { style: 'currency', currency }).format(value),
     day: iso => days.format(new Date(iso)),
     size(bytes) {

@@ -19,7 +19,9 @@ export function childrenOf(block: Block): Block[] {
       return block.content
     // Filled, it is what is shown of its entries, not what was laid out for them.
     case 'entryList':
-      return block.shown ? block.shown.groups.flatMap(({ entries }) => entries.flatMap(({ blocks, cells }) => [...blocks, ...cells.flat()])) : block.content
+      return block.shown
+        ? block.shown.groups.flatMap(({ entries }) => entries.flatMap(({ blocks, cells }) => [...blocks, ...cells.flat()]))
+        : block.content
     default:
       return []
   }

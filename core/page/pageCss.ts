@@ -67,7 +67,7 @@ const QUOTE = `
 .tr-page blockquote>:last-child{margin-bottom:0}`
 
 const TABLE = `
-.tr-table{overflow-x:auto;margin-block:1.4em}
+.tr-table{position:relative;overflow-x:auto;margin-block:1.4em}
 .tr-table:focus-visible{outline:3px solid var(--accent);outline-offset:2px}
 .tr-page table{border-collapse:collapse;width:100%;line-height:1.45}
 .tr-page :is(th,td){min-width:4.5em;padding-block:.55em;padding-inline:0 1.1em;border-bottom:1px solid var(--rule);text-align:start;vertical-align:top;font-variant-numeric:tabular-nums}

@@ -75,7 +75,15 @@ function placedBlock(block: Block): Omit<Placement, 'section'> | undefined {
   }
   if (block.type === 'entryList') {
     const { placement: id, catalogue } = block.attrs
-    return { id, kind: 'list', label: '', targets: catalogue ? [{ kind: 'catalogue', id: catalogue }] : [], behind: [], action: 'here', saveAs: '' }
+    return {
+      id,
+      kind: 'list',
+      label: '',
+      targets: catalogue ? [{ kind: 'catalogue', id: catalogue }] : [],
+      behind: [],
+      action: 'here',
+      saveAs: '',
+    }
   }
   if (block.type === 'shelf') {
     const { placement: id, source, action } = block.attrs
@@ -84,7 +92,7 @@ function placedBlock(block: Block): Omit<Placement, 'section'> | undefined {
   return undefined
 }
 
-/** Every placement as it comes: a link over several pieces of text is one for each, and what is laid out for entries one for each of them. */
+/** Every placement as it comes: a link over several pieces of text is one for each, what is laid out for entries one for each of them. */
 export function* placedIn(document: PageDocument): Generator<Placement> {
   let section = ''
   for (const block of everyBlock(document)) {

@@ -118,7 +118,7 @@ export function openHoldings(
     siteIcons: createSiteIcons(db),
     texts,
     findable: createFindable({ pages, library, signposts, shelves, entryFiles: () => liveEntryFiles(db), guard, events }),
-    recognising: createRecognising(db, pages, signposts, site, entryIndex),
+    recognising: createRecognising(db, pages, signposts, site, entryIndex.named),
     replacing: createReplacing(db, pages, signposts, holders),
 
     async closeHoldings(): Promise<void> {

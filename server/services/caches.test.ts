@@ -6,6 +6,7 @@ import { PLAIN_SEE } from '../../core/see/seeAddress'
 import { gateRuleSchema } from '../../core/gate/gate'
 import { Problem } from '../../core/problem'
 import type { FileItem } from '../../core/files/fileItem'
+import { newField } from '../../core/catalogue/field'
 import { BUILT_IN_LOOKS } from '../../core/look/builtin'
 import type { PageDetails } from '../../core/page/pageItem'
 import { button, letterbox, pageOf, shelf, words } from '../../core/testing/pages'
@@ -29,6 +30,8 @@ const made = {} as {
   page: PageDetails
   signpost: string
   look: string
+  catalogue: string
+  entries: string[]
 }
 
 async function build(): Promise<void> {
@@ -57,8 +60,40 @@ async function build(): Promise<void> {
   await pages.saveDraft(page.id, { title: 'Home', draft, revision: page.revision })
   await pages.publish(page.id, { despite: true })
   made.page = await pages.get(page.id)
+  await buildCatalogue()
   await test.trough.reading.idle()
 }
+
+/** Things with a file each, a page that lists them and pages of their own, all live. */
+async function buildCatalogue(): Promise<void> {
+  const { catalogues, entries, layingOut, pages } = test.trough
+  const { id } = await catalogues.create({
+    name: 'Things',
+    one: 'thing',
+    fields: [newField('title', 'Name'), newField('sheet', 'Sheet', 'file')],
+  })
+  const sheet = await test.put('sheet-of-a-thing.txt', 'a sheet')
+  made.entries = (
+    await entries.create(
+      id,
+      ['One', 'Two', 'Three'].map(title => ({ title, sheet: sheet.id })),
+    )
+  ).map(entry => entry.id)
+  made.catalogue = id
+  const { list, layout } = await layingOut.both(id)
+  await entries.publish(id, undefined)
+  for (const page of [layout, list]) await pages.publish(page, { despite: true })
+}
+
+async function changeEntry(at: number, values: Record<string, string>, publish = true): Promise<void> {
+  const { entries } = test.trough
+  const { id, revision } = (await entries.list(made.catalogue)).find(entry => entry.id === made.entries[at])!
+  await entries.change(made.catalogue, [{ id, revision, values }])
+  if (publish) await entries.publish(made.catalogue, [id])
+}
+
+/** Addresses of entries, of now and before. */
+const THINGS = ['things', 'goods'].flatMap(first => ['one', 'two', 'three', 'first', 'four'].map(last => `${first}/${last}`))
 
 /** All that is kept in memory, as somebody sees it who asks. */
 async function seen(trough: Services) {
@@ -98,6 +133,10 @@ async function seen(trough: Services) {
     html: await Promise.all(
       slugs.map(async slug => [slug, (await trough.published.find(slug, undefined))?.bytes.toString(), await trough.knownSlugs.find(slug)]),
     ),
+    catalogues: await trough.catalogues.list(),
+    entries: await trough.entries.list(made.catalogue),
+    named: await Promise.all(THINGS.map(async path => [path, await trough.filling.place(path), await trough.entryIndex.named.at(path)])),
+    ofEntries: await Promise.all(THINGS.map(async path => [path, (await trough.published.find(path, undefined))?.bytes.toString()])),
     pictures: await Promise.all(
       known.map(async file =>
         trough.pictures.find(file.handle, 320).then(
@@ -152,6 +191,32 @@ const makeGate = async (name: string) => {
   return (await test.trough.gates.create({ name, rule })).id
 }
 const CHANGES: [string, () => Promise<unknown>][] = [
+  ['an entry is written', () => changeEntry(0, { title: 'Number one' }, false)],
+  ['it goes live', () => test.trough.entries.publish(made.catalogue, undefined)],
+  ['an entry is called otherwise', () => changeEntry(1, { title: 'Number two' })],
+  ['an entry moves', () => test.trough.entries.moveTo(made.entries[0]!, 'first')],
+  ['entries are put in another order', () => test.trough.entries.order(made.catalogue, [...made.entries].reverse())],
+  ['an entry is taken from visitors', () => test.trough.entries.unpublish(made.catalogue, [made.entries[1]!])],
+  ['an entry goes to the bin', () => test.trough.entries.remove(made.catalogue, [made.entries[2]!])],
+  ['an entry comes out of the bin', () => test.trough.entries.restore(made.catalogue, [made.entries[2]!])],
+  [
+    'an entry is made and goes live',
+    async () => {
+      await test.trough.entries.create(made.catalogue, [{ title: 'Four' }])
+      await test.trough.entries.publish(made.catalogue, undefined)
+    },
+  ],
+  [
+    'a catalogue is called otherwise, and its addresses move',
+    () => test.trough.catalogues.change(made.catalogue, { name: 'Goods', slug: 'goods' }),
+  ],
+  [
+    'a field goes',
+    async () => {
+      const { fields, revision } = await test.trough.catalogues.get(made.catalogue)
+      await test.trough.catalogues.changeFields(made.catalogue, { fields: fields.slice(0, 1), revision, despite: true })
+    },
+  ],
   ['what is in a folder may not be looked at', () => test.trough.library.folders.change(made.folder, { see: false })],
   ['one file of it may', () => test.trough.library.change(made.plan.id, { see: true })],
   [

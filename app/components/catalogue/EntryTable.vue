@@ -111,7 +111,16 @@ async function write(changes: CellChange[]): Promise<boolean> {
   }
 }
 
-/** Writes what stands in the cell that is edited. @returns whether it could be written */
+/** Somebody else wrote in the cell meanwhile: what was typed is said, so that it can be written again. */
+function sayChanged({ entry, text }: { entry: string; text: string }, field: Field) {
+  const held = entries.byId.get(entry)
+  const now = held
+    ? `“${titleOf(held.values)}” was changed somewhere else. “${text}” was not written: ${field.name} is “${cellWords(field, held.values[field.id])}” now.`
+    : `“${text}” was not written: the entry is in the bin.`
+  notices.say(now, { tone: 'attention' })
+}
+
+/** Writes what stands in the cell that is edited. @returns whether the keyboard may go on */
 async function finish(): Promise<boolean> {
   const now = editing.value
   if (!now) return true
@@ -119,20 +128,17 @@ async function finish(): Promise<boolean> {
   const held = entries.byId.get(now.entry)
   if (!held || (JSON.stringify(held.values[now.field]) ?? '') !== now.began) {
     editing.value = undefined
-    notices.say(
-      held
-        ? `“${titleOf(held.values)}” was changed somewhere else. “${now.text}” was not written: ${field.name} is “${cellWords(field, held.values[now.field])}” now.`
-        : `“${now.text}” was not written: the entry is in the bin.`,
-      { tone: 'attention' },
-    )
+    sayChanged(now, field)
     return true
   }
   try {
     const value = isChoice(field.kind) || isFileKind(field.kind) ? (now.value ?? null) : readDraft(field, now.text)
     editing.value = undefined
-    return await write([{ id: now.entry, values: { [now.field]: value } }])
+    await entries.change([{ id: now.entry, values: { [now.field]: value } }])
+    return true
   } catch (error) {
-    notices.say(wordsOf(error), { tone: 'attention' })
+    if (error instanceof ApiProblem && error.status === 409 && error.extra.entry === now.entry && !error.extra.field) sayChanged(now, field)
+    else notices.say(wordsOf(error), { tone: 'attention' })
     return false
   }
 }

@@ -65,7 +65,7 @@ export function createCatalogues(db: Database) {
     /**
      * Gives a catalogue other fields: what was written goes with them as far as it can.
      *
-     * @throws Problem 409 where somebody else changed them since, or where something would be lost and `despite` is not set: what, in `losses`
+     * @throws Problem 409 where somebody else changed them since, or something would be lost and `despite` is not set: what, in `losses`
      */
     async changeFields(id: string, { fields, revision, despite }: FieldsChange): Promise<CatalogueItem> {
       await db.transaction(async tx => {

@@ -1,6 +1,7 @@
 import { and, asc, eq, isNull, sql } from 'drizzle-orm'
 import type { EntryItem, LiveEntry } from '../../../core/catalogue/entry'
 import type { CatalogueItem } from '../../../core/catalogue/catalogue'
+import { titleOf } from '../../../core/catalogue/values'
 import type { Database } from '../../db/connection'
 import { entries, retiredCatalogueSlugs, retiredEntrySlugs } from '../../db/schema'
 import type { Events } from '../events'
@@ -135,6 +136,32 @@ export function createEntryIndex(db: Database, events: Events) {
     }
   })
 
+  /** The entry that is live at an address, or was there before it moved. */
+  async function at(path: string): Promise<{ catalogue: CatalogueItem; entry: LiveEntry } | undefined> {
+    const [first = '', last = '', ...more] = path.split('/')
+    if (more.length || !last) return undefined
+    const { catalogues: named, moved } = await places.get()
+    const catalogue = named.get(first)
+    if (!catalogue) return undefined
+    const { bySlug, byId } = await entriesOf(catalogue.id)
+    const entry = bySlug.get(last) ?? byId.get(moved.get(`${catalogue.id}/${last}`) ?? '')
+    return entry && { catalogue, entry }
+  }
+
+  /** Entries that are live, with their catalogues, by their identities. */
+  async function some(ids: string[]): Promise<Map<string, { catalogue: CatalogueItem; entry: LiveEntry }>> {
+    const found = new Map<string, { catalogue: CatalogueItem; entry: LiveEntry }>()
+    if (!ids.length) return found
+    for (const catalogue of await all.get()) {
+      const { byId } = await entriesOf(catalogue.id)
+      for (const id of ids) {
+        const entry = byId.get(id)
+        if (entry) found.set(id, { catalogue, entry })
+      }
+    }
+    return found
+  }
+
   return {
     catalogues: (): Promise<CatalogueItem[]> => all.get(),
     async catalogue(id: string): Promise<CatalogueItem | undefined> {
@@ -142,31 +169,21 @@ export function createEntryIndex(db: Database, events: Events) {
     },
     entriesOf,
 
-    /** The entry that is live at an address, or was there before it moved. */
-    async at(path: string): Promise<{ catalogue: CatalogueItem; entry: LiveEntry } | undefined> {
-      const [first = '', last = '', ...more] = path.split('/')
-      if (more.length || !last) return undefined
-      const { catalogues: named, moved } = await places.get()
-      const catalogue = named.get(first)
-      if (!catalogue) return undefined
-      const { bySlug, byId } = await entriesOf(catalogue.id)
-      const entry = bySlug.get(last) ?? byId.get(moved.get(`${catalogue.id}/${last}`) ?? '')
-      return entry && { catalogue, entry }
+    at,
+
+    /** What an entry that is live is called, by where it is or was, or by its identity. */
+    named: {
+      async at(path: string): Promise<{ id: string; title: string } | undefined> {
+        const found = await at(path)
+        return found && { id: found.entry.id, title: titleOf(found.entry.values) }
+      },
+      async byId(id: string): Promise<{ id: string; title: string } | undefined> {
+        const entry = (await some([id])).get(id)?.entry
+        return entry && { id, title: titleOf(entry.values) }
+      },
     },
 
-    /** Entries that are live, with their catalogues, by their identities. */
-    async some(ids: string[]): Promise<Map<string, { catalogue: CatalogueItem; entry: LiveEntry }>> {
-      const found = new Map<string, { catalogue: CatalogueItem; entry: LiveEntry }>()
-      if (!ids.length) return found
-      for (const catalogue of await all.get()) {
-        const { byId } = await entriesOf(catalogue.id)
-        for (const id of ids) {
-          const entry = byId.get(id)
-          if (entry) found.set(id, { catalogue, entry })
-        }
-      }
-      return found
-    },
+    some,
   }
 }
 export type EntryIndex = ReturnType<typeof createEntryIndex>

@@ -7,8 +7,6 @@ import { Problem } from '../../../core/problem'
 import type { Database } from '../../db/connection'
 import { files, oldAddresses, pages as pageTable, retiredHandles } from '../../db/schema'
 import type { SiteService } from '../site/site'
-import { titleOf } from '../../../core/catalogue/values'
-import type { EntryIndex } from '../catalogues/entryIndex'
 import type { Signposts } from '../signposts/signposts'
 import type { PageService } from '../pages/pages'
 
@@ -24,8 +22,14 @@ function decoded(path: string): string {
   }
 }
 
+/** Entries of catalogues by where they are, and by their identities. */
+interface KnownEntries {
+  at: (path: string) => Promise<{ id: string; title: string } | undefined>
+  byId: (id: string) => Promise<{ id: string; title: string } | undefined>
+}
+
 /** Tells what an address that was typed or pasted leads to: to the file, signpost or page itself where it is one of our own. */
-export function createRecognising(db: Database, pages: PageService, signposts: Signposts, site: SiteService, index: EntryIndex) {
+export function createRecognising(db: Database, pages: PageService, signposts: Signposts, site: SiteService, entries: KnownEntries) {
   /** The file with a handle, or that had it once. */
   async function fileAt(handle: string): Promise<Led | undefined> {
     const [file] = await db
@@ -43,13 +47,8 @@ export function createRecognising(db: Database, pages: PageService, signposts: S
   }
 
   async function entryAt(path: string): Promise<Led | undefined> {
-    const found = await index.at(path)
-    return found && { target: { kind: 'entry', id: found.entry.id }, title: titleOf(found.entry.values) }
-  }
-
-  async function entryTitle(id: string): Promise<{ title: string } | undefined> {
-    const found = (await index.some([id])).get(id)
-    return found && { title: titleOf(found.entry.values) }
+    const found = await entries.at(path)
+    return found && { target: { kind: 'entry', id: found.id }, title: found.title }
   }
 
   async function signpostAt(name: string): Promise<Led | undefined> {
@@ -82,7 +81,7 @@ export function createRecognising(db: Database, pages: PageService, signposts: S
         : target.kind === 'page'
           ? await db.select({ title: pageTable.title }).from(pageTable).where(eq(pageTable.id, target.id))
           : target.kind === 'entry'
-            ? [await entryTitle(target.id)]
+            ? [await entries.byId(target.id)]
             : [await signposts.get(target.id).catch(() => undefined)]
     return row && { target, title: row.title }
   }

@@ -27,7 +27,6 @@ import type { Measuring } from '../lettering/measuring'
 import type { Outside } from './outsideAnswers'
 import { createUptake } from './uptake'
 import { createVisitorsTurn } from './visitorsTurn'
-import type { CatalogueFilling } from '../catalogues/filling'
 import type { Signposts } from '../signposts/signposts'
 import type { SiteService } from '../site/site'
 
@@ -62,7 +61,8 @@ interface Needs {
   measuring: Measuring
   outside: Outside
   guard: Pick<Guard, 'standing' | 'ownCookies' | 'gatesOf'>
-  filling: Pick<CatalogueFilling, 'entryPages'>
+  /** entries that have pages of their own, by where those are */
+  filling: { entryPages: (ids: string[]) => Promise<Map<string, { slug: string; title: string }>> }
 }
 
 /** Why nobody gets through a gate; undefined where somebody does. */

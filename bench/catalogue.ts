@@ -1,0 +1,164 @@
+import { mkdtemp, rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { setTimeout as wait } from 'node:timers/promises'
+import { chromium } from '@playwright/test'
+import type { CatalogueItem } from '../core/catalogue/catalogue'
+import type { EntryItem } from '../core/catalogue/entry'
+import type { ImportLook } from '../core/catalogue/import'
+import type { JobItem } from '../core/jobs/jobItem'
+import type { PageDetails } from '../core/page/pageItem'
+import { OWNER } from '../demo/owner'
+import { seeded } from '../demo/random'
+import { openDesk, ownerApi } from '../e2e/support/owner'
+import { startServer } from '../e2e/support/server'
+import { beginUpload, cookieOf, sendFrom } from '../e2e/support/upload'
+import { openTrough } from '../server/trough'
+import { median, p95, pacedP99 } from './measure'
+import { report, sayEnd } from './report'
+
+const ENTRIES = 10_000
+const FIELDS = 20
+const ROUNDS = 60
+const PACE = 50
+
+const WORDS = ['white', 'red', 'smooth', 'coarse', 'stoneware', 'porcelain', 'clay', 'glaze', 'kiln', 'tile', 'slip', 'cone']
+const random = seeded(20)
+const word = () => WORDS[Math.floor(random() * WORDS.length)]!
+
+/** A table of as many rows and columns: names, numbers, choices, prices and sentences. */
+function makeTable(): string {
+  const extra = Array.from({ length: FIELDS - 6 }, (_, at) => `Fact ${at + 1}`)
+  const head = ['Number', 'Name', 'Body', 'Price', 'Weight', 'About', ...extra]
+  const rows = Array.from({ length: ENTRIES }, (_, at) => [
+    `N${100_000 + at}`,
+    `${word()} ${word()} ${at}`,
+    ['Stoneware', 'Earthenware', 'Porcelain', 'Raku'][at % 4],
+    `£${(5 + (at % 90)).toFixed(2)}`,
+    `${1 + (at % 25)} kg`,
+    `${word()} ${word()} ${word()} for ${word()} and ${word()}`,
+    ...extra.map((_, column) => `${word()} ${column} ${at % 97}`),
+  ])
+  return [head, ...rows].map(cells => cells.join(',')).join('\r\n')
+}
+
+const folder = await mkdtemp(join(tmpdir(), 'trough-bench-catalogue-'))
+const trough = await openTrough({ data: folder })
+await trough.account.create(OWNER.email, OWNER.password)
+await trough.close()
+const server = await startServer(folder)
+try {
+  const [cookie, api] = [await cookieOf(server.url), await ownerApi(server.url)]
+  const bytes = Buffer.alloc(20_000, 'x')
+  const sent = await sendFrom(await beginUpload(server.url, cookie, 'small.bin', bytes.length), cookie, 0, bytes)
+  const small = `${server.url}/files/${(await api<{ handle: string }>(`/files/${sent.headers.get('trough-file')}`)).handle}`
+
+  console.log(`\n${ENTRIES.toLocaleString('en')} entries of ${FIELDS} fields`)
+  const table = makeTable()
+  const idle = await pacedP99(small, PACE, 4)
+  const start = performance.now()
+  const look = await api<ImportLook>('/entry-imports?name=things.csv', { method: 'POST', body: table })
+  const { job, catalogue } = await api<{ job: JobItem; catalogue: string }>(`/entry-imports/${look.id}/bring`, {
+    method: 'POST',
+    json: look.plan,
+  })
+  const visitors = pacedP99(small, PACE, 4)
+  for (;;) {
+    const now = (await api<{ items: JobItem[] }>('/jobs')).items.find(({ id }) => id === job.id)
+    if (now?.state === 'failed') throw new Error(String(now.error))
+    if (now?.state !== 'running') break
+    await wait(50)
+  }
+  report('brought in from CSV, read and written', (performance.now() - start) / 1000, 's', { most: 10 })
+  const busy = await visitors
+  report('p99 of a 20 kB delivery at 50/s, before', idle, 'ms')
+  report('p99 meanwhile', busy, 'ms')
+  report('p99 meanwhile against before', busy / idle, 'times', { most: 2 })
+
+  const { list, layout } = await api<{ list: string; layout: string }>(`/catalogues/${catalogue}/pages`, { method: 'POST' })
+  const published = performance.now()
+  await api(`/catalogues/${catalogue}/entries/publish`, { method: 'POST', json: {} })
+  report('all of them put live', (performance.now() - published) / 1000, 's')
+  await api(`/pages/${layout}/publish`, { method: 'POST', json: {} })
+  await api(`/pages/${list}/publish`, { method: 'POST', json: {} })
+  const page = await api<PageDetails>(`/pages/${list}`)
+  const placement = (page.live!.document.content[0] as { attrs: { placement: string } }).attrs.placement
+  const { slug } = (await api<{ items: CatalogueItem[] }>('/catalogues')).items[0]!
+
+  async function ask(path: string): Promise<number> {
+    const begun = performance.now()
+    const response = await fetch(server.url + path)
+    await response.arrayBuffer()
+    if (!response.ok) throw new Error(`${response.status} for ${path}`)
+    return performance.now() - begun
+  }
+  const { items } = await api<{ items: EntryItem[] }>(`/catalogues/${catalogue}/entries`)
+  // Each of them for the first time: nothing is kept of it.
+  const searched: number[] = []
+  const pages: number[] = []
+  for (let round = 0; round < ROUNDS; round++) {
+    const asked = new URLSearchParams({ list: placement, q: `${word()} ${round}`, ...(round % 2 && { body: 'porcelain' }) })
+    searched.push(await ask(`/${page.slug}?${asked}`))
+    pages.push(await ask(`/${slug}/${items[round * 100]!.slug}`))
+  }
+  report('a page of the list, searched and narrowed, p95', p95(searched), 'ms', { most: 50 })
+  report('the page of an entry, written for the first time, median', median(pages), 'ms', { most: 5 })
+
+  const saved: number[] = []
+  const shown: number[] = []
+  for (let round = 0; round < 30; round++) {
+    const entry = items[round * 50]!
+    const begun = performance.now()
+    const { items: changed } = await api<{ items: EntryItem[] }>(`/catalogues/${catalogue}/entries`, {
+      method: 'PATCH',
+      json: { changes: [{ id: entry.id, revision: entry.revision, values: { title: `Changed ${round}` } }] },
+    })
+    saved.push(performance.now() - begun)
+    await api(`/catalogues/${catalogue}/entries/publish`, { method: 'POST', json: { ids: [entry.id] } })
+    const asked = performance.now()
+    const html = await (await fetch(`${server.url}/${slug}/${changed[0]!.slug}`)).text()
+    shown.push(performance.now() - asked)
+    if (!html.includes(`<h1>Changed ${round}</h1>`)) throw new Error('The change does not show.')
+  }
+  report('a cell saved, p95', p95(saved), 'ms', { most: 100 })
+  report('its page asked for after it went live, p95', p95(shown), 'ms')
+
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] })
+  const desk = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  await openDesk(desk, server.url, '/desk/catalogues')
+  const opened: number[] = []
+  for (let round = 0; round < 5; round++) {
+    await desk.getByRole('link', { name: 'Things' }).waitFor()
+    opened.push(
+      await desk.evaluate(async () => {
+        const begun = performance.now()
+        ;[...document.querySelectorAll<HTMLAnchorElement>('.margin-board a')].find(({ textContent }) => textContent === 'Things')!.click()
+        while (!document.querySelector('.entry-table [data-cell]')) await new Promise(requestAnimationFrame)
+        return performance.now() - begun
+      }),
+    )
+    await desk.goBack()
+  }
+  report('the table opened on the desk, median of 5', median(opened), 'ms', { most: 300 })
+  await desk.getByRole('link', { name: 'Things' }).click()
+  await desk.locator('.entry-table [data-cell]').first().waitFor()
+  const blank = await desk.evaluate(async () => {
+    const scroller = document.querySelector<HTMLElement>('.entry-table')!
+    let [empty, frames] = [0, 0]
+    for (let top = 0; top < scroller.scrollHeight && frames < 240; top += 400, frames++) {
+      scroller.scrollTop = top
+      await new Promise(requestAnimationFrame)
+      await new Promise(requestAnimationFrame)
+      const { left, top: y } = scroller.getBoundingClientRect()
+      const middle = document.elementFromPoint(left + 120, y + scroller.clientHeight / 2)
+      if (!middle?.closest('[data-cell]')) empty++
+    }
+    return empty / frames
+  })
+  report('frames of scrolling with a blank row in the middle', blank, 'of 1', { most: 0 })
+  await browser.close()
+} finally {
+  await server.remove()
+  await rm(folder, { recursive: true, force: true })
+}
+process.exitCode = sayEnd()
