@@ -48,6 +48,15 @@ describe('a table', () => {
     expect([of('Name'), of('Preis'), of('Ab'), of('Lagernd'), of('Blatt')]).toEqual(['Steinzeug, weiß', 1234.5, '2027-01-31', true, 'id-a'])
   })
 
+  it('has its heading told from what is below it, numbers in it included', () => {
+    expect(
+      withHeading([
+        ['Number', 'Price of 12.5 kg'],
+        ['C1', '9.50'],
+      ]).names,
+    ).toEqual(['Number', 'Price of 12.5 kg'])
+  })
+
   it('without a heading has one made up', () => {
     const { names, body, first } = withHeading([
       ['1', 'Clay'],

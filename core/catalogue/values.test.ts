@@ -27,7 +27,15 @@ describe('a number', () => {
     ['1’234.50', ENGLISH, 1234.5],
     ['1,23', ENGLISH, undefined],
     ['12.34.56', ENGLISH, undefined],
+    ['-£7', ENGLISH, -7],
+    ['EUR 12.50', ENGLISH, 12.5],
+    ['1280 °C', ENGLISH, 1280],
+    ['7.5 kW', ENGLISH, 7.5],
+    ['.5', ENGLISH, 0.5],
     ['lots', ENGLISH, undefined],
+    // Words with a number in them are none.
+    ['Price of 12.5 kg', ENGLISH, undefined],
+    ['Lot 5', ENGLISH, undefined],
     ['', ENGLISH, undefined],
   ])('%s is read', (written, format, value) => {
     expect(readNumber(written, format)).toBe(value)

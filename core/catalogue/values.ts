@@ -37,14 +37,17 @@ export function readDay(written: string, { dayFirst }: Pick<CellFormat, 'dayFirs
   return dayFirst || written.includes('.') ? isoDay(year, second, first) : isoDay(year, first, second)
 }
 
-/** A number as people write it: with groups of three, a sign, and whatever stands around it as unit or currency. */
+/** A sign, a currency before or a unit behind, and between them digits with what parts them. */
+const NUMBER = /^([-+−]?)\s*(?:\p{Sc}|[A-Z]{3}(?=[\s\d]))?\s*([-+−]?[\d\s'’.,]*\d)\s*(?:\p{Sc}|%|°?\p{L}+[²³]?(?:\/\p{L}+)?\.?)?$/u
+
+/** A number as people write it: with groups of three, a sign, and its unit or currency beside it. */
 export function readNumber(written: string, { decimal }: Pick<CellFormat, 'decimal'>): number | undefined {
-  const bare = written.replace(/[\s\u00A0\u202F'’]/g, '').replace(/^(?:\p{Sc}|\p{L}+\.?)+|(?:\p{Sc}|%|\p{L}+[²³]?\.?)+$/gu, '')
-  const group = decimal === '.' ? ',' : '.'
+  const [, before = '', body = ''] = NUMBER.exec(written.trim()) ?? []
+  const bare = body.replace(/[\s'’]/g, '').replace('−', '-')
   const shape = decimal === '.' ? /^[-+]?(?:\d+|\d{1,3}(?:,\d{3})+)?(?:\.\d+)?$/ : /^[-+]?(?:\d+|\d{1,3}(?:\.\d{3})+)?(?:,\d+)?$/
   if (!/\d/.test(bare) || !shape.test(bare)) return undefined
-  const value = Number(bare.replaceAll(group, '').replace(',', '.'))
-  return Number.isFinite(value) ? value : undefined
+  const value = Number(bare.replaceAll(decimal === '.' ? ',' : '.', '').replace(',', '.'))
+  return Number.isFinite(value) ? (/[-−]/.test(before) ? -value : value) : undefined
 }
 
 const YES = new Set(['yes', 'y', 'true', '1', 'x', 'ja', 'oui', 'si', 'sim', 'tak', '✓', '✔', 'on'])

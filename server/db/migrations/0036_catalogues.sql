@@ -102,6 +102,8 @@ create function told_changed_entries() returns trigger language plpgsql as $$ be
   perform tell('entries', (select array_agg(catalogue_id || '/' || id) from new_rows));
   perform tell('catalogues', (select array_agg(distinct n.catalogue_id) from old_rows o join new_rows n using (id)
     where (o.slug, o.place, o.deleted, o.live is null, o.live ->> 'title') is distinct from (n.slug, n.place, n.deleted, n.live is null, n.live ->> 'title')));
+  -- What lies in the bin uses no files.
+  if exists (select 1 from old_rows o join new_rows n using (id) where o.deleted is distinct from n.deleted) then perform tell('uses'); end if;
   return null;
 end $$;
 --> statement-breakpoint
