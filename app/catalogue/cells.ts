@@ -50,9 +50,9 @@ export const holdsWords = (item: EntryItem, fields: Field[], words: string): boo
     .every(word => all.includes(word))
 }
 
-/** Entries that lack a file they could have, by field. */
+/** Fields that hold files, or that an entry needs, with how many entries have nothing in them; only where some do. */
 export const lacking = (items: EntryItem[], fields: Field[]): { field: Field; count: number }[] =>
   fields
     .filter(field => field.id !== TITLE && (isFileKind(field.kind) || field.required))
     .map(field => ({ field, count: items.filter(({ values }) => values[field.id] === undefined).length }))
-    .filter(({ count }) => count > 0 && count < items.length + 1)
+    .filter(({ count }) => count > 0)

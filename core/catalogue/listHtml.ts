@@ -129,11 +129,11 @@ export const ENTRIES_CSS = `
 .tr-entries{margin-block:1.4em}
 .tr-page>.tr-wide,.tr-section>.tr-wide{max-width:64rem}
 .tr-ask{display:flex;flex-wrap:wrap;align-items:flex-end;gap:.7em 1.1em;margin-block:0 1.5em;padding-bottom:1.1em;border-bottom:1px solid var(--rule)}
-.tr-asked{display:grid;gap:.15em;min-width:0;margin:0;padding:0;border:0;flex:0 1 auto}
+.tr-asked{display:grid;gap:.15em;min-width:0;max-width:100%;margin:0;padding:0;border:0;flex:0 1 auto}
 .tr-asked>:is(label,legend){padding:0;color:var(--soft);font-size:.9em}
 .tr-asked .tr-field{flex:none;width:100%}
 .tr-asked .tr-field{height:2.8em}
-.tr-ends{display:flex;align-items:center;gap:.5em}
+.tr-ends{display:flex;flex-wrap:wrap;align-items:center;gap:.5em}
 .tr-ends .tr-field{width:auto}
 .tr-go{display:flex;align-items:center;gap:1em}
 .tr-page .tr-entry-list{list-style:none;padding:0}

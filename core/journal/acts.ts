@@ -41,7 +41,6 @@ const REQUESTS: RequestAct[] = [
   ['POST', '/catalogues/:id/pages', 'made pages for a catalogue', 'catalogue'],
   ['POST', '/catalogues/:id/layout', 'made a page for each entry', 'catalogue'],
   ['POST', '/catalogues/:id/entries', 'made entries', 'catalogue'],
-  ['PATCH', '/catalogues/:id/entries', 'changed entries', 'catalogue'],
   ['PUT', '/catalogues/:id/entries/order', 'put entries in order', 'catalogue'],
   ['POST', '/catalogues/:id/entries/publish', 'put entries live', 'catalogue'],
   ['POST', '/catalogues/:id/entries/unpublish', 'took entries from visitors', 'catalogue'],
@@ -157,8 +156,12 @@ const REQUESTS: RequestAct[] = [
 export const UNTOLD = [
   // Saved as it is typed.
   'PUT /pages/:id/draft',
+  'PATCH /catalogues/:id/entries',
   // They only ask.
+  'POST /catalogues/:id/match',
   'POST /downloads/imports/look',
+  'POST /entry-imports',
+  'POST /entry-imports/:id/forecast',
   'POST /files/clashes',
   'POST /files/some',
   'POST /guests/some',

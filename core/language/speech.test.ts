@@ -21,7 +21,8 @@ const TAKEN: Partial<Record<Language | 'all', string[]>> = {
   all: ['menu'],
   de: ['name', 'sortName', 'kindFilm', 'downloadsColumn'],
   fr: ['pages', 'pagesColumn', 'pageCount', 'pageNumber', 'toPage', 'kindDocument', 'kindFilm'],
-  it: ['fileCount'],
+  es: ['no'],
+  it: ['fileCount', 'no'],
   nl: ['kindFilm', 'downloadsColumn'],
   pl: ['folder', 'kindFilm'],
 }

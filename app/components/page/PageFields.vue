@@ -8,6 +8,8 @@ const page = usePage()
 const notices = useNotices()
 
 const current = computed(() => page.current!)
+/** It is what all entries of a catalogue are laid out in: each has an address and words of its own. */
+const ofEntries = computed(() => current.value.edge === 'entry')
 const slug = ref(current.value.slug)
 const description = ref(current.value.description)
 const { problem, attempt } = useAttempt()
@@ -50,7 +52,7 @@ async function move() {
 <template>
   <div class="fields">
     <VTextField
-      v-if="current.slug"
+      v-if="current.slug && !ofEntries"
       v-model="slug"
       label="Address of this page"
       prefix="/"
@@ -60,18 +62,30 @@ async function move() {
       @update:model-value="refusal = ''"
       @change="move"
     />
-    <p v-else class="hint">The home page, at <code>/</code>.</p>
-    <VTextarea v-model="description" label="In a few words, for search engines" rows="3" maxlength="300" @change="set({ description })" />
-    <VCheckbox label="In the site’s menu while it is live" :model-value="current.inMenu" @update:model-value="set({ inMenu: !!$event })" />
+    <p v-else-if="!ofEntries" class="hint">The home page, at <code>/</code>.</p>
+    <VTextarea
+      v-if="!ofEntries"
+      v-model="description"
+      label="In a few words, for search engines"
+      rows="3"
+      maxlength="300"
+      @change="set({ description })"
+    />
+    <VCheckbox
+      v-if="!ofEntries"
+      label="In the site’s menu while it is live"
+      :model-value="current.inMenu"
+      @update:model-value="set({ inMenu: !!$event })"
+    />
     <GateSelect
       :model-value="current.gate"
-      label="Who may read it"
+      :label="ofEntries ? 'Who may read the pages of entries' : 'Who may read it'"
       :title="current.title"
       :above="null"
       @update:model-value="set({ gate: $event })"
     />
     <div class="field shared">
-      <span>Picture that goes with links to this page</span>
+      <span>Picture that goes with links to {{ ofEntries ? 'entries without one of their own' : 'this page' }}</span>
       <span class="chosen">
         <template v-if="shared"
           ><FilePicture :file="shared" class="thumb" /><b>{{ shared.title }}</b></template

@@ -84,8 +84,12 @@ const replacing = ref(false)
 <template>
   <section class="settings" aria-label="Settings of this page">
     <p v-if="current.edge" class="hint">{{ EDGE_HINTS[current.edge] }}</p>
-    <PageFields v-else-if="rights.may('write') && (!current.published || rights.may('publish'))" />
-    <p v-else class="hint">Address, menu and words for search engines are for those who may write pages and put them live.</p>
+    <PageFields
+      v-if="(!current.edge || current.edge === 'entry') && rights.may('write') && (!current.published || rights.may('publish'))"
+    />
+    <p v-else-if="!current.edge" class="hint">
+      Address, menu and words for search engines are for those who may write pages and put them live.
+    </p>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
 
     <div class="waits">

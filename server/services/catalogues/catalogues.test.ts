@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { Readable } from 'node:stream'
 import type { CatalogueItem } from '../../../core/catalogue/catalogue'
 import { newField } from '../../../core/catalogue/field'
+import { gateRuleSchema } from '../../../core/gate/gate'
 import { newList } from '../../../core/catalogue/listAttrs'
 import { pageOf } from '../../../core/testing/pages'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
@@ -136,6 +137,19 @@ describe('a catalogue', () => {
     await expect(test.trough.library.remove({ files: [sheet.id], folders: [] }, {})).rejects.toMatchObject({ status: 409 })
     await test.trough.library.remove({ files: [sheet.id], folders: [] }, { takeOff: true })
     expect(await held()).toBeUndefined()
+  })
+
+  it('stands behind a gate with all its pages, where what they are laid out in does', async () => {
+    const { catalogue, layout, page } = await shown()
+    const rule = gateRuleSchema.parse({ kind: 'terms', terms: { text: 'Be kind.', file: null } })
+    const gate = (await test.trough.gates.create({ name: `Trade ${made}`, rule })).id
+    await test.trough.pages.change(layout, { gate })
+    expect(await test.trough.filling.place(`${catalogue.slug}/white-stoneware`)).toMatchObject({ gate })
+    // The list is open, and says what is asked further on.
+    expect(await html(page.slug)).toContain('terms to accept')
+    await test.trough.gates.change(gate, { rule: { hidden: true } })
+    expect(await html(page.slug)).not.toContain(`href="/${catalogue.slug}/`)
+    await expect(test.trough.pages.change(layout, { slug: 'elsewhere' })).rejects.toMatchObject({ status: 409 })
   })
 
   it('loses nothing unasked when a field changes', async () => {

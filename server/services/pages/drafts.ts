@@ -13,7 +13,7 @@ import { files, folders, pageVersions, pages, retiredSlugs, signposts, uses } fr
 import { getFile } from '../files/items'
 import { mustBeGate } from '../gates/gates'
 import { recordUses } from '../uses/recording'
-import { pageRowOf, versionOf, type PageRow } from './pageRows'
+import { pageRowOf, rowOf, versionOf, type PageRow } from './pageRows'
 import { isGivenOut } from './publishing'
 
 const brokenCount = sql<number>`(select count(distinct ${uses.placement})::int from ${uses}
@@ -167,7 +167,10 @@ export function createDrafts(db: Database) {
      */
     async change(id: string, { slug, ...said }: PageSettings): Promise<PageDetails> {
       await db.transaction(async tx => {
-        const page = await pageRowOf(tx, id)
+        // Entries have addresses and words of their own; a gate and a picture stand for all of them.
+        const ofAll = slug === undefined && said.description === undefined && said.inMenu === undefined
+        const row = ofAll ? await rowOf(tx, id) : undefined
+        const page = row?.edge === 'entry' ? row : await pageRowOf(tx, id)
         if (slug !== undefined && slug !== page.slug) await moveTo(tx, page, slug)
         if (said.picture) await mustBePicture(tx, said.picture)
         await mustBeGate(tx, said.gate)
