@@ -55,7 +55,7 @@ test('catalogues', async ({ page }) => {
   await page.keyboard.press('Escape')
   await page.goto(`${server.url}/desk`)
   await openPage(page, 'Clay & glaze')
-  await page.locator('.list-view .card').last().scrollIntoViewIfNeeded()
+  await page.locator('.list-view .card').nth(1).scrollIntoViewIfNeeded()
   await page.locator('.list-view .bar').nth(1).click()
   await page.getByRole('combobox', { name: 'Lists' }).waitFor()
   await shoot(page, 'catalogue-card')

@@ -1,3 +1,4 @@
+import { isWideList } from '~~/core/catalogue/listAttrs'
 import { everyBlock } from '~~/core/page/blocks'
 import type { PageDocument } from '~~/core/page/schema'
 
@@ -19,6 +20,7 @@ const isWide = (document: PageDocument): boolean => {
   for (const block of everyBlock(document)) {
     if (block.type === 'section' && block.attrs.width === 'wide') return true
     if (block.type === 'picture' && block.attrs.size === 'wide') return true
+    if (block.type === 'entryList' && isWideList(block.attrs)) return true
   }
   return false
 }

@@ -3,7 +3,7 @@ import { escapeHtml } from '../page/escape'
 import type { Block } from '../page/schema'
 import { fieldKey } from './field'
 import { askedFields, isRanged, sortable } from './list'
-import type { ListAttrs } from './listAttrs'
+import { isWideList, type ListAttrs } from './listAttrs'
 import type { Shown, ShownEntry } from './shown'
 
 /** Writes what an entry has been filled into. */
@@ -112,7 +112,7 @@ export function entryListHtml(
     ({ name, entries }) => `${name ? `${heading(name)}\n` : ''}${groupHtml(attrs, shown, entries, write, cellOf)}`,
   )
   const none = shown.total ? '' : `<p role="status">${escapeHtml(speech.say('nothingLike'))}</p>`
-  const wide = attrs.way !== 'lines' && attrs.across > 2 ? ' tr-wide' : ''
+  const wide = isWideList(attrs) ? ' tr-wide' : ''
   return [
     `<div class="tr-entries${wide}" id="tr-${attrs.placement}">`,
     form,

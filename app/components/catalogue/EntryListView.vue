@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { NodeViewContent, NodeViewWrapper, nodeViewProps } from '@tiptap/vue-3'
-import type { ListAttrs } from '~~/core/catalogue/listAttrs'
+import { isWideList, type ListAttrs } from '~~/core/catalogue/listAttrs'
 import { TITLE } from '~~/core/catalogue/field'
 import { titleOf } from '~~/core/catalogue/values'
 import { fieldsOfList } from '~~/core/catalogue/ways'
@@ -24,7 +24,7 @@ const fault = computed(() => {
 </script>
 
 <template>
-  <NodeViewWrapper class="list-view tr-entries" :class="{ 'selected': selected, 'tr-wide': across > 2 }" :data-placement="attrs.placement">
+  <NodeViewWrapper class="list-view tr-entries" :class="{ 'selected': selected, 'tr-wide': isWideList(attrs) }" :data-placement="attrs.placement">
     <p class="bar" contenteditable="false">
       {{
         fault ||
@@ -101,6 +101,7 @@ const fault = computed(() => {
 .content :deep(.tr-picture) {
   margin-block: 0 0.8em;
 }
+.content :deep(.block-view + :is(h2, h3, h4)),
 .content :deep(:is(h2, h3, h4):first-child) {
   margin-top: 0;
 }
