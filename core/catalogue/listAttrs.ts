@@ -40,7 +40,8 @@ export const listAttrsSchema = z.object({
 export type ListAttrs = z.infer<typeof listAttrsSchema>
 
 /** It stands wider than text is best read: more than two cards side by side would be too narrow in that. */
-export const isWideList = ({ way, across }: Pick<ListAttrs, 'way' | 'across'>): boolean => (way === 'cards' || way === 'tiles') && across > 2
+export const isWideList = ({ way, across }: Pick<ListAttrs, 'way' | 'across'>): boolean =>
+  (way === 'cards' || way === 'tiles') && across > 2
 
 /** A list as it starts out. */
 export const newList = (placement: string, catalogue: string | null): ListAttrs => ({

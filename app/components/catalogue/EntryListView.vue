@@ -24,7 +24,11 @@ const fault = computed(() => {
 </script>
 
 <template>
-  <NodeViewWrapper class="list-view tr-entries" :class="{ 'selected': selected, 'tr-wide': isWideList(attrs) }" :data-placement="attrs.placement">
+  <NodeViewWrapper
+    class="list-view tr-entries"
+    :class="{ 'selected': selected, 'tr-wide': isWideList(attrs) }"
+    :data-placement="attrs.placement"
+  >
     <p class="bar" contenteditable="false">
       {{
         fault ||
