@@ -110,7 +110,7 @@ test('a folder goes to the bin with what is in it, stopped by files in use, and 
   await page.locator('.folder-strip', { hasText: 'Classes' }).locator('.count').click()
   await page.keyboard.press('Delete')
   const dialog = page.getByRole('dialog')
-  await expect(dialog).toContainText('12 places lead to “Classes”')
+  await expect(dialog).toContainText('25 places lead to “Classes”')
   await dialog.getByRole('button', { name: /Delete all the same/ }).click()
   await expect(page.locator('.folder-strip', { hasText: 'Classes' })).toHaveCount(0)
   await page.getByRole('button', { name: 'Bin', exact: true }).click()
