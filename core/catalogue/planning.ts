@@ -144,6 +144,8 @@ export interface PlannedRow {
   entry: string | undefined
   /** all values of the entry as it will be */
   values: Values
+  /** those that the table has: what it does not say stays as it is by then */
+  read: Values
 }
 
 export interface Planned {
@@ -294,7 +296,7 @@ export function planImport(given: Given): Planned {
     else {
       if (entry) counts.changed++
       else counts.new++
-      rows.push({ entry: entry?.id, values })
+      rows.push({ entry: entry?.id, values, read })
     }
   })
   const others = entries.filter(({ id }) => !named.has(id)).map(({ id }) => id)

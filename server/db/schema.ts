@@ -803,6 +803,8 @@ export const entryImportRows = pgTable(
     before: jsonb().$type<Values>(),
     /** as it was left */
     revision: integer().notNull(),
+    /** it was put in the bin, since the table does not have it */
+    binned: boolean().notNull().default(false),
   },
   table => [primaryKey({ columns: [table.importId, table.entryId] })],
 )

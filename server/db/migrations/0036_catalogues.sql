@@ -37,6 +37,7 @@ CREATE TABLE "entry_import_rows" (
 	"entry_id" text NOT NULL,
 	"before" jsonb,
 	"revision" integer NOT NULL,
+	"binned" boolean DEFAULT false NOT NULL,
 	CONSTRAINT "entry_import_rows_import_id_entry_id_pk" PRIMARY KEY("import_id","entry_id")
 );
 --> statement-breakpoint

@@ -245,4 +245,43 @@ describe('a table that is brought in', () => {
       ])
     }
   })
+
+  it('leaves what somebody writes into other cells while it comes in, and comes in once', async () => {
+    const { catalogue, white } = await shown()
+    const { id, plan } = await look('Number,Name,Price\nC1,White stoneware,20\nC9,Grey,3\n', 'c.csv', catalogue.id)
+    const both = await Promise.allSettled([test.trough.importing.bring(id, plan, ''), test.trough.importing.bring(id, plan, '')])
+    const begun = both.flatMap(each => (each.status === 'fulfilled' ? [each.value] : []))
+    expect(begun).toHaveLength(1)
+    await test.trough.jobs.ended(begun[0]!.job.id)
+    const entries = await test.trough.entries.list(catalogue.id)
+    expect(entries.map(({ values }) => values.number)).toEqual(['C1', 'C2', 'C9'])
+    // What the table does not say stays.
+    expect(entries.find(each => each.id === white.id)?.values).toMatchObject({ price: 20, body: 'stone', sheet: white.values.sheet })
+  })
+
+  it('is taken back with the entries that it put in the bin; what visitors saw goes to the bin, not for good', async () => {
+    const { catalogue, smooth } = await shown()
+    const { id, plan } = await look('Number,Name\nC1,White stoneware\nC8,Speckled\nC9,Grey\n', 'c.csv', catalogue.id)
+    const { job } = await test.trough.importing.bring(id, { ...plan, others: 'bin' }, '')
+    await test.trough.jobs.ended(job.id)
+    const titles = async () => (await test.trough.entries.list(catalogue.id)).map(({ values }) => values.title)
+    expect(await titles()).toEqual(['White stoneware', 'Speckled', 'Grey'])
+    const speckled = (await test.trough.entries.list(catalogue.id)).find(({ values }) => values.title === 'Speckled')!
+    await test.trough.entries.publish(catalogue.id, [speckled.id])
+    const [brought] = await test.trough.importing.list(catalogue.id)
+    expect(await test.trough.importing.undo(brought!.id)).toEqual({ changedSince: 0 })
+    expect(await titles()).toEqual(['White stoneware', 'Smooth porcelain'])
+    expect((await test.trough.entries.binned(catalogue.id)).map(({ title }) => title)).toEqual(['Speckled'])
+    expect((await test.trough.entries.list(catalogue.id)).some(entry => entry.id === smooth.id)).toBe(true)
+  })
+
+  it('is held against the fields as they are when it comes in', async () => {
+    const catalogue = await clays()
+    const { id, plan } = await look('Number,Name,Grog\nC1,Crank,coarse\n', 'c.csv', catalogue.id)
+    const coming = test.trough.importing.bring(id, plan, '')
+    await coming.then(({ job }) => test.trough.jobs.ended(job.id))
+    expect((await test.trough.catalogues.get(catalogue.id)).fields.at(-1)?.name).toBe('Grog')
+    // The same plan once more: the table is in.
+    await expect(test.trough.importing.bring(id, plan, '')).rejects.toMatchObject({ status: 404 })
+  })
 })

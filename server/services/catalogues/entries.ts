@@ -1,21 +1,26 @@
-import { and, desc, eq, inArray, isNotNull, isNull, lt, sql } from 'drizzle-orm'
+import { and, desc, eq, isNotNull, isNull, lt, sql } from 'drizzle-orm'
 import { entrySlug } from '../../../core/catalogue/catalogue'
 import type { BinnedEntry, EntryChange, EntryItem, LedEntry, Values } from '../../../core/catalogue/entry'
 import { titleOf } from '../../../core/catalogue/values'
-import { firstFree } from '../../../core/files/handle'
 import { fold } from '../../../core/find/fold'
 import { Problem, notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { entries, retiredEntrySlugs } from '../../db/schema'
 import { holdCatalogue, isWaiting } from './catalogueRows'
 import type { EntryIndex } from './entryIndex'
-import { insertEntries, mustBeUnique, mustFit, mustHaveName, holdEntries, recordEntryFiles } from './entryWriting'
+import {
+  holdEntries,
+  insertEntries,
+  mustBeUnique,
+  mustFit,
+  mustHaveName,
+  recordEntryFiles,
+  restoreEntries,
+  writeValues,
+} from './entryWriting'
 
 /** Entries that are found by a name. */
 const MOST_LED = 8
-/** Identities in one statement. */
-const AT_ONCE = 500
-
 const among = (ids: string[]) => sql`${entries.id} = any(${sql.param(ids)}::text[])`
 
 /** Cells of a row as they shall be. */
@@ -116,12 +121,7 @@ export function createEntries(db: Database, index: EntryIndex) {
           )
           return { id, values }
         })
-        for (let at = 0; at < written.length; at += AT_ONCE) {
-          await tx.execute(sql`update ${entries} set "values" = new."values", revision = ${entries.revision} + 1, changed = now()
-            from jsonb_to_recordset(${JSON.stringify(written.slice(at, at + AT_ONCE))}::jsonb) as new(id text, "values" jsonb)
-            where ${entries.id} = new.id`)
-        }
-        await recordEntryFiles(tx, catalogue.fields, 'draft', written)
+        await writeValues(tx, catalogue.fields, written)
         await mustBeUnique(
           tx,
           catalogue,
@@ -249,28 +249,8 @@ export function createEntries(db: Database, index: EntryIndex) {
     async restore(catalogueId: string, ids: string[]): Promise<void> {
       await db.transaction(async tx => {
         const catalogue = await holdCatalogue(tx, catalogueId)
-        const taken = new Set(
-          (
-            await tx
-              .select({ slug: entries.slug })
-              .from(entries)
-              .where(and(eq(entries.catalogueId, catalogueId), isNull(entries.deleted)))
-          ).map(({ slug }) => slug),
-        )
-        const rows = await tx
-          .select({ id: entries.id, slug: entries.slug })
-          .from(entries)
-          .where(and(eq(entries.catalogueId, catalogueId), inArray(entries.id, ids), isNotNull(entries.deleted)))
-        for (const { id, slug: wished } of rows) {
-          const slug = firstFree(wished, candidate => taken.has(candidate))
-          taken.add(slug)
-          await tx.update(entries).set({ deleted: null, slug }).where(eq(entries.id, id))
-        }
-        await mustBeUnique(
-          tx,
-          catalogue,
-          rows.map(({ id }) => id),
-        )
+        await restoreEntries(tx, catalogueId, ids)
+        await mustBeUnique(tx, catalogue, ids)
       })
     },
 

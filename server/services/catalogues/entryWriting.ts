@@ -1,5 +1,5 @@
-import { and, eq, inArray, isNull, sql } from 'drizzle-orm'
-import type { Values } from '../../../core/catalogue/entry'
+import { and, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
+import { MOST_ENTRIES, type Values } from '../../../core/catalogue/entry'
 import { TITLE, type Field } from '../../../core/catalogue/field'
 import { faultOf, filesIn, titleOf, writeCell } from '../../../core/catalogue/values'
 import { firstFree } from '../../../core/files/handle'
@@ -10,7 +10,7 @@ import type { Queryable } from '../../db/connection'
 import { insertMany } from '../../db/insertMany'
 import { entries, entryFiles, retiredEntrySlugs, type Side } from '../../db/schema'
 
-/** Files that many entries hold are written down in stretches of this many. */
+/** Rows in one statement. */
 const AT_ONCE = 500
 
 /** Writes down which files entries hold, in the transaction that writes the entries. */
@@ -33,6 +33,41 @@ export async function recordEntryFiles(
 /** The slug an entry's name asks for; cut where it is long. */
 const wishedSlug = (values: Values, one: string) => slugOf(titleOf(values)).slice(0, 80).replace(/-+$/, '') || slugOf(one) || 'entry'
 
+/** Writes entries as they shall be, in the caller's transaction that holds them. */
+export async function writeValues(tx: Queryable, fields: Field[], written: { id: string; values: Values }[]): Promise<void> {
+  for (let at = 0; at < written.length; at += AT_ONCE)
+    await tx.execute(sql`update ${entries} set "values" = new."values", revision = ${entries.revision} + 1, changed = now()
+      from jsonb_to_recordset(${JSON.stringify(written.slice(at, at + AT_ONCE))}::jsonb) as new(id text, "values" jsonb)
+      where ${entries.id} = new.id`)
+  if (written.length) await recordEntryFiles(tx, fields, 'draft', written)
+}
+
+/**
+ * Takes entries out of the bin, in the caller's transaction that holds their catalogue; one whose address another has meanwhile gets
+ * another one.
+ */
+export async function restoreEntries(tx: Queryable, catalogueId: string, ids: string[]): Promise<void> {
+  const taken = await slugsOf(tx, catalogueId)
+  const rows = await tx
+    .select({ id: entries.id, slug: entries.slug })
+    .from(entries)
+    .where(and(eq(entries.catalogueId, catalogueId), inArray(entries.id, ids), isNotNull(entries.deleted)))
+  for (const { id, slug: wished } of rows) {
+    const slug = firstFree(wished, candidate => taken.has(candidate))
+    taken.add(slug)
+    await tx.update(entries).set({ deleted: null, slug }).where(eq(entries.id, id))
+  }
+}
+
+/** The addresses that are taken in a catalogue. */
+async function slugsOf(tx: Queryable, catalogueId: string): Promise<Set<string>> {
+  const rows = await tx
+    .select({ slug: entries.slug })
+    .from(entries)
+    .where(and(eq(entries.catalogueId, catalogueId), isNull(entries.deleted)))
+  return new Set(rows.map(({ slug }) => slug))
+}
+
 export interface NewEntry {
   id: string
   values: Values
@@ -41,21 +76,27 @@ export interface NewEntry {
 /**
  * Makes entries at the end of a catalogue, in the caller's transaction that holds it.
  *
- * @throws Problem 422 where a value cannot be in its field
+ * @throws Problem 422 where there would be too many
  */
 export async function insertEntries(
   tx: Queryable,
   catalogue: { id: string; one: string; fields: Field[] },
   all: Values[],
 ): Promise<NewEntry[]> {
-  const held = await tx
-    .select({ slug: entries.slug, last: sql<number>`max(${entries.place}) over ()` })
+  const taken = await slugsOf(tx, catalogue.id)
+  if (taken.size + all.length > MOST_ENTRIES)
+    throw new Problem(
+      422,
+      `A catalogue holds at most ${MOST_ENTRIES.toLocaleString('en')} entries.`,
+      'Put some in the bin, or in a catalogue of their own.',
+    )
+  const [last] = await tx
+    .select({ place: sql<number>`coalesce(max(${entries.place}), 0)::int` })
     .from(entries)
-    .where(and(eq(entries.catalogueId, catalogue.id), isNull(entries.deleted)))
-  const taken = new Set(held.map(({ slug }) => slug))
+    .where(eq(entries.catalogueId, catalogue.id))
   // Names that differ in nothing an address shows are numbered on from where the last one was.
   const numbered = new Map<string, number>()
-  let place = held[0]?.last ?? 0
+  let { place } = last!
   const rows = all.map(values => {
     const wished = wishedSlug(values, catalogue.one)
     const slug = firstFree(wished, candidate => taken.has(candidate), numbered.get(wished) ?? 2)

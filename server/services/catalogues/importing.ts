@@ -21,12 +21,15 @@ import { keep } from '../uploads/keep'
 import { createAsker, workerScript } from '../workerHost'
 import type { Catalogues } from './catalogues'
 import { catalogueItem, holdCatalogue } from './catalogueRows'
-import { holdEntries, insertEntries, recordEntryFiles } from './entryWriting'
+import { holdEntries, insertEntries, mustBeUnique, restoreEntries, writeValues } from './entryWriting'
 
 /** Bytes of a table that is brought in. */
 const MOST = 60_000_000
 /** Milliseconds in which a table has to be read. */
 const PATIENCE = 60_000
+/** What would come of a table; `revision` is that of the fields it was held against. */
+type Found = Planned & { name: string; revision: number | undefined }
+
 /** Entries in one transaction: visitors' questions come in between. */
 const AT_ONCE = 250
 const SAMPLES = 5
@@ -76,7 +79,7 @@ export function createImporting(db: Database, catalogueService: Catalogues, jobs
   const newFields = (): Field[] => [newField(TITLE, 'Name')]
 
   /** What a plan makes of a table, with the entries as they are. @throws Problem 422 where it cannot be */
-  async function planned(q: Queryable, id: string, plan: ImportPlan): Promise<Planned & { name: string }> {
+  async function planned(q: Queryable, id: string, plan: ImportPlan): Promise<Found> {
     const { rows, columns, name } = await lookedAt(id)
     const { body, first } = withHeading(rows)
     const catalogue = plan.catalogue === null ? undefined : await catalogueItem(q, plan.catalogue)
@@ -90,20 +93,24 @@ export function createImporting(db: Database, catalogueService: Catalogues, jobs
           .where(and(eq(entries.catalogueId, catalogue.id), isNull(entries.deleted)))
       : []
     try {
-      return { ...planImport({ columns, body, first, plan, fields, entries: there, fileNamed: await fileNames() }), name }
+      return {
+        ...planImport({ columns, body, first, plan, fields, entries: there, fileNamed: await fileNames() }),
+        name,
+        revision: catalogue?.revision,
+      }
     } catch (error) {
       if (error instanceof PlanFault) throw new Problem(422, 'It cannot come in so.', error.message, { field: 'mapping' })
       throw error
     }
   }
 
-  async function noteRows(tx: Queryable, importId: string, rows: { entryId: string; before: Values | null; revision: number }[]) {
-    await insertMany(
+  type Noted = Omit<typeof entryImportRows.$inferSelect, 'importId'>
+  const noteRows = (tx: Queryable, importId: string, rows: Noted[]) =>
+    insertMany(
       tx,
       entryImportRows,
       rows.map(row => ({ importId, ...row })),
     )
-  }
 
   async function writeStretch(importId: string, catalogueId: string, rows: Planned['rows']): Promise<void> {
     await db.transaction(async tx => {
@@ -116,89 +123,118 @@ export function createImporting(db: Database, catalogueService: Catalogues, jobs
             fresh.map(({ values }) => values),
           )
         : []
-      const changes = rows.filter(({ entry }) => entry !== undefined)
-      const before = new Map(
-        (
-          await holdEntries(
-            tx,
-            catalogueId,
-            changes.map(({ entry }) => entry!),
-          )
-        ).map(row => [row.id, row]),
+      const held = await holdEntries(
+        tx,
+        catalogueId,
+        rows.flatMap(({ entry }) => entry ?? []),
       )
-      // One that was put in the bin meanwhile stays there.
-      const written = changes.filter(({ entry }) => before.has(entry!)).map(({ entry, values }) => ({ id: entry!, values }))
-      if (written.length) {
-        await tx.execute(sql`update ${entries} set "values" = new."values", revision = ${entries.revision} + 1, changed = now()
-          from jsonb_to_recordset(${JSON.stringify(written)}::jsonb) as new(id text, "values" jsonb) where ${entries.id} = new.id`)
-        await recordEntryFiles(tx, catalogue.fields, 'draft', written)
-      }
+      const read = new Map(rows.map(row => [row.entry, row.read]))
+      // What somebody wrote into other cells meanwhile stays; one that was put in the bin stays there.
+      const written = held.map(({ id, values }) => ({ id, values: { ...values, ...read.get(id) } }))
+      await writeValues(tx, catalogue.fields, written)
+      await mustBeUnique(
+        tx,
+        catalogue,
+        [...made, ...written].map(({ id }) => id),
+      )
       await noteRows(tx, importId, [
-        ...made.map(({ id }) => ({ entryId: id, before: null, revision: 1 })),
-        ...written.map(({ id }) => ({ entryId: id, before: before.get(id)!.values, revision: before.get(id)!.revision + 1 })),
+        ...made.map(({ id }) => ({ entryId: id, before: null, revision: 1, binned: false })),
+        ...held.map(({ id, values, revision }) => ({ entryId: id, before: values, revision: revision + 1, binned: false })),
       ])
     })
     await turn()
+  }
+
+  /** Puts entries in the bin that the table does not have. */
+  async function binOthers(importId: string, catalogueId: string, ids: string[]): Promise<void> {
+    await db.transaction(async tx => {
+      await holdCatalogue(tx, catalogueId)
+      const held = await holdEntries(tx, catalogueId, ids)
+      if (!held.length) return
+      const gone = held.map(({ id }) => id)
+      await tx
+        .update(entries)
+        .set({ deleted: new Date() })
+        .where(sql`${entries.id} = any(${sql.param(gone)}::text[])`)
+      await noteRows(
+        tx,
+        importId,
+        held.map(({ id, values, revision }) => ({ entryId: id, before: values, revision, binned: true })),
+      )
+    })
+  }
+
+  /** Takes back a stretch of what an import changed; gives how many rows that were, and how many others have changed since. */
+  async function takeBackSome(tx: Queryable, importId: string, catalogueId: string): Promise<{ rows: number; changedSince: number }> {
+    const { fields } = await holdCatalogue(tx, catalogueId)
+    const some = await tx.select().from(entryImportRows).where(eq(entryImportRows.importId, importId)).limit(AT_ONCE)
+    if (!some.length) return { rows: 0, changedSince: 0 }
+    const ids = some.map(({ entryId }) => entryId)
+    const now = new Map((await holdEntries(tx, catalogueId, ids)).map(entry => [entry.id, entry]))
+    const changed = some.filter(({ binned }) => !binned)
+    const untouched = changed.filter(({ entryId, revision }) => now.get(entryId)?.revision === revision)
+    const made = untouched.filter(({ before }) => before === null).flatMap(({ entryId }) => now.get(entryId)!)
+    const [seen, unseen] = [made.filter(({ live }) => live), made.filter(({ live }) => !live)].map(rows => rows.map(({ id }) => id))
+    if (unseen!.length) await tx.delete(entries).where(sql`${entries.id} = any(${sql.param(unseen)}::text[])`)
+    // What visitors have seen does not go for good.
+    if (seen!.length)
+      await tx
+        .update(entries)
+        .set({ deleted: new Date() })
+        .where(sql`${entries.id} = any(${sql.param(seen)}::text[])`)
+    await writeValues(
+      tx,
+      fields,
+      untouched.flatMap(({ entryId, before }) => (before ? [{ id: entryId, values: before }] : [])),
+    )
+    const binned = some.filter(row => row.binned).map(({ entryId }) => entryId)
+    if (binned.length) await restoreEntries(tx, catalogueId, binned)
+    await tx
+      .delete(entryImportRows)
+      .where(and(eq(entryImportRows.importId, importId), sql`${entryImportRows.entryId} = any(${sql.param(ids)}::text[])`))
+    return { rows: some.length, changedSince: changed.filter(({ entryId }) => now.has(entryId)).length - untouched.length }
   }
 
   /** Takes back what an import changed, as far as nobody has changed it since. */
   async function takeBack(id: string): Promise<{ changedSince: number }> {
     const [row] = await db.select({ catalogueId: entryImports.catalogueId }).from(entryImports).where(eq(entryImports.id, id))
     if (!row) throw notFound('import')
+    const { catalogueId } = row
     let changedSince = 0
-    if (row.catalogueId !== null) {
-      const catalogueId = row.catalogueId
-      for (;;) {
-        const left = await db.transaction(async tx => {
-          const { fields } = await holdCatalogue(tx, catalogueId)
-          const some = await tx.select().from(entryImportRows).where(eq(entryImportRows.importId, id)).limit(AT_ONCE)
-          if (!some.length) return 0
-          const now = new Map(
-            (
-              await holdEntries(
-                tx,
-                catalogueId,
-                some.map(({ entryId }) => entryId),
-              )
-            ).map(entry => [entry.id, entry]),
-          )
-          const untouched = some.filter(({ entryId, revision }) => now.get(entryId)?.revision === revision)
-          changedSince += some.filter(({ entryId }) => now.has(entryId)).length - untouched.length
-          const gone = untouched.filter(({ before }) => before === null).map(({ entryId }) => entryId)
-          if (gone.length) await tx.delete(entries).where(sql`${entries.id} = any(${sql.param(gone)}::text[])`)
-          const back = untouched.flatMap(({ entryId, before }) => (before ? [{ id: entryId, values: before }] : []))
-          if (back.length) {
-            await tx.execute(sql`update ${entries} set "values" = new."values", revision = ${entries.revision} + 1, changed = now()
-              from jsonb_to_recordset(${JSON.stringify(back)}::jsonb) as new(id text, "values" jsonb) where ${entries.id} = new.id`)
-            await recordEntryFiles(tx, fields, 'draft', back)
-          }
-          const done = some.map(({ entryId }) => entryId)
-          await tx
-            .delete(entryImportRows)
-            .where(and(eq(entryImportRows.importId, id), sql`${entryImportRows.entryId} = any(${sql.param(done)}::text[])`))
-          return some.length
-        })
-        await turn()
-        if (!left) break
-      }
+    while (catalogueId !== null) {
+      const back = await db.transaction(tx => takeBackSome(tx, id, catalogueId))
+      if (!back.rows) break
+      changedSince += back.changedSince
+      await turn()
     }
     await db.delete(entryImports).where(eq(entryImports.id, id))
     return { changedSince }
   }
 
-  /** Gives the catalogue the fields that the table needs, and notes that rows are coming. */
-  async function begin(id: string, plan: ImportPlan, { fields, counts, key }: Planned): Promise<string> {
+  /**
+   * Gives the catalogue the fields that the table needs, and notes that rows are coming.
+   *
+   * @throws Problem 409 where the table is coming in already, or the fields were changed since it was looked at
+   */
+  async function begin(id: string, plan: ImportPlan, { fields, counts, key, revision }: Found): Promise<string> {
     const isNew = plan.catalogue === null
     return db.transaction(async tx => {
       const catalogueId = plan.catalogue ?? (await catalogueService.createIn(tx, { name: plan.name, one: plan.one, fields }))
       const before = await holdCatalogue(tx, catalogueId)
+      if (!isNew && before.revision !== revision)
+        throw new Problem(409, 'The fields were changed meanwhile.', 'Look at the table once more.')
       if (JSON.stringify(before.fields) !== JSON.stringify(fields))
         await tx
           .update(catalogues)
           .set({ fields, revision: before.revision + 1 })
           .where(eq(catalogues.id, catalogueId))
       if (isNew && key !== TITLE) await tx.update(catalogues).set({ key }).where(eq(catalogues.id, catalogueId))
-      await tx.update(entryImports).set({ catalogueId, state: 'running', counts }).where(eq(entryImports.id, id))
+      const begun = await tx
+        .update(entryImports)
+        .set({ catalogueId, state: 'running', counts })
+        .where(and(eq(entryImports.id, id), eq(entryImports.state, 'looked')))
+        .returning({ id: entryImports.id })
+      if (!begun.length) throw new Problem(409, 'This table is coming in already.', 'Wait until it is in.')
       return catalogueId
     })
   }
@@ -219,11 +255,7 @@ export function createImporting(db: Database, catalogueService: Catalogues, jobs
         await writeStretch(id, catalogueId, some)
         job.done = at + some.length
       }
-      if (plan.others === 'bin' && others.length)
-        await db
-          .update(entries)
-          .set({ deleted: new Date() })
-          .where(and(eq(entries.catalogueId, catalogueId), isNull(entries.deleted), sql`${entries.id} = any(${sql.param(others)}::text[])`))
+      if (plan.others === 'bin') await binOthers(id, catalogueId, others)
       await db.update(entryImports).set({ state: 'done', rows: [] }).where(eq(entryImports.id, id))
     } catch (error) {
       await takeBack(id)
