@@ -17,7 +17,7 @@ const DESKTOP = 1080
 const ALIKE = 40
 
 /** A list shows on the sheet the card that is laid out and the names of some others: it is looked at by itself. */
-const WITHOUT_LISTS = '.tr-entries{display:none!important}'
+const WITHOUT_LISTS = '.tr-entries,.list-view{display:none!important}'
 
 /** What only the desk shows: marks of columns and blocks, counts, the caret. */
 const WITHOUT_MARKS = `

@@ -1,13 +1,23 @@
 import { z } from 'zod'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { binnedEntrySchema, entryItemSchema, type BinnedEntry, type EntryItem, type Value, type Values } from '~~/core/catalogue/entry'
+import {
+  binnedEntrySchema,
+  entryItemSchema,
+  entryVersionSchema,
+  type BinnedEntry,
+  type EntryItem,
+  type EntryVersion,
+  type Value,
+  type Values,
+} from '~~/core/catalogue/entry'
 import { filesIn } from '~~/core/catalogue/values'
 import { matchedSchema, type Matched } from '~~/core/catalogue/match'
 import { ApiProblem, ask, tell, wordsOf } from '~/composables/api'
 
 const listSchema = z.object({ items: z.array(entryItemSchema) })
 const binSchema = z.object({ items: z.array(binnedEntrySchema) })
+const versionsSchema = z.object({ items: z.array(entryVersionSchema) })
 const matchesSchema = z.object({ items: z.array(matchedSchema) })
 
 /** Cells as they shall be; null empties one. */
@@ -168,6 +178,14 @@ export const useEntries = defineStore('entries', () => {
     take([await ask(entryItemSchema, `/entries/${id}/slug`, 'PUT', { slug })])
   }
 
+  const versionsOf = async (id: string): Promise<EntryVersion[]> => (await ask(versionsSchema, `/entries/${id}/versions`)).items
+
+  /** Writes an entry as it was once live; what has no field any more stays out. */
+  function writeAgain(id: string, { values }: EntryVersion): Promise<void> {
+    const fields = useCatalogues().byId.get(catalogue.value ?? '')?.fields ?? []
+    return change([{ id, values: Object.fromEntries(fields.map(field => [field.id, values[field.id] ?? null])) }])
+  }
+
   async function order(ids: string[]) {
     const place = new Map(ids.map((id, at) => [id, at]))
     items.value = [...items.value].sort((a, b) => place.get(a.id)! - place.get(b.id)!)
@@ -198,6 +216,8 @@ export const useEntries = defineStore('entries', () => {
     loadBin,
     unpublish,
     moveTo,
+    versionsOf,
+    writeAgain,
     order,
     match,
   }

@@ -5,7 +5,8 @@ import { entryItemSchema, ledEntrySchema, type EntryItem, type LedEntry } from '
 import { filesIn } from '~~/core/catalogue/values'
 import { ask } from '~/composables/api'
 
-const FIRST = 12
+/** As many as a list has on one page at first. */
+const FIRST = 24
 const listSchema = z.object({ items: z.array(entryItemSchema) })
 const ledSchema = z.object({ items: z.array(ledEntrySchema) })
 

@@ -29,6 +29,8 @@ export const catalogueItemSchema = z.object({
   revision: z.number(),
 })
 export type CatalogueItem = z.infer<typeof catalogueItemSchema>
+/** What a catalogue is, whatever its entries. */
+export type Catalogue = Omit<CatalogueItem, 'entries' | 'live' | 'waiting'>
 
 export const newCatalogueSchema = z.object({
   name: nameSchema,

@@ -94,3 +94,14 @@ export const ledEntriesQuerySchema = z.object({
 
 /** How many of the first entries are wanted; all where left out. */
 export const entryListQuerySchema = z.object({ first: z.coerce.number().int().min(1).max(200).optional() })
+
+/** A state of an entry that was live. */
+export const entryVersionSchema = z.object({
+  number: z.number(),
+  values: valuesSchema,
+  /** ISO 8601 */
+  published: z.string(),
+  /** e-mail of who put it live; empty where it followed something else */
+  by: z.string(),
+})
+export type EntryVersion = z.infer<typeof entryVersionSchema>

@@ -112,18 +112,18 @@ function isBetween(field: Field, value: Value | undefined, { from, to }: { from:
   return (least === undefined || (value as typeof least) >= least) && (most === undefined || (value as typeof most) <= most)
 }
 
-const haystacks = new WeakMap<LiveEntry, { fields: Field[]; text: string }>()
+const haystacks = new WeakMap<LiveEntry, { fields: Field[]; language: string; text: string }>()
 /** All words of an entry, folded; kept for as long as the entry is. */
 function haystackOf(entry: LiveEntry, fields: Field[], speech: Speech): string {
   const known = haystacks.get(entry)
-  if (known?.fields === fields) return known.text
+  if (known?.fields === fields && known.language === speech.language) return known.text
   const text = fold(
     fields
       .filter(({ kind }) => !isFileKind(kind))
       .map(field => sayValue(field, entry.values[field.id], speech))
       .join('\n'),
   )
-  haystacks.set(entry, { fields, text })
+  haystacks.set(entry, { fields, language: speech.language, text })
   return text
 }
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { TITLE, isChoice, isFileKind, isMany, type Field } from '~~/core/catalogue/field'
-import type { EntryItem, Value } from '~~/core/catalogue/entry'
+import type { EntryItem, EntryVersion, Value } from '~~/core/catalogue/entry'
 import type { CatalogueItem } from '~~/core/catalogue/catalogue'
 import { titleOf } from '~~/core/catalogue/values'
 import { cellDraft, readDraft } from '~/catalogue/cells'
@@ -23,6 +23,12 @@ const writes = computed(() => rights.may('write'))
 const layout = computed(() => pages.all.find(({ id }) => id === props.catalogue.layout))
 const address = computed(() => `/${props.catalogue.slug}/${props.entry.slug}`)
 const slug = ref(props.entry.slug)
+const showsVersions = ref(false)
+const versions = shallowRef<EntryVersion[]>([])
+watch(
+  () => showsVersions.value && [props.entry.id, props.entry.waiting],
+  asked => asked && attempt(async () => void (versions.value = await entries.versionsOf(props.entry.id))),
+)
 watch(
   () => props.entry.slug,
   now => (slug.value = now),
@@ -182,6 +188,19 @@ const moveTo = () => slug.value !== props.entry.slug && attempt(() => entries.mo
         @keydown.enter="writeDraft(field)"
       />
     </template>
+    <FoldSection v-if="entry.live || versions.length" v-model:open="showsVersions" heading="What was live before">
+      <p v-if="showsVersions && !versions.length" class="hint">Nothing yet.</p>
+      <div v-for="version in versions" :key="version.number" class="version">
+        <span>{{ longDate(version.published) }}{{ version.by && `, by ${version.by}` }}</span>
+        <VBtn
+          v-if="writes"
+          color="soft"
+          :aria-label="`Write it as it was on ${longDate(version.published)}`"
+          @click="attempt(() => entries.writeAgain(entry.id, version))"
+          >Write it so again</VBtn
+        >
+      </div>
+    </FoldSection>
     <FoldSection heading="Address, and out of the catalogue">
       <VTextField
         v-model="slug"
@@ -211,6 +230,13 @@ const moveTo = () => slug.value !== props.entry.slug && attempt(() => entries.mo
   display: grid;
   gap: 3px;
   justify-items: start;
+}
+.version {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 8px;
+  border-bottom: 1px solid #e3e9e7;
 }
 .label {
   font-size: 12.5px;

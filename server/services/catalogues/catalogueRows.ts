@@ -1,5 +1,5 @@
 import { asc, eq, sql, type SQL } from 'drizzle-orm'
-import type { CatalogueItem } from '../../../core/catalogue/catalogue'
+import type { Catalogue, CatalogueItem } from '../../../core/catalogue/catalogue'
 import { fieldsSchema } from '../../../core/catalogue/field'
 import { notFound } from '../../../core/problem'
 import type { Queryable } from '../../db/connection'
@@ -14,32 +14,45 @@ export const isWaiting = sql<boolean>`(${entries.live} is null or ${entries.live
 const count = (of: SQL) =>
   sql<number>`(select count(*)::int from ${entries} where ${entries.catalogueId} = ${catalogues.id} and ${entries.deleted} is null and ${of})`
 
+const what = { row: catalogues, layout: pages.id }
+interface Described {
+  row: CatalogueRow
+  layout: string | null
+}
+const toCatalogue = ({ row: { id, name, one, slug, fields, key, type, revision }, layout }: Described): Catalogue => ({
+  id,
+  name,
+  one,
+  slug,
+  // Settings that came later have their usual values.
+  fields: fieldsSchema.parse(fields),
+  key,
+  type,
+  layout,
+  revision,
+})
+const inOrder = [asc(catalogues.created), asc(catalogues.id)]
+
+/** What catalogues are, without what would have to be counted. */
+export async function catalogueDefinitions(q: Queryable): Promise<Catalogue[]> {
+  const rows = await q
+    .select(what)
+    .from(catalogues)
+    .leftJoin(pages, eq(pages.catalogueId, catalogues.id))
+    .orderBy(...inOrder)
+  return rows.map(toCatalogue)
+}
+
 /** Catalogues with how many entries they have, in the order they were made. */
 export async function catalogueItems(q: Queryable, where?: SQL): Promise<CatalogueItem[]> {
+  const counts = { entries: count(sql`true`), live: count(sql`${entries.live} is not null`), waiting: count(isWaiting) }
   const rows = await q
-    .select({
-      row: catalogues,
-      layout: pages.id,
-      entries: count(sql`true`),
-      live: count(sql`${entries.live} is not null`),
-      waiting: count(isWaiting),
-    })
+    .select({ ...what, ...counts })
     .from(catalogues)
     .leftJoin(pages, eq(pages.catalogueId, catalogues.id))
     .where(where)
-    .orderBy(asc(catalogues.created), asc(catalogues.id))
-  return rows.map(({ row: { id, name, one, slug, fields, key, type, revision }, ...counts }) => ({
-    id,
-    name,
-    one,
-    slug,
-    // Settings that came later have their usual values.
-    fields: fieldsSchema.parse(fields),
-    key,
-    type,
-    revision,
-    ...counts,
-  }))
+    .orderBy(...inOrder)
+  return rows.map(({ row, layout, ...counted }) => ({ ...toCatalogue({ row, layout }), ...counted }))
 }
 
 /** @throws Problem 404 */

@@ -1,4 +1,4 @@
-import { and, eq, isNull, sql } from 'drizzle-orm'
+import { eq, sql } from 'drizzle-orm'
 import type { CatalogueChange, CatalogueItem, FieldsChange, NewCatalogue } from '../../../core/catalogue/catalogue'
 import { losses, refitted } from '../../../core/catalogue/fieldChange'
 import { TITLE, newField } from '../../../core/catalogue/field'
@@ -9,7 +9,7 @@ import { slugFromTitle } from '../../../core/page/slug'
 import { Problem } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { anyGiven } from '../../db/given'
-import { catalogues, entries, entryVersions, retiredCatalogueSlugs } from '../../db/schema'
+import { catalogues, entries, retiredCatalogueSlugs } from '../../db/schema'
 import { catalogueItem, catalogueItems, holdCatalogue } from './catalogueRows'
 import { recordEntryFiles } from './entryWriting'
 
@@ -129,23 +129,6 @@ export function createCatalogues(db: Database) {
           )
         await tx.delete(catalogues).where(eq(catalogues.id, id))
       })
-    },
-
-    /** The states of an entry that were live, the newest first. */
-    async versions(entry: string): Promise<{ number: number; values: Values; published: string; by: string }[]> {
-      const rows = await db
-        .select()
-        .from(entryVersions)
-        .innerJoin(entries, and(eq(entries.id, entryVersions.entryId), isNull(entries.deleted)))
-        .where(eq(entryVersions.entryId, entry))
-        .orderBy(sql`${entryVersions.number} desc`)
-        .limit(50)
-      return rows.map(({ entry_versions: { number, values, published, by } }) => ({
-        number,
-        values,
-        published: published.toISOString(),
-        by,
-      }))
     },
   }
 }

@@ -1,11 +1,11 @@
 import { and, desc, eq, isNotNull, isNull, lt, sql } from 'drizzle-orm'
 import { entrySlug } from '../../../core/catalogue/catalogue'
-import type { BinnedEntry, EntryChange, EntryItem, LedEntry, Values } from '../../../core/catalogue/entry'
+import type { BinnedEntry, EntryChange, EntryItem, EntryVersion, LedEntry, Values } from '../../../core/catalogue/entry'
 import { titleOf } from '../../../core/catalogue/values'
 import { fold } from '../../../core/find/fold'
 import { Problem, notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
-import { entries, retiredEntrySlugs } from '../../db/schema'
+import { entries, entryVersions, retiredEntrySlugs } from '../../db/schema'
 import { holdCatalogue, isWaiting } from './catalogueRows'
 import type { EntryIndex } from './entryIndex'
 import {
@@ -21,6 +21,8 @@ import {
 
 /** Entries that are found by a name. */
 const MOST_LED = 8
+/** Versions that are told at once. */
+const MOST_VERSIONS = 50
 const among = (ids: string[]) => sql`${entries.id} = any(${sql.param(ids)}::text[])`
 
 /** Cells of a row as they shall be. */
@@ -205,6 +207,18 @@ export function createEntries(db: Database, index: EntryIndex) {
           }),
         }
       })
+    },
+
+    /** The states of an entry that were live, the newest first. @throws Problem 404 */
+    async versions(id: string): Promise<EntryVersion[]> {
+      await catalogueOf(db, id)
+      const rows = await db
+        .select()
+        .from(entryVersions)
+        .where(eq(entryVersions.entryId, id))
+        .orderBy(desc(entryVersions.number))
+        .limit(MOST_VERSIONS)
+      return rows.map(({ number, values, published, by }) => ({ number, values, published: published.toISOString(), by }))
     },
 
     /** Takes entries from visitors; what is written stays. */

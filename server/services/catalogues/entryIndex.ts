@@ -1,12 +1,12 @@
 import { and, asc, eq, isNull, sql } from 'drizzle-orm'
 import type { EntryItem, LiveEntry } from '../../../core/catalogue/entry'
-import type { CatalogueItem } from '../../../core/catalogue/catalogue'
+import type { Catalogue } from '../../../core/catalogue/catalogue'
 import { titleOf } from '../../../core/catalogue/values'
 import type { Database } from '../../db/connection'
 import { entries, retiredCatalogueSlugs, retiredEntrySlugs } from '../../db/schema'
 import type { Events } from '../events'
 import { kept } from '../kept'
-import { catalogueItems, type EntryRow } from './catalogueRows'
+import { catalogueDefinitions, type EntryRow } from './catalogueRows'
 
 type Held = Pick<EntryRow, 'id' | 'slug' | 'values' | 'live' | 'place' | 'revision'> & { published: string | null; changed: string }
 
@@ -32,7 +32,7 @@ const toItem = ({ id, slug, values, live, revision, changed }: Held): EntryItem 
 
 /** Entries in memory: lists are searched and sorted without asking the database, and what changes is put right one by one. */
 export function createEntryIndex(db: Database, events: Events) {
-  const all = kept(() => catalogueItems(db))
+  const all = kept(() => catalogueDefinitions(db))
   const held = new Map<string, Promise<Map<string, Held>>>()
   const shelved = new Map<string, Promise<Shelved>>()
   /** entries that were touched since their catalogue was read */
@@ -93,13 +93,12 @@ export function createEntryIndex(db: Database, events: Events) {
       const those = touched.get(catalogue) ?? new Set()
       touched.set(catalogue, those.add(entry))
     }
-    all.forget()
-    places.forget()
   })
   events.on('catalogues', () => {
     all.forget()
     places.forget()
   })
+  // What entries are laid out in is a page.
   events.on('live', all.forget)
 
   /** The entries of a catalogue as they are now. */
@@ -137,7 +136,7 @@ export function createEntryIndex(db: Database, events: Events) {
   })
 
   /** The entry that is live at an address, or was there before it moved. */
-  async function at(path: string): Promise<{ catalogue: CatalogueItem; entry: LiveEntry } | undefined> {
+  async function at(path: string): Promise<{ catalogue: Catalogue; entry: LiveEntry } | undefined> {
     const [first = '', last = '', ...more] = path.split('/')
     if (more.length || !last) return undefined
     const { catalogues: named, moved } = await places.get()
@@ -149,8 +148,8 @@ export function createEntryIndex(db: Database, events: Events) {
   }
 
   /** Entries that are live, with their catalogues, by their identities. */
-  async function some(ids: string[]): Promise<Map<string, { catalogue: CatalogueItem; entry: LiveEntry }>> {
-    const found = new Map<string, { catalogue: CatalogueItem; entry: LiveEntry }>()
+  async function some(ids: string[]): Promise<Map<string, { catalogue: Catalogue; entry: LiveEntry }>> {
+    const found = new Map<string, { catalogue: Catalogue; entry: LiveEntry }>()
     if (!ids.length) return found
     for (const catalogue of await all.get()) {
       const { byId } = await entriesOf(catalogue.id)
@@ -163,8 +162,8 @@ export function createEntryIndex(db: Database, events: Events) {
   }
 
   return {
-    catalogues: (): Promise<CatalogueItem[]> => all.get(),
-    async catalogue(id: string): Promise<CatalogueItem | undefined> {
+    catalogues: (): Promise<Catalogue[]> => all.get(),
+    async catalogue(id: string): Promise<Catalogue | undefined> {
       return (await all.get()).find(catalogue => catalogue.id === id)
     },
     entriesOf,

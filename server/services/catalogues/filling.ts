@@ -1,16 +1,15 @@
 import { fillBlocks, type Filling } from '../../../core/catalogue/bind'
-import { entrySlug, type CatalogueItem } from '../../../core/catalogue/catalogue'
+import { entrySlug, type Catalogue } from '../../../core/catalogue/catalogue'
 import type { LiveEntry } from '../../../core/catalogue/entry'
 import type { EntryFrame } from '../../../core/catalogue/entryFrame'
 import { listEntries, readListQuestion } from '../../../core/catalogue/list'
-import type { Shown, ShownEntry } from '../../../core/catalogue/shown'
+import { fillList } from '../../../core/catalogue/fillList'
+import type { Shown } from '../../../core/catalogue/shown'
 import { filesIn, titleOf } from '../../../core/catalogue/values'
-import { fieldsOfList, templateOf } from '../../../core/catalogue/ways'
-import { TITLE } from '../../../core/catalogue/field'
 import type { Speech } from '../../../core/language/speech'
 import { everyBlock, mapBlocks } from '../../../core/page/blocks'
 import { pageHref } from '../../../core/page/href'
-import type { Block, EntryListBlock, PageDocument } from '../../../core/page/schema'
+import type { EntryListBlock, PageDocument } from '../../../core/page/schema'
 import type { Events } from '../events'
 import { kept } from '../kept'
 import type { PageService } from '../pages/pages'
@@ -38,48 +37,23 @@ export function createFilling(index: EntryIndex, pages: PageService, events: Eve
   /** What entries are laid out in, where that is live, and the page that lists them. */
   const placed = kept(async () => ({ layouts: await pages.liveLayouts(), lists: await pages.listPages() }))
   events.on('live', placed.forget)
-  events.on('uses', placed.forget)
 
   const paged = async (catalogue: string) => (await placed.get()).layouts.has(catalogue)
 
-  async function fillList(
-    block: EntryListBlock,
-    catalogue: CatalogueItem,
-    { speech, titles, params, slug }: FillingAround,
-  ): Promise<Shown> {
-    const { attrs, but, content } = block
+  async function shownOf(block: EntryListBlock, catalogue: Catalogue, { speech, titles, params, slug }: FillingAround): Promise<Shown> {
+    const { attrs, but } = block
     const { fields } = catalogue
     const { live } = await index.entriesOf(catalogue.id)
     const listed = listEntries(attrs, live, fields, readListQuestion(params, attrs, fields), speech, but)
     const entries = listed.groups.flatMap(group => group.entries)
     const there = await titles([...new Set(entries.flatMap(({ values }) => filesIn(fields, values)))])
-    const own = await paged(catalogue.id)
-    const columns = attrs.way === 'table' ? fieldsOfList(attrs, fields) : []
-    const template = attrs.way === 'table' ? [] : templateOf(attrs, content, fields, own)
-    const fill = (entry: LiveEntry): ShownEntry => {
-      const filling: Filling = { fields, entry, paged: own, fileTitle: id => there.get(id), speech }
-      const cell = (id: string): Block[] => {
-        const inline = { type: 'field' as const, attrs: { field: id } }
-        const link = {
-          type: 'downloadLink' as const,
-          attrs: { placement: attrs.placement, target: { kind: 'entry' as const, id: entry.id }, action: 'here' as const, saveAs: '' },
-        }
-        return fillBlocks([{ type: 'paragraph', content: [id === TITLE && own ? { ...inline, marks: [link] } : inline] }], filling)
-      }
-      return {
-        id: entry.id,
-        title: titleOf(entry.values),
-        blocks: fillBlocks(template, filling),
-        cells: columns.map(({ id }) => cell(id)),
-      }
-    }
-    return {
-      ...listed,
-      groups: listed.groups.map(({ name, entries: those }) => ({ name, entries: those.map(fill) })),
-      fields,
-      columns,
+    return fillList(block, listed, {
+      catalogue,
+      paged: await paged(catalogue.id),
+      fileTitle: id => there.get(id),
       path: pageHref(slug),
-    }
+      speech,
+    })
   }
 
   async function fillLists(document: PageDocument, around: FillingAround): Promise<Filled> {
@@ -89,7 +63,7 @@ export function createFilling(index: EntryIndex, pages: PageService, events: Eve
       if (block.type !== 'entryList' || !block.attrs.catalogue) continue
       lists.add(block.attrs.catalogue)
       const catalogue = await index.catalogue(block.attrs.catalogue)
-      if (catalogue) shown.set(block, await fillList(block, catalogue, around))
+      if (catalogue) shown.set(block, await shownOf(block, catalogue, around))
     }
     if (!lists.size) return { document, lists }
     const content = mapBlocks(
@@ -105,7 +79,7 @@ export function createFilling(index: EntryIndex, pages: PageService, events: Eve
     document: fillLists,
 
     /** What is laid out for a catalogue's entries, filled with one of them, its lists filled as well. */
-    async entry(document: PageDocument, catalogue: CatalogueItem, entry: LiveEntry, around: FillingAround): Promise<Filled> {
+    async entry(document: PageDocument, catalogue: Catalogue, entry: LiveEntry, around: FillingAround): Promise<Filled> {
       const there = await around.titles(filesIn(catalogue.fields, entry.values))
       const filling: Filling = { fields: catalogue.fields, entry, paged: true, fileTitle: id => there.get(id), speech: around.speech }
       const content = fillBlocks(document.content, filling)
@@ -161,7 +135,7 @@ export function createFilling(index: EntryIndex, pages: PageService, events: Eve
     },
 
     /** What stands around an entry on its page. */
-    async frame(catalogue: CatalogueItem, entry: LiveEntry, mayBeKnown: (gate: string | null) => boolean): Promise<EntryFrame> {
+    async frame(catalogue: Catalogue, entry: LiveEntry, mayBeKnown: (gate: string | null) => boolean): Promise<EntryFrame> {
       const { live } = await index.entriesOf(catalogue.id)
       const at = live.findIndex(({ id }) => id === entry.id)
       const led = (other: LiveEntry | undefined) => other && { title: titleOf(other.values), slug: entrySlug(catalogue.slug, other.slug) }

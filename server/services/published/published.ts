@@ -155,7 +155,8 @@ export function createPublishedPages({
   events.on('folders', () => forget(page => page.lists))
   events.on('entries', ids => {
     const touched = ids.map(id => id.split('/') as [string, string])
-    forget(page => touched.some(([catalogue, entry]) => page.entries.has(entry) || page.entriesOf.has(catalogue)))
+    const [catalogues, entries] = [new Set(touched.map(([catalogue]) => catalogue)), new Set(touched.map(([, entry]) => entry))]
+    forget(page => [...page.entriesOf].some(id => catalogues.has(id)) || [...page.entries].some(id => entries.has(id)))
   })
   events.on('catalogues', ids => forget(page => ids.some(id => page.catalogues.has(id) || page.entriesOf.has(id))))
   // Files are read one after another: what lists them by words inside follows the first at once and then several together, or it would be
