@@ -205,6 +205,11 @@ test('a list and a field are put on a page by typing /, and the button on each c
   const id = await newPage(page, 'Sheets of clays')
   await add(page, 'List of entries')
   await choose(page, 'Lists', 'Clays')
+  // A press on what says what it is selects the whole list, wherever the caret is.
+  await page.locator('.ProseMirror > p').first().click()
+  await expect(page.getByRole('combobox', { name: 'Lists' })).toHaveCount(0)
+  await page.locator('.list-view .bar').click()
+  await expect(page.getByRole('combobox', { name: 'Lists' })).toBeVisible()
   await page.locator('.list-view .card p').last().click()
   await add(page, 'Number')
   await page.keyboard.press('End')

@@ -52,6 +52,11 @@ test('catalogues', async ({ page }) => {
   await dropFiles(page, [{ name: 'clays-2027.csv', mimeType: 'text/csv', buffer: Buffer.from(stock) }], '.catalogue', { x: 600, y: 500 })
   await page.getByText('1 changed').waitFor()
   await shoot(page, 'catalogue-import')
+  await page.goto(`${server.url}/desk`)
+  await openPage(page, 'Clay & glaze')
+  await page.locator('.list-view .bar').nth(1).click()
+  await page.getByRole('combobox', { name: 'Lists' }).waitFor()
+  await shoot(page, 'catalogue-card')
 })
 
 test('who may have what', async ({ page }) => {

@@ -12,6 +12,14 @@ const across = computed(() => (attrs.value.way === 'cards' || attrs.value.way ==
 /** As many as show how it goes on. */
 const others = computed(() => entries.value.filter(({ id }) => id !== filling.value?.entry.id).slice(0, Math.max(across.value * 2, 3) - 1))
 const html = useDrawnList(() => props.node, { catalogue, entries, filling })
+/** What is not written in is the list itself: it has its settings in the margin. */
+function select(event: MouseEvent) {
+  const position = props.getPos()
+  const isWritten = (event.target as HTMLElement).closest('.card')
+  if (position === undefined || isWritten) return
+  props.editor.commands.setNodeSelection(position)
+  props.editor.view.focus()
+}
 const fault = computed(() => {
   if (!attrs.value.catalogue) return 'Choose in the margin which catalogue it lists'
   if (catalogues.loaded && !catalogue.value) return 'The catalogue it listed is gone'
@@ -24,6 +32,7 @@ const fault = computed(() => {
     class="list-view"
     :class="{ selected, 'tr-entries': attrs.way === 'cards', 'tr-wide': isWideList(attrs) }"
     :data-placement="attrs.placement"
+    @click="select"
   >
     <p class="bar" contenteditable="false">
       {{

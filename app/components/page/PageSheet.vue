@@ -176,7 +176,7 @@ function writeOn(event: MouseEvent) {
   min-height: 200px;
   outline: none;
 }
-.text :deep(tr:first-child th) {
+.text :deep(.tableWrapper tr:first-child:not(:has(td)) th) {
   border-bottom: 2px solid var(--accent);
 }
 .text :deep(.tr-page > :first-child) {
