@@ -203,6 +203,8 @@ test('an entry’s page is found by search engines, says what it is, and leads o
 test('a list and a field are put on a page by typing /, and the button on each card leads to its own file', async ({ page }) => {
   await openDesk(page, server.url)
   const id = await newPage(page, 'Sheets of clays')
+  await page.keyboard.type('What we have just now')
+  await page.keyboard.press('Enter')
   await add(page, 'List of entries')
   await choose(page, 'Lists', 'Clays')
   // A press on what says what it is selects the whole list, wherever the caret is.

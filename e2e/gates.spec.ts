@@ -270,10 +270,17 @@ test('a thousand wrong passwords wait longer and longer, and the owner is told',
   for (let tried = 0; tried < 1000; tried += 50)
     await Promise.all(Array.from({ length: 50 }, (_, index) => guess(`wrong-${tried + index}`)))
   // Whoever has to wait for a while yet is refused the right one, too.
-  await expect.poll(async () => Number((await guess('wrong once more')).headers.get('retry-after'))).toBeGreaterThan(20)
+  // Of six at once one is more than a minute takes, however long the others are looked at.
+  const six: Promise<unknown>[] = []
+  await expect(() => {
+    const guesses = Array.from({ length: 6 }, () => guess('wrong once more'))
+    six.push(...guesses)
+    return Promise.any(guesses.map(async each => expect(Number((await each).headers.get('retry-after'))).toBeGreaterThan(20)))
+  }).toPass({ intervals: [5_000] })
   const refused = await guess('never-guessed-9')
   expect(refused.status).toBe(429)
   expect(Number(refused.headers.get('retry-after'))).toBeGreaterThan(0)
+  await Promise.all(six)
   const wrong = answers.filter(status => status === 403).length
   expect(answers.every(status => status === 403 || status === 429)).toBe(true)
   // Five in each minute that it took.

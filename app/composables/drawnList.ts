@@ -18,7 +18,7 @@ interface Sample {
   filling: ComputedRef<Filling | undefined>
 }
 
-/** A list of the open page as visitors get it, with the first entries as they are written; nothing for cards, which are laid out on the sheet. */
+/** A list of the open page as visitors get it, with the first entries as they are written; nothing for cards: they are laid out. */
 export function useDrawnList(node: MaybeRefOrGetter<Node>, { catalogue, entries, filling }: Sample) {
   const library = useLibrary()
   const looks = useLooks()

@@ -3,7 +3,7 @@ import { NodeViewContent, NodeViewWrapper, nodeViewProps } from '@tiptap/vue-3'
 import { isWideList, type ListAttrs } from '~~/core/catalogue/listAttrs'
 import { titleOf } from '~~/core/catalogue/values'
 
-/** A list of entries on the sheet: as visitors get its first page; of cards one that all are laid out like, and the others by their names. */
+/** A list of entries on the sheet as visitors get its first page; of cards one that all are laid out like, and others by their names. */
 const props = defineProps(nodeViewProps)
 const catalogues = useCatalogues()
 const attrs = computed(() => props.node.attrs as ListAttrs)
