@@ -1,6 +1,6 @@
 import { fold } from '../find/fold'
 import type { Speech } from '../language/speech'
-import { fieldOf, optionOf } from './catalogue'
+import { fieldOf } from './catalogue'
 import type { LiveEntry, Value } from './entry'
 import { TITLE, fieldKey, isChoice, isFileKind, isNumeric, optionKey, type Field } from './field'
 import type { Condition, ListAttrs } from './listAttrs'
@@ -85,31 +85,40 @@ export function askedFields(
 const holds = (value: Value | undefined, wanted: Value | undefined): boolean =>
   Array.isArray(value) ? value.includes(wanted as string) : value === wanted
 
-/** Whether an entry is as a condition says; a condition of a field that is gone says nothing. */
-function meets({ field: id, is, value }: Condition, { values }: Pick<LiveEntry, 'values'>, fields: Field[]): boolean {
-  if (!fieldOf(fields, id)) return true
+/** Whether an entry is as a condition says. */
+function meets({ field: id, is, value }: Condition, { values }: Pick<LiveEntry, 'values'>): boolean {
   const has = values[id]
   if (is === 'set') return has !== undefined
   if (is === 'empty') return has === undefined
   return is === 'value' ? holds(has, value) : true
 }
 
-/** What stands for a value of a field in an address. */
-const keysOf = (field: Field, value: Value | undefined): string[] => {
-  if (value === undefined) return []
-  if (typeof value === 'boolean') return [value ? 'yes' : 'no']
-  return (Array.isArray(value) ? value : [String(value)]).flatMap(id => {
-    const option = optionOf(field, id)
-    return option ? [optionKey(option)] : []
-  })
+/** What stands for values of a field in an address. */
+const keysIn = ({ options }: Field) => {
+  const keys = new Map(options.map(option => [option.id, optionKey(option)]))
+  return (value: Value | undefined): string[] => {
+    if (value === undefined) return []
+    if (typeof value === 'boolean') return [value ? 'yes' : 'no']
+    return (Array.isArray(value) ? value : [String(value)]).flatMap(id => keys.get(id) ?? [])
+  }
 }
 
-function isBetween(field: Field, value: Value | undefined, { from, to }: { from: string; to: string }): boolean {
+const isBetween = ({ kind }: Field, { from, to }: { from: string; to: string }) => {
   const read = (text: string): number | string | undefined =>
-    field.kind === 'date' ? readDay(text, { dayFirst: true }) : (readNumber(text, { decimal: '.' }) ?? readNumber(text, { decimal: ',' }))
+    kind === 'date' ? readDay(text, { dayFirst: true }) : (readNumber(text, { decimal: '.' }) ?? readNumber(text, { decimal: ',' }))
   const [least, most] = [read(from), read(to)]
-  if (value === undefined) return least === undefined && most === undefined
-  return (least === undefined || (value as typeof least) >= least) && (most === undefined || (value as typeof most) <= most)
+  return (value: Value | undefined): boolean => {
+    if (value === undefined) return least === undefined && most === undefined
+    return (least === undefined || (value as typeof least) >= least) && (most === undefined || (value as typeof most) <= most)
+  }
+}
+
+/** A field that is narrowed by: what its values are called in an address, and whether one is as was asked. */
+function narrower(field: Field, { chosen, between }: ListQuestion) {
+  const keysOf = keysIn(field)
+  const [range, key] = [between.get(field.id), chosen.get(field.id)]
+  const passes = range ? isBetween(field, range) : (value: Value | undefined) => key === undefined || keysOf(value).includes(key)
+  return { field, keysOf, passes, counts: new Map<string, number>() }
 }
 
 const haystacks = new WeakMap<LiveEntry, { fields: Field[]; language: string; text: string }>()
@@ -147,17 +156,42 @@ export interface Listed {
   narrowing: { field: Field; choices: ListChoice[] }[]
 }
 
-const order = (attrs: ListAttrs, fields: Field[], { sort }: ListQuestion, speech: Speech) => {
-  const by = sort ? { field: sort, down: false } : attrs.sort
-  const field = by && fieldOf(fields, by.field)
-  if (!field) return undefined
+const order = (field: Field, down: boolean, speech: Speech) => {
   const compare = compareValues(field, speech)
   return (a: LiveEntry, b: LiveEntry) => {
     const [one, other] = [a.values[field.id], b.values[field.id]]
     // What is empty comes last, whichever way it goes.
-    const turned = by.down && one !== undefined && other !== undefined
+    const turned = down && one !== undefined && other !== undefined
     return (turned ? -1 : 1) * compare(one, other) || speech.compare(titleOf(a.values), titleOf(b.values))
   }
+}
+
+const orders = new WeakMap<LiveEntry[], { fields: Field[]; ways: Map<string, LiveEntry[]> }>()
+/** All entries in the order a list shows them; kept for as long as they are: comparing words by the rules of a language is dear. */
+function inOrder(
+  entries: LiveEntry[],
+  attrs: Pick<ListAttrs, 'sort' | 'group'>,
+  fields: Field[],
+  asked: string | undefined,
+  speech: Speech,
+): LiveEntry[] {
+  const by = asked ? { field: asked, down: false } : attrs.sort
+  const [sort, group] = [by?.field, attrs.group].map(id => (id ? fieldOf(fields, id) : undefined))
+  if (!sort && !group) return entries
+  const held = orders.get(entries)
+  const { ways } = held?.fields === fields ? held : { ways: new Map<string, LiveEntry[]>() }
+  orders.set(entries, { fields, ways })
+  const way = [speech.language, sort?.id, by?.down, group?.id].join()
+  const known = ways.get(way)
+  if (known) return known
+  const sorted = [...entries]
+  if (sort) sorted.sort(order(sort, by!.down, speech))
+  if (group) {
+    const inGroups = compareValues(group, speech)
+    sorted.sort((a, b) => inGroups(a.values[group.id], b.values[group.id]))
+  }
+  ways.set(way, sorted)
+  return sorted
 }
 
 /**
@@ -175,35 +209,23 @@ export function listEntries(
   but?: string,
 ): Listed {
   const words = fold(question.q).split(/\s+/).filter(Boolean)
-  const standing = entries.filter(entry => entry.id !== but && attrs.only.every(condition => meets(condition, entry, fields)))
-  const by = narrowing(attrs, fields)
+  // A condition of a field that is gone says nothing.
+  const only = attrs.only.filter(({ field }) => fieldOf(fields, field))
+  const standing = inOrder(entries, attrs, fields, question.sort, speech).filter(
+    entry => entry.id !== but && only.every(condition => meets(condition, entry)),
+  )
   const worded = words.length ? standing.filter(entry => words.every(word => haystackOf(entry, fields, speech).includes(word))) : standing
-  const passes = (field: Field, { values }: LiveEntry): boolean => {
-    const value = values[field.id]
-    const range = question.between.get(field.id)
-    if (range) return isBetween(field, value, range)
-    const key = question.chosen.get(field.id)
-    return key === undefined || keysOf(field, value).includes(key)
-  }
+  const by = narrowing(attrs, fields).map(field => narrower(field, question))
   const found: LiveEntry[] = []
   // Each choice is counted with all others that hold but its own kind's, so that another can be taken instead.
-  const counts = by.map(() => new Map<string, number>())
   for (const entry of worded) {
-    const failed = by.filter(field => !passes(field, entry))
+    const failed = by.filter(({ field, passes }) => !passes(entry.values[field.id]))
     if (!failed.length) found.push(entry)
     if (failed.length > 1) continue
-    by.forEach((field, at) => {
-      if (failed.length && failed[0] !== field) return
-      for (const key of keysOf(field, entry.values[field.id])) counts[at]!.set(key, (counts[at]!.get(key) ?? 0) + 1)
-    })
+    for (const { field, keysOf, counts } of failed.length ? failed : by)
+      for (const key of keysOf(entry.values[field.id])) counts.set(key, (counts.get(key) ?? 0) + 1)
   }
-  const compare = order(attrs, fields, question, speech)
-  if (compare) found.sort(compare)
   const group = attrs.group ? fieldOf(fields, attrs.group) : undefined
-  if (group) {
-    const inGroups = compareValues(group, speech)
-    found.sort((a, b) => inGroups(a.values[group.id], b.values[group.id]))
-  }
   const pages = Math.max(1, Math.ceil(found.length / attrs.limit))
   const page = Math.min(question.page, pages)
   const shown = found.slice((page - 1) * attrs.limit, page * attrs.limit)
@@ -218,7 +240,7 @@ export function listEntries(
     page,
     pages,
     question,
-    narrowing: by.map((field, at) => {
+    narrowing: by.map(({ field, counts }) => {
       const named: { key: string; name: string }[] =
         field.kind === 'yesNo'
           ? ['yes', 'no'].map(key => ({ key, name: speech.say(key as 'yes') }))
@@ -227,7 +249,7 @@ export function listEntries(
       return {
         field,
         choices: named
-          .map(each => ({ ...each, count: counts[at]!.get(each.key) ?? 0, taken: each.key === taken }))
+          .map(each => ({ ...each, count: counts.get(each.key) ?? 0, taken: each.key === taken }))
           .filter(({ count, taken: stays }) => count > 0 || stays),
       }
     }),

@@ -49,11 +49,12 @@ export function withHeading(rows: string[][]): { names: string[]; body: string[]
 const formatOf = (cells: string[]): CellFormat => {
   const commas = cells.filter(cell => /\d,\d{1,2}(?!\d)/.test(cell) && !/\.\d/.test(cell.replace(/\.\d{3}\b/g, ''))).length
   const dots = cells.filter(cell => /\d\.\d{1,2}(?!\d)/.test(cell)).length
-  const parts = cells.flatMap(cell => /^(\d{1,2})[./-](\d{1,2})[./-]\d{4}$/.exec(cell.trim()) ?? [])
-  const [first, second] = [1, 2].map(part =>
-    Math.max(0, ...cells.map(cell => Number(/^(\d{1,2})[./-](\d{1,2})[./-]\d{4}$/.exec(cell.trim())?.[part] ?? 0))),
-  )
-  return { decimal: commas > dots ? ',' : '.', dayFirst: !parts.length || first! > 12 || second! <= 12 }
+  const days = cells.flatMap(cell => {
+    const parts = /^(\d{1,2})[./-](\d{1,2})[./-]\d{4}$/.exec(cell)
+    return parts ? [{ first: Number(parts[1]), second: Number(parts[2]) }] : []
+  })
+  const dayFirst = !days.length || days.some(({ first }) => first > 12) || days.every(({ second }) => second <= 12)
+  return { decimal: commas > dots ? ',' : '.', dayFirst }
 }
 
 function kindOf(name: string, cells: string[], format: CellFormat): FieldKind {
@@ -164,14 +165,17 @@ export interface Planned {
 /** What is refused of a plan, before a row is looked at. */
 export class PlanFault extends Error {}
 
-interface Given {
+/** What is known of a table, and what it is held against. */
+export interface GivenTable {
   columns: ImportColumn[]
-  body: string[][]
-  /** row of the table that the first of the body is, as spreadsheets count */
-  first: number
   plan: ImportPlan
   fields: Field[]
   entries: Known[]
+}
+interface Given extends GivenTable {
+  body: string[][]
+  /** row of the table that the first of the body is, as spreadsheets count */
+  first: number
   fileNamed: (name: string) => string | undefined
 }
 

@@ -34,11 +34,12 @@ const toCatalogue = ({ row: { id, name, one, slug, fields, key, type, revision }
 const inOrder = [asc(catalogues.created), asc(catalogues.id)]
 
 /** What catalogues are, without what would have to be counted. */
-export async function catalogueDefinitions(q: Queryable): Promise<Catalogue[]> {
+export async function catalogueDefinitions(q: Queryable, where?: SQL): Promise<Catalogue[]> {
   const rows = await q
     .select(what)
     .from(catalogues)
     .leftJoin(pages, eq(pages.catalogueId, catalogues.id))
+    .where(where)
     .orderBy(...inOrder)
   return rows.map(toCatalogue)
 }
@@ -63,7 +64,9 @@ export async function catalogueItem(q: Queryable, id: string): Promise<Catalogue
 }
 
 /** Holds a catalogue for the caller's transaction: fields and entries do not change side by side. @throws Problem 404 */
-export async function holdCatalogue(tx: Queryable, id: string): Promise<CatalogueItem> {
+export async function holdCatalogue(tx: Queryable, id: string): Promise<Catalogue> {
   await tx.select({ id: catalogues.id }).from(catalogues).where(eq(catalogues.id, id)).for('update')
-  return catalogueItem(tx, id)
+  const [catalogue] = await catalogueDefinitions(tx, eq(catalogues.id, id))
+  if (!catalogue) throw notFound('catalogue')
+  return catalogue
 }

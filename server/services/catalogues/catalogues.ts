@@ -117,7 +117,8 @@ export function createCatalogues(db: Database) {
      */
     async remove(id: string, { despite }: { despite: boolean }): Promise<void> {
       await db.transaction(async tx => {
-        const { name, entries: count } = await holdCatalogue(tx, id)
+        await holdCatalogue(tx, id)
+        const { name, entries: count } = await catalogueItem(tx, id)
         if (count && !despite)
           throw new Problem(
             409,

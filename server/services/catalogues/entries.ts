@@ -124,9 +124,10 @@ export function createEntries(db: Database, index: EntryIndex) {
           return { id, values }
         })
         await writeValues(tx, catalogue.fields, written)
+        const touched = new Set(changes.flatMap(({ values }) => Object.keys(values)))
         await mustBeUnique(
           tx,
-          catalogue,
+          { id: catalogueId, fields: catalogue.fields.filter(({ id }) => touched.has(id)) },
           written.map(({ id }) => id),
         )
       })

@@ -12,6 +12,8 @@ type Held = Pick<EntryRow, 'id' | 'slug' | 'values' | 'live' | 'place' | 'revisi
 
 /** The entries of one catalogue. */
 interface Shelved {
+  /** of each, in its own order */
+  places: Map<string, number>
   /** as the desk lists them, in their own order */
   all: EntryItem[]
   /** as visitors get them, in their own order */
@@ -32,8 +34,16 @@ const toItem = ({ id, slug, values, live, revision, changed }: Held): EntryItem 
 
 /** Entries in memory: lists are searched and sorted without asking the database, and what changes is put right one by one. */
 export function createEntryIndex(db: Database, events: Events) {
-  const all = kept(() => catalogueDefinitions(db))
-  const held = new Map<string, Promise<Map<string, Held>>>()
+  let former: Catalogue[] = []
+  const all = kept(async () => {
+    const now = await catalogueDefinitions(db)
+    // Fields that are as they were stay the same object: what was worked out with them holds.
+    former = now.map(catalogue => {
+      const fields = former.find(({ id }) => id === catalogue.id)?.fields
+      return fields && JSON.stringify(fields) === JSON.stringify(catalogue.fields) ? { ...catalogue, fields } : catalogue
+    })
+    return former
+  })
   const shelved = new Map<string, Promise<Shelved>>()
   /** entries that were touched since their catalogue was read */
   const touched = new Map<string, Set<string>>()
@@ -49,43 +59,62 @@ export function createEntryIndex(db: Database, events: Events) {
     changed: sql<string>`to_char(${entries.changed} at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')`,
   }
 
-  async function readAll(catalogue: string): Promise<Map<string, Held>> {
+  const liveOf = ({ id, slug, live, published }: Held): LiveEntry | undefined =>
+    live ? { id, slug, values: live, published: published ?? '' } : undefined
+
+  const shelve = (rows: Held[], all: EntryItem[], live: LiveEntry[]): Shelved => ({
+    places: new Map(rows.map(({ id, place }) => [id, place])),
+    all,
+    live,
+    byId: new Map(live.map(entry => [entry.id, entry])),
+    bySlug: new Map(live.map(entry => [entry.slug, entry])),
+  })
+
+  async function readAll(catalogue: string): Promise<Shelved> {
     const rows = await db
       .select(columns)
       .from(entries)
       .where(and(eq(entries.catalogueId, catalogue), isNull(entries.deleted)))
       .orderBy(asc(entries.place))
-    return new Map(rows.map(row => [row.id, row]))
+    return shelve(
+      rows,
+      rows.map(toItem),
+      rows.flatMap(row => liveOf(row) ?? []),
+    )
   }
 
-  /** Reads those entries anew that were touched. */
-  async function putRight(catalogue: string, known: Map<string, Held>, ids: string[]): Promise<Map<string, Held>> {
+  /** Reads those entries anew that were touched; what did not change is the same object: what was worked out of it holds. */
+  async function putRight(catalogue: string, before: Shelved, ids: Set<string>): Promise<Shelved> {
     const rows = await db
       .select(columns)
       .from(entries)
-      .where(and(eq(entries.catalogueId, catalogue), isNull(entries.deleted), sql`${entries.id} = any(${sql.param(ids)}::text[])`))
-    const next = new Map(known)
-    const there = new Set(rows.map(({ id }) => id))
-    for (const row of rows) next.set(row.id, row)
-    for (const id of ids) if (!there.has(id)) next.delete(id)
-    return new Map([...next].sort(([, a], [, b]) => a.place - b.place))
-  }
-
-  const liveOf = ({ id, slug, live, published }: Held): LiveEntry | undefined =>
-    live ? { id, slug, values: live, published: published ?? '' } : undefined
-
-  async function shelve(rows: Promise<Map<string, Held>>, before: Promise<Shelved> | undefined, changed: Set<string>): Promise<Shelved> {
-    const known = await before?.catch(() => undefined)
-    const there = [...(await rows).values()]
-    const items = known ? new Map(known.all.map(item => [item.id, item])) : undefined
-    // What did not change is the same object: what was worked out of it holds.
-    const live = there.flatMap(row => (known && !changed.has(row.id) ? known.byId.get(row.id) : undefined) ?? liveOf(row) ?? [])
-    return {
-      all: there.map(row => (changed.has(row.id) ? undefined : items?.get(row.id)) ?? toItem(row)),
-      live,
-      byId: new Map(live.map(entry => [entry.id, entry])),
-      bySlug: new Map(live.map(entry => [entry.slug, entry])),
+      .where(and(eq(entries.catalogueId, catalogue), isNull(entries.deleted), sql`${entries.id} = any(${sql.param([...ids])}::text[])`))
+    const read = new Map(rows.map(row => [row.id, row]))
+    const stands =
+      rows.every(({ id, place }) => before.places.get(id) === place) && [...ids].every(id => read.has(id) || !before.places.has(id))
+    // Where none came, went or moved, each has its place in the list.
+    if (stands && rows.every(({ id, live }) => (live !== null) === before.byId.has(id))) {
+      for (const { id } of rows) before.bySlug.delete(before.byId.get(id)?.slug ?? '')
+      const made = new Map(rows.flatMap(row => liveOf(row) ?? []).map(entry => [entry.id, entry]))
+      for (const [id, entry] of made) {
+        before.byId.set(id, entry)
+        before.bySlug.set(entry.slug, entry)
+      }
+      const items = new Map(rows.map(row => [row.id, toItem(row)]))
+      return {
+        ...before,
+        all: before.all.map(item => items.get(item.id) ?? item),
+        live: made.size ? before.live.map(entry => made.get(entry.id) ?? entry) : before.live,
+      }
     }
+    const places = new Map(before.places)
+    for (const id of ids) places.delete(id)
+    for (const { id, place } of rows) places.set(id, place)
+    const ordered = [...places].sort(([, a], [, b]) => a - b).map(([id]) => id)
+    const items = new Map(before.all.map(item => [item.id, item]))
+    const all = ordered.map(id => (read.has(id) ? toItem(read.get(id)!) : items.get(id)!))
+    const live = ordered.flatMap(id => (read.has(id) ? liveOf(read.get(id)!) : before.byId.get(id)) ?? [])
+    return { ...shelve([], all, live), places }
   }
 
   events.on('entries', ids => {
@@ -104,17 +133,12 @@ export function createEntryIndex(db: Database, events: Events) {
   /** The entries of a catalogue as they are now. */
   function entriesOf(catalogue: string): Promise<Shelved> {
     const those = touched.get(catalogue)
-    const [rows, before] = [held.get(catalogue), shelved.get(catalogue)]
-    if (rows && before && !those) return before
+    const before = shelved.get(catalogue)
+    if (before && !those) return before
     touched.delete(catalogue)
-    const now = rows && those ? rows.then(known => putRight(catalogue, known, [...those])) : readAll(catalogue)
-    const made = shelve(now, rows ? before : undefined, those ?? new Set())
-    held.set(catalogue, now)
+    const made = before && those ? before.then(known => putRight(catalogue, known, those)) : readAll(catalogue)
     shelved.set(catalogue, made)
-    made.catch(() => {
-      held.delete(catalogue)
-      shelved.delete(catalogue)
-    })
+    made.catch(() => shelved.delete(catalogue))
     return made
   }
 

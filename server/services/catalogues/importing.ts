@@ -4,7 +4,7 @@ import { Readable } from 'node:stream'
 import { and, desc, eq, isNull, lt, sql } from 'drizzle-orm'
 import { TITLE, newField, type Field } from '../../../core/catalogue/field'
 import type { ImportForecast, ImportItem, ImportLook, ImportPlan } from '../../../core/catalogue/import'
-import { PlanFault, columnsOf, firstPlan, namesFrom, planImport, withHeading, type Planned } from '../../../core/catalogue/planning'
+import { namesFrom, type Planned } from '../../../core/catalogue/planning'
 import { writeCell } from '../../../core/catalogue/values'
 import { formatSize } from '../../../core/files/size'
 import { fold } from '../../../core/find/fold'
@@ -30,7 +30,7 @@ const PATIENCE = 60_000
 type Found = Planned & { name: string; revision: number | undefined }
 
 /** Entries in one transaction: visitors' questions come in between. */
-const AT_ONCE = 250
+const AT_ONCE = 500
 const SAMPLES = 5
 /** Milliseconds that a table is kept which was looked at and not brought in. */
 const LOOKED_FOR = 24 * 60 * 60 * 1000
@@ -56,7 +56,7 @@ export function createImporting(db: Database, catalogueService: Catalogues, jobs
   const grid = createAsker<GridTask, GridAnswer>(workerScript('grid'), PATIENCE)
 
   /** Files of the library by the names that tables call them: that of the file, its title, the end of its address. */
-  async function fileNames(): Promise<(name: string) => string | undefined> {
+  async function fileNames(): Promise<Map<string, string>> {
     const rows = await db
       .select({ id: files.id, title: files.title, handle: files.handle, fileName: editions.fileName })
       .from(files)
@@ -66,7 +66,7 @@ export function createImporting(db: Database, catalogueService: Catalogues, jobs
     for (const { id, title, handle, fileName } of rows)
       for (const name of [title, handle, fileName]) if (!named.has(fold(name))) named.set(fold(name), id)
     for (const { id, fileName } of rows) named.set(fold(fileName), id)
-    return name => named.get(fold(name.split(/[\\/]/).at(-1)!.trim()))
+    return named
   }
 
   async function lookedAt(id: string) {
@@ -80,7 +80,6 @@ export function createImporting(db: Database, catalogueService: Catalogues, jobs
   /** What a plan makes of a table, with the entries as they are. @throws Problem 422 where it cannot be */
   async function planned(q: Queryable, id: string, plan: ImportPlan): Promise<Found> {
     const { rows, columns, name } = await lookedAt(id)
-    const { body, first } = withHeading(rows)
     const catalogue = plan.catalogue === null ? undefined : await catalogueItem(q, plan.catalogue)
     const named = plan.mapping.findIndex(to => to.to === 'field' && to.field === TITLE)
     // A new catalogue calls its names as the table does.
@@ -91,16 +90,10 @@ export function createImporting(db: Database, catalogueService: Catalogues, jobs
           .from(entries)
           .where(and(eq(entries.catalogueId, catalogue.id), isNull(entries.deleted)))
       : []
-    try {
-      return {
-        ...planImport({ columns, body, first, plan, fields, entries: there, fileNamed: await fileNames() }),
-        name,
-        revision: catalogue?.revision,
-      }
-    } catch (error) {
-      if (error instanceof PlanFault) throw new Problem(422, 'It cannot come in so.', error.message, { field: 'mapping' })
-      throw error
-    }
+    const answer = await grid.ask({ ask: 'plan', table: { columns, plan, fields, entries: there }, rows, files: await fileNames() })
+    if ('refused' in answer) throw new Problem(422, 'It cannot come in so.', answer.refused, { field: 'mapping' })
+    if (!('planned' in answer)) throw new Error('A table was not held against its plan.')
+    return { ...answer.planned, name, revision: catalogue?.revision }
   }
 
   type Noted = Omit<typeof entryImportRows.$inferSelect, 'importId'>
@@ -122,11 +115,8 @@ export function createImporting(db: Database, catalogueService: Catalogues, jobs
             fresh.map(({ values }) => values),
           )
         : []
-      const held = await holdEntries(
-        tx,
-        catalogueId,
-        rows.flatMap(({ entry }) => entry ?? []),
-      )
+      const there = rows.flatMap(({ entry }) => entry ?? [])
+      const held = there.length ? await holdEntries(tx, catalogueId, there) : []
       const read = new Map(rows.map(row => [row.entry, row.read]))
       // What somebody wrote into other cells meanwhile stays; one that was put in the bin stays there.
       const written = held.map(({ id, values }) => ({ id, values: { ...values, ...read.get(id) } }))
@@ -272,21 +262,13 @@ export function createImporting(db: Database, catalogueService: Catalogues, jobs
       const path = incoming(newId())
       try {
         await keep(Readable.from(upTo(stream)), path)
-        const answer = await grid.ask({ path, name }).catch((error: Error) => ({ fault: error.message }))
-        if ('fault' in answer) throw unreadable(answer.fault)
-        const { names, body } = withHeading(answer.rows)
-        if (!body.length) throw unreadable('There is a heading and nothing below it.')
-        const columns = columnsOf(names, body)
         const catalogue = catalogueId === null ? undefined : await catalogueItem(db, catalogueId)
+        const answer = await grid.ask({ ask: 'read', path, name, catalogue }).catch((error: Error) => ({ fault: error.message }))
+        if (!('read' in answer)) throw unreadable('fault' in answer ? answer.fault : '')
+        const { rows, columns, count, plan } = answer.read
         const id = newId()
-        await db.insert(entryImports).values({ id, catalogueId, name: name.slice(0, 200), state: 'looked', rows: answer.rows, columns })
-        return {
-          id,
-          name,
-          columns,
-          rows: body.length,
-          plan: { ...firstPlan(columns, body, catalogue), ...(catalogue ? {} : namesFrom(name)) },
-        }
+        await db.insert(entryImports).values({ id, catalogueId, name: name.slice(0, 200), state: 'looked', rows, columns })
+        return { id, name, columns, rows: count, plan: { ...plan, ...(catalogue ? {} : namesFrom(name)) } }
       } finally {
         await rm(path, { force: true })
       }

@@ -5,7 +5,7 @@ import { newPlacementId } from '../../../core/page/insert'
 import type { PageDocument } from '../../../core/page/schema'
 import type { Database } from '../../db/connection'
 import type { PageService } from '../pages/pages'
-import { holdCatalogue } from './catalogueRows'
+import { catalogueItem, holdCatalogue } from './catalogueRows'
 
 /** Catalogues get a page that lists their entries, and one that each of them is laid out in. */
 export function createLayingOut(db: Database, pages: PageService) {
@@ -24,7 +24,7 @@ export function createLayingOut(db: Database, pages: PageService) {
     /** Makes both, as drafts; gives their identities. */
     async both(catalogueId: string): Promise<{ layout: string; list: string }> {
       const made = await layout(catalogueId)
-      const { name, fields, entries } = await db.transaction(tx => holdCatalogue(tx, catalogueId))
+      const { name, fields, entries } = await catalogueItem(db, catalogueId)
       const narrow = fields.filter(({ kind }) => isChoice(kind)).slice(0, 2)
       const attrs = {
         ...newList(newPlacementId(), catalogueId),
