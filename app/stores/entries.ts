@@ -4,6 +4,7 @@ import { computed, ref, shallowRef } from 'vue'
 import {
   binnedEntrySchema,
   entryItemSchema,
+  entryListSchema,
   entryVersionSchema,
   type BinnedEntry,
   type EntryItem,
@@ -16,6 +17,8 @@ import { matchedSchema, type Matched } from '~~/core/catalogue/match'
 import { ApiProblem, ask, tell, wordsOf } from '~/composables/api'
 
 const listSchema = z.object({ items: z.array(entryItemSchema) })
+/** Rows that are asked for first: more than a screen has. */
+const FIRST = 60
 const binSchema = z.object({ items: z.array(binnedEntrySchema) })
 const versionsSchema = z.object({ items: z.array(entryVersionSchema) })
 const matchesSchema = z.object({ items: z.array(matchedSchema) })
@@ -40,7 +43,10 @@ const AT_ONCE = 2000
 export const useEntries = defineStore('entries', () => {
   const catalogue = ref<string>()
   const items = shallowRef<EntryItem[]>([])
+  /** all of them are here */
   const loaded = ref(false)
+  /** names the state of those that are here */
+  let stamp: string | undefined
   const binned = ref<BinnedEntry[]>([])
   const byId = computed(() => new Map(items.value.map(item => [item.id, item])))
   const past = shallowRef<Step[]>([])
@@ -66,17 +72,33 @@ export const useEntries = defineStore('entries', () => {
   async function load() {
     const of = catalogue.value
     if (!of) return
-    const found = (await ask(listSchema, `/catalogues/${of}/entries`)).items
+    const catalogues = useCatalogues()
+    // Fields say which of it are files.
+    const list = (asked: string) => ask(entryListSchema, `/catalogues/${of}/entries?${asked}`)
+    const known = stamp
+    let [found] = await Promise.all([
+      list(known ? `since=${known}` : `first=${FIRST}`),
+      catalogues.byId.has(of) ? undefined : catalogues.load(),
+    ])
     if (catalogue.value !== of) return
-    items.value = found
+    if (!known && found.items.length === FIRST) {
+      // Those that are seen at once come first.
+      items.value = found.items
+      found = await list('')
+      if (catalogue.value !== of) return
+    }
+    if (found.whole) items.value = found.items
+    else take(found.items)
+    stamp = found.stamp
     loaded.value = true
-    void meetFiles(found)
+    void meetFiles(found.items)
   }
 
   async function open(id: string) {
     if (catalogue.value !== id) {
       catalogue.value = id
       loaded.value = false
+      stamp = undefined
       items.value = []
       past.value = []
       future.value = []
@@ -85,7 +107,8 @@ export const useEntries = defineStore('entries', () => {
   }
 
   function take(changed: EntryItem[]) {
-    const news = new Map(changed.map(item => [item.id, item]))
+    // What was asked for before something was written is older than that.
+    const news = new Map(changed.filter(({ id, revision }) => revision >= (byId.value.get(id)?.revision ?? 0)).map(item => [item.id, item]))
     const known = new Set(items.value.map(({ id }) => id))
     items.value = [...items.value.map(item => news.get(item.id) ?? item), ...changed.filter(({ id }) => !known.has(id))]
     void meetFiles(changed)

@@ -92,8 +92,22 @@ export const ledEntriesQuerySchema = z.object({
     .transform(ids => ids.split(',').filter(Boolean)),
 })
 
-/** How many of the first entries are wanted; all where left out. */
-export const entryListQuerySchema = z.object({ first: z.coerce.number().int().min(1).max(200).optional() })
+export const entryListQuerySchema = z.object({
+  /** how many of the first are wanted; all where left out */
+  first: z.coerce.number().int().min(1).max(200).optional(),
+  /** the stamp of what is known already: only what changed since is wanted, where it can be told */
+  since: z.string().max(60).optional(),
+})
+
+/** Entries of a catalogue. */
+export const entryListSchema = z.object({
+  items: z.array(entryItemSchema),
+  /** all that was asked for; otherwise those that changed since, each in its place */
+  whole: z.boolean(),
+  /** what is known from now on */
+  stamp: z.string(),
+})
+export type EntryList = z.infer<typeof entryListSchema>
 
 /** A state of an entry that was live. */
 export const entryVersionSchema = z.object({

@@ -61,11 +61,24 @@ const least = computed(() => columns.value.reduce((sum, field) => sum + widthOf(
 
 const HEIGHT = 33
 const scroller = ref<HTMLElement>()
+/** Rows above and below those that are seen: few at first, so that these are there soon. */
+const overscan = ref(2)
 const virtualizer = useVirtualizer(
-  computed(() => ({ count: rows.value.length, getScrollElement: () => scroller.value ?? null, estimateSize: () => HEIGHT, overscan: 20 })),
+  computed(() => ({
+    count: rows.value.length,
+    getScrollElement: () => scroller.value ?? null,
+    estimateSize: () => HEIGHT,
+    overscan: overscan.value,
+  })),
 )
 const lines = computed(() =>
   virtualizer.value.getVirtualItems().flatMap(line => (rows.value[line.index] ? [{ ...line, row: rows.value[line.index]! }] : [])),
+)
+
+whenever(
+  () => lines.value.length,
+  () => requestAnimationFrame(() => setTimeout(() => (overscan.value = 20))),
+  { once: true },
 )
 
 /** the cell that the keyboard stands on */
@@ -84,7 +97,10 @@ async function stand(row: number, column: number, focus = true) {
   cellAt(at.row, at.column)?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
 }
 
-const isEdited = (row: EntryItem, field: Field) => editing.value?.entry === row.id && editing.value.field === field.id
+const text = computed({
+  get: () => editing.value?.text ?? '',
+  set: typed => void (editing.value && (editing.value.text = typed)),
+})
 /** What is chosen, or written at length, is so in the margin. */
 const inMargin = ({ kind }: Field) => kind === 'longText' || kind === 'files' || kind === 'pictures' || kind === 'choices'
 
@@ -256,8 +272,8 @@ const dropOn = (field: Field, entry?: EntryItem) =>
       }
     : undefined
 
-async function press(event: MouseEvent, row: number, column: number) {
-  if (editing.value && isEdited(rows.value[row]!, columns.value[column]!)) return
+async function press(row: number, column: number) {
+  if (editing.value?.entry === rows.value[row]!.id && editing.value.field === columns.value[column]!.id) return
   if (!(await finish())) return
   await stand(row, column)
 }
@@ -288,7 +304,7 @@ defineExpose({ begin, focus: () => stand(at.row, at.column) })
   >
     <div class="row head" role="row" aria-rowindex="1">
       <span role="columnheader" class="tick"
-        ><VCheckbox
+        ><VCheckboxBtn
           :model-value="allChosen"
           :indeterminate="!allChosen && chosen.size > 0"
           aria-label="Choose all"
@@ -316,57 +332,27 @@ defineExpose({ begin, focus: () => stand(at.row, at.column) })
       <span role="columnheader" class="cell state">State</span>
     </div>
     <div class="rows" role="rowgroup" :style="{ height: `${virtualizer.getTotalSize()}px` }">
-      <div
+      <EntryRow
         v-for="line in lines"
         :key="line.row.id"
-        class="row"
-        role="row"
-        :class="{ current: line.row.id === current }"
-        :aria-rowindex="line.index + 2"
-        :aria-selected="chosen.has(line.row.id)"
+        v-model:text="text"
+        :row="line.row"
+        :index="line.index"
+        :columns="columns"
+        :is-current="line.row.id === current"
+        :is-chosen="chosen.has(line.row.id)"
+        :tab-stop="line.index === at.row ? at.column : -1"
+        :edited="editing?.entry === line.row.id ? editing : undefined"
+        :held="held.endsWith(` ${line.row.id}`) ? held : ''"
+        :drop-on="dropOn"
         :style="{ transform: `translateY(${line.start}px)` }"
-      >
-        <span role="gridcell" class="tick"
-          ><VCheckbox
-            :model-value="chosen.has(line.row.id)"
-            tabindex="-1"
-            :aria-label="`Choose ${titleOf(line.row.values)}`"
-            @update:model-value="toggle(line.row.id)"
-        /></span>
-        <span
-          v-for="(field, column) in columns"
-          :key="field.id"
-          v-drop="dropOn(field, line.row)"
-          role="gridcell"
-          class="cell"
-          :class="{
-            number: isNumeric(field.kind),
-            lacks: isFileKind(field.kind) && line.row.values[field.id] === undefined,
-            held: held === `${field.id} ${line.row.id}`,
-            edited: isEdited(line.row, field),
-            first: column === 0,
-          }"
-          :data-cell="`${line.index}-${column}`"
-          :tabindex="line.index === at.row && column === at.column ? 0 : -1"
-          :aria-label="`${field.name}: ${cellWords(field, line.row.values[field.id]) || 'empty'}`"
-          @click="press($event, line.index, column)"
-          @dblclick="edit()"
-          @focus="current = line.row.id"
-        >
-          <CellEditor
-            v-if="isEdited(line.row, field)"
-            v-model:text="editing!.text"
-            :field="field"
-            :value="editing!.value"
-            @take="take"
-            @leave="finish"
-          />
-          <template v-else>{{ cellWords(field, line.row.values[field.id]) }}</template>
-        </span>
-        <span role="gridcell" class="cell state" :class="{ waits: line.row.waiting }">{{
-          !line.row.live ? 'Not live' : line.row.waiting ? 'Changed' : 'Live'
-        }}</span>
-      </div>
+        @toggle="toggle(line.row.id)"
+        @press="column => press(line.index, column)"
+        @edit="edit()"
+        @stand="current = line.row.id"
+        @take="take"
+        @leave="finish"
+      />
     </div>
   </div>
 </template>
@@ -379,30 +365,92 @@ defineExpose({ begin, focus: () => stand(at.row, at.column) })
   overflow: auto;
   background: #fff;
 }
-.row {
-  display: grid;
-  grid-template-columns: var(--cols);
-  width: max(100%, var(--least));
-  height: 33px;
-  border-bottom: 1px solid #e3e9e7;
-}
 .rows {
   position: relative;
   min-width: 100%;
 }
-.rows > .row {
+.entry-table :deep(.row) {
+  display: grid;
+  grid-template-columns: var(--cols);
+  width: max(100%, var(--least));
+  height: 33px;
+  background: #fff;
+  border-bottom: 1px solid #e3e9e7;
+}
+.rows > :deep(.row) {
   position: absolute;
   top: 0;
   left: 0;
 }
-.head {
+.entry-table :deep(.row.current) {
+  background: #edf3f2;
+}
+.entry-table .head {
   position: sticky;
   z-index: 3;
   top: 0;
   background: #eef2f1;
   border-bottom: 1px solid var(--line);
 }
-.head .name {
+.entry-table :deep(.tick) {
+  position: sticky;
+  left: 0;
+  z-index: 1;
+  display: grid;
+  place-items: center;
+  background: inherit;
+  --v-input-control-height: 30px;
+}
+.entry-table :deep(.cell) {
+  position: relative;
+  padding: 0 8px;
+  line-height: 32px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  border-left: 1px solid #eef2f1;
+}
+.entry-table :deep(.cell:focus-visible),
+.entry-table :deep(.cell[tabindex='0']:focus) {
+  outline: 2px solid var(--water);
+  outline-offset: -2px;
+}
+.entry-table :deep(.cell.edited) {
+  overflow: visible;
+  padding: 0;
+  z-index: 2;
+}
+.entry-table :deep(.cell.first) {
+  position: sticky;
+  left: 34px;
+  z-index: 1;
+  background: inherit;
+  border-right: 1px solid var(--line);
+}
+.entry-table :deep(.cell.first.edited) {
+  z-index: 4;
+}
+.entry-table :deep(.number) {
+  text-align: right;
+  font-variant-numeric: tabular-nums;
+}
+.entry-table :deep(.lacks) {
+  background: repeating-linear-gradient(135deg, #f7ece6 0 6px, #fff 6px 12px);
+}
+.entry-table :deep(.held) {
+  outline: 2px solid var(--water);
+  outline-offset: -2px;
+  background: #e2efee;
+}
+.entry-table :deep(.state) {
+  color: var(--soft);
+  font-size: 12.5px;
+}
+.entry-table :deep(.state.waits) {
+  color: #9a4420;
+  font-weight: 600;
+}
+.entry-table .head .name {
   padding: 0;
 }
 .head .name :deep(.v-btn) {
@@ -419,73 +467,7 @@ defineExpose({ begin, focus: () => stand(at.row, at.column) })
   color: var(--soft);
   font-weight: 400;
 }
-.tick {
-  position: sticky;
-  left: 0;
-  z-index: 1;
-  display: grid;
-  place-items: center;
-  background: inherit;
-}
-.tick :deep(.v-checkbox-btn) {
-  --v-input-control-height: 30px;
-}
-.row:not(.head) {
-  background: #fff;
-}
-.row.current {
-  background: #edf3f2;
-}
-.cell {
-  position: relative;
-  padding: 0 8px;
-  line-height: 32px;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-  border-left: 1px solid #eef2f1;
-}
-.cell:focus-visible,
-.cell[tabindex='0']:focus {
-  outline: 2px solid var(--water);
-  outline-offset: -2px;
-}
-.cell.edited {
-  overflow: visible;
-  padding: 0;
-  z-index: 2;
-}
-.cell.first {
-  position: sticky;
-  left: 34px;
-  z-index: 1;
-  background: inherit;
-  border-right: 1px solid var(--line);
-}
-.cell.first.edited {
-  z-index: 4;
-}
-.number {
-  text-align: right;
-  font-variant-numeric: tabular-nums;
-}
-.lacks {
-  background: repeating-linear-gradient(135deg, #f7ece6 0 6px, #fff 6px 12px);
-}
-.held {
-  outline: 2px solid var(--water);
-  outline-offset: -2px;
-  background: #e2efee;
-}
-.state {
-  color: var(--soft);
-  font-size: 12.5px;
-}
-.head .state {
-  font-weight: 600;
-}
-.state.waits {
-  color: #9a4420;
+.entry-table .head .state {
   font-weight: 600;
 }
 </style>

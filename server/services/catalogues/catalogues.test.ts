@@ -77,6 +77,21 @@ describe('a catalogue', () => {
     expect(await html(`${catalogue.slug}/white-stoneware`)).toContain('<h1>Whitest stoneware</h1>')
   })
 
+  it('tells a desk that knows it already only what has changed since', async () => {
+    const { catalogue, white, smooth } = await shown()
+    const since = (stamp: string) => test.trough.entries.listSince(catalogue.id, { since: stamp })
+    const first = await test.trough.entries.listSince(catalogue.id, { first: 1 })
+    expect([first.whole, first.items.map(({ id }) => id)]).toEqual([true, [white.id]])
+    await test.trough.entries.change(catalogue.id, [{ id: smooth.id, values: { price: 9 }, revision: smooth.revision }])
+    const changed = await since(first.stamp)
+    expect([changed.whole, changed.items.map(({ values }) => values.price)]).toEqual([false, [9]])
+    await test.trough.entries.publish(catalogue.id, [smooth.id])
+    expect(await since(changed.stamp)).toMatchObject({ whole: false, items: [{ id: smooth.id, waiting: false }] })
+    // One that came, or went, has its place among all.
+    await test.trough.entries.remove(catalogue.id, [white.id])
+    expect(await since(changed.stamp)).toMatchObject({ whole: true, items: [{ id: smooth.id }] })
+  })
+
   it('is narrowed by what stands in the address', async () => {
     const { page } = await shown()
     const document = (await test.trough.pages.get(page.id)).draft

@@ -1,6 +1,6 @@
 import { and, desc, eq, isNotNull, isNull, lt, sql } from 'drizzle-orm'
 import { entrySlug } from '../../../core/catalogue/catalogue'
-import type { BinnedEntry, EntryChange, EntryItem, EntryVersion, LedEntry, Values } from '../../../core/catalogue/entry'
+import type { BinnedEntry, EntryChange, EntryItem, EntryList, EntryVersion, LedEntry, Values } from '../../../core/catalogue/entry'
 import { titleOf } from '../../../core/catalogue/values'
 import { fold } from '../../../core/find/fold'
 import { Problem, notFound } from '../../../core/problem'
@@ -42,6 +42,11 @@ export function createEntries(db: Database, index: EntryIndex) {
     return (await index.entriesOf(catalogue)).all.filter(({ id }) => wanted.has(id))
   }
 
+  async function shelvedOf(catalogue: string) {
+    if (!(await index.catalogue(catalogue))) throw notFound('catalogue')
+    return index.entriesOf(catalogue)
+  }
+
   async function catalogueOf(q: Queryable, entry: string): Promise<string> {
     const [row] = await q.select({ catalogueId: entries.catalogueId }).from(entries).where(eq(entries.id, entry))
     if (!row) throw notFound('entry')
@@ -49,9 +54,14 @@ export function createEntries(db: Database, index: EntryIndex) {
   }
 
   return {
-    async list(catalogue: string): Promise<EntryItem[]> {
-      if (!(await index.catalogue(catalogue))) throw notFound('catalogue')
-      return (await index.entriesOf(catalogue)).all
+    /** All entries, in their own order. @throws Problem 404 */
+    list: async (catalogue: string): Promise<EntryItem[]> => (await shelvedOf(catalogue)).all,
+
+    /** The first of them, or those that have changed since a state that is known. @throws Problem 404 */
+    async listSince(catalogue: string, { first, since }: { first?: number; since?: string }): Promise<EntryList> {
+      const { all, state } = await shelvedOf(catalogue)
+      const changed = since === undefined ? undefined : state.changedSince(since)
+      return { items: changed ? all.filter(({ id }) => changed.has(id)) : all.slice(0, first), whole: !changed, stamp: state.stamp }
     },
 
     /** Entries by part of their names, or by their identities. */

@@ -7,6 +7,7 @@ import { entries, retiredCatalogueSlugs, retiredEntrySlugs } from '../../db/sche
 import type { Events } from '../events'
 import { kept } from '../kept'
 import { catalogueDefinitions, type EntryRow } from './catalogueRows'
+import { firstState, type State } from './states'
 
 type Held = Pick<EntryRow, 'id' | 'slug' | 'values' | 'live' | 'place' | 'revision'> & { published: string | null; changed: string }
 
@@ -20,6 +21,8 @@ interface Shelved {
   live: LiveEntry[]
   byId: Map<string, LiveEntry>
   bySlug: Map<string, LiveEntry>
+  /** known from where on none came, went or moved */
+  state: State
 }
 
 const toItem = ({ id, slug, values, live, revision, changed }: Held): EntryItem => ({
@@ -68,6 +71,7 @@ export function createEntryIndex(db: Database, events: Events) {
     live,
     byId: new Map(live.map(entry => [entry.id, entry])),
     bySlug: new Map(live.map(entry => [entry.slug, entry])),
+    state: firstState(),
   })
 
   async function readAll(catalogue: string): Promise<Shelved> {
@@ -104,6 +108,7 @@ export function createEntryIndex(db: Database, events: Events) {
       return {
         ...before,
         all: before.all.map(item => items.get(item.id) ?? item),
+        state: before.state.next(items.keys()),
         live: made.size ? before.live.map(entry => made.get(entry.id) ?? entry) : before.live,
       }
     }

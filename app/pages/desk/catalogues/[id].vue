@@ -26,8 +26,9 @@ useHead({ title: () => catalogue.value?.name ?? 'Catalogue' })
 async function load() {
   failure.value = ''
   try {
-    await catalogues.load()
+    const refreshed = catalogues.loaded ? catalogues.load() : undefined
     await entries.open(id)
+    await refreshed
     const asked = route.query.entry
     if (typeof asked === 'string') focusEntry(asked)
   } catch (error) {
@@ -49,7 +50,9 @@ const shown = computed(() => {
   const found = words.value.trim() ? entries.items.filter(item => holdsWords(item, fields, words.value)) : entries.items
   return lacks.value ? found.filter(({ values }) => values[lacks.value!] === undefined) : found
 })
-const missing = computed(() => lacking(entries.items, catalogue.value?.fields ?? []))
+const missing = computed(() => (entries.loaded ? lacking(entries.items, catalogue.value?.fields ?? []) : []))
+/** The first of them are here, or there are none. */
+const begun = computed(() => entries.loaded || entries.items.length > 0)
 const chosen = ref(new Set<string>())
 const current = ref<string>()
 const entry = computed(() => (current.value ? entries.byId.get(current.value) : undefined))
@@ -229,8 +232,8 @@ function focusEntry(next: string | undefined) {
     <p v-else-if="catalogues.loaded && !catalogue" class="say">
       This catalogue is gone. <NuxtLink to="/desk/catalogues">All catalogues</NuxtLink>
     </p>
-    <VSkeletonLoader v-else-if="!entries.loaded" type="table-row@8" loading-text="Reading the entries…" />
-    <template v-if="catalogue && entries.loaded" #list>
+    <VSkeletonLoader v-else-if="!begun" type="table-row@8" loading-text="Reading the entries…" />
+    <template v-if="catalogue && begun" #list>
       <div class="table-side">
         <div class="bar">
           <VTextField v-model="words" label="Find in it" clearable maxlength="100" />
@@ -285,7 +288,7 @@ function focusEntry(next: string | undefined) {
         </div>
       </div>
     </template>
-    <template v-if="catalogue && entries.loaded" #margin>
+    <template v-if="catalogue && begun" #margin>
       <EntryForm v-if="entry && !whole" :key="entry.id" :catalogue="catalogue" :entry="entry" @remove="removeSome([entry.id])" />
       <CatalogueNote v-else :catalogue="catalogue" @field="changed = { field: $event }" />
     </template>

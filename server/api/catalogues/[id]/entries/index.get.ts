@@ -5,6 +5,5 @@ import { useTrough } from '../../../../utils/trough'
 
 /** Entries of a catalogue, in their own order. */
 export default defineEventHandler(async event => {
-  const { first } = parseQuery(event, entryListQuerySchema)
-  return { items: (await (await useTrough()).entries.list(idOf(event))).slice(0, first) }
+  return (await useTrough()).entries.listSince(idOf(event), parseQuery(event, entryListQuerySchema))
 })
