@@ -1,3 +1,6 @@
+import { readFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import { expand } from 'jsonld'
 import { describe, expect, it } from 'vitest'
 import { PDF_FACTS } from '../testing/pages'
 import type { Values } from './entry'
@@ -42,25 +45,64 @@ const data = (type: Parameters<typeof entryData>[0], values = ALL) =>
       id === 'f1' ? { ...PDF_FACTS, id, handle: 'sheet.pdf' } : id === 'f2' ? { ...PDF_FACTS, id, handle: 'photo.png' } : undefined,
   })
 
-/**
- * What schema.org (version 29) lists as properties of these types, their own and those they inherit, as far as they are used here: written
- * down from its published pages, from memory.
- */
-const THING = ['name', 'description', 'url', 'image', 'subjectOf', 'sameAs']
-const PROPERTIES: Record<Parameters<typeof entryData>[0], string[]> = {
-  Product: [...THING, 'offers', 'additionalProperty'],
-  Course: [...THING, 'provider', 'offers'],
-  Event: [...THING, 'startDate', 'endDate', 'location', 'offers'],
-  Person: [...THING, 'email', 'telephone'],
-  Place: [...THING, 'address', 'telephone', 'additionalProperty'],
-  DigitalDocument: [...THING, 'datePublished'],
+// The published definitions of schema.org as types, one interface for each of its types with the properties it has and those it extends.
+const DEFINITIONS = readFileSync(
+  createRequire(import.meta.url)
+    .resolve('schema-dts')
+    .replace(/schema\.js$/, 'schema.d.ts'),
+  'utf8',
+)
+const interfaces = new Map(
+  [...DEFINITIONS.matchAll(/^interface (\w+)Base extends ([^{]+) \{\n(.*?)^\}/gms)].map(([, name, parents, body]) => [
+    name!,
+    {
+      parents: parents!.split(/,\s*/).flatMap(parent => /^(\w+)Base$/.exec(parent)?.[1] ?? []),
+      own: [...body!.matchAll(/^ {4}"(\w+)"\?:/gm)].map(([, property]) => property!),
+    },
+  ]),
+)
+function propertiesOf(type: string): Set<string> {
+  const { parents, own } = interfaces.get(type)!
+  return new Set([...own, ...parents.flatMap(parent => [...propertiesOf(parent)])])
 }
 
+/** Every thing that is said, with those within it. */
+const nodesIn = (said: unknown): Record<string, unknown>[] =>
+  Array.isArray(said)
+    ? said.flatMap(nodesIn)
+    : typeof said === 'object' && said !== null
+      ? [said as Record<string, unknown>, ...Object.values(said).flatMap(nodesIn)]
+      : []
+
+const TYPES = ['Product', 'Course', 'Event', 'Person', 'Place', 'DigitalDocument'] as const
+
 describe('what an entry is, for programs', () => {
-  it.each(Object.entries(PROPERTIES))('%s says nothing that the type does not have', (type, properties) => {
-    const { '@type': said, ...rest } = data(type as 'Product')
-    expect(said).toBe(type)
-    expect(Object.keys(rest).filter(name => !properties.includes(name))).toEqual([])
+  it.each(TYPES)('%s, and what it is made of, say nothing that schema.org has not', type => {
+    const nodes = nodesIn(data(type))
+    expect(nodes[0]!['@type']).toBe(type)
+    for (const { '@type': said, ...rest } of nodes) {
+      const known = propertiesOf(said as string)
+      expect(
+        Object.keys(rest).filter(name => !known.has(name)),
+        said as string,
+      ).toEqual([])
+    }
+  })
+
+  // JSON-LD 1.1, 5: what a processor does not know it drops; what it expands is all that was said.
+  it.each(TYPES)('%s is read by a JSON-LD processor, all of it', async type => {
+    const said = data(type)
+    const [node] = await expand(
+      { '@context': { '@vocab': 'https://schema.org/' }, ...said },
+      { documentLoader: () => Promise.reject(new Error('Nothing is fetched.')) },
+    )
+    expect(Object.keys(node!).sort()).toEqual(
+      Object.keys(said)
+        .map(name => (name === '@type' ? name : `https://schema.org/${name}`))
+        .sort(),
+    )
+    expect(node!['@type']).toEqual([`https://schema.org/${type}`])
+    expect(node!['https://schema.org/name']).toEqual([{ '@value': 'Crank' }])
   })
 
   it('has price, days, place and papers where they belong', () => {

@@ -135,11 +135,23 @@ export const readWorkbook = (path: string, handlers: SheetHandlers): Promise<voi
     }
   })
 
+/**
+ * What a cell holds that shows a number or a day in the way of its author: the number as it is, the day in ISO 8601 (OpenDocument 1.3
+ * part 3, 19.385 office:value-type). What it costs keeps its sign.
+ */
+function heldIn(attributes: Record<string, string | undefined>): string | undefined {
+  const type = attributes['value-type']
+  if (type === 'float') return attributes.value && plainNumber(attributes.value)
+  const [day, time] = (type === 'date' && attributes['date-value']?.split('T')) || []
+  return time && !/^00:00(?::00)?/.test(time) ? `${day} ${time.slice(0, 5)}` : day
+}
+
 /** Reads a spreadsheet of OpenDocument in the same way. */
 export const readOpenSpreadsheet = (path: string, handlers: SheetHandlers): Promise<void> =>
   withPackage(path, async ({ xml }) => {
     let cells: string[] = []
     let value = ''
+    let held: string | undefined
     let [inText, more] = [false, true]
     let repeat = 1
     await xml('content.xml', {
@@ -151,17 +163,18 @@ export const readOpenSpreadsheet = (path: string, handlers: SheetHandlers): Prom
           cells = []
         } else if (tag === 'table-cell' || tag === 'covered-table-cell') {
           value = ''
+          held = heldIn(attributes)
           repeat = Math.min(WIDEST, Number(attributes['number-columns-repeated'] ?? 1))
         } else if (tag === 'p') {
           inText = true
-          if (value) value += ' '
+          if (value) value += '\n'
         }
       },
       text: piece => inText && (value += piece),
       close(tag) {
         if (tag === 'p') inText = false
         else if (tag === 'table-cell' || tag === 'covered-table-cell')
-          for (let copy = 0; copy < repeat && cells.length < WIDEST; copy++) cells.push(value)
+          for (let copy = 0; copy < repeat && cells.length < WIDEST; copy++) cells.push(held ?? value)
         else if (tag === 'table-row' && more) {
           while (cells.at(-1) === '') cells.pop()
           more = handlers.row(cells)
