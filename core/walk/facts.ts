@@ -47,6 +47,17 @@ export interface WalkedGate {
   hidden: boolean
 }
 
+/** A catalogue as the walk knows it. */
+export interface WalkedCatalogue {
+  one: string
+  /** identity of what its entries are laid out in; null where they have no pages */
+  layout: string | null
+  /** entries that visitors see */
+  live: number
+  /** names of those that have nothing in a field; undefined where there is no such field */
+  without: (field: string) => { field: string; entries: string[] } | undefined
+}
+
 /** How often a button or link was used, around the day its page went live anew. */
 export interface Uptake {
   /** in the four weeks before */
@@ -76,6 +87,10 @@ export interface WalkFacts {
   page: TargetKnowledge['page']
   /** an entry of a catalogue that has a page of its own */
   entry: TargetKnowledge['entry']
+  /** undefined where it is gone */
+  catalogue: (id: string) => WalkedCatalogue | undefined
+  /** the one whose entries are laid out on this page */
+  ownCatalogue: WalkedCatalogue | undefined
   signpost: (id: string) => (ReturnType<TargetKnowledge['signpost']> & { /** undefined where nobody asked */ answer?: Answer }) | undefined
   /** the gate that is asked first at something; undefined where it is open */
   gate: (thing: { kind: 'file' | 'page'; id: string }) => WalkedGate | undefined

@@ -34,10 +34,10 @@ function withAttrs(block: Block, placement: string, change: (attrs: CardAttrs) =
   return { ...block, attrs: { ...block.attrs, ...change(block.attrs as CardAttrs) } } as Block
 }
 
-const placedAt = (block: Block): string | undefined =>
-  block.type === 'picture' || block.type === 'shelf' || block.type === 'downloadButton' || block.type === 'fileCard'
-    ? block.attrs.placement
-    : undefined
+/** Blocks that go as a whole when they are taken off. */
+const PLACED = ['picture', 'shelf', 'downloadButton', 'fileCard', 'entryList'] as const
+const isPlaced = (block: Block): block is Extract<Block, { type: (typeof PLACED)[number] }> =>
+  (PLACED as readonly string[]).includes(block.type)
 
 /** A page with a finding mended; as it was where what shall be mended is not on it. */
 export function applyMend(document: PageDocument, mend: PageMend): PageDocument {
@@ -63,7 +63,7 @@ export function applyMend(document: PageDocument, mend: PageMend): PageDocument 
     case 'off': {
       const { placement, id } = mend
       if (id !== undefined) return mapTargets(document, (target, at) => (at === placement && idOf(target) === id ? 'remove' : target), id)
-      const kept = mapBlocks(document.content, block => (placedAt(block) === placement ? [] : [block]))
+      const kept = mapBlocks(document.content, block => (isPlaced(block) && block.attrs.placement === placement ? [] : [block]))
       return mapTargets({ type: 'doc', content: kept }, (target, at) => (at === placement ? 'remove' : target))
     }
     case 'level': {

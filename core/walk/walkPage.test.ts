@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { newList } from '../catalogue/listAttrs'
 import { BUILT_IN_LOOKS } from '../look/builtin'
 import { contrastOf } from '../look/contrastCheck'
 import { withOverrides } from '../look/appearance'
@@ -7,7 +8,7 @@ import { buttonsIn } from '../page/buttonLooks'
 import { newCard, newPicture } from '../page/insert'
 import { pageDocumentSchema, type Block, type PageDocument, type PlainBlock, type Reference } from '../page/schema'
 import { ENGLISH, button, linkMark, pageOf, PDF_FACTS, shelf, words, ZIP_FACTS } from '../testing/pages'
-import type { WalkFacts, WalkedFile } from './facts'
+import type { WalkFacts, WalkedCatalogue, WalkedFile } from './facts'
 import type { PageMend } from './finding'
 import { applyMend } from './mend'
 import { CHECK_WORDS, walkPage, type PageFinding } from './walkPage'
@@ -27,6 +28,19 @@ const SIGNPOSTS: Record<string, ReturnType<WalkFacts['signpost']>> = {
   list: { name: 'current-list', title: 'Current list', file: 'pdf' },
   bare: { name: 'bare', title: 'Bare', file: null },
 }
+const CLAYS: WalkedCatalogue = {
+  one: 'clay',
+  layout: 'layout',
+  live: 5,
+  without: field =>
+    ({
+      sheet: { field: 'Data sheet', entries: ['Crank', 'Raku', 'Porcelain', 'Buff'] },
+      manual: { field: 'Manual', entries: ['Crank', 'Raku', 'Porcelain', 'Buff', 'Black'] },
+      chart: { field: 'Chart', entries: [] },
+    })[field],
+}
+const listOf = (catalogue: string | null, content: Block[] = [words('Its name')]): Block =>
+  ({ type: 'entryList', attrs: newList('llllllllll', catalogue), content }) as Block
 const AWAY: Record<string, string> = { old: 'Old list', plan: 'Plan' }
 
 function factsOf(document: PageDocument, more: Partial<WalkFacts> = {}): WalkFacts {
@@ -39,7 +53,9 @@ function factsOf(document: PageDocument, more: Partial<WalkFacts> = {}): WalkFac
         ? !!page(reference.id)
         : reference.kind === 'signpost'
           ? !!file(signpost(reference.id)?.file ?? '')
-          : reference.kind !== 'folder'
+          : reference.kind === 'catalogue'
+            ? reference.id === 'clays'
+            : reference.kind !== 'folder'
   const signpost = (id: string) => SIGNPOSTS[id]
   return {
     pageId: 'p',
@@ -48,6 +64,8 @@ function factsOf(document: PageDocument, more: Partial<WalkFacts> = {}): WalkFac
     file,
     page,
     entry: () => undefined,
+    catalogue: id => (id === 'clays' ? CLAYS : undefined),
+    ownCatalogue: undefined,
     signpost,
     reachable,
     gate: () => undefined,
@@ -98,6 +116,7 @@ const SLIPS: [check: string, what: string, block: Block | Block[], act: string |
     shelf({ source: { kind: 'folder', id: 'gone', order: 'title', below: 'no' } }),
     'Take it off',
   ],
+  ['nowhere', 'a list of a catalogue that is gone', listOf('gone'), 'Take it off'],
   [
     'nowhere',
     'a signpost that points at nothing',
@@ -299,6 +318,28 @@ describe('the walk', () => {
     const keys = (label: string, before: Block[] = []) => find(pageOf(...before, button({ label }))).map(({ key }) => key)
     expect(keys('Price list, October 2026')).toEqual(keys('Price list, October 2026', [words('New above')]))
     expect(keys('Price list, October 2026')).not.toEqual(keys('Price list, September 2026'))
+  })
+})
+
+describe('entries of a catalogue', () => {
+  const leads = (field: string, without?: string) => button({ target: { kind: 'field', field, without }, label: 'Papers' })
+  const found = (document: PageDocument, more?: Partial<WalkFacts>) => find(document, more).filter(({ check }) => check === 'empty-entries')
+
+  it('that lack what a card leads to are named, unless something stands in its place', () => {
+    expect(found(pageOf(listOf('clays', [leads('sheet')]))).map(({ words: said }) => said)).toEqual([
+      '4 of 5 have no “Data sheet”, and nothing in its place: “Crank”, “Raku”, “Porcelain” and 1 more.',
+    ])
+    expect(found(pageOf(listOf('clays', [leads('manual')]))).map(({ words: said }) => said)).toEqual([
+      'No clay has a “Manual”: nobody sees this.',
+    ])
+    for (const blocks of [[leads('chart')], [leads('sheet', 'None yet')], [leads('field-that-is-gone')]])
+      expect(found(pageOf(listOf('clays', blocks)))).toEqual([])
+  })
+
+  it('are looked at where they are laid out, but for lists that stand there', () => {
+    const page = pageOf(leads('sheet'), listOf('clays', [leads('chart')]))
+    expect(found(page, { ownCatalogue: CLAYS })).toHaveLength(1)
+    expect(found(page)).toEqual([])
   })
 })
 

@@ -1,5 +1,6 @@
 import { answers } from './checks/answers'
 import { dateNamed } from './checks/dateNamed'
+import { emptyEntries } from './checks/emptyEntries'
 import { fileNames } from './checks/fileNames'
 import { fits } from './checks/fits'
 import { gatedMenu, gates } from './checks/gates'
@@ -42,6 +43,7 @@ const CHECKS: readonly Check[] = [
   pictureWords,
   headingOrder,
   ghosts,
+  emptyEntries,
   sizeShown,
   insecure,
   moved,

@@ -13,6 +13,7 @@ function mendOf(
   words: string,
   { away, fallback, namesake }: WalkFacts,
 ): { mend: Mend; act: string } {
+  if (missing?.kind === 'catalogue') return { mend: { kind: 'off', placement }, act: 'Take it off' }
   const name = missing && away(missing)
   const earlier = missing?.kind === 'file' ? fallback(missing.id) : undefined
   if (missing?.kind === 'file' && earlier !== undefined)
@@ -44,7 +45,10 @@ export const leadsNowhere: Check = {
       return {
         placement: placement.id,
         label: placement.label,
-        words: `This ${KIND_WORDS[placement.kind]} ${FAULT_WORDS[fault]}.`,
+        words:
+          placement.kind === 'list'
+            ? `This list is of ${missing ? 'a catalogue that is gone' : 'no catalogue yet'}.`
+            : `This ${KIND_WORDS[placement.kind]} ${FAULT_WORDS[fault]}.`,
         detail: `${fault} ${idOf(missing) ?? ''}`,
         ...mendOf(missing, placement.id, placement.label, facts),
       }

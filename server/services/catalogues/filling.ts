@@ -1,5 +1,5 @@
 import { fillBlocks, type Filling } from '../../../core/catalogue/bind'
-import { entrySlug, type Catalogue } from '../../../core/catalogue/catalogue'
+import { entrySlug, fieldOf, type Catalogue } from '../../../core/catalogue/catalogue'
 import type { LiveEntry } from '../../../core/catalogue/entry'
 import type { EntryFrame } from '../../../core/catalogue/entryFrame'
 import { listEntries, readListQuestion } from '../../../core/catalogue/list'
@@ -10,6 +10,7 @@ import type { Speech } from '../../../core/language/speech'
 import { everyBlock, mapBlocks } from '../../../core/page/blocks'
 import { pageHref } from '../../../core/page/href'
 import type { EntryListBlock, PageDocument } from '../../../core/page/schema'
+import type { WalkedCatalogue } from '../../../core/walk/facts'
 import type { Events } from '../events'
 import { kept } from '../kept'
 import type { PageService } from '../pages/pages'
@@ -100,6 +101,25 @@ export function createFilling(index: EntryIndex, pages: PageService, events: Eve
             : []
         }),
       )
+    },
+
+    /** All catalogues, with what the entries that are live have not. */
+    async walked(): Promise<Map<string, WalkedCatalogue>> {
+      const found = new Map<string, WalkedCatalogue>()
+      for (const { id, one, layout, fields } of await index.catalogues()) {
+        const { live } = await index.entriesOf(id)
+        found.set(id, {
+          one,
+          layout,
+          live: live.length,
+          without(wanted) {
+            const field = fieldOf(fields, wanted)
+            const lacking = live.filter(({ values }) => values[wanted] === undefined)
+            return field && { field: field.name, entries: lacking.map(({ values }) => titleOf(values)) }
+          },
+        })
+      }
+      return found
     },
 
     /** The page at an address of an entry; undefined where none is. */

@@ -11,7 +11,7 @@ import { targetFacts } from '../../../core/page/placeholders'
 import type { PageDocument } from '../../../core/page/schema'
 import { entryIds, fileIds, folderIds, idOf, placementsOf, referencesIn, signpostIds } from '../../../core/page/targets'
 import type { SignpostItem } from '../../../core/signposts/signpostItem'
-import type { Answer, WalkFacts, WalkedFile, WalkedGate } from '../../../core/walk/facts'
+import type { Answer, WalkFacts, WalkedCatalogue, WalkedFile, WalkedGate } from '../../../core/walk/facts'
 import type { Database } from '../../db/connection'
 import { files, folders } from '../../db/schema'
 import { isOut } from '../files/items'
@@ -62,7 +62,10 @@ interface Needs {
   outside: Outside
   guard: Pick<Guard, 'standing' | 'ownCookies' | 'gatesOf'>
   /** entries that have pages of their own, by where those are */
-  filling: { entryPages: (ids: string[]) => Promise<Map<string, { slug: string; title: string }>> }
+  filling: {
+    entryPages: (ids: string[]) => Promise<Map<string, { slug: string; title: string }>>
+    walked: () => Promise<Map<string, WalkedCatalogue>>
+  }
 }
 
 /** Why nobody gets through a gate; undefined where somebody does. */
@@ -199,6 +202,7 @@ export function createGathering({ db, library, pages, signposts, looks, site, re
           : undefined
       }
       const entered = await filling.entryPages(entryIds(references))
+      const catalogues = await filling.walked()
       const gatesOfPage = ({ gate }: { gate: string | null }) => ground.standing.of({ gate, folder: null })
       const walkedGate = (ids: readonly string[]): WalkedGate | undefined => {
         const all = ids.flatMap(id => ground.standing.gates.get(id) ?? [])
@@ -212,6 +216,8 @@ export function createGathering({ db, library, pages, signposts, looks, site, re
         document,
         page,
         entry: id => entered.get(id),
+        catalogue: id => catalogues.get(id),
+        ownCatalogue: [...catalogues.values()].find(({ layout }) => layout === pageId),
         gate: ({ kind, id }) => {
           const thing = kind === 'file' ? ground.items.get(id) : ground.pages.get(id)
           return thing && walkedGate('folder' in thing ? ground.standing.of(thing) : gatesOfPage(thing))
@@ -238,6 +244,8 @@ export function createGathering({ db, library, pages, signposts, looks, site, re
               return there.has(ground.signposts.get(reference.id)?.file ?? '')
             case 'page':
               return reference.id === pageId || page(reference.id) !== undefined
+            case 'catalogue':
+              return catalogues.has(reference.id)
             case 'entry':
               return entered.has(reference.id)
             default:
