@@ -30,12 +30,13 @@ const SIGNPOSTS: Record<string, ReturnType<WalkFacts['signpost']>> = {
 }
 const CLAYS: WalkedCatalogue = {
   one: 'clay',
-  layout: 'layout',
-  live: 5,
+  layout: null,
+  live: 8,
   without: field =>
     ({
       sheet: { field: 'Data sheet', entries: ['Crank', 'Raku', 'Porcelain', 'Buff'] },
-      manual: { field: 'Manual', entries: ['Crank', 'Raku', 'Porcelain', 'Buff', 'Black'] },
+      poster: { field: 'Poster', entries: ['Crank', 'Raku', 'Porcelain', 'Buff', 'Black'] },
+      manual: { field: 'Manual', entries: Array.from({ length: 8 }, (_, at) => `Clay ${at}`) },
       chart: { field: 'Chart', entries: [] },
     })[field],
 }
@@ -327,12 +328,12 @@ describe('entries of a catalogue', () => {
 
   it('that lack what a card leads to are named, unless something stands in its place', () => {
     expect(found(pageOf(listOf('clays', [leads('sheet')]))).map(({ words: said }) => said)).toEqual([
-      '4 of 5 have no “Data sheet”, and nothing in its place: “Crank”, “Raku”, “Porcelain” and 1 more.',
+      '4 of 8 have no “Data sheet”, and nothing in its place: “Crank”, “Raku”, “Porcelain” and 1 more.',
     ])
     expect(found(pageOf(listOf('clays', [leads('manual')]))).map(({ words: said }) => said)).toEqual([
       'No clay has a “Manual”: nobody sees this.',
     ])
-    for (const blocks of [[leads('chart')], [leads('sheet', 'None yet')], [leads('field-that-is-gone')]])
+    for (const blocks of [[leads('chart')], [leads('sheet', 'None yet')], [leads('poster')], [leads('field-that-is-gone')]])
       expect(found(pageOf(listOf('clays', blocks)))).toEqual([])
   })
 
@@ -340,6 +341,9 @@ describe('entries of a catalogue', () => {
     const page = pageOf(leads('sheet'), listOf('clays', [leads('chart')]))
     expect(found(page, { ownCatalogue: CLAYS })).toHaveLength(1)
     expect(found(page)).toEqual([])
+    // What a list lacks of entries that have pages is said of those.
+    const laidOut = { ...CLAYS, layout: 'l' }
+    expect(found(pageOf(listOf('clays', [leads('sheet')])), { catalogue: () => laidOut })).toEqual([])
   })
 })
 

@@ -14,12 +14,14 @@ function named(entries: string[]): string {
   return more ? `${all.join(', ')} and ${more} more` : all.join(', ')
 }
 
-/** Buttons, links and pictures of what is laid out for the entries of a catalogue that some of them have nothing for. */
+/** Buttons and links of what is laid out for the entries of a catalogue that few of them, or all, have nothing for. */
 const emptyIn = (content: PageDocument['content'], { one, live, without }: WalkedCatalogue): Found[] =>
-  placementsOf({ type: 'doc', content }).flatMap(({ id, label, targets }) =>
+  placementsOf({ type: 'doc', content }).flatMap(({ id, kind, label, targets }) =>
     targets.flatMap((target): Found[] => {
-      const lacking = target.kind === 'field' && !target.without ? without(target.field) : undefined
-      if (!lacking?.entries.length) return []
+      const lacking = target.kind === 'field' && !target.without && kind !== 'picture' ? without(target.field) : undefined
+      const count = lacking?.entries.length ?? 0
+      // What most do not have is not missed.
+      if (!lacking || !count || (count > live / 2 && count < live)) return []
       const { field, entries } = lacking
       const words =
         entries.length === live
@@ -39,7 +41,8 @@ export const emptyEntries: Check = {
     const found: Found[] = []
     for (const block of everyBlock(document)) {
       const listed = block.type === 'entryList' && block.attrs.catalogue !== null ? catalogue(block.attrs.catalogue) : undefined
-      if (block.type === 'entryList' && listed) found.push(...emptyIn(block.content, listed))
+      // Where entries have pages it is said of those.
+      if (block.type === 'entryList' && listed && !listed.layout) found.push(...emptyIn(block.content, listed))
     }
     const own = document.content.filter(({ type }) => type !== 'entryList')
     return ownCatalogue ? [...found, ...emptyIn(own, ownCatalogue)] : found
