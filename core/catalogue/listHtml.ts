@@ -145,6 +145,7 @@ export const ENTRIES_CSS = `
 .tr-page .tr-entry-list .tr-picture{margin:0 0 .8em}
 .tr-page .tr-entry-list .tr-image{width:100%;aspect-ratio:4/3;object-fit:cover}
 .tr-page .tr-entry-list :is(h2,h3,h4){margin-bottom:.35em}
+.tr-page .tr-entry-list h2{font-size:var(--h3)}
 .tr-page .tr-entry-list .tr-picture+:is(h2,h3,h4){margin-top:0}
 :is(.tr-entry-cards,.tr-entry-tiles){display:grid;grid-template-columns:minmax(0,1fr);gap:1.4rem 1.3rem}
 .tr-entry-cards>li{display:flex;flex-direction:column;padding:1.15rem;background:color-mix(in srgb,var(--rule) 22%,var(--paper));border-top:3px solid var(--accent)}

@@ -13,13 +13,13 @@ export const fieldsOfList = ({ fields: chosen }: Pick<ListAttrs, 'fields'>, fiel
   return asked.length ? asked : fields.filter(({ listed, kind }) => listed && kind !== 'pictures' && kind !== 'files')
 }
 
-const titleLine = (paged: boolean): Block => {
+const titleLine = (paged: boolean, level: 2 | 3 = 3): Block => {
   const name = field(TITLE)
   const link = {
     type: 'downloadLink' as const,
     attrs: { placement: 'entrytitle0', target: { kind: 'field' as const, field: OWN_PAGE }, action: 'here' as const, saveAs: '' },
   }
-  return { type: 'heading', attrs: { level: 3 }, content: [paged ? { ...name, marks: [link] } : name] }
+  return { type: 'heading', attrs: { level }, content: [paged ? { ...name, marks: [link] } : name] }
 }
 
 const pictureOf = (fields: Field[], paged: boolean): Block[] => {
@@ -55,15 +55,19 @@ const factsLine = (facts: Field[]): Block[] =>
       ]
     : []
 
-/** A card as it starts out: picture, name, what it is, and a button for each file. */
-export function firstCard(fields: Field[], paged: boolean): Block[] {
+/**
+ * A card as it starts out: picture, name, what it is, and a button for each file.
+ *
+ * @param level of its heading: 2 where the list stands right below the title of its page
+ */
+export function firstCard(fields: Field[], paged: boolean, level: 2 | 3 = 3): Block[] {
   const about = aboutOf(fields)
   const priced = fields.find(({ kind }) => kind === 'money')
   const facts = fields.filter(({ kind }) => kind === 'choice' || kind === 'number' || kind === 'date' || kind === 'place').slice(0, 3)
   const files = fields.filter(({ kind }) => kind === 'file').slice(0, 2)
   return [
     ...pictureOf(fields, paged),
-    titleLine(paged),
+    titleLine(paged, level),
     ...factsLine(facts),
     // What is long stands on its own page.
     ...(about && about.kind === 'text' ? [{ type: 'paragraph' as const, content: [field(about.id)] }] : []),

@@ -49,6 +49,7 @@ export interface WalkedGate {
 
 /** A catalogue as the walk knows it. */
 export interface WalkedCatalogue {
+  id: string
   one: string
   /** identity of what its entries are laid out in; null where they have no pages */
   layout: string | null

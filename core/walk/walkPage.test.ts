@@ -29,6 +29,7 @@ const SIGNPOSTS: Record<string, ReturnType<WalkFacts['signpost']>> = {
   bare: { name: 'bare', title: 'Bare', file: null },
 }
 const CLAYS: WalkedCatalogue = {
+  id: 'clays',
   one: 'clay',
   layout: null,
   live: 8,

@@ -92,6 +92,19 @@ describe('a catalogue', () => {
     expect(await since(changed.stamp)).toMatchObject({ whole: true, items: [{ id: smooth.id }] })
   })
 
+  it('is walked again when an entry changes: one lacks the file that others have, or a list has lost its catalogue', async () => {
+    const { catalogue, sheet, smooth, page, layout } = await shown()
+    const found = async (id: string) =>
+      (await test.trough.walk.state()).findings.filter(finding => finding.page.id === id).map(({ check, words }) => [check, words])
+    expect(await found(layout)).toEqual([['empty-entries', '1 of 2 have no “Data sheet”, and nothing in its place: “Smooth porcelain”.']])
+    await test.trough.entries.change(catalogue.id, [{ id: smooth.id, values: { sheet: sheet.id }, revision: smooth.revision }])
+    await test.trough.entries.publish(catalogue.id, [smooth.id])
+    expect(await found(layout)).toEqual([])
+    expect(await found(page.id)).toEqual([])
+    await test.trough.catalogues.remove(catalogue.id, { despite: true })
+    expect(await found(page.id)).toEqual([['nowhere', 'This list is of a catalogue that is gone.']])
+  })
+
   it('is narrowed by what stands in the address', async () => {
     const { page } = await shown()
     const document = (await test.trough.pages.get(page.id)).draft

@@ -109,6 +109,7 @@ export function createFilling(index: EntryIndex, pages: PageService, events: Eve
       for (const { id, one, layout, fields } of await index.catalogues()) {
         const { live } = await index.entriesOf(id)
         found.set(id, {
+          id,
           one,
           layout,
           live: live.length,

@@ -32,7 +32,7 @@ export function createLayingOut(db: Database, pages: PageService) {
         search: entries > 12,
         narrow: entries > 6 ? narrow.map(({ id }) => id) : [],
       }
-      const draft = { type: 'doc', content: [{ type: 'entryList', attrs, content: firstCard(fields, true) }] } as PageDocument
+      const draft = { type: 'doc', content: [{ type: 'entryList', attrs, content: firstCard(fields, true, 2) }] } as PageDocument
       const page = await pages.create({ title: name }, { draft })
       return { layout: made, list: page.id }
     },

@@ -18,12 +18,17 @@ export interface Stale {
 export function createStale(db: Database, events: Events, onChange: () => void) {
   let stale: Stale = { everything: true, ids: new Set(), read: new Set() }
 
-  for (const event of ['library', 'signposts'] as const) {
+  for (const event of ['library', 'signposts', 'catalogues'] as const) {
     events.on(event, ids => {
       for (const id of ids) stale.ids.add(id)
       onChange()
     })
   }
+  // Lists lean on all entries of their catalogue, links on one.
+  events.on('entries', ids => {
+    for (const id of ids.flatMap(each => each.split('/'))) stale.ids.add(id)
+    onChange()
+  })
   events.on('read', hashes => {
     for (const sha256 of hashes) stale.read.add(sha256)
     onChange()

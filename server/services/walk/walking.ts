@@ -75,6 +75,7 @@ export function createWalking({ pages, gathering, outside, traffic, ask }: Needs
       const leans = [
         ...referencesIn(document).flatMap(reference => idOf(reference) ?? []),
         ...gathering.signpostsOn([document], ground).flatMap(({ file }) => file ?? []),
+        ...(facts[index]!.ownCatalogue ? [facts[index]!.ownCatalogue.id] : []),
       ]
       if (side === 'draft') {
         const known = walked.get(row.id)!
