@@ -73,11 +73,11 @@ export const useEntries = defineStore('entries', () => {
     const of = catalogue.value
     if (!of) return
     const catalogues = useCatalogues()
-    // Fields say which of it are files.
     const list = (asked: string) => ask(entryListSchema, `/catalogues/${of}/entries?${asked}`)
     const known = stamp
     let [found] = await Promise.all([
       list(known ? `since=${known}` : `first=${FIRST}`),
+      // Fields say which values are files.
       catalogues.byId.has(of) ? undefined : catalogues.load(),
     ])
     if (catalogue.value !== of) return
@@ -87,11 +87,12 @@ export const useEntries = defineStore('entries', () => {
       found = await list('')
       if (catalogue.value !== of) return
     }
-    if (found.whole) items.value = found.items
-    else take(found.items)
+    if (found.whole) {
+      items.value = found.items
+      void meetFiles(found.items)
+    } else take(found.items)
     stamp = found.stamp
     loaded.value = true
-    void meetFiles(found.items)
   }
 
   async function open(id: string) {
