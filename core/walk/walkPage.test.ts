@@ -339,7 +339,12 @@ describe('entries of a catalogue', () => {
   })
 
   it('are looked at where they are laid out, but for lists that stand there', () => {
-    const page = pageOf(leads('sheet'), listOf('clays', [leads('chart')]))
+    const inSection = {
+      type: 'section',
+      attrs: { tone: 'tint', padding: 'medium', width: 'text' },
+      content: [listOf('other', [leads('manual')])],
+    } as Block
+    const page = pageOf(leads('sheet'), listOf('clays', [leads('chart')]), inSection)
     expect(found(page, { ownCatalogue: CLAYS })).toHaveLength(1)
     expect(found(page)).toEqual([])
     // What a list lacks of entries that have pages is said of those.

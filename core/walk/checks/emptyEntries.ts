@@ -1,4 +1,4 @@
-import { everyBlock } from '../../page/blocks'
+import { everyBlock, mapBlocks } from '../../page/blocks'
 import type { PageDocument } from '../../page/schema'
 import { placementsOf } from '../../page/targets'
 import type { Check } from '../check'
@@ -44,7 +44,7 @@ export const emptyEntries: Check = {
       // Where entries have pages it is said of those.
       if (block.type === 'entryList' && listed && !listed.layout) found.push(...emptyIn(block.content, listed))
     }
-    const own = document.content.filter(({ type }) => type !== 'entryList')
+    const own = mapBlocks(document.content, block => (block.type === 'entryList' ? [] : [block]))
     return ownCatalogue ? [...found, ...emptyIn(own, ownCatalogue)] : found
   },
 }
