@@ -67,6 +67,7 @@ export async function openServices(
       await holdings.library.setStraysAside()
       await delivering.bringing.resume()
       await intake.importing.resume()
+      await holdings.folderFields.run()
       await upkeep.tidy()
       await holdings.bundles.settled()
       await holdings.library.warm()

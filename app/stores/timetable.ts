@@ -19,6 +19,8 @@ export const useTimetable = defineStore('timetable', () => {
 
   /** What is set for a file, or for a signpost. */
   const forFile = (id: string) => items.value.find(({ act }) => act.kind === 'edition' && act.file === id)
+  /** What is set for an entry, the first first. */
+  const forEntry = (id: string) => items.value.filter(({ act }) => act.kind === 'entry' && act.entry === id)
   const forSignpost = (id: string) => items.value.find(({ act }) => act.kind === 'signpost' && act.signpost === id)
 
   async function drop(id: string) {
@@ -36,5 +38,5 @@ export const useTimetable = defineStore('timetable', () => {
     })
   }
 
-  return { items, load, forFile, forSignpost, set, drop }
+  return { items, load, forFile, forSignpost, forEntry, set, drop }
 })

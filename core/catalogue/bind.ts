@@ -89,10 +89,20 @@ function wordsOf(id: string, marks: Mark[], filling: Filling): Inline[] {
   return [{ type: 'text', text, ...(all.length && { marks: all }) }]
 }
 
+/** What stands for fields in lines of words: those of an entry, or of the whole site. */
+type FieldInline = Extract<Inline, { type: 'field' | 'siteValue' }>
+type Named = FieldInline['type']
+const isNamed =
+  (named: Named) =>
+  (inline: Inline | undefined): inline is FieldInline =>
+    inline?.type === named
+const fieldsNamed = (content: Inline[] | undefined, named: Named): string[] =>
+  (content ?? []).filter(isNamed(named)).map(({ attrs }) => attrs.field)
+
 /** The field that a line consists of, where it is that alone. */
-const soleField = (content: Inline[] | undefined, fields: Field[]): Field | undefined => {
+const soleField = (content: Inline[] | undefined, fields: Field[], named: Named): Field | undefined => {
   const [only, ...more] = content ?? []
-  return only?.type === 'field' && !more.length ? fieldOf(fields, only.attrs.field) : undefined
+  return isNamed(named)(only) && !more.length ? fieldOf(fields, only.attrs.field) : undefined
 }
 
 /** Blocks that stand for the value of a field by themselves: long texts, pictures, several files. */
@@ -140,26 +150,26 @@ function blocksFor(field: Field, filling: Filling): PlainBlock[] | undefined {
   return undefined
 }
 
-function fillInline(inline: Inline, filling: Filling): Inline[] {
-  if (inline.type === 'hardBreak') return [inline]
+function fillInline(inline: Inline, filling: Filling, fills: Named): Inline[] {
+  if (inline.type === 'hardBreak' || ((inline.type === 'field' || inline.type === 'siteValue') && inline.type !== fills)) return [inline]
   const marks = (inline.marks ?? []).flatMap((mark): Mark[] => {
-    if (mark.type !== 'downloadLink' || mark.attrs.target?.kind !== 'field') return [mark]
+    if (mark.type !== 'downloadLink' || mark.attrs.target?.kind !== 'field' || fills !== 'field') return [mark]
     const target = targetOfField(mark.attrs.target.field, filling)
     return target ? [{ ...mark, attrs: { ...mark.attrs, target } }] : []
   })
-  if (inline.type === 'field') return wordsOf(inline.attrs.field, marks, filling)
+  if (inline.type !== 'text') return wordsOf(inline.attrs.field, marks, filling)
   const { marks: _, ...bare } = inline
   return [marks.length ? { ...bare, marks } : bare]
 }
 
-function fillLine(block: Extract<Block, { type: 'paragraph' | 'heading' }>, filling: Filling): Block[] {
-  const sole = block.type === 'paragraph' ? soleField(block.content, filling.fields) : undefined
+function fillLine(block: Extract<Block, { type: 'paragraph' | 'heading' }>, filling: Filling, fills: Named): Block[] {
+  const sole = block.type === 'paragraph' ? soleField(block.content, filling.fields, fills) : undefined
   const standing = sole && blocksFor(sole, filling)
   if (standing) return standing
-  const named = (block.content ?? []).flatMap(inline => (inline.type === 'field' ? [inline.attrs.field] : []))
+  const named = fieldsNamed(block.content, fills)
   // A line that says what an entry does not have says nothing.
   if (named.length && !named.some(id => has(id, filling))) return []
-  return [block.content ? { ...block, content: joined(block.content.flatMap(inline => fillInline(inline, filling))) } : block]
+  return [block.content ? { ...block, content: joined(block.content.flatMap(inline => fillInline(inline, filling, fills))) } : block]
 }
 
 /** What stands between two facts of a line. */
@@ -179,7 +189,7 @@ function fillBlock(block: Block, filling: Filling): Block[] {
   switch (block.type) {
     case 'paragraph':
     case 'heading':
-      return fillLine(block, filling)
+      return fillLine(block, filling, 'field')
     case 'downloadButton':
     case 'fileCard': {
       if (block.attrs.target?.kind !== 'field') return [block]
@@ -205,15 +215,13 @@ function fillBlock(block: Block, filling: Filling): Block[] {
 }
 
 type TableBlock = Extract<Block, { type: 'table' }>
-const fieldsIn = (row: TableBlock['content'][number]): string[] =>
-  row.content.flatMap(({ content }) =>
-    content.flatMap(line => (line.content ?? []).flatMap(inline => (inline.type === 'field' ? [inline.attrs.field] : []))),
-  )
+const fieldsIn = (row: TableBlock['content'][number], fills: Named): string[] =>
+  row.content.flatMap(({ content }) => content.flatMap(line => fieldsNamed(line.content, fills)))
 
 /** A table without the rows that would say what an entry does not have. */
-function withoutEmptyRows(table: TableBlock, filling: Filling): Block[] {
+function withoutEmptyRows(table: TableBlock, filling: Filling, fills: Named): Block[] {
   const content = table.content.filter(row => {
-    const named = fieldsIn(row)
+    const named = fieldsIn(row, fills)
     return !named.length || named.some(id => has(id, filling))
   })
   return content.length ? [{ ...table, content }] : []
@@ -226,6 +234,17 @@ const notInLists = (block: Block) => block.type !== 'entryList'
  * and what leans on an empty field goes.
  */
 export function fillBlocks(blocks: Block[], filling: Filling): Block[] {
-  const there = mapBlocks(blocks, block => (block.type === 'table' ? withoutEmptyRows(block, filling) : [block]), notInLists)
+  const there = mapBlocks(blocks, block => (block.type === 'table' ? withoutEmptyRows(block, filling, 'field') : [block]), notInLists)
   return mapBlocks(there, block => fillBlock(block, filling), notInLists)
+}
+
+/** Whether a page names values of the whole site. */
+export const namesSiteValues = (document: { content: Block[] }): boolean => JSON.stringify(document).includes('"type":"siteValue"')
+
+/** What is laid out, with the values of the whole site where they are named; a line that says nothing but empty ones goes. */
+export function fillSiteValues(blocks: Block[], filling: Filling): Block[] {
+  const there = mapBlocks(blocks, block => (block.type === 'table' ? withoutEmptyRows(block, filling, 'siteValue') : [block]))
+  return mapBlocks(there, block =>
+    block.type === 'paragraph' || block.type === 'heading' ? fillLine(block, filling, 'siteValue') : [block],
+  )
 }

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { writtenSlugSchema } from '../page/slug'
-import { fieldSchema, fieldsSchema, TITLE, type Field, type Option } from './field'
+import { fieldIdSchema, fieldSchema, fieldsSchema, TITLE, type Field, type Option } from './field'
+import { tableSourceSchema } from './import'
 
 /** What an entry is, for programs (schema.org); nothing where it is none of these. */
 export const ENTRY_TYPES = ['Product', 'Course', 'Event', 'Person', 'Place', 'DigitalDocument'] as const
@@ -19,6 +20,12 @@ export const catalogueItemSchema = z.object({
   /** what tells entries apart where a table is brought in; null for their name */
   key: z.string().nullable(),
   type: z.enum(ENTRY_TYPES).nullable(),
+  /** fields that programs are told as properties of that type, by those; others are told by what they hold */
+  properties: z.record(z.string(), fieldIdSchema),
+  /** its one entry holds the values of the whole site */
+  ofSite: z.boolean(),
+  /** the file of the library that its tables come from */
+  source: tableSourceSchema.nullable(),
   /** the page on which each entry is laid out; null where entries have none */
   layout: z.string().nullable(),
   entries: z.number(),
@@ -46,6 +53,9 @@ export const catalogueChangeSchema = z
     slug: writtenSlugSchema,
     key: z.string().max(16).nullable(),
     type: z.enum(ENTRY_TYPES).nullable(),
+    properties: z.record(z.string().max(40), fieldIdSchema),
+    /** only taken off here: a table that comes in sets it */
+    source: z.null(),
   })
   .partial()
 export type CatalogueChange = z.infer<typeof catalogueChangeSchema>
@@ -57,6 +67,8 @@ export const fieldsChangeSchema = z.object({
   despite: z.boolean().default(false),
 })
 export type FieldsChange = z.infer<typeof fieldsChangeSchema>
+
+export const restoreFieldSchema = z.object({ /** identity of what lies in the bin */ field: z.string().max(40) })
 
 export const fieldOf = (fields: Field[], id: string): Field | undefined => fields.find(field => field.id === id)
 export const titleField = (fields: Field[]): Field => fieldOf(fields, TITLE)!

@@ -10,6 +10,12 @@ export const valuesSchema = z.record(fieldIdSchema, valueSchema)
 /** The values of an entry by the identities of its fields. */
 export type Values = z.infer<typeof valuesSchema>
 
+/** What an entry had in a field that was taken out: as it was written, and as visitors saw it. */
+export interface HeldValue {
+  draft?: Value
+  live?: Value
+}
+
 /** An entry as the desk shows it. */
 export const entryItemSchema = z.object({
   id: z.string(),
@@ -36,6 +42,16 @@ export interface LiveEntry {
   published: string
 }
 
+export const binnedFieldSchema = z.object({
+  id: z.string(),
+  name: z.string(),
+  /** entries that have something in it */
+  entries: z.number(),
+  deleted: z.string(),
+})
+/** A field that was taken out of its catalogue. */
+export type BinnedField = z.infer<typeof binnedFieldSchema>
+
 export const binnedEntrySchema = z.object({ id: z.string(), title: z.string(), deleted: z.string() })
 export type BinnedEntry = z.infer<typeof binnedEntrySchema>
 
@@ -59,6 +75,8 @@ export const changeEntriesSchema = z.object({
 })
 export const newEntriesSchema = z.object({
   entries: z.array(valuesSchema).min(1).max(MOST_AT_ONCE, `Make at most ${MOST_AT_ONCE} entries at once.`),
+  /** they are copies: what they leave empty stays so, whatever new ones begin with */
+  copies: z.boolean().default(false),
 })
 export const entrySlugSchema = z.object({ slug: slugSchema.min(1, 'Give the entry an address, such as stoneware-body.') })
 export const entryOrderSchema = z.object({ ids: z.array(z.string().max(40)).max(MOST_ENTRIES) })

@@ -46,6 +46,10 @@ export const fieldSchema = z.object({
   unique: z.boolean().default(false),
   /** said below it where it is filled in */
   hint: z.string().trim().max(200, 'Keep the help to 200 characters.').default(''),
+  /** what new entries begin with, written as in a cell; nothing for files */
+  initial: z.string().max(500, 'Keep what new entries begin with to 500 characters.').default(''),
+  /** of files: the folder whose files find their entries by their names, as they come */
+  folder: z.string().max(40).nullable().default(null),
   /** it has a column in the table of the desk */
   listed: z.boolean().default(true),
   /** written behind a number: "kg" */

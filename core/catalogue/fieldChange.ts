@@ -33,16 +33,16 @@ function refit(before: Field, after: Field, value: Value): Value | undefined {
   return fitted === undefined || faultOf(after, fitted) ? undefined : fitted
 }
 
-const isCut = (before: Field, after: Field | undefined, value: Value): boolean => {
-  if (!after) return true
+const isCut = (before: Field, after: Field, value: Value): boolean => {
   const fitted = refit(before, after, value)
   return fitted === undefined || (Array.isArray(value) && Array.isArray(fitted) && fitted.length < value.length)
 }
 
-/** What would be lost if the fields were others. */
+/** What would be lost if the fields were others; those that are taken out lie in the bin with what is written in them. */
 export function losses(before: Field[], after: Field[], all: Values[]): Loss[] {
   return before.flatMap((field): Loss[] => {
     const now = after.find(({ id }) => id === field.id)
+    if (!now) return []
     const entries = all.filter(values => values[field.id] !== undefined && isCut(field, now, values[field.id]!)).length
     if (!entries) return []
     const count = entries === 1 ? '1 entry' : `${entries} entries`

@@ -33,6 +33,7 @@ export const mappingSchema = z
   .max(200)
 export type Mapping = z.infer<typeof mappingSchema>
 
+const othersSchema = z.enum(['stay', 'bin'])
 export const importPlanSchema = z.object({
   /** the catalogue it goes into; null for a new one */
   catalogue: z.string().max(40).nullable(),
@@ -43,7 +44,9 @@ export const importPlanSchema = z.object({
   /** the column that tells entries apart; null for the one that names them */
   key: z.number().int().min(0).max(199).nullable().default(null),
   /** entries that are not in the table go to the bin */
-  others: z.enum(['stay', 'bin']).default('stay'),
+  others: othersSchema.default('stay'),
+  /** the file it was read from stays its source: the next edition is the next table */
+  follow: z.boolean().default(false),
   /** bring in what can be, although some cells cannot */
   despite: z.boolean().default(false),
 })
@@ -72,12 +75,27 @@ export const wrongCellSchema = z.object({
 })
 export type WrongCell = z.infer<typeof wrongCellSchema>
 
+/** A file of the library that tables of a catalogue come from, and how the last one went in. */
+export const tableSourceSchema = z.object({
+  file: z.string(),
+  /** number of the edition that came in last */
+  edition: z.number().int(),
+  /** where its columns went, by what stands above them; null for nowhere */
+  columns: z.array(z.object({ name: z.string(), field: fieldIdSchema.nullable() })),
+  /** what stands above the column that tells entries apart; null for the one that names them */
+  key: z.string().nullable(),
+  others: othersSchema,
+})
+export type TableSource = z.infer<typeof tableSourceSchema>
+
 /** What a table holds, and what would come of it. */
 export const importLookSchema = z.object({
   id: z.string(),
   name: z.string(),
   columns: z.array(importColumnSchema),
   rows: z.number(),
+  /** it is a file of the library, and can be followed */
+  ofLibrary: z.boolean(),
   /** as it goes in where nothing else is said */
   plan: importPlanSchema,
 })
@@ -102,6 +120,9 @@ export const importItemSchema = z.object({
   created: z.string(),
 })
 export type ImportItem = z.infer<typeof importItemSchema>
+
+/** A file of the library that is looked at as a table, and the catalogue it goes into. */
+export const importFileSchema = z.object({ file: z.string().max(40), catalogue: z.string().max(40).nullable() })
 
 /** A table that is looked at, and the catalogue it goes into; empty for a new one. */
 export const importLookQuerySchema = z.object({

@@ -6,7 +6,9 @@ import { PDF_FACTS } from '../testing/pages'
 import type { Values } from './entry'
 import { newField } from './field'
 import { entryData } from './linkedData'
+import { PROPERTIES, canBeTold } from './properties'
 
+const TYPES = ['Product', 'Course', 'Event', 'Person', 'Place', 'DigitalDocument'] as const
 const FIELDS = [
   newField('title', 'Name'),
   newField('about', 'About', 'longText'),
@@ -34,9 +36,18 @@ const ALL: Values = {
   sheet: 'f1',
   photo: 'f2',
 }
-const data = (type: Parameters<typeof entryData>[0], values = ALL) =>
+/** Every property of a type that some field can be, by the first that can. */
+const chosen = (type: (typeof TYPES)[number]) =>
+  Object.fromEntries(
+    Object.keys(PROPERTIES[type]).flatMap(property => {
+      const field = FIELDS.find(each => canBeTold(type, property, each))
+      return field ? [[property, field.id]] : []
+    }),
+  )
+const data = (type: (typeof TYPES)[number], values = ALL, properties: Record<string, string> = {}) =>
   entryData(type, 'Crank', {
     fields: FIELDS,
+    properties,
     values: { title: 'Crank', ...values },
     address: 'https://www.marlpit.example',
     site: 'Marlpit',
@@ -74,11 +85,14 @@ const nodesIn = (said: unknown): Record<string, unknown>[] =>
       ? [said as Record<string, unknown>, ...Object.values(said).flatMap(nodesIn)]
       : []
 
-const TYPES = ['Product', 'Course', 'Event', 'Person', 'Place', 'DigitalDocument'] as const
+const told = TYPES.flatMap(type => [
+  { type, how: 'by the kinds of its fields', said: data(type) },
+  { type, how: 'with each property chosen', said: data(type, ALL, chosen(type)) },
+])
 
 describe('what an entry is, for programs', () => {
-  it.each(TYPES)('%s, and what it is made of, say nothing that schema.org has not', type => {
-    const nodes = nodesIn(data(type))
+  it.each(told)('$type $how, and what it is made of, say nothing that schema.org has not', ({ type, said: all }) => {
+    const nodes = nodesIn(all)
     expect(nodes[0]!['@type']).toBe(type)
     for (const { '@type': said, ...rest } of nodes) {
       const known = propertiesOf(said as string)
@@ -90,8 +104,7 @@ describe('what an entry is, for programs', () => {
   })
 
   // JSON-LD 1.1, 5: what a processor does not know it drops; what it expands is all that was said.
-  it.each(TYPES)('%s is read by a JSON-LD processor, all of it', async type => {
-    const said = data(type)
+  it.each(told)('$type $how is read by a JSON-LD processor, all of it', async ({ type, said }) => {
     const [node] = await expand(
       { '@context': { '@vocab': 'https://schema.org/' }, ...said },
       { documentLoader: () => Promise.reject(new Error('Nothing is fetched.')) },
@@ -115,6 +128,18 @@ describe('what an entry is, for programs', () => {
     })
     expect(data('Event')).toMatchObject({ startDate: '2027-01-11', endDate: '2027-03-15', location: { '@type': 'Place' } })
     expect(data('Person')).toMatchObject({ email: 'yard@marlpit.example', telephone: '01632 960146' })
+  })
+
+  it('says a field as the property that was chosen for it, and not once more by its kind', () => {
+    expect(data('Product', ALL, { weight: 'weight', releaseDate: 'ends' })).toMatchObject({
+      weight: { '@type': 'QuantitativeValue', 'value': 10, 'unitText': 'kg' },
+      releaseDate: '2027-03-15',
+    })
+    expect(data('Product', ALL, { weight: 'weight' })).not.toHaveProperty('additionalProperty')
+    expect(data('Event', ALL, { startDate: 'ends' })).toMatchObject({ startDate: '2027-03-15' })
+    // A number is no day, and what is empty says nothing.
+    expect(data('Event', ALL, { startDate: 'weight' })).toMatchObject({ startDate: '2027-01-11' })
+    expect(data('Product', {}, { sku: 'where' })).not.toHaveProperty('sku')
   })
 
   it('says nothing of what an entry does not have, or visitors may not know of', () => {

@@ -1,16 +1,19 @@
 import { filePath } from '../page/href'
 import type { TargetFacts } from '../page/placeholders'
-import type { CatalogueItem } from './catalogue'
+import type { Catalogue } from './catalogue'
 import type { LiveEntry, Value } from './entry'
 import { TITLE, isChoice, isFileKind, isNumeric, type Field, type FieldKind } from './field'
 import { optionOf } from './catalogue'
+import { saidByProperties } from './properties'
 
-type Type = NonNullable<CatalogueItem['type']>
+type Type = NonNullable<Catalogue['type']>
 type Said = Record<string, unknown>
 
 interface EntryFacts {
   fields: Field[]
   values: LiveEntry['values']
+  /** fields that were chosen for properties, by those */
+  properties: Catalogue['properties']
   /** scheme and host of the public site */
   address: string
   /** name of the site */
@@ -49,10 +52,16 @@ const placeOf = (facts: EntryFacts): Said => {
 }
 
 /** Facts that have no property of their own, each with its unit (schema.org, additionalProperty). */
-const further = ({ fields, values }: EntryFacts): Said => {
+const further = ({ fields, values, properties: chosen }: EntryFacts): Said => {
+  const told = new Set(Object.values(chosen))
   const properties = fields.flatMap(field => {
     const value = values[field.id]
-    if (value === undefined || !(isChoice(field.kind) || isNumeric(field.kind) || field.kind === 'yesNo') || field.kind === 'money')
+    if (
+      value === undefined ||
+      told.has(field.id) ||
+      !(isChoice(field.kind) || isNumeric(field.kind) || field.kind === 'yesNo') ||
+      field.kind === 'money'
+    )
       return []
     const said = Array.isArray(value)
       ? value.flatMap(id => optionOf(field, id)?.name ?? []).join(', ')
@@ -88,7 +97,10 @@ const OWN: Record<Type, (facts: EntryFacts) => Said> = {
   },
 }
 
-/** What an entry is, for programs: a thing of a type of schema.org, with the properties that its fields are by their kinds. */
+/**
+ * What an entry is, for programs: a thing of a type of schema.org, with the properties that were chosen for its fields, and otherwise
+ * those that they are by their kinds.
+ */
 export function entryData(type: Type, name: string, facts: EntryFacts): Said {
   const description = text(facts, 'longText', 'text')
   const files = facts.fields
@@ -113,5 +125,6 @@ export function entryData(type: Type, name: string, facts: EntryFacts): Said {
       })),
     }),
     ...OWN[type](facts),
+    ...saidByProperties(type, facts.properties, facts.fields, facts.values),
   }
 }

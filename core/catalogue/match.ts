@@ -53,19 +53,21 @@ function fitOf(stem: string[], joined: string, known: string[]): number {
 
 const ENOUGH = 0.6
 
+type Fitting = Matched & { /** how well, from 0 */ fit: number }
+
 /**
- * Which entry each of some files belongs to, by their names.
+ * Tells which entry a file belongs to, by its name.
  *
  * @param fields whose words entries are known by: their name, and fields that tell them apart
  */
-export function matchFiles(files: FileToMatch[], entries: EntryToMatch[], fields: Field[], key: string | null): Matched[] {
+export function entryMatcher(entries: EntryToMatch[], fields: Field[], key: string | null): (file: FileToMatch) => Fitting {
   const telling = fields.filter(({ id, unique, kind }) => (id === TITLE || id === key || unique) && !isFileKind(kind))
   const known = entries.map(({ id, values }) => ({
     id,
     texts: telling.map(field => writeCell(field, values[field.id])).filter(Boolean),
     title: wordsOf(titleOf(values)),
   }))
-  const matched = files.map(({ id, name }): Matched & { fit: number } => {
+  return ({ id, name }) => {
     const dated = dateInName(name)
     const bare = titleFromFileName(splitExtension(name)[0])
     const stem = wordsOf(bare).filter(word => !(dated && dated.includes(word) && word.length === 4))
@@ -83,9 +85,14 @@ export function matchFiles(files: FileToMatch[], entries: EntryToMatch[], fields
         : { file: id, entry: null, sure: false, fit: 0 }
     }
     return { file: id, entry: best.id, sure: best.fit >= 1 && !(next && next.fit === best.fit), fit: best.fit }
-  })
+  }
+}
+
+/** Which entry each of some files belongs to, by their names; one entry for each where each holds one. */
+export function matchFiles(files: FileToMatch[], entries: EntryToMatch[], fields: Field[], key: string | null): Matched[] {
+  const matched = files.map(entryMatcher(entries, fields, key))
   // Two files for one entry: the better one has it, and neither is beyond doubt where they fit alike.
-  const held = new Map<string, Matched & { fit: number }>()
+  const held = new Map<string, Fitting>()
   for (const each of matched) {
     const holder = each.entry ? held.get(each.entry) : undefined
     if (each.entry && (!holder || holder.fit < each.fit)) held.set(each.entry, each)

@@ -7,7 +7,7 @@ import type { CatalogueItem } from './catalogue'
 import type { Values } from './entry'
 import { MOST_OPTIONS, TITLE, isChoice, newField, type Field, type FieldKind, type Option } from './field'
 import type { ImportColumn, ImportCounts, ImportPlan, Mapping, WrongCell } from './import'
-import { readCell, readDay, readNumber, titleOf, writeCell, type CellFormat } from './values'
+import { initialValues, readCell, readDay, readNumber, titleOf, writeCell, type CellFormat } from './values'
 
 const SAMPLES = 4
 const TOLD_FAULTS = 200
@@ -131,7 +131,16 @@ export function firstPlan(columns: ImportColumn[], body: string[][], catalogue: 
   const byField = catalogue?.key ? mapping.findIndex(each => each.to === 'field' && each.field === catalogue.key) : -1
   const numbered = columns.findIndex(({ name }, at) => KEYS.test(fold(name)) && isDistinct(body, at))
   const key = byField >= 0 ? byField : catalogue?.key === null && catalogue.entries ? -1 : numbered
-  return { catalogue: catalogue?.id ?? null, name: '', one: '', mapping, key: key >= 0 ? key : null, others: 'stay', despite: false }
+  return {
+    catalogue: catalogue?.id ?? null,
+    name: '',
+    one: '',
+    mapping,
+    key: key >= 0 ? key : null,
+    others: 'stay',
+    follow: false,
+    despite: false,
+  }
 }
 
 export interface Known {
@@ -232,6 +241,7 @@ export function planImport(given: Given): Planned {
     return option.id
   }
   const rows: PlannedRow[] = []
+  const begin = initialValues(fields)
   const uniques = new Map(
     fields
       .filter(({ unique }) => unique)
@@ -277,7 +287,7 @@ export function planImport(given: Given): Planned {
     }
     seen.set(key, row)
     const entry = known.get(key)
-    const values = { ...entry?.values, ...read }
+    const values = { ...(entry ? entry.values : begin), ...read }
     if (!titleOf(values)) {
       counts.left++
       tell(row, columns[of.findIndex(field => field?.id === TITLE)]!.name, 'The name is empty.')

@@ -61,6 +61,16 @@ const checked = (
   return success ? { value: text } : { fault: error!.issues[0]!.message }
 }
 
+/** What a new entry begins with; what cannot be read in its field is left out. */
+export function initialValues(fields: Field[]): Values {
+  const values: Values = {}
+  for (const field of fields) {
+    const read = field.initial && !isFileKind(field.kind) ? readCell(field, field.initial, PLAIN_FORMAT) : {}
+    if ('value' in read && read.value !== undefined) values[field.id] = read.value
+  }
+  return values
+}
+
 /** An address as people write it: with the scheme left out. */
 const withScheme = (text: string) => (/^[a-z][a-z0-9+.-]*:/i.test(text) ? text : `https://${text}`)
 

@@ -43,7 +43,7 @@ export const inlinesOf = (block: Block): Inline[] => (block.type === 'paragraph'
 
 /** Words as a reader meets them; a line break is a space. */
 export const textOf = (inlines: Inline[] = []): string =>
-  inlines.map(inline => (inline.type === 'text' ? inline.text : inline.type === 'field' ? '' : ' ')).join('')
+  inlines.map(inline => (inline.type === 'text' ? inline.text : inline.type === 'hardBreak' ? ' ' : '')).join('')
 
 /** What has rules of its own: kinds of blocks and marks, and ways in which shelves are shown. */
 export type PartName = Block['type'] | Mark['type'] | 'gallery' | 'shelfItems' | 'shelfTable'

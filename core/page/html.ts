@@ -115,7 +115,7 @@ function renderPicture(attrs: PictureAttrs, known: Known): string {
 function renderInline(inline: Inline): string {
   if (inline.type === 'hardBreak') return '<br>'
   // Where nothing was filled in there is nothing to say.
-  if (inline.type === 'field') return ''
+  if (inline.type === 'field' || inline.type === 'siteValue') return ''
   let html = escapeHtml(inline.text)
   for (const mark of inline.marks ?? []) {
     if (mark.type === 'bold') html = `<strong>${html}</strong>`

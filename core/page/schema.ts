@@ -122,7 +122,18 @@ const fieldInlineSchema = z.object({
   attrs: z.object({ field: fieldIdSchema }),
   marks: z.array(markSchema).max(8).optional(),
 })
-const inlineSchema = z.discriminatedUnion('type', [textSchema, z.object({ type: z.literal('hardBreak') }), fieldInlineSchema])
+/** A value of the whole site, in a line of words. */
+const siteValueSchema = z.object({
+  type: z.literal('siteValue'),
+  attrs: z.object({ field: fieldIdSchema }),
+  marks: fieldInlineSchema.shape.marks,
+})
+const inlineSchema = z.discriminatedUnion('type', [
+  textSchema,
+  z.object({ type: z.literal('hardBreak') }),
+  fieldInlineSchema,
+  siteValueSchema,
+])
 export type Inline = z.infer<typeof inlineSchema>
 
 export const buttonAttrsSchema = z.object({

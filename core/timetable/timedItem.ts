@@ -1,10 +1,11 @@
 import { z } from 'zod'
 import { wallTimeSchema } from './wallTime'
 
-/** What happens by itself: an edition goes live, or a signpost is turned. */
+/** What happens by itself: an edition goes live, a signpost is turned, an entry goes live or leaves. */
 export const timedActSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('edition'), file: z.string().max(40), number: z.number().int().min(1) }),
   z.object({ kind: z.literal('signpost'), signpost: z.string().max(40), file: z.string().max(40) }),
+  z.object({ kind: z.literal('entry'), entry: z.string().max(40), to: z.enum(['live', 'off']) }),
 ])
 export type TimedAct = z.infer<typeof timedActSchema>
 

@@ -24,9 +24,9 @@ import type { HookEvent, HookState } from '../../core/hooks/hook'
 import type { MessageState } from '../../core/outbox/message'
 import type { Mark } from '../../core/folders/folderItem'
 import type { ENTRY_TYPES } from '../../core/catalogue/catalogue'
-import type { Values } from '../../core/catalogue/entry'
+import type { HeldValue, Values } from '../../core/catalogue/entry'
 import type { Field } from '../../core/catalogue/field'
-import type { ImportColumn, ImportCounts, ImportState } from '../../core/catalogue/import'
+import type { ImportColumn, ImportCounts, ImportState, TableSource } from '../../core/catalogue/import'
 import type { PagePart } from '../../core/page/edges'
 import type { PageDocument, Target } from '../../core/page/schema'
 import type { Rights } from '../../core/rights/rights'
@@ -672,25 +672,38 @@ export const looks = pgTable('looks', {
   created: moment('created').notNull().defaultNow(),
 })
 
-/** Former addresses of pages: they redirect as long as the page is there and no other has taken the address. */
 /** Tables of like things; an entry is a row of one. */
-export const catalogues = pgTable('catalogues', {
-  id: text().primaryKey(),
-  /** of all: "Products" */
-  name: text().notNull(),
-  /** of one: "product" */
-  one: text().notNull(),
-  /** first part of the addresses of its entries */
-  slug: text().notNull().unique(),
-  fields: jsonb().$type<Field[]>().notNull(),
-  /** identity of the field that tells entries apart where a table is brought in; null for their name */
-  key: text(),
-  /** of schema.org */
-  type: text().$type<(typeof ENTRY_TYPES)[number]>(),
-  /** counts the changes of its fields */
-  revision: integer().notNull().default(1),
-  created: moment('created').notNull().defaultNow(),
-})
+export const catalogues = pgTable(
+  'catalogues',
+  {
+    id: text().primaryKey(),
+    /** of all: "Products" */
+    name: text().notNull(),
+    /** of one: "product" */
+    one: text().notNull(),
+    /** first part of the addresses of its entries */
+    slug: text().notNull().unique(),
+    fields: jsonb().$type<Field[]>().notNull(),
+    /** identity of the field that tells entries apart where a table is brought in; null for their name */
+    key: text(),
+    /** of schema.org */
+    type: text().$type<(typeof ENTRY_TYPES)[number]>(),
+    /** fields that programs are told as properties of that type, by those */
+    properties: jsonb().$type<Record<string, string>>().notNull().default({}),
+    /** it is the one with the values of the whole site: it has one entry, and no pages */
+    ofSite: boolean('of_site').notNull().default(false),
+    /** the file of the library that its tables come from */
+    source: jsonb().$type<TableSource>(),
+    /** counts the changes of its fields */
+    revision: integer().notNull().default(1),
+    created: moment('created').notNull().defaultNow(),
+  },
+  table => [
+    uniqueIndex('catalogues_of_site')
+      .on(table.ofSite)
+      .where(sql`${table.ofSite}`),
+  ],
+)
 
 export const entries = pgTable(
   'entries',
@@ -723,6 +736,20 @@ export const entries = pgTable(
       .where(sql`${table.deleted} is not null`),
   ],
 )
+
+/** Fields that were taken out of catalogues, with what entries had in them. */
+export const binnedFields = pgTable('binned_fields', {
+  id: text().primaryKey(),
+  catalogueId: text('catalogue_id')
+    .notNull()
+    .references(() => catalogues.id, { onDelete: 'cascade' }),
+  field: jsonb().$type<Field>().notNull(),
+  /** where it stood among the others, counted from 0 */
+  place: integer().notNull(),
+  /** by the identities of entries: as it was written, and as visitors saw it */
+  held: jsonb().$type<Record<string, HeldValue>>().notNull(),
+  deleted: moment('deleted').notNull().defaultNow(),
+})
 
 /** Every state of an entry that was ever live. */
 export const entryVersions = pgTable(
@@ -788,6 +815,9 @@ export const entryImports = pgTable('entry_imports', {
   rows: jsonb().$type<string[][]>().notNull(),
   columns: jsonb().$type<ImportColumn[]>().notNull(),
   counts: jsonb().$type<ImportCounts>(),
+  /** the file of the library it is, and the number of the edition; null where it came from elsewhere */
+  fileId: text('file_id'),
+  edition: integer(),
   created: moment('created').notNull().defaultNow(),
 })
 
@@ -809,6 +839,7 @@ export const entryImportRows = pgTable(
   table => [primaryKey({ columns: [table.importId, table.entryId] })],
 )
 
+/** Former addresses of pages: they redirect as long as the page is there and no other has taken the address. */
 export const retiredSlugs = pgTable('retired_slugs', {
   slug: text().primaryKey(),
   pageId: text('page_id')

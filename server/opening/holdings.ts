@@ -9,6 +9,8 @@ import { createCatalogues } from '../services/catalogues/catalogues'
 import { createEntries } from '../services/catalogues/entries'
 import { createEntryExport } from '../services/catalogues/exporting'
 import { createEntryIndex } from '../services/catalogues/entryIndex'
+import { createFieldBin } from '../services/catalogues/fieldBin'
+import { createFolderFields } from '../services/catalogues/folderFields'
 import { createFileFields } from '../services/catalogues/fileFields'
 import { createFilling } from '../services/catalogues/filling'
 import { entryHolder, liveEntryFiles } from '../services/catalogues/holder'
@@ -83,8 +85,10 @@ export function openHoldings(
   const sharedPictures = createSharedPictures(site, looks)
   const typefaces = createTypefaces(db, store, looks)
   const arrivals = createArrivals(db)
-  const timetable = createTimetable(db, signposts, site, now)
   const entryIndex = createEntryIndex(db, events)
+  const entries = createEntries(db, entryIndex)
+  const folderFields = createFolderFields(db, entryIndex, tree, events)
+  const timetable = createTimetable(db, { signposts, entries, site }, now)
 
   return {
     ...opened,
@@ -92,9 +96,11 @@ export function openHoldings(
     contacts: createContacts(db, events, [arrivals.eraseOf, forgetSentTo]),
     site,
     catalogues: createCatalogues(db),
-    entries: createEntries(db, entryIndex),
+    entries,
     entryIndex,
     entryExport: createEntryExport(db, entryIndex),
+    fieldBin: createFieldBin(db),
+    folderFields,
     fileFields: createFileFields(db, entryIndex),
     filling: createFilling(entryIndex, pages, events),
     layingOut: createLayingOut(db, pages),
@@ -123,6 +129,7 @@ export function openHoldings(
 
     async closeHoldings(): Promise<void> {
       await timetable.close()
+      await folderFields.close()
       await typefaces.close()
       await reading.close()
       await looking.close()

@@ -26,7 +26,7 @@ export function openIntake(
 
   const fetching = createFetching(coming)
   // What may be fetched from may be told, too.
-  const importing = createImporting(db, catalogues, jobs, arriving.partOf)
+  const importing = createImporting(db, { catalogues, jobs, store, incoming: arriving.partOf })
   const hookSending = createHookSending(db, events, fetching.hosts)
 
   return {

@@ -34,7 +34,7 @@ export function openUpkeep(
   { connection, databaseFolder, folder, store, reserve, events }: DataFolder,
   {
     owner: { sessions, journal },
-    holdings: { library, pages, signposts, looks, site, recognising, reading, typefaces, guard, contacts, entries, filling },
+    holdings: { library, pages, signposts, looks, site, recognising, reading, typefaces, guard, contacts, entries, fieldBin, filling },
     intake: { jobs, fetching, uploads, hooks, importing },
     delivering: { troubles, entering, people, daily, summaries },
   }: { owner: Owner; holdings: Holdings; intake: Intake; delivering: Delivering },
@@ -55,7 +55,7 @@ export function openUpkeep(
   })
   const hashing = createHashing()
   const verifying = createVerifying({ connection, databaseFolder, store, hashing, library, backups: createBackupReader(hashing), troubles })
-  const cleaner = createCleaner(db, store, library, pages, entries)
+  const cleaner = createCleaner(db, store, library, [pages.emptyOldBin, entries.clean, fieldBin.clean])
   const storageUse = createStorage(db, store)
 
   const clock = createClock(db)

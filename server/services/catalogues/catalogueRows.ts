@@ -1,7 +1,7 @@
 import { asc, eq, sql, type SQL } from 'drizzle-orm'
 import type { Catalogue, CatalogueItem } from '../../../core/catalogue/catalogue'
 import { fieldsSchema } from '../../../core/catalogue/field'
-import { notFound } from '../../../core/problem'
+import { Problem, notFound } from '../../../core/problem'
 import type { Queryable } from '../../db/connection'
 import { catalogues, entries, pages } from '../../db/schema'
 
@@ -19,7 +19,10 @@ interface Described {
   row: CatalogueRow
   layout: string | null
 }
-const toCatalogue = ({ row: { id, name, one, slug, fields, key, type, revision }, layout }: Described): Catalogue => ({
+const toCatalogue = ({
+  row: { id, name, one, slug, fields, key, type, properties, ofSite, source, revision },
+  layout,
+}: Described): Catalogue => ({
   id,
   name,
   one,
@@ -28,6 +31,9 @@ const toCatalogue = ({ row: { id, name, one, slug, fields, key, type, revision }
   fields: fieldsSchema.parse(fields),
   key,
   type,
+  properties,
+  ofSite,
+  source,
   layout,
   revision,
 })
@@ -61,6 +67,11 @@ export async function catalogueItem(q: Queryable, id: string): Promise<Catalogue
   const [item] = await catalogueItems(q, eq(catalogues.id, id))
   if (!item) throw notFound('catalogue')
   return item
+}
+
+/** @throws Problem 422 where it holds the values of the site, which are one entry without a page */
+export function mustHaveMany({ ofSite }: Pick<Catalogue, 'ofSite'>, detail: string): void {
+  if (ofSite) throw new Problem(422, 'The values of the site are no list.', detail)
 }
 
 /** Holds a catalogue for the caller's transaction: fields and entries do not change side by side. @throws Problem 404 */

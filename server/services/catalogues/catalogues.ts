@@ -1,5 +1,5 @@
 import { eq, sql } from 'drizzle-orm'
-import type { CatalogueChange, CatalogueItem, FieldsChange, NewCatalogue } from '../../../core/catalogue/catalogue'
+import { fieldOf, type CatalogueChange, type CatalogueItem, type FieldsChange, type NewCatalogue } from '../../../core/catalogue/catalogue'
 import { losses, refitted } from '../../../core/catalogue/fieldChange'
 import { TITLE, newField } from '../../../core/catalogue/field'
 import type { Values } from '../../../core/catalogue/entry'
@@ -11,10 +11,8 @@ import type { Database, Queryable } from '../../db/connection'
 import { anyGiven } from '../../db/given'
 import { catalogues, entries, retiredCatalogueSlugs } from '../../db/schema'
 import { catalogueItem, catalogueItems, holdCatalogue } from './catalogueRows'
-import { recordEntryFiles } from './entryWriting'
-
-/** Entries that are written anew in one statement. */
-const AT_ONCE = 500
+import { insertEntries, rewriteEntries } from './entryWriting'
+import { keepFields } from './fieldBin'
 
 /** Where the last part of a file name would be looked for a handle has no meaning here: slugs have no dots. */
 async function freeSlug(tx: Queryable, name: string): Promise<string> {
@@ -23,12 +21,16 @@ async function freeSlug(tx: Queryable, name: string): Promise<string> {
   return firstFree(slugFromTitle(name), slug => taken.has(slug))
 }
 
+const noField = (where: string) => new Problem(422, 'There is no such field.', 'Choose another.', { field: where })
+
+/** Two that are made at once do not get the same address. */
+const holdNames = (tx: Queryable) => tx.execute(sql`select pg_advisory_xact_lock(hashtext('catalogues'))`)
+
 /** Catalogues: made, renamed, given other fields, taken away. */
 export function createCatalogues(db: Database) {
   async function create(tx: Queryable, { name, one, fields = [newField(TITLE, 'Name')] }: NewCatalogue): Promise<string> {
     const id = newId()
-    // Two that are made at once do not get the same address.
-    await tx.execute(sql`select pg_advisory_xact_lock(hashtext('catalogues'))`)
+    await holdNames(tx)
     await tx.insert(catalogues).values({ id, name, one, slug: await freeSlug(tx, name), fields })
     return id
   }
@@ -44,12 +46,26 @@ export function createCatalogues(db: Database) {
       return catalogueItem(db, id)
     },
 
+    /** The catalogue whose one entry holds the values of the whole site, made where there is none yet. */
+    async ofSite(): Promise<CatalogueItem> {
+      const id = await db.transaction(async tx => {
+        await holdNames(tx)
+        const [there] = await tx.select({ id: catalogues.id }).from(catalogues).where(eq(catalogues.ofSite, true))
+        if (there) return there.id
+        const made = await create(tx, { name: 'Site values', one: 'site value' })
+        await tx.update(catalogues).set({ ofSite: true }).where(eq(catalogues.id, made))
+        await insertEntries(tx, await holdCatalogue(tx, made), [{ [TITLE]: 'This site' }])
+        return made
+      })
+      return catalogueItem(db, id)
+    },
+
     /** @throws Problem 404, 409 where another catalogue has the address */
     async change(id: string, { slug, ...said }: CatalogueChange): Promise<CatalogueItem> {
       await db.transaction(async tx => {
         const before = await holdCatalogue(tx, id)
-        if (said.key && !before.fields.some(field => field.id === said.key))
-          throw new Problem(422, 'There is no such field.', 'Choose another.', { field: 'key' })
+        if (said.key && !fieldOf(before.fields, said.key)) throw noField('key')
+        for (const field of Object.values(said.properties ?? {})) if (!fieldOf(before.fields, field)) throw noField('properties')
         if (slug !== undefined && slug !== before.slug) {
           const [holder] = await tx.select({ name: catalogues.name }).from(catalogues).where(eq(catalogues.slug, slug))
           if (holder) throw new Problem(409, `“${holder.name}” is at /${slug}/ already.`, 'Choose another address.', { field: 'slug' })
@@ -63,7 +79,7 @@ export function createCatalogues(db: Database) {
     },
 
     /**
-     * Gives a catalogue other fields: what was written goes with them as far as it can.
+     * Gives a catalogue other fields: what was written goes with them as far as it can; a field that is taken out lies in the bin.
      *
      * @throws Problem 409 where somebody else changed them since, or something would be lost and `despite` is not set: what, in `losses`
      */
@@ -87,25 +103,20 @@ export function createCatalogues(db: Database) {
           throw new Problem(409, 'Something that is written would be lost.', lost.map(({ words }) => words).join(' '), { losses: lost })
         await tx
           .update(catalogues)
-          .set({ fields, revision: revision + 1, ...(before.key && !fields.some(({ id: each }) => each === before.key) && { key: null }) })
+          .set({
+            fields,
+            revision: revision + 1,
+            properties: Object.fromEntries(Object.entries(before.properties).filter(([, field]) => fieldOf(fields, field))),
+            ...(before.key && !fieldOf(fields, before.key) && { key: null }),
+          })
           .where(eq(catalogues.id, id))
+        await keepFields(tx, id, before.fields, fields, rows)
         const fit = (values: Values) => refitted(before.fields, fields, values)
         const changed = rows.flatMap(row => {
           const [values, live] = [fit(row.values), row.live && fit(row.live)]
           return values === row.values && live === row.live ? [] : [{ id: row.id, values, live }]
         })
-        for (let at = 0; at < changed.length; at += AT_ONCE) {
-          const some = changed.slice(at, at + AT_ONCE)
-          await tx.execute(sql`update ${entries} set "values" = new."values", live = new.live, revision = ${entries.revision} + 1
-            from jsonb_to_recordset(${JSON.stringify(some)}::jsonb) as new(id text, "values" jsonb, live jsonb) where ${entries.id} = new.id`)
-          await recordEntryFiles(tx, fields, 'draft', some)
-          await recordEntryFiles(
-            tx,
-            fields,
-            'live',
-            some.map(({ id: entry, live }) => ({ id: entry, values: live })),
-          )
-        }
+        await rewriteEntries(tx, fields, changed)
       })
       return catalogueItem(db, id)
     },

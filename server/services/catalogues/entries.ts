@@ -1,12 +1,12 @@
 import { and, desc, eq, isNotNull, isNull, lt, sql } from 'drizzle-orm'
 import { entrySlug } from '../../../core/catalogue/catalogue'
 import type { BinnedEntry, EntryChange, EntryItem, EntryList, EntryVersion, LedEntry, Values } from '../../../core/catalogue/entry'
-import { titleOf } from '../../../core/catalogue/values'
+import { initialValues, titleOf } from '../../../core/catalogue/values'
 import { fold } from '../../../core/find/fold'
 import { Problem, notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { entries, entryVersions, retiredEntrySlugs } from '../../db/schema'
-import { holdCatalogue, isWaiting } from './catalogueRows'
+import { holdCatalogue, isWaiting, mustHaveMany } from './catalogueRows'
 import type { EntryIndex } from './entryIndex'
 import {
   holdEntries,
@@ -16,6 +16,7 @@ import {
   mustHaveName,
   recordEntryFiles,
   restoreEntries,
+  showEntries,
   writeValues,
 } from './entryWriting'
 
@@ -24,6 +25,12 @@ const MOST_LED = 8
 /** Versions that are told at once. */
 const MOST_VERSIONS = 50
 const among = (ids: string[]) => sql`${entries.id} = any(${sql.param(ids)}::text[])`
+
+/** How many went live, and those that could not, with what they lack. */
+export interface Published {
+  live: number
+  lacking: { id: string; title: string; field: string }[]
+}
 
 /** Cells of a row as they shall be. */
 const changedValues = (before: Values, change: EntryChange['values']): Values => {
@@ -37,6 +44,42 @@ const changedValues = (before: Values, change: EntryChange['values']): Values =>
 
 /** Entries: written, put in order, put live, put in the bin. */
 export function createEntries(db: Database, index: EntryIndex) {
+  /** Puts entries live in the caller's transaction: those named, or all that wait. */
+  async function publishIn(tx: Queryable, catalogueId: string, ids: string[] | undefined, by: string): Promise<Published> {
+    const catalogue = await holdCatalogue(tx, catalogueId)
+    const rows = await tx
+      .select({ id: entries.id, values: entries.values })
+      .from(entries)
+      .where(and(eq(entries.catalogueId, catalogueId), isNull(entries.deleted), isWaiting, ids && among(ids)))
+      .for('update')
+    const required = catalogue.fields.filter(field => field.required)
+    const lacks = ({ values }: { values: Values }) => required.find(({ id }) => values[id] === undefined)
+    const ready = rows.filter(row => !lacks(row))
+    await showEntries(tx, catalogue.fields, ready, by)
+    return {
+      live: ready.length,
+      lacking: rows.flatMap(row => {
+        const field = lacks(row)
+        return field ? [{ id: row.id, title: titleOf(row.values), field: field.name }] : []
+      }),
+    }
+  }
+
+  async function unpublishIn(tx: Queryable, catalogueId: string, ids: string[]): Promise<void> {
+    const { fields } = await holdCatalogue(tx, catalogueId)
+    const rows = await tx
+      .update(entries)
+      .set({ live: null, published: null })
+      .where(and(eq(entries.catalogueId, catalogueId), among(ids), isNotNull(entries.live)))
+      .returning({ id: entries.id })
+    await recordEntryFiles(
+      tx,
+      fields,
+      'live',
+      rows.map(({ id }) => ({ id, values: null })),
+    )
+  }
+
   async function itemsOf(catalogue: string, ids: string[]): Promise<EntryItem[]> {
     const wanted = new Set(ids)
     return (await index.entriesOf(catalogue)).all.filter(({ id }) => wanted.has(id))
@@ -47,10 +90,11 @@ export function createEntries(db: Database, index: EntryIndex) {
     return index.entriesOf(catalogue)
   }
 
-  async function catalogueOf(q: Queryable, entry: string): Promise<string> {
-    const [row] = await q.select({ catalogueId: entries.catalogueId }).from(entries).where(eq(entries.id, entry))
+  async function entryIn(q: Queryable, id: string) {
+    const { catalogueId, values, deleted } = entries
+    const [row] = await q.select({ catalogueId, values, deleted }).from(entries).where(eq(entries.id, id))
     if (!row) throw notFound('entry')
-    return row.catalogueId
+    return row
   }
 
   return {
@@ -80,9 +124,12 @@ export function createEntries(db: Database, index: EntryIndex) {
     },
 
     /** Makes entries at the end of a catalogue. @throws Problem 422 with the field */
-    async create(catalogueId: string, all: Values[]): Promise<EntryItem[]> {
+    async create(catalogueId: string, given: Values[], { copies = false } = {}): Promise<EntryItem[]> {
       const made = await db.transaction(async tx => {
         const catalogue = await holdCatalogue(tx, catalogueId)
+        mustHaveMany(catalogue, 'It has one row, with what is the same on all pages.')
+        const begin = copies ? {} : initialValues(catalogue.fields)
+        const all = given.map(values => ({ ...begin, ...values }))
         for (const [at, values] of all.entries()) {
           mustHaveName(values)
           mustFit(catalogue.fields, values, { row: at })
@@ -161,7 +208,7 @@ export function createEntries(db: Database, index: EntryIndex) {
 
     /** Moves an entry to another address; the one it had redirects from then on. @throws Problem 409 */
     async moveTo(id: string, slug: string): Promise<EntryItem> {
-      const catalogueId = await catalogueOf(db, id)
+      const { catalogueId } = await entryIn(db, id)
       await db.transaction(async tx => {
         await holdCatalogue(tx, catalogueId)
         const [row] = await holdEntries(tx, catalogueId, [id])
@@ -184,45 +231,12 @@ export function createEntries(db: Database, index: EntryIndex) {
      *
      * @returns how many went live, and those that cannot, with the fields they lack
      */
-    async publish(
-      catalogueId: string,
-      ids: string[] | undefined,
-      by = '',
-    ): Promise<{ live: number; lacking: { id: string; title: string; field: string }[] }> {
-      return db.transaction(async tx => {
-        const catalogue = await holdCatalogue(tx, catalogueId)
-        const rows = await tx
-          .select({ id: entries.id, values: entries.values })
-          .from(entries)
-          .where(and(eq(entries.catalogueId, catalogueId), isNull(entries.deleted), isWaiting, ids && among(ids)))
-          .for('update')
-        const required = catalogue.fields.filter(field => field.required)
-        const lacks = ({ values }: { values: Values }) => required.find(({ id }) => values[id] === undefined)
-        const ready = rows.filter(row => !lacks(row))
-        const readyIds = ready.map(({ id }) => id)
-        if (ready.length) {
-          await tx.execute(sql`insert into entry_versions (entry_id, number, "values", by)
-            select ${entries.id}, coalesce((select max(number) from entry_versions where entry_id = ${entries.id}), 0) + 1, ${entries.values}, ${by}
-            from ${entries} where ${among(readyIds)}`)
-          await tx
-            .update(entries)
-            .set({ live: sql`${entries.values}`, published: new Date() })
-            .where(among(readyIds))
-          await recordEntryFiles(tx, catalogue.fields, 'live', ready)
-        }
-        return {
-          live: ready.length,
-          lacking: rows.flatMap(row => {
-            const field = lacks(row)
-            return field ? [{ id: row.id, title: titleOf(row.values), field: field.name }] : []
-          }),
-        }
-      })
-    },
+    publish: (catalogueId: string, ids: string[] | undefined, by = ''): Promise<Published> =>
+      db.transaction(tx => publishIn(tx, catalogueId, ids, by)),
 
     /** The states of an entry that were live, the newest first. @throws Problem 404 */
     async versions(id: string): Promise<EntryVersion[]> {
-      await catalogueOf(db, id)
+      await entryIn(db, id)
       const rows = await db
         .select()
         .from(entryVersions)
@@ -233,27 +247,24 @@ export function createEntries(db: Database, index: EntryIndex) {
     },
 
     /** Takes entries from visitors; what is written stays. */
-    async unpublish(catalogueId: string, ids: string[]): Promise<void> {
-      await db.transaction(async tx => {
-        const { fields } = await holdCatalogue(tx, catalogueId)
-        const rows = await tx
-          .update(entries)
-          .set({ live: null, published: null })
-          .where(and(eq(entries.catalogueId, catalogueId), among(ids), isNotNull(entries.live)))
-          .returning({ id: entries.id })
-        await recordEntryFiles(
-          tx,
-          fields,
-          'live',
-          rows.map(({ id }) => ({ id, values: null })),
-        )
-      })
+    unpublish: (catalogueId: string, ids: string[]): Promise<void> => db.transaction(tx => unpublishIn(tx, catalogueId, ids)),
+
+    /** Puts an entry live at its set time. @throws Problem 404, or 409 where it lacks something or is in the bin */
+    async goLiveIn(tx: Queryable, id: string): Promise<void> {
+      const { catalogueId, values, deleted } = await entryIn(tx, id)
+      if (deleted) throw new Problem(409, `“${titleOf(values)}” is in the bin.`, 'Restore it first.')
+      const { lacking } = await publishIn(tx, catalogueId, [id], '')
+      if (lacking[0])
+        throw new Problem(409, `“${titleOf(values)}” has nothing in “${lacking[0].field}”.`, 'Fill it in before it can go live.')
     },
+
+    /** Takes an entry from visitors at its set time. @throws Problem 404 */
+    leaveIn: async (tx: Queryable, id: string): Promise<void> => unpublishIn(tx, (await entryIn(tx, id)).catalogueId, [id]),
 
     /** Puts entries in the bin: visitors see them no more. */
     async remove(catalogueId: string, ids: string[]): Promise<void> {
       await db.transaction(async tx => {
-        await holdCatalogue(tx, catalogueId)
+        mustHaveMany(await holdCatalogue(tx, catalogueId), 'Empty its fields, or take them out.')
         await tx
           .update(entries)
           .set({ deleted: new Date() })

@@ -30,6 +30,20 @@ export async function recordEntryFiles(
   for (let at = 0; at < rows.length; at += AT_ONCE) await insertMany(tx, entryFiles, rows.slice(at, at + AT_ONCE))
 }
 
+/** Shows visitors entries as they are written, in the caller's transaction that holds them; what they show is kept as a version. */
+export async function showEntries(tx: Queryable, fields: Field[], shown: { id: string; values: Values }[], by: string): Promise<void> {
+  if (!shown.length) return
+  const those = sql`${entries.id} = any(${sql.param(shown.map(({ id }) => id))}::text[])`
+  await tx.execute(sql`insert into entry_versions (entry_id, number, "values", by)
+    select ${entries.id}, coalesce((select max(number) from entry_versions where entry_id = ${entries.id}), 0) + 1, ${entries.values}, ${by}
+    from ${entries} where ${those}`)
+  await tx
+    .update(entries)
+    .set({ live: sql`${entries.values}`, published: new Date() })
+    .where(those)
+  await recordEntryFiles(tx, fields, 'live', shown)
+}
+
 /** The slug an entry's name asks for; cut where it is long. */
 const wishedSlug = (values: Values, one: string) => slugOf(titleOf(values)).slice(0, 80).replace(/-+$/, '') || slugOf(one) || 'entry'
 
@@ -40,6 +54,26 @@ export async function writeValues(tx: Queryable, fields: Field[], written: { id:
       from jsonb_to_recordset(${JSON.stringify(written.slice(at, at + AT_ONCE))}::jsonb) as new(id text, "values" jsonb)
       where ${entries.id} = new.id`)
   if (written.length) await recordEntryFiles(tx, fields, 'draft', written)
+}
+
+/** Writes anew what is drafted of entries and what visitors see, in the caller's transaction that holds them. */
+export async function rewriteEntries(
+  tx: Queryable,
+  fields: Field[],
+  rows: { id: string; values: Values; live: Values | null }[],
+): Promise<void> {
+  for (let at = 0; at < rows.length; at += AT_ONCE) {
+    const some = rows.slice(at, at + AT_ONCE)
+    await tx.execute(sql`update ${entries} set "values" = new."values", live = new.live, revision = ${entries.revision} + 1
+      from jsonb_to_recordset(${JSON.stringify(some)}::jsonb) as new(id text, "values" jsonb, live jsonb) where ${entries.id} = new.id`)
+    await recordEntryFiles(tx, fields, 'draft', some)
+    await recordEntryFiles(
+      tx,
+      fields,
+      'live',
+      some.map(({ id, live }) => ({ id, values: live })),
+    )
+  }
 }
 
 /**

@@ -1,4 +1,4 @@
-import { fillBlocks, type Filling } from '../../../core/catalogue/bind'
+import { fillBlocks, fillSiteValues, namesSiteValues, type Filling } from '../../../core/catalogue/bind'
 import { entrySlug, fieldOf, type Catalogue } from '../../../core/catalogue/catalogue'
 import type { LiveEntry } from '../../../core/catalogue/entry'
 import type { EntryFrame } from '../../../core/catalogue/entryFrame'
@@ -19,7 +19,7 @@ import type { EntryIndex } from './entryIndex'
 /** What a filled document leans on. */
 export interface Filled {
   document: PageDocument
-  /** catalogues whose entries it lists */
+  /** catalogues whose entries it lists, and that of the values of the site where it names some */
   lists: Set<string>
 }
 
@@ -57,16 +57,35 @@ export function createFilling(index: EntryIndex, pages: PageService, events: Eve
     })
   }
 
-  async function fillLists(document: PageDocument, around: FillingAround): Promise<Filled> {
+  /** A document with the values of the whole site, and the catalogue they are kept in where it names any. */
+  async function withSiteValues(
+    document: PageDocument,
+    { titles, speech }: Pick<FillingAround, 'titles' | 'speech'>,
+  ): Promise<{ document: PageDocument; of: string[] }> {
+    if (!namesSiteValues(document)) return { document, of: [] }
+    const catalogue = (await index.catalogues()).find(({ ofSite }) => ofSite)
+    const fields = catalogue?.fields ?? []
+    const [entry = { id: '', slug: '', values: {}, published: '' }] = catalogue ? (await index.entriesOf(catalogue.id)).live : []
+    const there = await titles(filesIn(fields, entry.values))
+    const filling: Filling = { fields, entry, paged: false, fileTitle: id => there.get(id), speech }
+    const content = fillSiteValues(document.content, filling)
+    return {
+      document: { type: 'doc', content: content.length ? content : [{ type: 'paragraph' }] },
+      of: catalogue ? [catalogue.id] : [],
+    }
+  }
+
+  async function fillLists(laidOut: PageDocument, around: FillingAround): Promise<Filled> {
+    const { document, of } = await withSiteValues(laidOut, around)
     const shown = new Map<EntryListBlock, Shown>()
-    const lists = new Set<string>()
+    const lists = new Set(of)
     for (const block of everyBlock(document)) {
       if (block.type !== 'entryList' || !block.attrs.catalogue) continue
       lists.add(block.attrs.catalogue)
       const catalogue = await index.catalogue(block.attrs.catalogue)
       if (catalogue) shown.set(block, await shownOf(block, catalogue, around))
     }
-    if (!lists.size) return { document, lists }
+    if (!shown.size) return { document, lists }
     const content = mapBlocks(
       document.content,
       block => [block.type === 'entryList' ? { ...block, shown: shown.get(block) } : block],
@@ -78,6 +97,9 @@ export function createFilling(index: EntryIndex, pages: PageService, events: Eve
   return {
     /** The document of a page with its lists filled. */
     document: fillLists,
+
+    /** What stands around pages, with the values of the whole site. */
+    edge: withSiteValues,
 
     /** What is laid out for a catalogue's entries, filled with one of them, its lists filled as well. */
     async entry(document: PageDocument, catalogue: Catalogue, entry: LiveEntry, around: FillingAround): Promise<Filled> {

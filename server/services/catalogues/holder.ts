@@ -6,7 +6,7 @@ import type { Use } from '../../../core/files/fileItem'
 import type { Queryable } from '../../db/connection'
 import { catalogues, entries, entryFiles } from '../../db/schema'
 import type { Holder } from '../uses/holders'
-import { recordEntryFiles } from './entryWriting'
+import { rewriteEntries } from './entryWriting'
 
 /** Values with one file in the place of others; without them where there is none. */
 function withFile(fields: Field[], values: Values, from: ReadonlySet<string>, to: string | undefined): Values {
@@ -81,21 +81,11 @@ export const entryHolder: Holder = {
   async lead(tx, { files }, instead) {
     const before = files.length ? await holding(tx, files) : []
     const [from, to] = [new Set(files), instead?.id]
-    const write = async (rows: { id: string; values: Values; live: Values | null; fields: Field[] }[]) => {
-      for (const { id, values, live, fields } of rows) {
-        await tx
-          .update(entries)
-          .set({ values, live, revision: sql`${entries.revision} + 1` })
-          .where(eq(entries.id, id))
-        await recordEntryFiles(tx, fields, 'draft', [{ id, values }])
-        await recordEntryFiles(tx, fields, 'live', [{ id, values: live }])
-      }
-    }
     const after = before.map(row => {
       const fields = fieldsSchema.parse(row.fields)
       return { ...row, fields, values: withFile(fields, row.values, from, to), live: row.live && withFile(fields, row.live, from, to) }
     })
-    await write(after)
+    for (const { id, values, live, fields } of after) await rewriteEntries(tx, fields, [{ id, values, live }])
     return async later => {
       for (const { id, values, live, fields } of before) {
         // What was written since stays: only fields that the change left in place are led back.
@@ -117,12 +107,7 @@ export const entryHolder: Holder = {
         }
         const drafted = back(now.values, values, then.values)
         const shown = now.live && live && then.live ? back(now.live, live, then.live) : now.live
-        await later
-          .update(entries)
-          .set({ values: drafted, live: shown, revision: sql`${entries.revision} + 1` })
-          .where(eq(entries.id, id))
-        await recordEntryFiles(later, then.fields, 'draft', [{ id, values: drafted }])
-        await recordEntryFiles(later, then.fields, 'live', [{ id, values: shown }])
+        await rewriteEntries(later, then.fields, [{ id, values: drafted, live: shown }])
       }
     }
   },

@@ -3,8 +3,9 @@ import { setImmediate as turn } from 'node:timers/promises'
 import { Readable } from 'node:stream'
 import { and, desc, eq, isNull, lt, sql } from 'drizzle-orm'
 import { TITLE, newField, type Field } from '../../../core/catalogue/field'
-import type { ImportForecast, ImportItem, ImportLook, ImportPlan } from '../../../core/catalogue/import'
+import type { ImportForecast, ImportItem, ImportLook, ImportPlan, TableSource } from '../../../core/catalogue/import'
 import { namesFrom, type Planned } from '../../../core/catalogue/planning'
+import { planFromSource, sourceOf } from '../../../core/catalogue/tableSource'
 import { writeCell } from '../../../core/catalogue/values'
 import { formatSize } from '../../../core/files/size'
 import { fold } from '../../../core/find/fold'
@@ -15,19 +16,21 @@ import type { Database, Queryable } from '../../db/connection'
 import { insertMany } from '../../db/insertMany'
 import { catalogues, editions, entries, entryImportRows, entryImports, files } from '../../db/schema'
 import type { GridAnswer, GridTask } from '../../workers/grid'
+import type { Store } from '../../store/store'
+import { getFile, mustBeStored } from '../files/items'
 import type { Jobs } from '../jobs/jobs'
 import { keep } from '../uploads/keep'
 import { createAsker, workerScript } from '../workerHost'
 import type { Catalogues } from './catalogues'
-import { catalogueItem, holdCatalogue } from './catalogueRows'
+import { catalogueItem, holdCatalogue, mustHaveMany } from './catalogueRows'
 import { holdEntries, insertEntries, mustBeUnique, restoreEntries, writeValues } from './entryWriting'
 
 /** Bytes of a table that is brought in. */
 const MOST = 60_000_000
 /** Milliseconds in which a table has to be read. */
 const PATIENCE = 60_000
-/** What would come of a table; `revision` is that of the fields it was held against. */
-type Found = Planned & { name: string; revision: number | undefined }
+/** What would come of a table; `revision` is that of the fields it was held against, `of` the edition it is. */
+type Found = Planned & Pick<typeof entryImports.$inferSelect, 'name' | 'columns' | 'fileId' | 'edition'> & { revision: number | undefined }
 
 /** Entries in one transaction: visitors' questions come in between. */
 const AT_ONCE = 500
@@ -35,11 +38,13 @@ const SAMPLES = 5
 /** Milliseconds that a table is kept which was looked at and not brought in. */
 const LOOKED_FOR = 24 * 60 * 60 * 1000
 
+const tooLarge = () => new Problem(413, 'That is too much at once.', `Bring a table of at most ${formatSize(MOST)}.`)
+
 async function* upTo(stream: Readable): AsyncGenerator<Buffer> {
   let seen = 0
   for await (const chunk of stream as AsyncIterable<Buffer>) {
     seen += chunk.length
-    if (seen > MOST) throw new Problem(413, 'That is too much at once.', `Bring a table of at most ${formatSize(MOST)}.`)
+    if (seen > MOST) throw tooLarge()
     yield chunk
   }
 }
@@ -47,12 +52,19 @@ async function* upTo(stream: Readable): AsyncGenerator<Buffer> {
 const unreadable = (fault: string) =>
   new Problem(422, 'This table could not be read.', `${fault} Bring CSV, XLSX, ODS or JSON, with a heading above each column.`)
 
+interface Needs {
+  catalogues: Catalogues
+  jobs: Jobs
+  store: Pick<Store, 'withFile'>
+  incoming: (id: string) => string
+}
+
 /**
  * Brings tables in as entries: looked at first, written in stretches, taken back as one.
  *
  * @param incoming where a file lies that is coming in
  */
-export function createImporting(db: Database, catalogueService: Catalogues, jobs: Jobs, incoming: (id: string) => string) {
+export function createImporting(db: Database, { catalogues: catalogueService, jobs, store, incoming }: Needs) {
   const grid = createAsker<GridTask, GridAnswer>(workerScript('grid'), PATIENCE)
 
   /** Files of the library by the names that tables call them: that of the file, its title, the end of its address. */
@@ -79,7 +91,7 @@ export function createImporting(db: Database, catalogueService: Catalogues, jobs
 
   /** What a plan makes of a table, with the entries as they are. @throws Problem 422 where it cannot be */
   async function planned(q: Queryable, id: string, plan: ImportPlan): Promise<Found> {
-    const { rows, columns, name } = await lookedAt(id)
+    const { rows, columns, name, fileId, edition } = await lookedAt(id)
     const catalogue = plan.catalogue === null ? undefined : await catalogueItem(q, plan.catalogue)
     const named = plan.mapping.findIndex(to => to.to === 'field' && to.field === TITLE)
     // A new catalogue calls its names as the table does.
@@ -93,7 +105,29 @@ export function createImporting(db: Database, catalogueService: Catalogues, jobs
     const answer = await grid.ask({ ask: 'plan', table: { columns, plan, fields, entries: there }, rows, files: await fileNames() })
     if ('refused' in answer) throw new Problem(422, 'It cannot come in so.', answer.refused, { field: 'mapping' })
     if (!('planned' in answer)) throw new Error('A table was not held against its plan.')
-    return { ...answer.planned, name, revision: catalogue?.revision }
+    return { ...answer.planned, name, columns, fileId, edition, revision: catalogue?.revision }
+  }
+
+  async function lookAt(
+    path: string,
+    name: string,
+    catalogueId: string | null,
+    of?: Pick<TableSource, 'file' | 'edition'>,
+  ): Promise<ImportLook> {
+    const catalogue = catalogueId === null ? undefined : await catalogueItem(db, catalogueId)
+    if (catalogue) mustHaveMany(catalogue, 'A table goes into another catalogue.')
+    const answer = await grid.ask({ ask: 'read', path, name, catalogue }).catch((error: Error) => ({ fault: error.message }))
+    if (!('read' in answer)) throw unreadable('fault' in answer ? answer.fault : '')
+    const { rows, columns, count, plan: first } = answer.read
+    const id = newId()
+    const known = { fileId: of?.file ?? null, edition: of?.edition ?? null }
+    await db.insert(entryImports).values({ id, catalogueId, name: name.slice(0, 200), state: 'looked', rows, columns, ...known })
+    const source = catalogue?.source
+    const plan =
+      catalogue && source && source.file === of?.file
+        ? planFromSource(first, columns, source, catalogue.fields)
+        : { ...first, ...(catalogue ? {} : namesFrom(name)) }
+    return { id, name, columns, rows: count, ofLibrary: of !== undefined, plan }
   }
 
   type Noted = Omit<typeof entryImportRows.$inferSelect, 'importId'>
@@ -205,7 +239,8 @@ export function createImporting(db: Database, catalogueService: Catalogues, jobs
    *
    * @throws Problem 409 where the table is coming in already, or the fields were changed since it was looked at
    */
-  async function begin(id: string, plan: ImportPlan, { fields, counts, key, revision }: Found): Promise<string> {
+  async function begin(id: string, plan: ImportPlan, found: Found): Promise<string> {
+    const { fields, counts, key, revision, columns, fileId, edition } = found
     const isNew = plan.catalogue === null
     return db.transaction(async tx => {
       const catalogueId = plan.catalogue ?? (await catalogueService.createIn(tx, { name: plan.name, one: plan.one, fields }))
@@ -218,6 +253,9 @@ export function createImporting(db: Database, catalogueService: Catalogues, jobs
           .set({ fields, revision: before.revision + 1 })
           .where(eq(catalogues.id, catalogueId))
       if (isNew && key !== TITLE) await tx.update(catalogues).set({ key }).where(eq(catalogues.id, catalogueId))
+      const source = fileId && edition !== null && plan.follow ? sourceOf({ file: fileId, edition }, columns, plan, fields) : null
+      // A table from elsewhere, or one that is brought in this once, leaves the source that is followed as it is.
+      if (source || before.source?.file === fileId) await tx.update(catalogues).set({ source }).where(eq(catalogues.id, catalogueId))
       const begun = await tx
         .update(entryImports)
         .set({ catalogueId, state: 'running', counts })
@@ -262,16 +300,21 @@ export function createImporting(db: Database, catalogueService: Catalogues, jobs
       const path = incoming(newId())
       try {
         await keep(Readable.from(upTo(stream)), path)
-        const catalogue = catalogueId === null ? undefined : await catalogueItem(db, catalogueId)
-        const answer = await grid.ask({ ask: 'read', path, name, catalogue }).catch((error: Error) => ({ fault: error.message }))
-        if (!('read' in answer)) throw unreadable('fault' in answer ? answer.fault : '')
-        const { rows, columns, count, plan } = answer.read
-        const id = newId()
-        await db.insert(entryImports).values({ id, catalogueId, name: name.slice(0, 200), state: 'looked', rows, columns })
-        return { id, name, columns, rows: count, plan: { ...plan, ...(catalogue ? {} : namesFrom(name)) } }
+        return await lookAt(path, name, catalogueId)
       } finally {
         await rm(path, { force: true })
       }
+    },
+
+    /**
+     * Looks into a file of the library as a table, in its edition of today; one that is followed goes in as the last one did.
+     *
+     * @throws Problem 404, 413 where it is too large, 422 where it is none
+     */
+    async lookAtFile(fileId: string, catalogueId: string | null): Promise<ImportLook> {
+      const file = mustBeStored(await getFile(db, fileId))
+      if (file.size > MOST) throw tooLarge()
+      return store.withFile(file.sha256, path => lookAt(path, file.fileName, catalogueId, { file: fileId, edition: file.edition }))
     },
 
     /** What would come of a table. @throws Problem 422 where the plan cannot be */

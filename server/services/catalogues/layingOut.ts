@@ -5,7 +5,7 @@ import { newPlacementId } from '../../../core/page/insert'
 import type { PageDocument } from '../../../core/page/schema'
 import type { Database } from '../../db/connection'
 import type { PageService } from '../pages/pages'
-import { catalogueItem, holdCatalogue } from './catalogueRows'
+import { catalogueItem, holdCatalogue, mustHaveMany } from './catalogueRows'
 
 /** Catalogues get a page that lists their entries, and one that each of them is laid out in. */
 export function createLayingOut(db: Database, pages: PageService) {
@@ -13,6 +13,7 @@ export function createLayingOut(db: Database, pages: PageService) {
   async function layout(catalogueId: string): Promise<string> {
     return db.transaction(async tx => {
       const catalogue = await holdCatalogue(tx, catalogueId)
+      mustHaveMany(catalogue, 'They stand in the words of pages: type / there.')
       if (catalogue.layout) return catalogue.layout
       return pages.createLayout(tx, catalogue, { type: 'doc', content: firstLayout(catalogue.fields) } as PageDocument)
     })

@@ -32,14 +32,16 @@ export function createMarks(db: Database) {
       .where(and(during(timetable.done, stretch), file === undefined ? undefined : eq(files.id, file)))
       .orderBy(desc(timetable.done))
       .limit(MOST)
-    return rows.map(({ at, act, title, signpost }) => ({
-      at: secondsOf(at),
-      words:
-        act.kind === 'edition'
-          ? `At its set time: edition ${act.number}${file ? '' : ` of “${title}”`} went live`
-          : `At its set time: signpost “${signpost ?? 'taken down since'}” was turned to “${title}”`,
-      place: act.kind === 'edition' ? `/desk/files/${act.file}` : signpost ? `/desk/signposts?at=${act.signpost}` : null,
-    }))
+    return rows.flatMap(({ at, act, title, signpost }) => {
+      const mark = (words: string, place: string | null) => ({ at: secondsOf(at), words: `At its set time: ${words}`, place })
+      if (act.kind === 'edition') return mark(`edition ${act.number}${file ? '' : ` of “${title}”`} went live`, `/desk/files/${act.file}`)
+      return act.kind === 'signpost'
+        ? mark(
+            `signpost “${signpost ?? 'taken down since'}” was turned to “${title}”`,
+            signpost ? `/desk/signposts?at=${act.signpost}` : null,
+          )
+        : []
+    })
   }
 
   /** @param campaigns those that began in it, in seconds since 1970 */

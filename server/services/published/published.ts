@@ -10,6 +10,7 @@ import { entrySlug } from '../../../core/catalogue/catalogue'
 import { chooseEncoding } from '../../../core/http/encoding'
 import { represent, type Representation } from '../../../core/http/respond'
 import { renderBlocks, renderMade, renderMessage, renderPage, type MadePage, type SiteFacts } from '../../../core/page/document'
+import type { Edge, EdgeDocuments } from '../../../core/page/edges'
 import type { PageFacts } from '../../../core/page/html'
 import { pageHref } from '../../../core/page/href'
 import { filesListed, flat, mapListing, type Listing } from '../../../core/shelf/listing'
@@ -175,14 +176,27 @@ export function createPublishedPages({
     else following ??= setTimeout(follow, rest).unref()
   })
 
+  /** catalogues whose values stand around every page; undefined while that is being read */
+  let aroundOf: string[] | undefined
+  async function edgesWith(written: EdgeDocuments): Promise<{ edges: EdgeDocuments; of: string[] }> {
+    const around = { titles: (await knowledgeBehind(null)).titles, speech: await site.speech() }
+    const filled = await Promise.all(
+      Object.entries(written).map(async ([edge, document]) => [edge as Edge, await filling.edge(document, around)] as const),
+    )
+    return { edges: Object.fromEntries(filled.map(([edge, { document }]) => [edge, document])), of: filled.flatMap(([, { of }]) => of) }
+  }
+
   async function readSiteFacts(): Promise<SiteFacts & { see: boolean }> {
     const style = await looks.style()
     const { gates, of } = await guard.standing()
+    aroundOf = undefined
+    const edges = await edgesWith(await pages.edges())
+    aroundOf = edges.of
     return {
       ...(await site.get()),
       menu: (await pages.menu()).filter(({ gate }) => !behindOf(gate === null ? [] : of({ gate, folder: null }), gates)?.hidden),
       style,
-      edges: await pages.edges(),
+      edges: edges.edges,
       // Not at the start: most sites do without.
       codeOf: style.paper.code ? (await import('../../../core/page/paperCode')).codeHtml : undefined,
     }
@@ -196,6 +210,13 @@ export function createPublishedPages({
     return { facts, appearances: await looks.appearances(facts.style), shown: await shelfLooks.shown(), kept: await keptOf() }
   })
   for (const event of ['live', 'site', 'gates'] as const) events.on(event, setting.forget)
+  for (const event of ['entries', 'catalogues'] as const)
+    events.on(event, ids => {
+      if (aroundOf && !ids.some(id => aroundOf!.includes(id.split('/')[0]!))) return
+      setting.forget()
+      around.forget()
+      forget(() => true)
+    })
   // How long contacts are kept stands on pages.
   events.on('settings', keys => {
     if (!keys.includes(CONTACT_RULES_KEY)) return
@@ -317,6 +338,7 @@ export function createPublishedPages({
         ? entryData(of.catalogue.type, page.title, {
             fields: of.catalogue.fields,
             values: of.entry.values,
+            properties: of.catalogue.properties,
             address: facts.address,
             site: facts.name,
             url: facts.address + pageHref(page.slug),
@@ -485,7 +507,7 @@ export function createPublishedPages({
       if (catalogue) return previewEntry(catalogue, { id, description, picture, gate, draft }, facts)
       if (!edge) return (await compose({ id, slug, title, description, picture, gate, document: draft }, facts)).html
       const home = (await pages.live('')) ?? homeWithout(facts)
-      return (await compose(home, { ...facts, edges: { ...facts.edges, [edge]: draft } })).html
+      return (await compose(home, { ...facts, edges: { ...facts.edges, ...(await edgesWith({ [edge]: draft })).edges } })).html
     },
 
     /** A button, link or shelf alone, as visitors see it now; undefined where none of them does. */

@@ -119,19 +119,28 @@ export function createAccess(db: Database, events: Events) {
 
       /** @throws Problem 403 or 404 where it may not be set to happen */
       async mustTime(act: TimedAct): Promise<void> {
+        if (act.kind === 'entry') return access.must('publish')
         if (act.kind === 'signpost') access.must('design')
         await access.mustFiles(act.kind === 'signpost' ? 'see' : 'renew', [act.file])
       },
 
-      /** Of things that each stand for a file, those whose files are seen. */
-      async seen<Thing>(things: Thing[], fileOf: (thing: Thing) => string): Promise<Thing[]> {
+      /** Of things that stand for files, those whose files are seen; one that stands for none is. */
+      async seen<Thing>(things: Thing[], fileOf: (thing: Thing) => string | undefined): Promise<Thing[]> {
         if (!sight || !things.length) return things
         const rows = await db
           .select({ id: files.id, folder: files.folder })
           .from(files)
-          .where(inArray(files.id, things.map(fileOf)))
+          .where(
+            inArray(
+              files.id,
+              things.flatMap(thing => fileOf(thing) ?? []),
+            ),
+          )
         const visible = new Set(rows.filter(({ folder }) => sees(folder)).map(({ id }) => id))
-        return things.filter(thing => visible.has(fileOf(thing)))
+        return things.filter(thing => {
+          const file = fileOf(thing)
+          return file === undefined || visible.has(file)
+        })
       },
 
       /** Places as they may be told: what is only drafted is for those who work on pages. */

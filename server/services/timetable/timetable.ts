@@ -12,15 +12,37 @@ import { showEditionIn } from '../library/showing'
 import type { Signposts } from '../signposts/signposts'
 import type { SiteService } from '../site/site'
 
+/** What can be done to entries in the caller's transaction, by their identities. */
+export interface TimedEntries {
+  /** @throws Problem 404 or 409 where it cannot go live */
+  goLiveIn(tx: Queryable, id: string): Promise<void>
+  /** @throws Problem 404 */
+  leaveIn(tx: Queryable, id: string): Promise<void>
+}
+
 /** How often the clock is looked at while something is to come, in milliseconds: it may be set, and machines sleep. */
 const GLANCE = 250
 
-const about = (act: TimedAct) => (act.kind === 'edition' ? act.file : act.signpost)
+/** What another act has to have alike to take the place of one. */
+function sameAs(act: TimedAct): Partial<TimedAct> {
+  switch (act.kind) {
+    case 'edition':
+      return { kind: act.kind, file: act.file }
+    case 'signpost':
+      return { kind: act.kind, signpost: act.signpost }
+    case 'entry':
+      return act
+  }
+}
 
 const isToCome = and(isNull(timetable.failed), isNull(timetable.done))
 
 /** Acts that are set to happen: each happens once, whole, within a second of its time, or when the process is next there. */
-export function createTimetable(db: Database, signposts: Signposts, site: SiteService, now: () => number = Date.now) {
+export function createTimetable(
+  db: Database,
+  { signposts, entries, site }: { signposts: Signposts; entries: TimedEntries; site: SiteService },
+  now: () => number = Date.now,
+) {
   const inTurn = createQueue()
   let glancing: ReturnType<typeof setInterval> | undefined
   /** when the first is due; infinite where nothing is to come */
@@ -29,6 +51,7 @@ export function createTimetable(db: Database, signposts: Signposts, site: SiteSe
   /** Does an act in the caller's transaction. */
   async function perform(tx: Queryable, act: TimedAct): Promise<void> {
     if (act.kind === 'signpost') return signposts.turnIn(tx, act.signpost, act.file)
+    if (act.kind === 'entry') return act.to === 'live' ? entries.goLiveIn(tx, act.entry) : entries.leaveIn(tx, act.entry)
     const file = await getFile(tx, act.file)
     if (file.deleted) throw new Problem(409, `“${file.title}” is in the bin.`, 'Restore it first.')
     await showEditionIn(tx, act.file, act.number)
@@ -75,7 +98,7 @@ export function createTimetable(db: Database, signposts: Signposts, site: SiteSe
     list,
 
     /**
-     * Sets an act to happen; one that was set for the same file or signpost is taken back.
+     * Sets an act to happen; one that was set for the same file, signpost or entry is taken back.
      *
      * @param wall as clocks show it in the site's time zone
      * @throws Problem 422 where that time has passed, or clocks never show it; 404 where there is nothing to do it to
@@ -95,15 +118,7 @@ export function createTimetable(db: Database, signposts: Signposts, site: SiteSe
           .catch((error: unknown) => {
             if (!(error instanceof TransactionRollbackError)) throw error
           })
-        await tx
-          .delete(timetable)
-          .where(
-            and(
-              isNull(timetable.done),
-              sql`${timetable.act}->>'kind' = ${act.kind}`,
-              sql`coalesce(${timetable.act}->>'signpost', ${timetable.act}->>'file') = ${about(act)}`,
-            ),
-          )
+        await tx.delete(timetable).where(and(isNull(timetable.done), sql`${timetable.act} @> ${JSON.stringify(sameAs(act))}::jsonb`))
         await tx.insert(timetable).values({ id, at, act })
       })
       await plan()

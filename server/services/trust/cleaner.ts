@@ -5,7 +5,6 @@ import type { Database, Queryable } from '../../db/connection'
 import { blobs, editions, files, settings } from '../../db/schema'
 import type { Store } from '../../store/store'
 import type { LibraryService } from '../library/library'
-import type { PageService } from '../pages/pages'
 
 const KEY = 'cleaning'
 const DAY = 24 * 60 * 60 * 1000
@@ -17,8 +16,8 @@ export function createCleaner(
   db: Database,
   store: Store,
   library: Pick<LibraryService, 'emptyOldBin' | 'emptyBin' | 'collectBytes'>,
-  pages: Pick<PageService, 'emptyOldBin'>,
-  entries: { clean: (before: Date) => Promise<number> },
+  /** forget what was put in bins before a moment */
+  bins: ((before: Date) => Promise<unknown>)[],
   now: () => number = Date.now,
 ) {
   async function rules(): Promise<Cleaning> {
@@ -118,8 +117,7 @@ export function createCleaner(
     async clean(): Promise<void> {
       const cleaning = await rules()
       await library.emptyOldBin(inBinSince(cleaning))
-      await pages.emptyOldBin(inBinSince(cleaning))
-      await entries.clean(inBinSince(cleaning))
+      for (const forget of bins) await forget(inBinSince(cleaning))
       await dropEditions(cleaning)
       await library.collectBytes()
       await store.emptySetAside(new Date(now() - ASIDE_DAYS * DAY))

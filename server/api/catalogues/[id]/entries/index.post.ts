@@ -5,6 +5,6 @@ import { useTrough } from '../../../../utils/trough'
 
 /** Makes entries. */
 export default defineEventHandler(async event => {
-  const { entries } = await parseBody(event, newEntriesSchema, { most: MANY })
-  return { items: await (await useTrough()).entries.create(idOf(event), entries) }
+  const { entries, copies } = await parseBody(event, newEntriesSchema, { most: MANY })
+  return { items: await (await useTrough()).entries.create(idOf(event), entries, { copies }) }
 })
