@@ -2,6 +2,8 @@ import type { Editor } from '@tiptap/core'
 import type { Node } from '@tiptap/pm/model'
 import { computed, onBeforeUnmount, ref, toValue, watch, type MaybeRefOrGetter } from 'vue'
 import type { Filling } from '~~/core/catalogue/bind'
+import { isFileKind } from '~~/core/catalogue/field'
+import { sayValue } from '~~/core/catalogue/values'
 
 /** The catalogue whose entries are laid out at a place of the open page: of the list it lies in, or of the page itself. */
 export function catalogueAround(doc: Node, position: number): string | null {
@@ -41,6 +43,21 @@ export function useSample(of: MaybeRefOrGetter<string | null | undefined>) {
     }
   })
   return { catalogue, entries, filling }
+}
+
+/** A field, and what the entry that is shown has there, in words; empty where it has nothing. */
+export function useFieldSaid({ catalogue, filling }: ReturnType<typeof useSample>, id: () => string) {
+  const field = computed(() => catalogue.value?.fields.find(each => each.id === id()))
+  const value = computed(() => {
+    if (!field.value || !filling.value) return ''
+    const held = filling.value.entry.values[field.value.id]
+    if (!isFileKind(field.value.kind)) return sayValue(field.value, held, filling.value.speech)
+    return [held ?? []]
+      .flat()
+      .map(file => filling.value!.fileTitle(String(file)) ?? '')
+      .join(', ')
+  })
+  return { field, value }
 }
 
 /** The same for a block or a word on the sheet, wherever it is moved. */

@@ -88,7 +88,7 @@ function addSection(editor: Editor): void {
 
 /** A list of the catalogue there is, where there is one only; with a card as it suits its fields. */
 function addList(editor: Editor): void {
-  const [first, ...more] = useCatalogues().items
+  const [first, ...more] = useCatalogues().tables
   const catalogue = more.length ? undefined : first
   const card = catalogue ? firstCard(catalogue.fields, catalogue.layout !== null) : [{ type: 'paragraph' }]
   const content = card.map(block => editor.schema.nodeFromJSON(block))
@@ -119,6 +119,21 @@ function fieldsHere(editor: Editor): Addable[] {
     add: current => addField(current, field),
   }))
 }
+
+/** Values of the whole site, each as something to add where the caret is. */
+const siteValues = (): Addable[] =>
+  (useCatalogues().ofSite?.fields ?? [])
+    .filter(({ id }) => id !== TITLE)
+    .map(field => ({
+      name: `site-${field.id}`,
+      words: field.name,
+      hint: 'A value of the whole site, kept once',
+      also: 'site value',
+      here: false,
+      icon: KIND_WORDS[field.kind].icon,
+      add: editor =>
+        editor.view.dispatch(closeHistory(editor.state.tr.replaceSelectionWith(make(editor, 'siteValue', { field: field.id }), true))),
+    }))
 
 /** On its own page a button to that would lead nowhere further. */
 const usesOwnPage = (editor: Editor) => {
@@ -286,7 +301,7 @@ export const ADDABLE: Addable[] = [
 /** What is found by the beginnings of its words: what entries have first, where they are laid out. */
 export function addableAt(editor: Editor, text: string): Addable[] {
   const pieces = text.toLowerCase().split(/\s+/).filter(Boolean)
-  return [...fieldsHere(editor), ...ADDABLE].filter(({ words, also }) =>
+  return [...fieldsHere(editor), ...ADDABLE, ...siteValues()].filter(({ words, also }) =>
     pieces.every(piece =>
       `${words} ${also}`
         .toLowerCase()

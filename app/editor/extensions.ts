@@ -3,7 +3,7 @@ import { Placeholder } from '@tiptap/extensions'
 import Blockquote from '@tiptap/extension-blockquote'
 import { Caret } from './caret'
 import { EdgeRules } from './edge'
-import { EntryList, FieldInline } from './entries'
+import { EntryList, FieldInline, SiteValueInline } from './entries'
 import { Ghost } from './ghost'
 import { ButtonRow, Column, Columns, Fold, FoldTitle, PageRoot, Section, Space } from './layout'
 import { SectionPictures } from './sectionPictures'
@@ -52,6 +52,7 @@ export const pageExtensions = [
   DownloadLink,
   EntryList,
   FieldInline,
+  SiteValueInline,
   FreshPlacements,
   EdgeRules,
   Ghost,

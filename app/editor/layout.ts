@@ -20,6 +20,7 @@ export const Section = Node.create({
     placement: attribute(null),
     veil: attribute(null),
     onlyIf: attribute(null),
+    onlyFor: attribute(null),
   }),
   parseHTML: () => [{ tag: `section[${DATA}]`, getAttrs: element => fromClipboard<SectionAttrs>(sectionAttrsSchema, element) }],
   renderHTML: ({ node: { attrs } }) => [

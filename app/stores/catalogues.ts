@@ -20,6 +20,10 @@ export const useCatalogues = defineStore('catalogues', () => {
   const loaded = ref(false)
   /** counts what was told of their entries */
   const changes = ref(0)
+  /** those of many entries */
+  const tables = computed(() => items.value.filter(({ ofSite }) => !ofSite))
+  /** the values of the whole site, where there are any */
+  const ofSite = computed(() => items.value.find(item => item.ofSite))
   const byId = computed(() => new Map(items.value.map(item => [item.id, item])))
   const waiting = computed(() => items.value.reduce((sum, each) => sum + each.waiting, 0))
   const rights = useRights()
@@ -41,6 +45,13 @@ export const useCatalogues = defineStore('catalogues', () => {
     return item
   }
 
+  /** The catalogue with the values of the whole site; made where there is none yet. */
+  async function openOfSite(): Promise<CatalogueItem> {
+    const item = await ask(catalogueItemSchema, '/catalogues/of-site', 'POST')
+    await load()
+    return item
+  }
+
   async function change(id: string, changed: CatalogueChange) {
     await ask(catalogueItemSchema, `/catalogues/${id}`, 'PATCH', changed)
     await load()
@@ -57,6 +68,12 @@ export const useCatalogues = defineStore('catalogues', () => {
     }
     await refresh()
     return []
+  }
+
+  /** Takes a field out of the bin, with what entries had in it. */
+  async function restoreField(id: string, field: string) {
+    await tell(`/catalogues/${id}/fields/restore`, 'POST', { field })
+    await refresh()
   }
 
   async function remove(id: string, despite: boolean) {
@@ -90,5 +107,24 @@ export const useCatalogues = defineStore('catalogues', () => {
     return all
   }
 
-  return { items, loaded, changes, byId, waiting, load, refresh, create, change, changeFields, remove, makePages, publish, publishWaiting }
+  return {
+    items,
+    tables,
+    ofSite,
+    loaded,
+    changes,
+    byId,
+    waiting,
+    load,
+    refresh,
+    create,
+    openOfSite,
+    change,
+    changeFields,
+    restoreField,
+    remove,
+    makePages,
+    publish,
+    publishWaiting,
+  }
 })

@@ -3,10 +3,12 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import {
   binnedEntrySchema,
+  binnedFieldSchema,
   entryItemSchema,
   entryListSchema,
   entryVersionSchema,
   type BinnedEntry,
+  type BinnedField,
   type EntryItem,
   type EntryVersion,
   type Value,
@@ -19,7 +21,7 @@ import { ApiProblem, ask, tell, wordsOf } from '~/composables/api'
 const listSchema = z.object({ items: z.array(entryItemSchema) })
 /** Rows that are asked for first: more than a screen has. */
 const FIRST = 60
-const binSchema = z.object({ items: z.array(binnedEntrySchema) })
+const binSchema = z.object({ items: z.array(binnedEntrySchema), fields: z.array(binnedFieldSchema) })
 const versionsSchema = z.object({ items: z.array(entryVersionSchema) })
 const matchesSchema = z.object({ items: z.array(matchedSchema) })
 
@@ -48,6 +50,7 @@ export const useEntries = defineStore('entries', () => {
   /** names the state of those that are here */
   let stamp: string | undefined
   const binned = ref<BinnedEntry[]>([])
+  const binnedFields = ref<BinnedField[]>([])
   const byId = computed(() => new Map(items.value.map(item => [item.id, item])))
   const past = shallowRef<Step[]>([])
   const future = shallowRef<Step[]>([])
@@ -167,17 +170,32 @@ export const useEntries = defineStore('entries', () => {
   const undo = () => step(past, future, 'before')
   const redo = () => step(future, past, 'after')
 
-  function create(all: Values[]): Promise<EntryItem[]> {
+  /** @param copies what they leave empty stays so, whatever new ones begin with */
+  function create(all: Values[], copies = false): Promise<EntryItem[]> {
     return inTurn(async () => {
-      const made = (await ask(listSchema, `${path()}/entries`, 'POST', { entries: all })).items
+      const made = (await ask(listSchema, `${path()}/entries`, 'POST', { entries: all, copies })).items
       take(made)
       await useCatalogues().load()
       return made
     })
   }
 
+  /** Puts entries in the bin; asks first where something on a page leads to them. */
   async function remove(ids: string[]) {
-    await tell(`${path()}/entries/remove`, 'POST', { ids })
+    const binThem = (despite: boolean) => tell(`${path()}/entries/remove`, 'POST', { ids, despite })
+    try {
+      await binThem(false)
+    } catch (error) {
+      if (!(error instanceof ApiProblem) || !Array.isArray(error.extra.pages)) throw error
+      const sure = await useAsking().ask({
+        question: ids.length === 1 ? 'Put it in the bin all the same?' : 'Put them in the bin all the same?',
+        detail: wordsOf(error),
+        yes: 'Put it in the bin',
+        no: 'Keep it',
+      })
+      if (!sure) return
+      await binThem(true)
+    }
     const gone = new Set(ids)
     items.value = items.value.filter(({ id }) => !gone.has(id))
     await useCatalogues().load()
@@ -190,7 +208,9 @@ export const useEntries = defineStore('entries', () => {
   }
 
   async function loadBin() {
-    binned.value = (await ask(binSchema, `${path()}/bin`)).items
+    const { items: those, fields } = await ask(binSchema, `${path()}/bin`)
+    binned.value = those
+    binnedFields.value = fields
   }
 
   async function unpublish(ids: string[]) {
@@ -225,6 +245,7 @@ export const useEntries = defineStore('entries', () => {
     items,
     loaded,
     binned,
+    binnedFields,
     byId,
     saving,
     canUndo: computed(() => past.value.length > 0),

@@ -10,6 +10,7 @@ const FILES: Record<string, { fileName: string }> = {
   old: { fileName: 'RED.pdf' },
 }
 const library = {
+  field: () => undefined,
   file: (id: string) => FILES[id],
   folder: (id: string) =>
     id === 'charts'

@@ -40,6 +40,14 @@ export const bundleEntrySchema = z.discriminatedUnion('kind', [
     folder: z.string().max(40),
     name: z.string().max(400).transform(cleanFolderName).nullable().default(null),
   }),
+  /** the files that entries of a catalogue which visitors see hold in a field, always; an empty name leaves the field's out of the paths */
+  z.object({
+    ...common,
+    kind: z.literal('field'),
+    catalogue: z.string().max(40),
+    field: z.string().max(16),
+    name: z.string().max(400).transform(cleanFolderName).nullable().default(null),
+  }),
   /** a text that is written for the bundle, such as a read-me or a licence */
   z.object({
     ...common,

@@ -23,13 +23,15 @@ const FILES = [
   file('c', 'old', 'chart.pdf'),
   file('d', 'aside', 'other.pdf'),
 ]
+/** What the first two clays hold as their sheets; the second file is not there. */
+const FIELDS = [{ catalogue: 'clays', field: 'sheet', name: 'Data sheet', files: ['d', 'gone', 'c'] }]
 const common = { within: '', name: null }
 const FOLDER: BundleEntry = { id: 'one111', kind: 'folder', folder: 'sheets', ...common }
 const TEXT: BundleEntry = { id: 'two222', kind: 'text', within: 'Notes', name: 'read-me.txt', body: 'é' }
 const GONE: BundleEntry = { id: 'gone33', kind: 'file', file: 'z', ...common }
 
 describe('a bundle', () => {
-  const compose = (entries: BundleEntry[], files = FILES) => composeBundle({ entries, folders: FOLDERS, files })
+  const compose = (entries: BundleEntry[], files = FILES) => composeBundle({ entries, fields: FIELDS, folders: FOLDERS, files })
   const pathsOf = (entries: BundleEntry[], files?: BundledFile[]) =>
     compose(entries, files).members.map(member => [member.path, 'file' in member ? member.file.id : null])
 
@@ -44,6 +46,19 @@ describe('a bundle', () => {
 
   it('comes out the same in whatever order the database gives its files', () => {
     expect(pathsOf([FOLDER], FILES.toReversed())).toEqual(pathsOf([FOLDER]))
+  })
+
+  it('has what entries of a catalogue hold, in their order', () => {
+    const held: BundleEntry = { id: 'held44', kind: 'field', catalogue: 'clays', field: 'sheet', ...common }
+    expect(pathsOf([held])).toEqual([
+      ['Data sheet/other.pdf', 'd'],
+      ['Data sheet/chart.pdf', 'c'],
+    ])
+    expect(pathsOf([{ ...held, name: '' }])).toEqual([
+      ['other.pdf', 'd'],
+      ['chart.pdf', 'c'],
+    ])
+    expect(compose([{ ...held, field: 'gone' }]).now.held44).toMatchObject({ gone: true, files: 0 })
   })
 
   it('says what each entry comes to', () => {

@@ -20,9 +20,20 @@ export interface BundledFolder extends Node {
   name: string
 }
 
+/** What entries of a catalogue hold in a field. */
+export interface BundledField {
+  catalogue: string
+  field: string
+  /** of the field */
+  name: string
+  /** identities of files, in the order of the entries */
+  files: string[]
+}
+
 /** What a bundle is made of: its entries, the folders outside the bin, and the files that the entries bring. */
 export interface Recipe {
   entries: BundleEntry[]
+  fields: BundledField[]
   folders: BundledFolder[]
   files: BundledFile[]
 }
@@ -47,7 +58,7 @@ export function foldersBrought(tree: Tree<BundledFolder>, entries: BundleEntry[]
 }
 
 /** What a bundle comes to now. In one order wherever and whenever it is made; files of the same name in the order of their identities. */
-export function composeBundle({ entries, folders, files }: Recipe): Composition {
+export function composeBundle({ entries, fields, folders, files }: Recipe): Composition {
   const tree = new Tree(folders)
   const byId = new Map(files.map(file => [file.id, file]))
   const byFolder = groupBy(files, file => file.folder)
@@ -65,13 +76,32 @@ export function composeBundle({ entries, folders, files }: Recipe): Composition 
     })
     return { name: top.name, files: inside.sort(byPath) }
   }
-  const members = resolveBundle(entries, { file: id => byId.get(id), folder: folderOf })
+  const fieldOf = (catalogue: string, field: string) => {
+    const held = fields.find(each => each.catalogue === catalogue && each.field === field)
+    return held && { name: held.name, files: held.files.flatMap(id => byId.get(id) ?? []) }
+  }
+  const members = resolveBundle(entries, { file: id => byId.get(id), folder: folderOf, field: fieldOf })
+  const ownName = (entry: BundleEntry): string | undefined => {
+    switch (entry.kind) {
+      case 'text':
+        return entry.name
+      case 'file':
+        return byId.get(entry.file)?.fileName
+      case 'folder':
+        return tree.get(entry.folder)?.name
+      case 'field':
+        return fieldOf(entry.catalogue, entry.field)?.name
+    }
+  }
   const byEntry = groupBy(members, member => member.entry)
   const now = Object.fromEntries(
     entries.map(entry => {
-      const own = entry.kind === 'text' ? entry.name : entry.kind === 'file' ? byId.get(entry.file)?.fileName : tree.get(entry.folder)?.name
+      const own = ownName(entry)
       const inside = byEntry.get(entry.id) ?? []
-      const path = entry.kind === 'folder' ? [entry.within, entry.name ?? own].filter(Boolean).join('/') : (inside[0]?.path ?? '')
+      const path =
+        entry.kind === 'folder' || entry.kind === 'field'
+          ? [entry.within, entry.name ?? own].filter(Boolean).join('/')
+          : (inside[0]?.path ?? '')
       return [
         entry.id,
         {

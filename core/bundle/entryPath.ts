@@ -16,7 +16,7 @@ export function withPath<Entry extends BundleEntry>(entry: Entry, path: string, 
     .filter(Boolean)
   const name = path.trim().endsWith('/') ? '' : (parts.pop() ?? '')
   const within = parts.join('/')
-  if (entry.kind === 'folder') return { ...entry, within, name: name === own ? null : name }
+  if (entry.kind === 'folder' || entry.kind === 'field') return { ...entry, within, name: name === own ? null : name }
   if (entry.kind === 'file') return { ...entry, within, name: name === own || !name ? null : name }
   return { ...entry, within, name: name || own }
 }

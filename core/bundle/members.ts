@@ -1,3 +1,4 @@
+import { cleanFolderName } from '../folders/folderItem'
 import { distinctPaths } from '../zip/safePaths'
 import type { BundleEntry } from './bundleEntry'
 
@@ -7,6 +8,8 @@ export interface BundleLibrary<File> {
   file: (id: string) => File | undefined
   /** a folder outside the bin, with all that is in it and below; paths are below the folder, such as `2026/a.pdf` */
   folder: (id: string) => { name: string; files: { path: string; file: File }[] } | undefined
+  /** what entries hold in a field, in their order */
+  field: (catalogue: string, field: string) => { name: string; files: File[] } | undefined
 }
 
 /** One file of the zip to be. */
@@ -20,6 +23,10 @@ function* membersOf<File extends { fileName: string }>(entry: BundleEntry, libra
   } else if (entry.kind === 'file') {
     const file = library.file(entry.file)
     if (file) yield { entry: entry.id, path: under(entry.within, entry.name ?? file.fileName), file }
+  } else if (entry.kind === 'field') {
+    const held = library.field(entry.catalogue, entry.field)
+    for (const file of held?.files ?? [])
+      yield { entry: entry.id, path: under(entry.within, entry.name ?? cleanFolderName(held!.name), file.fileName), file }
   } else {
     const folder = library.folder(entry.folder)
     for (const { path, file } of folder?.files ?? [])

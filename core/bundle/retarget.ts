@@ -14,7 +14,7 @@ export type BundleUse = z.infer<typeof bundleUseSchema>
 export function retargetEntries(entries: BundleEntry[], going: ReadonlySet<string>, instead?: string): BundleEntry[] {
   const there = new Set(entries.flatMap(entry => (entry.kind === 'file' && !going.has(entry.file) ? [entry.file] : [])))
   return entries.flatMap((entry): BundleEntry[] => {
-    if (entry.kind === 'text') return [entry]
+    if (entry.kind === 'text' || entry.kind === 'field') return [entry]
     if (entry.kind === 'folder') return going.has(entry.folder) && instead === undefined ? [] : [entry]
     if (!going.has(entry.file)) return [entry]
     if (instead === undefined || there.has(instead)) return []

@@ -1,5 +1,5 @@
 import { mapBlocks } from '../page/blocks'
-import type { Block, Inline, Mark, PlainBlock, Target } from '../page/schema'
+import type { Block, Inline, Mark, PlainBlock, SectionAttrs, Target } from '../page/schema'
 import type { Speech } from '../language/speech'
 import { fieldOf } from './catalogue'
 import type { LiveEntry, Value } from './entry'
@@ -185,6 +185,9 @@ function joined(inlines: Inline[]): Inline[] {
 /** The words that stand in the place of what an entry does not have. */
 const instead = ({ without }: FieldTarget): Block[] => (without ? [{ type: 'paragraph', content: [{ type: 'text', text: without }] }] : [])
 
+const isThereFor = ({ onlyIf, onlyFor }: SectionAttrs, filling: Filling): boolean =>
+  (!onlyIf || has(onlyIf, filling)) && (!onlyFor?.length || onlyFor.includes(filling.entry.id))
+
 function fillBlock(block: Block, filling: Filling): Block[] {
   switch (block.type) {
     case 'paragraph':
@@ -206,7 +209,7 @@ function fillBlock(block: Block, filling: Filling): Block[] {
         : []
     }
     case 'section':
-      return block.attrs.onlyIf && !has(block.attrs.onlyIf, filling) ? [] : [block]
+      return isThereFor(block.attrs, filling) ? [block] : []
     case 'entryList':
       return [{ ...block, attrs: { ...block.attrs, only: sameAs(block.attrs.only, filling.entry) }, but: filling.entry.id }]
     default:

@@ -63,9 +63,14 @@ export const entryChangeSchema = z.object({
 })
 export type EntryChange = z.infer<typeof entryChangeSchema>
 
+export const entryTakenSchema = z.object({ entry: z.string(), /** downloads of its files in thirty days */ count: z.number() })
+export type EntryTaken = z.infer<typeof entryTakenSchema>
+
 export const MOST_ENTRIES = 20_000
 const MOST_AT_ONCE = 5000
 export const entryIdsSchema = z.object({ ids: z.array(z.string().max(40)).min(1, 'Choose at least one entry.').max(MOST_ENTRIES) })
+
+export const removeEntriesSchema = entryIdsSchema.extend({ /** although something leads to them */ despite: z.boolean().default(false) })
 
 export const changeEntriesSchema = z.object({
   changes: z
@@ -86,7 +91,7 @@ export const publishEntriesSchema = z.object({ ids: z.array(z.string().max(40)).
 /** Files that look for their entries. */
 export const matchSchema = z.object({ field: fieldIdSchema, files: z.array(z.string().max(40)).min(1).max(5000) })
 
-export const EXPORT_FORMATS = ['csv', 'xlsx', 'json'] as const
+export const EXPORT_FORMATS = ['csv', 'xlsx', 'json', 'zip'] as const
 export const exportQuerySchema = z.object({ format: z.enum(EXPORT_FORMATS).default('csv') })
 export type ExportFormat = (typeof EXPORT_FORMATS)[number]
 

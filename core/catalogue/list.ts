@@ -86,7 +86,7 @@ const holds = (value: Value | undefined, wanted: Value | undefined): boolean =>
   Array.isArray(value) ? value.includes(wanted as string) : value === wanted
 
 /** Whether an entry is as a condition says. */
-function meets({ field: id, is, value }: Condition, { values }: Pick<LiveEntry, 'values'>): boolean {
+export function meets({ field: id, is, value }: Condition, { values }: Pick<LiveEntry, 'values'>): boolean {
   const has = values[id]
   if (is === 'set') return has !== undefined
   if (is === 'empty') return has === undefined

@@ -19,6 +19,8 @@ const KEYS = /^(?:.*\b)?(?:no|nr|number|num|id|sku|code|ref|reference|nummer|art
 const PHONES = /phone|tel|mobil|fax/
 const PRICES = /price|preis|prix|precio|prezzo|preco|prijs|cena|cost/
 const PICTURES = /\.(?:png|jpe?g|gif|webp|avif|heic)$/i
+/** A sign of a currency, or its three letters before a number (ISO 4217). */
+const MONEY = /\p{Sc}|zł|^[A-Z]{3}\s?\d/u
 const CURRENCIES: Record<string, string> = { '€': 'EUR', '$': 'USD', '£': 'GBP', '¥': 'JPY', 'zł': 'PLN' }
 
 const headed = (rows: string[][]): boolean => {
@@ -65,7 +67,7 @@ function kindOf(name: string, cells: string[], format: CellFormat): FieldKind {
   if (all(cell => readNumber(cell, format) !== undefined)) {
     // Numbers that begin with 0, as of parts, are names.
     if (cells.some(cell => /^0\d/.test(cell.trim()))) return PHONES.test(called) ? 'phone' : 'text'
-    return cells.some(cell => /\p{Sc}|zł/u.test(cell)) || PRICES.test(called) ? 'money' : KEYS.test(called) ? 'text' : 'number'
+    return cells.some(cell => MONEY.test(cell)) || PRICES.test(called) ? 'money' : KEYS.test(called) ? 'text' : 'number'
   }
   if (all(cell => emailSchema.safeParse(cell.trim()).success)) return 'email'
   if (all(cell => /^https?:\/\//i.test(cell.trim()) && addressSchema.safeParse(cell.trim()).success)) return 'link'
@@ -84,7 +86,7 @@ export function columnsOf(names: string[], body: string[][]): ImportColumn[] {
     const cells = body.map(row => (row[at] ?? '').trim()).filter(Boolean)
     const format = formatOf(cells)
     const kind = kindOf(name, cells, format)
-    const symbol = cells.map(cell => /\p{Sc}|zł/u.exec(cell)?.[0]).find(Boolean)
+    const symbol = cells.map(cell => MONEY.exec(cell)?.[0].replace(/\s?\d/, '')).find(Boolean) ?? ''
     const units = new Set(cells.map(cell => /\d\s*([\p{L}°²³µ%/]+)$/u.exec(cell)?.[1] ?? ''))
     return {
       name,
@@ -93,7 +95,7 @@ export function columnsOf(names: string[], body: string[][]): ImportColumn[] {
       ...format,
       kind,
       unit: kind === 'number' && units.size === 1 ? [...units][0]!.slice(0, 20) : '',
-      currency: CURRENCIES[symbol ?? ''] ?? 'EUR',
+      currency: CURRENCIES[symbol] ?? (/^[A-Z]{3}$/.test(symbol) ? symbol : 'EUR'),
     }
   })
 }

@@ -12,6 +12,8 @@ export const OPEN_GATE = 'open'
 export const CLOSED_GATE = 'closed'
 
 /** Whether a gate is always there, and nobody's to change. */
+/** What is said of a thing that stands behind no gate of its own. */
+export const isOpenGate = (gate: string | null): boolean => gate === null || gate === OPEN_GATE
 export const isBuiltIn = (id: string): boolean => id === OPEN_GATE || id === CLOSED_GATE
 
 const longText = (most: number) =>

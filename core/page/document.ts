@@ -148,6 +148,8 @@ export function renderPage(
     document: PageDocument
     /** where it is the page of an entry: what stands around that, and what it is for programs */
     entry?: { frame: EntryFrame; about: object | undefined }
+    /** what can be followed from it */
+    feeds?: { title: string; href: string }[]
   },
   known: PageFacts,
 ): string {

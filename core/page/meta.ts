@@ -20,6 +20,8 @@ export interface PageMeta {
   files?: TargetFacts[]
   /** the page that lists it, where it is one of many */
   list?: { title: string; slug: string }
+  /** what can be followed from it: addresses from the top of the site */
+  feeds?: { title: string; href: string }[]
   /** what it is about, as schema.org says it; its papers are named there */
   about?: object
 }
@@ -83,6 +85,8 @@ export function metaHtml(meta: PageMeta): string {
     named.push(['property', 'og:image:alt', title], ['name', 'twitter:card', 'summary_large_image'])
   }
   const tags = named.map(([attribute, of, content]) => `\n<meta ${attribute}="${of}" content="${escapeHtml(content)}">`)
+  for (const feed of meta.feeds ?? [])
+    tags.push(`\n<link rel="alternate" type="application/atom+xml" title="${escapeHtml(feed.title)}" href="${escapeHtml(feed.href)}">`)
   if (address && slug !== undefined) {
     tags.push(`\n<link rel="canonical" href="${escapeHtml(address + pageHref(slug))}">`)
     tags.push(`\n<script type="application/ld+json">${inHtml({ '@context': 'https://schema.org', '@graph': linkedData(meta) })}</script>`)

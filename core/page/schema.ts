@@ -305,6 +305,8 @@ export const sectionAttrsSchema = z.object({
   veil: z.number().int().min(0).max(100).nullish(),
   /** it is there for entries that have something in this field */
   onlyIf: fieldIdSchema.nullish(),
+  /** it is there for these entries alone, by their identities */
+  onlyFor: z.array(idSchema).max(50, 'Name fifty entries at most, or lay it out by a field.').nullish(),
 })
 export type SectionAttrs = z.infer<typeof sectionAttrsSchema>
 const sectionSchema = z.object({

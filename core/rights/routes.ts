@@ -67,6 +67,7 @@ export const ROUTES: Record<string, Need> = {
 
   // Downloads
   'GET /downloads/board': DOWNLOADS,
+  'GET /downloads/catalogues/:id': DOWNLOADS,
   'GET /downloads/log': DOWNLOADS,
   'GET /downloads/misses': DOWNLOADS,
   'GET /downloads/export': DOWNLOADS,

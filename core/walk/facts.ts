@@ -1,3 +1,7 @@
+import type { Catalogue } from '../catalogue/catalogue'
+import type { LiveEntry } from '../catalogue/entry'
+import type { Field } from '../catalogue/field'
+import type { Condition } from '../catalogue/listAttrs'
 import type { Speech } from '../language/speech'
 import type { Appearance } from '../look/appearance'
 import type { Measure } from '../look/fit'
@@ -53,10 +57,14 @@ export interface WalkedCatalogue {
   one: string
   /** identity of what its entries are laid out in; null where they have no pages */
   layout: string | null
-  /** entries that visitors see */
-  live: number
-  /** names of those that have nothing in a field; undefined where there is no such field */
-  without: (field: string) => { field: string; entries: string[] } | undefined
+  type: Catalogue['type']
+  fields: Field[]
+  /** those that visitors see */
+  entries: LiveEntry[]
+  /** what entries must be like to stand in its lists, one for each that is on a live page */
+  lists: Condition[][]
+  /** entries that something on a live page leads to by itself */
+  led: ReadonlySet<string>
 }
 
 /** How often a button or link was used, around the day its page went live anew. */
@@ -92,6 +100,8 @@ export interface WalkFacts {
   catalogue: (id: string) => WalkedCatalogue | undefined
   /** the one whose entries are laid out on this page */
   ownCatalogue: WalkedCatalogue | undefined
+  /** ISO 8601 */
+  today: string
   signpost: (id: string) => (ReturnType<TargetKnowledge['signpost']> & { /** undefined where nobody asked */ answer?: Answer }) | undefined
   /** the gate that is asked first at something; undefined where it is open */
   gate: (thing: { kind: 'file' | 'page'; id: string }) => WalkedGate | undefined

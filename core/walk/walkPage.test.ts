@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest'
+import type { LiveEntry, Values } from '../catalogue/entry'
+import { newField } from '../catalogue/field'
 import { newList } from '../catalogue/listAttrs'
 import { BUILT_IN_LOOKS } from '../look/builtin'
 import { contrastOf } from '../look/contrastCheck'
@@ -28,18 +30,28 @@ const SIGNPOSTS: Record<string, ReturnType<WalkFacts['signpost']>> = {
   list: { name: 'current-list', title: 'Current list', file: 'pdf' },
   bare: { name: 'bare', title: 'Bare', file: null },
 }
+const CLAY_FIELDS = [
+  newField('title', 'Name'),
+  newField('sheet', 'Data sheet', 'file'),
+  newField('poster', 'Poster', 'file'),
+  newField('manual', 'Manual', 'file'),
+  newField('chart', 'Chart', 'file'),
+  newField('maker', 'Maker', 'link'),
+  newField('day', 'Day', 'date'),
+]
+const NAMES = ['Crank', 'Raku', 'Porcelain', 'Buff', 'Black', 'White', 'Red', 'Grey']
+const entry = (title: string, values: Values = {}): LiveEntry => ({ id: title, slug: title, values: { title, ...values }, published: '' })
 const CLAYS: WalkedCatalogue = {
   id: 'clays',
   one: 'clay',
   layout: null,
-  live: 8,
-  without: field =>
-    ({
-      sheet: { field: 'Data sheet', entries: ['Crank', 'Raku', 'Porcelain', 'Buff'] },
-      poster: { field: 'Poster', entries: ['Crank', 'Raku', 'Porcelain', 'Buff', 'Black'] },
-      manual: { field: 'Manual', entries: Array.from({ length: 8 }, (_, at) => `Clay ${at}`) },
-      chart: { field: 'Chart', entries: [] },
-    })[field],
+  type: null,
+  fields: CLAY_FIELDS,
+  entries: NAMES.map((name, at) =>
+    entry(name, { chart: `chart ${at}`, ...(at > 3 && { sheet: `sheet ${at}` }), ...(at > 4 && { poster: `poster ${at}` }) }),
+  ),
+  lists: [[]],
+  led: new Set(),
 }
 const listOf = (catalogue: string | null, content: Block[] = [words('Its name')]): Block =>
   ({ type: 'entryList', attrs: newList('llllllllll', catalogue), content }) as Block
@@ -68,6 +80,7 @@ function factsOf(document: PageDocument, more: Partial<WalkFacts> = {}): WalkFac
     entry: () => undefined,
     catalogue: id => (id === 'clays' ? CLAYS : undefined),
     ownCatalogue: undefined,
+    today: '2027-02-01',
     signpost,
     reachable,
     gate: () => undefined,
@@ -350,6 +363,45 @@ describe('entries of a catalogue', () => {
     // What a list lacks of entries that have pages is said of those.
     const laidOut = { ...CLAYS, layout: 'l' }
     expect(found(pageOf(listOf('clays', [leads('sheet')])), { catalogue: () => laidOut })).toEqual([])
+  })
+
+  /** What one check says of entries that are laid out on a page. */
+  const said = (check: string, more: Partial<WalkedCatalogue>, facts?: Partial<WalkFacts>) =>
+    find(pageOf(words('Its name')), { ownCatalogue: { ...CLAYS, layout: 'p', ...more }, ...facts })
+      .filter(each => each.check === check)
+      .map(({ words: told }) => told)
+
+  it('two with the file of one are told, but not a paper that is meant for all', () => {
+    const doubled = CLAYS.entries.with(5, entry('White', { chart: 'chart 0' }))
+    expect(said('shared-file', { entries: doubled })).toEqual(['“Crank”, “White” have the same “Chart”.'])
+    expect(said('shared-file', {})).toEqual([])
+    expect(said('shared-file', { entries: NAMES.map(name => entry(name, { chart: 'terms' })) })).toEqual([])
+  })
+
+  it('whose days are over are told where they take place at a time', () => {
+    const entries = [entry('Throwing', { day: '2027-01-11' }), entry('Glazing', { day: '2027-03-01' }), entry('Raku')]
+    expect(said('days-past', { type: 'Course', entries })).toEqual(['Over: “Throwing”.'])
+    expect(said('days-past', { type: 'Product', entries })).toEqual([])
+  })
+
+  it('with addresses that do not answer, or are not encrypted, are told', () => {
+    const entries = [
+      entry('Crank', { maker: 'https://gone.example/' }),
+      entry('Raku', { maker: 'http://plain.example/' }),
+      entry('Buff', { maker: 'https://well.example/' }),
+    ]
+    const outside = (href: string) => ({ status: href.includes('gone') ? 404 : 200 })
+    expect(said('entry-links', { entries }, { outside })).toEqual([
+      '“Maker” does not answer: “Crank”.',
+      '“Maker” has no encryption: “Raku”.',
+    ])
+  })
+
+  it('that no list has, and nothing leads to, are told', () => {
+    expect(said('unlisted-entries', {})).toEqual([])
+    const lists = [[{ field: 'sheet', is: 'set' as const }]]
+    expect(said('unlisted-entries', { lists, led: new Set(['Crank', 'Raku']) })).toEqual(['No list has them: “Porcelain”, “Buff”.'])
+    expect(said('unlisted-entries', { lists: [] })).toEqual(['No page lists them: “Crank”, “Raku”, “Porcelain” and 5 more.'])
   })
 })
 

@@ -1,5 +1,6 @@
 import { answers } from './checks/answers'
 import { dateNamed } from './checks/dateNamed'
+import { daysPast, fieldLinks, sharedFile, unlisted } from './checks/entries'
 import { emptyEntries } from './checks/emptyEntries'
 import { fileNames } from './checks/fileNames'
 import { fits } from './checks/fits'
@@ -34,16 +35,20 @@ const CHECKS: readonly Check[] = [
   placeholders,
   sameWords,
   outsideAnswers,
+  sharedFile,
+  fieldLinks,
   readable,
   vague,
   gatedMenu,
   fallenSilent,
   breaksOff,
   fits,
+  unlisted,
   pictureWords,
   headingOrder,
   ghosts,
   emptyEntries,
+  daysPast,
   sizeShown,
   insecure,
   moved,

@@ -7,6 +7,7 @@ import { createPublishedPages } from '../services/published/published'
 import { createSearching } from '../services/searching/searching'
 import { createSeeing } from '../services/seeing/seeing'
 import { createBringing } from '../services/downloads/bringing'
+import { createEntryTaken } from '../services/catalogues/taken'
 import { createDownloads } from '../services/downloads/downloads'
 import { createSummaries } from '../services/downloads/summaries'
 import { createDailyTally } from '../services/tally/daily'
@@ -121,6 +122,7 @@ export async function openDelivering(
     daily,
     occasions: createOccasions(daily, visitors, isOwn),
     downloads,
+    entryTaken: createEntryTaken(holdings.entryIndex, downloads.takenIn),
     bringing,
     summaries,
     checks,

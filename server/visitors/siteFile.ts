@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import type { IncomingMessage, ServerResponse } from 'node:http'
-import { OPEN_GATE } from '../../core/gate/gate'
+import { FEED, feedXml } from '../../core/catalogue/feed'
+import { isOpenGate } from '../../core/gate/gate'
 import { represent, respond } from '../../core/http/respond'
 import { SHARED_PICTURE } from '../../core/page/href'
 import { robotsTxt, securityTxt, sitemapXml } from '../../core/page/siteFiles'
@@ -29,15 +30,25 @@ const SITE_FILES: Record<string, SiteFile> = {
   '/favicon.ico': ({ icon }) => icon.get(),
   [SHARED_PICTURE]: sharedPicture,
   '/sitemap.xml': async ({ pages, filling }, origin) =>
-    text(
-      'application/xml; charset=utf-8',
-      sitemapXml(origin, [...(await pages.livePlaces()), ...(await filling.places(gate => gate === null || gate === OPEN_GATE))]),
-    ),
+    text('application/xml; charset=utf-8', sitemapXml(origin, [...(await pages.livePlaces()), ...(await filling.places(isOpenGate))])),
   '/.well-known/security.txt': async ({ account }, origin) =>
     text('text/plain; charset=utf-8', securityTxt(await account.contact(), origin, new Date())),
 }
 
-export const isSiteFile = (path: string): boolean => Object.hasOwn(SITE_FILES, path)
+/** New entries of a catalogue. */
+const feedOf =
+  (slug: string): SiteFile =>
+  async ({ filling, site }, origin) => {
+    const feed = await filling.feed(slug, isOpenGate, await site.speech())
+    return feed && text('application/atom+xml; charset=utf-8', feedXml({ ...feed, origin, site: (await site.get()).name }))
+  }
+const FEEDS = new RegExp(`^/([^/]+)/${FEED.replace('.', '\\.')}$`)
+
+function siteFileAt(path: string): SiteFile | undefined {
+  const fed = FEEDS.exec(path)?.[1]
+  return fed ? feedOf(fed) : Object.hasOwn(SITE_FILES, path) ? SITE_FILES[path] : undefined
+}
+export const isSiteFile = (path: string): boolean => siteFileAt(path) !== undefined
 
 /**
  * Answers with one of the files that programs look for on every site.
@@ -53,7 +64,7 @@ export async function answerSiteFile(
   host = 'localhost',
 ): Promise<void> {
   const { address } = await trough.site.get()
-  const found = await SITE_FILES[path]!(
+  const found = await siteFileAt(path)!(
     trough,
     address || `${trough.visitors.isSecure(request) ? 'https' : 'http'}://${host}`,
     new URLSearchParams(search),

@@ -1,5 +1,5 @@
 import { parentPort } from 'node:worker_threads'
-import { composeBundle, sizeOfMember, type BundledFile, type BundledFolder } from '../../core/bundle/compose'
+import { composeBundle, sizeOfMember, type BundledField, type BundledFile, type BundledFolder } from '../../core/bundle/compose'
 import type { BundleDetails, BundleEntry } from '../../core/bundle/bundleEntry'
 import { ZipLayout } from '../../core/zip/layout'
 import { fingerprintOf, packMembers, unpackMembers } from '../services/bundles/zipMembers'
@@ -9,6 +9,7 @@ export interface BundleTask {
   entries: BundleEntry[]
   /** when it was put together, in milliseconds since the epoch */
   composed: number
+  fields: BundledField[]
   folders: BundledFolder[]
   /** the files it brings, as JSON of the database */
   files: string
@@ -25,8 +26,8 @@ export interface BundleMessage extends Pick<BundleDetails, 'members' | 'now' | '
 
 /** Composes bundles away from everything else: thousands of files take a while. */
 comeAfterVisitors()
-parentPort!.on('message', ({ entries, composed, folders, files, listed }: BundleTask) => {
-  const { members, now } = composeBundle({ entries, folders, files: JSON.parse(files) as BundledFile[] })
+parentPort!.on('message', ({ entries, composed, fields, folders, files, listed }: BundleTask) => {
+  const { members, now } = composeBundle({ entries, fields, folders, files: JSON.parse(files) as BundledFile[] })
   const packed = packMembers(members, composed)
   const zipMembers = unpackMembers(packed)
   parentPort!.postMessage({

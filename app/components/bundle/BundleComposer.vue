@@ -32,6 +32,20 @@ watch(
   entries => void library.meet((entries ?? []).flatMap(entry => (entry.kind === 'file' ? [entry.file] : []))),
 )
 
+const catalogues = useCatalogues()
+onMounted(() => void catalogues.load().catch(() => undefined))
+/** Fields of catalogues that hold files, as what can be put in. */
+const fields = computed(() =>
+  catalogues.items.flatMap(({ id, name, fields: all }) =>
+    all
+      .filter(({ kind }) => kind === 'file' || kind === 'files')
+      .map(field => ({ catalogue: id, field: field.id, title: `${field.name} of ${name.toLowerCase()}` })),
+  ),
+)
+/** On its own it needs no folder of its name. */
+const addField = ({ catalogue, field }: { catalogue: string; field: string }) =>
+  compose([...entries.value, { id: newId(), kind: 'field', within: '', catalogue, field, name: entries.value.length ? null : '' }])
+
 const entries = computed(() => bundle.value?.entries ?? [])
 const named = computed(() => entries.value.map(entry => bundle.value!.now[entry.id]!))
 
@@ -172,6 +186,14 @@ function onKey(event: KeyboardEvent, index: number) {
           />
         </span>
         <VBtn variant="outlined" @click="choosingFolder = true">Add a folder, always…</VBtn>
+        <VMenu v-if="fields.length">
+          <template #activator="{ props: activator }">
+            <VBtn v-bind="activator" variant="outlined">Add files of a catalogue, always…</VBtn>
+          </template>
+          <MenuList>
+            <MenuItem v-for="field in fields" :key="`${field.catalogue} ${field.field}`" :title="field.title" @click="addField(field)" />
+          </MenuList>
+        </VMenu>
         <VBtn @click="write('READ ME.txt')">Write a read-me</VBtn>
         <VBtn @click="write('LICENCE.txt')">Write a licence</VBtn>
       </div>

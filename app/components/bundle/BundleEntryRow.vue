@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiClose, mdiFolderOutline, mdiTextBoxOutline } from '@mdi/js'
+import { mdiClose, mdiFolderOutline, mdiTableColumn, mdiTextBoxOutline } from '@mdi/js'
 import type { BundleDetails, BundleEntry } from '~~/core/bundle/bundleEntry'
 import { entryPath, withPath } from '~~/core/bundle/entryPath'
 import { formatExactSize, formatSize } from '~~/core/files/size'
@@ -8,15 +8,26 @@ import { formatExactSize, formatSize } from '~~/core/files/size'
 const props = defineProps<{ entry: BundleEntry; now: BundleDetails['now'][string] }>()
 const emit = defineEmits<{ change: [entry: BundleEntry]; remove: []; edit: [] }>()
 const library = useLibrary()
+const catalogues = useCatalogues()
+const GONE: Record<BundleEntry['kind'], string> = {
+  file: 'This file is in the bin: it is not sent.',
+  folder: 'This folder is gone: nothing of it is sent.',
+  field: 'This field is gone: nothing of it is sent.',
+  text: '',
+}
+const ICONS = { folder: mdiFolderOutline, field: mdiTableColumn, text: mdiTextBoxOutline, file: mdiTextBoxOutline }
 const field = ref<HTMLInputElement>()
 
 const file = computed(() => (props.entry.kind === 'file' ? library.known.get(props.entry.file) : undefined))
 const path = computed(() => entryPath(props.entry, props.now.own))
 const what = computed(() => {
-  if (props.now.gone)
-    return props.entry.kind === 'folder' ? 'This folder is gone: nothing of it is sent.' : 'This file is in the bin: it is not sent.'
+  if (props.now.gone) return GONE[props.entry.kind]
   if (props.entry.kind === 'folder')
     return `${counted(props.now.files, 'file')}: always what the folder “${props.now.own}” holds${props.entry.name === '' ? ', without its name' : ''}`
+  if (props.entry.kind === 'field') {
+    const catalogue = catalogues.byId.get(props.entry.catalogue)?.name ?? 'the catalogue'
+    return `${counted(props.now.files, 'file')}: always what ${catalogue} that visitors see hold as “${props.now.own}”`
+  }
   if (props.entry.kind === 'text') return 'written for this bundle'
   // Only where two things would have the same path.
   return props.now.path !== path.value ? `sent as ${props.now.path}` : (file.value?.title ?? '')
@@ -42,7 +53,7 @@ function onEscape() {
 <template>
   <div class="entry" :class="{ gone: now.gone }">
     <TypeTag v-if="file" :tag="file.tag" :family="file.family" />
-    <span v-else class="sign"><VIcon :icon="entry.kind === 'folder' ? mdiFolderOutline : mdiTextBoxOutline" size="18" /></span>
+    <span v-else class="sign"><VIcon :icon="ICONS[entry.kind]" size="18" /></span>
     <span class="words">
       <VTextField
         ref="field"
@@ -51,7 +62,7 @@ function onEscape() {
         maxlength="400"
         spellcheck="false"
         :aria-label="`Path of ${now.own || 'a file that is gone'} in the zip`"
-        :placeholder="entry.kind === 'folder' ? 'at the top of the zip' : now.own"
+        :placeholder="entry.kind === 'folder' || entry.kind === 'field' ? 'at the top of the zip' : now.own"
         :title="path"
         @update:focused="typing = $event"
         @blur="rename"

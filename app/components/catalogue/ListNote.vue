@@ -10,7 +10,7 @@ const emit = defineEmits<{ set: [attrs: Partial<ListAttrs>] }>()
 const catalogues = useCatalogues()
 const catalogue = computed(() => catalogues.byId.get(props.attrs.catalogue ?? ''))
 const fields = computed(() => catalogue.value?.fields ?? [])
-const items = computed(() => catalogues.items.map(({ id, name }) => ({ value: id, title: name })))
+const items = computed(() => catalogues.tables.map(({ id, name }) => ({ value: id, title: name })))
 const WAYS = [
   { value: 'cards', title: 'Cards, laid out here' },
   { value: 'tiles', title: 'Pictures with names' },

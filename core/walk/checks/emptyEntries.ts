@@ -1,33 +1,25 @@
+import { fieldOf } from '../../catalogue/catalogue'
 import { everyBlock, mapBlocks } from '../../page/blocks'
 import type { PageDocument } from '../../page/schema'
 import { placementsOf } from '../../page/targets'
 import type { Check } from '../check'
 import type { Found } from '../finding'
 import type { WalkedCatalogue } from '../facts'
-
-/** Entries that are named; the others are counted. */
-const NAMED = 3
-
-function named(entries: string[]): string {
-  const all = entries.slice(0, NAMED).map(name => `“${name}”`)
-  const more = entries.length - all.length
-  return more ? `${all.join(', ')} and ${more} more` : all.join(', ')
-}
+import { namesOf } from './entries'
 
 /** Buttons and links of what is laid out for the entries of a catalogue that few of them, or all, have nothing for. */
-const emptyIn = (content: PageDocument['content'], { one, live, without }: WalkedCatalogue): Found[] =>
+const emptyIn = (content: PageDocument['content'], { one, fields, entries }: WalkedCatalogue): Found[] =>
   placementsOf({ type: 'doc', content }).flatMap(({ id, kind, label, targets }) =>
     targets.flatMap((target): Found[] => {
-      const lacking = target.kind === 'field' && !target.without && kind !== 'picture' ? without(target.field) : undefined
-      const count = lacking?.entries.length ?? 0
+      const field = target.kind === 'field' && !target.without && kind !== 'picture' ? fieldOf(fields, target.field) : undefined
+      const lacking = field ? entries.filter(({ values }) => values[field.id] === undefined) : []
       // What most do not have is not missed.
-      if (!lacking || !count || (count > live / 2 && count < live)) return []
-      const { field, entries } = lacking
+      if (!field || !lacking.length || (lacking.length > entries.length / 2 && lacking.length < entries.length)) return []
       const words =
-        entries.length === live
-          ? `No ${one} has a “${field}”: nobody sees this.`
-          : `${entries.length} of ${live} have no “${field}”, and nothing in its place: ${named(entries)}.`
-      return [{ placement: id, label: label || field, words, detail: `${field} ${entries.length}` }]
+        lacking.length === entries.length
+          ? `No ${one} has a “${field.name}”: nobody sees this.`
+          : `${lacking.length} of ${entries.length} have no “${field.name}”, and nothing in its place: ${namesOf(lacking)}.`
+      return [{ placement: id, label: label || field.name, words, detail: `${field.name} ${lacking.length}` }]
     }),
   )
 

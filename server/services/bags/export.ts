@@ -142,7 +142,8 @@ export function createBagExport(db: Database, site: SiteService) {
       const entries = bundle.entries.flatMap((entry): BundleRow['entries'] => {
         if (entry.kind === 'file') return handles.has(entry.file) ? [{ ...entry, file: '', handle: handles.get(entry.file)! }] : []
         if (entry.kind === 'folder') return inside.has(entry.folder) ? [{ ...entry, folder: '', path: pathOf(entry.folder) }] : []
-        return [entry]
+        // A bag has no catalogues.
+        return entry.kind === 'field' ? [] : [entry]
       })
       return [
         {

@@ -1,8 +1,8 @@
-import { and, eq, inArray, isNull, notInArray, or, sql, type SQL } from 'drizzle-orm'
-import { foldersBrought } from '../../../core/bundle/compose'
+import { and, asc, eq, inArray, isNull, notInArray, or, sql, type SQL } from 'drizzle-orm'
+import { foldersBrought, type BundledField } from '../../../core/bundle/compose'
 import { CLOSED_GATE } from '../../../core/gate/gate'
 import type { Database } from '../../db/connection'
-import { blobs, editions, files } from '../../db/schema'
+import { blobs, catalogues, editions, entries as catalogueEntries, entryFiles, files } from '../../db/schema'
 import type { BundleMessage, BundleTask } from '../../workers/bundle'
 import { readTree } from '../files/readTree'
 import type { KeptStanding } from '../gates/standing'
@@ -13,6 +13,8 @@ import type { BundleRow } from './bundleRows'
 export interface Reach {
   files: Set<string>
   folders: Set<string>
+  /** catalogues whose entries it has files of */
+  catalogues: Set<string>
 }
 
 export interface Composed extends BundleMessage {
@@ -80,11 +82,35 @@ export function createComposing(db: Database, standing: Pick<KeptStanding, 'get'
     return { ids: asked.map(({ id }) => id), gates: [...new Set(asked.flatMap(row => row.gates))].sort(), never }
   }
 
+  /** What entries that visitors see hold in fields, in their order. */
+  async function readFields(entries: BundleRow['entries']): Promise<BundledField[]> {
+    const found: BundledField[] = []
+    for (const entry of entries) {
+      if (entry.kind !== 'field') continue
+      const [catalogue] = await db.select({ fields: catalogues.fields }).from(catalogues).where(eq(catalogues.id, entry.catalogue))
+      const named = catalogue?.fields.find(({ id }) => id === entry.field)
+      if (!named) continue
+      const rows = await db
+        .select({ file: entryFiles.fileId })
+        .from(entryFiles)
+        .innerJoin(catalogueEntries, and(eq(catalogueEntries.id, entryFiles.entryId), isNull(catalogueEntries.deleted)))
+        .where(and(eq(catalogueEntries.catalogueId, entry.catalogue), eq(entryFiles.field, entry.field), eq(entryFiles.side, 'live')))
+        .orderBy(asc(catalogueEntries.place), asc(entryFiles.fileId))
+      const files = [...new Set(rows.map(({ file }) => file))]
+      found.push({ catalogue: entry.catalogue, field: entry.field, name: named.name, files })
+    }
+    return found
+  }
+
   return {
     /** @param listed how many members are told one by one */
     async compose({ fileId, entries, composed, gated }: BundleRow, listed = 0): Promise<Composed> {
       const tree = await readTree(db)
-      const explicit = entries.flatMap(entry => (entry.kind === 'file' ? [entry.file] : []))
+      const fields = await readFields(entries)
+      const explicit = [
+        ...entries.flatMap(entry => (entry.kind === 'file' ? [entry.file] : [])),
+        ...fields.flatMap(({ files: held }) => held),
+      ]
       const folders = foldersBrought(tree, entries)
       const behind = await behindGates(fileId, explicit, folders)
       const without = [...behind.never, ...(gated === 'without' ? behind.ids : [])]
@@ -92,13 +118,18 @@ export function createComposing(db: Database, standing: Pick<KeptStanding, 'get'
       const found = await composer.ask({
         entries,
         composed: composed.getTime(),
+        fields,
         folders: tree.all.map(({ id, parent, name }) => ({ id, parent, name })),
         files: json,
         listed,
       })
       return {
         ...found,
-        reach: { files: new Set([...explicit, ...ids, ...without]), folders: new Set(folders) },
+        reach: {
+          files: new Set([...explicit, ...ids, ...without]),
+          folders: new Set(folders),
+          catalogues: new Set(entries.flatMap(entry => (entry.kind === 'field' ? [entry.catalogue] : []))),
+        },
         fileIds: ids,
         gates: gated === 'without' ? [] : behind.gates,
         behind: behind.ids.length,

@@ -44,6 +44,14 @@ export function createFreshness(db: Database, events: Events, composing: Composi
     allSuspect = true
     soon()
   })
+  for (const event of ['entries', 'catalogues'] as const)
+    events.on(event, ids => {
+      const touched = new Set(ids.map(id => id.split('/')[0]!))
+      const those = [...reaches].flatMap(([bundle, { catalogues }]) => (meet(touched, catalogues) ? [bundle] : []))
+      if (!those.length) return
+      those.forEach(id => suspects.add(id))
+      soon()
+    })
 
   /** Brings what is said of a bundle up to date. */
   async function layOut(id: string): Promise<void> {

@@ -5,7 +5,8 @@ import { initialValues, titleOf } from '../../../core/catalogue/values'
 import { fold } from '../../../core/find/fold'
 import { Problem, notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
-import { entries, entryVersions, retiredEntrySlugs } from '../../db/schema'
+import { entries, entryVersions, pages, retiredEntrySlugs, uses } from '../../db/schema'
+import { entryAddress } from '../uses/recording'
 import { holdCatalogue, isWaiting, mustHaveMany } from './catalogueRows'
 import type { EntryIndex } from './entryIndex'
 import {
@@ -43,6 +44,24 @@ const changedValues = (before: Values, change: EntryChange['values']): Values =>
 }
 
 /** Entries: written, put in order, put live, put in the bin. */
+/** @throws Problem 409 where something on a page leads to one of some entries */
+async function mustNotBeLedTo(tx: Queryable, ids: string[]): Promise<void> {
+  const rows = await tx
+    .selectDistinct({ title: pages.title })
+    .from(uses)
+    .innerJoin(pages, eq(pages.id, uses.pageId))
+    .where(sql`${uses.address} = any(${sql.param(ids.map(id => entryAddress(id)))}::text[])`)
+  if (!rows.length) return
+  const titles = rows.map(({ title }) => title)
+  const named = titles.slice(0, 3).map(title => `“${title}”`)
+  throw new Problem(
+    409,
+    `Something on ${named.join(', ')}${titles.length > 3 ? ' and other pages' : ''} leads there.`,
+    'It would lead nowhere. Lead it elsewhere first, or go on all the same.',
+    { pages: titles },
+  )
+}
+
 export function createEntries(db: Database, index: EntryIndex) {
   /** Puts entries live in the caller's transaction: those named, or all that wait. */
   async function publishIn(tx: Queryable, catalogueId: string, ids: string[] | undefined, by: string): Promise<Published> {
@@ -261,9 +280,14 @@ export function createEntries(db: Database, index: EntryIndex) {
     /** Takes an entry from visitors at its set time. @throws Problem 404 */
     leaveIn: async (tx: Queryable, id: string): Promise<void> => unpublishIn(tx, (await entryIn(tx, id)).catalogueId, [id]),
 
-    /** Puts entries in the bin: visitors see them no more. */
-    async remove(catalogueId: string, ids: string[]): Promise<void> {
+    /**
+     * Puts entries in the bin: visitors see them no more.
+     *
+     * @throws Problem 409 where something on a page leads to one of them and `despite` is not set: the pages' titles, in `pages`
+     */
+    async remove(catalogueId: string, ids: string[], { despite = false } = {}): Promise<void> {
       await db.transaction(async tx => {
+        if (!despite) await mustNotBeLedTo(tx, ids)
         mustHaveMany(await holdCatalogue(tx, catalogueId), 'Empty its fields, or take them out.')
         await tx
           .update(entries)

@@ -3,12 +3,16 @@ import type { ExportFormat } from '../../../core/catalogue/entry'
 import type { Field } from '../../../core/catalogue/field'
 import { filesIn, writeCell } from '../../../core/catalogue/values'
 import { csvLines } from '../../../core/csvLine'
+import { distinctPaths } from '../../../core/zip/safePaths'
 import type { Database } from '../../db/connection'
 import { files } from '../../db/schema'
+import type { LaidOut, Pack } from '../bundles/packing'
+import { filesById } from '../files/items'
 import { catalogueItem } from './catalogueRows'
 import type { EntryIndex } from './entryIndex'
 
-const MEDIA_TYPES: Record<ExportFormat, string> = {
+type TableFormat = Exclude<ExportFormat, 'zip'>
+const MEDIA_TYPES: Record<TableFormat, string> = {
   csv: 'text/csv; charset=utf-8',
   xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
   json: 'application/json; charset=utf-8',
@@ -18,7 +22,7 @@ const MEDIA_TYPES: Record<ExportFormat, string> = {
 const MARK = '\uFEFF'
 
 /** Entries as a table for other programs; brought in again it changes nothing. */
-export function createEntryExport(db: Database, index: EntryIndex) {
+export function createEntryExport(db: Database, index: EntryIndex, pack: Pack) {
   async function handles(fields: Field[], all: { values: Parameters<typeof filesIn>[1] }[]): Promise<Map<string, string>> {
     const ids = [...new Set(all.flatMap(({ values }) => filesIn(fields, values)))]
     const rows = ids.length ? await db.select({ id: files.id, handle: files.handle }).from(files).where(inArray(files.id, ids)) : []
@@ -26,8 +30,25 @@ export function createEntryExport(db: Database, index: EntryIndex) {
   }
 
   return {
+    /** The table as CSV with the files that its cells name, as they are now: brought in elsewhere it is the same catalogue. */
+    async zip(catalogueId: string): Promise<LaidOut> {
+      const { slug, fields } = await catalogueItem(db, catalogueId)
+      const { all } = await index.entriesOf(catalogueId)
+      const ids = [...new Set(all.flatMap(({ values }) => filesIn(fields, values)))]
+      const items = (await filesById(db, ids)).filter(({ deleted }) => !deleted)
+      const paths = distinctPaths(items.map(({ fileName }) => fileName))
+      const named = new Map(items.map(({ id }, at) => [id, paths[at]!]))
+      const rows = all.map(({ values }) => fields.map(field => writeCell(field, values[field.id], id => named.get(id) ?? '')))
+      const table = { name: `${slug}.csv`, body: MARK + csvLines([fields.map(({ name }) => name), ...rows]) }
+      return pack(
+        items.map((item, at) => ({ item: { ...item, fileName: paths[at]! }, folder: 'files/' })),
+        `${slug}.zip`,
+        [table],
+      )
+    },
+
     /** @returns bytes, their media type, and the name to save them under */
-    async write(catalogueId: string, format: ExportFormat): Promise<{ bytes: Buffer; mediaType: string; fileName: string }> {
+    async write(catalogueId: string, format: TableFormat): Promise<{ bytes: Buffer; mediaType: string; fileName: string }> {
       const { slug, fields } = await catalogueItem(db, catalogueId)
       const { all } = await index.entriesOf(catalogueId)
       const named = await handles(fields, all)

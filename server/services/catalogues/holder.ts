@@ -5,7 +5,7 @@ import { titleOf } from '../../../core/catalogue/values'
 import type { Use } from '../../../core/files/fileItem'
 import type { Queryable } from '../../db/connection'
 import { catalogues, entries, entryFiles } from '../../db/schema'
-import type { Holder } from '../uses/holders'
+import type { Holder, TakeBack } from '../uses/holders'
 import { rewriteEntries } from './entryWriting'
 
 /** Values with one file in the place of others; without them where there is none. */
@@ -37,10 +37,57 @@ async function holding(q: Queryable, files: string[]) {
     .for('update', { of: entries })
 }
 
+/** What catalogues lean on as wholes: the folder whose files a field takes, and the file that tables come from. */
+async function wholeUses(q: Queryable, files: string[], folders: string[]): Promise<Use[]> {
+  const rows = await q
+    .select({ id: catalogues.id, name: catalogues.name, fields: catalogues.fields, source: catalogues.source })
+    .from(catalogues)
+  return rows.flatMap(({ id, name, fields, source }) => {
+    const use = { pageId: null, pageTitle: name, kind: 'entry' as const, label: name, by: null, draft: true, live: false }
+    const bound = fieldsSchema.parse(fields).filter(({ folder }) => folder !== null && folders.includes(folder))
+    return [
+      ...bound.map(field => ({ ...use, placement: `entry-${id}--${field.id}`, fileId: null, folderId: field.folder, section: field.name })),
+      ...(source && files.includes(source.file)
+        ? [{ ...use, placement: `entry-${id}--table`, fileId: source.file, folderId: null, section: 'Its table' }]
+        : []),
+    ]
+  })
+}
+
+/** Lets go of folders and files that catalogues lean on as wholes; another file takes the place of a table. */
+async function leadWholes(tx: Queryable, files: string[], folders: string[], to: string | undefined): Promise<TakeBack> {
+  const rows = await tx.select().from(catalogues).for('update')
+  const led = rows.filter(({ source }) => source && files.includes(source.file))
+  for (const { id, fields, source, revision } of rows) {
+    const parsed = fieldsSchema.parse(fields)
+    if (source && files.includes(source.file))
+      await tx
+        .update(catalogues)
+        .set({ source: to ? { ...source, file: to, edition: 0 } : null })
+        .where(eq(catalogues.id, id))
+    if (parsed.some(({ folder }) => folder !== null && folders.includes(folder)))
+      await tx
+        .update(catalogues)
+        .set({
+          fields: parsed.map(field => (field.folder !== null && folders.includes(field.folder) ? { ...field, folder: null } : field)),
+          revision: revision + 1,
+        })
+        .where(eq(catalogues.id, id))
+  }
+  return async later => {
+    for (const { id, source } of led)
+      await later
+        .update(catalogues)
+        .set({ source })
+        .where(and(eq(catalogues.id, id), sql`${catalogues.source} ->> 'file' = ${to ?? ''}`))
+  }
+}
+
 /** Fields of entries that hold files. */
 export const entryHolder: Holder = {
-  async places(q, { files }) {
-    if (!files.length) return {}
+  async places(q, { files, folders }) {
+    const takenFrom = await wholeUses(q, files, folders)
+    if (!files.length) return { uses: takenFrom }
     const rows = await q
       .select({
         fileId: entryFiles.fileId,
@@ -75,10 +122,11 @@ export const entryHolder: Holder = {
         live: side === 'live' || !!known?.live,
       })
     }
-    return { uses: [...merged.values()] }
+    return { uses: [...merged.values(), ...takenFrom] }
   },
 
-  async lead(tx, { files }, instead) {
+  async lead(tx, { files, folders }, instead) {
+    const tablesBack = await leadWholes(tx, files, folders, instead?.id)
     const before = files.length ? await holding(tx, files) : []
     const [from, to] = [new Set(files), instead?.id]
     const after = before.map(row => {
@@ -87,6 +135,7 @@ export const entryHolder: Holder = {
     })
     for (const { id, values, live, fields } of after) await rewriteEntries(tx, fields, [{ id, values, live }])
     return async later => {
+      await tablesBack(later)
       for (const { id, values, live, fields } of before) {
         // What was written since stays: only fields that the change left in place are led back.
         const [now] = await later

@@ -1,15 +1,16 @@
-import { and, asc, eq, exists, inArray, isNotNull, isNull, notInArray, or, sql, type SQL } from 'drizzle-orm'
+import { and, asc, eq, exists, inArray, isNotNull, isNull, like, notInArray, or, sql, type SQL } from 'drizzle-orm'
 import { OPEN_GATE } from '../../../core/gate/gate'
 import type { SiteFacts } from '../../../core/page/document'
 import { EDGES, type EdgeDocuments } from '../../../core/page/edges'
 import type { PageDocument, ShelfAttrs } from '../../../core/page/schema'
 import type { AskedSource } from '../../../core/shelf/shelfSource'
 import { everyBlock } from '../../../core/page/blocks'
+import type { Condition } from '../../../core/catalogue/listAttrs'
 import type { LetterboxAttrs } from '../../../core/letterbox/letterbox'
 import { shelvesIn } from '../../../core/page/targets'
 import type { Database, Queryable } from '../../db/connection'
 import { pageVersions, pages, retiredSlugs, uses } from '../../db/schema'
-import { catalogueAt } from '../uses/recording'
+import { catalogueAt, entryAt } from '../uses/recording'
 import { differs, type PageRow } from './pageRows'
 
 export type WalkablePage = Pick<PageRow, 'id' | 'slug' | 'title' | 'edge' | 'live' | 'revision'> & {
@@ -118,6 +119,32 @@ export function createLiveReads(db: Database) {
         if (catalogue && !found.has(catalogue)) found.set(catalogue, page)
       }
       return found
+    },
+
+    /** What entries must be like to stand in each list of a live page, by catalogues, and entries that live pages lead to. */
+    async liveEntryUses(): Promise<{ lists: Map<string, Condition[][]>; led: Set<string> }> {
+      const rows = await db
+        .select({ address: uses.address, pageId: uses.pageId })
+        .from(uses)
+        .where(and(eq(uses.side, 'live'), or(like(uses.address, 'catalogue:%'), like(uses.address, 'entry:%'))))
+      const led = new Set(rows.flatMap(({ address }) => entryAt(address) ?? []))
+      const listing = [...new Set(rows.flatMap(({ address, pageId }) => (catalogueAt(address) && pageId ? [pageId] : [])))]
+      const documents = listing.length
+        ? await db
+            .select({ document: pageVersions.document })
+            .from(pages)
+            .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
+            .where(inArray(pages.id, listing))
+        : []
+      const lists = new Map<string, Condition[][]>()
+      for (const { document } of documents)
+        for (const block of everyBlock(document)) {
+          if (block.type !== 'entryList' || block.attrs.catalogue === null) continue
+          // One that lists what is like another entry leads from page to page, and from none to the first.
+          if (block.attrs.only.some(({ is }) => is === 'same')) continue
+          lists.set(block.attrs.catalogue, [...(lists.get(block.attrs.catalogue) ?? []), block.attrs.only])
+        }
+      return { lists, led }
     },
 
     /** A shelf of a live page, with that page's title; undefined where no visitor sees it. */

@@ -14,6 +14,7 @@ import type { Edge, EdgeDocuments } from '../../../core/page/edges'
 import type { PageFacts } from '../../../core/page/html'
 import { pageHref } from '../../../core/page/href'
 import { filesListed, flat, mapListing, type Listing } from '../../../core/shelf/listing'
+import { isOpenGate } from '../../../core/gate/gate'
 import { told } from '../../../core/language/visitorProblem'
 import type { Problem } from '../../../core/problem'
 import type { SiteStyle } from '../../../core/look/siteStyle'
@@ -332,6 +333,7 @@ export function createPublishedPages({
       ? await filling.entry(page.document, of.catalogue, of.entry, around)
       : await filling.document(page.document, around)
     const { known, picture, leans } = await gather(facts, { ...page, document: filled.document })
+    const feeds = await filling.feeds([...filled.lists, ...(of ? [of.catalogue.id] : [])], isOpenGate)
     const entry = of && {
       frame: await frameOf(of, page.gate),
       about: of.catalogue.type
@@ -350,7 +352,7 @@ export function createPublishedPages({
         : undefined,
     }
     return {
-      html: renderPage(facts, { ...page, document: filled.document, picture, entry }, known),
+      html: renderPage(facts, { ...page, document: filled.document, picture, entry, feeds }, known),
       leans: {
         ...leans,
         entries: new Set([...leans.entries, ...(of ? [of.entry.id] : [])]),

@@ -17,8 +17,9 @@ function addressOf(target: Reference | undefined): string | null {
     case 'library':
       return LIBRARY
     case 'entry':
+      return entryAddress(target.id)
     case 'catalogue':
-      return `${target.kind}:${target.id}`
+      return `catalogue:${target.id}`
     case 'field':
       return `field:${target.field}`
     default:
@@ -28,6 +29,11 @@ function addressOf(target: Reference | undefined): string | null {
 
 /** The catalogue that is listed by what was written down so; undefined where it is something else. */
 export const catalogueAt = (address: string | null): string | undefined => /^catalogue:(.+)$/.exec(address ?? '')?.[1]
+
+/** What is written down where something leads to an entry. */
+export const entryAddress = (id: string): string => `entry:${id}`
+/** The entry that is led to by what was written down so; undefined where it is something else. */
+export const entryAt = (address: string | null): string | undefined => /^entry:(.+)$/.exec(address ?? '')?.[1]
 
 /** What is known of a target by its identity; one elsewhere has none. */
 const columnsOf = (target: Reference | undefined) => ({

@@ -45,6 +45,7 @@ export interface Ground {
   looks: Map<string, Appearance>
   style: SiteStyle
   speech: Speech
+  catalogues: Map<string, WalkedCatalogue>
   /** files that were met so far, those in the bin too, and what is known of them */
   items: Map<string, FileItem>
   files: Map<string, WalkedFile>
@@ -76,6 +77,9 @@ function closedTo({ id, rule, hashes, givers }: KnownGate): string | undefined {
   if (rule.kind === 'people' && !givers?.size) return 'Nobody is named who gets through.'
   return timeOf(rule, Date.now()) === 'late' ? 'Its last day is over: nobody gets through.' : undefined
 }
+
+/** Addresses in fields of a catalogue that are asked for: others would be kept waiting. */
+const MOST_IN_FIELDS = 500
 
 /** Gathers what the checks of some pages need. */
 export function createGathering({ db, library, pages, signposts, looks, site, recognising, measuring, outside, guard, filling }: Needs) {
@@ -137,6 +141,7 @@ export function createGathering({ db, library, pages, signposts, looks, site, re
         looks: await looks.appearances(style),
         style,
         speech: await site.speech(),
+        catalogues: await filling.walked(),
         items: new Map(),
         files: new Map(),
       }
@@ -157,6 +162,22 @@ export function createGathering({ db, library, pages, signposts, looks, site, re
       ]
       for (const file of await library.byIdUncounted(ids.filter(id => !items.has(id)))) items.set(file.id, file)
       return ids.flatMap(id => items.get(id) ?? []).filter(file => !isOut(file))
+    },
+
+    /** Addresses elsewhere that documents lead to, and entries of the catalogues laid out or listed there. */
+    addressesOn(sides: WalkedSide[], ground: Pick<Ground, 'catalogues'>): string[] {
+      const references = sides.flatMap(side => referencesIn(side.document))
+      const catalogues = [...ground.catalogues.values()].filter(
+        ({ id, layout }) =>
+          sides.some(({ pageId }) => pageId === layout) || references.some(each => each.kind === 'catalogue' && each.id === id),
+      )
+      const inFields = catalogues.flatMap(({ fields, entries }) =>
+        fields
+          .filter(({ kind }) => kind === 'link')
+          .flatMap(({ id }) => entries.flatMap(({ values }) => (typeof values[id] === 'string' ? [values[id]] : [])))
+          .slice(0, MOST_IN_FIELDS),
+      )
+      return [...references.flatMap(reference => (reference.kind === 'address' ? [reference.href] : [])), ...inFields]
     },
 
     /** @param answers what visitors are answered, by the identity of the file */
@@ -182,9 +203,7 @@ export function createGathering({ db, library, pages, signposts, looks, site, re
       const arrivals = await uptake.ofFiles([...there])
       await nextTurn()
       const foldersThere = await foldersAmong([...new Set(folderIds(references))])
-      const own = await recognising.ownPlaces([
-        ...new Set(references.flatMap(reference => (reference.kind === 'address' ? [reference.href] : []))),
-      ])
+      const own = await recognising.ownPlaces([...new Set(this.addressesOn(sides, ground))])
       await nextTurn()
       const namesakes = await titled(
         documents
@@ -202,7 +221,7 @@ export function createGathering({ db, library, pages, signposts, looks, site, re
           : undefined
       }
       const entered = await filling.entryPages(entryIds(references))
-      const catalogues = await filling.walked()
+      const { catalogues } = ground
       const gatesOfPage = ({ gate }: { gate: string | null }) => ground.standing.of({ gate, folder: null })
       const walkedGate = (ids: readonly string[]): WalkedGate | undefined => {
         const all = ids.flatMap(id => ground.standing.gates.get(id) ?? [])
@@ -217,6 +236,7 @@ export function createGathering({ db, library, pages, signposts, looks, site, re
         page,
         entry: id => entered.get(id),
         catalogue: id => catalogues.get(id),
+        today: new Date().toISOString().slice(0, 10),
         ownCatalogue: [...catalogues.values()].find(({ layout }) => layout === pageId),
         gate: ({ kind, id }) => {
           const thing = kind === 'file' ? ground.items.get(id) : ground.pages.get(id)

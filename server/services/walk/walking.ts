@@ -60,9 +60,7 @@ export function createWalking({ pages, gathering, outside, traffic, ask }: Needs
       ground,
       answers,
     )
-    await outside.ask(
-      sides.flatMap(side => referencesIn(side.document)).flatMap(reference => (reference.kind === 'address' ? [reference.href] : [])),
-    )
+    await outside.ask(gathering.addressesOn(sides, ground))
     await nextTurn()
     const facts = await gathering.facts(sides, ground, answers)
     const turn = createVisitorsTurn()

@@ -41,16 +41,36 @@ async function sharedTexts({ xml }: OfficePackage): Promise<string[]> {
 const BUILT_IN_DATES = new Set([14, 15, 16, 17, 22, 27, 28, 29, 30, 31, 36, 50, 51, 52, 53, 54, 55, 56, 57, 58])
 const isDateFormat = (format: string) => /[dy]/i.test(format.replace(/"[^"]*"|\[[^\]]*\]|\\./g, ''))
 
-/** Which cell styles show dates. */
-async function dateStyles({ xml }: OfficePackage): Promise<boolean[]> {
+/** The sign or code of the currency that a number format shows: `[$€-407]`, `"£"`, `[$CHF]` (ECMA-376 part 1, 18.8.31). */
+const currencyIn = (format: string): string => {
+  const [, coded, plain] = /\[\$([^\]-]+)[^\]]*\]|(\p{Sc})/u.exec(format) ?? []
+  return (coded ?? plain ?? '').trim()
+}
+
+/** What the format of a cell makes of its number. */
+interface CellStyle {
+  date: boolean
+  /** sign or code of a currency */
+  currency: string
+}
+
+/** How cell styles show numbers. */
+async function numberStyles({ xml }: OfficePackage): Promise<CellStyle[]> {
   const dates = new Set(BUILT_IN_DATES)
-  const styles: boolean[] = []
+  const currencies = new Map<number, string>()
+  const styles: CellStyle[] = []
   let inCells = false
   await xml('xl/styles.xml', {
     open(name, attributes) {
-      if (name === 'numFmt' && isDateFormat(attributes.formatCode ?? '')) dates.add(Number(attributes.numFmtId))
-      else if (name === 'cellXfs') inCells = true
-      else if (name === 'xf' && inCells) styles.push(dates.has(Number(attributes.numFmtId)))
+      if (name === 'numFmt') {
+        const [id, format] = [Number(attributes.numFmtId), attributes.formatCode ?? '']
+        if (isDateFormat(format)) dates.add(id)
+        currencies.set(id, currencyIn(format))
+      } else if (name === 'cellXfs') inCells = true
+      else if (name === 'xf' && inCells) {
+        const id = Number(attributes.numFmtId)
+        styles.push({ date: dates.has(id), currency: currencies.get(id) ?? '' })
+      }
     },
     close: name => name === 'cellXfs' && (inCells = false),
   })
@@ -76,11 +96,17 @@ export function serialDate(serial: number): string {
 const plainNumber = (text: string) =>
   Number.isFinite(Number(text)) && text.length > 15 ? String(Number(Number(text).toPrecision(15))) : text
 
+/** A number as its cell means it: a day, what something costs with its sign, or itself. */
+function shown(value: string, style: CellStyle | undefined): string {
+  if (style?.date) return serialDate(Number(value))
+  return style?.currency ? `${style.currency} ${plainNumber(value)}` : plainNumber(value)
+}
+
 async function readSheet(
   { xml }: OfficePackage,
   name: string,
   texts: string[],
-  dates: boolean[],
+  styles: CellStyle[],
   row: SheetHandlers['row'],
 ): Promise<void> {
   let cells: string[] = []
@@ -108,7 +134,7 @@ async function readSheet(
         while (cells.length < column) cells.push('')
         if (type === 's') cells[column] = texts[Number(value)] ?? ''
         else if (type === 'b') cells[column] = value === '1' ? 'TRUE' : 'FALSE'
-        else if (type === 'n') cells[column] = dates[style] ? serialDate(Number(value)) : plainNumber(value)
+        else if (type === 'n') cells[column] = shown(value, styles[style])
         else cells[column] = value
       } else if (tag === 'row' && more) {
         more = row(cells)
@@ -128,10 +154,10 @@ export const readWorkbook = (path: string, handlers: SheetHandlers): Promise<voi
       },
     })
     const relations = await readRelations(parts, 'xl/_rels/workbook.xml.rels')
-    const [texts, dates] = [await sharedTexts(parts), await dateStyles(parts)]
+    const [texts, styles] = [await sharedTexts(parts), await numberStyles(parts)]
     for (const { name, relation } of sheets) {
       handlers.sheet(name)
-      await readSheet(parts, `xl/${relations.get(relation) ?? ''}`, texts, dates, handlers.row)
+      await readSheet(parts, `xl/${relations.get(relation) ?? ''}`, texts, styles, handlers.row)
     }
   })
 

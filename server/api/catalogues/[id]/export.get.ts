@@ -3,10 +3,12 @@ import { exportQuerySchema } from '../../../../core/catalogue/entry'
 import { idOf, parseQuery } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 
-/** The entries of a catalogue as a table. */
+/** The entries of a catalogue as a table, or as a zip with that and their files. */
 export default defineEventHandler(async event => {
   const { format } = parseQuery(event, exportQuerySchema)
-  const { bytes, mediaType, fileName } = await (await useTrough()).entryExport.write(idOf(event), format)
+  const { entryExport, delivery } = await useTrough()
+  if (format === 'zip') return delivery.showZip(event.node.req, event.node.res, await entryExport.zip(idOf(event)))
+  const { bytes, mediaType, fileName } = await entryExport.write(idOf(event), format)
   setResponseHeaders(event, { 'Content-Type': mediaType, 'Content-Disposition': `attachment; filename="${fileName}"` })
   return bytes
 })

@@ -1,10 +1,10 @@
 import { defineEventHandler, sendNoContent } from 'h3'
-import { entryIdsSchema } from '../../../../../core/catalogue/entry'
+import { removeEntriesSchema } from '../../../../../core/catalogue/entry'
 import { MANY, idOf, parseBody } from '../../../../utils/request'
 import { useTrough } from '../../../../utils/trough'
 
 export default defineEventHandler(async event => {
-  const { ids } = await parseBody(event, entryIdsSchema, { most: MANY })
-  await (await useTrough()).entries.remove(idOf(event), ids)
+  const { ids, despite } = await parseBody(event, removeEntriesSchema, { most: MANY })
+  await (await useTrough()).entries.remove(idOf(event), ids, { despite })
   return sendNoContent(event)
 })
