@@ -53,6 +53,10 @@ function fitOf(stem: string[], joined: string, known: string[]): number {
 
 const ENOUGH = 0.6
 
+export const straySchema = z.object({ /** the field they are for */ field: z.string(), files: z.array(matchedSchema) })
+/** Files of a folder that fit no entry beyond doubt. */
+export type Stray = z.infer<typeof straySchema>
+
 type Fitting = Matched & { /** how well, from 0 */ fit: number }
 
 /**

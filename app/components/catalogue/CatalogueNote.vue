@@ -1,18 +1,25 @@
 <script setup lang="ts">
 import { mdiArrowDown, mdiArrowUp } from '@mdi/js'
 import { z } from 'zod'
-import { ENTRY_TYPES, type CatalogueItem } from '~~/core/catalogue/catalogue'
+import { ENTRY_TYPES, fieldOf, type CatalogueItem } from '~~/core/catalogue/catalogue'
 import { TITLE, type Field } from '~~/core/catalogue/field'
 import { importItemSchema, type ImportItem } from '~~/core/catalogue/import'
+import { straySchema, type Stray } from '~~/core/catalogue/match'
+import { PROPERTIES, canBeTold } from '~~/core/catalogue/properties'
+import { titleOf } from '~~/core/catalogue/values'
 import { KIND_WORDS } from '~/catalogue/fieldWords'
 
 /** A catalogue as a whole, in the margin: its fields, its pages, what it is called. */
-const props = defineProps<{ catalogue: CatalogueItem }>()
-const emit = defineEmits<{ field: [field?: Field] }>()
+const props = defineProps<{
+  catalogue: CatalogueItem
+  /** downloads of the files of entries in thirty days */ taken: Map<string, number>
+}>()
+const emit = defineEmits<{ field: [field?: Field]; strays: [stray: Stray]; table: []; entry: [id: string] }>()
 
 const catalogues = useCatalogues()
 const entries = useEntries()
 const pages = usePages()
+const folders = useFolders()
 const rights = useRights()
 const router = useRouter()
 const { problem, attempt } = useAttempt()
@@ -62,19 +69,57 @@ async function move(at: number, by: -1 | 1) {
 async function removeField(field: Field) {
   const fields = props.catalogue.fields.filter(({ id }) => id !== field.id)
   await attempt(async () => {
-    const losses = await catalogues.changeFields(props.catalogue.id, fields)
-    if (!losses.length) return entries.load()
-    const sure = await useAsking().ask({
-      question: `Take “${field.name}” out of the catalogue?`,
-      detail: losses.map(({ words }) => words).join(' '),
-      yes: 'Take it out',
-      no: 'Keep it',
+    await catalogues.changeFields(props.catalogue.id, fields)
+    await Promise.all([entries.load(), entries.loadBin()])
+    const kept = entries.binnedFields.find(({ name: called }) => called === field.name)
+    useNotices().say(`“${field.name}” is in the bin, with what ${counted(kept?.entries ?? 0, 'entry', 'entries')} had in it.`, {
+      action: { label: 'Undo', run: () => kept && restoreField(kept.id) },
     })
-    if (!sure) return
-    await catalogues.changeFields(props.catalogue.id, fields, true)
-    await entries.load()
   })
 }
+const restoreField = (id: string) =>
+  attempt(async () => {
+    await catalogues.restoreField(props.catalogue.id, id)
+    await Promise.all([entries.load(), entries.loadBin()])
+  })
+
+/** Files of folders that fit no entry beyond doubt, by the fields they are for. */
+const strays = ref<Stray[]>([])
+const loadStrays = async () => {
+  if (!props.catalogue.fields.some(({ folder }) => folder !== null)) return void (strays.value = [])
+  strays.value = (await ask(z.object({ items: z.array(straySchema) }), `/catalogues/${props.catalogue.id}/strays`)).items
+}
+const library = useLibrary()
+onMounted(() => attempt(loadStrays))
+watch([() => catalogues.changes, () => library.changes], () => attempt(loadStrays))
+const fieldNamed = (id: string) => fieldOf(props.catalogue.fields, id)
+
+const source = computed(() => (props.catalogue.source ? library.known.get(props.catalogue.source.file) : undefined))
+
+/** Properties that fields can be told as, each with the fields that can be. */
+const properties = computed(() => {
+  const { type, fields } = props.catalogue
+  if (!type) return []
+  return Object.keys(PROPERTIES[type]).flatMap(property => {
+    const items = fields.filter(field => canBeTold(type, property, field)).map(({ id, name: title }) => ({ value: id, title }))
+    return items.length ? [{ property, items }] : []
+  })
+})
+function tellAs(property: string, field: string | null) {
+  const { [property]: _, ...others } = props.catalogue.properties
+  return change({ properties: field ? { ...others, [property]: field } : others })
+}
+
+/** The entries whose files were taken most. */
+const mostTaken = computed(() =>
+  [...props.taken]
+    .sort(([, a], [, b]) => b - a)
+    .slice(0, 5)
+    .flatMap(([id, count]) => {
+      const entry = entries.byId.get(id)
+      return entry ? [{ id, count, title: titleOf(entry.values) }] : []
+    }),
+)
 
 async function undo(item: ImportItem) {
   await attempt(async () => {
@@ -136,16 +181,43 @@ const makeLayout = () =>
       </li>
     </ol>
     <VBtn v-if="may" variant="outlined" @click="emit('field')">New field</VBtn>
-    <h2>Pages</h2>
-    <p v-if="layout">
-      Each {{ catalogue.one }} has a page of its own, laid out once:
-      <NuxtLink :to="`/desk/pages/${layout.id}`">{{ layout.title }}</NuxtLink>{{ layout.published ? '' : ', not live yet' }}.
+    <p v-for="stray in strays" :key="stray.field" class="stray">
+      {{ counted(stray.files.length, 'file') }} in “{{ folders.nameOf(fieldNamed(stray.field)?.folder ?? null) }}”
+      {{ stray.files.length === 1 ? 'fits' : 'fit' }} no {{ catalogue.one }} beyond doubt.
+      <VBtn @click="emit('strays', stray)">Say where {{ stray.files.length === 1 ? 'it belongs' : 'they belong' }}</VBtn>
     </p>
-    <template v-else>
-      <p>No {{ catalogue.one }} has a page of its own.</p>
-      <VBtn v-if="rights.may('write')" @click="makeLayout">Lay one out</VBtn>
+    <template v-if="catalogue.source">
+      <h2>Its table</h2>
+      <p>
+        <NuxtLink v-if="source" :to="`/desk/files/${source.id}`">{{ source.title }}</NuxtLink><template v-else>A file that is gone</template
+        >: the next edition is the next table.
+      </p>
+      <p v-if="may" class="acts">
+        <VBtn v-if="source" variant="outlined" @click="emit('table')">Look at it again</VBtn>
+        <VBtn @click="change({ source: null })">Follow it no more</VBtn>
+      </p>
     </template>
-    <template v-if="may">
+    <template v-if="mostTaken.length">
+      <h2>Taken most, in thirty days</h2>
+      <ul class="plain-list">
+        <li v-for="entry in mostTaken" :key="entry.id">
+          <VBtn color="ink" class="name" @click="emit('entry', entry.id)">{{ entry.title }}</VBtn>
+          <span>{{ counted(entry.count, 'download') }}</span>
+        </li>
+      </ul>
+    </template>
+    <template v-if="!catalogue.ofSite">
+      <h2>Pages</h2>
+      <p v-if="layout">
+        Each {{ catalogue.one }} has a page of its own, laid out once:
+        <NuxtLink :to="`/desk/pages/${layout.id}`">{{ layout.title }}</NuxtLink>{{ layout.published ? '' : ', not live yet' }}.
+      </p>
+      <template v-else>
+        <p>No {{ catalogue.one }} has a page of its own.</p>
+        <VBtn v-if="rights.may('write')" @click="makeLayout">Lay one out</VBtn>
+      </template>
+    </template>
+    <template v-if="may && !catalogue.ofSite">
       <h2>What it is called</h2>
       <VTextField v-model="name" label="All of them" maxlength="60" @blur="changeName" @keydown.enter="changeName" />
       <VTextField v-model="one" label="One of them" maxlength="60" @blur="changeName" @keydown.enter="changeName" />
@@ -165,6 +237,19 @@ const makeLayout = () =>
         hint="A type of schema.org; price, days, place and papers are named by their kinds."
         @update:model-value="change({ type: $event })"
       />
+      <FoldSection v-if="properties.length" heading="Which field says what">
+        <p class="hint">Left empty, price, days, place and papers are told by their kinds.</p>
+        <VSelect
+          v-for="{ property, items } in properties"
+          :key="property"
+          :label="property"
+          :items="items"
+          :model-value="catalogue.properties[property] ?? null"
+          clearable
+          placeholder="by itself"
+          @update:model-value="tellAs(property, $event)"
+        />
+      </FoldSection>
       <VSelect
         v-if="keyItems.length > 1"
         :model-value="catalogue.key"
@@ -183,16 +268,20 @@ const makeLayout = () =>
         </li>
       </ul>
     </template>
-    <template v-if="entries.binned.length">
+    <template v-if="entries.binned.length || entries.binnedFields.length">
       <h2>In the bin</h2>
       <ul class="plain-list">
+        <li v-for="field in entries.binnedFields" :key="field.id">
+          <span>The field “{{ field.name }}”, filled in {{ counted(field.entries, 'entry', 'entries') }}</span>
+          <VBtn v-if="may" color="soft" :aria-label="`Restore the field ${field.name}`" @click="restoreField(field.id)">Restore</VBtn>
+        </li>
         <li v-for="item in entries.binned.slice(0, 20)" :key="item.id">
           <span>{{ item.title }}</span>
           <VBtn v-if="may" color="soft" @click="attempt(() => entries.restore([item.id]))">Restore</VBtn>
         </li>
       </ul>
     </template>
-    <VBtn v-if="may" color="clay" class="away" @click="remove">Take the catalogue away</VBtn>
+    <VBtn v-if="may && !catalogue.ofSite" color="clay" class="away" @click="remove">Take the catalogue away</VBtn>
   </section>
 </template>
 
@@ -224,6 +313,11 @@ const makeLayout = () =>
 }
 .particulars > .v-btn {
   justify-self: start;
+}
+.stray {
+  padding: 6px 10px;
+  border-left: 3px solid var(--straw);
+  background: #fbf3dc;
 }
 .away {
   margin-top: 14px;

@@ -6,7 +6,7 @@ import { titleOf } from '~~/core/catalogue/values'
 import { cellDraft, readDraft } from '~/catalogue/cells'
 
 /** One entry with all its fields, in the margin: what is written is kept as one goes on. */
-const props = defineProps<{ catalogue: CatalogueItem; entry: EntryItem }>()
+const props = defineProps<{ catalogue: CatalogueItem; entry: EntryItem; /** downloads of its files in thirty days */ taken?: number }>()
 const emit = defineEmits<{ remove: [] }>()
 
 const entries = useEntries()
@@ -87,6 +87,8 @@ function takeFile(field: Field, id: string) {
   const left = filesOf(field).filter(each => each !== id)
   void write(field, left.length ? left : null)
 }
+/** What stands for the site itself has no name to write. */
+const shownFields = computed(() => props.catalogue.fields.filter(({ id }) => id !== TITLE || !props.catalogue.ofSite))
 const options = (field: Field) => field.options.map(({ id, name }) => ({ value: id, title: name }))
 const publish = () =>
   attempt(async () => {
@@ -94,12 +96,18 @@ const publish = () =>
     await entries.load()
     if (lacking[0]) throw new Error(`It needs “${lacking[0].field}” before it can go live.`)
   })
+const timetable = useTimetable()
+onMounted(() => void timetable.load().catch(() => undefined))
+const planned = computed(() => timetable.forEntry(props.entry.id))
+/** what a time is asked for */
+const setting = ref<'live' | 'off'>()
+const later = (at: string) => timetable.set({ kind: 'entry', entry: props.entry.id, to: setting.value! }, at)
 const moveTo = () => slug.value !== props.entry.slug && attempt(() => entries.moveTo(props.entry.id, slug.value))
 </script>
 
 <template>
   <section class="particulars" :aria-label="`One ${catalogue.one}`">
-    <h2>{{ titleOf(entry.values) }}</h2>
+    <h2 v-if="!catalogue.ofSite">{{ titleOf(entry.values) }}</h2>
     <p class="state">
       <span v-if="!entry.live">Visitors do not see it yet.</span>
       <span v-else-if="entry.waiting">Visitors see it as it was before.</span>
@@ -108,7 +116,25 @@ const moveTo = () => slug.value !== props.entry.slug && attempt(() => entries.mo
       <a v-if="entry.live && layout?.published" :href="address" target="_blank">View live</a>
     </p>
     <p v-if="problem" class="fault" role="alert">{{ problem }}</p>
-    <template v-for="field in catalogue.fields" :key="field.id">
+    <TimeLine
+      v-for="item in planned"
+      :key="item.id"
+      :item="item"
+      :words="item.act.kind === 'entry' && item.act.to === 'live' ? 'Goes live' : 'Leaves the site'"
+    />
+    <SetTime
+      v-if="setting"
+      :label="setting === 'live' ? 'Put it live by itself' : 'Take it from visitors by itself'"
+      :act="later"
+      @done="setting = undefined"
+      @close="setting = undefined"
+    />
+    <p v-else-if="rights.may('publish')" class="times">
+      <VBtn v-if="entry.waiting" color="soft" @click="setting = 'live'">Live at a set time…</VBtn>
+      <VBtn v-if="!catalogue.ofSite" color="soft" @click="setting = 'off'">Leave at a set time…</VBtn>
+    </p>
+    <p v-if="taken" class="hint">{{ counted(taken, 'download') }} of its files in thirty days.</p>
+    <template v-for="field in shownFields" :key="field.id">
       <div v-if="isFileKind(field.kind)" class="files" :data-field="field.id">
         <p class="label">{{ field.name }}</p>
         <ul v-if="filesOf(field).length">
@@ -201,7 +227,7 @@ const moveTo = () => slug.value !== props.entry.slug && attempt(() => entries.mo
         >
       </div>
     </FoldSection>
-    <FoldSection heading="Address, and out of the catalogue">
+    <FoldSection v-if="!catalogue.ofSite" heading="Address, and out of the catalogue">
       <VTextField
         v-model="slug"
         label="Address"
@@ -224,6 +250,11 @@ const moveTo = () => slug.value !== props.entry.slug && attempt(() => entries.mo
   align-items: center;
   gap: 6px 12px;
   color: var(--soft);
+}
+.times {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
 }
 .files {
   position: relative;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { MOST_FIELDS, TITLE, isChoice, newField, type Field, type FieldKind } from '~~/core/catalogue/field'
+import { MOST_FIELDS, TITLE, isChoice, isFileKind, newField, type Field, type FieldKind } from '~~/core/catalogue/field'
 import { withChoicesFrom, type Loss } from '~~/core/catalogue/fieldChange'
 import type { CatalogueItem } from '~~/core/catalogue/catalogue'
 import { newId } from '~~/core/id'
@@ -47,6 +47,11 @@ function optionsFromLines() {
     return { id: reworded?.id ?? newId(8), name: name.slice(0, 120) }
   })
 }
+
+/** Names that can be chosen as what new entries begin with. */
+const beginnings = computed(() => (draft.kind === 'yesNo' ? ['Yes', 'No'] : optionsFromLines().map(({ name }) => name)))
+const choosingFolder = ref(false)
+const folders = useFolders()
 
 async function save(despite = false) {
   busy.value = true
@@ -100,6 +105,31 @@ async function save(despite = false) {
         maxlength="3"
         hint="Three letters: EUR, GBP, USD."
       />
+      <VSelect
+        v-if="isChoice(draft.kind) || draft.kind === 'yesNo'"
+        :model-value="draft.initial || null"
+        label="New entries begin with"
+        :items="beginnings"
+        placeholder="nothing"
+        clearable
+        @update:model-value="draft.initial = $event ?? ''"
+      />
+      <VTextField
+        v-else-if="!isTitle && !isFileKind(draft.kind)"
+        v-model="draft.initial"
+        label="New entries begin with"
+        placeholder="nothing"
+        maxlength="500"
+      />
+      <div v-if="isFileKind(draft.kind)" class="folder">
+        <p v-if="draft.folder">
+          Files that come into “{{ folders.nameOf(draft.folder) }}” find their entries by their names; a newer one takes the place of an
+          older one.
+        </p>
+        <p v-else class="hint">A folder can feed it: files that come into that folder find their entries by their names.</p>
+        <VBtn variant="outlined" @click="choosingFolder = true">{{ draft.folder ? 'Another folder…' : 'Take files from a folder…' }}</VBtn>
+        <VBtn v-if="draft.folder" @click="draft.folder = null">From none</VBtn>
+      </div>
       <VTextField v-model="draft.hint" label="Help where it is filled in" maxlength="200" />
       <VCheckbox v-model="draft.required" :disabled="isTitle" label="An entry goes live only with it" />
       <VCheckbox v-if="draft.kind === 'text'" v-model="draft.unique" label="No two entries have the same" />
@@ -114,6 +144,14 @@ async function save(despite = false) {
         <VBtn @click="emit('close')">Cancel</VBtn>
       </div>
     </VForm>
+    <FolderPickDialog
+      v-if="choosingFolder"
+      question="Which folder feeds it?"
+      hint="Files in it and below find their entries by name or number. What you put into an entry from elsewhere stays."
+      act="Take files from it"
+      @choose="((draft.folder = $event), (choosingFolder = false))"
+      @close="choosingFolder = false"
+    />
   </VDialog>
 </template>
 
@@ -121,6 +159,9 @@ async function save(despite = false) {
 .dialog {
   display: grid;
   gap: 10px;
+}
+.folder p {
+  margin-bottom: 4px;
 }
 .pair {
   display: grid;

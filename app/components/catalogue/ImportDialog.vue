@@ -1,12 +1,21 @@
 <script setup lang="ts">
 import { z } from 'zod'
 import { importForecastSchema, importLookSchema, type ImportForecast, type ImportLook, type ImportPlan } from '~~/core/catalogue/import'
-import { TITLE, type FieldKind } from '~~/core/catalogue/field'
+import { TITLE, isFileKind, type FieldKind } from '~~/core/catalogue/field'
+import { isZip } from '~~/core/files/mediaType'
 import { jobItemSchema } from '~~/core/jobs/jobItem'
 import { KIND_ITEMS } from '~/catalogue/fieldWords'
+import type { LocalFile } from '~/composables/localFiles'
 
 /** A table that comes in: which column goes where, and what will come of it, before anything does. */
-const props = defineProps<{ file: File; /** the catalogue it goes into; undefined for a new one */ into?: string }>()
+const props = defineProps<{
+  /** of the computer, or the name and identity of one of the library */
+  file: File | { id: string; name: string }
+  /** the catalogue it goes into; undefined for a new one */
+  into?: string
+  /** files that its cells name, which come along */
+  along?: LocalFile[]
+}>()
 const emit = defineEmits<{ close: []; done: [catalogue: string] }>()
 
 const catalogues = useCatalogues()
@@ -22,11 +31,34 @@ const running = computed(() => jobs.items.find(({ id }) => id === job.value?.id)
 async function read() {
   const query = new URLSearchParams({ name: props.file.name, catalogue: props.into ?? '' })
   await attempt(async () => {
-    look.value = await ask(importLookSchema, `/entry-imports?${query}`, 'POST', props.file)
+    look.value =
+      props.file instanceof File
+        ? await ask(importLookSchema, `/entry-imports?${query}`, 'POST', props.file)
+        : await ask(importLookSchema, '/entry-imports/of-file', 'POST', { file: props.file.id, catalogue: props.into ?? null })
     plan.value = look.value.plan
   })
 }
 onMounted(read)
+
+const uploads = useUploads()
+/** Files that cells name come into the library, out of a zip too; what the table becomes is said anew when they are there. */
+function bringAlong(files: LocalFile[]) {
+  void uploads.bring(files, null, async item => {
+    if (isZip(item.mediaType)) await attempt(() => jobs.unpack(item.id))
+    await foresee()
+  })
+}
+onMounted(() => props.along?.length && bringAlong(props.along))
+const chooseAlong = async () => bringAlong((await chooseFiles({ multiple: true })).map(file => ({ file, path: file.name })))
+const unpacking = computed(() => jobs.items.filter(({ kind, state }) => kind === 'unpack' && state !== 'running').length)
+watch(unpacking, foresee)
+const namesFiles = computed(() =>
+  plan.value?.mapping.some(to =>
+    isFileKind(
+      to.to === 'new' ? to.kind : to.to === 'field' ? (catalogue.value?.fields.find(({ id }) => id === to.field)?.kind ?? 'text') : 'text',
+    ),
+  ),
+)
 
 let asked = 0
 async function foresee() {
@@ -160,6 +192,15 @@ const stop = () => job.value && jobs.stop(job.value.id)
           :label="`${counted(forecast.counts.others, 'entry is', 'entries are')} not in the table: put them in the bin`"
           @update:model-value="plan.others = $event ? 'bin' : 'stay'"
         />
+        <VCheckbox
+          v-if="look.ofLibrary"
+          v-model="plan.follow"
+          label="Its next edition is the next table: it is shown to you before it comes in"
+        />
+        <p v-if="namesFiles" class="along">
+          Its cells name files: those of the library are found.
+          <VBtn variant="outlined" @click="chooseAlong">Bring others along, or a zip of them…</VBtn>
+        </p>
         <p v-if="forecast" class="counts" role="status">
           <b>{{ forecast.counts.new }} new</b>, <b>{{ forecast.counts.changed }} changed</b>, {{ forecast.counts.same }} as they
           are<template v-if="wrong"
@@ -234,6 +275,12 @@ const stop = () => job.value && jobs.stop(job.value.id)
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
+}
+.along {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 12px;
 }
 .key {
   max-width: 340px;

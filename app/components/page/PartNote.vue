@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { OWN_PAGE } from '~~/core/catalogue/bind'
+import type { LedEntry } from '~~/core/catalogue/entry'
 import type { ListAttrs } from '~~/core/catalogue/listAttrs'
 import type { SectionAttrs } from '~~/core/page/schema'
 import type { Part } from '~/editor/parts'
@@ -34,17 +35,28 @@ const cells = computed(() =>
 const hasHeadRow = computed(() => !!cells.value[0]?.every(Boolean))
 const hasHeadColumn = computed(() => cells.value.length > 0 && cells.value.every(row => row[0]))
 const attrs = computed(() => props.part.node.attrs)
+const of = computed(() => useCatalogues().byId.get(props.catalogue ?? ''))
 /** Fields on which a section can hang, where it is laid out for all entries of a catalogue. */
 const fields = computed(() => {
-  const of = useCatalogues().byId.get(props.catalogue ?? '')
-  return of
+  return of.value
     ? [
-        { value: null, title: `Every ${of.one}` },
-        ...of.fields.slice(1).map(({ id, name }) => ({ value: id, title: `Only with ${name}` })),
+        { value: null, title: `Every ${of.value.one}` },
+        ...of.value.fields.slice(1).map(({ id, name }) => ({ value: id, title: `Only with ${name}` })),
         { value: OWN_PAGE, title: 'Only with a page of its own' },
       ]
     : []
 })
+const samples = useSamples()
+const found = ref<LedEntry[]>([])
+/** Entries that are found by what is typed, with those that are named already. */
+const entries = computed(() => {
+  const named = ((attrs.value.onlyFor ?? []) as string[]).flatMap(id => samples.entry(id) ?? [])
+  const those = found.value.filter(({ catalogue, id }) => catalogue === props.catalogue && !named.some(each => each.id === id))
+  return [...named, ...those].map(({ id, title }) => ({ value: id, title }))
+})
+const findEntries = useDebounceFn(async (words: string) => {
+  found.value = words.trim() ? await samples.find(words) : []
+}, 200)
 /** words in it lead somewhere */
 const linked = computed(() => {
   let found = false
@@ -73,6 +85,19 @@ const named = computed(() => `${props.part.name === 'columns' ? 'these' : 'this'
         :items="fields"
         :model-value="attrs.onlyIf"
         @update:model-value="emit('set', { onlyIf: $event })"
+      />
+      <VAutocomplete
+        v-if="fields.length"
+        :label="`Only for some ${of!.name.toLowerCase()}`"
+        :items="entries"
+        :model-value="attrs.onlyFor ?? []"
+        multiple
+        chips
+        closable-chips
+        no-filter
+        placeholder="for all of them"
+        @update:search="findEntries"
+        @update:model-value="emit('set', { onlyFor: $event.length ? $event : null })"
       />
       <SectionPicture :attrs="attrs as SectionAttrs" :links="linked" @set="emit('set', $event)" />
     </template>

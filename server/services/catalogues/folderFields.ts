@@ -3,7 +3,7 @@ import { and, eq, inArray, isNull } from 'drizzle-orm'
 import type { Catalogue } from '../../../core/catalogue/catalogue'
 import { isFileKind, type Field } from '../../../core/catalogue/field'
 import { looseFiles, placeFiles, type FolderFile } from '../../../core/catalogue/folderFiles'
-import { entryMatcher, type EntryToMatch, type Matched } from '../../../core/catalogue/match'
+import { entryMatcher, type EntryToMatch, type Matched, type Stray } from '../../../core/catalogue/match'
 import { createQueue } from '../../../core/queue'
 import type { Database, Queryable } from '../../db/connection'
 import { editions, files } from '../../db/schema'
@@ -115,9 +115,9 @@ export function createFolderFields(db: Database, index: EntryIndex, tree: KeptTr
     run,
 
     /** Files of the folders that fit no entry beyond doubt, by the fields they are for. @throws Problem 404 */
-    async strays(catalogueId: string): Promise<{ field: string; files: Matched[] }[]> {
+    async strays(catalogueId: string): Promise<Stray[]> {
       const catalogue = await index.catalogue(catalogueId)
-      const found: { field: string; files: Matched[] }[] = []
+      const found: Stray[] = []
       for (const field of catalogue ? boundFields(catalogue) : []) {
         const { all: those } = await index.entriesOf(catalogueId)
         const of = await filesOf(db, field.folder)

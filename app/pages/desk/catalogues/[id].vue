@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { mdiDotsHorizontal } from '@mdi/js'
-import { EXPORT_FORMATS, type EntryItem } from '~~/core/catalogue/entry'
+import { z } from 'zod'
+import { fieldOf } from '~~/core/catalogue/catalogue'
+import { EXPORT_FORMATS, entryTakenSchema, type EntryItem } from '~~/core/catalogue/entry'
 import { TITLE, isFileKind, newField, type Field } from '~~/core/catalogue/field'
-import type { Matched } from '~~/core/catalogue/match'
+import type { Matched, Stray } from '~~/core/catalogue/match'
 import { titleOf } from '~~/core/catalogue/values'
 import { newId } from '~~/core/id'
 import { holdsWords, lacking } from '~/catalogue/cells'
@@ -101,6 +103,7 @@ const duplicate = () =>
         ...entries.byId.get(each)!.values,
         [TITLE]: `${titleOf(entries.byId.get(each)!.values).slice(0, 190)}, copy`,
       })),
+      true,
     )
     chosen.value = new Set()
   })
@@ -134,14 +137,53 @@ async function publishAll() {
   })
 }
 
+/** downloads of the files of entries in thirty days */
+const taken = ref(new Map<string, number>())
+async function countTaken() {
+  if (!rights.may('downloads')) return
+  const { items } = await ask(z.object({ items: z.array(entryTakenSchema) }), `/downloads/catalogues/${id}`)
+  taken.value = new Map(items.map(({ entry: of, count }) => [of, count]))
+}
+onMounted(() => void countTaken().catch(() => undefined))
+
 const changed = shallowRef<{ field?: Field }>()
-const tableFile = shallowRef<File>()
+const tableFile = shallowRef<File | { id: string; name: string }>()
+/** what comes along with a table */
+const along = shallowRef<LocalFile[]>()
+const findingTable = ref(false)
+/** The table that is followed, where it has an edition that has not come in. */
+const newTable = computed(() => {
+  const { source } = catalogue.value ?? {}
+  const file = source && library.known.get(source.file)
+  return file && file.edition !== source.edition ? file : undefined
+})
+watch(
+  () => catalogue.value?.source?.file,
+  file => void (file && library.meet([file])),
+  { immediate: true },
+)
+const lookAt = ({ id: file, fileName }: { id: string; fileName: string }) => (tableFile.value = { id: file, name: fileName })
+async function lookAtSource() {
+  const [file] = await library.meet([catalogue.value!.source!.file])
+  if (file) lookAt(file)
+}
+function closeTable() {
+  tableFile.value = undefined
+  along.value = undefined
+}
 const matching = shallowRef<{ field: Field; matched: Matched[] }>()
 const TABLES = /\.(?:csv|tsv|xlsx|xlsm|ods|json)$/i
 
 async function chooseTable() {
   const [file] = await chooseFiles({ multiple: false })
   if (file) tableFile.value = file
+}
+
+async function sortStrays({ field, files }: Stray) {
+  const of = fieldOf(catalogue.value!.fields, field)
+  if (!of) return
+  await library.meet(files.map(({ file }) => file))
+  matching.value = { field: of, matched: files }
 }
 
 async function match(field: Field, ids: string[]) {
@@ -180,9 +222,13 @@ async function bring(local: LocalFile[], then: (ids: string[]) => unknown) {
 /** A table is looked at; other files are for the field that holds files, which is made where there is none. */
 const { over, target } = useDropOn(true, async (carried: Carried) => {
   const local = (await carried.files) ?? []
-  const only = local.length === 1 ? local[0]!.file : undefined
-  if (only && TABLES.test(only.name)) {
-    tableFile.value = only
+  const ours = carried.things?.files ?? []
+  const [first] = ours.length === 1 ? await library.meet(ours) : []
+  if (first && TABLES.test(first.fileName)) return void lookAt(first)
+  const tables = local.filter(({ file }) => TABLES.test(file.name))
+  if (tables.length === 1) {
+    along.value = local.filter(each => each !== tables[0])
+    tableFile.value = tables[0]!.file
     return
   }
   const fields = catalogue.value?.fields ?? []
@@ -204,7 +250,8 @@ function focusEntry(next: string | undefined) {
 <template>
   <MarginBoard v-drop="may ? target : undefined" :heading="catalogue?.name ?? 'Catalogue'" class="catalogue" :class="{ over }">
     <template v-if="catalogue" #acts>
-      <VBtn v-if="rights.may('write')" variant="outlined" @click="add">New {{ catalogue.one }}</VBtn>
+      <VBtn v-if="rights.may('write') && !catalogue.ofSite" variant="outlined" @click="add">New {{ catalogue.one }}</VBtn>
+      <VBtn v-else-if="may" variant="outlined" @click="changed = {}">New value</VBtn>
       <VBtn v-if="may && (catalogue.waiting || waitingPages)" variant="flat" :loading="publishing" @click="publishAll"
         >Publish {{ catalogue.waiting || ''
         }}{{ waitingPages ? `${catalogue.waiting ? ' and ' : ''}${counted(waitingPages, 'page')}` : '' }}</VBtn
@@ -214,14 +261,15 @@ function focusEntry(next: string | undefined) {
           <VBtn v-bind="activator" aria-label="More to do with the catalogue"><VIcon :icon="mdiDotsHorizontal" /></VBtn>
         </template>
         <MenuList>
-          <MenuItem v-if="may" title="Bring in a table…" @click="chooseTable" />
+          <MenuItem v-if="may && !catalogue.ofSite" title="Bring in a table…" @click="chooseTable" />
+          <MenuItem v-if="may && !catalogue.ofSite" title="Bring in a table of the library…" @click="findingTable = true" />
           <MenuItem v-if="may" title="New field…" @click="changed = {}" />
           <MenuItem title="Undo" :disabled="!entries.canUndo" @click="entries.undo()" />
           <MenuItem title="Redo" :disabled="!entries.canRedo" @click="entries.redo()" />
           <MenuItem
             v-for="format in EXPORT_FORMATS"
             :key="format"
-            :title="`Save as ${format.toUpperCase()}`"
+            :title="format === 'zip' ? 'Save with its files, as a zip' : `Save as ${format.toUpperCase()}`"
             :href="`/api/catalogues/${id}/export?format=${format}`"
             download
           />
@@ -233,7 +281,17 @@ function focusEntry(next: string | undefined) {
       This catalogue is gone. <NuxtLink to="/desk/catalogues">All catalogues</NuxtLink>
     </p>
     <VSkeletonLoader v-else-if="!begun" type="table-row@8" loading-text="Reading the entries…" />
-    <template v-if="catalogue && begun" #list>
+    <template v-if="catalogue?.ofSite && begun" #list>
+      <div class="of-site">
+        <p class="hint">
+          Opening hours, a phone number, the season: what stands on many pages is written here once. In the words of a page, of the head or
+          of the foot, type <kbd>/</kbd> and its name.
+        </p>
+        <p v-if="catalogue.fields.length === 1"><b>Nothing in it yet.</b> Make the first value.</p>
+        <EntryForm v-else-if="entries.items[0]" :catalogue="catalogue" :entry="entries.items[0]" />
+      </div>
+    </template>
+    <template v-else-if="catalogue && begun" #list>
       <div class="table-side">
         <div class="bar">
           <VTextField v-model="words" label="Find in it" clearable maxlength="100" />
@@ -255,6 +313,13 @@ function focusEntry(next: string | undefined) {
           <VBtn v-if="rights.may('write')" @click="duplicate">Duplicate</VBtn>
           <VBtn v-if="may" color="clay" @click="removeSome(some)">Put in the bin</VBtn>
           <VBtn color="soft" @click="chosen = new Set()">None</VBtn>
+        </div>
+        <div v-if="may && newTable" class="offer">
+          <span
+            ><NuxtLink :to="`/desk/files/${newTable.id}`">{{ newTable.title }}</NuxtLink> has a new edition. Nothing of it is in the
+            catalogue yet.</span
+          >
+          <VBtn variant="outlined" @click="lookAt(newTable)">Look at what it changes</VBtn>
         </div>
         <div v-if="may && catalogue.entries && !catalogue.layout" class="offer">
           <span>No page shows them yet. One can list them all, and each {{ catalogue.one }} can have its own, laid out once.</span>
@@ -289,11 +354,39 @@ function focusEntry(next: string | undefined) {
       </div>
     </template>
     <template v-if="catalogue && begun" #margin>
-      <EntryForm v-if="entry && !whole" :key="entry.id" :catalogue="catalogue" :entry="entry" @remove="removeSome([entry.id])" />
-      <CatalogueNote v-else :catalogue="catalogue" @field="changed = { field: $event }" />
+      <EntryForm
+        v-if="entry && !whole && !catalogue.ofSite"
+        :key="entry.id"
+        :catalogue="catalogue"
+        :entry="entry"
+        :taken="taken.get(entry.id)"
+        @remove="removeSome([entry.id])"
+      />
+      <CatalogueNote
+        v-else
+        :catalogue="catalogue"
+        :taken="taken"
+        @field="changed = { field: $event }"
+        @strays="sortStrays"
+        @table="attempt(lookAtSource)"
+        @entry="focusEntry"
+      />
     </template>
     <FieldDialog v-if="changed && catalogue" :catalogue="catalogue" :field="changed.field" @close="changed = undefined" />
-    <ImportDialog v-if="tableFile" :file="tableFile" :into="id" @close="tableFile = undefined" @done="((tableFile = undefined), load())" />
+    <ImportDialog v-if="tableFile" :file="tableFile" :into="id" :along="along" @close="closeTable" @done="(closeTable(), load())" />
+    <VDialog v-model="findingTable" max-width="480" aria-labelledby="table-head">
+      <div class="dialog">
+        <h2 id="table-head">Which table of the library?</h2>
+        <p class="hint">Its later editions can be the next tables.</p>
+        <FileFinder
+          label="Find a table"
+          no-bundles
+          :types="['sheet', 'application/json']"
+          @choose="((findingTable = false), lookAt($event))"
+          @close="findingTable = false"
+        />
+      </div>
+    </VDialog>
     <MatchDialog v-if="matching && catalogue" :catalogue="catalogue" v-bind="matching" @close="matching = undefined" />
   </MarginBoard>
 </template>
@@ -302,6 +395,11 @@ function focusEntry(next: string | undefined) {
 .catalogue.over {
   outline: 3px solid var(--water);
   outline-offset: -3px;
+}
+.of-site {
+  max-width: 560px;
+  padding: 14px 16px;
+  overflow: auto;
 }
 .table-side {
   display: flex;

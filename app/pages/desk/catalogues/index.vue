@@ -41,6 +41,13 @@ const { field, submit, problem, busy, leave } = useForm({
     await open(id)
   },
 })
+const openValues = async () => {
+  try {
+    await open((catalogues.ofSite ?? (await catalogues.openOfSite())).id)
+  } catch (error) {
+    failure.value = wordsOf(error)
+  }
+}
 const HEADERS = [
   { title: 'Catalogue', key: 'name', width: '40%' },
   { title: 'Addresses', key: 'slug' },
@@ -65,7 +72,7 @@ const HEADERS = [
     </VForm>
     <p v-if="failure" class="say" role="alert">{{ failure }} <VBtn @click="load">Try again</VBtn></p>
     <VSkeletonLoader v-else-if="!catalogues.loaded" type="list-item-two-line@4" loading-text="Reading the catalogues…" />
-    <div v-else-if="!catalogues.items.length" class="say empty">
+    <div v-else-if="!catalogues.tables.length" class="say empty">
       <p><b>Many things that are alike, each with its files.</b></p>
       <p>
         Products, courses, machines, people: one row each in a table, with fields for what there is to say and for files. Pages list them,
@@ -73,9 +80,13 @@ const HEADERS = [
       </p>
       <p>Drop a table here to begin: CSV, XLSX, ODS or JSON, with a heading above each column.</p>
       <VBtn v-if="may" variant="outlined" @click="chooseTable">Bring in a table</VBtn>
+      <p class="values">
+        Opening hours, a phone number, the season: <VBtn v-if="may" @click="openValues">values of the whole site</VBtn> are written once and
+        stand on many pages.
+      </p>
     </div>
-    <template v-if="catalogues.items.length" #list>
-      <VDataTable :headers="HEADERS" :items="catalogues.items" item-value="id">
+    <template v-if="catalogues.tables.length" #list>
+      <VDataTable :headers="HEADERS" :items="catalogues.tables" item-value="id">
         <template #item="{ item }">
           <tr @click="open(item.id)">
             <td>
@@ -90,6 +101,10 @@ const HEADERS = [
         </template>
       </VDataTable>
       <p v-if="may" class="hint">Drop a table here, and it becomes a catalogue.</p>
+      <p v-if="may" class="hint">
+        Opening hours, a phone number, the season: <VBtn @click="openValues">values of the whole site</VBtn> are written once and stand on
+        many pages.
+      </p>
     </template>
     <ImportDialog v-if="table" :file="table" @close="table = undefined" @done="open($event)" />
   </MarginBoard>
