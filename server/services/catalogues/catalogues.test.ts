@@ -1,11 +1,14 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { Readable } from 'node:stream'
+import { sql } from 'drizzle-orm'
 import type { CatalogueItem } from '../../../core/catalogue/catalogue'
 import { newField } from '../../../core/catalogue/field'
 import { gateRuleSchema } from '../../../core/gate/gate'
 import { newList } from '../../../core/catalogue/listAttrs'
-import { pageOf } from '../../../core/testing/pages'
+import { speechOf } from '../../../core/language/speech'
+import { button, pageOf } from '../../../core/testing/pages'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
+import { createEntryTaken } from './taken'
 
 let test: TestTrough
 beforeAll(async () => {
@@ -185,13 +188,103 @@ describe('a catalogue', () => {
     const asText = FIELDS.map(field => (field.id === 'price' ? newField('price', 'Price') : field))
     const changed = await test.trough.catalogues.changeFields(catalogue.id, { fields: asText, revision: 1, despite: false })
     expect((await test.trough.entries.list(catalogue.id))[0]!.values.price).toBe('12.5')
-    const without = asText.filter(({ id }) => id !== 'sheet')
+    const asFile = asText.map(field => (field.id === 'number' ? newField('number', 'Number', 'file') : field))
     await expect(
-      test.trough.catalogues.changeFields(catalogue.id, { fields: without, revision: changed.revision, despite: false }),
-    ).rejects.toMatchObject({ status: 409, extra: { losses: [{ field: 'sheet', entries: 1 }] } })
-    await expect(test.trough.catalogues.changeFields(catalogue.id, { fields: without, revision: 1, despite: true })).rejects.toMatchObject({
+      test.trough.catalogues.changeFields(catalogue.id, { fields: asFile, revision: changed.revision, despite: false }),
+    ).rejects.toMatchObject({ status: 409, extra: { losses: [{ field: 'number', entries: 2 }] } })
+    await expect(test.trough.catalogues.changeFields(catalogue.id, { fields: asFile, revision: 1, despite: true })).rejects.toMatchObject({
       status: 409,
     })
+  })
+
+  it('goes live and leaves at set times, each of which stands by itself', async () => {
+    const { trough } = test
+    const catalogue = await clays()
+    const [entry] = await trough.entries.create(catalogue.id, [{ title: 'Class', number: `T${made}` }])
+    const live = async () => (await trough.entries.list(catalogue.id))[0]!.live
+    await trough.timetable.set({ kind: 'entry', entry: entry!.id, to: 'live' }, '2099-12-01T08:00')
+    await trough.timetable.set({ kind: 'entry', entry: entry!.id, to: 'off' }, '2099-12-31T08:00')
+    const [first, last, ...more] = await trough.timetable.list()
+    expect([first?.act, last?.act, more]).toEqual([
+      { kind: 'entry', entry: entry!.id, to: 'live' },
+      { kind: 'entry', entry: entry!.id, to: 'off' },
+      [],
+    ])
+    await trough.database.execute(sql`update timetable set at = now() - interval '2 minutes' where id = ${first!.id}`)
+    await trough.timetable.run()
+    expect(await live()).toBe(true)
+    await trough.database.execute(sql`update timetable set at = now() - interval '1 minute' where id = ${last!.id}`)
+    await trough.timetable.run()
+    expect(await live()).toBe(false)
+    // What could not be done then is said now.
+    await trough.entries.remove(catalogue.id, [entry!.id])
+    await expect(trough.timetable.set({ kind: 'entry', entry: entry!.id, to: 'live' }, '2099-12-01T08:00')).rejects.toMatchObject({
+      status: 409,
+    })
+  })
+
+  it('tells of new entries in a feed, the newest first, where all may see their pages', async () => {
+    const { catalogue, white, layout } = await shown()
+    const [red] = await test.trough.entries.create(catalogue.id, [{ title: 'Red', number: 'C3' }])
+    await test.trough.entries.publish(catalogue.id, [red!.id])
+    const feed = (open = true) => test.trough.filling.feed(catalogue.slug, () => open, speechOf('en'))
+    expect((await feed())?.entries[0]).toMatchObject({ title: 'Red', slug: `${catalogue.slug}/red` })
+    const first = (await feed())!.entries.find(({ title }) => title === 'White stoneware')!
+    await test.trough.entries.change(catalogue.id, [{ id: white.id, revision: 1, values: { price: 3 } }])
+    await test.trough.entries.publish(catalogue.id, [white.id])
+    // Changed, it is no new one.
+    const again = (await feed())!
+    expect(again.entries.map(({ title }) => title)[0]).toBe('Red')
+    expect(again.entries.find(({ title }) => title === 'White stoneware')).toMatchObject({ published: first.published })
+    expect(again.entries.find(({ title }) => title === 'White stoneware')!.updated > first.updated).toBe(true)
+    expect(await feed(false)).toBeUndefined()
+    expect(await html(`${catalogue.slug}/red`)).toContain(
+      `type="application/atom+xml" title="${catalogue.name}" href="/${catalogue.slug}/feed.atom"`,
+    )
+    await test.trough.pages.unpublish(layout)
+    expect(await feed()).toBeUndefined()
+  })
+
+  it('holds back an entry that something leads to', async () => {
+    const { catalogue, white, smooth } = await shown()
+    const page = await test.trough.pages.create(
+      { title: 'News' },
+      { draft: pageOf(button({ target: { kind: 'entry', id: white.id }, label: 'New clay' })) },
+    )
+    await expect(test.trough.entries.remove(catalogue.id, [white.id, smooth.id])).rejects.toMatchObject({
+      status: 409,
+      extra: { pages: [page.title] },
+    })
+    expect(await test.trough.entries.list(catalogue.id)).toHaveLength(2)
+    await test.trough.entries.remove(catalogue.id, [white.id], { despite: true })
+    await test.trough.entries.remove(catalogue.id, [smooth.id])
+    expect(await test.trough.entries.list(catalogue.id)).toEqual([])
+  })
+
+  it('counts what was taken of its files, and is in a bundle of a field as it is live', async () => {
+    const { catalogue, sheet, smooth } = await shown()
+    const { bundles, entries, entryIndex } = test.trough
+    const bundle = await bundles.create({ title: `Sheets ${made}`, folder: null, files: [], folders: [] })
+    const held = { id: 'held11', kind: 'field' as const, within: '', catalogue: catalogue.id, field: 'sheet', name: '' }
+    const { revision } = await bundles.change(bundle.id, { entries: [held], revision: 1 })
+    const members = async () => (await bundles.get(bundle.id)).members.map(({ path }) => path)
+    expect(await members()).toEqual([sheet.fileName])
+    const other = await test.put(`other-${made}.txt`, 'x')
+    await entries.change(catalogue.id, [{ id: smooth.id, revision: smooth.revision, values: { sheet: other.id } }])
+    expect(await members()).toEqual([sheet.fileName])
+    await entries.publish(catalogue.id, undefined)
+    expect(await members()).toEqual([sheet.fileName, other.fileName])
+    expect(revision).toBe(2)
+    const taken = createEntryTaken(
+      entryIndex,
+      async () =>
+        new Map([
+          [sheet.id, 3],
+          [other.id, 2],
+          ['elsewhere', 9],
+        ]),
+    )
+    expect((await taken(catalogue.id)).map(({ count }) => count)).toEqual([3, 2])
   })
 
   it('takes entries out, and brings them back as they were', async () => {
