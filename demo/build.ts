@@ -7,7 +7,7 @@ import { buildWorkers } from '../server/buildWorkers'
 import { ROOT } from '../server/root'
 import { openTrough, type Trough } from '../server/trough'
 import { makeBundles } from './bundles'
-import { makeCatalogues, makeLayouts, type CatalogueIds } from './catalogues'
+import { makeCatalogues, makeLayouts, makeSiteValues, type CatalogueIds } from './catalogues'
 import { addDownloads } from './downloads'
 import { makeEdges } from './edges'
 import { FOLDERS, makeFiles } from './files'
@@ -104,6 +104,7 @@ export async function buildDemo(folder: string): Promise<void> {
     await trough.site.set({ name: 'Marlpit Pottery Supply', address: 'https://www.marlpit.example', timeZone: 'Europe/London' })
     const { ids, folders } = await fillLibrary(trough, draft)
     const catalogues = await makeCatalogues(trough, ids)
+    await makeSiteValues(trough)
     await fillPages(trough, ids, folders, catalogues)
     await makeLayouts(trough, catalogues)
     await makeGates(trough, ids, folders)

@@ -1,5 +1,5 @@
 import { newList, type ListAttrs } from '../core/catalogue/listAttrs'
-import { isFileKind } from '../core/catalogue/field'
+import { isFileKind, newField } from '../core/catalogue/field'
 import { firstCard, firstLayout } from '../core/catalogue/ways'
 import { newId } from '../core/id'
 import type { Block, EntryListBlock, PageDocument } from '../core/page/schema'
@@ -59,6 +59,22 @@ export async function makeCatalogues({ catalogues, entries }: Trough, files: Fil
     made.set(name, id)
   }
   return made
+}
+
+/** What stands around every page and is kept once, by the identities of its fields. */
+const SITE_VALUES = [
+  { field: newField('weekdays', 'Open on weekdays'), value: 'Monday to Friday, eight to five' },
+  { field: newField('season', 'Season'), value: 'Winter 2026/27' },
+]
+
+/** Writes the values of the whole site, before the edges that name them. */
+export async function makeSiteValues({ catalogues, entries }: Trough): Promise<void> {
+  const { id, fields, revision } = await catalogues.ofSite()
+  await catalogues.changeFields(id, { fields: [...fields, ...SITE_VALUES.map(({ field }) => field)], revision, despite: false })
+  const [entry] = await entries.list(id)
+  const values = Object.fromEntries(SITE_VALUES.map(({ field, value }) => [field.id, value]))
+  await entries.change(id, [{ id: entry!.id, revision: entry!.revision, values }])
+  await entries.publish(id, undefined)
 }
 
 /** Lays out a page for each entry; once the files they lead to are there for visitors. */

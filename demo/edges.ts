@@ -10,6 +10,7 @@ const item = (target: Target, label: string): Button => ({
 })
 const heading = (text: string): PlainBlock => ({ type: 'heading', attrs: { level: 3 }, content: [{ type: 'text', text }] })
 const line = (text: string): PlainBlock => ({ type: 'paragraph', content: [{ type: 'text', text }] })
+const siteValue = (field: string): PlainBlock => ({ type: 'paragraph', content: [{ type: 'siteValue', attrs: { field } }] })
 
 /** What stands on every page of the demo: a menu with a file in it, and the yard's hours with more to take along. */
 export function makeEdges(files: FileIds, pages: Map<string, { id: string }>): Record<Edge, PageDocument> {
@@ -18,7 +19,7 @@ export function makeEdges(files: FileIds, pages: Map<string, { id: string }>): R
   const columns: Block = {
     type: 'columns',
     content: [
-      [heading('The yard'), line('Monday to Friday, eight to five'), line('Saturday, nine to noon')],
+      [heading('The yard'), siteValue('weekdays'), line('Saturday, nine to noon')],
       [
         heading('To take along'),
         item(file('timetable-2027-01.pdf'), 'Class timetable'),

@@ -8,6 +8,7 @@ import { straySchema, type Stray } from '~~/core/catalogue/match'
 import { PROPERTIES, canBeTold } from '~~/core/catalogue/properties'
 import { titleOf } from '~~/core/catalogue/values'
 import { KIND_WORDS } from '~/catalogue/fieldWords'
+import { PROPERTY_WORDS } from '~/catalogue/propertyWords'
 
 /** A catalogue as a whole, in the margin: its fields, its pages, what it is called. */
 const props = defineProps<{
@@ -37,6 +38,9 @@ watch(
 const keyItems = computed(() =>
   props.catalogue.fields.filter(({ kind }) => kind === 'text').map(({ id, name: title }) => ({ value: id === TITLE ? null : id, title })),
 )
+
+/** Fields with their places; what names the one entry of the site says nothing. */
+const shownFields = computed(() => [...props.catalogue.fields.entries()].filter(([, { id }]) => id !== TITLE || !props.catalogue.ofSite))
 
 const dayOf = (iso: string) => new Date(iso).toLocaleDateString()
 const imports = ref<ImportItem[]>([])
@@ -148,9 +152,9 @@ const makeLayout = () =>
 <template>
   <section class="particulars" aria-label="The catalogue">
     <p v-if="problem" class="fault" role="alert">{{ problem }}</p>
-    <h2>Fields</h2>
+    <h2>{{ catalogue.ofSite ? 'The values' : 'Fields' }}</h2>
     <ol class="fields">
-      <li v-for="(field, at) in catalogue.fields" :key="field.id">
+      <li v-for="[at, field] in shownFields" :key="field.id">
         <VIcon :icon="KIND_WORDS[field.kind].icon" size="17" />
         <VBtn class="name" color="ink" :disabled="!may" :title="KIND_WORDS[field.kind].title" @click="emit('field', field)">{{
           field.name
@@ -180,7 +184,7 @@ const makeLayout = () =>
         </template>
       </li>
     </ol>
-    <VBtn v-if="may" variant="outlined" @click="emit('field')">New field</VBtn>
+    <VBtn v-if="may && !catalogue.ofSite" variant="outlined" @click="emit('field')">New field</VBtn>
     <p v-for="stray in strays" :key="stray.field" class="stray">
       {{ counted(stray.files.length, 'file') }} in “{{ folders.nameOf(fieldNamed(stray.field)?.folder ?? null) }}”
       {{ stray.files.length === 1 ? 'fits' : 'fit' }} no {{ catalogue.one }} beyond doubt.
@@ -242,7 +246,7 @@ const makeLayout = () =>
         <VSelect
           v-for="{ property, items } in properties"
           :key="property"
-          :label="property"
+          :label="PROPERTY_WORDS[property] ?? property"
           :items="items"
           :model-value="catalogue.properties[property] ?? null"
           clearable

@@ -160,6 +160,9 @@ async function save(despite = false) {
   display: grid;
   gap: 10px;
 }
+.dialog > .v-input {
+  width: 100%;
+}
 .folder p {
   margin-bottom: 4px;
 }

@@ -2,7 +2,8 @@
 import type { Field } from '~~/core/catalogue/field'
 
 /** A field in a line of words on the sheet: what it says, or what it is called; braces say that this is no word of the page. */
-defineProps<{ field: Field | undefined; value: string; selected: boolean; title: string }>()
+const props = defineProps<{ field: Field | undefined; value: string; selected: boolean; title: string }>()
+const named = computed(() => (props.field ? `{${props.field.name}}` : 'A field that is gone'))
 </script>
 
 <template>
@@ -10,7 +11,7 @@ defineProps<{ field: Field | undefined; value: string; selected: boolean; title:
     class="field-view"
     :class="{ selected, empty: !value, gone: !field }"
     :title="field ? title : 'This field is gone: visitors see nothing here'"
-    >{{ value || (field ? `{${field.name}}` : 'A field that is gone') }}</span
+    >{{ value || named }}</span
   >
 </template>
 

@@ -267,7 +267,7 @@ describe('a catalogue', () => {
     const bundle = await bundles.create({ title: `Sheets ${made}`, folder: null, files: [], folders: [] })
     const held = { id: 'held11', kind: 'field' as const, within: '', catalogue: catalogue.id, field: 'sheet', name: '' }
     const { revision } = await bundles.change(bundle.id, { entries: [held], revision: 1 })
-    const members = async () => (await bundles.get(bundle.id)).members.map(({ path }) => path)
+    const members = async () => (await bundles.details(bundle.id)).members.map(({ path }) => path)
     expect(await members()).toEqual([sheet.fileName])
     const other = await test.put(`other-${made}.txt`, 'x')
     await entries.change(catalogue.id, [{ id: smooth.id, revision: smooth.revision, values: { sheet: other.id } }])

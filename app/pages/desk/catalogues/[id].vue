@@ -396,6 +396,13 @@ function focusEntry(next: string | undefined) {
   outline: 3px solid var(--water);
   outline-offset: -3px;
 }
+.of-site :deep(.particulars) {
+  display: grid;
+  gap: 12px;
+}
+.of-site > .hint {
+  margin-bottom: 12px;
+}
 .of-site {
   max-width: 560px;
   padding: 14px 16px;
