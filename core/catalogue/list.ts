@@ -93,14 +93,16 @@ export function meets({ field: id, is, value }: Condition, { values }: Pick<Live
   return is === 'value' ? holds(has, value) : true
 }
 
-/** What stands for values of a field in an address. */
+const NO_KEYS: string[] = []
+/** What stands for values of a field in an address. It is asked for each of thousands of entries: what is the same is made once. */
 const keysIn = ({ options }: Field) => {
-  const keys = new Map(options.map(option => [option.id, optionKey(option)]))
-  return (value: Value | undefined): string[] => {
-    if (value === undefined) return []
-    if (typeof value === 'boolean') return [value ? 'yes' : 'no']
-    return (Array.isArray(value) ? value : [String(value)]).flatMap(id => keys.get(id) ?? [])
-  }
+  const keys = new Map<Value, string[]>([
+    [true, ['yes']],
+    [false, ['no']],
+    ...options.map(option => [option.id, [optionKey(option)]] as const),
+  ])
+  return (value: Value | undefined): string[] =>
+    Array.isArray(value) ? value.flatMap(id => keys.get(id) ?? NO_KEYS) : ((value !== undefined && keys.get(value)) || NO_KEYS)
 }
 
 const isBetween = ({ kind }: Field, { from, to }: { from: string; to: string }) => {
@@ -219,11 +221,19 @@ export function listEntries(
   const found: LiveEntry[] = []
   // Each choice is counted with all others that hold but its own kind's, so that another can be taken instead.
   for (const entry of worded) {
-    const failed = by.filter(({ field, passes }) => !passes(entry.values[field.id]))
-    if (!failed.length) found.push(entry)
-    if (failed.length > 1) continue
-    for (const { field, keysOf, counts } of failed.length ? failed : by)
-      for (const key of keysOf(entry.values[field.id])) counts.set(key, (counts.get(key) ?? 0) + 1)
+    let failed: (typeof by)[number] | undefined
+    let failures = 0
+    for (const narrowed of by) {
+      if (narrowed.passes(entry.values[narrowed.field.id])) continue
+      failed = narrowed
+      failures++
+    }
+    if (!failures) found.push(entry)
+    if (failures > 1) continue
+    for (const narrowed of by) {
+      if (failed && narrowed !== failed) continue
+      for (const key of narrowed.keysOf(entry.values[narrowed.field.id])) narrowed.counts.set(key, (narrowed.counts.get(key) ?? 0) + 1)
+    }
   }
   const group = attrs.group ? fieldOf(fields, attrs.group) : undefined
   const pages = Math.max(1, Math.ceil(found.length / attrs.limit))
