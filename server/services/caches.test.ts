@@ -7,6 +7,7 @@ import { gateRuleSchema } from '../../core/gate/gate'
 import { Problem } from '../../core/problem'
 import type { FileItem } from '../../core/files/fileItem'
 import { newField } from '../../core/catalogue/field'
+import { speechOf } from '../../core/language/speech'
 import { BUILT_IN_LOOKS } from '../../core/look/builtin'
 import type { PageDetails } from '../../core/page/pageItem'
 import { button, letterbox, pageOf, shelf, words } from '../../core/testing/pages'
@@ -92,6 +93,14 @@ async function changeEntry(at: number, values: Record<string, string>, publish =
   if (publish) await entries.publish(made.catalogue, [id])
 }
 
+/** Writes a value of the whole site, and puts it live. */
+async function setHours(hours: string): Promise<void> {
+  const { id } = await test.trough.catalogues.ofSite()
+  const [entry] = await test.trough.entries.list(id)
+  await test.trough.entries.change(id, [{ id: entry!.id, revision: entry!.revision, values: { hours } }])
+  await test.trough.entries.publish(id, undefined)
+}
+
 /** Addresses of entries, of now and before. */
 const THINGS = ['things', 'goods'].flatMap(first => ['one', 'two', 'three', 'first', 'four'].map(last => `${first}/${last}`))
 
@@ -136,6 +145,7 @@ async function seen(trough: Services) {
     catalogues: await trough.catalogues.list(),
     entries: await trough.entries.list(made.catalogue),
     named: await Promise.all(THINGS.map(async path => [path, await trough.filling.place(path), await trough.entryIndex.named.at(path)])),
+    fed: await Promise.all(['things', 'goods'].map(slug => trough.filling.feed(slug, () => true, speechOf('en')))),
     ofEntries: await Promise.all(THINGS.map(async path => [path, (await trough.published.find(path, undefined))?.bytes.toString()])),
     pictures: await Promise.all(
       known.map(async file =>
@@ -217,6 +227,26 @@ const CHANGES: [string, () => Promise<unknown>][] = [
       await test.trough.catalogues.changeFields(made.catalogue, { fields: fields.slice(0, 1), revision, despite: true })
     },
   ],
+  [
+    'it comes out of the bin',
+    async () => {
+      const [kept] = await test.trough.fieldBin.binned(made.catalogue)
+      await test.trough.fieldBin.restore(made.catalogue, kept!.id)
+    },
+  ],
+  [
+    'a value of the whole site stands around every page',
+    async () => {
+      const { id, fields, revision } = await test.trough.catalogues.ofSite()
+      await test.trough.catalogues.changeFields(id, { fields: [...fields, newField('hours', 'Hours')], revision, despite: false })
+      const foot = await test.trough.pages.get('foot')
+      const draft = pageOf({ type: 'paragraph', content: [{ type: 'siteValue', attrs: { field: 'hours' } }] })
+      await test.trough.pages.saveDraft('foot', { title: foot.title, draft, revision: foot.revision })
+      await test.trough.pages.publish('foot')
+    },
+  ],
+  ['it goes live', () => setHours('Nine to five')],
+  ['it changes', () => setHours('Ten to four')],
   ['what is in a folder may not be looked at', () => test.trough.library.folders.change(made.folder, { see: false })],
   ['one file of it may', () => test.trough.library.change(made.plan.id, { see: true })],
   [
