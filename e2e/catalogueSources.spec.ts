@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
+import { strToU8, zipSync } from 'fflate'
 import type { CatalogueItem } from '../core/catalogue/catalogue'
 import type { EntryItem } from '../core/catalogue/entry'
 import type { FileItem } from '../core/files/fileItem'
@@ -121,6 +122,53 @@ test('a table of the library is followed: its next edition is looked at before i
   await expect(page.getByRole('gridcell', { name: 'Name: Mop' })).toBeVisible()
   await expect(page.getByText('has a new edition. Nothing of it')).toHaveCount(0)
   expect((await catalogueOf('Brushes')).source).toMatchObject({ file, edition: 2 })
+})
+
+test('what a table names comes along with it as a zip; a section stands on the pages of single entries', async ({ page }) => {
+  await openCatalogue(page, 'Kilns')
+  const zip = Buffer.from(zipSync({ 'K410 manual.txt': strToU8('Fire it slowly.') }))
+  const table = 'Model,Manual\nK410,K410 manual.txt\n'
+  await dropFiles(
+    page,
+    [
+      { name: 'more kilns.csv', mimeType: 'text/csv', buffer: Buffer.from(table) },
+      { name: 'manuals.zip', mimeType: 'application/zip', buffer: zip },
+    ],
+    '.catalogue',
+    { x: 900, y: 600 },
+  )
+  const dialog = page.getByRole('dialog', { name: /more kilns/ })
+  await expect(dialog.getByText('1 new, 0 changed')).toBeVisible()
+  // The file is found once it is there.
+  await expect(dialog.getByText('cannot come in')).toHaveCount(0)
+  await dialog.getByRole('button', { name: 'Bring it in' }).click()
+  await expect(dialog).toHaveCount(0)
+  const kilns = await catalogueOf('Kilns')
+  const manual = kilns.fields.find(({ name }) => name === 'Manual')!
+  const made = (await entriesOf(kilns.id)).find(({ values }) => values.title === 'K410')!
+  const { fileName } = await api<FileItem>(`/files/${String(made.values[manual.id])}`)
+  expect(fileName).toBe('K410 manual.txt')
+  await api(`/catalogues/${kilns.id}/entries/publish`, { method: 'POST', json: { ids: [made.id] } })
+
+  await openDesk(page, server.url, `/desk/pages/${kilns.layout}`)
+  await expect(page.getByRole('textbox', { name: 'The page', exact: true })).toBeVisible()
+  const layout = await api<{ draft: { content: object[] }; title: string; revision: number }>(`/pages/${kilns.layout}`)
+  const section = {
+    type: 'section',
+    attrs: { tone: 'tint', padding: 'small', width: 'text' },
+    content: [{ type: 'paragraph', content: [{ type: 'text', text: 'Made to order' }] }],
+  }
+  const draft = { type: 'doc', content: [...layout.draft.content, section] }
+  await api(`/pages/${kilns.layout}/draft`, { method: 'PUT', json: { title: layout.title, draft, revision: layout.revision } })
+  await openDesk(page, server.url, `/desk/pages/${kilns.layout}`)
+  await page.getByText('Made to order').click()
+  const only = page.getByRole('combobox', { name: 'Only for some kilns' })
+  await only.fill('K410')
+  await page.getByRole('option', { name: 'K410' }).click()
+  await expect.poll(async () => JSON.stringify(await api(`/pages/${kilns.layout}`))).toContain(`"onlyFor":["${made.id}"]`)
+  await api(`/pages/${kilns.layout}/publish`, { method: 'POST', json: {} })
+  expect(await html(`/kilns/${made.slug}`)).toContain('Made to order')
+  expect(await html('/kilns/k60')).not.toContain('Made to order')
 })
 
 test('a field that is taken out comes back with what was in it; an entry leaves at its set time, and is held back where something leads to it', async ({

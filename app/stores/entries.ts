@@ -6,10 +6,12 @@ import {
   binnedFieldSchema,
   entryItemSchema,
   entryListSchema,
+  entryPlaceSchema,
   entryVersionSchema,
   type BinnedEntry,
   type BinnedField,
   type EntryItem,
+  type EntryPlace,
   type EntryVersion,
   type Value,
   type Values,
@@ -23,6 +25,7 @@ const listSchema = z.object({ items: z.array(entryItemSchema) })
 const FIRST = 60
 const binSchema = z.object({ items: z.array(binnedEntrySchema), fields: z.array(binnedFieldSchema) })
 const versionsSchema = z.object({ items: z.array(entryVersionSchema) })
+const placesSchema = z.object({ items: z.array(entryPlaceSchema) })
 const matchesSchema = z.object({ items: z.array(matchedSchema) })
 
 /** Cells as they shall be; null empties one. */
@@ -222,6 +225,7 @@ export const useEntries = defineStore('entries', () => {
     take([await ask(entryItemSchema, `/entries/${id}/slug`, 'PUT', { slug })])
   }
 
+  const placesOf = async (id: string): Promise<EntryPlace[]> => (await ask(placesSchema, `/entries/${id}/places`)).items
   const versionsOf = async (id: string): Promise<EntryVersion[]> => (await ask(versionsSchema, `/entries/${id}/versions`)).items
 
   /** Writes an entry as it was once live; what has no field any more stays out. */
@@ -261,6 +265,7 @@ export const useEntries = defineStore('entries', () => {
     loadBin,
     unpublish,
     moveTo,
+    placesOf,
     versionsOf,
     writeAgain,
     order,

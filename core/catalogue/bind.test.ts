@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { speechOf } from '../language/speech'
 import type { Block, Inline, Target } from '../page/schema'
 import { button, words } from '../testing/pages'
-import { fillBlocks, type Filling } from './bind'
+import { fillBlocks, fillSiteValues, namesSiteValues, type Filling } from './bind'
 import type { Values } from './entry'
 import { newField } from './field'
 import { longTextBlocks } from './longText'
@@ -75,6 +75,17 @@ describe('what is laid out for all entries', () => {
     expect(said(fillBlocks([section], filling({ sheet: 's1' })))).toContain('With a sheet')
   })
 
+  it('has sections for single entries', () => {
+    const section: Block = {
+      type: 'section',
+      attrs: { tone: 'tint', padding: 'small', width: 'text', onlyFor: ['e1', 'e7'] },
+      content: [words('New this year') as never],
+    }
+    expect(said(fillBlocks([section], filling({})))).toContain('New this year')
+    const other = { id: 'e2', slug: 'raku', values: { title: 'Raku' }, published: '' }
+    expect(fillBlocks([section], filling({}, { entry: other }))).toEqual([])
+  })
+
   it('takes nothing that is written for HTML, and no more of Markdown than is meant', () => {
     const blocks = longTextBlocks(
       '<script>alert(1)</script> **bold** [go](javascript:alert(1)) [there](https://a.example/)\n\n- one\n- two',
@@ -95,5 +106,32 @@ describe('what is laid out for all entries', () => {
       content: [line(field('title'))],
     } as unknown as Block
     expect(fillBlocks([inner], filling({}))).toMatchObject([{ but: 'e1', content: [line(field('title'))] }])
+  })
+})
+
+describe('values of the whole site', () => {
+  const value = (id: string): Inline => ({ type: 'siteValue', attrs: { field: id } })
+
+  it('are put where they are named, in lists too, and fields of entries are left alone', () => {
+    const list = { type: 'entryList', attrs: {}, content: [line(field('title'), value('price'))] } as unknown as Block
+    const page = [line({ type: 'text', text: 'From ' }, value('price')), list]
+    expect(namesSiteValues({ content: page })).toBe(true)
+    expect(namesSiteValues({ content: [line(field('price'))] })).toBe(false)
+    const [first, second] = fillSiteValues(page, filling({ price: 9.5 }))
+    expect(first).toEqual(line({ type: 'text', text: 'From ' }, { type: 'text', text: '£9.50' }))
+    expect(second).toMatchObject({ content: [line(field('title'), { type: 'text', text: '£9.50' })] })
+  })
+
+  it('leave out lines and rows that would say nothing, and stand as paragraphs where they are long', () => {
+    const row = (...content: Inline[]) => ({ type: 'tableRow', content: [{ type: 'tableCell', content: [line(...content)] }] })
+    const table = { type: 'table', content: [row(value('weight')), row(value('price'))] } as unknown as Block
+    const filled = fillSiteValues(
+      [line({ type: 'text', text: 'Weight: ' }, value('weight')), table, line(value('about'))],
+      filling({ price: 2, about: 'One\n\nTwo' }),
+    )
+    expect(filled).toHaveLength(3)
+    expect(said(filled)).not.toContain('Weight')
+    expect((filled[0] as { content: unknown[] }).content).toHaveLength(1)
+    expect(filled.slice(1)).toEqual([words('One'), words('Two')])
   })
 })

@@ -63,6 +63,10 @@ export const entryChangeSchema = z.object({
 })
 export type EntryChange = z.infer<typeof entryChangeSchema>
 
+export const entryPlaceSchema = z.object({ id: z.string(), title: z.string() })
+/** A page on which something leads to an entry. */
+export type EntryPlace = z.infer<typeof entryPlaceSchema>
+
 export const entryTakenSchema = z.object({ entry: z.string(), /** downloads of its files in thirty days */ count: z.number() })
 export type EntryTaken = z.infer<typeof entryTakenSchema>
 

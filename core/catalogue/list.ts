@@ -102,7 +102,7 @@ const keysIn = ({ options }: Field) => {
     ...options.map(option => [option.id, [optionKey(option)]] as const),
   ])
   return (value: Value | undefined): string[] =>
-    Array.isArray(value) ? value.flatMap(id => keys.get(id) ?? NO_KEYS) : ((value !== undefined && keys.get(value)) || NO_KEYS)
+    Array.isArray(value) ? value.flatMap(id => keys.get(id) ?? NO_KEYS) : (value !== undefined && keys.get(value)) || NO_KEYS
 }
 
 const isBetween = ({ kind }: Field, { from, to }: { from: string; to: string }) => {

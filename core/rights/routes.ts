@@ -190,6 +190,7 @@ export const ROUTES: Record<string, Need> = {
   'GET /entries': PAGES,
   'PUT /entries/:id/slug': LIVE_PAGES,
   'GET /entries/:id/versions': PAGES,
+  'GET /entries/:id/places': PAGES,
   'POST /entry-imports': 'write',
   'POST /entry-imports/of-file': 'write',
   'POST /entry-imports/:id/forecast': 'write',

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { TITLE, isChoice, isFileKind, isMany, type Field } from '~~/core/catalogue/field'
-import type { EntryItem, EntryVersion, Value } from '~~/core/catalogue/entry'
+import type { EntryItem, EntryPlace, EntryVersion, Value } from '~~/core/catalogue/entry'
 import type { CatalogueItem } from '~~/core/catalogue/catalogue'
 import { titleOf } from '~~/core/catalogue/values'
 import { cellDraft, readDraft } from '~/catalogue/cells'
@@ -96,6 +96,13 @@ const publish = () =>
     await entries.load()
     if (lacking[0]) throw new Error(`It needs “${lacking[0].field}” before it can go live.`)
   })
+/** pages on which something leads to it by itself */
+const places = shallowRef<EntryPlace[]>([])
+watch(
+  () => props.entry.id,
+  id => attempt(async () => void (places.value = await entries.placesOf(id))),
+  { immediate: true },
+)
 const timetable = useTimetable()
 onMounted(() => void timetable.load().catch(() => undefined))
 const planned = computed(() => timetable.forEntry(props.entry.id))
@@ -132,6 +139,12 @@ const moveTo = () => slug.value !== props.entry.slug && attempt(() => entries.mo
     <p v-else-if="rights.may('publish')" class="times">
       <VBtn v-if="entry.waiting" color="soft" @click="setting = 'live'">Live at a set time…</VBtn>
       <VBtn v-if="!catalogue.ofSite" color="soft" @click="setting = 'off'">Leave at a set time…</VBtn>
+    </p>
+    <p v-if="places.length" class="hint">
+      Led to from
+      <template v-for="(place, at) in places" :key="place.id"
+        >{{ at ? ', ' : '' }}<NuxtLink :to="`/desk/pages/${place.id}`">{{ place.title }}</NuxtLink></template
+      >.
     </p>
     <p v-if="taken" class="hint">{{ counted(taken, 'download') }} of its files in thirty days.</p>
     <template v-for="field in shownFields" :key="field.id">

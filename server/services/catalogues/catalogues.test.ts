@@ -256,6 +256,8 @@ describe('a catalogue', () => {
       extra: { pages: [page.title] },
     })
     expect(await test.trough.entries.list(catalogue.id)).toHaveLength(2)
+    expect(await test.trough.entries.places(white.id)).toEqual([{ id: page.id, title: 'News' }])
+    expect(await test.trough.entries.places(smooth.id)).toEqual([])
     await test.trough.entries.remove(catalogue.id, [white.id], { despite: true })
     await test.trough.entries.remove(catalogue.id, [smooth.id])
     expect(await test.trough.entries.list(catalogue.id)).toEqual([])

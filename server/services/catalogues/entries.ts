@@ -1,6 +1,15 @@
 import { and, desc, eq, isNotNull, isNull, lt, sql } from 'drizzle-orm'
 import { entrySlug } from '../../../core/catalogue/catalogue'
-import type { BinnedEntry, EntryChange, EntryItem, EntryList, EntryVersion, LedEntry, Values } from '../../../core/catalogue/entry'
+import type {
+  BinnedEntry,
+  EntryChange,
+  EntryItem,
+  EntryList,
+  EntryPlace,
+  EntryVersion,
+  LedEntry,
+  Values,
+} from '../../../core/catalogue/entry'
 import { initialValues, titleOf } from '../../../core/catalogue/values'
 import { fold } from '../../../core/find/fold'
 import { Problem, notFound } from '../../../core/problem'
@@ -44,13 +53,18 @@ const changedValues = (before: Values, change: EntryChange['values']): Values =>
 }
 
 /** Entries: written, put in order, put live, put in the bin. */
-/** @throws Problem 409 where something on a page leads to one of some entries */
-async function mustNotBeLedTo(tx: Queryable, ids: string[]): Promise<void> {
-  const rows = await tx
-    .selectDistinct({ title: pages.title })
+/** Pages on which something leads to one of some entries, drafts too. */
+const leadingTo = (q: Queryable, ids: string[]): Promise<EntryPlace[]> =>
+  q
+    .selectDistinct({ id: pages.id, title: pages.title })
     .from(uses)
     .innerJoin(pages, eq(pages.id, uses.pageId))
     .where(sql`${uses.address} = any(${sql.param(ids.map(id => entryAddress(id)))}::text[])`)
+    .orderBy(pages.title)
+
+/** @throws Problem 409 where something on a page leads to one of some entries */
+async function mustNotBeLedTo(tx: Queryable, ids: string[]): Promise<void> {
+  const rows = await leadingTo(tx, ids)
   if (!rows.length) return
   const titles = rows.map(({ title }) => title)
   const named = titles.slice(0, 3).map(title => `“${title}”`)
@@ -252,6 +266,12 @@ export function createEntries(db: Database, index: EntryIndex) {
      */
     publish: (catalogueId: string, ids: string[] | undefined, by = ''): Promise<Published> =>
       db.transaction(tx => publishIn(tx, catalogueId, ids, by)),
+
+    /** Pages on which something leads to an entry. @throws Problem 404 */
+    async places(id: string): Promise<EntryPlace[]> {
+      await entryIn(db, id)
+      return leadingTo(db, [id])
+    },
 
     /** The states of an entry that were live, the newest first. @throws Problem 404 */
     async versions(id: string): Promise<EntryVersion[]> {
