@@ -44,7 +44,7 @@ it('a feed has what Atom asks of it', () => {
 it('says when it changed last, and escapes what is written', () => {
   const xml = feedXml({
     ...FEED,
-    entries: [entry('a', '2026-11-01T08:00:00.000Z', 'Clay & <grog>'), entry('b', '2026-10-01T08:00:00.000Z')],
+    entries: [entry('a', '2026-11-01T08:00:00.000Z', 'Clay & <grog>\u0001'), entry('b', '2026-10-01T08:00:00.000Z')],
   })
   expect(/<updated>(.*)<\/updated>/.exec(xml)?.[1]).toBe('2026-11-01T08:00:00.000Z')
   expect(xml).toContain('<title>Clay &amp; &lt;grog&gt;</title>')

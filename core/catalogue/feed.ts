@@ -32,14 +32,17 @@ interface Feed {
   since: string
 }
 
+/** Text as XML has it: what no document may hold is left out (XML 1.0, 2.2 Characters). */
+const xml = (text: string): string => escapeHtml(text.replace(/[^\t\n\r\u0020-\uD7FF\uE000-\uFFFD\u{10000}-\u{10FFFF}]/gu, ''))
+
 const entryXml = (origin: string, { slug, title, summary, published, updated }: FedEntry): string => {
   const address = escapeHtml(origin + pageHref(slug))
   return `  <entry>
     <id>${address}</id>
-    <title>${escapeHtml(title)}</title>
+    <title>${xml(title)}</title>
     <link rel="alternate" href="${address}"/>
     <published>${published}</published>
-    <updated>${updated}</updated>${summary ? `\n    <summary>${escapeHtml(summary)}</summary>` : ''}
+    <updated>${updated}</updated>${summary ? `\n    <summary>${xml(summary)}</summary>` : ''}
   </entry>
 `
 }
@@ -51,9 +54,9 @@ export function feedXml({ slug, title, site, origin, entries, since }: Feed): st
   return `<?xml version="1.0" encoding="UTF-8"?>
 <feed xmlns="http://www.w3.org/2005/Atom">
   <id>${own}</id>
-  <title>${escapeHtml(site ? `${title}: ${site}` : title)}</title>
+  <title>${xml(site ? `${title}: ${site}` : title)}</title>
   <link rel="self" href="${own}"/>
-  <author><name>${escapeHtml(site || title)}</name></author>
+  <author><name>${xml(site || title)}</name></author>
   <updated>${updated}</updated>
 ${entries.map(entry => entryXml(origin, entry)).join('')}</feed>
 `
