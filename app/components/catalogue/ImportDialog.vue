@@ -101,6 +101,10 @@ const keys = computed(() => [
   ),
 ])
 const wrong = computed(() => (forecast.value ? forecast.value.counts.wrong + forecast.value.counts.left : 0))
+const wrongWords = computed(() => {
+  const { wrong: cells = 0, left: rows = 0 } = forecast.value?.counts ?? {}
+  return [cells && counted(cells, 'cell'), rows && counted(rows, 'row')].filter(Boolean).join(' and ')
+})
 const HEADERS = [
   { title: 'Row', key: 'row', width: 64 },
   { title: 'Column', key: 'column', width: 130 },
@@ -204,10 +208,7 @@ const stop = () => job.value && jobs.stop(job.value.id)
         <p v-if="forecast" class="counts" role="status">
           <b>{{ forecast.counts.new }} new</b>, <b>{{ forecast.counts.changed }} changed</b>, {{ forecast.counts.same }} as they
           are<template v-if="wrong"
-            >;
-            <b class="fault"
-              >{{ counted(forecast.counts.wrong, 'cell') }} and {{ counted(forecast.counts.left, 'row') }} cannot come in</b
-            ></template
+            >; <b class="fault">{{ wrongWords }} cannot come in</b></template
           >.
         </p>
         <VDataTable
@@ -244,6 +245,14 @@ const stop = () => job.value && jobs.stop(job.value.id)
   gap: 12px;
   max-height: 86vh;
   overflow: auto;
+}
+/* However long the table is, what is done with it is in sight. */
+.import > .acts {
+  position: sticky;
+  bottom: 0;
+  z-index: 1;
+  padding-block: 8px;
+  background: #fff;
 }
 .import > * {
   min-width: 0;
