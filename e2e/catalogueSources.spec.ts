@@ -169,6 +169,12 @@ test('what a table names comes along with it as a zip; a section stands on the p
   await api(`/pages/${kilns.layout}/publish`, { method: 'POST', json: {} })
   expect(await html(`/kilns/${made.slug}`)).toContain('Made to order')
   expect(await html('/kilns/k60')).not.toContain('Made to order')
+
+  // Find leads to it by its name.
+  await page.keyboard.press('Control+k')
+  await page.getByRole('combobox', { name: 'Find files, pages and settings' }).fill('k410')
+  await page.getByRole('option', { name: /^K410/ }).filter({ hasText: 'kiln' }).click()
+  await expect(page.getByRole('region', { name: 'One kiln' }).getByRole('heading', { name: 'K410' })).toBeVisible()
 })
 
 test('a field that is taken out comes back with what was in it; an entry leaves at its set time, and is held back where something leads to it', async ({

@@ -243,21 +243,22 @@ test('kill -9 while a table comes in: after the restart nothing of it is there',
       body: ['Number,Name,Weight', ...rows].join('\n'),
     })
     const { catalogue } = await ask<{ catalogue: string }>(`/entry-imports/${look.id}/bring`, { method: 'POST', json: look.plan })
-    const count = async (from: typeof ask) =>
-      (await from<{ items: CatalogueItem[] }>('/catalogues')).items.find(({ id }) => id === catalogue)?.entries ?? 0
-    while ((await count(ask)) < 500) await wait(20)
+    const count = async (from: typeof ask, of: string) =>
+      (await from<{ items: CatalogueItem[] }>('/catalogues')).items.find(({ id }) => id === of)?.entries
+    while (((await count(ask, catalogue)) ?? 0) < 500) await wait(20)
     await own.stop('SIGKILL')
     const again = await startServer(own.data)
     try {
       const anew = await ownerApi(again.url)
-      await expect.poll(() => count(anew)).toBe(0)
+      // Nor is the catalogue that was made for it.
+      await expect.poll(() => count(anew, catalogue)).toBeUndefined()
       // Brought in once more, all of it is there.
-      const second = await anew<ImportLook>(`/entry-imports?name=things.csv&catalogue=${catalogue}`, {
+      const second = await anew<ImportLook>('/entry-imports?name=things.csv', {
         method: 'POST',
         body: ['Number,Name,Weight', ...rows.slice(0, 600)].join('\n'),
       })
-      await anew(`/entry-imports/${second.id}/bring`, { method: 'POST', json: second.plan })
-      await expect.poll(() => count(anew)).toBe(600)
+      const made = await anew<{ catalogue: string }>(`/entry-imports/${second.id}/bring`, { method: 'POST', json: second.plan })
+      await expect.poll(() => count(anew, made.catalogue)).toBe(600)
     } finally {
       await again.stop()
     }

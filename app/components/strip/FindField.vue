@@ -1,11 +1,12 @@
 <script setup lang="ts">
+import type { LedEntry } from '~~/core/catalogue/entry'
 import { fold } from '~~/core/find/fold'
 import type { FoundFile } from '~~/core/files/fileItem'
 import { formatSize } from '~~/core/files/size'
 import { settingPlaces } from '~/library/settingPlaces'
 import { mayOpen } from '~/rights/boards'
 
-/** Reaches files by name or the words inside them, and folders, pages and settings by name. */
+/** Reaches files by name or the words inside them, and folders, pages, catalogues with their entries, and settings by name. */
 interface Hit {
   key: string
   group: string
@@ -20,11 +21,14 @@ const pages = usePages()
 const folders = useFolders()
 const signposts = useSignposts()
 const listing = useListing()
+const catalogues = useCatalogues()
+const samples = useSamples()
 const boards = useBoards()
 const placer = usePlacer()
 const field = ref<HTMLInputElement>()
 const text = ref('')
 const files = ref<FoundFile[]>([])
+const entries = ref<LedEntry[]>([])
 const total = ref(0)
 /** what the files that are shown were found by */
 const found = ref('')
@@ -38,6 +42,7 @@ watch([text, open], async () => {
   active.value = 0
   if (!open.value) return
   const q = text.value.trim()
+  void findEntries(q)
   const answer = await search(q)
   const pressed = held()
   if (pressed) await pressed
@@ -46,6 +51,12 @@ watch([text, open], async () => {
   total.value = answer.total
   found.value = q
 })
+
+/** Entries come when they do: files are not waited for with them. */
+async function findEntries(q: string) {
+  const led = q && rights.readsPages ? await samples.find(q).catch(() => []) : []
+  if (text.value.trim() === q) entries.value = led
+}
 
 function showAll() {
   const q = text.value.trim()
@@ -104,6 +115,25 @@ const hits = computed<Hit[]>(() => {
             go: () => openFolder(folder.id),
           }))
       : []),
+    ...(q
+      ? catalogues.items
+          .filter(({ name }) => matches(name))
+          .slice(0, 5)
+          .map(({ id, name, entries: count, ofSite }) => ({
+            key: id,
+            group: 'Catalogues',
+            words: name,
+            side: ofSite ? '' : counted(count, 'entry', 'entries'),
+            go: () => navigateTo(`/desk/catalogues/${id}`),
+          }))
+      : []),
+    ...entries.value.map(({ id, title, catalogue }) => ({
+      key: id,
+      group: 'Catalogues',
+      words: title,
+      side: catalogues.byId.get(catalogue)?.one ?? '',
+      go: () => navigateTo(`/desk/catalogues/${catalogue}?entry=${id}`),
+    })),
     ...(q && rights.may('design')
       ? signposts.items
           .filter(item => matches(item.title) || matches(item.name))

@@ -1,7 +1,7 @@
 import { rm } from 'node:fs/promises'
 import { setImmediate as turn } from 'node:timers/promises'
 import { Readable } from 'node:stream'
-import { and, desc, eq, isNull, lt, sql } from 'drizzle-orm'
+import { and, desc, eq, gt, isNull, lt, sql } from 'drizzle-orm'
 import { TITLE, newField, type Field } from '../../../core/catalogue/field'
 import type { ImportForecast, ImportItem, ImportLook, ImportPlan, TableSource } from '../../../core/catalogue/import'
 import { namesFrom, type Planned } from '../../../core/catalogue/planning'
@@ -14,7 +14,7 @@ import type { JobItem } from '../../../core/jobs/jobItem'
 import { Problem, notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { insertMany } from '../../db/insertMany'
-import { catalogues, editions, entries, entryImportRows, entryImports, files } from '../../db/schema'
+import { catalogues, editions, entries, entryImportRows, entryImports, files, pages } from '../../db/schema'
 import type { GridAnswer, GridTask } from '../../workers/grid'
 import type { Store } from '../../store/store'
 import { getFile, mustBeStored } from '../files/items'
@@ -234,6 +234,21 @@ export function createImporting(db: Database, { catalogues: catalogueService, jo
     return { changedSince }
   }
 
+  /** Takes back what came to no end, with the catalogue that was made for it where nothing else is in that. */
+  async function takeBackWholly(id: string): Promise<void> {
+    const [row] = await db
+      .select({ catalogueId: entryImports.catalogueId, created: entryImports.created })
+      .from(entryImports)
+      .where(eq(entryImports.id, id))
+    await takeBack(id)
+    const made = row?.catalogueId
+    if (!made) return
+    const isEmpty = sql`not exists (select 1 from ${entries} where ${entries.catalogueId} = ${made})
+      and not exists (select 1 from ${pages} where ${pages.catalogueId} = ${made})`
+    // One that was there when the table was looked at is its owner's, however empty.
+    await db.delete(catalogues).where(and(eq(catalogues.id, made), gt(catalogues.created, row.created), isEmpty))
+  }
+
   /**
    * Gives the catalogue the fields that the table needs, and notes that rows are coming.
    *
@@ -285,7 +300,7 @@ export function createImporting(db: Database, { catalogues: catalogueService, jo
       if (plan.others === 'bin') await binOthers(id, catalogueId, others)
       await db.update(entryImports).set({ state: 'done', rows: [] }).where(eq(entryImports.id, id))
     } catch (error) {
-      await takeBack(id)
+      await takeBackWholly(id)
       throw error
     }
   }
@@ -377,7 +392,7 @@ export function createImporting(db: Database, { catalogues: catalogueService, jo
     /** Takes back what an earlier process did not get to the end of. */
     async resume(): Promise<void> {
       for (const { id } of await db.select({ id: entryImports.id }).from(entryImports).where(eq(entryImports.state, 'running')))
-        await takeBack(id)
+        await takeBackWholly(id)
     },
 
     /** Forgets tables that were looked at and never brought in. */

@@ -31,12 +31,17 @@ async function load() {
     const refreshed = catalogues.loaded ? catalogues.load() : undefined
     await entries.open(id)
     await refreshed
-    const asked = route.query.entry
-    if (typeof asked === 'string') focusEntry(asked)
+    focusAsked()
   } catch (error) {
     failure.value = wordsOf(error)
   }
 }
+/** The entry that the address names. */
+function focusAsked() {
+  const asked = route.query.entry
+  if (typeof asked === 'string' && asked) focusEntry(asked)
+}
+watch(() => route.query.entry, focusAsked)
 onMounted(load)
 watch(
   () => catalogues.changes,
