@@ -25,7 +25,7 @@ const NAMES = ['Article no.', 'Name', 'Price', 'Weight', 'First sold', 'Food saf
 // Written by LibreOffice 7.4 from one table of comma separated values, with English (USA) as its language:
 // `soffice --headless --convert-to ods clays.csv`, and that to xlsx and to text in UTF-16 with semicolons.
 describe.each([
-  ['clays.xlsx', '2019-11-03', '11.4'],
+  ['clays.xlsx', '2019-11-03', '$ 11.4'],
   ['clays.ods', '2019-11-03', '$11.40'],
   ['clays-utf16.csv', '11/03/2019', '11.4'],
 ])('%s, as LibreOffice writes it', (name, day, price) => {
