@@ -173,7 +173,10 @@ test('what a table names comes along with it as a zip; a section stands on the p
   // Find leads to it by its name.
   await page.keyboard.press('Control+k')
   await page.getByRole('combobox', { name: 'Find files, pages and settings' }).fill('k410')
-  await page.getByRole('option').filter({ hasText: /K410\s*kiln/ }).click()
+  await page
+    .getByRole('option')
+    .filter({ hasText: /K410\s*kiln/ })
+    .click()
   await expect(page.getByRole('region', { name: 'One kiln' }).getByRole('heading', { name: 'K410' })).toBeVisible()
 })
 
