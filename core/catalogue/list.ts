@@ -99,7 +99,7 @@ const keysIn = ({ options }: Field) => {
   const keys = new Map<Value, string[]>([
     [true, ['yes']],
     [false, ['no']],
-    ...options.map(option => [option.id, [optionKey(option)]] as const),
+    ...options.map((option): [Value, string[]] => [option.id, [optionKey(option)]]),
   ])
   return (value: Value | undefined): string[] =>
     Array.isArray(value) ? value.flatMap(id => keys.get(id) ?? NO_KEYS) : (value !== undefined && keys.get(value)) || NO_KEYS
