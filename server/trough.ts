@@ -67,11 +67,11 @@ export async function openServices(
       await holdings.library.setStraysAside()
       await delivering.bringing.resume()
       await intake.importing.resume()
-      await holdings.folderFields.run()
       await upkeep.tidy()
       await holdings.bundles.settled()
       await holdings.library.warm()
       await intake.oldAddresses.warm()
+      holdings.folderFields.start()
     },
 
     /** For what looks after the database itself. */

@@ -3,6 +3,7 @@ import type { ExportFormat } from '../../../core/catalogue/entry'
 import type { Field } from '../../../core/catalogue/field'
 import { filesIn, writeCell } from '../../../core/catalogue/values'
 import { csvLines } from '../../../core/csvLine'
+import type { FileItem } from '../../../core/files/fileItem'
 import { distinctPaths } from '../../../core/zip/safePaths'
 import type { Database } from '../../db/connection'
 import { files } from '../../db/schema'
@@ -30,12 +31,16 @@ export function createEntryExport(db: Database, index: EntryIndex, pack: Pack) {
   }
 
   return {
-    /** The table as CSV with the files that its cells name, as they are now: brought in elsewhere it is the same catalogue. */
-    async zip(catalogueId: string): Promise<LaidOut> {
+    /**
+     * The table as CSV with the files that its cells name, as they are now: brought in elsewhere it is the same catalogue.
+     *
+     * @param seen those of some files that who asks may see: others are neither named nor sent
+     */
+    async zip(catalogueId: string, seen: (items: FileItem[]) => Promise<FileItem[]>): Promise<LaidOut> {
       const { slug, fields } = await catalogueItem(db, catalogueId)
       const { all } = await index.entriesOf(catalogueId)
       const ids = [...new Set(all.flatMap(({ values }) => filesIn(fields, values)))]
-      const items = (await filesById(db, ids)).filter(({ deleted }) => !deleted)
+      const items = await seen((await filesById(db, ids)).filter(({ deleted }) => !deleted))
       const paths = distinctPaths(items.map(({ fileName }) => fileName))
       const named = new Map(items.map(({ id }, at) => [id, paths[at]!]))
       const rows = all.map(({ values }) => fields.map(field => writeCell(field, values[field.id], id => named.get(id) ?? '')))

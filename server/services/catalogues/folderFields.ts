@@ -25,6 +25,7 @@ export function createFolderFields(db: Database, index: EntryIndex, tree: KeptTr
   const inTurn = createQueue()
   let waiting: NodeJS.Timeout | undefined
   let all = true
+  let closed = false
   const suspects = new Set<string>()
 
   /** Files of a folder and those below it, under the names they came with. */
@@ -88,10 +89,18 @@ export function createFolderFields(db: Database, index: EntryIndex, tree: KeptTr
       const [every, some] = [all, new Set(suspects)]
       all = false
       suspects.clear()
-      for (const catalogue of await index.catalogues()) if (every || some.has(catalogue.id)) await settle(catalogue)
+      try {
+        for (const catalogue of await index.catalogues()) if (every || some.has(catalogue.id)) await settle(catalogue)
+      } catch (error) {
+        // What could not be seen to is seen to with what comes next.
+        all ||= every
+        some.forEach(id => suspects.add(id))
+        throw error
+      }
     })
 
   function soon() {
+    if (closed) return
     waiting ??= setTimeout(() => {
       waiting = undefined
       run().catch(laterTrouble('files could not be given to their entries yet'))
@@ -114,7 +123,10 @@ export function createFolderFields(db: Database, index: EntryIndex, tree: KeptTr
   return {
     run,
 
-    /** Files of the folders that fit no entry beyond doubt, by the fields they are for. @throws Problem 404 */
+    /** Sees to what came while no process was there; nobody waits for it. */
+    start: soon,
+
+    /** Files of the folders that fit no entry beyond doubt, by the fields they are for. */
     async strays(catalogueId: string): Promise<Stray[]> {
       const catalogue = await index.catalogue(catalogueId)
       const found: Stray[] = []
@@ -129,8 +141,8 @@ export function createFolderFields(db: Database, index: EntryIndex, tree: KeptTr
 
     /** Ends what is under way. */
     async close(): Promise<void> {
+      closed = true
       clearTimeout(waiting)
-      waiting = undefined
       await inTurn(async () => undefined)
     },
   }

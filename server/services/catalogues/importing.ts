@@ -255,7 +255,7 @@ export function createImporting(db: Database, { catalogues: catalogueService, jo
    * @throws Problem 409 where the table is coming in already, or the fields were changed since it was looked at
    */
   async function begin(id: string, plan: ImportPlan, found: Found): Promise<string> {
-    const { fields, counts, key, revision, columns, fileId, edition } = found
+    const { fields, counts, key, revision } = found
     const isNew = plan.catalogue === null
     return db.transaction(async tx => {
       const catalogueId = plan.catalogue ?? (await catalogueService.createIn(tx, { name: plan.name, one: plan.one, fields }))
@@ -268,9 +268,6 @@ export function createImporting(db: Database, { catalogues: catalogueService, jo
           .set({ fields, revision: before.revision + 1 })
           .where(eq(catalogues.id, catalogueId))
       if (isNew && key !== TITLE) await tx.update(catalogues).set({ key }).where(eq(catalogues.id, catalogueId))
-      const source = fileId && edition !== null && plan.follow ? sourceOf({ file: fileId, edition }, columns, plan, fields) : null
-      // A table from elsewhere, or one that is brought in this once, leaves the source that is followed as it is.
-      if (source || before.source?.file === fileId) await tx.update(catalogues).set({ source }).where(eq(catalogues.id, catalogueId))
       const begun = await tx
         .update(entryImports)
         .set({ catalogueId, state: 'running', counts })
@@ -281,14 +278,19 @@ export function createImporting(db: Database, { catalogues: catalogueService, jo
     })
   }
 
-  async function run(
-    id: string,
-    catalogueId: string,
-    { rows, others }: Planned,
-    plan: ImportPlan,
-    job: JobItem,
-    signal: AbortSignal,
-  ): Promise<void> {
+  /** Notes that all of a table is in, and that its file is followed where that was said. */
+  async function finish(id: string, catalogueId: string, { fields, columns, fileId, edition }: Found, plan: ImportPlan): Promise<void> {
+    await db.transaction(async tx => {
+      const before = await holdCatalogue(tx, catalogueId)
+      const source = fileId && edition !== null && plan.follow ? sourceOf({ file: fileId, edition }, columns, plan, fields) : null
+      // A table from elsewhere, or one that is brought in this once, leaves the source that is followed as it is.
+      if (source || before.source?.file === fileId) await tx.update(catalogues).set({ source }).where(eq(catalogues.id, catalogueId))
+      await tx.update(entryImports).set({ state: 'done', rows: [] }).where(eq(entryImports.id, id))
+    })
+  }
+
+  async function run(id: string, catalogueId: string, found: Found, plan: ImportPlan, job: JobItem, signal: AbortSignal): Promise<void> {
+    const { rows, others } = found
     job.total = rows.length
     try {
       for (let at = 0; at < rows.length; at += AT_ONCE) {
@@ -298,7 +300,7 @@ export function createImporting(db: Database, { catalogues: catalogueService, jo
         job.done = at + some.length
       }
       if (plan.others === 'bin') await binOthers(id, catalogueId, others)
-      await db.update(entryImports).set({ state: 'done', rows: [] }).where(eq(entryImports.id, id))
+      await finish(id, catalogueId, found, plan)
     } catch (error) {
       await takeBackWholly(id)
       throw error
@@ -387,7 +389,22 @@ export function createImporting(db: Database, { catalogues: catalogueService, jo
     },
 
     /** Takes an import back as one; what was changed since stays, and is counted. @throws Problem 404 */
-    undo: takeBack,
+    async undo(id: string): Promise<{ changedSince: number }> {
+      const { catalogueId, fileId, edition } = (await db.select().from(entryImports).where(eq(entryImports.id, id)))[0] ?? {}
+      const back = await takeBack(id)
+      // The edition that is no longer in is offered again.
+      if (catalogueId && fileId)
+        await db
+          .update(catalogues)
+          .set({ source: sql`jsonb_set(${catalogues.source}, '{edition}', '0')` })
+          .where(
+            and(
+              eq(catalogues.id, catalogueId),
+              sql`${catalogues.source} ->> 'file' = ${fileId} and (${catalogues.source} ->> 'edition')::int = ${edition}`,
+            ),
+          )
+      return back
+    },
 
     /** Takes back what an earlier process did not get to the end of. */
     async resume(): Promise<void> {

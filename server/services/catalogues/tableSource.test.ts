@@ -25,6 +25,10 @@ describe('a table of the library', () => {
     expect((await catalogues.get(id)).source).toMatchObject({ file: file.id, edition: 1, key: 'No' })
 
     await test.putInto('clays.csv', 'Secret,Name,No\nx,White stoneware,C1\ny,Red,C3\n', { editionOf: file.id })
+    const again = async () => {
+      const looked = await importing.lookAtFile(file.id, id)
+      return [looked.id, looked.plan] as const
+    }
     // Nothing comes in by itself.
     expect((await entries.list(id)).map(({ values }) => values.title)).toEqual(['White', 'Black'])
     const next = await importing.lookAtFile(file.id, id)
@@ -32,6 +36,15 @@ describe('a table of the library', () => {
     expect((await importing.forecast(next.id, next.plan)).counts).toMatchObject({ new: 1, changed: 1, others: 1 })
     await bring(next)
     expect((await entries.list(id)).map(({ values }) => values.title)).toEqual(['White stoneware', 'Black', 'Red'])
+    expect((await catalogues.get(id)).source?.edition).toBe(2)
+
+    // Taken back, that edition is offered again; it was in when the job had ended, and not before.
+    const [latest] = await importing.list(id)
+    await importing.undo(latest!.id)
+    expect((await catalogues.get(id)).source?.edition).toBe(0)
+    const { job } = await importing.bring(...(await again()), '')
+    expect((await catalogues.get(id)).source?.edition).toBe(0)
+    await test.trough.jobs.ended(job.id)
     expect((await catalogues.get(id)).source?.edition).toBe(2)
 
     // A table from elsewhere leaves it as it is; brought in without following, it is followed no more.
@@ -67,7 +80,7 @@ it('goes out with its files as a zip that unzips, and comes back as it was', asy
     { title: 'K60', manual: one.id },
     { title: 'K80', manual: two.id },
   ])
-  const { layout, fileName } = await entryExport.zip(id)
+  const { layout, fileName } = await entryExport.zip(id, async items => items)
   expect(fileName).toBe('kilns.zip')
   expect(layout.members.map(({ name }) => name)).toEqual(['kilns.csv', 'files/manual.txt', 'files/Manual 2.txt'])
   const csv = (layout.members[0]!.source as Buffer).toString()
