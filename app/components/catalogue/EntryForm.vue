@@ -98,13 +98,9 @@ const publish = () =>
   })
 /** pages on which something leads to it by itself */
 const places = shallowRef<EntryPlace[]>([])
-watch(
-  () => props.entry.id,
-  id => attempt(async () => void (places.value = await entries.placesOf(id))),
-  { immediate: true },
-)
+/** Whoever goes through the rows by key asks for none of them. */
+useTimeoutFn(() => attempt(async () => void (places.value = await entries.placesOf(props.entry.id))), 300)
 const timetable = useTimetable()
-onMounted(() => void timetable.load().catch(() => undefined))
 const planned = computed(() => timetable.forEntry(props.entry.id))
 /** what a time is asked for */
 const setting = ref<'live' | 'off'>()

@@ -52,9 +52,13 @@ watch([text, open], async () => {
   found.value = q
 })
 
+function failed(error: unknown): LedEntry[] {
+  useNotices().say(wordsOf(error), { tone: 'attention' })
+  return []
+}
 /** Entries come when they do: files are not waited for with them. */
 async function findEntries(q: string) {
-  const led = q && rights.readsPages ? await samples.find(q).catch(() => []) : []
+  const led = q && rights.readsPages ? await samples.find(q).catch(failed) : []
   if (text.value.trim() === q) entries.value = led
 }
 

@@ -31,10 +31,12 @@ export function createFreshness(db: Database, events: Events, composing: Composi
   const reaches = new Map<string, Reach>()
   const oneAtATime = createQueue()
   let suspects = new Set<string>()
+  let suspectCatalogues = new Set<string>()
   let allSuspect = true
   /** what was in doubt is being looked at: what is laid out may be out of date until that has ended */
   let looking = false
 
+  const isInDoubt = () => allSuspect || suspects.size > 0 || suspectCatalogues.size > 0
   const soon = () => void setImmediate(() => freshen().catch(laterTrouble('bundles could not be brought up to date yet')))
   events.on('library', ids => {
     ids.forEach(id => suspects.add(id))
@@ -46,10 +48,7 @@ export function createFreshness(db: Database, events: Events, composing: Composi
   })
   for (const event of ['entries', 'catalogues'] as const)
     events.on(event, ids => {
-      const touched = new Set(ids.map(id => id.split('/')[0]!))
-      const those = [...reaches].flatMap(([bundle, { catalogues }]) => (meet(touched, catalogues) ? [bundle] : []))
-      if (!those.length) return
-      those.forEach(id => suspects.add(id))
+      ids.forEach(id => suspectCatalogues.add(id.split('/')[0]!))
       soon()
     })
 
@@ -88,8 +87,9 @@ export function createFreshness(db: Database, events: Events, composing: Composi
   }
 
   async function refresh(): Promise<void> {
-    const [ids, all] = [suspects, allSuspect]
+    const [ids, all, ofCatalogues] = [suspects, allSuspect, suspectCatalogues]
     suspects = new Set()
+    suspectCatalogues = new Set()
     allSuspect = false
     looking = true
     try {
@@ -98,10 +98,12 @@ export function createFreshness(db: Database, events: Events, composing: Composi
         : ids.size
           ? await affected(ids)
           : new Set<string>()
+      for (const [bundle, { catalogues }] of reaches) if (meet(catalogues, ofCatalogues)) stale.add(bundle)
       for (const id of stale) await layOut(id)
     } catch (error) {
       // What could not be looked at is still in doubt.
       ids.forEach(id => suspects.add(id))
+      ofCatalogues.forEach(id => suspectCatalogues.add(id))
       allSuspect ||= all
       throw error
     } finally {
@@ -111,12 +113,12 @@ export function createFreshness(db: Database, events: Events, composing: Composi
 
   const freshen = () =>
     oneAtATime(async () => {
-      if (suspects.size || allSuspect) await refresh()
+      if (isInDoubt()) await refresh()
     })
 
   /** @throws Problem 404 where it is no bundle */
   async function laidOut(id: string): Promise<LaidOut> {
-    if (suspects.size || allSuspect || looking) await freshen()
+    if (isInDoubt() || looking) await freshen()
     const known = laid.get(id)
     if (known) return known
     await oneAtATime(() => layOut(id))

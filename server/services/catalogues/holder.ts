@@ -37,11 +37,16 @@ async function holding(q: Queryable, files: string[]) {
     .for('update', { of: entries })
 }
 
+/** Catalogues that take the files of a field from one of some folders, or their tables from one of some files. */
+const leaning = (files: string[], folders: string[]) => sql`${catalogues.source} ->> 'file' = any(${sql.param(files)}::text[])
+  or exists (select 1 from jsonb_array_elements(${catalogues.fields}) as field where field ->> 'folder' = any(${sql.param(folders)}::text[]))`
+
 /** What catalogues lean on as wholes: the folder whose files a field takes, and the file that tables come from. */
 async function wholeUses(q: Queryable, files: string[], folders: string[]): Promise<Use[]> {
   const rows = await q
     .select({ id: catalogues.id, name: catalogues.name, fields: catalogues.fields, source: catalogues.source })
     .from(catalogues)
+    .where(leaning(files, folders))
   return rows.flatMap(({ id, name, fields, source }) => {
     const use = { pageId: null, pageTitle: name, kind: 'entry' as const, label: name, by: null, draft: true, live: false }
     const bound = fieldsSchema.parse(fields).filter(({ folder }) => folder !== null && folders.includes(folder))
@@ -56,7 +61,7 @@ async function wholeUses(q: Queryable, files: string[], folders: string[]): Prom
 
 /** Lets go of folders and files that catalogues lean on as wholes; another file takes the place of a table. */
 async function leadWholes(tx: Queryable, files: string[], folders: string[], to: string | undefined): Promise<TakeBack> {
-  const rows = await tx.select().from(catalogues).for('update')
+  const rows = await tx.select().from(catalogues).where(leaning(files, folders)).for('update')
   const led = rows.filter(({ source }) => source && files.includes(source.file))
   for (const { id, fields, source, revision } of rows) {
     const parsed = fieldsSchema.parse(fields)

@@ -21,6 +21,7 @@ const rights = useRights()
 const uploads = useUploads()
 const library = useLibrary()
 const notices = useNotices()
+const timetable = useTimetable()
 const failure = ref('')
 
 const catalogue = computed(() => catalogues.byId.get(id))
@@ -30,7 +31,7 @@ async function load() {
   try {
     const refreshed = catalogues.loaded ? catalogues.load() : undefined
     await entries.open(id)
-    await refreshed
+    await Promise.all([refreshed, timetable.load()])
     focusAsked()
   } catch (error) {
     failure.value = wordsOf(error)
