@@ -93,6 +93,7 @@ export async function openDelivering(
     contacts,
     entryIndex: holdings.entryIndex,
     filling: holdings.filling,
+    feeds: holdings.feeds,
     events,
   })
   const mail = createMailSettings(db, smtp)

@@ -11,6 +11,7 @@ import { createEntryExport } from '../services/catalogues/exporting'
 import { createEntryIndex } from '../services/catalogues/entryIndex'
 import { createFieldBin } from '../services/catalogues/fieldBin'
 import { createFolderFields } from '../services/catalogues/folderFields'
+import { createFeeds } from '../services/catalogues/feeds'
 import { createFileFields } from '../services/catalogues/fileFields'
 import { createFilling } from '../services/catalogues/filling'
 import { entryHolder, liveEntryFiles } from '../services/catalogues/holder'
@@ -87,6 +88,7 @@ export function openHoldings(
   const arrivals = createArrivals(db)
   const entryIndex = createEntryIndex(db, events)
   const entries = createEntries(db, entryIndex)
+  const filling = createFilling(entryIndex, pages, events)
   const folderFields = createFolderFields(db, entryIndex, tree, events)
   const timetable = createTimetable(db, { signposts, entries, site }, now)
 
@@ -102,7 +104,8 @@ export function openHoldings(
     fieldBin: createFieldBin(db),
     folderFields,
     fileFields: createFileFields(db, entryIndex),
-    filling: createFilling(db, entryIndex, pages, events),
+    filling,
+    feeds: createFeeds(db, entryIndex, filling),
     layingOut: createLayingOut(db, pages),
     pages,
     signposts,

@@ -145,7 +145,7 @@ async function seen(trough: Services) {
     catalogues: await trough.catalogues.list(),
     entries: await trough.entries.list(made.catalogue),
     named: await Promise.all(THINGS.map(async path => [path, await trough.filling.place(path), await trough.entryIndex.named.at(path)])),
-    fed: await Promise.all(['things', 'goods'].map(slug => trough.filling.feed(slug, () => true, speechOf('en')))),
+    fed: await Promise.all(['things', 'goods'].map(slug => trough.feeds.at(slug, () => true, speechOf('en')))),
     ofEntries: await Promise.all(THINGS.map(async path => [path, (await trough.published.find(path, undefined))?.bytes.toString()])),
     pictures: await Promise.all(
       known.map(async file =>

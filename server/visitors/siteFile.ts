@@ -38,8 +38,8 @@ const SITE_FILES: Record<string, SiteFile> = {
 /** New entries of a catalogue. */
 const feedOf =
   (slug: string): SiteFile =>
-  async ({ filling, site }, origin) => {
-    const feed = await filling.feed(slug, isOpenGate, await site.speech())
+  async ({ feeds, site }, origin) => {
+    const feed = await feeds.at(slug, isOpenGate, await site.speech())
     return feed && text('application/atom+xml; charset=utf-8', feedXml({ ...feed, origin, site: (await site.get()).name }))
   }
 const FEEDS = new RegExp(`^/([^/]+)/${FEED.replace('.', '\\.')}$`)

@@ -227,7 +227,7 @@ describe('a catalogue', () => {
     const { catalogue, white, layout } = await shown()
     const [red] = await test.trough.entries.create(catalogue.id, [{ title: 'Red', number: 'C3' }])
     await test.trough.entries.publish(catalogue.id, [red!.id])
-    const feed = (open = true) => test.trough.filling.feed(catalogue.slug, () => open, speechOf('en'))
+    const feed = (open = true) => test.trough.feeds.at(catalogue.slug, () => open, speechOf('en'))
     expect((await feed())?.entries[0]).toMatchObject({ title: 'Red', slug: `${catalogue.slug}/red` })
     const first = (await feed())!.entries.find(({ title }) => title === 'White stoneware')!
     await test.trough.entries.change(catalogue.id, [{ id: white.id, revision: 1, values: { price: 3 } }])
@@ -238,6 +238,11 @@ describe('a catalogue', () => {
     expect(again.entries.find(({ title }) => title === 'White stoneware')).toMatchObject({ published: first.published })
     expect(again.entries.find(({ title }) => title === 'White stoneware')!.updated > first.updated).toBe(true)
     expect(await feed(false)).toBeUndefined()
+    // Who follows it by its former address still does.
+    const former = catalogue.slug
+    await test.trough.catalogues.change(catalogue.id, { slug: `${former}-moved` })
+    expect(await test.trough.feeds.at(former, () => true, speechOf('en'))).toMatchObject({ slug: `${former}-moved` })
+    await test.trough.catalogues.change(catalogue.id, { slug: former })
     expect(await html(`${catalogue.slug}/red`)).toContain(
       `type="application/atom+xml" title="${catalogue.name}" href="/${catalogue.slug}/feed.atom"`,
     )

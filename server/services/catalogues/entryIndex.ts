@@ -196,6 +196,8 @@ export function createEntryIndex(db: Database, events: Events) {
       return (await all.get()).find(catalogue => catalogue.id === id)
     },
     entriesOf,
+    /** The catalogue at the first part of an address, of today or before. */
+    catalogueAt: async (slug: string): Promise<Catalogue | undefined> => (await places.get()).catalogues.get(slug),
 
     at,
 

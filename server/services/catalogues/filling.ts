@@ -5,19 +5,16 @@ import type { EntryFrame } from '../../../core/catalogue/entryFrame'
 import { listEntries, readListQuestion } from '../../../core/catalogue/list'
 import { fillList } from '../../../core/catalogue/fillList'
 import type { Shown } from '../../../core/catalogue/shown'
-import { FEED, IN_FEED, type FedEntry } from '../../../core/catalogue/feed'
-import { filesIn, sayValue, titleOf } from '../../../core/catalogue/values'
+import { filesIn, titleOf } from '../../../core/catalogue/values'
 import type { Speech } from '../../../core/language/speech'
 import { everyBlock, mapBlocks } from '../../../core/page/blocks'
 import { pageHref } from '../../../core/page/href'
 import type { EntryListBlock, PageDocument } from '../../../core/page/schema'
 import type { WalkedCatalogue } from '../../../core/walk/facts'
-import type { Database } from '../../db/connection'
 import type { Events } from '../events'
 import { kept } from '../kept'
 import type { PageService } from '../pages/pages'
 import type { EntryIndex } from './entryIndex'
-import { firstSeen } from './entryVersions'
 
 /** What a filled document leans on. */
 export interface Filled {
@@ -37,7 +34,7 @@ export interface FillingAround {
 }
 
 /** Pages and lists are filled with what is live of catalogues. */
-export function createFilling(db: Database, index: EntryIndex, pages: PageService, events: Events) {
+export function createFilling(index: EntryIndex, pages: PageService, events: Events) {
   /** What entries are laid out in, where that is live, and the page that lists them. */
   const placed = kept(async () => ({ layouts: await pages.liveLayouts(), lists: await pages.listPages() }))
   events.on('live', placed.forget)
@@ -64,17 +61,19 @@ export function createFilling(db: Database, index: EntryIndex, pages: PageServic
   async function withSiteValues(
     document: PageDocument,
     { titles, speech }: Pick<FillingAround, 'titles' | 'speech'>,
-  ): Promise<{ document: PageDocument; of: string[] }> {
-    if (!namesSiteValues(document)) return { document, of: [] }
+  ): Promise<{ document: PageDocument; of: string[]; files: string[] }> {
+    if (!namesSiteValues(document)) return { document, of: [], files: [] }
     const catalogue = (await index.catalogues()).find(({ ofSite }) => ofSite)
     const fields = catalogue?.fields ?? []
     const [entry = { id: '', slug: '', values: {}, published: '' }] = catalogue ? (await index.entriesOf(catalogue.id)).live : []
-    const there = await titles(filesIn(fields, entry.values))
+    const files = filesIn(fields, entry.values)
+    const there = await titles(files)
     const filling: Filling = { fields, entry, paged: false, fileTitle: id => there.get(id), speech }
     const content = fillSiteValues(document.content, filling)
     return {
       document: { type: 'doc', content: content.length ? content : [{ type: 'paragraph' }] },
       of: catalogue ? [catalogue.id] : [],
+      files,
     }
   }
 
@@ -169,31 +168,6 @@ export function createFilling(db: Database, index: EntryIndex, pages: PageServic
           })
       }
       return all
-    },
-
-    /** Feeds of those catalogues among some that have one. */
-    async feeds(ids: string[], open: (gate: string | null) => boolean): Promise<{ title: string; href: string }[]> {
-      const { layouts } = await placed.get()
-      return (await index.catalogues()).flatMap(({ id, name, slug }) => {
-        const layout = ids.includes(id) ? layouts.get(id) : undefined
-        return layout && open(layout.gate) ? [{ title: name, href: `${pageHref(slug)}/${FEED}` }] : []
-      })
-    },
-
-    /** New entries of a catalogue whose entries have pages that all may see; undefined where there is none such. */
-    async feed(slug: string, open: (gate: string | null) => boolean, speech: Speech) {
-      const catalogue = (await index.catalogues()).find(each => each.slug === slug)
-      const layout = catalogue && (await placed.get()).layouts.get(catalogue.id)
-      if (!layout || !open(layout.gate)) return undefined
-      const { byId } = await index.entriesOf(catalogue.id)
-      const words = catalogue.fields.find(({ kind }) => kind === 'longText')
-      const entries = (await firstSeen(db, catalogue.id, IN_FEED)).flatMap(({ id, published }): FedEntry[] => {
-        const entry = byId.get(id)
-        if (!entry) return []
-        const summary = words ? sayValue(words, entry.values[words.id], speech).replace(/[*_]/g, '').slice(0, 300) : ''
-        return [{ slug: entrySlug(slug, entry.slug), title: titleOf(entry.values), summary, published, updated: entry.published }]
-      })
-      return { slug, title: catalogue.name, entries, since: layout.published.toISOString() }
     },
 
     /** What stands around an entry on its page. */

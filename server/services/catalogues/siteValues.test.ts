@@ -54,5 +54,23 @@ describe('values of the site', () => {
     const after = await html(page.slug)
     expect(after).not.toContain('9 to 5')
     for (const part of after.split('<footer')) expect(part).toContain('10 to 4')
+
+    // A file that stands around pages is called as it is now.
+    const file = await test.put('hours.txt', 'x')
+    const now = await catalogues.get(id)
+    await catalogues.changeFields(id, { fields: [...now.fields, newField('plan', 'Plan', 'file')], revision: now.revision, despite: false })
+    const [entry] = await entries.list(id)
+    await entries.change(id, [{ id: entry!.id, revision: entry!.revision, values: { plan: file.id } }])
+    await entries.publish(id, undefined)
+    const edge = await pages.get('foot')
+    await pages.saveDraft('foot', {
+      title: edge.title,
+      draft: pageOf(line({ type: 'siteValue', attrs: { field: 'plan' } })),
+      revision: edge.revision,
+    })
+    await pages.publish('foot')
+    expect((await html(page.slug)).split('<footer')[1]).toContain(file.title)
+    await test.trough.library.change(file.id, { title: 'How to find us' })
+    expect((await html(page.slug)).split('<footer')[1]).toContain('How to find us')
   })
 })

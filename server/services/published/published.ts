@@ -29,6 +29,7 @@ import { shownBy } from '../../../core/shelf/shelfLook'
 import { mayBeSeen } from '../../../core/see/said'
 import type { Gated } from '../../../core/gate/standing'
 import type { EntryIndex } from '../catalogues/entryIndex'
+import type { Feeds } from '../catalogues/feeds'
 import type { CatalogueFilling, Filled } from '../catalogues/filling'
 import type { Events } from '../events'
 import { kept } from '../kept'
@@ -120,6 +121,7 @@ interface Needs {
   contacts: Pick<Contacts, 'rules'>
   entryIndex: EntryIndex
   filling: CatalogueFilling
+  feeds: Pick<Feeds, 'of'>
   events: Events
 }
 
@@ -137,6 +139,7 @@ export function createPublishedPages({
   contacts,
   entryIndex,
   filling,
+  feeds,
   events,
 }: Needs) {
   const rendered = new LRUCache<string, Rendered>({ max: 2000 })
@@ -177,14 +180,17 @@ export function createPublishedPages({
     else following ??= setTimeout(follow, rest).unref()
   })
 
-  /** catalogues whose values stand around every page; undefined while that is being read */
-  let aroundOf: string[] | undefined
-  async function edgesWith(written: EdgeDocuments): Promise<{ edges: EdgeDocuments; of: string[] }> {
+  /** catalogues whose values stand around every page, and files they name; undefined while that is being read */
+  let aroundOf: { catalogues: string[]; files: string[] } | undefined
+  async function edgesWith(written: EdgeDocuments): Promise<{ edges: EdgeDocuments; of: NonNullable<typeof aroundOf> }> {
     const around = { titles: (await knowledgeBehind(null)).titles, speech: await site.speech() }
     const filled = await Promise.all(
       Object.entries(written).map(async ([edge, document]) => [edge as Edge, await filling.edge(document, around)] as const),
     )
-    return { edges: Object.fromEntries(filled.map(([edge, { document }]) => [edge, document])), of: filled.flatMap(([, { of }]) => of) }
+    return {
+      edges: Object.fromEntries(filled.map(([edge, { document }]) => [edge, document])),
+      of: { catalogues: filled.flatMap(([, { of }]) => of), files: filled.flatMap(([, { files }]) => files) },
+    }
   }
 
   async function readSiteFacts(): Promise<SiteFacts & { see: boolean }> {
@@ -211,13 +217,16 @@ export function createPublishedPages({
     return { facts, appearances: await looks.appearances(facts.style), shown: await shelfLooks.shown(), kept: await keptOf() }
   })
   for (const event of ['live', 'site', 'gates'] as const) events.on(event, setting.forget)
+  function forgetAround(touches: (of: NonNullable<typeof aroundOf>) => boolean) {
+    if (aroundOf && !touches(aroundOf)) return
+    setting.forget()
+    around.forget()
+    forget(() => true)
+  }
   for (const event of ['entries', 'catalogues'] as const)
-    events.on(event, ids => {
-      if (aroundOf && !ids.some(id => aroundOf!.includes(id.split('/')[0]!))) return
-      setting.forget()
-      around.forget()
-      forget(() => true)
-    })
+    events.on(event, ids => forgetAround(({ catalogues }) => ids.some(id => catalogues.includes(id.split('/')[0]!))))
+  // The title of a file stands there as it was.
+  events.on('library', ids => forgetAround(({ files }) => ids.some(id => files.includes(id))))
   // How long contacts are kept stands on pages.
   events.on('settings', keys => {
     if (!keys.includes(CONTACT_RULES_KEY)) return
@@ -333,7 +342,7 @@ export function createPublishedPages({
       ? await filling.entry(page.document, of.catalogue, of.entry, around)
       : await filling.document(page.document, around)
     const { known, picture, leans } = await gather(facts, { ...page, document: filled.document })
-    const feeds = await filling.feeds([...filled.lists, ...(of ? [of.catalogue.id] : [])], isOpenGate)
+    const feedsOf = await feeds.of([...filled.lists, ...(of ? [of.catalogue.id] : [])], isOpenGate)
     const entry = of && {
       frame: await frameOf(of, page.gate),
       about: of.catalogue.type
@@ -352,7 +361,7 @@ export function createPublishedPages({
         : undefined,
     }
     return {
-      html: renderPage(facts, { ...page, document: filled.document, picture, entry, feeds }, known),
+      html: renderPage(facts, { ...page, document: filled.document, picture, entry, feeds: feedsOf }, known),
       leans: {
         ...leans,
         entries: new Set([...leans.entries, ...(of ? [of.entry.id] : [])]),
