@@ -1,10 +1,9 @@
 import { expect, test, type Page } from '@playwright/test'
 import { strToU8, zipSync } from 'fflate'
-import type { CatalogueItem } from '../core/catalogue/catalogue'
-import type { EntryItem } from '../core/catalogue/entry'
 import type { FileItem } from '../core/files/fileItem'
 import type { FolderItem } from '../core/folders/folderItem'
 import { dropFiles } from './support/files'
+import { catalogueNamed, entriesIn } from './support/catalogues'
 import { add, newPage, openDesk, ownerApi } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 import { upload } from './support/upload'
@@ -17,8 +16,8 @@ test.beforeAll(async () => {
 })
 test.afterAll(() => server.remove())
 
-const catalogueOf = async (name: string) => (await api<{ items: CatalogueItem[] }>('/catalogues')).items.find(each => each.name === name)!
-const entriesOf = async (id: string) => (await api<{ items: EntryItem[] }>(`/catalogues/${id}/entries`)).items
+const catalogueOf = (name: string) => catalogueNamed(api, name)
+const entriesOf = (id: string) => entriesIn(api, id)
 const html = async (path: string) => (await fetch(server.url + path)).text()
 const openCatalogue = async (page: Page, name: string) => openDesk(page, server.url, `/desk/catalogues/${(await catalogueOf(name)).id}`)
 const fieldButton = (page: Page, name: string) =>

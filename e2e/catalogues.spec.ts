@@ -1,12 +1,12 @@
 import { setTimeout as wait } from 'node:timers/promises'
 import { expect, test, type Page } from '@playwright/test'
 import type { CatalogueItem } from '../core/catalogue/catalogue'
-import type { EntryItem } from '../core/catalogue/entry'
 import type { ImportLook } from '../core/catalogue/import'
 import type { PageItem } from '../core/page/pageItem'
 import { makePdf } from '../demo/pdf'
 import { safetySheet } from '../demo/texts'
 import { dropFiles, dropFolders, sha256, type RealFile } from './support/files'
+import { catalogueNamed, entriesIn } from './support/catalogues'
 import { add, carry, choose, newPage, openDesk, ownerApi, setUp } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 import { signIn } from './support/upload'
@@ -33,8 +33,8 @@ const sheetOf = async (name: string): Promise<RealFile> => ({
 
 const grid = (page: Page, one: string) => page.getByRole('grid', { name: `All of the catalogue, a row for each ${one}` })
 const cell = (page: Page, name: string) => page.getByRole('gridcell', { name, exact: true })
-const catalogueOf = async (name: string) => (await api<{ items: CatalogueItem[] }>('/catalogues')).items.find(each => each.name === name)!
-const entriesOf = async (id: string) => (await api<{ items: EntryItem[] }>(`/catalogues/${id}/entries`)).items
+const catalogueOf = (name: string) => catalogueNamed(api, name)
+const entriesOf = (id: string) => entriesIn(api, id)
 const valuesOf = async (name: string, field: string) => (await entriesOf((await catalogueOf(name)).id)).map(({ values }) => values[field])
 
 test('eight products with a sheet each, a list and pages, live, by who begins with nothing, in nine actions', async ({ page, browser }) => {

@@ -5,10 +5,8 @@ import { ENTRY_TYPES, fieldOf, type CatalogueItem } from '~~/core/catalogue/cata
 import { TITLE, type Field } from '~~/core/catalogue/field'
 import { importItemSchema, type ImportItem } from '~~/core/catalogue/import'
 import { straySchema, type Stray } from '~~/core/catalogue/match'
-import { PROPERTIES, canBeTold } from '~~/core/catalogue/properties'
 import { titleOf } from '~~/core/catalogue/values'
 import { KIND_WORDS } from '~/catalogue/fieldWords'
-import { PROPERTY_WORDS } from '~/catalogue/propertyWords'
 
 /** A catalogue as a whole, in the margin: its fields, its pages, what it is called. */
 const props = defineProps<{
@@ -99,20 +97,6 @@ watch([() => catalogues.changes, () => library.changes], () => attempt(loadStray
 const fieldNamed = (id: string) => fieldOf(props.catalogue.fields, id)
 
 const source = computed(() => (props.catalogue.source ? library.known.get(props.catalogue.source.file) : undefined))
-
-/** Properties that fields can be told as, each with the fields that can be. */
-const properties = computed(() => {
-  const { type, fields } = props.catalogue
-  if (!type) return []
-  return Object.keys(PROPERTIES[type]).flatMap(property => {
-    const items = fields.filter(field => canBeTold(type, property, field)).map(({ id, name: title }) => ({ value: id, title }))
-    return items.length ? [{ property, items }] : []
-  })
-})
-function tellAs(property: string, field: string | null) {
-  const { [property]: _, ...others } = props.catalogue.properties
-  return change({ properties: field ? { ...others, [property]: field } : others })
-}
 
 /** The entries whose files were taken most. */
 const mostTaken = computed(() =>
@@ -241,19 +225,7 @@ const makeLayout = () =>
         hint="A type of schema.org; price, days, place and papers are named by their kinds."
         @update:model-value="change({ type: $event })"
       />
-      <FoldSection v-if="properties.length" heading="Which field says what">
-        <p class="hint">Left empty, price, days, place and papers are told by their kinds.</p>
-        <VSelect
-          v-for="{ property, items } in properties"
-          :key="property"
-          :label="PROPERTY_WORDS[property] ?? property"
-          :items="items"
-          :model-value="catalogue.properties[property] ?? null"
-          clearable
-          placeholder="by itself"
-          @update:model-value="tellAs(property, $event)"
-        />
-      </FoldSection>
+      <PropertyFields :catalogue="catalogue" @change="change({ properties: $event })" />
       <VSelect
         v-if="keyItems.length > 1"
         :model-value="catalogue.key"

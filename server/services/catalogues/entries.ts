@@ -42,6 +42,14 @@ export interface Published {
   lacking: { id: string; title: string; field: string }[]
 }
 
+const folded = new WeakMap<EntryItem, string>()
+/** The name of an entry as it is looked for; kept for as long as the entry is, since it is asked for with each key that is pressed. */
+function foldedTitle(entry: EntryItem): string {
+  const known = folded.get(entry) ?? fold(titleOf(entry.values))
+  folded.set(entry, known)
+  return known
+}
+
 /** Cells of a row as they shall be. */
 const changedValues = (before: Values, change: EntryChange['values']): Values => {
   const values = { ...before }
@@ -145,12 +153,18 @@ export function createEntries(db: Database, index: EntryIndex) {
     async led({ q, ids }: { q: string; ids: string[] }): Promise<LedEntry[]> {
       const [words, wanted] = [fold(q.trim()), new Set(ids)]
       const found: LedEntry[] = []
-      for (const { id: catalogue, slug, layout } of await index.catalogues()) {
+      for (const { id: catalogue, slug, layout, ofSite } of await index.catalogues()) {
+        if (ofSite || (!wanted.size && found.length >= MOST_LED)) continue
         for (const entry of (await index.entriesOf(catalogue)).all) {
-          const title = titleOf(entry.values)
-          const isWanted = wanted.has(entry.id) || (words && found.length < MOST_LED && fold(title).includes(words))
+          const isWanted = wanted.has(entry.id) || (words && found.length < MOST_LED && foldedTitle(entry).includes(words))
           if (isWanted)
-            found.push({ id: entry.id, title, slug: entrySlug(slug, entry.slug), catalogue, live: entry.live && layout !== null })
+            found.push({
+              id: entry.id,
+              title: titleOf(entry.values),
+              slug: entrySlug(slug, entry.slug),
+              catalogue,
+              live: entry.live && layout !== null,
+            })
         }
       }
       return found
