@@ -1,5 +1,4 @@
-import AxeBuilder from '@axe-core/playwright'
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test } from '@playwright/test'
 import { HtmlValidate } from 'html-validate'
 import { BUILT_IN_LOOKS } from '../core/look/builtin'
 import type { PageDetails } from '../core/page/pageItem'
@@ -9,6 +8,7 @@ import type { Block } from '../core/page/schema'
 import { START_NAMES } from '../core/page/starts'
 import { mapTargets } from '../core/page/targets'
 import { mapBlocks } from '../core/page/blocks'
+import { violations } from './support/axe'
 import { choose, openDesk, openFolder, openPage, ownerApi, row, showInLibrary } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 
@@ -17,15 +17,6 @@ test.beforeAll(async () => {
   server = await startServer(await makeData('demo'))
 })
 test.afterAll(() => server.remove())
-
-/** Violations of WCAG 2.2, levels A and AA, and of axe's best practices, on the whole page or in the part that changed. */
-async function violations(page: Page, part = 'html') {
-  const { violations: found } = await new AxeBuilder({ page })
-    .include(part)
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
-    .analyze()
-  return found.map(({ id, nodes }) => `${id}: ${nodes.map(node => node.target.join(' ')).join(', ')}`)
-}
 
 /** Pages that show what is in a file: pages with marks, a table, a document, a sound; and what was found. */
 const LOOKS = ['marlpit-k60-manual.pdf?page=2&find=kiln', 'spare-parts-k60.xlsx', 'joining-form.docx?find=name', 'kiln-finished.wav'].map(

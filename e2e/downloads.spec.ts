@@ -1,8 +1,8 @@
-import AxeBuilder from '@axe-core/playwright'
 import { randomBytes } from 'node:crypto'
 import { connect } from 'node:net'
 import { expect, test, type Page } from '@playwright/test'
 import type { Board, DownloadsLog } from '../core/tally/board'
+import { violations } from './support/axe'
 import { choose, openDesk, ownerApi } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 import { cookieOf, upload } from './support/upload'
@@ -314,7 +314,6 @@ for (const width of [1280, 390])
       await page.goto(`${server.url}/desk/downloads?${query}`)
       await main(page).getByText(there!).first().waitFor()
       if (!query!.startsWith('show=')) await main(page).locator('tbody').last().getByRole('button').first().click()
-      const { violations } = await new AxeBuilder({ page }).include('.margin-board').analyze()
-      expect(violations.map(({ id, nodes }) => [id, nodes.map(({ html }) => html)])).toEqual([])
+      expect(await violations(page, '.margin-board'), query).toEqual([])
     }
   })

@@ -1,6 +1,6 @@
-import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
 import type { Board } from '../core/tally/board'
+import { violations } from './support/axe'
 import { choose, openDesk, ownerApi } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 import { cookieOf } from './support/upload'
@@ -40,8 +40,7 @@ test('a log of before is looked at, brought in, told apart in the bars, and take
   await main(page).getByRole('button', { name: 'Bring 3 downloads in' }).click()
   await expect(main(page).getByRole('row', { name: /old site\.log/ })).toContainText('3')
   expect((await board('span=all')).total.count).toBe(before + 3)
-  const { violations } = await new AxeBuilder({ page }).include('.margin-board').analyze()
-  expect(violations.map(({ id, nodes }) => [id, nodes.map(({ html }) => html)])).toEqual([])
+  expect(await violations(page, '.margin-board')).toEqual([])
 
   // The same once more is refused, with words; and is no log at all.
   await page

@@ -164,9 +164,10 @@ if (quick) {
   await step(...types)
   await step('Format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.'])
   await step('Demo data', 'node', ['--import', 'tsx', 'demo/build.ts', process.env.TROUGH_DEMO_TEMPLATE])
+  // Each of these keeps one core at work, as the linter does beside them.
+  build()
   await linted
   await unitTests()
-  build()
   await endToEnd()
 }
 try {

@@ -31,7 +31,7 @@ import type { PagePart } from '../../core/page/edges'
 import type { PageDocument, Target } from '../../core/page/schema'
 import type { Rights } from '../../core/rights/rights'
 import type { ImportFormat } from '../../core/tally/brought/brought'
-import type { Occasion } from '../../core/tally/daily'
+import type { Occasion } from '../../core/tally/occasions'
 import type { Transfer } from '../../core/tally/transfers'
 import type { TimedAct } from '../../core/timetable/timedItem'
 import type { Trouble } from '../../core/trust/trustReports'
@@ -995,7 +995,7 @@ export const imports = pgTable('imports', {
   created: moment('created').notNull().defaultNow(),
 })
 
-/** What is counted by day besides downloads, by `core/tally/daily`; days are those of the site's time zone as it was then. */
+/** What is counted by day besides downloads, by `core/tally/occasions`; days are those of the site's time zone as it was then. */
 export const dailyCounts = pgTable(
   'daily_counts',
   {

@@ -1,6 +1,6 @@
 import type { H3Event } from 'h3'
 import { defineNitroPlugin } from 'nitropack/runtime'
-import { namesTwoHosts, originForm } from '../../core/http/target'
+import { namesTwoHosts, originForm } from '../../core/http/requestTarget'
 import { Problem } from '../../core/problem'
 import type { Trough } from '../trough'
 import { useTrough } from '../utils/trough'

@@ -1,6 +1,6 @@
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { readSearchQuery } from '../../core/search/searchQuery'
-import { keptWords } from '../../core/tally/daily'
+import { keptWords } from '../../core/tally/occasions'
 import type { Trough } from '../trough'
 import { inTurn, sendMade } from './made'
 

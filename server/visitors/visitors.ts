@@ -1,7 +1,7 @@
 import type { IncomingMessage } from 'node:http'
 import type { H3Event } from 'h3'
 import { headerOf } from '../../core/http/conditional'
-import { meantPath } from '../../core/http/target'
+import { meantPath } from '../../core/http/forgivingPath'
 import { SEARCH_PATH } from '../../core/search/searchQuery'
 import { shelfHref } from '../../core/shelf/shelf'
 import { GateClosed } from '../../core/gate/closed'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { missesSchema, type Misses } from '~~/core/tally/daily'
+import { missesSchema, type Misses } from '~~/core/tally/occasions'
 import { mayOpen } from '~/rights/boards'
 
 /** Addresses of the site that visitors followed though nothing is there: found by what they did, not by walking. */

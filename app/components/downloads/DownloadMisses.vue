@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { missesSchema, type Misses } from '~~/core/tally/daily'
+import { missesSchema, type Misses } from '~~/core/tally/occasions'
 
 /** What visitors wanted and did not get. */
 const props = defineProps<{ given: string }>()

@@ -1,5 +1,5 @@
 import { and, eq, gte, inArray, lte, sql } from 'drizzle-orm'
-import type { Occasion } from '../../../core/tally/daily'
+import type { Occasion } from '../../../core/tally/occasions'
 import type { Narrowing } from '../../../core/tally/columns'
 import type { Listed } from '../../../core/tally/particulars'
 import type { SpanFound } from '../../../core/tally/span'

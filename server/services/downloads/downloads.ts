@@ -11,7 +11,7 @@ import {
   type LogItem,
   type LogQuery,
 } from '../../../core/tally/board'
-import type { Misses } from '../../../core/tally/daily'
+import type { Misses } from '../../../core/tally/occasions'
 import type { DerivedKeys, Narrowing, Stretch } from '../../../core/tally/columns'
 import { DERIVED, DIMENSIONS, type Listed } from '../../../core/tally/particulars'
 import { aheadIn, barsOf, spanFound, type SpanFound } from '../../../core/tally/span'

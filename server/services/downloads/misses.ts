@@ -1,5 +1,5 @@
 import { and, desc, eq, gte, inArray, lt, lte, sql } from 'drizzle-orm'
-import type { Misses, Occasion } from '../../../core/tally/daily'
+import type { Misses, Occasion } from '../../../core/tally/occasions'
 import type { Stretch } from '../../../core/tally/columns'
 import type { Database } from '../../db/connection'
 import { dailyCounts, downloads, files, gates, pages } from '../../db/schema'

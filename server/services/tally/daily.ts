@@ -1,6 +1,6 @@
 import { and, eq, inArray, lt, sql } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
-import { keptText, OCCASIONS, WRITTEN_BY_VISITORS, type Happened, type Occasion } from '../../../core/tally/daily'
+import { keptText, OCCASIONS, WRITTEN_BY_VISITORS, type Happened, type Occasion } from '../../../core/tally/occasions'
 import { referredBy } from '../../../core/tally/particulars'
 import { dayAt } from '../../../core/tally/span'
 import type { Database } from '../../db/connection'

@@ -1,5 +1,5 @@
 import type { IncomingMessage } from 'node:http'
-import type { Happened } from '../../../core/tally/daily'
+import type { Happened } from '../../../core/tally/occasions'
 import { isAhead } from '../../../core/tally/purpose'
 import type { Visitors } from '../visitorAddress'
 import type { DailyTally } from './daily'

@@ -1,6 +1,6 @@
 import { setImmediate } from 'node:timers/promises'
 import { asc, inArray, sql } from 'drizzle-orm'
-import { tenthOf } from '../../../core/tally/daily'
+import { tenthOf } from '../../../core/tally/occasions'
 import { DoubleClicks } from '../../../core/tally/doubleClicks'
 import { coversAll } from '../../../core/tally/intervals'
 import { mergeDownloads, type CountedDownload } from '../../../core/tally/merge'

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { keptText, keptWords, tenthOf } from './daily'
+import { keptText, keptWords, tenthOf } from './occasions'
 
 describe('what is kept of text', () => {
   it('holds nothing that a database refuses, and not all of what is long', () => {
