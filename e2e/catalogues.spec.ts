@@ -237,7 +237,7 @@ test('kill -9 while a table comes in: after the restart nothing of it is there',
   const own = await startServer(await makeData('demo'))
   try {
     const ask = await ownerApi(own.url)
-    const rows = Array.from({ length: 6000 }, (_, at) => `N${at},Thing ${at},${at}`)
+    const rows = Array.from({ length: 3000 }, (_, at) => `N${at},Thing ${at},${at}`)
     const look = await ask<ImportLook>('/entry-imports?name=things.csv', {
       method: 'POST',
       body: ['Number,Name,Weight', ...rows].join('\n'),

@@ -110,7 +110,7 @@ test('countries are drawn as dark as they are many, and the library stands in th
 
 test('kill -9 while a log comes in: nothing of it is left after the restart, and it comes in whole then', async () => {
   const { items } = await (await ownerApi(server.url))<{ items: { handle: string }[] }>('/files?q=joining form')
-  const many = 60_000
+  const many = 30_000
   const moment = (index: number) => {
     const [, day, month, year, time] = new Date(Date.UTC(2023, 0, 1) + index * 60_000).toUTCString().split(' ')
     return `${day}/${month}/${year}:${time} +0000`
