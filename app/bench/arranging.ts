@@ -30,8 +30,6 @@ export function useArranging(pageId: string, editor: Ref<Editor | undefined>) {
   /** until it is known how they should stand */
   const open = shallowRef<Arranged>()
 
-  const say = (error: unknown) => notices.say(wordsOf(error), { tone: 'attention' })
-
   /** Sends files that all go to one placement; what it is given may change with each that arrives, one after the other. */
   function sendTogether(
     what: Arranged,
@@ -46,7 +44,7 @@ export function useArranging(pageId: string, editor: Ref<Editor | undefined>) {
       done(item, local) {
         arrived.set(local, item)
         const items = [...what.ours, ...what.files.flatMap(file => arrived.get(file) ?? [])]
-        turn = turn.then(() => give(items, { item, local })).catch(say)
+        turn = turn.then(() => give(items, { item, local })).catch(notices.refused)
         return turn
       },
     })
@@ -104,7 +102,7 @@ export function useArranging(pageId: string, editor: Ref<Editor | undefined>) {
         })
       }
     } catch (error) {
-      say(error)
+      notices.refused(error)
     }
     editor.value?.view.focus()
   }

@@ -110,7 +110,7 @@ export function useDropping({ editor, arriving, arranging }: DroppingOptions) {
       words.value = at.kind !== 'button' ? 'Goes here' : old ? `The next edition of “${old.title}”` : 'This button leads there instead'
     },
     out: () => (spot.value = undefined),
-    drop: (carried, point) => drop(carried, point).catch((error: unknown) => notices.say(wordsOf(error), { tone: 'attention' })),
+    drop: (carried, point) => drop(carried, point).catch(notices.refused),
   }
 
   return { spot, words, target, showPicture }

@@ -24,7 +24,7 @@ export function useFilling(editor: Ref<Editor | undefined>) {
       const problem = problemOf(placed, files.length)
       if (problem) notices.say(problem, { tone: 'attention' })
     } catch (error) {
-      notices.say(wordsOf(error), { tone: 'attention' })
+      notices.refused(error)
     }
     editor.value!.view.focus()
   }

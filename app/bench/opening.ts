@@ -24,7 +24,6 @@ export function useOpening({ id, at, editor, selected, onOpen }: OpeningOptions)
   const asking = useAsking()
   const past = usePast(id, editor)
   const failure = ref('')
-  const say = (error: unknown) => notices.say(wordsOf(error), { tone: 'attention' })
 
   // The page is asked for while its board is being put up.
   const mounted = new Promise<void>(resolve => onMounted(resolve))
@@ -59,11 +58,11 @@ export function useOpening({ id, at, editor, selected, onOpen }: OpeningOptions)
         action: { label: 'Undo', run: () => void editor.value?.chain().undo().run() },
       })
     } catch (error) {
-      say(error)
+      notices.refused(error)
     }
   }
 
-  const keepMine = () => page.keepMine().catch(say)
+  const keepMine = () => page.keepMine().catch(notices.refused)
 
   /** The page was changed from elsewhere on the desk. */
   async function readAnew({ id: changed, replaced }: Anew) {

@@ -102,7 +102,6 @@ export function usePast(id: string, editor: Ref<Editor | undefined>) {
     return done
   }
 
-  const say = (error: unknown) => notices.say(wordsOf(error), { tone: 'attention' })
   watch(editor, current =>
     current?.on('transaction', ({ transaction, appendedTransactions }) => {
       for (const written of new Set([unsaved, reading]))
@@ -111,8 +110,8 @@ export function usePast(id: string, editor: Ref<Editor | undefined>) {
       const before = last
       last = current.state
       const { back, again } = past.note([transaction, ...appendedTransactions], before, last)
-      if (back) targets.takeBack(back.undo).catch(say)
-      if (again) targets.replaceAgain(again).then(keep, say)
+      if (back) targets.takeBack(back.undo).catch(notices.refused)
+      if (again) targets.replaceAgain(again).then(keep, notices.refused)
       if (transaction.docChanged) void keepSoon()
     }),
   )

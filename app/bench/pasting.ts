@@ -30,7 +30,7 @@ export function usePasting({ editor, selected, arriving, dropping }: PastingOpti
         if (led?.target.kind === 'file' || led?.target.kind === 'page')
           notices.say(`That is “${led.title}” of this site: the link follows it wherever it moves.`, {})
       })
-      .catch((error: unknown) => notices.say(wordsOf(error), { tone: 'attention' }))
+      .catch(notices.refused)
     return true
   }
 

@@ -18,3 +18,6 @@ export function useAttempt() {
 
   return { problem, attempt }
 }
+
+/** Does what may be refused; the reason is said where notices stand. */
+export const orSayWhy = (act: () => Promise<unknown>) => act().catch(useNotices().refused)

@@ -65,7 +65,7 @@ export function useBundle(id: () => string) {
       bundle.value = await ask(bundleDetailsSchema, `/bundles/${id()}`, 'PUT', { entries, revision: bundle.value!.revision, gated })
       library.learn([bundle.value.file])
     } catch (error) {
-      notices.say(wordsOf(error), { tone: 'attention' })
+      notices.refused(error)
     }
     await library.refresh()
   }
@@ -82,7 +82,7 @@ export function useBundle(id: () => string) {
       bundle.value = await addToBundle(id(), selection)
       library.learn([bundle.value.file])
     } catch (error) {
-      notices.say(wordsOf(error), { tone: 'attention' })
+      notices.refused(error)
     }
     await library.refresh()
   }

@@ -1,7 +1,6 @@
 import { nextTick } from 'vue'
 import { CLOSED_GATE } from '~~/core/gate/gate'
 import type { FoundFile } from '~~/core/files/fileItem'
-import { wordsOf } from './api'
 
 const isOffered = ({ gate }: FoundFile) => gate !== CLOSED_GATE
 
@@ -30,7 +29,7 @@ export function useFileSearch(limit: number, { types, offers }: { types?: () => 
     const answer = library.search(q, without ? limit * MORE : limit, types?.()).then(
       found => (mine !== asked ? undefined : without ? { ...found, items: found.items.filter(isOffered).slice(0, limit) } : found),
       (error: unknown) => {
-        useNotices().say(wordsOf(error), { tone: 'attention' })
+        useNotices().refused(error)
         return undefined
       },
     )

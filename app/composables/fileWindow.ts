@@ -1,7 +1,7 @@
 import { reactive, shallowReactive } from 'vue'
 import { z } from 'zod'
 import { foundFileSchema, type FoundFile } from '~~/core/files/fileItem'
-import { ask, wordsOf } from './api'
+import { ask } from './api'
 
 const idsSchema = z.object({ ids: z.array(z.string()) })
 
@@ -79,7 +79,7 @@ export class FileWindow {
       if (age === this.age) this.take(stretch * STRETCH, answer)
     } catch (error) {
       if (age === this.age) this.asked.delete(stretch)
-      useNotices().say(wordsOf(error), { tone: 'attention' })
+      useNotices().refused(error)
     }
   }
 

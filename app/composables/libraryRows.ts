@@ -2,7 +2,6 @@ import { computed, shallowRef, watch } from 'vue'
 import type { FolderItem } from '~~/core/folders/folderItem'
 import { Rows, type Segment } from '~/library/rows'
 import { FileWindow } from './fileWindow'
-import { wordsOf } from './api'
 
 const byName = (a: FolderItem, b: FolderItem) => a.name.localeCompare(b.name, undefined, { numeric: true })
 
@@ -26,7 +25,7 @@ export function useLibraryRows(perRow: () => number) {
     try {
       await window.refresh()
     } catch (error) {
-      useNotices().say(wordsOf(error), { tone: 'attention' })
+      useNotices().refused(error)
     }
   }
 

@@ -46,7 +46,7 @@ export function usePublish() {
       notices.say(`“${live.title}” is live.${unwritten()}`, { tone: 'works', action: { label: 'View live', run: viewLive } })
     } catch (error) {
       if (error instanceof ApiProblem && Array.isArray(error.extra.findings)) blocking.value = error.extra.findings as Finding[]
-      else notices.say(wordsOf(error), { tone: 'attention' })
+      else notices.refused(error)
     } finally {
       busy.value = false
     }

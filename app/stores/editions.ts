@@ -6,7 +6,7 @@ import { fileItemSchema, type EditionChange, type FileItem } from '~~/core/files
 import { dateInName } from '~~/core/files/nameAdvice'
 import { fittingLabel, type Spoken } from '~~/core/page/fittingLabel'
 import type { Reworded } from '~~/core/walk/finding'
-import { ask, tell, wordsOf } from '~/composables/api'
+import { ask, tell } from '~/composables/api'
 import type { LocalFile } from '~/composables/localFiles'
 import { useLibrary } from './library'
 import { useNotices } from './notices'
@@ -100,8 +100,8 @@ export const useEditions = defineStore('editions', () => {
       if (labels.length) ({ undo } = await ask(undoSchema, '/walk/reword', 'POST', { labels }))
     })
     const takeBack = () =>
-      Promise.all([useLibrary().showEdition(file.id, before), undo && tell('/walk/take-back', 'POST', { undo })]).catch((error: unknown) =>
-        useNotices().say(wordsOf(error), { tone: 'attention' }),
+      Promise.all([useLibrary().showEdition(file.id, before), undo && tell('/walk/take-back', 'POST', { undo })]).catch(
+        useNotices().refused,
       )
     useNotices().say(`Visitors get the new “${file.title}” now, from every button.`, {
       tone: 'works',

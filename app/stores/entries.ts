@@ -168,7 +168,7 @@ export const useEntries = defineStore('entries', () => {
       await send(done[which].filter(({ id }) => byId.value.has(id)))
       from.value = from.value.slice(0, -1)
       to.value = [...to.value, done]
-    }).catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' }))
+    }).catch(useNotices().refused)
   }
   const undo = () => step(past, future, 'before')
   const redo = () => step(future, past, 'after')

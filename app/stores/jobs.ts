@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 import type { ClashWay } from '~~/core/files/clash'
 import { jobItemSchema, type JobItem } from '~~/core/jobs/jobItem'
 import { createQueue } from '~~/core/queue'
-import { ask, tell, wordsOf } from '~/composables/api'
+import { ask, tell } from '~/composables/api'
 import { counted } from '~/composables/format'
 import { useLibrary } from './library'
 import { useNotices } from './notices'
@@ -81,7 +81,7 @@ export const useJobs = defineStore('jobs', () => {
     unpack: (fileId: string, clash: ClashWay = 'both') => begin(`/files/${fileId}/unpack`, { clash }),
 
     async stop(id: string) {
-      await tell(`/jobs/${id}`, 'DELETE').catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' }))
+      await tell(`/jobs/${id}`, 'DELETE').catch(useNotices().refused)
       await load()
     },
 

@@ -13,7 +13,7 @@ import { DEFAULT_STYLE, type SiteStyle, siteStyleSchema } from '~~/core/look/sit
 import { fillHref } from '~~/core/page/href'
 import { targetFacts } from '~~/core/page/placeholders'
 import { createQueue } from '~~/core/queue'
-import { ask, tell, wordsOf } from '~/composables/api'
+import { ask, tell } from '~/composables/api'
 import { useLibrary } from './library'
 import { useNotices } from './notices'
 
@@ -64,7 +64,7 @@ export const useLooks = defineStore('looks', () => {
   /** Resolves once looks are there to be shown; those that were there before are shown meanwhile, and read anew behind that. */
   async function ready(): Promise<void> {
     if (!known) return load()
-    load().catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' }))
+    load().catch(useNotices().refused)
   }
 
   async function create(look: NewLook): Promise<Look> {

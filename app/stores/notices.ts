@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
+import { wordsOf } from '~/composables/api'
 
 export interface Notice {
   text: string
@@ -21,5 +22,8 @@ export const useNotices = defineStore('notices', () => {
     waiting.value = [...waiting.value, { text, tone, action }]
   }
 
-  return { waiting, say, gone: (text: string) => seen.delete(text) }
+  /** Says why something could not be done. */
+  const refused = (error: unknown) => say(wordsOf(error), { tone: 'attention' })
+
+  return { waiting, say, refused, gone: (text: string) => seen.delete(text) }
 })

@@ -97,9 +97,7 @@ export const usePage = defineStore('page', () => {
     if (targets === savedTargets) return
     savedTargets = targets
     // The page is saved whether or not the library can be shown anew.
-    useLibrary()
-      .refresh()
-      .catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' }))
+    useLibrary().refresh().catch(useNotices().refused)
   }
 
   async function write() {
@@ -202,10 +200,7 @@ export const usePage = defineStore('page', () => {
     const places = await heldBy(async () =>
       take(await ask(pageDetailsSchema, `/pages/${current.value!.id}/unpublish${despite ? '?despite=yes' : ''}`, 'POST')),
     )
-    if (!places.length)
-      useLibrary()
-        .refresh()
-        .catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' }))
+    if (!places.length) useLibrary().refresh().catch(useNotices().refused)
     return places
   }
 

@@ -5,7 +5,7 @@ import type { DeleteFile, FileItem } from '~~/core/files/fileItem'
 import { writeLinks, type LinkFormat } from '~~/core/files/links'
 import { gatesOf } from '~~/core/gate/standing'
 import { dealtWithSchema, movedSchema, describedSchema, type Describe, type Moved, type Selection } from '~~/core/files/selection'
-import { ask, tell, wordsOf } from '~/composables/api'
+import { ask, tell } from '~/composables/api'
 import { counted } from '~/composables/format'
 import { useFolders } from './folders'
 import { useLibrary } from './library'
@@ -188,7 +188,7 @@ export const useSelection = defineStore('selection', () => {
     try {
       await act()
     } catch (error) {
-      notices.say(wordsOf(error), { tone: 'attention' })
+      notices.refused(error)
       await refresh().catch(() => undefined)
     }
   }

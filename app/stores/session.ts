@@ -5,7 +5,7 @@ import { languageSchema } from '~~/core/language/languages'
 import { COUNTS_TOLD, speechOf } from '~~/core/language/speech'
 import { ownWordsSchema } from '~~/core/language/words/words'
 import { cleaningSchema } from '~~/core/trust/trustReports'
-import { ask, tell, wordsOf } from '~/composables/api'
+import { ask, tell } from '~/composables/api'
 import { useNotices } from './notices'
 import { useRights } from './rights'
 
@@ -85,7 +85,7 @@ export const useSession = defineStore('session', () => {
       off()
       // The board has let go already.
       await router.push('/desk')
-      notices.say(wordsOf(error), { tone: 'attention' })
+      notices.refused(error)
     } finally {
       off()
     }

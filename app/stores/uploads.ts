@@ -86,14 +86,7 @@ export const useUploads = defineStore('uploads', () => {
     }
   }
 
-  const refreshSoon = useThrottleFn(
-    () =>
-      useLibrary()
-        .refresh()
-        .catch((error: unknown) => useNotices().say(wordsOf(error), { tone: 'attention' })),
-    TOGETHER,
-    true,
-  )
+  const refreshSoon = useThrottleFn(() => useLibrary().refresh().catch(useNotices().refused), TOGETHER, true)
 
   /** Asks which file an upload became, and tells the owner of files with the same bytes. */
   async function collect(url: string): Promise<FileItem> {

@@ -122,7 +122,7 @@ async function write(changes: CellChange[]): Promise<boolean> {
     await entries.change(changes)
     return true
   } catch (error) {
-    notices.say(wordsOf(error), { tone: 'attention' })
+    notices.refused(error)
     return false
   }
 }
@@ -154,7 +154,7 @@ async function finish(): Promise<boolean> {
     return true
   } catch (error) {
     if (error instanceof ApiProblem && error.status === 409 && error.extra.entry === now.entry && !error.extra.field) sayChanged(now, field)
-    else notices.say(wordsOf(error), { tone: 'attention' })
+    else notices.refused(error)
     return false
   }
 }

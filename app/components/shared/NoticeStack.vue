@@ -21,7 +21,7 @@ async function act({ action }: Notice) {
   try {
     await action?.run()
   } catch (error) {
-    notices.say(wordsOf(error), { tone: 'attention' })
+    notices.refused(error)
   }
 }
 </script>

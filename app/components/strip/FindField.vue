@@ -53,7 +53,7 @@ watch([text, open], async () => {
 })
 
 function failed(error: unknown): LedEntry[] {
-  useNotices().say(wordsOf(error), { tone: 'attention' })
+  useNotices().refused(error)
   return []
 }
 /** Entries come when they do: files are not waited for with them. */

@@ -54,7 +54,7 @@ async function publishWaiting() {
         { tone: 'attention' },
       )
   } catch (caught) {
-    notices.say(wordsOf(caught), { tone: 'attention' })
+    notices.refused(caught)
   } finally {
     publishing.value = false
   }

@@ -1,26 +1,23 @@
 <script setup lang="ts">
 import { mdiDotsHorizontal } from '@mdi/js'
 import { z } from 'zod'
-import { fieldOf } from '~~/core/catalogue/catalogue'
-import { EXPORT_FORMATS, entryTakenSchema, type EntryItem } from '~~/core/catalogue/entry'
+import { EXPORT_FORMATS, entryTakenSchema } from '~~/core/catalogue/entry'
 import { TITLE, isFileKind, newField, type Field } from '~~/core/catalogue/field'
-import type { Matched, Stray } from '~~/core/catalogue/match'
 import { titleOf } from '~~/core/catalogue/values'
 import { newId } from '~~/core/id'
 import { holdsWords, lacking } from '~/catalogue/cells'
+import { useComingFiles } from '~/catalogue/comingFiles'
+import { TABLES, useComingTable } from '~/catalogue/comingTable'
+import { useGoingLive } from '~/catalogue/goingLive'
 import type { Carried } from '~/composables/carried'
-import type { LocalFile } from '~/composables/localFiles'
 
 /** One catalogue: its entries as a table, and in the margin the one that is chosen, or the catalogue itself. */
 const route = useRoute()
 const id = String(route.params.id)
 const catalogues = useCatalogues()
 const entries = useEntries()
-const pages = usePages()
 const rights = useRights()
-const uploads = useUploads()
 const library = useLibrary()
-const notices = useNotices()
 const timetable = useTimetable()
 const failure = ref('')
 
@@ -71,10 +68,8 @@ const entry = computed(() => (current.value ? entries.byId.get(current.value) : 
 const whole = ref(true)
 const table = useTemplateRef('table')
 
-const attempt = (act: () => Promise<unknown>) => act().catch((error: unknown) => notices.say(wordsOf(error), { tone: 'attention' }))
-
 const add = () =>
-  attempt(async () => {
+  orSayWhy(async () => {
     words.value = ''
     lacks.value = undefined
     const [made] = await entries.create([{ [TITLE]: `New ${catalogue.value!.one}` }])
@@ -82,31 +77,14 @@ const add = () =>
     await table.value?.begin(made!.id)
   })
 
-const publishing = ref(false)
-async function publish(ids?: string[]) {
-  publishing.value = true
-  await attempt(async () => {
-    const { live, lacking: left } = await catalogues.publish(id, ids)
-    await entries.load()
-    const [first] = left
-    if (first) {
-      notices.say(`${counted(left.length, 'entry is', 'entries are')} not live: “${first.title}” needs “${first.field}”.`, {
-        tone: 'attention',
-      })
-    }
-    if (live) notices.say(`${counted(live, 'entry is', 'entries are')} live.`, { tone: 'works' })
-  })
-  publishing.value = false
-}
-
 const some = computed(() => [...chosen.value].filter(each => entries.byId.has(each)))
 async function removeSome(ids: string[]) {
-  await attempt(() => entries.remove(ids))
+  await orSayWhy(() => entries.remove(ids))
   chosen.value = new Set()
   if (current.value && ids.includes(current.value)) current.value = undefined
 }
 const duplicate = () =>
-  attempt(async () => {
+  orSayWhy(async () => {
     await entries.create(
       some.value.map(each => ({
         ...entries.byId.get(each)!.values,
@@ -117,35 +95,6 @@ const duplicate = () =>
     chosen.value = new Set()
   })
 
-const made = ref<{ list: string }>()
-const makePages = () =>
-  attempt(async () => {
-    made.value = await catalogues.makePages(id)
-    notices.say(`A page lists them now, and each ${catalogue.value!.one} has one of its own. Look at them, then publish.`, {
-      tone: 'works',
-      action: { label: 'Open the list', run: () => navigateTo(`/desk/pages/${made.value!.list}`) },
-    })
-  })
-const listed = computed(() => pages.all.find(page => page.id === made.value?.list))
-/** Entries, what they are laid out in, and the page that lists them. */
-const waitingPages = computed(() => pages.waiting.filter(({ id: page, catalogue: of }) => of === id || page === made.value?.list).length)
-async function publishAll() {
-  await publish()
-  if (!waitingPages.value) return
-  await attempt(async () => {
-    const { live, left } = await pages.publishSome(
-      pages.waiting.filter(({ id: page, catalogue: of }) => of === id || page === made.value?.list),
-    )
-    const list = live.find(({ id: page }) => page === made.value?.list)
-    if (left.length) notices.say(`“${left[0]!.title}” is not live: something on it leads nowhere.`, { tone: 'attention' })
-    else if (list)
-      notices.say(`“${list.title}” is live.`, {
-        tone: 'works',
-        action: { label: 'View live', run: () => window.open(`/${list.slug}`, '_blank', 'noopener') },
-      })
-  })
-}
-
 /** downloads of the files of entries in thirty days */
 const taken = ref(new Map<string, number>())
 async function countTaken() {
@@ -155,78 +104,12 @@ async function countTaken() {
 }
 onMounted(() => void countTaken().catch(() => undefined))
 
+const { publishing, publish, publishAll, makePages, listed, waitingPages } = useGoingLive(id, catalogue)
+
 const changed = shallowRef<{ field?: Field }>()
-const tableFile = shallowRef<File | { id: string; name: string }>()
-/** what comes along with a table */
-const along = shallowRef<LocalFile[]>()
+const { tableFile, along, newTable, lookAt, lookAtSource, chooseTable, closeTable } = useComingTable(catalogue)
 const findingTable = ref(false)
-/** The table that is followed, where it has an edition that has not come in. */
-const newTable = computed(() => {
-  const { source } = catalogue.value ?? {}
-  const file = source && library.known.get(source.file)
-  return file && file.edition !== source.edition ? file : undefined
-})
-watch(
-  () => catalogue.value?.source?.file,
-  file => void (file && library.meet([file])),
-  { immediate: true },
-)
-const lookAt = ({ id: file, fileName }: { id: string; fileName: string }) => (tableFile.value = { id: file, name: fileName })
-async function lookAtSource() {
-  const [file] = await library.meet([catalogue.value!.source!.file])
-  if (file) lookAt(file)
-}
-function closeTable() {
-  tableFile.value = undefined
-  along.value = undefined
-}
-const matching = shallowRef<{ field: Field; matched: Matched[] }>()
-const TABLES = /\.(?:csv|tsv|xlsx|xlsm|ods|json)$/i
-
-async function chooseTable() {
-  const [file] = await chooseFiles({ multiple: false })
-  if (file) tableFile.value = file
-}
-
-async function sortStrays({ field, files }: Stray) {
-  const of = fieldOf(catalogue.value!.fields, field)
-  if (!of) return
-  await library.meet(files.map(({ file }) => file))
-  matching.value = { field: of, matched: files }
-}
-
-async function match(field: Field, ids: string[]) {
-  await library.meet(ids)
-  matching.value = { field, matched: await entries.match(field.id, ids) }
-}
-
-/** Files for a field: the one that was dropped on an entry is its own, others find theirs by their names. */
-async function take(field: Field, carried: Carried, on?: EntryItem) {
-  await attempt(async () => {
-    const ours = carried.things?.files ?? []
-    const local = (await carried.files) ?? []
-    const put = (ids: string[]) =>
-      on && ids.length === 1
-        ? entries.change([{ id: on.id, values: { [field.id]: isFileKind(field.kind) && field.kind.endsWith('s') ? ids : ids[0]! } }])
-        : match(field, ids)
-    if (ours.length) return put(ours)
-    if (local.length) return bring(local, put)
-  })
-}
-
-/** Sends files into the library; when all are in, something is done with them. */
-async function bring(local: LocalFile[], then: (ids: string[]) => unknown) {
-  const come: string[] = []
-  const { files, ways } = await uploads.sift(local, null)
-  uploads.add(files, {
-    ways,
-    meant: true,
-    done: item => {
-      come.push(item.id)
-      if (come.length === files.length) return attempt(async () => then(come))
-    },
-  })
-}
+const { matching, sortStrays, take } = useComingFiles(catalogue)
 
 /** A table is looked at; other files are for the field that holds files, which is made where there is none. */
 const { over, target } = useDropOn(true, async (carried: Carried) => {
@@ -245,7 +128,7 @@ const { over, target } = useDropOn(true, async (carried: Carried) => {
   if (holding) return take(holding, { ...carried, files: Promise.resolve(local) })
   const name = 'Data sheet'
   const field = newField(newId(8), fields.some(each => each.name === name) ? 'File' : name, 'file')
-  await attempt(async () => {
+  await orSayWhy(async () => {
     await catalogues.changeFields(id, [...fields, field])
     await take(field, { ...carried, files: Promise.resolve(local) })
   })
@@ -261,9 +144,9 @@ function focusEntry(next: string | undefined) {
     <template v-if="catalogue" #acts>
       <VBtn v-if="rights.may('write') && !catalogue.ofSite" variant="outlined" @click="add">New {{ catalogue.one }}</VBtn>
       <VBtn v-else-if="may" variant="outlined" @click="changed = {}">New value</VBtn>
-      <VBtn v-if="may && (catalogue.waiting || waitingPages)" variant="flat" :loading="publishing" @click="publishAll"
+      <VBtn v-if="may && (catalogue.waiting || waitingPages.length)" variant="flat" :loading="publishing" @click="publishAll"
         >Publish {{ catalogue.waiting || ''
-        }}{{ waitingPages ? `${catalogue.waiting ? ' and ' : ''}${counted(waitingPages, 'page')}` : '' }}</VBtn
+        }}{{ waitingPages.length ? `${catalogue.waiting ? ' and ' : ''}${counted(waitingPages.length, 'page')}` : '' }}</VBtn
       >
       <VMenu location="bottom end">
         <template #activator="{ props: activator }">
@@ -291,14 +174,7 @@ function focusEntry(next: string | undefined) {
     </p>
     <VSkeletonLoader v-else-if="!begun" type="table-row@8" loading-text="Reading the entries…" />
     <template v-if="catalogue?.ofSite && begun" #list>
-      <div class="of-site">
-        <p class="hint">
-          Opening hours, a phone number, the season: what stands on many pages is written here once. In the words of a page, of the head or
-          of the foot, type <kbd>/</kbd> and its name.
-        </p>
-        <p v-if="catalogue.fields.length === 1"><b>Nothing in it yet.</b> Make the first value.</p>
-        <EntryForm v-else-if="entries.items[0]" :catalogue="catalogue" :entry="entries.items[0]" />
-      </div>
+      <SiteValues :catalogue="catalogue" :entry="entries.items[0]" />
     </template>
     <template v-else-if="catalogue && begun" #list>
       <div class="table-side">
@@ -318,7 +194,7 @@ function focusEntry(next: string | undefined) {
         <div v-if="some.length" class="bar chosen-bar" role="group" aria-label="What is chosen">
           <b>{{ counted(some.length, 'entry', 'entries') }} chosen</b>
           <VBtn v-if="rights.may('publish')" @click="publish(some)">Put live</VBtn>
-          <VBtn v-if="rights.may('publish')" @click="attempt(() => entries.unpublish(some))">Take from visitors</VBtn>
+          <VBtn v-if="rights.may('publish')" @click="orSayWhy(() => entries.unpublish(some))">Take from visitors</VBtn>
           <VBtn v-if="rights.may('write')" @click="duplicate">Duplicate</VBtn>
           <VBtn v-if="may" color="clay" @click="removeSome(some)">Put in the bin</VBtn>
           <VBtn color="soft" @click="chosen = new Set()">None</VBtn>
@@ -377,7 +253,7 @@ function focusEntry(next: string | undefined) {
         :taken="taken"
         @field="changed = { field: $event }"
         @strays="sortStrays"
-        @table="attempt(lookAtSource)"
+        @table="orSayWhy(lookAtSource)"
         @entry="focusEntry"
       />
     </template>
@@ -404,18 +280,6 @@ function focusEntry(next: string | undefined) {
 .catalogue.over {
   outline: 3px solid var(--water);
   outline-offset: -3px;
-}
-.of-site :deep(.particulars) {
-  display: grid;
-  gap: 12px;
-}
-.of-site > .hint {
-  margin-bottom: 12px;
-}
-.of-site {
-  max-width: 560px;
-  padding: 14px 16px;
-  overflow: auto;
 }
 .table-side {
   display: flex;
