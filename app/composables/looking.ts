@@ -1,5 +1,5 @@
 import type { FileItem } from '~~/core/files/fileItem'
-import { mayBeSeen } from '~~/core/see/said'
+import { mayBeSeen } from '~~/core/see/mayBeSeen'
 
 /** Whether visitors may look at a file before they take it. */
 export const useLooking = () => {

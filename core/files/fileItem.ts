@@ -3,7 +3,7 @@ import { cleanFileName } from './fileName'
 import { writtenHandleSchema } from './handle'
 import { passageSchema } from '../find/passage'
 import { saidGateSchema } from '../gate/gate'
-import { saidSchema } from '../see/said'
+import { saidSchema } from '../see/mayBeSeen'
 import { placementKindSchema } from '../page/schema'
 import { familySchema } from './mediaType'
 

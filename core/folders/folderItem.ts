@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { fold } from '../find/fold'
 import { saidGateSchema } from '../gate/gate'
-import { saidSchema } from '../see/said'
+import { saidSchema } from '../see/mayBeSeen'
 
 /** A colour mark a folder can carry; the desk's own colours. */
 export const MARKS = ['water', 'clay', 'straw', 'moss'] as const

@@ -2,7 +2,7 @@ import { createHmac, randomBytes, timingSafeEqual } from 'node:crypto'
 import { getCookie, getRequestHeader, getRequestURL, setCookie, deleteCookie, type H3Event } from 'h3'
 import type { Account } from '../../core/account/accountForms'
 import { Problem } from '../../core/problem'
-import type { Attempt } from '../services/account/limits'
+import type { Attempt } from '../services/account/signInLimits'
 import { LASTS, type Session } from '../services/account/sessions'
 import { useTrough } from './trough'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { gateOf } from '~~/core/gate/standing'
-import { nearestSaid, type Said } from '~~/core/see/said'
+import { nearestSaid, type Said } from '~~/core/see/mayBeSeen'
 import { MARKS, folderChangeSchema, type FolderChange, type FolderItem, type Mark } from '~~/core/folders/folderItem'
 
 /** A folder's name, mark, description and order; or a new folder. */

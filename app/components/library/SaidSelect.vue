@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Said } from '~~/core/see/said'
+import type { Said } from '~~/core/see/mayBeSeen'
 
 /** Yes, no, or what is said further up, with what that comes to. */
 const props = defineProps<{

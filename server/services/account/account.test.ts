@@ -2,7 +2,7 @@ import { afterAll, afterEach, beforeAll, describe, expect, it, vi } from 'vitest
 import { generateSync } from 'otplib'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
 import { createHasher, type Hasher } from './hasher'
-import { createLimits } from './limits'
+import { createLimits } from './signInLimits'
 import { newRecoveryCodes, stepOf, withoutRecoveryCode } from './secondFactor'
 import { deviceOf } from './sessions'
 

@@ -7,7 +7,7 @@ import type { Database } from '../../db/connection'
 import { accounts, sessions } from '../../db/schema'
 import { refuseCommon } from './commonPasswords'
 import type { Hasher } from './hasher'
-import { createLimits, type Attempt } from './limits'
+import { createLimits, type Attempt } from './signInLimits'
 import { newRecoveryCodes, newSecret, stepOf, withoutRecoveryCode } from './secondFactor'
 
 const LETTERS = 'ABCDEFGHJKMNPQRSTUVWXYZ23456789'

@@ -1,6 +1,6 @@
 import type { FileItem } from '../../../core/files/fileItem'
 import { Tree, type Node } from '../../../core/folders/folderTree'
-import { nearestSaid } from '../../../core/see/said'
+import { nearestSaid } from '../../../core/see/mayBeSeen'
 import { filesListed } from '../../../core/shelf/listing'
 import { isWholeFolder } from '../../../core/shelf/shelfSource'
 import type { Events } from '../events'

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 import { Tree } from '../folders/folderTree'
-import { mayBeSeen, type Said } from './said'
+import { mayBeSeen, type Said } from './mayBeSeen'
 
 const folder = (id: string, parent: string | null, see: Said) => ({ id, parent, see })
 const tree = new Tree([
