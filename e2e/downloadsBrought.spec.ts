@@ -132,7 +132,7 @@ test('kill -9 while a log comes in: nothing of it is left after the restart, and
   }
   const cut = bring().catch(() => undefined)
   // Some of it is there.
-  await expect.poll(async () => (await total()) - before, { intervals: [50] }).toBeGreaterThan(0)
+  await expect.poll(async () => (await total()) - before, { intervals: [250] }).toBeGreaterThan(0)
   await server.stop('SIGKILL')
   expect((await cut)?.ok).not.toBe(true)
   server = await startServer(server.data)

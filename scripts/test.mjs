@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process'
 import { once } from 'node:events'
 import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statfsSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { setPriority, tmpdir } from 'node:os'
 import { join, relative } from 'node:path'
 import { ROOT, ensureBuilt, ensureCommands, ensureInstalled } from './prepare.mjs'
 
@@ -59,6 +59,10 @@ async function step(name, command, args, { readReport, beside = false } = {}) {
 const specsOf = suite => [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(specsOf)]
 
 const report = name => JSON.parse(readFileSync(join(REPORTS, name), 'utf8'))
+
+// What Trough's workers do comes after what others of the machine do (`server/workers/courtesy.ts`): beside browsers that came first, a
+// reader would wait for minutes. All of the tests come as late as they do.
+setPriority(10)
 
 ensureInstalled()
 ensureCommands(

@@ -19,6 +19,8 @@ let test: TestTrough
 beforeAll(async () => {
   test = await openTestTrough()
   await build()
+  // What is kept in memory is there before the first change; what is seen after each of them is there before the next.
+  await seen(test.trough)
 })
 afterAll(() => test.close())
 
@@ -362,8 +364,6 @@ const CHANGES: [string, () => Promise<unknown>][] = [
 ]
 
 it.each(CHANGES)('nobody remembers what was before %s', async (_, change) => {
-  // What is kept in memory is there before.
-  await seen(test.trough)
   await change()
   expect(await seen(test.trough)).toEqual(await seenAnew())
 })
