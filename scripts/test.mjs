@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process'
 import { once } from 'node:events'
 import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statfsSync } from 'node:fs'
-import { setPriority, tmpdir } from 'node:os'
+import { getPriority, setPriority, tmpdir } from 'node:os'
 import { join, relative } from 'node:path'
 import { ROOT, ensureBuilt, ensureCommands, ensureInstalled } from './prepare.mjs'
 
@@ -62,7 +62,7 @@ const report = name => JSON.parse(readFileSync(join(REPORTS, name), 'utf8'))
 
 // What Trough's workers do comes after what others of the machine do (`server/workers/courtesy.ts`): beside browsers that came first, a
 // reader would wait for minutes. All of the tests come as late as they do.
-setPriority(10)
+if (getPriority() < 10) setPriority(10)
 
 ensureInstalled()
 ensureCommands(

@@ -39,7 +39,9 @@ async function holding(q: Queryable, files: string[]) {
 
 /** Catalogues that take the files of a field from one of some folders, or their tables from one of some files. */
 const leaning = (files: string[], folders: string[]) => sql`${catalogues.source} ->> 'file' = any(${sql.param(files)}::text[])
-  or exists (select 1 from jsonb_array_elements(${catalogues.fields}) as field where field ->> 'folder' = any(${sql.param(folders)}::text[]))`
+  or exists (
+    select 1 from jsonb_array_elements(${catalogues.fields}) as field where field ->> 'folder' = any(${sql.param(folders)}::text[])
+  )`
 
 /** What catalogues lean on as wholes: the folder whose files a field takes, and the file that tables come from. */
 async function wholeUses(q: Queryable, files: string[], folders: string[]): Promise<Use[]> {
