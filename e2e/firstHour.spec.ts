@@ -36,7 +36,16 @@ test('from an empty Trough to a live site that gives its first file, in the styl
   const asked = page.context().waitForEvent('request', request => request.url().includes('/files/price-list.pdf?open'))
   await trial.getByRole('link', { name: /Price list/ }).click()
   expect((await (await asked).response())!.status()).toBe(200)
+  // The home page goes live last; until then the way stays, whatever is heard of the other pages.
+  let letGo = () => {}
+  const held = new Promise<void>(resolve => (letGo = resolve))
+  const { items } = (await (await page.request.get(`${server.url}/api/pages`)).json()) as { items: { id: string; slug: string }[] }
+  await page.route(`**/api/pages/${items.find(({ slug }) => slug === '')!.id}/publish`, route => held.then(() => route.continue()))
   await steps.getByRole('button', { name: 'Go live', exact: true }).click()
+  await expect(page.getByRole('listitem').filter({ hasText: '/downloads' }).getByText(/^Live since/)).toBeVisible()
+  await expect(steps.getByRole('button', { name: 'Going live…' })).toBeVisible()
+  letGo()
+  await expect(page.getByText(/pages are live\.$/)).toBeVisible()
   await expect(steps).toHaveCount(0)
 
   const visitor = await browser.newPage({ javaScriptEnabled: false })

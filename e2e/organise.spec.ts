@@ -163,17 +163,23 @@ test('the keyboard goes on where the last file or a folder was that it moved awa
   await page.getByRole('button', { name: 'Choose nothing' }).press('Enter')
   await expect(strips.or(links).and(page.locator(':focus'))).toHaveCount(1)
 
-  // From an empty folder, too, what is found is where the keyboard goes on.
+  // From an empty folder, too, what is found is where the keyboard goes on, however long it is in coming.
   await page.getByRole('button', { name: 'More ways in' }).click()
   await page.getByRole('menuitem', { name: 'New folder' }).click()
   await page.getByLabel('Name', { exact: true }).fill('Nothing yet')
   await page.keyboard.press('Enter')
   await openFolder(page, 'Nothing yet')
+  await page.clock.install()
+  let letGo = () => {}
+  const held = new Promise<void>(resolve => (letGo = resolve))
+  await page.route(/\/api\/files\?.*q=thermocouple.*from=0/, route => held.then(() => route.continue()))
   await page.keyboard.press('Alt+1')
   await page.keyboard.press('Control+k')
   await page.keyboard.type('thermocouple')
   await page.keyboard.press('Control+Enter')
   await page.getByRole('button', { name: 'Take away: “thermocouple”' }).waitFor()
+  await page.clock.fastForward(20_000)
+  letGo()
   await expect(links.first()).toBeFocused()
 })
 

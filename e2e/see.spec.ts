@@ -33,7 +33,7 @@ test('a button shows what is in a file first; without script its words are found
   await expect(visitor).toHaveURL(/\/see\/marlpit-k60-manual\.pdf\?at=[a-z0-9]+$/)
   await expect(visitor.getByRole('heading', { level: 1 })).toHaveText('K60 kiln manual')
   const picture = visitor.getByRole('img', { name: /^Page 1 of/ })
-  expect(await picture.evaluate((image: HTMLImageElement) => image.complete && image.naturalWidth)).toBeGreaterThan(600)
+  await expect.poll(() => picture.evaluate((image: HTMLImageElement) => image.complete && image.naturalWidth)).toBeGreaterThan(600)
 
   await visitor.getByRole('searchbox', { name: 'Find in this file' }).fill('thermocouple')
   await visitor.keyboard.press('Enter')

@@ -43,7 +43,7 @@ export function useLineFocus({ scroller, rows, main, virtualizer, onEmpty }: Lin
   async function focusWhenThere() {
     const from = document.activeElement
     await nextTick()
-    await until(() => main.value?.query === listing.queryFor() && main.value.state.loaded && folders.loaded).toBe(true, { timeout: 3000 })
+    await until(() => main.value?.query === listing.queryFor() && main.value.state.loaded && folders.loaded).toBe(true)
     await nextTick()
     // Whoever went elsewhere meanwhile is not called back.
     const now = document.activeElement

@@ -5,12 +5,12 @@ import { firstFactsSchema, firstPagesSchema } from '~~/core/site/firstFacts'
 import type { Carried } from '~/composables/carried'
 
 /** The way from an empty Trough to a live site, done and not read. Each step can be done by hand as well, and the way left at any point. */
-const emit = defineEmits<{ leave: [] }>()
+defineProps<{ publishing: boolean }>()
+const emit = defineEmits<{ leave: []; live: [] }>()
 const session = useSession()
 const pages = usePages()
 const uploads = useUploads()
 const notices = useNotices()
-const { problem, attempt } = useAttempt()
 const LANGUAGE_CHOICES = LANGUAGE_CODES.map(value => ({ value, title: LANGUAGES[value].title }))
 
 const step = ref(0)
@@ -61,16 +61,6 @@ watch(
   () => session.site,
   () => form.changed.value || form.reset(),
 )
-
-const goLive = () =>
-  attempt(async () => {
-    const { live } = await pages.publishWaiting()
-    void useLibrary().refresh()
-    notices.say(`${live.length === 1 ? 'A page is' : `${live.length} pages are`} live.`, {
-      tone: 'works',
-      action: { label: 'View live', run: () => window.open('/', '_blank', 'noopener') },
-    })
-  })
 </script>
 
 <template>
@@ -152,9 +142,10 @@ const goLive = () =>
             :width="1280"
             sandbox="allow-popups allow-downloads"
           />
-          <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
           <div class="acts">
-            <VBtn variant="flat" :disabled="!pages.waiting.length" @click="goLive">Go live</VBtn>
+            <VBtn variant="flat" :disabled="!pages.waiting.length || publishing" @click="emit('live')">{{
+              publishing ? 'Going live…' : 'Go live'
+            }}</VBtn>
             <NuxtLink v-if="home" :to="`/desk/pages/${home.id}`" class="plain">Write on the home page first</NuxtLink>
           </div>
         </VExpansionPanelText>

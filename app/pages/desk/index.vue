@@ -39,7 +39,9 @@ function open() {
 /** Nothing was ever live: the way to a first site is offered until it is left, or walked. */
 const isNew = computed(() => pages.loaded && !pages.items.some(({ published }) => published))
 const leftWay = useLocalStorage('trough-first-steps-left', false)
-const showsWay = computed(() => isNew.value && !leftWay.value && rights.owner)
+/** Pages go live one after another: the way ends with the last. */
+const goesLive = ref(false)
+const showsWay = computed(() => (isNew.value || goesLive.value) && !leftWay.value && rights.owner)
 
 const publishing = ref(false)
 async function publishWaiting() {
@@ -47,7 +49,11 @@ async function publishWaiting() {
   try {
     const { live, left } = await pages.publishWaiting()
     void useLibrary().refresh()
-    if (live.length) notices.say(live.length === 1 ? `“${live[0]!.title}” is live.` : `${live.length} pages are live.`, { tone: 'works' })
+    if (live.length)
+      notices.say(live.length === 1 ? `“${live[0]!.title}” is live.` : `${live.length} pages are live.`, {
+        tone: 'works',
+        action: { label: 'View live', run: () => window.open(`/${live.findLast(({ edge }) => !edge)?.slug ?? ''}`, '_blank', 'noopener') },
+      })
     if (left.length)
       notices.say(
         `Not published, since places on ${left.length === 1 ? 'it' : 'them'} lead nowhere: ${left.map(page => `“${page.title}”`).join(', ')}.`,
@@ -58,6 +64,11 @@ async function publishWaiting() {
   } finally {
     publishing.value = false
   }
+}
+async function goLive() {
+  goesLive.value = true
+  await publishWaiting()
+  goesLive.value = false
 }
 
 const removesLive = computed(() => rights.may('write') && rights.may('publish'))
@@ -134,7 +145,7 @@ async function removeForGood(page: { id: string; title: string }) {
         <VBtn @click="adding = false">Cancel</VBtn>
       </div>
     </VForm>
-    <FirstHour v-if="showsWay" @leave="leftWay = true" />
+    <FirstHour v-if="showsWay" :publishing="publishing" @leave="leftWay = true" @live="goLive" />
     <VSkeletonLoader v-if="!pages.loaded" type="list-item@6" loading-text="Reading the pages…" />
     <ul v-else class="list">
       <li v-for="page in pages.items" :key="page.id">
