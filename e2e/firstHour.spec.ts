@@ -42,7 +42,12 @@ test('from an empty Trough to a live site that gives its first file, in the styl
   const { items } = (await (await page.request.get(`${server.url}/api/pages`)).json()) as { items: { id: string; slug: string }[] }
   await page.route(`**/api/pages/${items.find(({ slug }) => slug === '')!.id}/publish`, route => held.then(() => route.continue()))
   await steps.getByRole('button', { name: 'Go live', exact: true }).click()
-  await expect(page.getByRole('listitem').filter({ hasText: '/downloads' }).getByText(/^Live since/)).toBeVisible()
+  await expect(
+    page
+      .getByRole('listitem')
+      .filter({ hasText: '/downloads' })
+      .getByText(/^Live since/),
+  ).toBeVisible()
   await expect(steps.getByRole('button', { name: 'Going live…' })).toBeVisible()
   letGo()
   await expect(page.getByText(/pages are live\.$/)).toBeVisible()
