@@ -1,7 +1,7 @@
 import { expect, test, type Locator, type Page } from '@playwright/test'
 import { VISITOR } from '../playwright.config'
 import { dropFiles, dropFolders, realPdf, sha256, type RealFile } from './support/files'
-import { newPage, openDesk, openFolder, openPage, row } from './support/owner'
+import { copied, newPage, openDesk, openFolder, openPage, row } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 
 let server: RunningServer
@@ -50,7 +50,7 @@ test('a folder of files is got in, put in its place, found, looked at and linked
 
   const link = counter()
   await link.act('copy its link', () => page.getByRole('button', { name: 'Copy: Opens', exact: true }).click())
-  const address = await page.evaluate(() => navigator.clipboard.readText())
+  const address = await copied(page, /^\/files\//)
   const stranger = await (await context.browser()!.newContext()).request.get(server.url + address)
   expect(sha256(await stranger.body())).toBe(sha256(pdf.buffer))
   expect([getIn, organise, find, link].map(({ done }) => done.length)).toEqual([1, 1, 3, 1])
@@ -80,7 +80,7 @@ test('a pointer for the whole site is put up in six actions, and a page taken el
   await take.act('its HTML', () => page.getByRole('button', { name: 'Show HTML…' }).click())
   await take.act('copy it', () => page.getByRole('button', { name: 'Copy', exact: true }).click())
   const elsewhere = await context.newPage()
-  await elsewhere.setContent(await page.evaluate(() => navigator.clipboard.readText()))
+  await elsewhere.setContent(await copied(page, /^<!DOCTYPE html>/))
   await expect(elsewhere.getByRole('heading', { level: 1 })).toHaveText('Kilns')
   expect(take.done).toHaveLength(3)
 })

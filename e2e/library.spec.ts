@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { dropFiles, realPdf } from './support/files'
-import { openDesk, openPage, ownerApi, row, showInLibrary } from './support/owner'
+import { copied, openDesk, openPage, ownerApi, row, showInLibrary } from './support/owner'
 import { sendAt } from './support/pace'
 import { makeData, startServer, type RunningServer } from './support/server'
 
@@ -70,7 +70,7 @@ test('copying a link puts the address on the clipboard', async ({ page, context 
   await showInLibrary(page, 'Stock list')
   await row(page, 'Stock list').getByRole('link').click()
   await page.getByRole('button', { name: 'Copy: Saves', exact: true }).click()
-  expect(await page.evaluate(() => navigator.clipboard.readText())).toBe('/files/stock-list-2026-11-20.csv?save')
+  await copied(page, /^\/files\/stock-list-2026-11-20\.csv\?save$/)
 })
 
 test('a file goes to the bin by key and comes back by Undo', async ({ page }) => {

@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { zipSync, strToU8 } from 'fflate'
 import { dropFiles } from './support/files'
-import { choose, openDesk, openFolder, openPage, row, showInLibrary } from './support/owner'
+import { choose, copied, openDesk, openFolder, openPage, row, showInLibrary } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
 
 let server: RunningServer
@@ -100,7 +100,7 @@ test('what is chosen is described at once, and its links are copied in four ways
   ] as const) {
     await page.getByRole('button', { name: 'Copy links' }).click()
     await page.getByRole('menuitem', { name: format, exact: true }).click()
-    await expect.poll(() => page.evaluate(() => navigator.clipboard.readText())).toMatch(new RegExp(`^${start.replace('[', '\\[')}`))
+    await copied(page, new RegExp(`^${start.replace('[', '\\[')}`))
   }
   await showInLibrary(page, 'beginners')
   await expect(row(page, /Wedging|bowl/)).toHaveCount(2)

@@ -1,6 +1,6 @@
 import { expect, test, type Frame, type Page, type Route } from '@playwright/test'
 import { pageDocumentSchema } from '../core/page/schema'
-import { carry, choose, newPage, openDesk, openPage, ownerApi, row, showInLibrary } from './support/owner'
+import { carry, choose, copied, newPage, openDesk, openPage, ownerApi, row, showInLibrary } from './support/owner'
 import { sendAt } from './support/pace'
 import { makeData, startServer, type RunningServer } from './support/server'
 import { signIn } from './support/upload'
@@ -357,7 +357,7 @@ test('the HTML of a page is there to copy, and shows the page wherever it is put
   await page.getByRole('button', { name: 'Show HTML…' }).click()
   await expect(page.getByLabel('HTML of the page')).toHaveValue(/^<!DOCTYPE html>[\s\S]*<base href="https:\/\/www\.marlpit\.example\/">/)
   await page.getByRole('button', { name: 'Copy', exact: true }).click()
-  const html = await page.evaluate(() => navigator.clipboard.readText())
+  const html = await copied(page, /^<!DOCTYPE html>/)
   expect(html).not.toMatch(/<script(?! type="application\/ld\+json")/)
   const elsewhere = await context.newPage()
   await elsewhere.setContent(html)

@@ -219,7 +219,9 @@ test('a section over a picture: chosen, veiled until its words are read easily, 
   const section = visitor.locator('main > .tr-pictured')
   await expect(section.getByRole('heading', { level: 1, name: 'Open kiln' })).toBeVisible()
   await expect(section.getByText('Warm since Monday.')).toBeVisible()
-  expect(await section.locator('img').evaluate((image: HTMLImageElement) => image.complete && image.naturalWidth)).toBeGreaterThan(0)
+  await expect
+    .poll(() => section.locator('img').evaluate((image: HTMLImageElement) => image.complete && image.naturalWidth))
+    .toBeGreaterThan(0)
 })
 
 test('a gallery is seen large, opened and put away by press and by key, without script, and its tiles are taken as a zip', async ({

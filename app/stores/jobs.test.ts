@@ -31,7 +31,7 @@ function listsInTurn() {
       : new Promise(resolve => waiting.push(items => resolve(Response.json({ items })))),
   )
   return async (items: JobItem[]) => {
-    await vi.waitUntil(() => waiting.length)
+    await expect.poll(() => waiting.length).toBeGreaterThan(0)
     waiting.shift()!(items)
   }
 }
@@ -47,7 +47,7 @@ it.each([
   const jobs = useJobs()
   const first = jobs.load()
   const begun = jobs.unpack('z')
-  await vi.waitUntil(() => jobs.items.length)
+  await expect.poll(() => jobs.items.length).toBeGreaterThan(0)
   await answer(early)
   await answer([JOB])
   await Promise.all([first, begun])

@@ -20,7 +20,7 @@ function slowLists() {
     return Response.json({ items, uses: [], style: DEFAULT_STYLE, files: [] })
   })
   return async () => {
-    await vi.waitUntil(() => answers.length)
+    await expect.poll(() => answers.length).toBeGreaterThan(0)
     answers.shift()!()
   }
 }
@@ -31,7 +31,7 @@ it('a look that is made while the list of them is on its way stays', async () =>
   const looks = useLooks()
   const loading = looks.load()
   const making = looks.create({ name: OURS.name, appearance: OURS.appearance })
-  await vi.waitFor(answer)
+  await answer()
   await Promise.all([loading, making])
   expect(looks.byId.has('ours')).toBe(true)
 })
@@ -44,8 +44,8 @@ it('looks that are known are shown at once while they are read anew', async () =
   const first = looks.ready().then(() => (there = true))
   await Promise.resolve()
   expect(there).toBe(false)
-  await vi.waitFor(answer)
+  await answer()
   await first
   await looks.ready()
-  await vi.waitFor(answer)
+  await answer()
 })

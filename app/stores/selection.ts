@@ -149,12 +149,8 @@ export const useSelection = defineStore('selection', () => {
 
   async function copyLinks(selection: Selection, format: LinkFormat) {
     const text = writeLinks(format, await filesOf(selection), useSession().fullAddress(''))
-    try {
-      await navigator.clipboard.writeText(text)
+    if (await copyText(text, `The links are:\n${text}`))
       notices.say(`${counted(selection.files.length, 'link')} copied.`, { tone: 'works' })
-    } catch {
-      notices.say(`This browser does not let Trough copy. The links are:\n${text}`, { tone: 'attention' })
-    }
   }
 
   async function placeAll(selection: Selection) {

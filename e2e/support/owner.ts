@@ -106,3 +106,10 @@ export async function choose(within: Page | Locator, name: string, option: strin
   // The field takes the keyboard back when its list has gone.
   await chosen.waitFor({ state: 'hidden' })
 }
+
+/** What was copied, once it is what is waited for: a browser's clipboard is filled a moment after the click. */
+export async function copied(page: Page, like: RegExp): Promise<string> {
+  let text = ''
+  await expect.poll(async () => (text = await page.evaluate(() => navigator.clipboard.readText()))).toMatch(like)
+  return text
+}

@@ -47,8 +47,7 @@ function askToEnd() {
 }
 
 async function copy() {
-  await navigator.clipboard.writeText(recovery.value!.join('\n'))
-  notices.say('Copied.')
+  if (await copyText(recovery.value!.join('\n'), 'Write the codes down.')) notices.say('Copied.')
 }
 </script>
 

@@ -15,11 +15,9 @@ onMounted(() =>
   }),
 )
 
-const copy = () =>
-  attempt(async () => {
-    await navigator.clipboard.writeText(html.value)
-    copied.value = true
-  })
+async function copy() {
+  copied.value = await copyText(html.value, 'Choose the text by Ctrl+A, and copy it by Ctrl+C.')
+}
 </script>
 
 <template>

@@ -4,13 +4,9 @@ const props = defineProps<{ name: string; address: string }>()
 const copied = ref(false)
 
 async function copy() {
-  try {
-    await navigator.clipboard.writeText(props.address)
-    copied.value = true
-    setTimeout(() => (copied.value = false), 2000)
-  } catch {
-    useNotices().say(`This browser does not let Trough copy. The address is ${props.address}`, { tone: 'attention' })
-  }
+  if (!(await copyText(props.address, `The address is ${props.address}`))) return
+  copied.value = true
+  setTimeout(() => (copied.value = false), 2000)
 }
 </script>
 

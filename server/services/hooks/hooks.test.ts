@@ -1,14 +1,13 @@
 import { createHmac } from 'node:crypto'
 import type { IncomingHttpHeaders } from 'node:http'
 import { Webhook } from 'standardwebhooks'
-import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { gateRuleSchema } from '../../../core/gate/gate'
 import { listen, openTestTrough, type TestTrough } from '../../testing/harness'
 import { createHookSending } from './sending'
 
 /* Messages to other services, taken by a real receiver. */
 
-const PATIENT = { timeout: 20_000 }
 const HOUR = 60 * 60 * 1000
 /** The example of the specification's reference implementations: secret, identity, seconds, payload, signature (from memory). */
 const EXAMPLE = {
@@ -59,7 +58,7 @@ describe('a service', () => {
     const sending = createHookSending(test.trough.dataFolder.connection.db, test.trough.dataFolder.events, test.trough.fetching.hosts)
     sending.start()
     await test.trough.hooks.try(hook.id)
-    await vi.waitFor(async () => expect((await test.trough.hooks.messages(hook.id))[0]!.error).toMatch(/private|network/i), PATIENT)
+    await expect.poll(async () => (await test.trough.hooks.messages(hook.id))[0]!.error).toMatch(/private|network/i)
     expect(taken).toEqual([])
     await sending.close()
     await test.trough.hooks.remove(hook.id)
@@ -74,7 +73,7 @@ describe('a service', () => {
     await db.transaction(tx => test.trough.contacts.admit(tx, { gate, email: 'w@wheel.example', confirmed: true, given }))
     const sending = createHookSending(db, test.trough.dataFolder.events, test.trough.fetching.hosts)
     sending.start()
-    await vi.waitFor(() => expect(taken.length).toBe(1), PATIENT)
+    await expect.poll(() => taken.length).toBe(1)
     const [{ headers, body }] = taken as [Taken]
     expect(JSON.parse(body)).toMatchObject({
       type: 'contact.left',
@@ -87,7 +86,7 @@ describe('a service', () => {
     expect(key.length).toBe(32)
     const signed = `${String(headers['webhook-id'])}.${String(headers['webhook-timestamp'])}.${body}`
     expect(headers['webhook-signature']).toBe(`v1,${createHmac('sha256', key).update(signed).digest('base64')}`)
-    await vi.waitFor(async () => expect(await statesOf(hook.id)).toEqual(['sent']), PATIENT)
+    await expect.poll(() => statesOf(hook.id)).toEqual(['sent'])
     await sending.close()
 
     // Erased with all traces.
@@ -111,7 +110,7 @@ describe('a service', () => {
     taken.length = 0
     const sending = createHookSending(db, test.trough.dataFolder.events, test.trough.fetching.hosts)
     sending.start()
-    await vi.waitFor(() => expect(taken.length).toBe(1), PATIENT)
+    await expect.poll(() => taken.length).toBe(1)
     const [{ headers, body }] = taken as [Taken]
     expect(body).toContain('after@wheel.example')
     expect(() => new Webhook(secret).verify(body, headers as Record<string, string>)).not.toThrow()
@@ -188,10 +187,10 @@ describe('a service', () => {
     answer = 410
     await test.trough.hooks.try(gone.id)
     sending.start()
-    await vi.waitFor(async () => expect((await test.trough.hooks.list()).find(({ id }) => id === gone.id)!.on).toBe(false), PATIENT)
+    await expect.poll(async () => (await test.trough.hooks.list()).find(({ id }) => id === gone.id)!.on).toBe(false)
     answer = 302
     await test.trough.hooks.try(elsewhere.id)
-    await vi.waitFor(async () => expect((await test.trough.hooks.messages(elsewhere.id))[0]!.error).toMatch(/302/), PATIENT)
+    await expect.poll(async () => (await test.trough.hooks.messages(elsewhere.id))[0]!.error).toMatch(/302/)
     await sending.close()
     answer = 204
   })

@@ -163,7 +163,7 @@ describe('a shelf', () => {
     expect(await html(slug)).not.toContain('>Quiet<')
     await test.trough.reading.idle()
     // Where others were read just before, it follows together with them.
-    await expect.poll(() => html(slug), { timeout: 10_000 }).toContain('>Quiet<')
+    await expect.poll(() => html(slug)).toContain('>Quiet<')
   })
 
   it('of the newest few, or of what came of late, makes no secret of the rest public', async () => {
