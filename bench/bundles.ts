@@ -16,7 +16,7 @@ import { report, sayEnd } from './report'
 
 const [FILES, FILE_SIZE, QUICK] = [500, 2_000_000, 200_000]
 const TOTAL = FILES * FILE_SIZE
-const [zipPort, nginxPort, reportPort] = [4292, 4293, 4294]
+const [zipPort, reportPort] = [4292, 4294]
 const run = promisify(execFile)
 const folder = await mkdtemp(join(tmpdir(), 'trough-bench-bundles-'))
 const data = join(folder, 'data')
@@ -93,7 +93,7 @@ async function measureFront(big: string): Promise<void> {
   process.env.TROUGH_FRONT_PREFIX = '/_trough-store/'
   process.env.TROUGH_FRONT_LOG_PORT = String(reportPort)
   const server = await startServer(data)
-  const nginx = await startNginx({ port: nginxPort, trough: server.port, report: reportPort, store: join(data, 'store'), plain: big })
+  const nginx = await startNginx({ trough: server.port, report: reportPort, store: join(data, 'store'), plain: big })
   try {
     const speed = await inTurn(15, {
       ours: () => throughput(`${nginx.url}/files/whole.bin`),

@@ -9,6 +9,7 @@ import type { Target } from '../core/page/schema'
 import { button, shelf, words } from '../core/testing/pages'
 import { TRADE_PASSWORD } from '../demo/gates'
 import { startNginx } from '../server/testing/nginx'
+import { freePort } from '../server/testing/ports'
 import { makeGate, visitor } from './support/gates'
 import { ownerApi } from './support/owner'
 import { makeData, startServer, type RunningServer } from './support/server'
@@ -404,12 +405,12 @@ test('a page behind a gate is read by those who pass it', async () => {
 })
 
 test('behind a front server that sends the bytes itself, a gate lets through what it lets through, and nothing else', async () => {
-  const port = 4391
-  Object.assign(process.env, { TROUGH_PROXIES: '127.0.0.1', TROUGH_FRONT_PREFIX: '/_trough-store/', TROUGH_FRONT_LOG_PORT: '4392' })
+  const report = await freePort()
+  Object.assign(process.env, { TROUGH_PROXIES: '127.0.0.1', TROUGH_FRONT_PREFIX: '/_trough-store/', TROUGH_FRONT_LOG_PORT: report })
   const own = await startServer(await makeData('demo')).finally(() => {
     for (const name of ['TROUGH_PROXIES', 'TROUGH_FRONT_PREFIX', 'TROUGH_FRONT_LOG_PORT']) delete process.env[name]
   })
-  const nginx = await startNginx({ port, trough: Number(new URL(own.url).port), report: 4392, store: join(own.data, 'store') })
+  const nginx = await startNginx({ trough: Number(new URL(own.url).port), report, store: join(own.data, 'store') })
   try {
     const ownApi = await ownerApi(own.url)
     const [list] = (await ownApi<{ items: (Made & { sha256: string })[] }>('/files?q=Trade price list')).items

@@ -4,22 +4,22 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
 import { ROOT } from '../root'
+import { freePort } from './ports'
 
 /** nginx with the configuration that is documented, its ports and folder put in. */
 export async function startNginx({
-  port,
   trough,
   report,
   store,
   plain,
 }: {
-  port: number
   /** Trough's own port */ trough: number
   /** UDP port */ report: number
   store: string
   /** a file that nginx alone serves at /plain */ plain?: string
 }) {
   const folder = await mkdtemp(join(tmpdir(), 'trough-nginx-'))
+  const port = await freePort()
   const documented = await readFile(join(ROOT, 'docs/nginx.conf'), 'utf8')
   const server = documented
     .replace('server {\n  listen 80;', plain ? `server {\n  location = /plain { alias ${plain}; }\n  listen 80;` : 'server {\n  listen 80;')
