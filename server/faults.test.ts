@@ -18,7 +18,10 @@ beforeAll(async () => {
   await cp(inject('template'), join(folder, 'data'), { recursive: true })
   victim = await buildVictim()
 })
-afterAll(() => rm(folder, { recursive: true, force: true }))
+afterAll(async () => {
+  await rm(folder, { recursive: true, force: true })
+  await rm(victim, { force: true })
+})
 
 const liveFor = (ledger: Ledger, milliseconds: number, untilBackup = false) =>
   live({ victim, data: join(folder, 'data'), backup: join(folder, 'backup'), scratch: folder, ledger, milliseconds, untilBackup })

@@ -28,6 +28,7 @@ beforeAll(async () => {
 afterAll(async () => {
   unmount()
   await rm(folder, { recursive: true, force: true })
+  await rm(victim, { force: true })
 })
 
 function mount(): void {

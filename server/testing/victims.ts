@@ -4,12 +4,13 @@ import { writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { createInterface } from 'node:readline'
 import { build } from 'esbuild'
+import { newId } from '../../core/id'
 import { ROOT } from '../root'
 import { note, type Ledger, type Word } from './ledger'
 
-/** Builds the program that is killed; gives its path, beside the build, so that it finds the packages it needs. */
+/** Builds the program that is killed; gives its path, beside the packages it needs. Who asked for it removes it. */
 export async function buildVictim(): Promise<string> {
-  const path = join(ROOT, 'node_modules/.trough-victim.mjs')
+  const path = join(ROOT, `node_modules/.trough-victim-${newId()}.mjs`)
   await build({
     entryPoints: [join(ROOT, 'server/testing/victim.ts')],
     outfile: path,
@@ -30,7 +31,7 @@ interface Life {
   /** a folder for what it is told */
   scratch: string
   ledger: Ledger
-  /** milliseconds it lives after its check */
+  /** milliseconds it lives after its check; longer where a file is yet to be acknowledged */
   milliseconds: number
   /** ends it when that time is over */
   end?: (child: ChildProcess) => Promise<void> | void
@@ -59,7 +60,12 @@ export async function live({
   const exited = once(child, 'exit')
   let checked: string[] | undefined
   let ending: Promise<void> | undefined
-  let backups = 0
+  let [over, acted, backups] = [false, false, 0]
+  let timer: NodeJS.Timeout | undefined
+  // A life in which nothing was done would show nothing, however slow the machine.
+  const endIfDue = () => {
+    if (over && acted) ending ??= Promise.resolve(end(child))
+  }
   for await (const line of createInterface({ input: child.stdout })) {
     // The last line may have been cut by the kill.
     if (!line.endsWith('}')) continue
@@ -67,12 +73,20 @@ export async function live({
     if ('checked' in word) {
       checked = word.checked
       // What may have been is now known.
-      setTimeout(() => (ending = Promise.resolve(end(child))), milliseconds)
+      timer = setTimeout(() => {
+        over = true
+        endIfDue()
+      }, milliseconds)
     } else if ('backedUp' in word) {
       backups++
       if (untilBackup) kill(child)
-    } else note(ledger, word)
+    } else {
+      note(ledger, word)
+      acted ||= 'done' in word
+      endIfDue()
+    }
   }
+  clearTimeout(timer)
   const [code] = (await exited) as [number | null]
   await ending
   // Killed, it has no exit code; one means that it failed.

@@ -3,7 +3,7 @@ import { headerOf } from '../../core/http/conditional'
 import { respond, withFields } from '../../core/http/respond'
 import { send } from '../services/delivery/send'
 import { Turns } from '../services/delivery/turns'
-import type { Made } from '../services/published/published'
+import type { Made } from '../services/published/packed'
 import type { Trough } from '../trough'
 
 /** Pages that one address has drawn or searched at once: drawing takes a machine's time, and others wait for it, too. */

@@ -1,7 +1,7 @@
 import { defineEventHandler, setResponseHeaders } from 'h3'
 import { z } from 'zod'
 import { SITE_STYLE_NAMES, dressedIn } from '../../../core/look/siteStyles'
-import { PAGE_HEADERS } from '../../services/published/published'
+import { PAGE_HEADERS } from '../../services/published/packed'
 import { parseQuery } from '../../utils/request'
 import { useTrough } from '../../utils/trough'
 

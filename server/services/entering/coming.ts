@@ -2,7 +2,7 @@ import { z } from 'zod'
 import type { Admitted } from '../../../core/gate/admission'
 import { GATE_FIELDS, type GateFault } from '../../../core/gate/gatePage'
 import type { KnownGate } from '../gates/standing'
-import type { Made } from '../published/published'
+import type { Made } from '../published/packed'
 
 /** What a visitor is answered at a gate: a page, or the way on, with a pass for it where they have got through. */
 export type Entered = { status: number; made: Made } | { to: string; cookie?: string }

@@ -8,7 +8,8 @@ import { isOut } from '../files/items'
 import type { KeptStanding, KnownGate } from '../gates/standing'
 import type { LibraryService } from '../library/library'
 import type { PageService } from '../pages/pages'
-import type { Made, PublishedPages } from '../published/published'
+import type { Made } from '../published/packed'
+import type { PublishedPages } from '../published/published'
 import type { createFormSeal } from './formSeal'
 
 interface Needs {

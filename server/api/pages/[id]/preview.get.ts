@@ -1,5 +1,5 @@
 import { defineEventHandler, setResponseHeaders } from 'h3'
-import { PAGE_HEADERS } from '../../../services/published/published'
+import { PAGE_HEADERS } from '../../../services/published/packed'
 import { idOf } from '../../../utils/request'
 import { useTrough } from '../../../utils/trough'
 
