@@ -242,13 +242,19 @@ const CHANGES: [string, () => Promise<unknown>][] = [
       const { id, fields, revision } = await test.trough.catalogues.ofSite()
       await test.trough.catalogues.changeFields(id, { fields: [...fields, newField('hours', 'Hours')], revision, despite: false })
       const foot = await test.trough.pages.get('foot')
-      const draft = pageOf({ type: 'paragraph', content: [{ type: 'siteValue', attrs: { field: 'hours' } }] })
+      const hours = { type: 'paragraph' as const, content: [{ type: 'siteValue' as const, attrs: { field: 'hours' } }] }
+      const draft = pageOf(hours, { type: 'privacy', attrs: { placement: 'keptwords1' } })
       await test.trough.pages.saveDraft('foot', { title: foot.title, draft, revision: foot.revision })
       await test.trough.pages.publish('foot')
     },
   ],
   ['it goes live', () => setHours('Nine to five')],
   ['it changes', () => setHours('Ten to four')],
+  [
+    'there is a gate that people pass by name',
+    () => test.trough.gates.create({ name: 'Members', rule: gateRuleSchema.parse({ kind: 'people' }) }),
+  ],
+  ['what they leave is kept for so many days', () => test.trough.contacts.setRules({ keepDays: 77 })],
   ['what is in a folder may not be looked at', () => test.trough.library.folders.change(made.folder, { see: false })],
   ['one file of it may', () => test.trough.library.change(made.plan.id, { see: true })],
   [
