@@ -13,10 +13,11 @@ import { makeEdges } from './edges'
 import { FOLDERS, makeFiles } from './files'
 import { makeGates } from './gates'
 import { fillLetterbox } from './letterbox'
+import type { FileIds } from './fileIds'
 import { KILN_LOOK } from './look'
 import { OWNER } from './owner'
 import { makePeople } from './people'
-import { SHEET_LOOK, makeIcons, makePages, type FileIds } from './pages'
+import { SHEET_LOOK, makeIcons, makePages } from './pages'
 
 async function makeFolders(library: Trough['library']): Promise<Map<string, string>> {
   const ids = new Map<string, string>()

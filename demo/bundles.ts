@@ -1,7 +1,7 @@
 import type { BundleEntry } from '../core/bundle/bundleEntry'
 import { newId } from '../core/id'
 import type { Trough } from '../server/trough'
-import type { FileIds } from './pages'
+import type { FileIds } from './fileIds'
 
 const README = `Test tiles of Marlpit Pottery Supply
 

@@ -5,7 +5,7 @@ import { newId } from '../core/id'
 import type { Block, EntryListBlock, PageDocument } from '../core/page/schema'
 import type { Trough } from '../server/trough'
 import { CATALOGUES, type DemoCatalogue } from './catalogueRows'
-import type { FileIds } from './pages'
+import type { FileIds } from './fileIds'
 
 /** Catalogues of the demo by their names, as pages list them. */
 export type CatalogueIds = Map<string, string>

@@ -1,7 +1,7 @@
 import { ON_AN_EDGE, newButton, newPicture } from '../core/page/insert'
 import type { Block, PageDocument, PlainBlock, Target } from '../core/page/schema'
 import type { Edge } from '../core/page/edges'
-import type { FileIds } from './pages'
+import type { FileIds } from './fileIds'
 
 type Button = Extract<PlainBlock, { type: 'downloadButton' }>
 const item = (target: Target, label: string): Button => ({

@@ -1,6 +1,6 @@
 import { gateRuleSchema } from '../core/gate/gate'
 import type { Trough } from '../server/trough'
-import type { FileIds } from './pages'
+import type { FileIds } from './fileIds'
 
 /** The password of the demo's gate for trade buyers. */
 export const TRADE_PASSWORD = 'clay-by-the-pallet'

@@ -1,4 +1,5 @@
 import { listOf, type CatalogueIds } from './catalogues'
+import type { FileIds } from './fileIds'
 import { mdiFileEditOutline, mdiWrenchOutline } from '@mdi/js'
 import type {
   Block,
@@ -18,9 +19,6 @@ import { BUILT_IN_LOOKS } from '../core/look/builtin'
 import { withFill } from '../core/look/fillPictures'
 import { newId } from '../core/id'
 import { newButton, newCard, newLetterbox, newPicture, newSearch, newShelf } from '../core/page/insert'
-
-/** File identities by the name they came with. */
-export type FileIds = Map<string, string>
 
 /** The letterbox of the trade page. */
 export const FORMS_BOX = 'forms1back'

@@ -20,7 +20,7 @@ interface ListFacts {
 }
 
 /** What a list shows: what is laid out in it, or usual for its way, filled with each of the entries that were picked for it. */
-export function fillList({ attrs, content }: Pick<EntryListBlock, 'attrs' | 'content'>, listed: Listed, facts: ListFacts): Shown {
+export function fillList({ attrs, content }: Pick<EntryListBlock, 'attrs' | 'content'>, listed: Listed, facts: ListFacts): Shown<Block> {
   const { catalogue, paged, fileTitle, path, speech } = facts
   const { fields } = catalogue
   const columns = attrs.way === 'table' ? fieldsOfList(attrs, fields) : []

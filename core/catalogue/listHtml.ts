@@ -13,7 +13,7 @@ const hidden = (fields: [name: string, value: string][]) =>
   fields.map(([name, value]) => `<input type="hidden" name="${escapeHtml(name)}" value="${escapeHtml(value)}">`).join('')
 
 /** A form that asks the list for less, or in another order: it works without script, and all of it stands in the address. */
-function formHtml(attrs: ListAttrs, { question, narrowing, fields, path }: Shown, speech: Speech): string {
+function formHtml(attrs: ListAttrs, { question, narrowing, fields, path }: Shown<Block>, speech: Speech): string {
   if (!attrs.search && !narrowing.length) return ''
   const say = (...said: Parameters<Speech['say']>) => escapeHtml(speech.say(...said))
   const id = (part: string) => `tr-${attrs.placement}-${part}`
@@ -66,7 +66,7 @@ function formHtml(attrs: ListAttrs, { question, narrowing, fields, path }: Shown
 }
 
 /** The ways to the pages before and after. */
-function leavesHtml(attrs: ListAttrs, { page, pages, question, fields, path }: Shown, speech: Speech): string {
+function leavesHtml(attrs: ListAttrs, { page, pages, question, fields, path }: Shown<Block>, speech: Speech): string {
   if (pages < 2) return ''
   const say = (...said: Parameters<Speech['say']>) => escapeHtml(speech.say(...said))
   const leaf = (to: number, rel: 'prev' | 'next') => {
@@ -79,7 +79,7 @@ function leavesHtml(attrs: ListAttrs, { page, pages, question, fields, path }: S
 
 const CLASSES = { cards: 'tr-entry-cards', tiles: 'tr-entry-tiles', lines: 'tr-entry-lines' } as const
 
-function groupHtml(attrs: ListAttrs, { columns }: Shown, entries: ShownEntry[], write: Write, cellOf: Write): string {
+function groupHtml(attrs: ListAttrs, { columns }: Shown<Block>, entries: ShownEntry<Block>[], write: Write, cellOf: Write): string {
   if (attrs.way === 'table') {
     const head = columns.map(({ name }) => `<th scope="col">${escapeHtml(name)}</th>`).join('')
     const rows = entries.map(
@@ -101,7 +101,7 @@ function groupHtml(attrs: ListAttrs, { columns }: Shown, entries: ShownEntry[], 
  */
 export function entryListHtml(
   attrs: ListAttrs,
-  shown: Shown,
+  shown: Shown<Block>,
   { write, cellOf, heading, speech }: { write: Write; cellOf: Write; heading: (name: string) => string; speech: Speech },
 ): string {
   const form = formHtml(attrs, shown, speech)

@@ -1,6 +1,7 @@
 import MarkdownIt from 'markdown-it'
 import type { Token } from 'markdown-it'
-import { addressSchema, type Inline, type Mark, type PlainBlock } from '../page/schema'
+import { addressSchema } from '../page/outside'
+import type { Inline, Mark, PlainBlock } from '../page/schema'
 
 /** As much of Markdown as is written in a field: paragraphs, lists, bold, italic, links (CommonMark). HTML is text there. */
 const markdown = new MarkdownIt('zero', { html: false, breaks: true }).enable(['list', 'emphasis', 'link', 'newline', 'escape', 'entity'])

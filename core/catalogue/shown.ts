@@ -1,9 +1,8 @@
-import type { Block } from '../page/schema'
 import type { Field } from './field'
 import type { Listed } from './list'
 
-/** An entry as it stands in a list. */
-export interface ShownEntry {
+/** An entry as it stands in a list: in blocks of a page, of which nothing is known here. */
+export interface ShownEntry<Block> {
   id: string
   title: string
   /** what is laid out for all of them, filled with it */
@@ -13,8 +12,8 @@ export interface ShownEntry {
 }
 
 /** What a list shows to whoever reads the page. */
-export interface Shown extends Omit<Listed, 'groups'> {
-  groups: { name: string; entries: ShownEntry[] }[]
+export interface Shown<Block> extends Omit<Listed, 'groups'> {
+  groups: { name: string; entries: ShownEntry<Block>[] }[]
   fields: Field[]
   /** headings of the columns, where the list is a table */
   columns: Field[]

@@ -1,5 +1,4 @@
 import { z } from 'zod'
-import type { Palette } from './palette'
 
 /**
  * Colours of the palette by the part they play: what takes one of these changes with the palette and with the background of its section.
@@ -31,4 +30,4 @@ const isRole = (colour: Colour): colour is Role => ROLES.includes(colour as Role
 export const cssColour = (colour: Colour): string => (isRole(colour) ? `var(${ROLE_PROPERTIES[colour]})` : colour)
 
 /** `#rrggbb` of a colour under a palette. */
-export const hexOf = (colour: Colour, palette: Palette): string => (isRole(colour) ? palette[colour] : colour)
+export const hexOf = (colour: Colour, palette: Readonly<Record<Role, string>>): string => (isRole(colour) ? palette[colour] : colour)

@@ -1,4 +1,5 @@
-import { addressSchema, emailSchema, phoneSchema, type Target } from './schema'
+import { addressSchema, emailSchema, phoneSchema } from './outside'
+import type { Target } from './schema'
 
 /** What a text that was typed or pasted leads to: a place of our own by its path, or one elsewhere. */
 export type Recognised = { kind: 'own'; path: string } | Extract<Target, { kind: 'address' | 'email' | 'phone' }>

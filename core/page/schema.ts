@@ -9,19 +9,10 @@ import { TONES } from '../look/palette'
 import { shelfLookIdSchema } from '../shelf/shelfLook'
 import { shelfSourceSchema } from '../shelf/shelfSource'
 import { LAYOUTS, ownShownSchema } from '../shelf/shown'
+import { addressSchema, emailSchema, phoneSchema } from './outside'
 
 /** What a button or link leads to, by identity: addresses are written when the page is rendered. */
 const idSchema = z.string().max(40)
-/** An address elsewhere; scripts and data are no places to lead to. */
-export const addressSchema = z
-  .url({ protocol: /^https?$/, error: 'Give a whole address, such as https://www.example.com/.' })
-  .max(2000, 'Keep an address to 2,000 characters.')
-export const emailSchema = z.email('Give an e-mail address, such as shop@example.com.').max(254)
-/** As people write it: digits with spaces, dots, brackets and dashes, a plus in front at the most (RFC 3966). */
-export const phoneSchema = z
-  .string()
-  .max(40)
-  .regex(/^\+?[\d(][\d\s().\-/]{3,}$/, 'Give a phone number, such as +44 20 7946 0000.')
 
 export const targetSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('file'), id: idSchema }),
@@ -267,7 +258,7 @@ const entryListSchema = z.object({
 export type EntryListBlock = z.infer<typeof entryListSchema> & {
   /** the entry on whose page it stands: it lists the others */
   but?: string
-  shown?: ShownEntries
+  shown?: ShownEntries<Block>
 }
 
 export type PlainBlock = z.infer<typeof plainBlockSchema>

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { languageSchema } from '../language/languages'
-import { emailSchema, phoneSchema } from '../page/schema'
+import { emailSchema, phoneSchema } from '../page/outside'
 
 const orEmpty = <Schema extends z.ZodType<string>>(schema: Schema) => z.union([z.literal(''), schema])
 

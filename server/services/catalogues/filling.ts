@@ -9,7 +9,7 @@ import { filesIn, titleOf } from '../../../core/catalogue/values'
 import type { Speech } from '../../../core/language/speech'
 import { everyBlock, mapBlocks } from '../../../core/page/blocks'
 import { pageHref } from '../../../core/page/href'
-import type { EntryListBlock, PageDocument } from '../../../core/page/schema'
+import type { Block, EntryListBlock, PageDocument } from '../../../core/page/schema'
 import type { WalkedCatalogue } from '../../../core/walk/facts'
 import type { Events } from '../events'
 import { kept } from '../kept'
@@ -41,7 +41,11 @@ export function createFilling(index: EntryIndex, pages: PageService, events: Eve
 
   const paged = async (catalogue: string) => (await placed.get()).layouts.has(catalogue)
 
-  async function shownOf(block: EntryListBlock, catalogue: Catalogue, { speech, titles, params, slug }: FillingAround): Promise<Shown> {
+  async function shownOf(
+    block: EntryListBlock,
+    catalogue: Catalogue,
+    { speech, titles, params, slug }: FillingAround,
+  ): Promise<Shown<Block>> {
     const { attrs, but } = block
     const { fields } = catalogue
     const { live } = await index.entriesOf(catalogue.id)
@@ -79,7 +83,7 @@ export function createFilling(index: EntryIndex, pages: PageService, events: Eve
 
   async function fillLists(laidOut: PageDocument, around: FillingAround): Promise<Filled> {
     const { document, of } = await withSiteValues(laidOut, around)
-    const shown = new Map<EntryListBlock, Shown>()
+    const shown = new Map<EntryListBlock, Shown<Block>>()
     const lists = new Set(of)
     for (const block of everyBlock(document)) {
       if (block.type !== 'entryList' || !block.attrs.catalogue) continue

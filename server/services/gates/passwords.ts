@@ -3,13 +3,18 @@ import type { Database } from '../../db/connection'
 import { gates } from '../../db/schema'
 import type { Hasher } from '../account/hasher'
 import type { Guessing } from './guessing'
-import type { KnownGate } from './standing'
 
 /** Days without a wrong password after which guessing is counted anew. */
 const QUIET_DAYS = 30
 
 /** In the place of a hash: a password that was changed, and whose passes go on. */
 export const SPENT = ''
+
+/** What is guessed at: a gate, and the hash of each of its passwords. */
+interface Guarded {
+  id: string
+  hashes: ReadonlyMap<string, string>
+}
 
 /** Holds passwords against those of a gate, slower the more are wrong; and notes that for the owner. */
 export function createPasswords(db: Database, hasher: Hasher, guessing: Guessing) {
@@ -31,7 +36,7 @@ export function createPasswords(db: Database, hasher: Hasher, guessing: Guessing
      *
      * @throws VisitorProblem 429 where too many were wrong
      */
-    async check({ id, hashes }: Pick<KnownGate, 'id' | 'hashes'>, password: string, address: string): Promise<string | undefined> {
+    async check({ id, hashes }: Guarded, password: string, address: string): Promise<string | undefined> {
       const takeBack = await guessing.begin(id, address)
       const ids = [...hashes.keys()]
       const own = ids.length ? ids[await hasher.match(password.trim(), [...hashes.values()])] : undefined
