@@ -9,6 +9,7 @@ import type { FileItem } from '../../core/files/fileItem'
 import { newField } from '../../core/catalogue/field'
 import { speechOf } from '../../core/language/speech'
 import { BUILT_IN_LOOKS } from '../../core/look/builtin'
+import type { NewShelfLook } from '../../core/shelf/shelfLook'
 import type { PageDetails } from '../../core/page/pageItem'
 import { button, letterbox, pageOf, shelf, words } from '../../core/testing/pages'
 import { STRANGER, listen, openTestTrough, type TestTrough } from '../testing/harness'
@@ -37,18 +38,18 @@ const made = {} as {
   entries: string[]
 }
 
+const tile = (background: string) =>
+  sharp({ create: { width: 60, height: 40, channels: 3, background } })
+    .png()
+    .toBuffer()
+
 async function build(): Promise<void> {
   const { library, bundles, pages, signposts, looks, site } = test.trough
   await site.set({ name: 'Marlpit', address: 'https://www.marlpit.example' })
   made.folder = (await library.folders.create({ name: 'Sheets', parent: null })).id
   made.list = await test.putInto('price-list-2026-11.pdf', '%PDF-1.7 list', { folder: made.folder })
   made.plan = await test.put('plan.txt', 'a plan')
-  made.tile = await test.put(
-    'tile.png',
-    await sharp({ create: { width: 60, height: 40, channels: 3, background: '#1F5A57' } })
-      .png()
-      .toBuffer(),
-  )
+  made.tile = await test.put('tile.png', await tile('#1F5A57'))
   made.bundle = await bundles.create({ title: 'All of it', folder: null, files: [made.plan.id], folders: [made.folder] })
   made.signpost = (await signposts.create({ title: 'Current list', file: made.list.id })).id
   made.look = (await looks.create({ name: 'Kiln', appearance: BUILT_IN_LOOKS[0]!.appearance })).id
@@ -169,6 +170,7 @@ async function seen(trough: Services) {
     letterbox: await trough.letterboxes.find('keptbox01'),
     icon: (await trough.icon.get()).bytes.toString('base64'),
     message: (await trough.published.message(new Problem(410, 'Gone', 'It is gone.'))).bytes.toString(),
+    passing: [...(await trough.guard.standing()).gates.values()].map(({ name, rule, givers }) => [name, rule, [...(givers ?? [])].sort()]),
     outside: await trough.outside.isOn(),
     checks: await trough.checks.get(),
     found: (await trough.walk.state()).findings.map(({ key, words: said }) => [key, said]).sort(),
@@ -196,6 +198,17 @@ const redraft = async (...blocks: Parameters<typeof pageOf>) => {
   })
 }
 
+const changeShelfLook = async (change: Partial<NewShelfLook>) => {
+  const [look] = await test.trough.shelfLooks.list()
+  await test.trough.shelfLooks.change(look!.id, change)
+}
+const letThrough = async (group: string) => {
+  const gates = await test.trough.gates.list()
+  await test.trough.gates.change(gates.find(({ name }) => name === 'Members')!.id, { rule: { groups: [group] } })
+}
+
+let group: string
+let guest: string | undefined
 let undo: string
 let gate: string
 const makeGate = async (name: string) => {
@@ -365,6 +378,37 @@ const CHANGES: [string, () => Promise<unknown>][] = [
       await test.trough.siteIcons.set({ of: { kind: 'type', value: 'PDF' }, icon: { kind: 'drawn', name: 'x', path: 'M1,1' } })
     },
   ],
+  [
+    'a shelf wears a look of shelves, with icons',
+    async () => {
+      const [look] = await test.trough.shelfLooks.list()
+      const source = { kind: 'folder', id: made.folder, order: 'title', below: 'no' } as const
+      await redraft(shelf({ placement: 'ffffffffff', source, look: look!.id, shown: { parts: ['icon', 'title', 'look'] } }))
+      await test.trough.pages.publish(made.page.id, { despite: true })
+    },
+  ],
+  ['that look is another', () => changeShelfLook({ shown: { layout: 'cards' } })],
+  [
+    'an icon is a picture',
+    () => test.trough.siteIcons.set({ of: { kind: 'type', value: 'PDF' }, icon: { kind: 'picture', file: made.tile.id } }),
+  ],
+  ['that picture has another edition', async () => test.putInto('tile-2.png', await tile('#C8A13C'), { editionOf: made.tile.id })],
+  ['an icon goes', () => test.trough.siteIcons.remove({ kind: 'type', value: 'PDF' })],
+  ['a look of shelves goes', async () => test.trough.shelfLooks.remove((await test.trough.shelfLooks.list())[0]!.id)],
+  ['a group is let through a gate', async () => letThrough((group = (await test.trough.guests.addGroup('Members')).id))],
+  [
+    'somebody comes into it',
+    async () => ([guest] = await test.trough.guests.add({ guests: [{ email: 'mo@clay.example', name: 'Mo' }], groups: [group] })),
+  ],
+  ['they leave it', () => test.trough.guests.change(guest!, { groups: [] })],
+  ['the group goes', () => test.trough.guests.removeGroup(group)],
+  [
+    'a page is described, and left out of the menu',
+    () => test.trough.pages.change(made.page.id, { description: 'All of it', inMenu: false }),
+  ],
+  ['nothing may be looked at first', () => test.trough.site.set({ see: false })],
+  ['the site speaks another language', () => test.trough.site.set({ language: 'de' })],
+  ['countries are kept, and addresses for a while', () => test.trough.site.set({ countries: true, keepAddresses: 9 })],
   ['a signpost is taken down', () => test.trough.signposts.remove(made.signpost, { way: 'off' } as never)],
   ['a look is deleted', () => test.trough.looks.remove(made.look, BUILT_IN_LOOKS[0]!.id)],
 ]

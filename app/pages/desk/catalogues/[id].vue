@@ -179,7 +179,7 @@ function focusEntry(next: string | undefined) {
     <template v-else-if="catalogue && begun" #list>
       <div class="table-side">
         <div class="bar">
-          <VTextField v-model="words" label="Find in it" clearable maxlength="100" />
+          <VTextField v-model="words" aria-label="Find in it" placeholder="Find in it" clearable maxlength="100" />
           <VBtn
             v-for="{ field, count } in missing"
             :key="field.id"
