@@ -1,9 +1,9 @@
 import { spawn } from 'node:child_process'
 import { once } from 'node:events'
 import { cp, mkdtemp, rm } from 'node:fs/promises'
-import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { isFree } from '../../server/testing/ports'
 
 /** Ports of this worker alone; four workers stay below 32768, where Linux begins to give out ports by itself. */
 const PORTS = 3000
@@ -13,12 +13,7 @@ async function freePort(): Promise<number> {
   const first = 20_000 + PORTS * Number(process.env.TEST_PARALLEL_INDEX ?? 0)
   for (;;) {
     const port = first + (tried++ % PORTS)
-    const probe = createServer().listen(port, '127.0.0.1')
-    const free = await Promise.race([once(probe, 'listening').then(() => true), once(probe, 'error').then(() => false)])
-    if (!free) continue
-    probe.close()
-    await once(probe, 'close')
-    return port
+    if (await isFree(port)) return port
   }
 }
 

@@ -12,11 +12,14 @@ async function listens(probe: EventEmitter & { close: () => unknown }): Promise<
   return true
 }
 
-/** A port nobody listens on, by TCP or UDP; below those that browser tests take, and that Linux gives out by itself. */
+/** Whether nobody listens on a port of this machine, by TCP or UDP. */
+export const isFree = async (port: number): Promise<boolean> =>
+  (await listens(createServer().listen(port, '127.0.0.1'))) && (await listens(createSocket('udp4').bind(port, '127.0.0.1')))
+
+/** A port nobody listens on; below those that browser tests take, and that Linux gives out by itself. */
 export async function freePort(): Promise<number> {
   for (;;) {
     const port = randomInt(10_000, 20_000)
-    if ((await listens(createServer().listen(port, '127.0.0.1'))) && (await listens(createSocket('udp4').bind(port, '127.0.0.1'))))
-      return port
+    if (await isFree(port)) return port
   }
 }

@@ -14,7 +14,14 @@ import { forgetPersons } from '../tally/persons'
 import { tellHooks } from '../tellHooks'
 
 /** Under which it is kept how long contacts are. */
-export const RULES_KEY = 'contacts'
+const RULES_KEY = 'contacts'
+
+/** Calls `act` once the rules have changed: how long contacts are kept stands on pages. */
+export function onContactRules(events: Events, act: () => void): void {
+  events.on('settings', keys => {
+    if (keys.includes(RULES_KEY)) act()
+  })
+}
 /** Contacts read at once for a table. */
 const AT_ONCE = 500
 const MOST_TAKES = 500

@@ -1,5 +1,5 @@
 import { LRUCache } from 'lru-cache'
-import { RULES_KEY as CONTACT_RULES_KEY } from '../contacts/contacts'
+import { onContactRules } from '../contacts/contacts'
 import type { Events } from '../events'
 
 /** Pages that are kept as they were written: those asked for most. */
@@ -11,8 +11,7 @@ export function keptPages<Page>(events: Events) {
   const forget = () => pages.clear()
   for (const event of ['library', 'folders', 'read', 'bytes', 'live', 'uses', 'site', 'signposts', 'gates'] as const)
     events.on(event, forget)
-  // How long contacts are kept stands on pages.
-  events.on('settings', keys => keys.includes(CONTACT_RULES_KEY) && forget())
+  onContactRules(events, forget)
 
   return {
     /** A page by what tells it from others; who asks while it is written waits for that. */

@@ -2,7 +2,7 @@ import { behindOf } from '../../../core/gate/asks'
 import type { SiteFacts } from '../../../core/page/document'
 import type { Edge, EdgeDocuments } from '../../../core/page/edges'
 import type { CatalogueFilling } from '../catalogues/filling'
-import { RULES_KEY as CONTACT_RULES_KEY, type Contacts } from '../contacts/contacts'
+import { onContactRules, type Contacts } from '../contacts/contacts'
 import type { Events } from '../events'
 import { kept } from '../kept'
 import type { LookService } from '../looks/looks'
@@ -88,10 +88,7 @@ export function createSurroundings(
     events.on(event, ids => forgetWhere(({ catalogues }) => ids.some(id => catalogues.includes(id.split('/')[0]!))))
   // The title of a file stands there as it was.
   events.on('library', ids => forgetWhere(({ files }) => ids.some(id => files.includes(id))))
-  // How long contacts are kept stands on pages.
-  events.on('settings', keys => {
-    if (keys.includes(CONTACT_RULES_KEY)) forget()
-  })
+  onContactRules(events, forget)
 
   return {
     /** What of the site is known, with its looks, and what its pages say that it keeps of visitors. */
