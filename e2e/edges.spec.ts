@@ -82,11 +82,8 @@ test('the preview of an edge shows it on the home page, and Find leads to it', a
   await page.getByRole('option', { name: /Foot of every page/ }).click()
   await expect(page.getByRole('textbox', { name: 'The page', exact: true })).toBeFocused()
   await expect(page.getByText('This stands at the end of every page')).toBeVisible()
-  // What is known of the files on it comes a moment later, and moves the lines.
-  await expect(async () => {
-    await page.getByText('Saturday, nine to noon').click()
-    expect(await page.evaluate(() => getSelection()!.anchorNode!.textContent)).toBe('Saturday, nine to noon')
-  }).toPass()
+  await page.getByText('Saturday, nine to noon').click()
+  await expect.poll(() => page.evaluate(() => getSelection()!.anchorNode!.textContent)).toBe('Saturday, nine to noon')
   await page.keyboard.press('End')
   await page.keyboard.type(', not in August')
   await page.getByRole('button', { name: 'Preview' }).click()
