@@ -1,6 +1,6 @@
 import { TITLE, isFileKind, type Field } from '~~/core/catalogue/field'
 import type { EntryItem, Value } from '~~/core/catalogue/entry'
-import { PLAIN_FORMAT, readCell, writeCell } from '~~/core/catalogue/values'
+import { PLAIN_FORMAT, decimalSign, readCell, sayValue, writeCell, type CellFormat } from '~~/core/catalogue/values'
 import { fold } from '~~/core/find/fold'
 
 /** What is read in a cell of the table. */
@@ -13,24 +13,22 @@ export function cellWords(field: Field, value: Value | undefined): string {
   }
   if (typeof value === 'number') return useSession().speech.decimal(value, field.kind === 'money' ? 2 : field.decimals)
   if (typeof value === 'boolean') return value ? 'Yes' : 'No'
-  return writeCell(field, value)
+  return field.kind === 'choices' ? sayValue(field, value, useSession().speech) : writeCell(field, value)
 }
 
-/** What is written in a cell as one edits it. */
-export const cellDraft = (field: Field, value: Value | undefined): string =>
-  isFileKind(field.kind) ? cellWords(field, value) : writeCell(field, value)
+/** Numbers are typed as the site's visitors read them. */
+const formatOf = (): CellFormat => ({ ...PLAIN_FORMAT, decimal: decimalSign(useSession().speech), typed: true })
 
-/** How numbers are written where the site speaks so: what is typed is read in the same way. */
-function formatOf() {
-  const decimal = useSession().speech.decimal(1.5, 1).includes(',') ? ',' : '.'
-  return { ...PLAIN_FORMAT, decimal } as const
+/** What is written in a cell as one edits or copies it. */
+export function cellDraft(field: Field, value: Value | undefined): string {
+  const { known } = useLibrary()
+  const written = writeCell(field, value, id => known.get(id)?.title ?? id)
+  return typeof value === 'number' ? written.replace('.', formatOf().decimal) : written
 }
 
 /** What was typed, as the value of a cell; null empties it. @throws Error in words for people */
 export function readDraft(field: Field, text: string): Value | null {
-  // A plain number, as it is shown while it is edited, is one in every language.
-  const plain = /^-?\d+(?:\.\d+)?$/.test(text.trim()) ? PLAIN_FORMAT : formatOf()
-  const read = readCell(field, text, plain, { fileNamed })
+  const read = readCell(field, text, formatOf(), { fileNamed })
   if ('fault' in read) throw new Error(`${field.name}: ${read.fault}`)
   return read.value ?? null
 }

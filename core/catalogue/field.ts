@@ -95,10 +95,31 @@ export const isTarget = (kind: FieldKind): boolean => kind === 'file' || kind ==
 /** Words of an address that lists use for something else. */
 const TAKEN = new Set(['q', 'sort', 'page', 'list', 'at', 'open', 'save'])
 
-/** What stands for a field in the address of a narrowed list. */
-export function fieldKey({ id, name }: Pick<Field, 'id' | 'name'>): string {
-  const key = slugify(name)
-  return key && !TAKEN.has(key) ? key : `${key || 'field'}-${id}`
+const keysOf = new WeakMap<Field[], Map<string, string>>()
+/** What stands for a field in the address of a narrowed list: its name, with its identity where another's would be written alike. */
+export function fieldKey({ id }: Pick<Field, 'id'>, fields: Field[]): string {
+  let keys = keysOf.get(fields)
+  if (!keys) {
+    const words = fields.map(field => slugify(field.name))
+    const isTaken = (word: string, at: number) =>
+      TAKEN.has(word) || words.some((other, place) => place !== at && [other, `${other}-from`, `${other}-to`].includes(word))
+    keys = new Map(
+      fields.map((field, at) => {
+        const word = words[at]!
+        return [field.id, word && !isTaken(word, at) ? word : `${word || 'field'}-${field.id}`]
+      }),
+    )
+    keysOf.set(fields, keys)
+  }
+  return keys.get(id)!
 }
-/** What stands for a choice there. */
-export const optionKey = ({ id, name }: Option): string => slugify(name) || id
+/** What stands for each choice there, by identity. */
+export function optionKeys(options: Option[]): Map<string, string> {
+  const words = options.map(({ name }) => slugify(name))
+  return new Map(
+    options.map(({ id }, at) => {
+      const word = words[at]!
+      return [id, !word ? id : words.indexOf(word) === words.lastIndexOf(word) ? word : `${word}-${id}`]
+    }),
+  )
+}

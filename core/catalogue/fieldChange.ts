@@ -1,6 +1,7 @@
 import { newId } from '../id'
 import type { Value, Values } from './entry'
 import { isChoice, isFileKind, isMany, type Field } from './field'
+import { CHOICES_APART, readSeveral } from './several'
 import { PLAIN_FORMAT, faultOf, readCell, writeCell } from './values'
 
 /** What is written in a field that another field cannot hold. */
@@ -70,7 +71,8 @@ export function refitted(before: Field[], after: Field[], values: Values): Value
  */
 export function withChoicesFrom(before: Field, after: Field, written: (Value | undefined)[]): Field {
   if (!isChoice(after.kind) || isChoice(before.kind) || after.options.length) return after
-  const names = written.flatMap(value => (value === undefined ? [] : writeCell(before, value).split(isMany(after.kind) ? /[,;|]/ : /$^/)))
+  const words = written.map(value => writeCell(before, value))
+  const names = isMany(after.kind) ? words.flatMap(each => readSeveral(each, CHOICES_APART)) : words
   const distinct = [...new Map(names.map(name => [name.trim().toLowerCase(), name.trim().slice(0, 120)])).values()].filter(Boolean)
   return { ...after, options: distinct.slice(0, 200).map(name => ({ id: newId(8), name })) }
 }

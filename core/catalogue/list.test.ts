@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { speechOf } from '../language/speech'
 import type { LiveEntry, Values } from './entry'
-import { newField } from './field'
+import { fieldKey, newField } from './field'
 import { listEntries, readListQuestion, sameAs } from './list'
 import { newList, type ListAttrs } from './listAttrs'
 import { titleOf } from './values'
@@ -33,6 +33,40 @@ const list = (attrs: Partial<ListAttrs>, asked = '', but?: string) => {
   return listEntries(all, ENTRIES, FIELDS, question, speech, but)
 }
 const names = ({ groups }: ReturnType<typeof list>) => groups.flatMap(({ entries }) => entries.map(({ values }) => titleOf(values)))
+
+describe('names that are written alike in an address', () => {
+  const weights = newField('w', 'Weight', 'choice', {
+    options: [
+      { id: 'under', name: '< 5 kg' },
+      { id: 'over', name: '> 5 kg' },
+      { id: 'ten', name: '10 kg' },
+    ],
+  })
+  const alike = [newField('title', 'Name'), weights, newField('s1', 'Size (cm)', 'yesNo'), newField('s2', 'Size, cm', 'yesNo')]
+  const entries = [entry('Small', { w: 'under', s1: true }), entry('Large', { w: 'over', s2: true }), entry('Box', { w: 'ten' })]
+  const attrs = { ...newList('listlist01', 'c'), narrow: ['w', 's1', 's2'] }
+  const listed = (asked: [string, string][]) =>
+    listEntries(attrs, entries, alike, readListQuestion(new URLSearchParams([['list', 'listlist01'], ...asked]), attrs, alike), speech)
+
+  it('are told apart: each choice leaves its own', () => {
+    const { choices } = listed([]).narrowing[0]!
+    expect(choices.map(({ name, count }) => [name, count])).toEqual([
+      ['< 5 kg', 1],
+      ['> 5 kg', 1],
+      ['10 kg', 1],
+    ])
+    const key = fieldKey(weights, alike)
+    expect(choices.map(each => names(listed([[key, each.key]])))).toEqual([['Small'], ['Large'], ['Box']])
+    // One whose name is its own stays short.
+    expect(choices[2]!.key).toBe('10-kg')
+  })
+
+  it('as names of fields, too', () => {
+    const keys = alike.map(field => fieldKey(field, alike))
+    expect(new Set(keys).size).toBe(alike.length)
+    expect(names(listed([[keys[3]!, 'yes']]))).toEqual(['Large'])
+  })
+})
 
 describe('a list', () => {
   it('keeps the catalogue’s own order, or sorts, with what is empty last whichever way', () => {
@@ -85,6 +119,14 @@ describe('a list', () => {
     expect(names(list({ narrow: ['food'] }, 'food-safe=yes'))).toEqual(['P40', 'Buff'])
     expect(names(list({ narrow: ['price'] }, 'price-from=10&price-to=20'))).toEqual(['Buff'])
     expect(names(list({ narrow: ['begins'] }, 'begins-from=2027-02-01'))).toEqual(['P40'])
+    // Numbers are read as the site's language writes them: one and a half, one thousand and five hundred.
+    const dear = { ...newList('listlist01', 'c'), narrow: ['price'] }
+    const asked = readListQuestion(new URLSearchParams('list=listlist01&price-from=1.500'), dear, FIELDS)
+    for (const [language, found] of [
+      ['en', 3],
+      ['de', 0],
+    ] as const)
+      expect(listEntries(dear, ENTRIES, FIELDS, asked, speechOf(language)).total).toBe(found)
     // By what it is not offered to be narrowed by it is not.
     expect(names(list({}, 'body=porcelain'))).toHaveLength(4)
   })

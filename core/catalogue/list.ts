@@ -2,9 +2,9 @@ import { fold } from '../find/fold'
 import type { Speech } from '../language/speech'
 import { fieldOf } from './catalogue'
 import type { LiveEntry, Value } from './entry'
-import { TITLE, fieldKey, isChoice, isFileKind, isNumeric, optionKey, type Field } from './field'
+import { TITLE, fieldKey, isChoice, isFileKind, isNumeric, optionKeys, type Field } from './field'
 import type { Condition, ListAttrs } from './listAttrs'
-import { compareValues, readDay, readNumber, sayValue, titleOf } from './values'
+import { compareValues, decimalSign, readDay, readNumber, sayValue, titleOf } from './values'
 
 /** What a visitor asks of a list; all of it stands in the address. */
 export interface ListQuestion {
@@ -43,7 +43,7 @@ export function readListQuestion(params: URLSearchParams, attrs: ListAttrs, fiel
   const chosen = new Map<string, string>()
   const between = new Map<string, { from: string; to: string }>()
   for (const field of narrowing(attrs, fields)) {
-    const key = fieldKey(field)
+    const key = fieldKey(field, fields)
     if (isRanged(field)) {
       const [from, to] = [params.get(`${key}-from`) ?? '', params.get(`${key}-to`) ?? '']
       if (from || to) between.set(field.id, { from: from.slice(0, 40), to: to.slice(0, 40) })
@@ -58,7 +58,7 @@ export function readListQuestion(params: URLSearchParams, attrs: ListAttrs, fiel
     q: attrs.search ? (params.get('q') ?? '').trim().slice(0, LONGEST_WORDS) : '',
     chosen,
     between,
-    sort: sortable(attrs, fields).find(field => fieldKey(field) === asked)?.id,
+    sort: sortable(attrs, fields).find(field => fieldKey(field, fields) === asked)?.id,
     page: Number.isSafeInteger(page) && page > 1 ? page : 1,
   }
 }
@@ -69,7 +69,7 @@ export function askedFields(
   { placement }: Pick<ListAttrs, 'placement'>,
   fields: Field[],
 ): [name: string, value: string][] {
-  const keyed = (id: string) => fieldKey(fieldOf(fields, id)!)
+  const keyed = (id: string) => fieldKey(fieldOf(fields, id)!, fields)
   return [
     ['list', placement],
     ...(q ? [['q', q] as [string, string]] : []),
@@ -95,19 +95,20 @@ export function meets({ field: id, is, value }: Condition, { values }: Pick<Live
 
 const NO_KEYS: string[] = []
 /** What stands for values of a field in an address. It is asked for each of thousands of entries: what is the same is made once. */
-const keysIn = ({ options }: Field) => {
+const keysIn = (named: Map<string, string>) => {
   const keys = new Map<Value, string[]>([
     [true, ['yes']],
     [false, ['no']],
-    ...options.map((option): [Value, string[]] => [option.id, [optionKey(option)]]),
+    ...[...named].map(([id, key]): [Value, string[]] => [id, [key]]),
   ])
   return (value: Value | undefined): string[] =>
     Array.isArray(value) ? value.flatMap(id => keys.get(id) ?? NO_KEYS) : (value !== undefined && keys.get(value)) || NO_KEYS
 }
 
-const isBetween = ({ kind }: Field, { from, to }: { from: string; to: string }) => {
+const isBetween = ({ kind }: Field, { from, to }: { from: string; to: string }, speech: Speech) => {
+  const decimal = decimalSign(speech)
   const read = (text: string): number | string | undefined =>
-    kind === 'date' ? readDay(text, { dayFirst: true }) : (readNumber(text, { decimal: '.' }) ?? readNumber(text, { decimal: ',' }))
+    kind === 'date' ? readDay(text, { dayFirst: true }) : readNumber(text, { decimal, typed: true })
   const [least, most] = [read(from), read(to)]
   return (value: Value | undefined): boolean => {
     if (value === undefined) return least === undefined && most === undefined
@@ -116,11 +117,12 @@ const isBetween = ({ kind }: Field, { from, to }: { from: string; to: string }) 
 }
 
 /** A field that is narrowed by: what its values are called in an address, and whether one is as was asked. */
-function narrower(field: Field, { chosen, between }: ListQuestion) {
-  const keysOf = keysIn(field)
+function narrower(field: Field, { chosen, between }: ListQuestion, speech: Speech) {
+  const named = optionKeys(field.options)
+  const keysOf = keysIn(named)
   const [range, key] = [between.get(field.id), chosen.get(field.id)]
-  const passes = range ? isBetween(field, range) : (value: Value | undefined) => key === undefined || keysOf(value).includes(key)
-  return { field, keysOf, passes, counts: new Map<string, number>() }
+  const passes = range ? isBetween(field, range, speech) : (value: Value | undefined) => key === undefined || keysOf(value).includes(key)
+  return { field, named, keysOf, passes, counts: new Map<string, number>() }
 }
 
 const haystacks = new WeakMap<LiveEntry, { fields: Field[]; language: string; text: string }>()
@@ -217,7 +219,7 @@ export function listEntries(
     entry => entry.id !== but && only.every(condition => meets(condition, entry)),
   )
   const worded = words.length ? standing.filter(entry => words.every(word => haystackOf(entry, fields, speech).includes(word))) : standing
-  const by = narrowing(attrs, fields).map(field => narrower(field, question))
+  const by = narrowing(attrs, fields).map(field => narrower(field, question, speech))
   const found: LiveEntry[] = []
   // Each choice is counted with all others that hold but its own kind's, so that another can be taken instead.
   for (const entry of worded) {
@@ -250,15 +252,15 @@ export function listEntries(
     page,
     pages,
     question,
-    narrowing: by.map(({ field, counts }) => {
-      const named: { key: string; name: string }[] =
+    narrowing: by.map(({ field, named, counts }) => {
+      const offered: { key: string; name: string }[] =
         field.kind === 'yesNo'
           ? ['yes', 'no'].map(key => ({ key, name: speech.say(key as 'yes') }))
-          : field.options.map(option => ({ key: optionKey(option), name: option.name }))
+          : field.options.map(({ id, name }) => ({ key: named.get(id)!, name }))
       const taken = question.chosen.get(field.id)
       return {
         field,
-        choices: named
+        choices: offered
           .map(each => ({ ...each, count: counts.get(each.key) ?? 0, taken: each.key === taken }))
           .filter(({ count, taken: stays }) => count > 0 || stays),
       }

@@ -27,7 +27,7 @@ function formHtml(attrs: ListAttrs, { question, narrowing, fields, path }: Shown
       )
     : ''
   const narrowed = narrowing.map(({ field, choices }) => {
-    const key = fieldKey(field)
+    const key = fieldKey(field, fields)
     const name = escapeHtml(field.name)
     if (isRanged(field)) {
       const { from, to } = question.between.get(field.id) ?? { from: '', to: '' }
@@ -55,7 +55,7 @@ function formHtml(attrs: ListAttrs, { question, narrowing, fields, path }: Shown
           `<select class="tr-field" id="${id('sort')}" name="sort"><option value="">${say('asListed')}</option>${sorts
             .map(
               field =>
-                `<option value="${fieldKey(field)}"${question.sort === field.id ? ' selected' : ''}>${escapeHtml(field.name)}</option>`,
+                `<option value="${fieldKey(field, fields)}"${question.sort === field.id ? ' selected' : ''}>${escapeHtml(field.name)}</option>`,
             )
             .join('')}</select>`,
         )

@@ -110,6 +110,27 @@ describe('a cell', () => {
     expect(readCell(field('files'), 'a.pdf; b.pdf', PLAIN_FORMAT, { fileNamed })).toEqual({ value: ['id1', 'id2'] })
   })
 
+  it('of several is read again as it is written, whatever their names', () => {
+    const options = [
+      { id: 'a', name: 'Red, iron-rich' },
+      { id: 'b', name: 'Buff; "toasted"' },
+      { id: 'c', name: 'White' },
+    ]
+    const choices = field('choices', { options })
+    expect(readCell(choices, writeCell(choices, ['b', 'a', 'c']), PLAIN_FORMAT)).toEqual({ value: ['b', 'a', 'c'] })
+    const names: Record<string, string> = { id1: 'Kilns; their care', id2: 'Terms, and more' }
+    const fileNamed = (name: string) => Object.keys(names).find(id => names[id] === name)
+    const files = field('files')
+    expect(
+      readCell(
+        files,
+        writeCell(files, ['id1', 'id2'], id => names[id]!),
+        PLAIN_FORMAT,
+        { fileNamed },
+      ),
+    ).toEqual({ value: ['id1', 'id2'] })
+  })
+
   it('is read again as it is written', () => {
     const kinds = {
       text: fc.constant('Crank, coarse'),

@@ -4,6 +4,7 @@ import type { Speech } from '../language/speech'
 import { optionOf } from './catalogue'
 import type { Value, Values } from './entry'
 import { TITLE, isFileKind, isMany, type Field } from './field'
+import { CHOICES_APART, FILES_APART, readSeveral, writeSeveral } from './several'
 
 const LONGEST = { text: 500, place: 500, longText: 20_000 } as const
 
@@ -13,6 +14,8 @@ export interface CellFormat {
   decimal: '.' | ','
   /** 3/4 is the third of April */
   dayFirst: boolean
+  /** by people, who may write a number as elsewhere: read so where it cannot be read otherwise */
+  typed?: boolean
 }
 export const PLAIN_FORMAT: CellFormat = { decimal: '.', dayFirst: true }
 
@@ -41,14 +44,18 @@ export function readDay(written: string, { dayFirst }: Pick<CellFormat, 'dayFirs
 const NUMBER = /^([-+−]?)\s*(?:\p{Sc}|[A-Z]{3}(?=[\s\d]))?\s*([-+−]?[\d\s'’.,]*\d)\s*(?:\p{Sc}|%|°?\p{L}+[²³]?(?:\/\p{L}+)?\.?)?$/u
 
 /** A number as people write it: with groups of three, a sign, and its unit or currency beside it. */
-export function readNumber(written: string, { decimal }: Pick<CellFormat, 'decimal'>): number | undefined {
+export function readNumber(written: string, { decimal, typed }: Pick<CellFormat, 'decimal' | 'typed'>): number | undefined {
   const [, before = '', body = ''] = NUMBER.exec(written.trim()) ?? []
   const bare = body.replace(/[\s'’]/g, '').replace('−', '-')
   const shape = decimal === '.' ? /^[-+]?(?:\d+|\d{1,3}(?:,\d{3})+)?(?:\.\d+)?$/ : /^[-+]?(?:\d+|\d{1,3}(?:\.\d{3})+)?(?:,\d+)?$/
-  if (!/\d/.test(bare) || !shape.test(bare)) return undefined
+  if (!/\d/.test(bare)) return undefined
+  if (!shape.test(bare)) return typed ? readNumber(written, { decimal: decimal === '.' ? ',' : '.' }) : undefined
   const value = Number(bare.replaceAll(decimal === '.' ? ',' : '.', '').replace(',', '.'))
   return Number.isFinite(value) ? (/[-−]/.test(before) ? -value : value) : undefined
 }
+
+/** The sign before the broken part where a language is spoken (CLDR). */
+export const decimalSign = (speech: Pick<Speech, 'decimal'>): CellFormat['decimal'] => (speech.decimal(1.5, 1).includes(',') ? ',' : '.')
 
 const YES = new Set(['yes', 'y', 'true', '1', 'x', 'ja', 'oui', 'si', 'sim', 'tak', '✓', '✔', 'on'])
 const NO = new Set(['no', 'n', 'false', '0', '-', 'nein', 'non', 'nee', 'nao', 'nie', '✗', '✘', 'off'])
@@ -111,9 +118,9 @@ export function readCell(
     }
     case 'choice':
     case 'choices': {
-      const names = field.kind === 'choice' ? [text] : text.split(/[,;|\n]/).map(name => name.trim())
+      const names = field.kind === 'choice' ? [text] : readSeveral(text, CHOICES_APART)
       const ids: string[] = []
-      for (const name of names.filter(Boolean)) {
+      for (const name of names) {
         const id = optionNamed(name)
         if (id === undefined) return { fault: `“${name.slice(0, 60)}” is none of the choices.` }
         ids.push(id)
@@ -124,9 +131,9 @@ export function readCell(
     case 'file':
     case 'pictures':
     case 'files': {
-      const names = isMany(field.kind) ? text.split(/[;|\n]/).map(name => name.trim()) : [text]
+      const names = isMany(field.kind) ? readSeveral(text, FILES_APART) : [text]
       const ids: string[] = []
-      for (const name of names.filter(Boolean)) {
+      for (const name of names) {
         const id = fileNamed?.(name)
         if (id === undefined) return { fault: `No file of the library is called “${name.slice(0, 80)}”.` }
         ids.push(id)
@@ -167,7 +174,7 @@ export function writeCell(field: Field, value: Value | undefined, fileName: (id:
   if (value === undefined) return ''
   if (Array.isArray(value)) {
     const names = value.map(id => (isFileKind(field.kind) ? fileName(id) : (optionOf(field, id)?.name ?? '')))
-    return names.filter(Boolean).join(isFileKind(field.kind) ? '; ' : ', ')
+    return writeSeveral(names.filter(Boolean), isFileKind(field.kind) ? FILES_APART : CHOICES_APART)
   }
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   if (typeof value === 'number') return String(value)

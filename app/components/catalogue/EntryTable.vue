@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { mdiArrowDown, mdiArrowUp } from '@mdi/js'
 import { useVirtualizer } from '@tanstack/vue-virtual'
-import papa from 'papaparse'
 import { TITLE, isChoice, isFileKind, isNumeric, type Field } from '~~/core/catalogue/field'
+import { readCells, writeCells } from '~~/core/catalogue/clipboard'
 import type { EntryItem, Value } from '~~/core/catalogue/entry'
 import { compareValues, titleOf } from '~~/core/catalogue/values'
 import { cellDraft, cellWords, readDraft } from '~/catalogue/cells'
@@ -228,7 +228,7 @@ async function paste(event: ClipboardEvent) {
   const text = event.clipboardData?.getData('text/plain')
   if (!text) return
   event.preventDefault()
-  const table = papa.parse<string[]>(text.replace(/\r?\n$/, ''), { delimiter: '\t' }).data
+  const table = readCells(text)
   try {
     const read = table.map(cells =>
       Object.fromEntries(
@@ -254,7 +254,7 @@ async function paste(event: ClipboardEvent) {
 function copy(event: ClipboardEvent) {
   const [row, field] = [rows.value[at.row], columns.value[at.column]]
   if (editing.value || !row || !field || !(event.target as HTMLElement).matches('[data-cell]')) return
-  event.clipboardData?.setData('text/plain', cellDraft(field, row.values[field.id]))
+  event.clipboardData?.setData('text/plain', writeCells([[cellDraft(field, row.values[field.id])]]))
   event.preventDefault()
 }
 
