@@ -2,7 +2,11 @@ import { readlinkSync } from 'node:fs'
 import { setPriority } from 'node:os'
 import { basename } from 'node:path'
 
-/** Visitors and the desk come first. On Linux a priority holds for one thread (sched(7)). */
-export function comeAfterVisitors(): void {
-  if (process.platform === 'linux') setPriority(Number(basename(readlinkSync('/proc/thread-self'))), 10)
+/**
+ * Visitors and the desk come first. On Linux a priority holds for one thread (sched(7)).
+ *
+ * @param by how far behind: with 10 next to nothing is left where others keep the machine busy
+ */
+export function comeAfterVisitors(by = 10): void {
+  if (process.platform === 'linux') setPriority(Number(basename(readlinkSync('/proc/thread-self'))), by)
 }

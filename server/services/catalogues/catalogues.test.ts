@@ -302,6 +302,26 @@ describe('a catalogue', () => {
     await test.trough.entries.restore(catalogue.id, [white.id])
     expect(await html(`${catalogue.slug}/white-stoneware`)).toContain('White stoneware')
   })
+
+  it('an entry that is back at an address another had meanwhile moves on from there, as any does', async () => {
+    const { catalogue, white } = await shown()
+    const { entries } = test.trough
+    await entries.remove(catalogue.id, [white.id])
+    const [other] = await entries.create(catalogue.id, [{ title: 'White stoneware', number: 'C3' }])
+    await entries.moveTo(other!.id, 'whitest')
+    await entries.restore(catalogue.id, [white.id])
+    expect((await entries.moveTo(white.id, 'white')).slug).toBe('white')
+    expect(await html(`${catalogue.slug}/white-stoneware`)).toContain('White stoneware')
+  })
+
+  it('a catalogue that took the former address of another moves on from there', async () => {
+    const { catalogues } = test.trough
+    const first = await catalogues.create({ name: 'Slips', one: 'slip' })
+    await catalogues.change(first.id, { slug: 'slips-of-before' })
+    const second = await catalogues.create({ name: 'Slips', one: 'slip' })
+    expect(second.slug).toBe('slips')
+    expect((await catalogues.change(second.id, { slug: 'slips-of-now' })).slug).toBe('slips-of-now')
+  })
 })
 
 const look = (text: string, name = 'glazes.csv', catalogue: string | null = null) =>

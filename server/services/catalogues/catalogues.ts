@@ -31,7 +31,9 @@ export function createCatalogues(db: Database) {
   async function create(tx: Queryable, { name, one, fields = [newField(TITLE, 'Name')] }: NewCatalogue): Promise<string> {
     const id = newId()
     await holdNames(tx)
-    await tx.insert(catalogues).values({ id, name, one, slug: await freeSlug(tx, name), fields })
+    const slug = await freeSlug(tx, name)
+    await tx.delete(retiredCatalogueSlugs).where(eq(retiredCatalogueSlugs.slug, slug))
+    await tx.insert(catalogues).values({ id, name, one, slug, fields })
     return id
   }
 

@@ -86,12 +86,21 @@ export async function restoreEntries(tx: Queryable, catalogueId: string, ids: st
     .select({ id: entries.id, slug: entries.slug })
     .from(entries)
     .where(and(eq(entries.catalogueId, catalogueId), inArray(entries.id, ids), isNotNull(entries.deleted)))
+  const slugs: string[] = []
   for (const { id, slug: wished } of rows) {
     const slug = firstFree(wished, candidate => taken.has(candidate))
     taken.add(slug)
+    slugs.push(slug)
     await tx.update(entries).set({ deleted: null, slug }).where(eq(entries.id, id))
   }
+  await takeAddresses(tx, catalogueId, slugs)
 }
+
+/** Addresses of entries are their own from now on: whoever was there before is not led on from them any more. */
+const takeAddresses = (tx: Queryable, catalogueId: string, slugs: string[]) =>
+  tx
+    .delete(retiredEntrySlugs)
+    .where(and(eq(retiredEntrySlugs.catalogueId, catalogueId), sql`${retiredEntrySlugs.slug} = any(${sql.param(slugs)}::text[])`))
 
 /** The addresses that are taken in a catalogue. */
 async function slugsOf(tx: Queryable, catalogueId: string): Promise<Set<string>> {
@@ -149,10 +158,11 @@ export async function insertEntries(
       deleted: null,
     }
   })
-  const slugs = rows.map(({ slug }) => slug)
-  await tx
-    .delete(retiredEntrySlugs)
-    .where(and(eq(retiredEntrySlugs.catalogueId, catalogue.id), sql`${retiredEntrySlugs.slug} = any(${sql.param(slugs)}::text[])`))
+  await takeAddresses(
+    tx,
+    catalogue.id,
+    rows.map(({ slug }) => slug),
+  )
   await insertMany(tx, entries, rows)
   await recordEntryFiles(tx, catalogue.fields, 'draft', rows)
   return rows.map(({ id, values }) => ({ id, values }))

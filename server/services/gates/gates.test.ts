@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { gateRuleSchema } from '../../../core/gate/gate'
+import { CLOSED_GATE, gateRuleSchema } from '../../../core/gate/gate'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
 import { createTakes } from './takes'
 import { createSeal } from './seal'
@@ -77,10 +77,27 @@ describe('gates', () => {
       status: 409,
       extra: { uses: { files: [{ id: file.id }] } },
     })
-    await test.trough.library.remove({ files: [file.id], folders: [] })
     await test.trough.gates.remove(gate.id, true)
-    await test.trough.library.restore({ files: [file.id], folders: [] })
     expect((await test.trough.library.get(file.id)).gate).toBeNull()
+  })
+
+  it.each([true, false])('that are taken away open nothing that lies in the bin (those of the library opened: %s)', async open => {
+    const { gates, library, pages } = test.trough
+    const gate = await makeGate(`Gone ${open}`)
+    const file = await test.put('shut.txt', `shut ${open}`)
+    const folder = await library.folders.create({ name: `Shut ${open}`, parent: null })
+    const page = await pages.create({ title: `Shut ${open}` })
+    await library.change(file.id, { gate: gate.id })
+    await library.folders.change(folder.id, { gate: gate.id })
+    await pages.change(page.id, { gate: gate.id })
+    await library.remove({ files: [file.id], folders: [folder.id] })
+    await pages.remove(page.id)
+    await gates.remove(gate.id, open)
+    await library.restore({ files: [file.id], folders: [folder.id] })
+    await pages.restore(page.id)
+    expect((await library.get(file.id)).gate).toBe(CLOSED_GATE)
+    expect((await library.folders.list()).find(({ id }) => id === folder.id)?.gate).toBe(CLOSED_GATE)
+    expect((await pages.get(page.id)).gate).toBe(CLOSED_GATE)
   })
 })
 

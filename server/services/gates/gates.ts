@@ -1,4 +1,4 @@
-import { and, asc, eq, isNull, ne, notInArray, sql, type SQL } from 'drizzle-orm'
+import { and, asc, eq, isNull, ne, notInArray, sql, type SQL, type SQLWrapper } from 'drizzle-orm'
 import {
   CLOSED_GATE,
   OPEN_GATE,
@@ -234,9 +234,16 @@ export function createGates(db: Database, passwords: Pick<Passwords, 'hash'>) {
         await mustHave(tx, id)
         if (!open && uses.files.length + uses.folders.length + uses.pages.length)
           throw new Problem(409, 'Things stand behind this gate.', 'Put them behind another one first, or open them to everyone.', { uses })
-        // Those in the bin, too: they would come back behind nothing.
-        await tx.update(files).set({ gate: null }).where(eq(files.gate, id))
-        await tx.update(folders).set({ gate: null }).where(eq(folders.gate, id))
+        // What lies in the bin was not seen when that was said: where it comes back, nobody passes until somebody opens it.
+        const after = (deleted: SQLWrapper) => sql`case when ${deleted} is null then null else ${CLOSED_GATE} end`
+        await tx
+          .update(files)
+          .set({ gate: after(files.deleted) })
+          .where(eq(files.gate, id))
+        await tx
+          .update(folders)
+          .set({ gate: after(folders.deleted) })
+          .where(eq(folders.gate, id))
         await tx.update(pages).set({ gate: null }).where(eq(pages.gate, id))
         await tx.delete(gateTakes).where(eq(gateTakes.gateId, id))
         await tx.delete(gates).where(eq(gates.id, id))

@@ -1,5 +1,8 @@
+import { eq } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { gateRuleSchema } from '../../../core/gate/gate'
 import { button, pageOf, words } from '../../../core/testing/pages'
+import { pages as pagesTable, pageVersions } from '../../db/schema'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
 
 let test: TestTrough
@@ -45,6 +48,23 @@ describe('the bin of pages', () => {
     expect(await uses()).toEqual(led)
     expect((await pages.at(former))?.id).toBe(id)
     expect(await pages.binned()).toEqual([])
+  })
+
+  it('gives back all that is known of a page: its gate, and who put what live', async () => {
+    const { pages, gates, database } = test.trough
+    const gate = await gates.create({ name: 'Trade', rule: gateRuleSchema.parse({ kind: 'password' }), password: 'reduction-1280' })
+    const { id } = await pages.create({ title: 'Trade prices' })
+    await pages.change(id, { gate: gate.id, inMenu: false })
+    await pages.publish(id, { by: 'owner@marlpit.example' })
+    const known = async () => ({
+      page: await database.select().from(pagesTable).where(eq(pagesTable.id, id)),
+      versions: await database.select().from(pageVersions).where(eq(pageVersions.pageId, id)),
+    })
+    const before = await known()
+    expect(before).toMatchObject({ page: [{ gate: gate.id }], versions: [{ by: 'owner@marlpit.example' }] })
+    await pages.remove(id)
+    await pages.restore(id)
+    expect(await known()).toEqual(before)
   })
 
   it('gives a page back beside one that took its address, and leaves that its own', async () => {

@@ -1,9 +1,10 @@
 import { desc, eq, lt, sql } from 'drizzle-orm'
 import { firstFree } from '../../../core/files/handle'
+import { CLOSED_GATE } from '../../../core/gate/gate'
 import type { BinnedPage } from '../../../core/page/pageItem'
 import { Problem, notFound } from '../../../core/problem'
 import type { Database } from '../../db/connection'
-import { binnedPages, pageVersions, pages, retiredSlugs } from '../../db/schema'
+import { binnedPages, files, gates, pageVersions, pages, retiredSlugs } from '../../db/schema'
 import { recordUses } from '../uses/recording'
 import { pageRowOf, versionOf } from './pageRows'
 import { refuseWhileLed } from './refuseWhileLed'
@@ -52,14 +53,18 @@ export function createPageBin(db: Database) {
         const taken = new Set((await tx.select({ slug: pages.slug }).from(pages)).map(page => page.slug))
         const slug = firstFree(row.slug, candidate => taken.has(candidate))
         await tx.delete(retiredSlugs).where(eq(retiredSlugs.slug, slug))
+        // Whole rows, so that no column can be forgotten. Where its gate is gone, nobody passes.
         await tx.execute(sql`insert into ${pages}
-            (id, slug, title, description, in_menu, picture, draft, revision, live_revision, live, created, changed)
-          select p.id, ${slug}, p.title, p.description, p.in_menu, (select f.id from files as f where f.id = p.picture),
-            p.draft, p.revision, p.live_revision, p.live, p.created, p.changed
-          from ${binnedPages} as b, jsonb_populate_record(null::pages, b.kept -> 'page') as p where b.id = ${id}`)
-        await tx.execute(sql`insert into ${pageVersions} (page_id, number, title, document, published)
-          select v.page_id, v.number, v.title, v.document, v.published
-          from ${binnedPages} as b, jsonb_populate_recordset(null::page_versions, b.kept -> 'versions') as v
+          select p.* from ${binnedPages} as b, jsonb_populate_record(null::pages, b.kept -> 'page' || jsonb_build_object(
+            'slug', ${slug}::text,
+            'picture', (select f.id from ${files} as f where f.id = b.kept -> 'page' ->> 'picture'),
+            'gate', case when b.kept -> 'page' ->> 'gate' is null then null
+              else coalesce((select g.id from ${gates} as g where g.id = b.kept -> 'page' ->> 'gate'), ${CLOSED_GATE}) end)) as p
+          where b.id = ${id}`)
+        // One that was put in the bin by an earlier Trough does not say who put it live.
+        await tx.execute(sql`insert into ${pageVersions}
+          select v.* from ${binnedPages} as b, jsonb_array_elements(b.kept -> 'versions') as version,
+            jsonb_populate_record(null::page_versions, '{"by": ""}' || version) as v
           where b.id = ${id} and jsonb_typeof(b.kept -> 'versions') = 'array'`)
         await tx.execute(sql`insert into ${retiredSlugs} (slug, page_id)
           select former, b.id from ${binnedPages} as b, jsonb_array_elements_text(b.kept -> 'slugs') as former
