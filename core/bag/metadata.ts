@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { bundleEntrySchema } from '../bundle/bundleEntry'
+import { bundleEntrySchema, bundleGatedSchema } from '../bundle/bundleEntry'
 import { handleSchema } from '../files/handle'
 import { MARKS } from '../folders/folderItem'
 
@@ -10,6 +10,10 @@ export const BUNDLES_JSON = 'metadata/bundles.json'
 
 const list = z.string().transform(text => text.split('|').filter(Boolean))
 const yes = z.string().transform(text => text === 'yes')
+/** What is said of looking or finding; empty where what is said further up holds. */
+const said = z.enum(['', 'yes', 'no']).transform(text => (text ? text === 'yes' : null))
+/** The name of the gate it stands behind; empty where what is said further up holds. */
+const gate = z.string().max(200)
 const moment = z.iso.datetime({ offset: true })
 const whole = z
   .string()
@@ -32,9 +36,11 @@ export const fileRowSchema = z.object({
   edition: whole.pipe(z.number().min(1)),
   current: yes,
   pinned: yes,
-  // Bags of earlier versions have no column of it.
+  // Bags of earlier versions have none of these columns.
   withdrawn: yes.default(false),
   by: z.string().max(254).default(''),
+  gate: gate.default(''),
+  see: said.default(null),
   note: z.string().max(2000),
   file_name: z.string().min(1).max(400),
   edition_created: moment,
@@ -44,6 +50,7 @@ export const fileRowSchema = z.object({
 export type FileRow = z.output<typeof fileRowSchema>
 /** As it stands in the CSV. */
 export type FileLine = Record<keyof FileRow, string>
+export const FILE_COLUMNS = fileRowSchema.keyof().options
 
 export const folderRowSchema = z.object({
   path: z.string().min(1).max(8000),
@@ -51,9 +58,13 @@ export const folderRowSchema = z.object({
   description: z.string().max(2000),
   own_order: yes,
   created: moment,
+  gate: gate.default(''),
+  see: said.default(null),
+  found: said.default(null),
 })
 export type FolderRow = z.output<typeof folderRowSchema>
 export type FolderLine = Record<keyof FolderRow, string>
+export const FOLDER_COLUMNS = folderRowSchema.keyof().options
 
 /** Bundles: their files by handle, their folders by path. */
 export const bundlesSchema = z.array(
@@ -69,6 +80,9 @@ export const bundlesSchema = z.array(
     created: moment,
     changed: moment,
     composed: moment,
+    gate: gate.default(''),
+    see: z.boolean().nullable().default(null),
+    gated: bundleGatedSchema.default('behind'),
     entries: z.array(bundleEntrySchema.and(z.object({ handle: z.string().optional(), path: z.string().optional() }))),
   }),
 )

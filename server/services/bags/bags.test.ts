@@ -5,6 +5,7 @@ import sharp from 'sharp'
 import { strToU8, unzipSync, zipSync } from 'fflate'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { fileQuerySchema } from '../../../core/files/query'
+import { CLOSED_GATE, OPEN_GATE, gateRuleSchema } from '../../../core/gate/gate'
 import { ZipLayout } from '../../../core/zip/layout'
 import { openTestTrough, sha256, type TestTrough } from '../../testing/harness'
 
@@ -50,24 +51,34 @@ async function everything({ trough }: TestTrough) {
     return folder ? `${pathOf(folder.parent)}/${folder.name}` : ''
   }
   const handleOf = (id: string | null) => items.find(item => item.id === id)?.handle
+  const gates = await trough.gates.list()
+  const gateOf = (id: string | null) => gates.find(gate => gate.id === id)?.name.toLowerCase() ?? id
   return {
-    folders: folders.map(({ id, parent: _, ...folder }) => ({ ...folder, path: pathOf(id) })).sort((a, b) => (a.path < b.path ? -1 : 1)),
+    folders: folders
+      .map(({ id, parent: _, gate, ...folder }) => ({ ...folder, gate: gateOf(gate), path: pathOf(id) }))
+      .sort((a, b) => (a.path < b.path ? -1 : 1)),
     files: await Promise.all(
       items.map(
         async ({ id, folder, picture, preview: _p, reading: _r, readingError: _e, facts: _f, uses: _u, downloads: _d, size, ...file }) => ({
           ...file,
+          gate: gateOf(file.gate),
+          gates: file.gates.map(gateOf),
           folder: pathOf(folder),
           picture: handleOf(picture),
           editions: await trough.library.editions(id),
           ...(!file.bundle && { size }),
-          ...(file.bundle && { members: (await trough.bundles.details(id)).members }),
+          ...(file.bundle && { members: (await trough.bundles.details(id)).members, gated: (await trough.bundles.details(id)).gated }),
         }),
       ),
     ),
   }
 }
 
-async function fill({ trough, put, putInto }: TestTrough) {
+const makeGate = ({ trough }: TestTrough, name: string) =>
+  trough.gates.create({ name, rule: gateRuleSchema.parse({ kind: 'terms', terms: { text: 'Be kind.', file: null } }) })
+
+async function fill(test: TestTrough) {
+  const { trough, put, putInto } = test
   const { library, bundles } = trough
   const lists = await library.folders.create({ name: 'Price lists', parent: null })
   const old = await library.folders.create({ name: '100% old', parent: lists.id })
@@ -91,12 +102,24 @@ async function fill({ trough, put, putInto }: TestTrough) {
   await putInto('Ünïcode 🏺.txt', 'clay', { folder: old.id })
   await put('empty.txt', '')
   await put('tile.png', await png(200))
-  await bundles.create({ title: 'Everything', folder: lists.id, files: [list.id], folders: [lists.id] })
+  const made = await bundles.create({ title: 'Everything', folder: lists.id, files: [list.id], folders: [lists.id] })
+  // Who may have what, and look at it, or find it.
+  const trade = await library.folders.create({ name: 'Trade', parent: null })
+  await library.folders.change(trade.id, { gate: (await makeGate(test, 'Trade')).id, see: false, found: true })
+  const terms = await putInto('terms.txt', 'terms', { folder: trade.id })
+  await library.change(terms.id, { gate: OPEN_GATE, see: true })
+  const costs = await putInto('costs.txt', 'costs of last year', { folder: trade.id, by: 'helper@marlpit.example' })
+  await putInto('costs 2.txt', 'costs', { editionOf: costs.id })
+  await trough.editions.change(costs.id, 1, { withdrawn: true })
+  await bundles.change(made.id, { entries: (await bundles.details(made.id)).entries, revision: 1, gated: 'without' })
+  const hidden = await put('hidden.txt', 'hidden')
+  await library.change(hidden.id, { gate: CLOSED_GATE })
 }
 
 describe('a bag', () => {
   it('is whole by sha256sum -c, and its zip by unzip (RFC 8493)', async () => {
     await fill(from)
+    await makeGate(to, 'TRADE')
     const { layout, fileName } = await from.trough.bagExport.layOut(null, new Date('2026-11-25T12:00:00Z'))
     expect(fileName).toMatch(/-2026-11-25\.zip$/)
     const path = join(from.folder, 'bag.zip')
@@ -114,7 +137,7 @@ describe('a bag', () => {
         .trim()
         .split('\n')
         .filter(line => line.endsWith(': OK')),
-    ).toHaveLength(7 + 6)
+    ).toHaveLength(11 + 6)
     expect(await readFile(join(bag, 'bagit.txt'), 'utf8')).toBe('BagIt-Version: 1.0\nTag-File-Character-Encoding: UTF-8\n')
     const payload = execFileSync('sh', ['-c', 'find data -type f -exec cat {} + | wc -c; find data -type f | wc -l'], {
       cwd: bag,
@@ -163,6 +186,33 @@ describe('a bag', () => {
       }),
     )
     expect(items.map(item => item.title)).toEqual(['Everything', 'Prices, all of them', 'Ünïcode 🏺'])
+  })
+
+  it('opens nothing: what stood behind a gate that is not here is seen at the desk alone, and that is said', async () => {
+    const other = await openTestTrough()
+    try {
+      // The folder in what stands behind the gate: in the bag it lies at the top.
+      const [trade] = (await from.trough.library.folders.list()).filter(folder => folder.name === 'Trade')
+      const deep = await from.trough.library.folders.create({ name: 'Deep', parent: trade!.id })
+      const deeper = await from.trough.library.folders.create({ name: 'Deeper', parent: deep.id })
+      await from.putInto('margins.txt', 'margins', { folder: deep.id })
+      await from.putInto('margins 2.txt', 'more margins', { folder: deeper.id })
+      const { layout } = await from.trough.bagExport.layOut(deep.id)
+      const job = await bringIn(other, await bytesOf(from, layout))
+      expect((await other.trough.library.byId(job.files)).map(({ title, gate }) => [title, gate])).toEqual([
+        ['Margins', CLOSED_GATE],
+        ['Margins 2', null],
+      ])
+      expect(await other.trough.library.folders.list()).toMatchObject([{ name: 'Deeper', gate: CLOSED_GATE }])
+      const why = 'It stood behind “Trade”, and there is no such gate here: nobody has it until you say who may.'
+      expect(job.report).toEqual([
+        { name: 'Deeper', outcome: 'made', why },
+        { name: 'Margins', outcome: 'made', why },
+        { name: 'Margins 2', outcome: 'made' },
+      ])
+    } finally {
+      await other.close()
+    }
   })
 
   it('of another program comes in by its paths', async () => {

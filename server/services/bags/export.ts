@@ -3,46 +3,36 @@ import { crc32 } from 'node:zlib'
 import { asc, eq, inArray, isNull } from 'drizzle-orm'
 import papa from 'papaparse'
 import { DECLARATION, writeBagInfo, writeManifest } from '../../../core/bag/manifest'
-import { BUNDLES_JSON, FILES_CSV, FOLDERS_CSV, type BundleRow, type FileLine, type FolderLine } from '../../../core/bag/metadata'
+import {
+  BUNDLES_JSON,
+  FILES_CSV,
+  FILE_COLUMNS,
+  FOLDERS_CSV,
+  FOLDER_COLUMNS,
+  type BundleRow,
+  type FileLine,
+  type FolderLine,
+} from '../../../core/bag/metadata'
 import { groupBy } from '../../../core/group'
 import { slugify } from '../../../core/files/handle'
+import { gateOf } from '../../../core/gate/standing'
 import { Problem } from '../../../core/problem'
 import { ZipLayout, type ZipMember } from '../../../core/zip/layout'
 import { distinctPaths } from '../../../core/zip/safePaths'
 import type { Database } from '../../db/connection'
-import { blobs, bundles, editions, files, retiredHandles } from '../../db/schema'
+import { blobs, bundles, editions, files, gates, retiredHandles } from '../../db/schema'
 import type { LaidOut } from '../bundles/packing'
 import { mustHave, readTree } from '../files/readTree'
 import type { SiteService } from '../site/site'
 
 const yes = (value: boolean) => (value ? 'yes' : '')
-const csv = (rows: (FileLine | FolderLine)[], columns: string[]) =>
+const said = (value: boolean | null) => (value === null ? '' : value ? 'yes' : 'no')
+const csv = (rows: (FileLine | FolderLine)[], columns: readonly string[]) =>
   papa.unparse(
-    { fields: columns, data: rows.map(row => columns.map(column => (row as Record<string, string>)[column])) },
+    { fields: [...columns], data: rows.map(row => columns.map(column => (row as Record<string, string>)[column])) },
     { newline: '\r\n' },
   ) + '\r\n'
 const sha256 = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex')
-
-const FILE_COLUMNS: (keyof FileLine)[] = [
-  'path',
-  'handle',
-  'former_handles',
-  'title',
-  'description',
-  'tags',
-  'folder',
-  'position',
-  'picture',
-  'edition',
-  'current',
-  'pinned',
-  'note',
-  'file_name',
-  'edition_created',
-  'created',
-  'changed',
-]
-const FOLDER_COLUMNS: (keyof FolderLine)[] = ['path', 'mark', 'description', 'own_order', 'created']
 
 interface Payload {
   path: string
@@ -81,7 +71,11 @@ export function createBagExport(db: Database, site: SiteService) {
       ? await db.select().from(retiredHandles).where(inArray(retiredHandles.fileId, ids)).orderBy(asc(retiredHandles.handle))
       : []
     const composed = ids.length ? await db.select().from(bundles).where(inArray(bundles.fileId, ids)) : []
+    const names = new Map((await db.select({ id: gates.id, name: gates.name }).from(gates)).map(({ id, name: gate }) => [id, gate]))
+    // What stands above the bag's own top holds for what lies there.
+    const above = gateOf({ gate: null, folder }, tree)
     return {
+      gateNameOf: (gate: string | null, place: string | null) => names.get(gate ?? (place === folder ? above : null) ?? '') ?? '',
       name: base?.name,
       rows,
       pathOf,
@@ -93,7 +87,7 @@ export function createBagExport(db: Database, site: SiteService) {
   }
   type Gathered = Awaited<ReturnType<typeof gather>>
 
-  function filesOf({ rows, pathOf, editions: byFile, former }: Gathered): { lines: FileLine[]; payload: Payload[] } {
+  function filesOf({ rows, pathOf, gateNameOf, editions: byFile, former }: Gathered): { lines: FileLine[]; payload: Payload[] } {
     const handles = new Map(rows.map(row => [row.id, row.handle]))
     const found = rows.flatMap(file =>
       (byFile.get(file.id) ?? []).map(({ edition, blob }) => {
@@ -117,6 +111,8 @@ export function createBagExport(db: Database, site: SiteService) {
           pinned: yes(edition.pinned),
           withdrawn: yes(edition.withdrawn),
           by: edition.by,
+          gate: gateNameOf(file.gate, file.folder),
+          see: said(file.see),
           note: edition.note,
           file_name: edition.fileName,
           edition_created: edition.created.toISOString(),
@@ -133,7 +129,7 @@ export function createBagExport(db: Database, site: SiteService) {
     }
   }
 
-  function bundlesOf({ rows, pathOf, former, bundles: composed, folders }: Gathered): BundleRow[] {
+  function bundlesOf({ rows, pathOf, gateNameOf, former, bundles: composed, folders }: Gathered): BundleRow[] {
     const handles = new Map(rows.map(row => [row.id, row.handle]))
     const inside = new Set(folders.map(({ id }) => id))
     return rows.flatMap((file): BundleRow[] => {
@@ -158,6 +154,9 @@ export function createBagExport(db: Database, site: SiteService) {
           created: file.created.toISOString(),
           changed: file.changed.toISOString(),
           composed: bundle.composed.toISOString(),
+          gate: gateNameOf(file.gate, file.folder),
+          see: file.see,
+          gated: bundle.gated,
           entries,
         },
       ]
@@ -176,12 +175,15 @@ export function createBagExport(db: Database, site: SiteService) {
       const made = bundlesOf(gathered)
       if (!payload.length && !made.length) throw new Problem(422, 'There is no file in it.', 'Put files in first.')
       const folderLines = gathered.folders
-        .map(({ id, mark, description, ownOrder, created }): FolderLine => ({
+        .map(({ id, parent, mark, description, ownOrder, created, gate, see, found }): FolderLine => ({
           path: gathered.pathOf(id),
           mark: mark ?? '',
           description,
           own_order: yes(ownOrder),
           created: created.toISOString(),
+          gate: gathered.gateNameOf(gate, parent),
+          see: said(see),
+          found: said(found),
         }))
         .sort((a, b) => (a.path < b.path ? -1 : 1))
       const { name } = await site.get()

@@ -17,12 +17,13 @@ import {
 import type { BundleEntry } from '../../../core/bundle/bundleEntry'
 import { cleanFileName, titleFromFileName } from '../../../core/files/fileName'
 import { innerPath } from '../../../core/files/innerPath'
+import { CLOSED_GATE } from '../../../core/gate/gate'
 import { groupBy } from '../../../core/group'
 import { newId } from '../../../core/id'
 import type { JobItem } from '../../../core/jobs/jobItem'
 import { Problem } from '../../../core/problem'
 import type { Queryable } from '../../db/connection'
-import { bundles, editions, files, folders, retiredHandles } from '../../db/schema'
+import { bundles, editions, files, folders, gates, retiredHandles } from '../../db/schema'
 import { withZip } from '../../workers/readers/archive'
 import { Unreadable } from '../../workers/readers/reader'
 import { refuseBombs } from '../jobs/bombs'
@@ -159,6 +160,8 @@ export function createBagImport({ db, library, store, jobs, incoming, bundlesSet
           pinned: false,
           withdrawn: false,
           by: '',
+          gate: '',
+          see: null,
           note: '',
           file_name: name,
           edition_created: now,
@@ -181,6 +184,7 @@ export function createBagImport({ db, library, store, jobs, incoming, bundlesSet
     rows: FileRow[],
     sniffed: Map<string, { sha256: string; mediaType: string }>,
     place: string | null,
+    gate: string | null,
   ): Promise<{ id: string; renamed: [string, string] | undefined }> {
     const current = rows.find(row => row.current) ?? rows.at(-1)!
     const [id, handle] = [newId(), await handleFor(tx, current.handle, current.file_name)]
@@ -192,6 +196,8 @@ export function createBagImport({ db, library, store, jobs, incoming, bundlesSet
       tags: current.tags,
       folder: place,
       position: current.position,
+      gate,
+      see: current.see,
       edition: current.edition,
       created: new Date(current.created),
       changed: new Date(current.changed),
@@ -224,6 +230,7 @@ export function createBagImport({ db, library, store, jobs, incoming, bundlesSet
     tx: Queryable,
     row: BundleRow,
     place: string | null,
+    gate: string | null,
     fileIds: Map<string, string>,
     folderOf: (path: string) => Promise<string | null>,
   ): Promise<string> {
@@ -236,6 +243,8 @@ export function createBagImport({ db, library, store, jobs, incoming, bundlesSet
       tags: row.tags,
       folder: place,
       position: row.position,
+      gate,
+      see: row.see,
       edition: 1,
       created: new Date(row.created),
       changed: new Date(row.changed),
@@ -251,12 +260,25 @@ export function createBagImport({ db, library, store, jobs, incoming, bundlesSet
       fileName: cleanFileName(row.fileName),
       entries,
       composed: new Date(row.composed),
+      gated: row.gated,
       size: 0,
       count: 0,
       fingerprint: '',
     })
     await keepFormer(tx, id, row.formerHandles)
     return id
+  }
+
+  /** Gates by the names that a bag calls them; nobody passes where there is none of that name. */
+  async function gatesByName(tx: Queryable): Promise<(name: string) => { gate: string | null; why?: string }> {
+    const rows = await tx.select({ id: gates.id, name: gates.name }).from(gates)
+    const known = new Map(rows.map(({ id, name }) => [name.toLowerCase(), id]))
+    return name => {
+      const gate = name ? known.get(name.toLowerCase()) : null
+      return gate === undefined
+        ? { gate: CLOSED_GATE, why: `It stood behind “${name}”, and there is no such gate here: nobody has it until you say who may.` }
+        : { gate }
+    }
   }
 
   async function bringIn({ tags, payload }: Opened, folder: string | null, job: JobItem): Promise<void> {
@@ -280,26 +302,31 @@ export function createBagImport({ db, library, store, jobs, incoming, bundlesSet
             places.set(path, known)
             return known
           }
-          for (const { path, mark, description, own_order: ownOrder, created } of folderRows) {
+          const gateNamed = await gatesByName(tx)
+          const report: JobItem['report'] = []
+          const tell = (name: string, ...why: (string | undefined)[]) => {
+            const told = why.filter(Boolean).join(' ')
+            report.push({ name, outcome: 'made', ...(told && { why: told }) })
+          }
+          for (const { path, mark, description, own_order: ownOrder, created, gate, see, found: isFound } of folderRows) {
             const id = await folderOf(path)
-            if (id !== null)
-              await tx
-                .update(folders)
-                .set({ mark, description, ownOrder, created: new Date(created) })
-                .where(eq(folders.id, id))
+            if (id === null) continue
+            const behind = gateNamed(gate)
+            await tx
+              .update(folders)
+              .set({ mark, description, ownOrder, created: new Date(created), gate: behind.gate, see, found: isFound })
+              .where(eq(folders.id, id))
+            if (behind.why) tell(path, behind.why)
           }
           const fileIds = new Map<string, string>()
           const ids: string[] = []
-          const report: JobItem['report'] = []
           for (const group of groupBy(rows, row => row.handle || row.path).values()) {
-            const { id, renamed } = await insertFile(tx, group, found, await folderOf(group[0]!.folder))
-            fileIds.set(group[0]!.handle, id)
+            const [first] = group as [FileRow]
+            const behind = gateNamed(first.gate)
+            const { id, renamed } = await insertFile(tx, group, found, await folderOf(first.folder), behind.gate)
+            fileIds.set(first.handle, id)
             ids.push(id)
-            report.push(
-              renamed
-                ? { name: group[0]!.title, outcome: 'made', why: `${renamed[0]} is taken here: its address is ${renamed[1]}.` }
-                : { name: group[0]!.title, outcome: 'made' },
-            )
+            tell(first.title, renamed && `${renamed[0]} is taken here: its address is ${renamed[1]}.`, behind.why)
           }
           for (const { handle, picture } of rows) {
             if (picture && fileIds.has(picture))
@@ -309,8 +336,9 @@ export function createBagImport({ db, library, store, jobs, incoming, bundlesSet
                 .where(and(eq(files.id, fileIds.get(handle)!)))
           }
           for (const row of composed) {
-            ids.push(await insertBundle(tx, row, await folderOf(row.folder), fileIds, folderOf))
-            report.push({ name: row.title, outcome: 'made' })
+            const behind = gateNamed(row.gate)
+            ids.push(await insertBundle(tx, row, await folderOf(row.folder), behind.gate, fileIds, folderOf))
+            tell(row.title, behind.why)
           }
           return { ids, report }
         })

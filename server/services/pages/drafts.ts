@@ -88,7 +88,11 @@ export function createDrafts(db: Database) {
     /** @throws Problem 409 where another page has the address */
     async create(
       { title, slug: asked, start }: NewPage,
-      { home = false, draft = start ? STARTS[start].make() : emptyDocument() }: { home?: boolean; draft?: PageDocument } = {},
+      {
+        home = false,
+        draft = start ? STARTS[start].make() : emptyDocument(),
+        gate = null,
+      }: { home?: boolean; draft?: PageDocument; gate?: string | null } = {},
     ): Promise<PageDetails> {
       const id = newId()
       await db.transaction(async tx => {
@@ -97,7 +101,7 @@ export function createDrafts(db: Database) {
         if (holders.has(slug)) throw taken(slug, holders.get(slug)!)
         // A page that is there comes before the memory of one that was.
         await tx.delete(retiredSlugs).where(eq(retiredSlugs.slug, slug))
-        await tx.insert(pages).values({ id, title, slug, draft, inMenu: home || listsItself(start) })
+        await tx.insert(pages).values({ id, title, slug, draft, gate, inMenu: home || listsItself(start) })
         await recordUses(tx, id, 'draft', draft)
       })
       return this.get(id)
@@ -154,10 +158,10 @@ export function createDrafts(db: Database) {
       })
     },
 
-    /** Makes a page like another, as it is drafted; its buttons are counted by themselves. */
+    /** Makes a page like another, as it is drafted, behind the same gate; its buttons are counted by themselves. */
     async duplicate(id: string): Promise<PageDetails> {
-      const { title, draft } = await pageRowOf(db, id)
-      return this.create({ title: `${title.slice(0, 190)}, copy` }, { draft: withFreshPlacements(draft) })
+      const { title, draft, gate } = await pageRowOf(db, id)
+      return this.create({ title: `${title.slice(0, 190)}, copy` }, { draft: withFreshPlacements(draft), gate })
     },
 
     /**

@@ -3,6 +3,7 @@ import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { saveDraftSchema } from '../../../core/page/pageItem'
 import type { PageDocument } from '../../../core/page/schema'
+import { gateRuleSchema } from '../../../core/gate/gate'
 import { button, pageOf, words } from '../../../core/testing/pages'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
 
@@ -271,6 +272,15 @@ describe('a page as a whole', () => {
     >[]
     expect(fresh!.attrs).toEqual({ ...old!.attrs, placement: fresh!.attrs.placement })
     expect(fresh!.attrs.placement).not.toBe(old!.attrs.placement)
+  })
+
+  it('is copied behind its gate', async () => {
+    const { pages, gates } = test.trough
+    const rule = gateRuleSchema.parse({ kind: 'terms', terms: { text: 'Be kind.', file: null } })
+    const gate = await gates.create({ name: 'Kind ones', rule })
+    const page = await live('Between us')
+    await pages.change(page.id, { gate: gate.id })
+    expect((await pages.duplicate(page.id)).gate).toBe(gate.id)
   })
 
   it('leaves the home page where it is, and live', async () => {
