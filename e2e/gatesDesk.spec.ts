@@ -135,7 +135,7 @@ test('a gate is made, put on a folder and a page, and taken away with what stand
   await expect.poll(async () => (await fetch(`${server.url}/studio-photos`)).status).toBe(200)
 })
 
-test('what is moved out from behind a gate is said to be open to everyone', async ({ page }) => {
+test('what is moved or copied out from behind a gate is said to be open to everyone', async ({ page }) => {
   await openFolder(page, 'Contracts')
   await row(page, 'Supply agreement').getByRole('link').focus()
   await page.keyboard.press('m')
@@ -143,13 +143,21 @@ test('what is moved out from behind a gate is said to be open to everyone', asyn
   await expect(page.getByRole('option', { name: 'Guides' })).toHaveAttribute('aria-selected', 'true')
   await page.keyboard.press('Enter')
   await expect(
-    page.getByText(/1 file moved to “Guides”\. No gate stands before one of them any more: everyone may have it\./),
+    page.getByText(/1 file moved to “Guides”\. No gate stands before one of them there: everyone may have it\./),
   ).toBeVisible()
   const address = `${server.url}/files/supply-agreement-hollow-lane-2026-09.pdf`
   expect((await fetch(address)).status).toBe(200)
   await page.getByRole('button', { name: 'Undo', exact: true }).click()
   await expect(row(page, 'Supply agreement')).toBeVisible()
   expect((await fetch(address)).status).toBe(404)
+
+  // As is a copy.
+  await row(page, 'Supply agreement').getByRole('link').focus()
+  await page.keyboard.press('m')
+  await page.getByRole('combobox', { name: 'Find a folder' }).fill('guid')
+  await expect(page.getByRole('option', { name: 'Guides' })).toHaveAttribute('aria-selected', 'true')
+  await page.getByRole('button', { name: 'Copy there' }).click()
+  await expect(page.getByText(/1 file made in “Guides”\..* No gate stands before one of them there: everyone may have it\./)).toBeVisible()
 })
 
 test('gates, guests, contacts, outbox, people and what visitors meet at gates are accessible, also at 390 pixels', async ({

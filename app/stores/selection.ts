@@ -67,14 +67,16 @@ export const useSelection = defineStore('selection', () => {
     await refresh()
   }
 
-  /** How many things of a selection stood behind a gate and do not where they go. */
-  async function opened(selection: Selection, to: string | null): Promise<number> {
+  /** What is said of things of a selection that stand behind a gate and do not where they go; nothing where none does. */
+  async function opened(selection: Selection, to: string | null): Promise<string> {
     const { tree } = useFolders()
     const things = [
       ...(await meet(selection.files)),
       ...selection.folders.flatMap(id => tree.get(id) ?? []).map(({ gate, parent }) => ({ gate, folder: parent })),
     ]
-    return things.filter(thing => gatesOf(thing, tree).length && !gatesOf({ ...thing, folder: to }, tree).length).length
+    const open = things.filter(thing => gatesOf(thing, tree).length && !gatesOf({ ...thing, folder: to }, tree).length).length
+    if (!open) return ''
+    return ` No gate stands before ${open === 1 ? 'one' : open} of them there: everyone may have ${open === 1 ? 'it' : 'them'}.`
   }
 
   async function move(selection: Selection, to: string | null, before?: string) {
@@ -84,22 +86,20 @@ export const useSelection = defineStore('selection', () => {
     clear()
     const renamed = moved.renamed.map(({ from, to: name }) => ` “${from}” is called “${name}” there.`).join('')
     const place = to === null ? 'the top of the library' : `“${useFolders().nameOf(to)}”`
-    const forAll = open
-      ? ` No gate stands before ${open === 1 ? 'one' : open} of them any more: everyone may have ${open === 1 ? 'it' : 'them'}.`
-      : ''
-    notices.say(before === undefined ? `${wordsForSelection(selection)} moved to ${place}.${renamed}${forAll}` : 'The order is changed.', {
+    notices.say(before === undefined ? `${wordsForSelection(selection)} moved to ${place}.${renamed}${open}` : 'The order is changed.', {
       tone: open ? 'attention' : 'works',
       action: { label: 'Undo', run: () => undoMove(moved, to) },
     })
   }
 
   async function copy(selection: Selection, to: string | null) {
+    const open = await opened(selection, to)
     const made = await ask(dealtWithSchema, '/selection/copy', 'POST', { ...selection, to })
     await refresh()
     notices.say(
-      `${wordsForSelection(made)} made in ${to === null ? 'the top of the library' : `“${useFolders().nameOf(to)}”`}. The bytes are shared: copies take no room.`,
+      `${wordsForSelection(made)} made in ${to === null ? 'the top of the library' : `“${useFolders().nameOf(to)}”`}. The bytes are shared: copies take no room.${open}`,
       {
-        tone: 'works',
+        tone: open ? 'attention' : 'works',
         action: {
           label: 'Undo',
           run: async () => {
