@@ -94,6 +94,9 @@ describe('an edition that waits', () => {
     expect(await there()).toEqual([1, 1, false])
     await editions.change(file.id, 1, { withdrawn: true })
     expect(await there()).toEqual([0, 0, true])
+    // Nor is it given out by copying it.
+    const { files: copies } = await library.copy({ files: [file.id], folders: [] }, null)
+    expect(await library.byId(copies)).toMatchObject([{ withdrawn: true }])
     await editions.change(file.id, 1, { withdrawn: false })
     expect(await there()).toEqual([1, 1, false])
   })

@@ -113,7 +113,7 @@ export function createPlacing(db: Database) {
         const giveHandle = createHandleGiver(tx)
         const copyFile = async (file: FileItem, folder: string | null) => {
           const id = newId()
-          const { title, description, tags, picture, see, gate, position, fileName, mediaType, sha256 } = file
+          const { title, description, tags, picture, see, gate, position, fileName, mediaType, sha256, withdrawn } = file
           await tx.insert(files).values({
             id,
             title: folder === file.folder ? `${title.slice(0, 190)}, copy` : title,
@@ -128,7 +128,7 @@ export function createPlacing(db: Database) {
             gate,
           })
           if (file.bundle) await copyBundle(tx, file.id, id)
-          else await tx.insert(editions).values({ fileId: id, number: 1, sha256, fileName, mediaType })
+          else await tx.insert(editions).values({ fileId: id, number: 1, sha256, fileName, mediaType, withdrawn })
           made.files.push(id)
         }
         for (const file of await filesById(tx, fileIds)) if (!file.deleted) await copyFile(file, to)
