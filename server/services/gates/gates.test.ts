@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { CLOSED_GATE, gateRuleSchema } from '../../../core/gate/gate'
+import { CLOSED_GATE, OPEN_GATE, gateRuleSchema } from '../../../core/gate/gate'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
 import { createTakes } from './takes'
 import { createSeal } from './seal'
@@ -99,6 +99,24 @@ describe('gates', () => {
     expect((await library.folders.list()).find(({ id }) => id === folder.id)?.gate).toBe(CLOSED_GATE)
     expect((await pages.get(page.id)).gate).toBe(CLOSED_GATE)
   })
+})
+
+it('what comes out of the bin without the folder that put it behind a gate stands behind that gate itself', async () => {
+  const { library } = test.trough
+  const gate = (await makeGate('Above')).id
+  const top = await library.folders.create({ name: 'Above', parent: null })
+  const below = await library.folders.create({ name: 'Below', parent: top.id })
+  const deeper = await library.folders.create({ name: 'Deeper', parent: below.id })
+  await library.folders.change(top.id, { gate })
+  const file = await test.putInto('above.txt', 'above', { folder: below.id })
+  const open = await test.putInto('open.txt', 'open', { folder: below.id })
+  await library.change(open.id, { gate: OPEN_GATE })
+  await library.remove({ files: [], folders: [deeper.id] })
+  await library.remove({ files: [], folders: [top.id] })
+  await library.restore({ files: [file.id, open.id], folders: [deeper.id] })
+  expect(await library.get(file.id)).toMatchObject({ folder: null, gate })
+  expect(await library.get(open.id)).toMatchObject({ folder: null, gate: OPEN_GATE })
+  expect((await library.folders.list()).find(({ id }) => id === deeper.id)).toMatchObject({ parent: null, gate })
 })
 
 describe('what is made of something behind a gate', () => {

@@ -2,6 +2,7 @@ import { and, eq, inArray, isNotNull, lt, sql, type SQL } from 'drizzle-orm'
 import type { DeleteFile } from '../../../core/files/fileItem'
 import type { Selection } from '../../../core/files/selection'
 import { freeName, Tree } from '../../../core/folders/folderTree'
+import { gateOf, type Gated } from '../../../core/gate/standing'
 import { Problem } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { files, folders, retiredHandles } from '../../db/schema'
@@ -59,6 +60,10 @@ export function createBin(db: Database, holders: Holders) {
     return gone.below(id).filter(folder => folder.deleted!.getTime() === moment)
   }
 
+  /** The gate that something stood behind in a folder that is gone: without the folder it is its own. */
+  const gateThere = async (tx: Queryable, thing: Pick<Gated, 'gate' | 'folder'>): Promise<string | null> =>
+    thing.gate ?? gateOf(thing, new Tree(await tx.select().from(folders)))
+
   async function restoreFolder(tx: Queryable, id: string): Promise<{ folders: string[]; files: string[] }> {
     const family = await removedWith(tx, id)
     const [top] = family
@@ -66,10 +71,11 @@ export function createBin(db: Database, holders: Holders) {
     const tree = await readTree(tx)
     // A folder whose own place is gone comes back at the top.
     const parent = top.parent !== null && tree.get(top.parent) ? top.parent : null
+    const gate = parent === top.parent ? top.gate : await gateThere(tx, { gate: top.gate, folder: top.parent })
     const name = freeName(top.name, candidate => nameTaken(tree, parent, candidate))
     const ids = family.map(folder => folder.id)
     await tx.update(folders).set({ deleted: null }).where(inArray(folders.id, ids))
-    await tx.update(folders).set({ parent, name }).where(eq(folders.id, id))
+    await tx.update(folders).set({ parent, name, gate }).where(eq(folders.id, id))
     const back = await tx
       .update(files)
       .set({ deleted: null })
@@ -140,10 +146,11 @@ export function createBin(db: Database, holders: Holders) {
           result.files.push(...inside)
         }
         const tree = await readTree(tx)
-        for (const { id, folder, deleted } of await filesById(tx, fileIds)) {
+        for (const { id, folder, gate, deleted } of await filesById(tx, fileIds)) {
           if (!deleted) continue
           const place = folder !== null && tree.get(folder) ? folder : null
-          await tx.update(files).set({ deleted: null, folder: place }).where(eq(files.id, id))
+          const behind = place === folder ? gate : await gateThere(tx, { gate, folder })
+          await tx.update(files).set({ deleted: null, folder: place, gate: behind }).where(eq(files.id, id))
           result.files.push(id)
         }
         return result
