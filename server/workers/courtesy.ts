@@ -1,5 +1,5 @@
 import { readlinkSync } from 'node:fs'
-import { setPriority } from 'node:os'
+import { getPriority, setPriority } from 'node:os'
 import { basename } from 'node:path'
 
 /**
@@ -8,5 +8,7 @@ import { basename } from 'node:path'
  * @param by how far behind: with 10 next to nothing is left where others keep the machine busy
  */
 export function comeAfterVisitors(by = 10): void {
-  if (process.platform === 'linux') setPriority(Number(basename(readlinkSync('/proc/thread-self'))), by)
+  if (process.platform !== 'linux') return
+  // Where Trough itself was started behind others (nice(1)), nobody but the system's own may come forward again.
+  setPriority(Number(basename(readlinkSync('/proc/thread-self'))), Math.max(by, getPriority()))
 }
