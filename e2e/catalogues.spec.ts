@@ -124,6 +124,34 @@ test('cells are written where they stand, by key: typed, undone, emptied, pasted
   expect(await (await fetch(`${server.url}/kilns`)).text()).toContain('K500')
 })
 
+test('what cannot be written stays where it was typed, and nothing that was typed goes unsaid', async ({ page }) => {
+  const glazes = await catalogueOf('Glazes')
+  const [one, other] = (await entriesOf(glazes.id)).map(({ values }) => values as { number: string; title: string })
+  await openDesk(page, server.url, `/desk/catalogues/${glazes.id}`)
+  // No two have the same number: only the server knows.
+  await cell(page, `Number: ${other!.number}`).click()
+  await page.keyboard.press('F2')
+  await page.keyboard.press('Control+a')
+  await page.keyboard.type(one!.number)
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(`Two entries would have “${one!.number}” as Number.`)).toBeVisible()
+  await expect(grid(page, 'glaze').getByRole('textbox', { name: 'Number' })).toHaveValue(one!.number)
+  await page.keyboard.press('Escape')
+  await expect(cell(page, `Number: ${other!.number}`)).toBeFocused()
+
+  await cell(page, `Name: ${one!.title}`).click()
+  const price = page.getByRole('textbox', { name: 'Price of a kilo' })
+  await price.fill('plenty')
+  await cell(page, `Name: ${other!.title}`).click()
+  await expect(page.getByText('“plenty” was not written. Price')).toBeVisible()
+
+  // Whoever closes the page while writing is asked.
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Not yet')
+  const asked = page.waitForEvent('dialog')
+  await page.close({ runBeforeUnload: true })
+  expect((await asked).type()).toBe('beforeunload')
+})
+
 test('two people in one cell: the second is told, and sees what the first wrote', async ({ page, browser }) => {
   const clays = await catalogueOf('Clays')
   await openDesk(page, server.url, `/desk/catalogues/${clays.id}`)

@@ -13,6 +13,7 @@ const entries = useEntries()
 const library = useLibrary()
 const rights = useRights()
 const pages = usePages()
+const notices = useNotices()
 const { problem, attempt } = useAttempt()
 const drafts = reactive<Record<string, string>>({})
 const faults = reactive<Record<string, string>>({})
@@ -66,14 +67,33 @@ async function write(field: Field, value: Value | null) {
   }
 }
 
+/** Fields that are written in, and hold what is not in the entry. */
+const unwritten = () =>
+  props.catalogue.fields.filter(
+    field =>
+      !isFileKind(field.kind) &&
+      !isChoice(field.kind) &&
+      field.kind !== 'yesNo' &&
+      drafts[field.id] !== cellDraft(field, props.entry.values[field.id]),
+  )
 async function writeDraft(field: Field) {
-  if (drafts[field.id] === cellDraft(field, props.entry.values[field.id])) return
+  if (!unwritten().includes(field)) return
   try {
     await write(field, readDraft(field, drafts[field.id] ?? ''))
   } catch (error) {
     faults[field.id] = wordsOf(error)
   }
 }
+let onItsWay: Promise<unknown> = Promise.resolve()
+const leaveField = (field: Field) => (onItsWay = Promise.all([onItsWay, writeDraft(field)]))
+useKeepWritten(
+  () => unwritten().length > 0,
+  () => onItsWay,
+)
+onBeforeUnmount(() => {
+  for (const field of unwritten())
+    if (faults[field.id]) notices.say(`“${drafts[field.id]}” was not written. ${faults[field.id]}`, { tone: 'attention' })
+})
 
 const filesOf = (field: Field): string[] => {
   const value = props.entry.values[field.id]
@@ -207,7 +227,7 @@ const moveTo = () => slug.value !== props.entry.slug && attempt(() => entries.mo
         :readonly="!writes"
         :hint="field.hint || 'A line between paragraphs; - before a point of a list; **bold**.'"
         :error-messages="faults[field.id]"
-        @blur="writeDraft(field)"
+        @blur="leaveField(field)"
       />
       <VTextField
         v-else
@@ -219,8 +239,8 @@ const moveTo = () => slug.value !== props.entry.slug && attempt(() => entries.mo
         :readonly="!writes"
         :hint="field.hint"
         :error-messages="faults[field.id]"
-        @blur="writeDraft(field)"
-        @keydown.enter="writeDraft(field)"
+        @blur="leaveField(field)"
+        @keydown.enter="leaveField(field)"
       />
     </template>
     <FoldSection v-if="entry.live || versions.length" v-model:open="showsVersions" heading="What was live before">

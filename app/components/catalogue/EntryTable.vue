@@ -154,7 +154,11 @@ async function finish(): Promise<boolean> {
     return true
   } catch (error) {
     if (error instanceof ApiProblem && error.status === 409 && error.extra.entry === now.entry && !error.extra.field) sayChanged(now, field)
-    else notices.refused(error)
+    else {
+      notices.refused(error)
+      // What was typed stays to be put right, unless somebody has begun elsewhere.
+      editing.value ??= now
+    }
     return false
   }
 }
