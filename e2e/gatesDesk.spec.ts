@@ -142,9 +142,7 @@ test('what is moved or copied out from behind a gate is said to be open to every
   await page.getByRole('combobox', { name: 'Find a folder' }).fill('guid')
   await expect(page.getByRole('option', { name: 'Guides' })).toHaveAttribute('aria-selected', 'true')
   await page.keyboard.press('Enter')
-  await expect(
-    page.getByText(/1 file moved to “Guides”\. No gate stands before one of them there: everyone may have it\./),
-  ).toBeVisible()
+  await expect(page.getByText(/1 file moved to “Guides”\. No gate stands before one of them there: everyone may have it\./)).toBeVisible()
   const address = `${server.url}/files/supply-agreement-hollow-lane-2026-09.pdf`
   expect((await fetch(address)).status).toBe(200)
   await page.getByRole('button', { name: 'Undo', exact: true }).click()
