@@ -83,7 +83,12 @@ test('a file goes to the bin by key and comes back by Undo', async ({ page }) =>
   await expect(row(page, 'Carriage rates')).toHaveCount(1)
 })
 
-test('a file in use is not deleted unseen; another takes its place everywhere', async ({ page, request }) => {
+test('a file in use is not deleted unseen; another takes its place everywhere, or it is taken off, and Undo undoes all of that', async ({
+  page,
+  request,
+}) => {
+  const { items } = await (await ownerApi(server.url))<{ items: { title: string; handle: string }[] }>('/files?q=Stock%20list')
+  const address = `/files/${items.find(({ title }) => title === 'Stock list')!.handle}`
   await showInLibrary(page, 'Stock list')
   await row(page, 'Stock list').getByRole('link').focus()
   await page.keyboard.press('Delete')
@@ -98,7 +103,22 @@ test('a file in use is not deleted unseen; another takes its place everywhere', 
   await finder.fill('recipes')
   await page.getByRole('option', { name: /Glaze recipes/ }).click()
   await expect(page.getByText('"Stock list" is in the bin')).toBeVisible()
-  expect(await (await request.get(`${server.url}/trade`)).text()).toContain('/files/glaze-recipes.xlsx?save')
+  const trade = async () => (await request.get(`${server.url}/trade`)).text()
+  expect(await trade()).toContain('/files/glaze-recipes.xlsx?save')
+  const undo = page.locator('.notice').getByRole('button', { name: 'Undo' }).first()
+  await undo.click()
+  await expect(row(page, 'Stock list')).toHaveCount(1)
+  await expect.poll(trade).toContain(address)
+
+  // Taken off, its button is gone for visitors, and back where it was by Undo.
+  await row(page, 'Stock list').getByRole('link').focus()
+  await page.keyboard.press('Delete')
+  await page.getByRole('button', { name: /Take it off those places/ }).click()
+  await expect(row(page, 'Stock list')).toHaveCount(0)
+  expect(await trade()).not.toContain(address)
+  await undo.click()
+  await expect(row(page, 'Stock list')).toContainText('1 place')
+  expect(await trade()).toContain(address)
 })
 
 test('Find reaches files and pages by part of their name; an upload shows progress and can be stopped', async ({ page }) => {

@@ -4,7 +4,15 @@ import { computed, ref } from 'vue'
 import type { DeleteFile, FileItem } from '~~/core/files/fileItem'
 import { writeLinks, type LinkFormat } from '~~/core/files/links'
 import { gatesOf } from '~~/core/gate/standing'
-import { dealtWithSchema, movedSchema, describedSchema, type Describe, type Moved, type Selection } from '~~/core/files/selection'
+import {
+  dealtWithSchema,
+  movedSchema,
+  putInBinSchema,
+  describedSchema,
+  type Describe,
+  type Moved,
+  type Selection,
+} from '~~/core/files/selection'
 import { ask, tell } from '~/composables/api'
 import { counted } from '~/composables/format'
 import { useFolders } from './folders'
@@ -111,8 +119,8 @@ export const useSelection = defineStore('selection', () => {
     )
   }
 
-  async function restore(selection: Selection) {
-    const back = await ask(dealtWithSchema, '/selection/restore', 'POST', selection)
+  async function restore(selection: Selection, undo?: string) {
+    const back = await ask(dealtWithSchema, '/selection/restore', 'POST', { ...selection, undo })
     await refresh()
     clear()
     notices.say(`${wordsForSelection(back)} restored.`, { tone: 'works' })
@@ -121,12 +129,25 @@ export const useSelection = defineStore('selection', () => {
 
   /** Puts things in the bin; throws where files are in use and no way on is chosen. */
   async function remove(selection: Selection, words: string, way: DeleteFile = {}) {
-    const removed = await ask(dealtWithSchema, '/selection/remove', 'POST', { ...selection, ...way })
+    const removed = await ask(putInBinSchema, '/selection/remove', 'POST', { ...selection, ...way })
     await refresh()
     clear()
     // What went with a folder comes back with it.
-    const undo = { folders: selection.folders, files: removed.files.filter(id => selection.files.includes(id)) }
-    notices.say(`${words} in the bin for ${counted(useSession().binDays, 'day')}.`, { action: { label: 'Undo', run: () => restore(undo) } })
+    const gone = { folders: selection.folders, files: removed.files.filter(id => selection.files.includes(id)) }
+    notices.say(`${words} in the bin for ${counted(useSession().binDays, 'day')}.`, {
+      action: { label: 'Undo', run: () => undoRemoving(gone, removed.undo) },
+    })
+  }
+
+  /** Brings back what was deleted, with the places that were changed for that; without them where they were changed since. */
+  async function undoRemoving(gone: Selection, undo: string | undefined) {
+    try {
+      await restore(gone, undo)
+    } catch (error) {
+      if (undo === undefined) throw error
+      await restore(gone)
+      notices.say(`The places that were changed for that stay as they are now. ${wordsOf(error)}`, { tone: 'attention' })
+    }
   }
 
   async function describe(change: Partial<Describe>) {

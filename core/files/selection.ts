@@ -13,6 +13,12 @@ export type Selection = z.infer<typeof selectionSchema>
 /** What became of a selection: it may be nothing. */
 export const dealtWithSchema = z.object({ files: z.array(z.string()), folders: z.array(z.string()) })
 
+/** What went to the bin; `undo` where places were changed for that: with it they are as they were once all is restored. */
+export const putInBinSchema = dealtWithSchema.extend({ undo: z.string().optional() })
+
+/** What comes out of the bin. */
+export const restoreSchema = selectionSchema.and(z.object({ undo: z.string().max(40).optional() }))
+
 /** Where a selection goes. */
 export const moveSchema = selectionSchema.and(
   z.object({

@@ -65,6 +65,8 @@ async function wholeUses(q: Queryable, files: string[], folders: string[]): Prom
 async function leadWholes(tx: Queryable, files: string[], folders: string[], to: string | undefined): Promise<TakeBack> {
   const rows = await tx.select().from(catalogues).where(leaning(files, folders)).for('update')
   const led = rows.filter(({ source }) => source && files.includes(source.file))
+  const isGone = ({ folder }: Field) => folder !== null && folders.includes(folder)
+  const unbound: { id: string; fields: Field[] }[] = []
   for (const { id, fields, source, revision } of rows) {
     const parsed = fieldsSchema.parse(fields)
     if (source && files.includes(source.file))
@@ -72,21 +74,29 @@ async function leadWholes(tx: Queryable, files: string[], folders: string[], to:
         .update(catalogues)
         .set({ source: to ? { ...source, file: to, edition: 0 } : null })
         .where(eq(catalogues.id, id))
-    if (parsed.some(({ folder }) => folder !== null && folders.includes(folder)))
-      await tx
-        .update(catalogues)
-        .set({
-          fields: parsed.map(field => (field.folder !== null && folders.includes(field.folder) ? { ...field, folder: null } : field)),
-          revision: revision + 1,
-        })
-        .where(eq(catalogues.id, id))
+    if (!parsed.some(isGone)) continue
+    unbound.push({ id, fields: parsed.filter(isGone) })
+    await tx
+      .update(catalogues)
+      .set({ fields: parsed.map(field => (isGone(field) ? { ...field, folder: null } : field)), revision: revision + 1 })
+      .where(eq(catalogues.id, id))
   }
   return async later => {
     for (const { id, source } of led)
       await later
         .update(catalogues)
         .set({ source })
-        .where(and(eq(catalogues.id, id), sql`${catalogues.source} ->> 'file' = ${to ?? ''}`))
+        .where(and(eq(catalogues.id, id), to ? sql`${catalogues.source} ->> 'file' = ${to}` : isNull(catalogues.source)))
+    for (const { id, fields: were } of unbound) {
+      const [now] = await later.select().from(catalogues).where(eq(catalogues.id, id)).for('update')
+      if (!now) continue
+      const folderOf = new Map(were.map(field => [field.id, field.folder]))
+      const fields = now.fields.map(field => ({ ...field, folder: field.folder ?? folderOf.get(field.id) ?? null }))
+      await later
+        .update(catalogues)
+        .set({ fields, revision: now.revision + 1 })
+        .where(eq(catalogues.id, id))
+    }
   }
 }
 

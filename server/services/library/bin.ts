@@ -7,7 +7,8 @@ import { Problem } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
 import { files, folders, retiredHandles } from '../../db/schema'
 import { nameTaken, readTree, type FolderRow } from '../files/readTree'
-import type { Holders } from '../uses/holders'
+import type { Holders, TakeBack } from '../uses/holders'
+import { createTakeBacks } from '../uses/takeBacks'
 import { filesById, getFile } from '../files/items'
 import { filesIn, topmost } from './placing'
 
@@ -15,6 +16,10 @@ import { filesIn, topmost } from './placing'
 export interface Removed {
   files: string[]
   folders: string[]
+}
+/** What was put in the bin; `undo` is by what places that were changed for that are as they were, once it is restored with it. */
+export interface PutInBin extends Removed {
+  undo?: string
 }
 
 /** Deletes files for good; their handles say so from then on. Gives how many went. */
@@ -26,13 +31,15 @@ export async function deleteForGood(tx: Queryable, which: SQL | undefined): Prom
 
 /** Things go to the bin and come back; after thirty days they go for good. */
 export function createBin(db: Database, holders: Holders) {
-  /** @throws Problem where the uses of the files that go hold them back */
+  const takeBacks = createTakeBacks()
+
+  /** @returns what takes back that places were changed @throws Problem where the uses of the files that go hold them back */
   async function settleUses(
     tx: Queryable,
     going: string[],
     goneFolders: string[],
     { replaceBy, takeOff, despite }: DeleteFile,
-  ): Promise<void> {
+  ): Promise<TakeBack | undefined> {
     const { uses, bundles } = await holders.places(tx, { files: going, folders: goneFolders })
     const total = uses.length + bundles.length
     if (total && !replaceBy && !takeOff && !despite) {
@@ -50,7 +57,8 @@ export function createBin(db: Database, holders: Holders) {
       throw new Problem(422, 'That file is in the bin itself.', 'Restore it first, or choose another.')
     }
     // No file can take the place of a folder: its shelf goes when it is asked to, and is pointed out else.
-    if (other || takeOff) await holders.lead(tx, { files: going, folders: takeOff ? goneFolders : [] }, other)
+    if (!total || !(other || takeOff)) return undefined
+    return holders.lead(tx, { files: going, folders: takeOff ? goneFolders : [] }, other)
   }
 
   /** Folders that went to the bin at the same moment as one, from it downwards. */
@@ -116,9 +124,9 @@ export function createBin(db: Database, holders: Holders) {
      *
      * @throws Problem 409 with the places in `uses` and `bundles` where files are in use and no way on is chosen
      */
-    async remove({ files: fileIds, folders: folderIds }: Selection, way: DeleteFile = {}): Promise<Removed> {
+    async remove({ files: fileIds, folders: folderIds }: Selection, way: DeleteFile = {}): Promise<PutInBin> {
       const deleted = new Date()
-      return db.transaction(async tx => {
+      const [removed, takeBack] = await db.transaction(async tx => {
         const tree = await readTree(tx)
         const below = topmost(tree, folderIds)
           .flatMap(folder => tree.below(folder.id))
@@ -129,16 +137,23 @@ export function createBin(db: Database, holders: Holders) {
         const going = [
           ...new Set([...chosen.filter(file => !file.deleted).map(file => file.id), ...(await filesIn(tx, below)).map(file => file.id)]),
         ]
-        await settleUses(tx, going, below, way)
+        const back = await settleUses(tx, going, below, way)
         if (going.length) await tx.update(files).set({ deleted }).where(inArray(files.id, going))
         if (below.length) await tx.update(folders).set({ deleted }).where(inArray(folders.id, below))
-        return { files: going, folders: below }
+        return [{ files: going, folders: below }, back] as const
       })
+      return { ...removed, ...(takeBack && { undo: takeBacks.keep(takeBack) }) }
     },
 
-    /** Takes files and folders out of the bin; a folder comes back with what went with it. */
-    async restore({ files: fileIds, folders: folderIds }: Selection): Promise<Removed> {
-      return db.transaction(async tx => {
+    /**
+     * Takes files and folders out of the bin; a folder comes back with what went with it.
+     *
+     * @param undo what `remove` gave: places that it changed are as they were before, too
+     * @throws Problem 404 where that is known no longer, 409 where such a place was changed since; nothing is restored then
+     */
+    async restore({ files: fileIds, folders: folderIds }: Selection, undo?: string): Promise<Removed> {
+      const takeBack = undo === undefined ? undefined : takeBacks.find(undo)
+      const back = await db.transaction(async tx => {
         const result: Removed = { files: [], folders: [] }
         for (const id of folderIds) {
           const { folders: these, files: inside } = await restoreFolder(tx, id)
@@ -153,8 +168,11 @@ export function createBin(db: Database, holders: Holders) {
           await tx.update(files).set({ deleted: null, folder: place, gate: behind }).where(eq(files.id, id))
           result.files.push(id)
         }
+        await takeBack?.(tx)
         return result
       })
+      if (undo !== undefined) takeBacks.forget(undo)
+      return back
     },
 
     /** Folders in the bin that went there by themselves, not with one above. */

@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray } from 'drizzle-orm'
+import { and, asc, eq, inArray, isNull } from 'drizzle-orm'
 import type { Use } from '../../../core/files/fileItem'
 import type { Queryable } from '../../db/connection'
 import { pages as pageTable } from '../../db/schema'
@@ -41,15 +41,15 @@ export const pageHolder = (pages: PageService): Holder => ({
       rewritten.push(...(await pages.retarget(tx, { kind: 'file', id }, instead ? { kind: 'file', id: instead.id } : 'remove')).rewritten)
     }
     // No file can take the place of a folder: its shelf goes.
-    for (const id of new Set(places.flatMap(place => place.folderId ?? []))) await pages.retarget(tx, { kind: 'folder', id }, 'remove')
+    for (const id of new Set(places.flatMap(place => place.folderId ?? [])))
+      rewritten.push(...(await pages.retarget(tx, { kind: 'folder', id }, 'remove')).rewritten)
     return async later => {
-      if (!instead) return
       await pages.leadBack(later, rewritten)
       for (const { pageId, fileId } of shared)
         await later
           .update(pageTable)
           .set({ picture: fileId })
-          .where(and(eq(pageTable.id, pageId), eq(pageTable.picture, instead.id)))
+          .where(and(eq(pageTable.id, pageId), instead ? eq(pageTable.picture, instead.id) : isNull(pageTable.picture)))
     }
   },
 })

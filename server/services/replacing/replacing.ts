@@ -1,5 +1,4 @@
 import { eq } from 'drizzle-orm'
-import { newId } from '../../../core/id'
 import type { Target } from '../../../core/page/schema'
 import { keyOf } from '../../../core/page/targets'
 import { Problem, notFound } from '../../../core/problem'
@@ -9,21 +8,17 @@ import { getFile } from '../files/items'
 import type { PageService } from '../pages/pages'
 import type { Signposts } from '../signposts/signposts'
 import type { Holders, Places, TakeBack } from '../uses/holders'
+import { createTakeBacks } from '../uses/takeBacks'
 import { usesOfTarget } from '../uses/usesOf'
 
-/** Replacements that can be taken back, the newest ones. */
-const MOST_KEPT = 20
-
-/** A replacement as it has to be known to take it back. */
 interface Replaced {
-  from: Target
   takeBack: TakeBack
   /** how many changed */ places: number
 }
 
 /** Puts one target in the place of another everywhere, and takes that back. */
 export function createReplacing(db: Database, pages: PageService, signpostService: Pick<Signposts, 'get'>, holders: Holders) {
-  const kept = new Map<string, Replaced>()
+  const takeBacks = createTakeBacks()
 
   /** @throws Problem 404 where a target is not there, 422 where it is in the bin */
   async function mustBeThere(tx: Queryable, target: Target): Promise<void> {
@@ -37,13 +32,13 @@ export function createReplacing(db: Database, pages: PageService, signpostServic
   }
 
   /** Where nothing but a file can stand, everything that leans on one follows. */
-  async function replaceFile(tx: Queryable, from: string, to: string): Promise<Omit<Replaced, 'from'>> {
+  async function replaceFile(tx: Queryable, from: string, to: string): Promise<Replaced> {
     const on = { files: [from], folders: [] }
     const { uses, bundles } = await holders.places(tx, on)
     return { places: uses.length + bundles.length, takeBack: await holders.lead(tx, on, await getFile(tx, to)) }
   }
 
-  async function retarget(tx: Queryable, from: Target, to: Target | null): Promise<Omit<Replaced, 'from'>> {
+  async function retarget(tx: Queryable, from: Target, to: Target | null): Promise<Replaced> {
     const { rewritten, places } = await pages.retarget(tx, from, to ?? 'remove')
     return { places, takeBack: later => pages.leadBack(later, rewritten) }
   }
@@ -76,9 +71,11 @@ export function createReplacing(db: Database, pages: PageService, signpostServic
         if (to) await mustBeThere(tx, to)
         return from.kind === 'file' && to?.kind === 'file' ? replaceFile(tx, from.id, to.id) : retarget(tx, from, to)
       })
-      const undo = newId()
-      kept.set(undo, { from, ...done })
-      for (const oldest of [...kept.keys()].slice(0, -MOST_KEPT)) kept.delete(oldest)
+      const undo = takeBacks.keep(async tx => {
+        // What is gone since is nothing to lead back to.
+        await mustBeThere(tx, from)
+        await done.takeBack(tx)
+      })
       return { places: done.places, undo }
     },
 
@@ -87,14 +84,8 @@ export function createReplacing(db: Database, pages: PageService, signpostServic
      * taken off a page that has been changed since
      */
     async takeBack(undo: string): Promise<void> {
-      const done = kept.get(undo)
-      if (!done) throw new Problem(404, 'That can no longer be taken back here.', 'Put the former one in its place instead.')
-      await db.transaction(async tx => {
-        // What is gone since is nothing to lead back to.
-        await mustBeThere(tx, done.from)
-        await done.takeBack(tx)
-      })
-      kept.delete(undo)
+      await db.transaction(takeBacks.find(undo))
+      takeBacks.forget(undo)
     },
   }
 }

@@ -1,7 +1,8 @@
-import { and, asc, eq, inArray } from 'drizzle-orm'
+import { and, asc, eq, inArray, isNull } from 'drizzle-orm'
 import type { Use } from '../../../core/files/fileItem'
 import { signposts } from '../../db/schema'
 import type { PageService } from '../pages/pages'
+import type { Rewritten } from '../pages/rewriting'
 import type { Holder } from '../uses/holders'
 
 /** The signposts that point at files: their addresses may be anywhere, and what leads there on pages follows them or goes with them. */
@@ -36,14 +37,15 @@ export const signpostHolder = (pages: PageService): Holder => ({
         .update(signposts)
         .set({ fileId: instead?.id ?? null, changed: new Date() })
         .where(inArray(signposts.id, ids))
-    if (!instead) for (const id of ids) await pages.retarget(tx, { kind: 'signpost', id }, 'remove')
+    const rewritten: Rewritten[] = []
+    if (!instead) for (const id of ids) rewritten.push(...(await pages.retarget(tx, { kind: 'signpost', id }, 'remove')).rewritten)
     return async later => {
-      if (instead)
-        for (const { id, fileId } of turned)
-          await later
-            .update(signposts)
-            .set({ fileId })
-            .where(and(eq(signposts.id, id), eq(signposts.fileId, instead.id)))
+      for (const { id, fileId } of turned)
+        await later
+          .update(signposts)
+          .set({ fileId })
+          .where(and(eq(signposts.id, id), instead ? eq(signposts.fileId, instead.id) : isNull(signposts.fileId)))
+      await pages.leadBack(later, rewritten)
     }
   },
 })

@@ -12,7 +12,11 @@ export interface Places {
   uses: Use[]
   bundles: BundleUse[]
 }
-/** Takes back, in the caller's transaction, that another file took the place; what was let go is not taken back. */
+/**
+ * Takes back, in the caller's transaction, that another file took the place, or that it was let go.
+ *
+ * @throws Problem 409 where a place was changed since
+ */
 export type TakeBack = (tx: Queryable) => Promise<void>
 
 /** A domain whose things lean on files and folders of the library: whoever deletes or replaces those knows no more of it than this. */
@@ -44,7 +48,8 @@ export function createHolders(holders: Holder[]) {
       const back: TakeBack[] = []
       for (const holder of holders) back.push(await holder.lead(tx, on, instead))
       return async later => {
-        for (const takeBack of back) await takeBack(later)
+        // The last first: one may have changed what another had changed before.
+        for (const takeBack of back.toReversed()) await takeBack(later)
       }
     },
   }
