@@ -69,8 +69,12 @@ export function createBin(db: Database, holders: Holders) {
   }
 
   /** The gate that something stood behind in a folder that is gone: without the folder it is its own. */
-  const gateThere = async (tx: Queryable, thing: Pick<Gated, 'gate' | 'folder'>): Promise<string | null> =>
-    thing.gate ?? gateOf(thing, new Tree(await tx.select().from(folders)))
+  function gatesThere(tx: Queryable) {
+    // Read once, however many come back.
+    let whole: Promise<Tree<FolderRow>> | undefined
+    const read = async () => new Tree<FolderRow>(await tx.select().from(folders))
+    return async (thing: Pick<Gated, 'gate' | 'folder'>): Promise<string | null> => thing.gate ?? gateOf(thing, await (whole ??= read()))
+  }
 
   async function restoreFolder(tx: Queryable, id: string): Promise<{ folders: string[]; files: string[] }> {
     const family = await removedWith(tx, id)
@@ -79,7 +83,7 @@ export function createBin(db: Database, holders: Holders) {
     const tree = await readTree(tx)
     // A folder whose own place is gone comes back at the top.
     const parent = top.parent !== null && tree.get(top.parent) ? top.parent : null
-    const gate = parent === top.parent ? top.gate : await gateThere(tx, { gate: top.gate, folder: top.parent })
+    const gate = parent === top.parent ? top.gate : await gatesThere(tx)({ gate: top.gate, folder: top.parent })
     const name = freeName(top.name, candidate => nameTaken(tree, parent, candidate))
     const ids = family.map(folder => folder.id)
     await tx.update(folders).set({ deleted: null }).where(inArray(folders.id, ids))
@@ -161,10 +165,11 @@ export function createBin(db: Database, holders: Holders) {
           result.files.push(...inside)
         }
         const tree = await readTree(tx)
+        const gateThere = gatesThere(tx)
         for (const { id, folder, gate, deleted } of await filesById(tx, fileIds)) {
           if (!deleted) continue
           const place = folder !== null && tree.get(folder) ? folder : null
-          const behind = place === folder ? gate : await gateThere(tx, { gate, folder })
+          const behind = place === folder ? gate : await gateThere({ gate, folder })
           await tx.update(files).set({ deleted: null, folder: place, gate: behind }).where(eq(files.id, id))
           result.files.push(id)
         }
