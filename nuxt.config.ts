@@ -47,7 +47,11 @@ export default defineNuxtConfig({
   typescript: { tsConfig: { include: ['../types/*.d.ts'], compilerOptions: { noUnusedLocals: true } } },
   // One style sheet instead of forty.
   vite: { build: { cssCodeSplit: false } },
-  experimental: { appManifest: false },
+  experimental: {
+    appManifest: false,
+    // A link that comes into sight would fetch the board it leads to, the editor with all it holds, while the list is on its way.
+    defaults: { nuxtLink: { prefetch: false } },
+  },
   hooks: {
     // What every board might need is not fetched before one is opened: on a slow line that is most of the wait, on any a hundred requests.
     'build:manifest': manifest => {

@@ -14,7 +14,7 @@ import { openDesk, ownerApi } from '../e2e/support/owner'
 import { startServer } from '../e2e/support/server'
 import { beginUpload, cookieOf, sendFrom } from '../e2e/support/upload'
 import { openTrough } from '../server/trough'
-import { median, p95, pacedP99 } from './measure'
+import { median, medianRatio, p95, pacedP99 } from './measure'
 import { report, sayEnd } from './report'
 
 const ENTRIES = 10_000
@@ -55,25 +55,31 @@ try {
 
   console.log(`\n${ENTRIES.toLocaleString('en')} entries of ${FIELDS} fields`)
   const table = makeTable()
-  const idle = await pacedP99(small, PACE, 4)
-  const start = performance.now()
-  const look = await api<ImportLook>('/entry-imports?name=things.csv', { method: 'POST', body: table })
-  const { job, catalogue } = await api<{ job: JobItem; catalogue: string }>(`/entry-imports/${look.id}/bring`, {
-    method: 'POST',
-    json: look.plan,
-  })
-  const visitors = pacedP99(small, PACE, 4)
-  for (;;) {
-    const now = (await api<{ items: JobItem[] }>('/jobs')).items.find(({ id }) => id === job.id)
-    if (now?.state === 'failed') throw new Error(String(now.error))
-    if (now?.state !== 'running') break
-    await wait(50)
+  /** 99th percentiles of a delivery, in milliseconds: before a table comes in, and meanwhile. */
+  const waits = { before: [] as number[], meanwhile: [] as number[] }
+
+  /** Brings the table in as a catalogue of its own; gives its identity and the seconds that took. */
+  async function bringIn(name: string): Promise<{ catalogue: string; seconds: number }> {
+    waits.before.push(await pacedP99(small, PACE, 4))
+    const start = performance.now()
+    const look = await api<ImportLook>(`/entry-imports?name=${name}.csv`, { method: 'POST', body: table })
+    const { job, catalogue } = await api<{ job: JobItem; catalogue: string }>(`/entry-imports/${look.id}/bring`, {
+      method: 'POST',
+      json: look.plan,
+    })
+    const visitors = pacedP99(small, PACE, 4)
+    for (;;) {
+      const now = (await api<{ items: JobItem[] }>('/jobs')).items.find(({ id }) => id === job.id)
+      if (now?.state === 'failed') throw new Error(String(now.error))
+      if (now?.state !== 'running') break
+      await wait(50)
+    }
+    const seconds = (performance.now() - start) / 1000
+    waits.meanwhile.push(await visitors)
+    return { catalogue, seconds }
   }
-  report('brought in from CSV, read and written', (performance.now() - start) / 1000, 's', { most: 10 })
-  const busy = await visitors
-  report('p99 of a 20 kB delivery at 50/s, before', idle, 'ms')
-  report('p99 meanwhile', busy, 'ms')
-  report('p99 meanwhile against before', busy / idle, 'times', { most: 2 })
+  const { catalogue, seconds } = await bringIn('things')
+  report('brought in from CSV, read and written', seconds, 's', { most: 10 })
 
   const { list, layout } = await api<{ list: string; layout: string }>(`/catalogues/${catalogue}/pages`, { method: 'POST' })
   const published = performance.now()
@@ -160,6 +166,12 @@ try {
   })
   report('frames of scrolling with a blank row in the middle', blank, 'of 1', { most: 0 })
   await browser.close()
+
+  // One spell of four seconds has two hundred deliveries, and the second slowest of them says little.
+  for (const name of ['wares', 'stuffs', 'goods', 'items']) await bringIn(name)
+  report('p99 of a 20 kB delivery at 50/s before a table comes in, median of 5', median(waits.before), 'ms')
+  report('p99 meanwhile', median(waits.meanwhile), 'ms')
+  report('p99 meanwhile against before, in turn', medianRatio(waits.meanwhile, waits.before), 'times', { most: 2 })
 } finally {
   await server.remove()
   await rm(folder, { recursive: true, force: true })

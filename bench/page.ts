@@ -15,7 +15,7 @@ import type { PageDetails } from '../core/page/pageItem'
 import type { PageDocument } from '../core/page/schema'
 import { openDesk, ownerApi } from '../e2e/support/owner'
 import { startServer, type RunningServer } from '../e2e/support/server'
-import { median } from './measure'
+import { inTurn, median, medianRatio } from './measure'
 import { report, sayEnd } from './report'
 
 const CHROMIUM = [
@@ -38,6 +38,21 @@ async function measureWeight(server: RunningServer): Promise<void> {
     report(`/${slug}, gzip`, gzipSync(html).length / 1000, 'kB', { most: 14 })
     report(`/${slug}, brotli`, brotliCompressSync(html, { params: { [constants.BROTLI_PARAM_QUALITY]: 9 } }).length / 1000, 'kB')
   }
+}
+
+/** What many get who come at the moment at which a page has changed: milliseconds until the last of them has it, against one alone. */
+async function measureCrowd(server: RunningServer): Promise<void> {
+  const api = await ownerApi(server.url)
+  const changed = async (visitors: number) => {
+    await api('/site', { method: 'PUT', json: { name: `Marlpit ${Math.random()}` } })
+    const start = performance.now()
+    await Promise.all(Array.from({ length: visitors }, async () => (await fetch(server.url)).text()))
+    return performance.now() - start
+  }
+  const times = await inTurn(ROUNDS, { one: () => changed(1), many: () => changed(200) })
+  report('the home page just after a change, for one visitor, median', median(times.one), 'ms')
+  report('for 200 at once, until the last has it, median', median(times.many), 'ms')
+  report('200 at once / one, in turn', medianRatio(times.many, times.one), 'times', { most: 20 })
 }
 
 function measureRendering(biggest: PageDocument): void {
@@ -193,6 +208,7 @@ try {
     const pages = await Promise.all(items.map(({ id }) => api<PageDetails>(`/pages/${id}`)))
     const biggest = pages.sort((a, b) => JSON.stringify(b.draft).length - JSON.stringify(a.draft).length)[0]!
     await measureWeight(server)
+    await measureCrowd(server)
     measureRendering(biggest.draft)
     await measureEditor(server, biggest.id)
   } finally {

@@ -64,3 +64,32 @@ test('a page is compressed when asked, and asked again answered by 304', async (
   const etag = /^etag: (.*)\r$/im.exec(String(await curl('-I', `${server.url}/trade`)))![1]!
   expect(String(await curl('-o', '/dev/null', '-w', '%{http_code}', '-H', `If-None-Match: ${etag}`, `${server.url}/trade`))).toBe('304')
 })
+
+test('a page in memory is answered as one that is looked up: whole, unchanged, in part, or not at all (RFC 9110)', async () => {
+  const page = `${server.url}/kilns`
+  const etag = (await curl('-I', '-H', 'Accept-Encoding: gzip', page)).toString().match(/^etag: (.+)\r$/im)![1]!
+  const asked = [
+    [],
+    ['-I'],
+    ['-H', `If-None-Match: ${etag}`],
+    ['-I', '-H', `If-None-Match: ${etag}`],
+    ['-H', 'If-None-Match: "other"'],
+    ['-H', 'If-Match: "other"'],
+    ['-r', '0-99'],
+    ['-r', '-10'],
+    ['-r', '0-3,-4'],
+    ['-r', '99999999-'],
+    ['-r', '0-99', '-H', `If-Range: ${etag}`],
+    ['-r', '0-99', '-H', 'If-Range: "other"'],
+  ]
+  const withoutDate = (answer: Buffer) => answer.toString('latin1').replace(/^date: .*\r\n/im, '')
+  const statuses: string[] = []
+  for (const options of asked) {
+    // What is asked of a list is not kept with the pages.
+    const [looked, inMemory] = [`${page}?list=none`, page].map(url => curl('-i', '-H', 'Accept-Encoding: gzip', ...options, url))
+    const answer = withoutDate(await inMemory!)
+    expect(answer, options.join(' ')).toBe(withoutDate(await looked!))
+    statuses.push(answer.slice(9, 12))
+  }
+  expect(statuses).toEqual(['200', '200', '304', '304', '200', '412', '206', '206', '206', '416', '206', '200'])
+})

@@ -397,3 +397,15 @@ test('on a phone a file that is tapped comes to the front, and the library when 
   await page.goBack()
   await expect(row(page, 'Wedging clay')).toBeVisible()
 })
+
+test('a part of the desk that cannot be fetched when it is called for is said, with the way on', async ({ page }) => {
+  await page.route('**/_nuxt/**', route => route.abort())
+  const narrow = page.getByRole('button', { name: 'Narrow down' })
+  await narrow.click()
+  await expect(page.getByText('A part of the desk could not be fetched.')).toBeVisible()
+  await page.unroute('**/_nuxt/**')
+  await page.getByRole('button', { name: 'Load again' }).click()
+  await page.getByRole('grid', { name: 'Files' }).waitFor()
+  await narrow.click()
+  await expect(page.getByRole('group', { name: 'Narrow down' })).toBeVisible()
+})

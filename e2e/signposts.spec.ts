@@ -107,6 +107,20 @@ test('an edition gets a note and an address of its own, and is withdrawn; the wa
   await expect(page.getByText(`/files/${file.handle}?edition=2`)).toBeVisible()
   expect((await pathOf(page, `/files/${file.handle}?edition=2`)).status).toBe(200)
   expect((await pathOf(page, `/files/${file.handle}?edition=1`)).status).toBe(404)
+
+  // Withdrawing takes the time away at which it was to go live; taking that back gives it again.
+  await page.getByRole('button', { name: 'Live at a set time…' }).click()
+  const setting = page.getByRole('form', { name: 'Edition 2 goes live at' })
+  await setting.getByLabel('Day', { exact: true }).fill('2099-03-01')
+  await setting.getByRole('button', { name: 'Set it' }).click()
+  const planned = page.getByText(/Goes live .*2099/)
+  await expect(planned).toBeVisible()
+  await page.getByRole('button', { name: 'Withdraw it' }).click()
+  await expect(planned).toHaveCount(0)
+  await page.locator('.notice', { hasText: 'Edition 2 is withdrawn' }).getByRole('button', { name: 'Undo' }).click()
+  await expect(planned).toBeVisible()
+  await page.getByRole('button', { name: 'Take that back' }).click()
+  await expect(planned).toHaveCount(0)
   await page.getByRole('button', { name: 'Edition 2', exact: true }).click()
 
   await page.getByRole('button', { name: 'Edition 3', exact: true }).click()

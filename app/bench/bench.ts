@@ -81,7 +81,7 @@ const [provideBench, injectBench] = createInjectionState(({ id, at, scroll, colu
 
   /** Pages of the menu become items that can be moved, and stay before what is placed already. */
   function placePages(pages: PageItem[]) {
-    const items = pages.map(each => ({ target: { kind: 'page' as const, id: each.id }, label: menuTitle(each, useSession().speech) }))
+    const items = pages.map(each => ({ target: { kind: 'page' as const, id: each.id }, label: menuTitle(each, useSpeech().speech) }))
     insertSeveral(editor.value!, items, 'row', menuPlace(editor.value!.state.doc))
     focus()
   }

@@ -11,13 +11,13 @@ export function cellWords(field: Field, value: Value | undefined): string {
     const { known } = useLibrary()
     return ids.map(id => known.get(id)?.title ?? '…').join(', ')
   }
-  if (typeof value === 'number') return useSession().speech.decimal(value, field.kind === 'money' ? 2 : field.decimals)
+  if (typeof value === 'number') return useSpeech().speech.decimal(value, field.kind === 'money' ? 2 : field.decimals)
   if (typeof value === 'boolean') return value ? 'Yes' : 'No'
-  return field.kind === 'choices' ? sayValue(field, value, useSession().speech) : writeCell(field, value)
+  return field.kind === 'choices' ? sayValue(field, value, useSpeech().speech) : writeCell(field, value)
 }
 
 /** Numbers are typed as the site's visitors read them. */
-const formatOf = (): CellFormat => ({ ...PLAIN_FORMAT, decimal: decimalSign(useSession().speech), typed: true })
+const formatOf = (): CellFormat => ({ ...PLAIN_FORMAT, decimal: decimalSign(useSpeech().speech), typed: true })
 
 /** What is written in a cell as one edits or copies it. */
 export function cellDraft(field: Field, value: Value | undefined): string {

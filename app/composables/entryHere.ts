@@ -27,8 +27,7 @@ export function useSample(of: MaybeRefOrGetter<string | null | undefined>) {
     { immediate: true },
   )
   const entries = computed(() => samples.byCatalogue.get(catalogue.value?.id ?? '') ?? [])
-  /** The one that has most of what there is to lay out. */
-  const shown = computed(() => entries.value.toSorted((a, b) => Object.keys(b.values).length - Object.keys(a.values).length)[0])
+  const shown = computed(() => samples.fullest.get(catalogue.value?.id ?? ''))
   const filling = computed<Filling | undefined>(() => {
     if (!catalogue.value || !shown.value) return undefined
     return {
@@ -39,7 +38,7 @@ export function useSample(of: MaybeRefOrGetter<string | null | undefined>) {
         const file = library.known.get(id)
         return file && !file.deleted && !file.withdrawn ? file.title : undefined
       },
-      speech: useSession().speech,
+      speech: useSpeech().speech,
     }
   })
   return { catalogue, entries, filling }

@@ -112,7 +112,7 @@ useBoardAddress()
     </div>
     <!-- Above the trough, however high that stands. -->
     <div class="notice-place"><NoticeStack /></div>
-    <NextEditionDialog v-if="editions.open" :key="`${editions.open.file.id} ${editions.open.number}`" />
+    <LazyNextEditionDialog v-if="editions.open" :key="`${editions.open.file.id} ${editions.open.number}`" />
     <nav class="switch" aria-label="Boards">
       <VBtn color="ink" :aria-pressed="boards.front === 'library'" @click="boards.front = 'library'">Library</VBtn>
       <VBtn color="ink" :aria-pressed="boards.front === 'work'" @click="boards.front = 'work'">Page</VBtn>

@@ -15,7 +15,7 @@ import {
 import { ApiProblem, ask, heldBy, tell } from '~/composables/api'
 
 const listSchema = z.object({ items: z.array(pageItemSchema), binned: z.array(binnedPageSchema) })
-const restoredSchema = z.object({ slug: z.string() })
+const restoredSchema = z.object({ slug: z.string(), /** nobody passes: the gate it stood behind is gone */ gateGone: z.boolean() })
 
 /** The list of pages. */
 export const usePages = defineStore('pages', () => {
@@ -90,11 +90,11 @@ export const usePages = defineStore('pages', () => {
     return places
   }
 
-  /** Takes a page out of the bin; gives the address it has now. */
-  async function restore(id: string): Promise<string> {
-    const { slug } = await ask(restoredSchema, `/pages/${id}/restore`, 'POST')
+  /** Takes a page out of the bin; gives the address it has now, and whether its gate is gone. */
+  async function restore(id: string) {
+    const back = await ask(restoredSchema, `/pages/${id}/restore`, 'POST')
     await load()
-    return slug
+    return back
   }
 
   async function removeForGood(id: string) {

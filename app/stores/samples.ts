@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { computed, shallowRef } from 'vue'
 import { entryItemSchema, ledEntrySchema, type EntryItem, type LedEntry } from '~~/core/catalogue/entry'
 import { filesIn } from '~~/core/catalogue/values'
 import { ask } from '~/composables/api'
@@ -10,10 +10,14 @@ const FIRST = 24
 const listSchema = z.object({ items: z.array(entryItemSchema) })
 const ledSchema = z.object({ items: z.array(ledEntrySchema) })
 
+const byFilled = (a: EntryItem, b: EntryItem) => Object.keys(b.values).length - Object.keys(a.values).length
+
 /** Some entries of catalogues: what is laid out for all of them is shown with the first ones. */
 export const useSamples = defineStore('samples', () => {
-  const byCatalogue = ref(new Map<string, EntryItem[]>())
-  const led = ref(new Map<string, LedEntry>())
+  const byCatalogue = shallowRef(new Map<string, EntryItem[]>())
+  /** Of each catalogue the one that has most of what there is to lay out. */
+  const fullest = computed(() => new Map([...byCatalogue.value].map(([id, items]) => [id, items.toSorted(byFilled)[0]])))
+  const led = shallowRef(new Map<string, LedEntry>())
   const asked = new Map<string, number>()
 
   /** Asks for the first entries of a catalogue, once until something of them changes. */
@@ -52,5 +56,5 @@ export const useSamples = defineStore('samples', () => {
     return items
   }
 
-  return { byCatalogue, meet, entry, find }
+  return { byCatalogue, fullest, meet, entry, find }
 })

@@ -2,8 +2,8 @@ import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { z } from 'zod'
 import { languageSchema } from '~~/core/language/languages'
-import { COUNTS_TOLD, speechOf } from '~~/core/language/speech'
-import { ownWordsSchema } from '~~/core/language/words/words'
+import { COUNTS_TOLD } from '~~/core/language/rounded'
+import { ownWordsSchema } from '~~/core/language/words/ownWords'
 import { cleaningSchema } from '~~/core/trust/trustReports'
 import { ask, tell } from '~/composables/api'
 import { useNotices } from './notices'
@@ -45,9 +45,6 @@ export const useSession = defineStore('session', () => {
     keepAddresses: 0,
     words: {},
   })
-
-  /** how the site speaks to its visitors */
-  const speech = computed(() => speechOf(site.value.language, site.value.words, site.value.counts))
 
   /** a code is asked for beside the password */
   const secondFactor = computed(() => rights.account?.secondFactor ?? false)
@@ -94,5 +91,5 @@ export const useSession = defineStore('session', () => {
   /** A root-relative address with the site's own in front; this desk's until the site has one. */
   const fullAddress = (path: string) => `${site.value.address || window.location.origin}${path}`
 
-  return { email, secondFactor, warnings, site, speech, binDays, loadWarnings, load, saveSite, signOut, fullAddress }
+  return { email, secondFactor, warnings, site, binDays, loadWarnings, load, saveSite, signOut, fullAddress }
 })

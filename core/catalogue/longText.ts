@@ -1,6 +1,6 @@
 import MarkdownIt from 'markdown-it'
 import type { Token } from 'markdown-it'
-import { addressSchema } from '../page/outside'
+import { addressSchema } from '../page/outsideTargets'
 import type { Inline, Mark, PlainBlock } from '../page/schema'
 
 /** As much of Markdown as is written in a field: paragraphs, lists, bold, italic, links (CommonMark). HTML is text there. */

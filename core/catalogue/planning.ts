@@ -1,7 +1,7 @@
 import { mayBeFileName } from './match'
 import { fold } from '../find/fold'
 import { newId } from '../id'
-import { addressSchema, emailSchema, phoneSchema } from '../page/outside'
+import { addressSchema, emailSchema, phoneSchema } from '../page/outsideTargets'
 import type { CatalogueItem } from './catalogue'
 import type { Values } from './entry'
 import { MOST_OPTIONS, TITLE, isChoice, newField, type Field, type FieldKind, type Option } from './field'

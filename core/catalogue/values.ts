@@ -1,5 +1,5 @@
 import { fold } from '../find/fold'
-import { addressSchema, emailSchema, phoneSchema } from '../page/outside'
+import { addressSchema, emailSchema, phoneSchema } from '../page/outsideTargets'
 import type { Speech } from '../language/speech'
 import { optionOf } from './catalogue'
 import type { Value, Values } from './entry'

@@ -1,3 +1,7 @@
+/** How exactly visitors are told how often something was taken. */
+export const COUNTS_TOLD = ['exact', 'rounded'] as const
+export type CountsTold = (typeof COUNTS_TOLD)[number]
+
 /** Fewer are told as they are: they would be rounded by half. */
 const EXACT_BELOW = 20
 

@@ -8,7 +8,8 @@ import { NEW_SITE, PDF_FACTS, ZIP_FACTS, button, pageOf, shelf, PLAIN_SHELVES } 
 import { LANGUAGES, LANGUAGE_CODES, type Language } from './languages'
 import { speechOf, type Speech } from './speech'
 import { VisitorProblem, told } from './visitorProblem'
-import { WORDS, WORD_KEYS, ownWordsSchema, type WordKey } from './words/words'
+import { WORD_KEYS, ownWordsSchema } from './words/ownWords'
+import { WORDS, type WordKey } from './words/words'
 
 const formsOf = (language: Language, key: WordKey): string[] => {
   const word = WORDS[language][key]

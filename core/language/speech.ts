@@ -1,7 +1,8 @@
 import { SIZE_UNITS, scaledSize } from '../files/size'
 import { LANGUAGES, type Language } from './languages'
-import { roundedDown } from './rounded'
-import { WORDS, type OwnWords, type WordKey } from './words/words'
+import { roundedDown, type CountsTold } from './rounded'
+import type { OwnWords } from './words/ownWords'
+import { WORDS, type WordKey } from './words/words'
 
 /** How a site speaks to its visitors. */
 export interface Speech {
@@ -54,10 +55,6 @@ function formatsOf(language: Language) {
   formats.set(language, known)
   return known
 }
-
-/** How exactly visitors are told how often something was taken. */
-export const COUNTS_TOLD = ['exact', 'rounded'] as const
-export type CountsTold = (typeof COUNTS_TOLD)[number]
 
 /** How a site speaks that has a language, and says some things in words of its own. */
 export function speechOf(language: Language, own: OwnWords = {}, counts: CountsTold = 'exact'): Speech {

@@ -1,4 +1,4 @@
-import { addressSchema, emailSchema, phoneSchema } from './outside'
+import { addressSchema, emailSchema, phoneSchema } from './outsideTargets'
 import type { Target } from './schema'
 
 /** What a text that was typed or pasted leads to: a place of our own by its path, or one elsewhere. */

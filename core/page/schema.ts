@@ -9,7 +9,7 @@ import { TONES } from '../look/palette'
 import { shelfLookIdSchema } from '../shelf/shelfLook'
 import { shelfSourceSchema } from '../shelf/shelfSource'
 import { LAYOUTS, ownShownSchema } from '../shelf/shown'
-import { addressSchema, emailSchema, phoneSchema } from './outside'
+import { addressSchema, emailSchema, phoneSchema } from './outsideTargets'
 
 /** What a button or link leads to, by identity: addresses are written when the page is rendered. */
 const idSchema = z.string().max(40)

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { languageSchema } from '../language/languages'
-import { emailSchema, phoneSchema } from '../page/outside'
+import { emailSchema, phoneSchema } from '../page/outsideTargets'
 
 const orEmpty = <Schema extends z.ZodType<string>>(schema: Schema) => z.union([z.literal(''), schema])
 

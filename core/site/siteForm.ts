@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { languageSchema } from '../language/languages'
-import { COUNTS_TOLD } from '../language/speech'
+import { COUNTS_TOLD } from '../language/rounded'
 import { timeZoneSchema } from '../timetable/timeZone'
 
 /** Days for which addresses of visitors' networks may be kept. */

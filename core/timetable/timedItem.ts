@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { wallTimeSchema } from './wallTime'
+import { wallTimeSchema } from './setTime'
 
 /** What happens by itself: an edition goes live, a signpost is turned, an entry goes live or leaves. */
 export const timedActSchema = z.discriminatedUnion('kind', [

@@ -1,9 +1,5 @@
 import { Temporal } from 'temporal-polyfill'
-import { z } from 'zod'
 import { Problem } from '../problem'
-
-/** A time of day on a clock on the wall, without saying where: `2026-12-01T08:00` (ISO 8601). */
-export const wallTimeSchema = z.string().regex(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/, 'Give a day and a time, such as 2026-12-01T08:00.')
 
 function wallOf(text: string): Temporal.PlainDateTime {
   try {

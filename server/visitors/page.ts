@@ -1,8 +1,9 @@
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { VisitorProblem } from '../../core/language/visitorProblem'
 import { pageHref } from '../../core/page/href'
-import { respond, withFields } from '../../core/http/respond'
-import { send } from '../services/delivery/send'
+import { headerOf } from '../../core/http/conditional'
+import { readyFields, respond, withFields, type Representation } from '../../core/http/respond'
+import { send, sendAtOnce } from '../services/delivery/send'
 import type { Trough } from '../trough'
 
 /** Whether a page is live at a slug, or was before it moved, that somebody may know of. */
@@ -22,6 +23,38 @@ function askedOf(search: string): URLSearchParams | undefined {
   return params.has('list') ? params : undefined
 }
 
+const acceptOf = ({ headers }: IncomingMessage) => headerOf(headers, 'accept-encoding')
+/** It cannot occur in the bytes, which hold no hash of themselves. */
+const boundaryOf = ({ etag }: Representation) => etag.replace(/\W/g, '')
+
+/**
+ * Answers as {@link answerPage} would, but without a turn of the loop, where all it takes is in memory and it is open to everybody.
+ *
+ * @returns whether it was answered
+ */
+export function answerPageAtOnce(
+  { knownSlugs, guard, published, occasions }: Trough,
+  request: IncomingMessage,
+  response: ServerResponse,
+  slug: string,
+  search: string,
+): boolean {
+  const place = askedOf(search) ? undefined : knownSlugs.known(slug)
+  if (place?.slug !== slug || guard.admitNow(request, place)?.own !== false) return false
+  const page = published.known(slug, acceptOf(request))
+  if (!page) return false
+  const answer = respond(request.method!, request.headers, page.representation, () => boundaryOf(page.representation))
+  const [part, ...others] = answer.body
+  if (others.length || typeof part === 'string') return false
+  const note = () => occasions.note(request, { what: 'seen', of: place.id, detail: '' })
+  if (part) sendAtOnce(response, answer, part, page.bytes.subarray(part.start, part.end), note)
+  else {
+    response.writeHead(answer.status, readyFields(answer.headers)).end()
+    note()
+  }
+  return true
+}
+
 /** `/`, `/<slug>` and `/<catalogue>/<entry>`: a published page. */
 export async function answerPage(
   trough: Trough,
@@ -31,7 +64,6 @@ export async function answerPage(
   search: string,
 ): Promise<void> {
   const { published, guard, occasions } = trough
-  const accept = request.headers['accept-encoding']
   const missing = () => (slug === '' ? new VisitorProblem(404, 'notYet') : new VisitorProblem(404, 'noPage'))
   const place = await placeAt(trough, slug)
   if (!place || !(await guard.mayKnow(request, place))) throw missing()
@@ -41,10 +73,10 @@ export async function answerPage(
     return
   }
   const { own, count } = await guard.admit(request, place, missing)
-  const page = await published.find(slug, typeof accept === 'string' ? accept : undefined, askedOf(search))
+  const page = await published.find(slug, acceptOf(request), askedOf(search))
   if (!page) throw missing()
   const representation = own ? withFields(page.representation, { 'Cache-Control': 'private, no-store' }) : page.representation
-  const answer = respond(request.method!, request.headers, representation, () => representation.etag.replace(/\W/g, ''))
+  const answer = respond(request.method!, request.headers, representation, () => boundaryOf(representation))
   if (answer.body.length) await count()
   await send(response, answer, ({ start, end }) => page.bytes.subarray(start, end))
   occasions.note(request, { what: 'seen', of: place.id, detail: '' })

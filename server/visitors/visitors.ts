@@ -11,7 +11,7 @@ import type { Trough } from '../trough'
 import { useTrough } from '../utils/trough'
 import { answerFile, answerFileAtOnce, decodedName, fileIsAt, isFilePath } from './file'
 import { atLeisure, oneATurn } from './oneATurn'
-import { answerPage, pageIsAt } from './page'
+import { answerPage, answerPageAtOnce, pageIsAt } from './page'
 import { answerHandIn, isHandInPath } from './handIn'
 import { answerClosed, answerPass, isPassPath } from './pass'
 import { answerPicture } from './picture'
@@ -39,11 +39,13 @@ function splitUrl(url: string): [path: string, search: string] {
 
 /** Answers a visitor before anything else is done, where all it takes is in memory. */
 export function answerAtOnce(trough: Trough, { node: { req, res } }: H3Event): boolean {
-  if ((req.method !== 'GET' && req.method !== 'HEAD') || !isFilePath(req.url!)) return false
+  if (req.method !== 'GET' && req.method !== 'HEAD') return false
   const [path, search] = splitUrl(req.url!)
-  if (!answerFileAtOnce(trough, req, res, path, search)) return false
-  noteTraffic(trough, req)
-  return true
+  const isAnswered = isFilePath(path)
+    ? answerFileAtOnce(trough, req, res, path, search)
+    : answerPageAtOnce(trough, req, res, path.slice(1), search)
+  if (isAnswered) noteTraffic(trough, req)
+  return isAnswered
 }
 
 /**

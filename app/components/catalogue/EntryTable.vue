@@ -22,7 +22,7 @@ const current = defineModel<string | undefined>('current', { required: true })
 const entries = useEntries()
 const notices = useNotices()
 const rights = useRights()
-const session = useSession()
+const { speech } = storeToRefs(useSpeech())
 const writes = computed(() => rights.may('write'))
 
 const columns = computed(() => props.fields.filter(({ listed, id }) => listed || id === TITLE))
@@ -30,7 +30,7 @@ const sorting = ref<{ field: string; down: boolean }>()
 const rows = computed(() => {
   const field = sorting.value && props.fields.find(({ id }) => id === sorting.value!.field)
   if (!field) return props.items
-  const compare = compareValues(field, session.speech)
+  const compare = compareValues(field, speech.value)
   const way = sorting.value!.down ? -1 : 1
   return [...props.items].sort((a, b) => way * compare(a.values[field.id], b.values[field.id]))
 })

@@ -7,7 +7,7 @@ import { FAMILY_WORDS } from '~/library/filterWords'
 const props = defineProps<{ attrs: LetterboxAttrs }>()
 const emit = defineEmits<{ change: [attrs: Partial<LetterboxAttrs>]; duplicate: []; move: [direction: -1 | 1]; remove: []; leave: [] }>()
 
-const session = useSession()
+const { speech } = storeToRefs(useSpeech())
 const folders = useFolders()
 const rights = useRights()
 const root = ref<HTMLElement>()
@@ -44,7 +44,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, texta
       label="Called"
       maxlength="200"
       :model-value="attrs.label"
-      :placeholder="session.speech.say('letterbox')"
+      :placeholder="speech.say('letterbox')"
       @update:model-value="emit('change', { label: $event })"
     />
     <VTextarea

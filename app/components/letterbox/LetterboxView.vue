@@ -5,9 +5,9 @@ import { letterboxHtml } from '~~/core/letterbox/letterboxHtml'
 
 /** A letterbox on the sheet, as visitors see it. */
 const props = defineProps(nodeViewProps)
-const session = useSession()
+const { speech } = storeToRefs(useSpeech())
 const attrs = computed(() => props.node.attrs as LetterboxAttrs)
-const html = computed(() => letterboxHtml(attrs.value, [], session.speech))
+const html = computed(() => letterboxHtml(attrs.value, [], speech.value))
 </script>
 
 <template>

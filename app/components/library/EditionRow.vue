@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { EditionItem, FileItem } from '~~/core/files/fileItem'
 import { formatSize } from '~~/core/files/size'
+import { wallTimeAt } from '~~/core/timetable/wallTime'
 
 /** One edition of a file: when it came, who gets it, and what can be done with it. */
 const props = defineProps<{ file: FileItem; edition: EditionItem }>()
@@ -23,10 +24,17 @@ const change = (changed: Parameters<typeof editions.change>[1]) => attempt(() =>
 const later = (time: string) => timetable.set({ kind: 'edition', file: props.file.id, number: props.edition.number }, time)
 
 async function withdraw() {
+  const was = planned.value
   if (!(await change({ withdrawn: true }))) return
   useNotices().say(`Edition ${props.edition.number} is withdrawn: visitors are told so.`, {
-    action: { label: 'Undo', run: () => change({ withdrawn: false }) },
+    action: { label: 'Undo', run: () => bringBack(was?.failed === null ? was.at : undefined) },
   })
+}
+
+/** @param live when it was to go live by itself: what is withdrawn is not */
+async function bringBack(live: string | undefined) {
+  if (!(await change({ withdrawn: false })) || !live) return
+  await orSayWhy(() => later(wallTimeAt(new Date(live), session.site.timeZone)))
 }
 </script>
 

@@ -90,7 +90,7 @@ function turnColumn(key: ColumnKey) {
         <VBtn v-if="!listing.bin" class="tool" @click="listing.openBin()">Bin</VBtn>
       </span>
     </div>
-    <FilterPanel v-if="open" @close="open = false" />
+    <LazyFilterPanel v-if="open" @close="open = false" />
   </div>
 </template>
 

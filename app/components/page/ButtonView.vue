@@ -6,7 +6,7 @@ import type { ButtonAttrs } from '~~/core/page/schema'
 const props = defineProps(nodeViewProps)
 const uploads = useUploads()
 const page = usePage()
-const session = useSession()
+const { speech } = storeToRefs(useSpeech())
 
 const attrs = computed(() => props.node.attrs as ButtonAttrs)
 const { filling } = useEntryHere(props)
@@ -16,7 +16,7 @@ const { destination, fault: missing } = useDestination(
 )
 const upload = computed(() => uploads.forPlacement(attrs.value.placement))
 const { appearance, className, ownCss } = useWorn(attrs)
-const inner = computed(() => buttonInner(buttonParts(attrs.value, destination.value, session.speech), appearance.value))
+const inner = computed(() => buttonInner(buttonParts(attrs.value, destination.value, speech.value), appearance.value))
 const fault = computed(() => (upload.value ? undefined : missing.value))
 const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
 </script>

@@ -6,13 +6,13 @@ import type { CardAttrs } from '~~/core/page/schema'
 
 const props = defineProps(nodeViewProps)
 const page = usePage()
-const session = useSession()
+const { speech } = storeToRefs(useSpeech())
 
 const attrs = computed(() => props.node.attrs as CardAttrs)
 const { destination, fault } = useDestination(() => attrs.value.target)
 const { appearance, className, ownCss } = useWorn(attrs)
 const html = computed(() => {
-  const parts = cardParts(attrs.value, destination.value, session.speech)
+  const parts = cardParts(attrs.value, destination.value, speech.value)
   return cardHtml(
     parts,
     destination.value?.file,

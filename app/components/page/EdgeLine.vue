@@ -8,6 +8,7 @@ defineProps<{ edge: Edge }>()
 defineEmits<{ order: [pages: PageItem[]] }>()
 const page = usePage()
 const session = useSession()
+const { speech } = storeToRefs(useSpeech())
 const pages = usePages()
 
 /** Pages of the menu that were not placed by hand. */
@@ -21,7 +22,7 @@ const listed = computed(() => {
   <p v-if="edge === 'head' && listed.length" class="edge-line">
     <span
       >After these come by themselves:
-      <b v-for="(each, index) in listed" :key="each.id">{{ index ? ' · ' : '' }}{{ menuTitle(each, session.speech) }}</b></span
+      <b v-for="(each, index) in listed" :key="each.id">{{ index ? ' · ' : '' }}{{ menuTitle(each, speech) }}</b></span
     >
     <VBtn @click="$emit('order', listed)">Place them, to set their order</VBtn>
   </p>

@@ -21,6 +21,7 @@ const { failure } = opening
 const { hasNote } = margin
 const { row } = filling
 const { open: arranged } = arranging
+const drawn = useDrawn(() => page.current && editor.value)
 
 useHead({ style: [{ innerHTML: () => contentCss(looks.style) + looks.css, key: 'page-content' }] })
 </script>
@@ -43,7 +44,7 @@ useHead({ style: [{ innerHTML: () => contentCss(looks.style) + looks.css, key: '
       <div v-show="!previewing" ref="scroll" v-drag-scroll class="scroll">
         <div class="desk-top" :class="{ 'has-note': hasNote }">
           <div ref="column" class="sheet-column"><PageSheet /></div>
-          <PageMargin />
+          <PageMargin v-if="drawn" />
         </div>
       </div>
     </template>

@@ -35,7 +35,7 @@ const emit = defineEmits<{
 }>()
 
 const page = usePage()
-const session = useSession()
+const { speech } = storeToRefs(useSpeech())
 /** all places that lead there are led elsewhere */
 const replacing = ref(false)
 const finding = ref(false)
@@ -64,7 +64,7 @@ const appearance = computed(() =>
   appearanceOf({ look: props.attrs.look ?? '', own: props.attrs.own }, id => looks.byId.get(id)?.appearance),
 )
 const stray = computed(() => (props.kind === 'link' ? [] : strayPlaceholders(`${props.attrs.label} ${props.attrs.note}`)))
-const parts = computed(() => buttonParts(props.attrs as ButtonAttrs, destination.value, session.speech))
+const parts = computed(() => buttonParts(props.attrs as ButtonAttrs, destination.value, speech.value))
 
 /** What the label may say of that to which it leads, and of what it led to while this button was open. */
 const spoken = computed<Spoken | undefined>(() => {
@@ -95,7 +95,7 @@ function placeNext(target: Target, title: string) {
 }
 const choose = (chosen: FileItem) => lead({ kind: 'file', id: chosen.id })
 
-const givenBy = (name: string) => fillPlaceholders(`{${name}}`, facts.value, session.speech)
+const givenBy = (name: string) => fillPlaceholders(`{${name}}`, facts.value, speech.value)
 
 function insertPlaceholder(name: string) {
   const note = props.attrs.note?.trim()
@@ -267,7 +267,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
           @update:model-value="emit('change', { note: $event })"
         />
         <p v-if="facts !== null" class="hint fill">
-          <template v-if="attrs.note">Reads “{{ fillPlaceholders(attrs.note, facts, session.speech) }}”. </template>Add
+          <template v-if="attrs.note">Reads “{{ fillPlaceholders(attrs.note, facts, speech) }}”. </template>Add
           <VBtn v-for="name in PLACEHOLDER_NAMES" :key="name" color="ink" class="chip" @click="insertPlaceholder(name)">
             <span class="tr-spoken">Add </span>{{ name }}<i v-if="facts">{{ givenBy(name) || 'nothing' }}</i>
           </VBtn>

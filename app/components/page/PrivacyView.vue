@@ -4,11 +4,11 @@ import { keptSchema, type Kept } from '~~/core/privacy/kept'
 import { privacyHtml } from '~~/core/privacy/privacyHtml'
 
 defineProps(nodeViewProps)
-const session = useSession()
+const { speech } = storeToRefs(useSpeech())
 const kept = shallowRef<Kept>()
 const { problem, attempt } = useAttempt()
 onMounted(() => attempt(async () => (kept.value = await ask(keptSchema, '/site/kept'))))
-const html = computed(() => kept.value && privacyHtml(kept.value, session.speech))
+const html = computed(() => kept.value && privacyHtml(kept.value, speech.value))
 </script>
 
 <template>

@@ -7,7 +7,7 @@ const props = defineProps<{ attrs: SearchAttrs }>()
 const emit = defineEmits<{ change: [attrs: Partial<SearchAttrs>]; duplicate: []; move: [direction: -1 | 1]; remove: []; leave: [] }>()
 
 const page = usePage()
-const session = useSession()
+const { speech } = storeToRefs(useSpeech())
 const root = ref<HTMLElement>()
 const choosing = ref(false)
 const count = computed(() => page.downloads[props.attrs.placement] ?? 0)
@@ -33,7 +33,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, butto
       label="Says of itself"
       maxlength="200"
       :model-value="attrs.label"
-      :placeholder="session.speech.say('searchFiles')"
+      :placeholder="speech.say('searchFiles')"
       @update:model-value="emit('change', { label: $event })"
     />
     <div class="source">

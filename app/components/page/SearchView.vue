@@ -5,9 +5,9 @@ import { searchFormHtml } from '~~/core/search/searchForm'
 
 const props = defineProps(nodeViewProps)
 const page = usePage()
-const session = useSession()
+const { speech } = storeToRefs(useSpeech())
 const attrs = computed(() => props.node.attrs as SearchAttrs)
-const html = computed(() => searchFormHtml(`tr-${attrs.value.placement}`, attrs.value.label, '', {}, session.speech))
+const html = computed(() => searchFormHtml(`tr-${attrs.value.placement}`, attrs.value.label, '', {}, speech.value))
 const count = computed(() => page.downloads[attrs.value.placement] ?? 0)
 </script>
 

@@ -9,7 +9,7 @@ import { shownBy } from '~~/core/shelf/shelfLook'
 
 const props = defineProps(nodeViewProps)
 const page = usePage()
-const session = useSession()
+const { speech } = storeToRefs(useSpeech())
 
 const attrs = computed(() => props.node.attrs as ShelfAttrs)
 const { files, listed, fault: trouble } = useShelf(computed(() => attrs.value.source))
@@ -30,7 +30,7 @@ const html = computed(() =>
       iconOf: looks.iconFor,
       buttonClass: () => `tr-look-${SHELF_LOOK}`,
       now: Date.now(),
-      speech: session.speech,
+      speech: speech.value,
     },
   ),
 )

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { LANGUAGES, LANGUAGE_CODES } from '~~/core/language/languages'
-import { COUNTS_TOLD } from '~~/core/language/speech'
+import { COUNTS_TOLD } from '~~/core/language/rounded'
 import { MOST_ADDRESS_DAYS, siteFormSchema } from '~~/core/site/siteForm'
 
 /** What holds of the whole site: its name, its address, its clock, its icon. */

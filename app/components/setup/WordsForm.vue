@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { z } from 'zod'
 import { LANGUAGES } from '~~/core/language/languages'
-import { WORDS, WORD_KEYS, ownWordsSchema, type WordKey } from '~~/core/language/words/words'
+import { WORD_KEYS, ownWordsSchema } from '~~/core/language/words/ownWords'
+import { WORDS, type WordKey } from '~~/core/language/words/words'
 
 /** What Trough itself says to visitors, each thing open to be said otherwise. */
 const session = useSession()

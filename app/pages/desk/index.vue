@@ -84,9 +84,15 @@ const remove = (page: { id: string; title: string }, despite = false) =>
   })
 const restore = (page: { id: string; title: string; slug?: string }) =>
   attempt(async () => {
-    const slug = await pages.restore(page.id)
+    const { slug, gateGone } = await pages.restore(page.id)
     const elsewhere = page.slug !== undefined && slug !== page.slug
-    notices.say(`“${page.title}” is back${elsewhere ? `, at /${slug}, since another page has its address` : ''}.`, { tone: 'works' })
+    const back = `“${page.title}” is back${elsewhere ? `, at /${slug}, since another page has its address` : ''}.`
+    if (gateGone)
+      notices.say(`${back} The gate it stood behind is gone: nobody has it until you say who may.`, {
+        tone: 'attention',
+        action: { label: 'Open it', run: () => navigateTo(`/desk/pages/${page.id}`) },
+      })
+    else notices.say(back, { tone: 'works' })
   })
 async function removeForGood(page: { id: string; title: string }) {
   const yes = await asking.ask({

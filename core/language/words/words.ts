@@ -1,4 +1,3 @@
-import { z } from 'zod'
 import type { Language } from '../languages'
 import { de } from './de'
 import { en, type Words } from './en'
@@ -13,11 +12,3 @@ import { pt } from './pt'
 export const WORDS: Record<Language, Words> = { en, de, fr, es, it, nl, pl, pt }
 
 export type WordKey = keyof Words
-export const WORD_KEYS = Object.keys(en) as [WordKey, ...WordKey[]]
-
-/** Words the owner says otherwise; all forms of a counted one get the same. */
-export const ownWordsSchema = z.partialRecord(
-  z.enum(WORD_KEYS),
-  z.string().trim().min(1, 'Write something, or leave the words as they are.').max(300, 'Keep it to 300 characters.'),
-)
-export type OwnWords = z.infer<typeof ownWordsSchema>

@@ -12,6 +12,8 @@ import { entries, entryFiles, retiredEntrySlugs, type Side } from '../../db/sche
 
 /** Rows in one statement. */
 const AT_ONCE = 500
+/** New ones that are made between two turns of the event loop: visitors wait for all of them. */
+const MADE_AT_ONCE = 100
 
 /** Writes down which files entries hold, in the transaction that writes the entries. */
 export async function recordEntryFiles(
@@ -104,11 +106,12 @@ const takeAddresses = (tx: Queryable, catalogueId: string, slugs: string[]) =>
 
 /** The addresses that are taken in a catalogue. */
 async function slugsOf(tx: Queryable, catalogueId: string): Promise<Set<string>> {
-  const rows = await tx
-    .select({ slug: entries.slug })
+  // As one text: ten thousand rows would keep the thread that answers visitors.
+  const [row] = await tx
+    .select({ slugs: sql<string | null>`string_agg(${entries.slug}, ' ')` })
     .from(entries)
     .where(and(eq(entries.catalogueId, catalogueId), isNull(entries.deleted)))
-  return new Set(rows.map(({ slug }) => slug))
+  return new Set(row?.slugs?.split(' '))
 }
 
 export interface NewEntry {
@@ -140,7 +143,7 @@ export async function insertEntries(
   // Names that differ in nothing an address shows are numbered on from where the last one was.
   const numbered = new Map<string, number>()
   let { place } = last!
-  const rows = all.map(values => {
+  const make = (values: Values) => {
     const wished = wishedSlug(values, catalogue.one)
     const slug = firstFree(wished, candidate => taken.has(candidate), numbered.get(wished) ?? 2)
     if (slug !== wished) numbered.set(wished, Number(/-(\d+)$/.exec(slug)?.[1] ?? 1) + 1)
@@ -157,15 +160,20 @@ export async function insertEntries(
       changed: new Date(),
       deleted: null,
     }
-  })
-  await takeAddresses(
-    tx,
-    catalogue.id,
-    rows.map(({ slug }) => slug),
-  )
-  await insertMany(tx, entries, rows)
-  await recordEntryFiles(tx, catalogue.fields, 'draft', rows)
-  return rows.map(({ id, values }) => ({ id, values }))
+  }
+  const made: NewEntry[] = []
+  for (let at = 0; at < all.length; at += MADE_AT_ONCE) {
+    const rows = all.slice(at, at + MADE_AT_ONCE).map(make)
+    await takeAddresses(
+      tx,
+      catalogue.id,
+      rows.map(({ slug }) => slug),
+    )
+    await insertMany(tx, entries, rows)
+    await recordEntryFiles(tx, catalogue.fields, 'draft', rows)
+    made.push(...rows.map(({ id, values }) => ({ id, values })))
+  }
+  return made
 }
 
 const cellProblem = (field: Field, fault: string, extra: Record<string, unknown>) =>

@@ -94,7 +94,7 @@ describe('gates', () => {
     await pages.remove(page.id)
     await gates.remove(gate.id, open)
     await library.restore({ files: [file.id], folders: [folder.id] })
-    await pages.restore(page.id)
+    expect(await pages.restore(page.id)).toMatchObject({ gateGone: true })
     expect((await library.get(file.id)).gate).toBe(CLOSED_GATE)
     expect((await library.folders.list()).find(({ id }) => id === folder.id)?.gate).toBe(CLOSED_GATE)
     expect((await pages.get(page.id)).gate).toBe(CLOSED_GATE)

@@ -33,5 +33,8 @@ export function createKnownSlugs(db: Database, events: Events) {
   return {
     /** Where the page is that is live at a slug, or was there before it moved; undefined where none is or was. */
     find: async (slug: string): Promise<LivePlace | undefined> => (await places.get()).get(slug),
+
+    /** The same without a turn of the loop; undefined where nobody asked since something changed, too. */
+    known: (slug: string): LivePlace | undefined => places.now()?.get(slug),
   }
 }

@@ -43,7 +43,7 @@ describe('the bin of pages', () => {
     await expect(pages.get(id)).rejects.toMatchObject({ status: 404 })
     expect(await pages.binned()).toMatchObject([{ id, title: 'Kilns', slug, live: true }])
 
-    expect(await pages.restore(id)).toEqual({ id, slug })
+    expect(await pages.restore(id)).toEqual({ id, slug, gateGone: false })
     expect({ page: await pages.get(id), versions: await pages.versions(id), html: await html(slug) }).toEqual(before)
     expect(await uses()).toEqual(led)
     expect((await pages.at(former))?.id).toBe(id)
@@ -73,7 +73,7 @@ describe('the bin of pages', () => {
     await pages.remove(id)
     const other = await pages.create({ title: 'Prices' })
     expect(other.slug).toBe('prices')
-    expect(await pages.restore(id)).toEqual({ id, slug: 'prices-2' })
+    expect(await pages.restore(id)).toEqual({ id, slug: 'prices-2', gateGone: false })
     expect((await pages.get(other.id)).slug).toBe('prices')
   })
 

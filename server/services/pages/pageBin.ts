@@ -45,10 +45,14 @@ export function createPageBin(db: Database) {
       return rows.map(row => ({ ...row, deleted: row.deleted.toISOString() }))
     },
 
-    /** Takes a page out of the bin: live where it was, at its address, or beside it where that is taken. Gives where it is. */
-    async restore(id: string): Promise<{ id: string; slug: string }> {
+    /**
+     * Takes a page out of the bin: live where it was, at its address, or beside it where that is taken. Gives where it is, and whether the
+     * gate it stood behind is gone, so that nobody passes.
+     */
+    async restore(id: string): Promise<{ id: string; slug: string; gateGone: boolean }> {
       return db.transaction(async tx => {
-        const [row] = await tx.select({ slug: binnedPages.slug }).from(binnedPages).where(eq(binnedPages.id, id)).for('update')
+        const gate = sql<string | null>`${binnedPages.kept} -> 'page' ->> 'gate'`
+        const [row] = await tx.select({ slug: binnedPages.slug, gate }).from(binnedPages).where(eq(binnedPages.id, id)).for('update')
         if (!row) throw notFound('page')
         const taken = new Set((await tx.select({ slug: pages.slug }).from(pages)).map(page => page.slug))
         const slug = firstFree(row.slug, candidate => taken.has(candidate))
@@ -75,7 +79,7 @@ export function createPageBin(db: Database) {
         const live = page.live === null ? undefined : await versionOf(tx, id, page.live)
         if (live) await recordUses(tx, id, 'live', live.document)
         await tx.delete(binnedPages).where(eq(binnedPages.id, id))
-        return { id, slug }
+        return { id, slug, gateGone: page.gate !== row.gate }
       })
     },
 

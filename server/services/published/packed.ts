@@ -3,6 +3,7 @@ import { promisify } from 'node:util'
 import { brotliCompress, constants, gzip } from 'node:zlib'
 import { chooseEncoding } from '../../../core/http/encoding'
 import { represent, type Representation } from '../../../core/http/respond'
+import { kept } from '../kept'
 
 const encoders = {
   br: promisify((text: string, done: (error: Error | null, bytes: Buffer) => void) =>
@@ -17,7 +18,11 @@ interface Variant {
   representation: Representation
 }
 /** A page in the encoding a client likes best, packed when it is first asked for so: few are in every one. */
-export type Made = (acceptEncoding: string | undefined) => Promise<Variant>
+export interface Made {
+  (acceptEncoding: string | undefined): Promise<Variant>
+  /** where it is packed so already: no turn of the loop is needed */
+  now: (acceptEncoding: string | undefined) => Variant | undefined
+}
 
 /**
  * A page may load its own pictures and fonts and nothing else, and never runs script; what looks at a page from within it may ask this
@@ -52,11 +57,9 @@ async function encodeIn(name: Encoding, html: string, hash: string): Promise<Var
 /** A page that is written, ready to be sent in any encoding. */
 export function packed(html: string): Made {
   const hash = createHash('sha256').update(html).digest('hex').slice(0, 24)
-  const variants = new Map<Encoding, Promise<Variant>>()
-  return acceptEncoding => {
-    const name = chooseEncoding(acceptEncoding)
-    const variant = variants.get(name) ?? encodeIn(name, html, hash)
-    variants.set(name, variant)
-    return variant
-  }
+  const each = (name: Encoding) => kept(() => encodeIn(name, html, hash))
+  const variants = { br: each('br'), gzip: each('gzip'), identity: each('identity') }
+  return Object.assign((acceptEncoding: string | undefined) => variants[chooseEncoding(acceptEncoding)].get(), {
+    now: (acceptEncoding: string | undefined) => variants[chooseEncoding(acceptEncoding)].now(),
+  })
 }

@@ -91,6 +91,9 @@ export function createPublishedPages(needs: Needs) {
       return page?.as(acceptEncoding)
     },
 
+    /** The same without a turn of the loop, where it is in memory in that encoding. */
+    known: (slug: string, acceptEncoding: string | undefined) => remembered.known(slug)?.as.now(acceptEncoding),
+
     /** The draft of a page as visitors would get it; that of an edge with the home page. */
     async preview(id: string): Promise<string> {
       const { edge, catalogue, slug, title, description, picture, gate, draft } = await pages.get(id)

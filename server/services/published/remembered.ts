@@ -40,6 +40,8 @@ export function rememberPages(events: Events) {
   /** lists as somebody asked for them: there are as many as anybody likes */
   const asked = new LRUCache<string, Rendered>({ max: 300 })
   const messages = new LRUCache<string, Promise<Made>>({ max: 50 })
+  /** those that are being rendered, by where they will be remembered, with the changes there had been when that began */
+  const underWay = new Map<string, { since: number; page: Promise<Rendered | undefined> }>()
   // Counts the changes, so that what was rendered before one is not remembered after it.
   let age = 0
   const forget = (outdated: (page: Rendered) => boolean) => {
@@ -78,8 +80,11 @@ export function rememberPages(events: Events) {
   return {
     forgetAll,
 
+    /** A page by its slug that is remembered. */
+    known: (slug: string): Rendered | undefined => rendered.get(slug),
+
     /**
-     * A page by its slug and what is asked of its lists; rendered where it is not remembered.
+     * A page by its slug and what is asked of its lists; rendered where it is not remembered, once for all who ask for it meanwhile.
      *
      * @param render gives undefined where there is none
      */
@@ -87,10 +92,18 @@ export function rememberPages(events: Events) {
       const [pages, key] = params ? [asked, `${slug}?${params}`] : [rendered, slug]
       const known = pages.get(key)
       if (known) return known
-      const before = age
-      const page = await render()
-      if (page && before === age) pages.set(key, page, page.timely ? { ttl: HOUR } : {})
-      return page
+      const joined = underWay.get(key)
+      // One that was begun before a change may not know of it.
+      if (joined?.since === age) return joined.page
+      const rendering = { since: age, page: render() }
+      underWay.set(key, rendering)
+      try {
+        const page = await rendering.page
+        if (page && rendering.since === age) pages.set(key, page, page.timely ? { ttl: HOUR } : {})
+        return page
+      } finally {
+        if (underWay.get(key) === rendering) underWay.delete(key)
+      }
     },
 
     /** What is said to visitors. Many ask for what is not there at once: it is written for all of them together. */

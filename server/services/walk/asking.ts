@@ -1,7 +1,8 @@
 import { filePath } from '../../../core/page/href'
 import type { PageDocument } from '../../../core/page/schema'
 import type { Answer } from '../../../core/walk/facts'
-import type { Gathering, Ground } from './gathering'
+import type { Gathering } from './gathering'
+import type { Ground } from './ground'
 import type { WalkVisitor } from './visitor'
 
 /** Files are asked for a few at a time: visitors come first. */

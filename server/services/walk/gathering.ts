@@ -1,55 +1,30 @@
-import { CLOSED_GATE } from '../../../core/gate/gate'
 import { setImmediate as nextTurn } from 'node:timers/promises'
 import { and, inArray, isNull, sql } from 'drizzle-orm'
 import { dateInName, nameAdvice } from '../../../core/files/nameAdvice'
 import type { FileItem } from '../../../core/files/fileItem'
-import type { Speech } from '../../../core/language/speech'
-import type { Appearance } from '../../../core/look/appearance'
-import type { SiteStyle } from '../../../core/look/siteStyle'
+import { behindOf } from '../../../core/gate/asks'
 import { groupBy } from '../../../core/group'
 import { targetFacts } from '../../../core/page/placeholders'
 import type { PageDocument } from '../../../core/page/schema'
 import { entryIds, fileIds, folderIds, idOf, placementsOf, referencesIn, signpostIds } from '../../../core/page/targets'
 import type { SignpostItem } from '../../../core/signposts/signpostItem'
-import type { Answer, WalkFacts, WalkedCatalogue, WalkedFile, WalkedGate } from '../../../core/walk/facts'
+import type { Answer, WalkFacts, WalkedCatalogue, WalkedFile } from '../../../core/walk/facts'
 import type { Database } from '../../db/connection'
 import { files, folders } from '../../db/schema'
 import { isOut } from '../files/items'
-import { behindOf } from '../../../core/gate/asks'
-import { timeOf } from '../../../core/gate/times'
 import type { Guard } from '../gates/guard'
-import type { KnownGate, Standing } from '../gates/standing'
+import type { Measuring } from '../lettering/measuring'
 import type { LibraryService } from '../library/library'
 import type { LookService } from '../looks/looks'
 import type { PageService } from '../pages/pages'
 import type { Recognising } from '../recognising/recognising'
-import type { Measuring } from '../lettering/measuring'
-import type { Outside } from './outsideAnswers'
-import { createUptake } from './uptake'
-import { createVisitorsTurn } from './visitorsTurn'
 import type { Signposts } from '../signposts/signposts'
 import type { SiteService } from '../site/site'
-
-/** One side of a page that is walked. */
-export interface WalkedSide {
-  pageId: string
-  edge: boolean
-  document: PageDocument
-}
-
-/** What is gathered once for all pages of one walk. */
-export interface Ground {
-  pages: Map<string, { id: string; slug: string; title: string; live: boolean; gate: string | null }>
-  standing: Standing
-  signposts: Map<string, SignpostItem>
-  looks: Map<string, Appearance>
-  style: SiteStyle
-  speech: Speech
-  catalogues: Map<string, WalkedCatalogue>
-  /** files that were met so far, those in the bin too, and what is known of them */
-  items: Map<string, FileItem>
-  files: Map<string, WalkedFile>
-}
+import type { Ground, WalkedSide } from './ground'
+import type { Outside } from './outsideAnswers'
+import { factsOf, type Gathered } from './sideFacts'
+import { createUptake } from './uptake'
+import { createVisitorsTurn } from './visitorsTurn'
 
 interface Needs {
   db: Database
@@ -67,15 +42,6 @@ interface Needs {
     entryPages: (ids: string[]) => Promise<Map<string, { slug: string; title: string }>>
     walked: () => Promise<Map<string, WalkedCatalogue>>
   }
-}
-
-/** Why nobody gets through a gate; undefined where somebody does. */
-function closedTo({ id, rule, hashes, givers }: KnownGate): string | undefined {
-  // That is how it is meant; what is hidden by it is said.
-  if (id === CLOSED_GATE) return undefined
-  if (rule.kind === 'password' && !hashes.size) return 'It has no password: nobody gets through.'
-  if (rule.kind === 'people' && !givers?.size) return 'Nobody is named who gets through.'
-  return timeOf(rule, Date.now()) === 'late' ? 'Its last day is over: nobody gets through.' : undefined
 }
 
 /** Addresses in fields of a catalogue that are asked for: others would be kept waiting. */
@@ -212,81 +178,20 @@ export function createGathering({ db, library, pages, signposts, looks, site, re
           .map(({ label }) => label),
       )
       await nextTurn()
-      const measure = await measuring.in(ground.style)
-      const fallbacks = await fallbacksOf(fileIds(references).filter(id => ground.items.get(id)?.withdrawn))
-      const page = (id: string) => {
-        const found = ground.pages.get(id)
-        return found?.live
-          ? { slug: found.slug, title: found.title, asks: behindOf(gatesOfPage(found), ground.standing.gates)?.asks }
-          : undefined
-      }
-      const entered = await filling.entryPages(entryIds(references))
-      const { catalogues } = ground
-      const gatesOfPage = ({ gate }: { gate: string | null }) => ground.standing.of({ gate, folder: null })
-      const walkedGate = (ids: readonly string[]): WalkedGate | undefined => {
-        const all = ids.flatMap(id => ground.standing.gates.get(id) ?? [])
-        const first = all.find(gate => closedTo(gate)) ?? all.find(({ rule }) => rule.hidden) ?? all[0]
-        return first && { id: first.id, name: first.name, closed: closedTo(first), hidden: first.rule.hidden }
-      }
-
-      return sides.map(({ pageId, edge, document }): WalkFacts => ({
-        pageId,
-        edge,
-        document,
-        page,
-        entry: id => entered.get(id),
-        catalogue: id => catalogues.get(id),
-        today: new Date().toISOString().slice(0, 10),
-        ownCatalogue: [...catalogues.values()].find(({ layout }) => layout === pageId),
-        gate: ({ kind, id }) => {
-          const thing = kind === 'file' ? ground.items.get(id) : ground.pages.get(id)
-          return thing && walkedGate('folder' in thing ? ground.standing.of(thing) : gatesOfPage(thing))
-        },
-        ownGate: gatesOfPage(ground.pages.get(pageId) ?? { gate: null })[0] ?? null,
-        signpost: id => {
-          const found = ground.signposts.get(id)
-          return found && { ...found, answer: answers.get(id) }
-        },
-        file: id => (there.has(id) ? ground.files.get(id) : undefined),
-        away: reference => {
-          // One that was withdrawn is where it was: bringing it back is not what it needs.
-          if (reference.kind === 'file') return ground.items.get(reference.id)?.deleted ? ground.items.get(reference.id)!.title : undefined
-          if (reference.kind === 'signpost') return ground.signposts.get(reference.id)?.title
-          return reference.kind === 'page' ? ground.pages.get(reference.id)?.title : undefined
-        },
-        reachable: reference => {
-          switch (reference.kind) {
-            case 'file':
-              return there.has(reference.id)
-            case 'folder':
-              return foldersThere.has(reference.id)
-            case 'signpost':
-              return there.has(ground.signposts.get(reference.id)?.file ?? '')
-            case 'page':
-              return reference.id === pageId || page(reference.id) !== undefined
-            case 'catalogue':
-              return catalogues.has(reference.id)
-            case 'entry':
-              return entered.has(reference.id)
-            default:
-              return true
-          }
-        },
-        ownPlace: href => own.get(href),
-        fallback: id => fallbacks.get(id),
-        namesake: words => {
-          const [first, ...others] = namesakes.get(words.trim().toLowerCase()) ?? []
-          return others.length ? undefined : first
-        },
+      const gathered: Gathered = {
+        there,
+        folders: foldersThere,
+        own,
+        namesakes,
+        used,
+        arrivals,
+        answers,
+        fallbacks: await fallbacksOf(fileIds(references).filter(id => ground.items.get(id)?.withdrawn)),
+        entries: await filling.entryPages(entryIds(references)),
+        measure: await measuring.in(ground.style),
         outside: outside.known,
-        uptake: placement => used.get(placement),
-        arrivals: id => arrivals.get(id),
-        measure,
-        palette: ground.style.palette,
-        dark: ground.style.dark,
-        speech: ground.speech,
-        look: id => ground.looks.get(id),
-      }))
+      }
+      return sides.map(side => factsOf(side, ground, gathered))
     },
   }
 }

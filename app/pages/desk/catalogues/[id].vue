@@ -58,9 +58,7 @@ const shown = computed(() => {
 const missing = computed(() => (entries.loaded ? lacking(entries.items, catalogue.value?.fields ?? []) : []))
 /** The first of them are here, or there are none. */
 const begun = computed(() => entries.loaded || entries.items.length > 0)
-/** The table has been drawn: what stands beside it comes after that. */
-const drawn = ref(false)
-watch(begun, now => now && requestAnimationFrame(() => requestAnimationFrame(() => (drawn.value = true))), { immediate: true })
+const drawn = useDrawn(begun)
 const chosen = ref(new Set<string>())
 const current = ref<string>()
 const entry = computed(() => (current.value ? entries.byId.get(current.value) : undefined))
