@@ -102,10 +102,12 @@ test('countries are drawn as dark as they are many, and the library stands in th
   await expect.poll(() => points('8,63,62')).toBeGreaterThan(20)
   await expect.poll(() => points('227,234,232')).toBeGreaterThan(5000)
 
-  const most = (await board('span=30&list=file')).list.rows.slice(0, 3).map(({ key, count }) => [key, count])
+  const { rows } = (await board('span=30&list=file')).list
   const api = await ownerApi(server.url)
   const { items } = await api<{ items: { id: string; taken: number }[] }>('/files?sort=-taken30&limit=3')
-  expect(items.map(({ id, taken }) => [id, taken])).toEqual(most)
+  // Files taken equally often may stand in either order.
+  expect(items.map(({ taken }) => taken)).toEqual(rows.slice(0, 3).map(({ count }) => count))
+  expect(items.map(({ id }) => rows.find(({ key }) => key === id)?.count)).toEqual(items.map(({ taken }) => taken))
 })
 
 test('kill -9 while a log comes in: nothing of it is left after the restart, and it comes in whole then', async () => {

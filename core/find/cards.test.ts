@@ -57,6 +57,15 @@ describe('filters', () => {
     ['several together', { tag: 'x', used: 'no', least: 15 }, undefined, ['b']],
   ])('%s', (_, given, folders, expected) => expect(idsOf(cards, given, folders)).toEqual(expected))
 
+  it.each([
+    ['-taken30', ['c', 'a', 'b']],
+    ['taken30', ['a', 'b', 'c']],
+  ])('in the order of %s, files taken alike stand by their titles', (sort, expected) => {
+    const alike = cardsOf({ id: 'b', title: 'Cup' }, { id: 'c', title: 'Ärmel' }, { id: 'a', title: 'Bowl' })
+    const { slice } = alike.narrow(filter({ sort }), undefined, undefined, new Map([['c', 3]])).find('', undefined)
+    expect(slice(0, Infinity).map(({ item }) => item.id)).toEqual(expected)
+  })
+
   it('says what an order or a date has to look like', () => {
     expect(fileFilterSchema.safeParse({ sort: 'colour' }).error!.issues[0]!.message).toMatch(/Sort by title/)
     expect(fileFilterSchema.safeParse({ addedFrom: '24.11.2026' }).error!.issues[0]!.message).toMatch(/Give a day such as/)

@@ -126,14 +126,16 @@ export class Cards {
     const order = this.orders.upBy(takenDays(filter.sort) ? 'title' : filter.sort.replace(/^-/, ''))
     const through = this.columns.through(filter, order, folders)
     const slots = passes ? through.filter(slot => passes(this.itemsBySlot[slot]!)) : through
-    if (filter.sort.startsWith('-')) slots.reverse()
-    if (taken) this.rank(slots, taken, filter.sort.startsWith('-') ? -1 : 1)
+    const descending = filter.sort.startsWith('-')
+    if (taken) this.rank(slots, taken, descending ? -1 : 1)
+    else if (descending) slots.reverse()
     return {
       contents: most => (slots.length > most ? undefined : slots.map(slot => this.itemsBySlot[slot]!.sha256)),
       find: (q, inside) => this.find(slots, piecesOf(q), inside ?? new Set()),
     }
   }
 
+  /** Files taken alike stay in the order they stand in. */
   private rank(slots: number[], taken: ReadonlyMap<string, number>, way: 1 | -1): void {
     const countOf = (slot: number) => taken.get(this.itemsBySlot[slot]!.id) ?? 0
     slots.sort((one, other) => way * (countOf(one) - countOf(other)))
