@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto'
+import { mkdir } from 'node:fs/promises'
 import { join } from 'node:path'
 import { sql } from 'drizzle-orm'
 import { wordsOf } from '../core/find/fold'
@@ -115,4 +116,6 @@ export async function makeBigLibrary(data: string, count = FILES, folders = FOLD
   }
   await db.execute(sql`analyze`)
   await close()
+  // Without it, all of them would be read anew, as after a restore.
+  await mkdir(join(data, 'derived'))
 }

@@ -9,7 +9,8 @@ import { ownerApi } from '../e2e/support/owner'
 import { cookieOf, upload } from '../e2e/support/upload'
 import { openDatabase } from '../server/db/connection'
 import { inTurn, load, medianRatio, p95 } from './measure'
-import { report, sayEnd } from './report'
+import { inPace } from './pace'
+import { report, reportPaced, sayEnd } from './report'
 
 /** The board of downloads over a million of them, the log, a table of all; and what counting costs delivery. */
 
@@ -49,28 +50,19 @@ try {
     if (!answer.ok) throw new Error(`${answer.status} for ${path}`)
     return performance.now() - start
   }
-  const times = async (pathOf: (round: number) => string): Promise<number> => {
-    const all: number[] = []
-    for (let round = 0; round < ROUNDS; round++) all.push(await once(pathOf(round)))
-    return p95(all)
-  }
   console.log(`\n${MANY.toLocaleString('en')} downloads in two years, by HTTP`)
   report('the first question after a start', await once('/downloads/board'), 'ms')
   const list = (round: number) => DIMENSIONS[round % DIMENSIONS.length]!
-  report('all of it, by each list, p95', await times(round => `/downloads/board?span=all&stack=file&list=${list(round)}`), 'ms', {
-    most: 300,
-  })
-  report('30 days, by each list, p95', await times(round => `/downloads/board?list=${list(round)}`), 'ms', { most: 300 })
-  report('narrowed to a country, p95', await times(round => `/downloads/board?span=all&country=GB&list=${list(round)}`), 'ms', {
-    most: 200,
-  })
-  report('narrowed to a file and a device, p95', await times(round => `/downloads/board?span=year&file=file${round}&device=phone`), 'ms', {
-    most: 200,
-  })
-  report('the log, p95', await times(() => '/downloads/log?span=all'), 'ms', { most: 50 })
-  report('the log, far down, p95', await times(round => `/downloads/log?span=all&offset=${round * Math.floor(MANY / 41)}`), 'ms', {
-    most: 50,
-  })
+  const QUESTIONS: [what: string, most: number, pathOf: (round: number) => string][] = [
+    ['all of it, by each list', 300, round => `board?span=all&stack=file&list=${list(round)}`],
+    ['30 days, by each list', 300, round => `board?list=${list(round)}`],
+    ['narrowed to a country', 200, round => `board?span=all&country=GB&list=${list(round)}`],
+    ['narrowed to a file and a device', 200, round => `board?span=year&file=file${round}&device=phone`],
+    ['the log', 50, () => 'log?span=all'],
+    ['the log, far down', 50, round => `log?span=all&offset=${round * Math.floor(MANY / 41)}`],
+  ]
+  for (const [what, most, pathOf] of QUESTIONS)
+    reportPaced(`${what}, p95`, p95, await inPace(ROUNDS, round => once(`/downloads/${pathOf(round)}`)), most)
   const start = performance.now()
   const table = await fetch(`${server.url}/api/downloads/export?span=all`, { headers: { cookie } })
   let lines = 0

@@ -12,7 +12,8 @@ import { startServer, type RunningServer } from '../e2e/support/server'
 import { cookieOf, upload } from '../e2e/support/upload'
 import { FILES, FOLDERS, makeBigLibrary, rareWord, wordOfRank } from './bigLibrary'
 import { interleaved, median, p95, pacedP99, residentMemory } from './measure'
-import { report, sayEnd } from './report'
+import { inPace } from './pace'
+import { report, reportPaced, sayEnd } from './report'
 
 const ROUNDS = 100
 const CHROMIUM = [
@@ -28,58 +29,33 @@ const folder = await mkdtemp(join(tmpdir(), 'trough-bench-library-'))
 const random = seeded(17)
 
 /** Milliseconds of each of many requests, one after another. */
-async function latencies(server: RunningServer, cookie: string, queryOf: (round: number) => string): Promise<number[]> {
-  const times: number[] = []
-  for (let round = 0; round < ROUNDS; round++) {
+const latencies = (server: RunningServer, cookie: string, queryOf: (round: number) => string) =>
+  inPace(ROUNDS, async round => {
+    const query = queryOf(round)
     const start = performance.now()
-    const response = await fetch(`${server.url}/api/files?${queryOf(round)}`, { headers: { cookie } })
+    const response = await fetch(`${server.url}/api/files?${query}`, { headers: { cookie } })
     await response.arrayBuffer()
-    times.push(performance.now() - start)
-    if (!response.ok) throw new Error(`${response.status} for ${queryOf(round)}`)
-  }
-  return times
-}
+    if (!response.ok) throw new Error(`${response.status} for ${query}`)
+    return performance.now() - start
+  })
 
 async function measureServer(server: RunningServer, cookie: string): Promise<void> {
   console.log(`\nServer, ${FILES.toLocaleString()} files in ${FOLDERS} folders: p95 of ${ROUNDS} requests each, by HTTP`)
   const some = (below: number) => Math.floor(random() * below)
   const parts = ['winter', 'gla', 'kiln 4', 'manual', '47', 'red chart', 'stock', 'trade price']
   const rank = () => Math.floor(4000 ** random())
-  report('opening a folder', p95(await latencies(server, cookie, () => `folder=folder${1 + some(FOLDERS)}&limit=50`)), 'ms', { most: 20 })
-  report(
-    'filter and sort',
-    p95(
-      await latencies(
-        server,
-        cookie,
-        round =>
-          `type=${['document', 'picture', 'sheet'][round % 3]}&tag=safety&least=${some(1_000_000)}&sort=${['title', '-size', 'added', '-downloads'][round % 4]}&limit=50`,
-      ),
-    ),
-    'ms',
-    { most: 50 },
-  )
-  report(
-    'part of a name',
-    p95(await latencies(server, cookie, round => `q=${encodeURIComponent(parts[round % parts.length]!)}&limit=50`)),
-    'ms',
-    { most: 50 },
-  )
-  report(
-    'words inside: ranks 1 to 4000, log-uniform',
-    p95(await latencies(server, cookie, () => `q=${wordOfRank(rank())}&limit=50`)),
-    'ms',
-    { most: 100 },
-  )
-  report(
-    'words inside: two of them',
-    p95(await latencies(server, cookie, () => `q=${wordOfRank(10 + (rank() % 3000))}+${wordOfRank(rank())}&limit=50`)),
-    'ms',
-    { most: 100 },
-  )
-  report('words inside: in one document', p95(await latencies(server, cookie, () => `q=${rareWord(some(FILES))}&limit=50`)), 'ms', {
-    most: 100,
-  })
+  const kinds = ['document', 'picture', 'sheet']
+  const sorts = ['title', '-size', 'added', '-downloads']
+  const QUERIES: [what: string, most: number, queryOf: (round: number) => string][] = [
+    ['opening a folder', 20, () => `folder=folder${1 + some(FOLDERS)}`],
+    ['filter and sort', 50, round => `type=${kinds[round % 3]}&tag=safety&least=${some(1_000_000)}&sort=${sorts[round % 4]}`],
+    ['part of a name', 50, round => `q=${encodeURIComponent(parts[round % parts.length]!)}`],
+    ['words inside: ranks 1 to 4000, log-uniform', 100, () => `q=${wordOfRank(rank())}`],
+    ['words inside: two of them', 100, () => `q=${wordOfRank(10 + (rank() % 3000))}+${wordOfRank(rank())}`],
+    ['words inside: in one document', 100, () => `q=${rareWord(some(FILES))}`],
+  ]
+  for (const [what, most, queryOf] of QUERIES)
+    reportPaced(what, p95, await latencies(server, cookie, round => `${queryOf(round)}&limit=50`), most)
 }
 
 /** Milliseconds from a key press until the last change it makes to what was found is painted. */

@@ -16,7 +16,8 @@ import type { PageDocument } from '../core/page/schema'
 import { openDesk, ownerApi } from '../e2e/support/owner'
 import { startServer, type RunningServer } from '../e2e/support/server'
 import { inTurn, median, medianRatio } from './measure'
-import { report, sayEnd } from './report'
+import { PacedTimes } from './pace'
+import { report, reportPaced, sayEnd } from './report'
 
 const CHROMIUM = [
   '--no-sandbox',
@@ -165,34 +166,33 @@ async function measureEditor(server: RunningServer, biggestId: string): Promise<
     report('script of the desk until its list stands, as it is sent', sent.script / 1000, 'kB', { most: 420 })
     report('fetched after that, while nothing else is done', sent.later / 1000, 'kB')
     report('style of the desk on its first load, as it is sent', sent.stylesheet / 1000, 'kB', { most: 60 })
-    const [opening, publishing, files]: [number[], number[], number[]] = [[], [], []]
+    const [opening, publishing, files, presses] = [new PacedTimes(), new PacedTimes(), new PacedTimes(), new PacedTimes()]
     const home = () => page.evaluate(() => document.querySelector<HTMLElement>('a.word-mark')!.click())
     for (let round = 0; round < ROUNDS; round++) {
       await home()
-      opening.push(await pressed(page.locator(`a[href="/desk/pages/${biggestId}"]`).first(), '.ProseMirror > *'))
+      await opening.add(() => pressed(page.locator(`a[href="/desk/pages/${biggestId}"]`).first(), '.ProseMirror > *'))
       await page.locator('.ProseMirror p').first().click()
       await page.keyboard.type('x')
       await page.getByText('Saved', { exact: true }).waitFor()
-      publishing.push(await pressed(page.getByRole('button', { name: /^Publish/ }), '.notice'))
+      await publishing.add(() => pressed(page.getByRole('button', { name: /^Publish/ }), '.notice'))
       await page.locator('.notice .close').click()
     }
     for (let round = 0; round < ROUNDS; round++) {
       await home()
-      files.push(await pressed(page.locator('.file-row a.title').nth(round % 2), '#editions-head'))
+      await files.add(() => pressed(page.locator('.file-row a.title').nth(round % 2), '#editions-head'))
     }
-    report('opening the biggest page of the demo, the first time', opening[0]!, 'ms')
-    report('opening it, median', median(opening), 'ms', { most: 300 })
-    report('publishing it, from the press to the word that it is live, median', median(publishing), 'ms', { most: 300 })
-    report('opening a file, to its editions, median', median(files), 'ms', { most: 300 })
+    report('opening the biggest page of the demo, the first time', opening.times[0]!, 'ms')
+    reportPaced('opening it, median', median, opening, 300)
+    reportPaced('publishing it, from the press to the word that it is live, median', median, publishing, 300)
+    reportPaced('opening a file, to its editions, median', median, files, 300)
     await page.goto(`${server.url}/desk/pages/${many.id}`)
     await page.locator('.button-view').nth(199).waitFor()
     await page.locator('.ProseMirror p').first().click()
-    const presses: number[] = []
     for (let press = 0; press < 40; press++) {
-      presses.push(await keyPress(page))
+      await presses.add(() => keyPress(page))
       await page.waitForTimeout(40)
     }
-    report('a key press with 200 buttons on the page, to the painted frame, median', median(presses), 'ms', { most: 50 })
+    reportPaced('a key press with 200 buttons on the page, to the painted frame, median', median, presses, 50)
   } finally {
     await browser.close()
   }

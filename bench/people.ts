@@ -10,7 +10,8 @@ import { startServer } from '../e2e/support/server'
 import { cookieOf } from '../e2e/support/upload'
 import { makeBigLibrary } from './bigLibrary'
 import { interleaved, p95 } from './measure'
-import { report, sayEnd } from './report'
+import { inPace } from './pace'
+import { report, reportPaced, sayEnd } from './report'
 
 /** Lists of very many people, and what a helper's rights add to a list of the library; all by HTTP. */
 
@@ -62,9 +63,7 @@ try {
   const times = async (pathOf: (round: number) => string) => {
     // A server that has just started is compiling still.
     for (let round = 0; round < 20; round++) await once(pathOf(round), owner)
-    const all: number[] = []
-    for (let round = 0; round < ROUNDS; round++) all.push(await once(pathOf(round), owner))
-    return p95(all)
+    return inPace(ROUNDS, round => once(pathOf(round), owner))
   }
   const LISTS: [what: string, pathOf: (round: number) => string][] = [
     [`the newest of ${CONTACTS.toLocaleString('en')} contacts`, () => '/contacts?limit=50'],
@@ -79,8 +78,8 @@ try {
     ['the log', () => '/journal?limit=50'],
     ['the log of one', round => `/journal?limit=50&who=helper${round % 20}@marlpit.example`],
   ]
-  for (const [what, pathOf] of LISTS) report(`${what}, p95`, await times(pathOf), 'ms', { most: 50 })
-  report('the log by words, p95', await times(() => '/journal?limit=50&q=bundle'), 'ms')
+  for (const [what, pathOf] of LISTS) reportPaced(`${what}, p95`, p95, await times(pathOf), 50)
+  report('the log by words, p95', p95((await times(() => '/journal?limit=50&q=bundle')).times), 'ms')
 
   // A helper who sees half of the folders, against who sees all; both see 50 of what they ask for.
   const half = Array.from({ length: 200 }, (_, index) => `folder${index + 1}`)

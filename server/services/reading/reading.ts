@@ -26,6 +26,9 @@ const PAUSE = 1
  */
 const REST = 60
 const LONGEST_REST = 1000
+/** While visitors come, the rest after a file: this many times what reading it took, between these milliseconds. */
+const REST_AFTER_FILE = 2
+const SHORTEST_REST = 200
 /** Pieces that a hand-over is then written in. */
 const PIECES = 4
 
@@ -140,12 +143,16 @@ export function createReadingService({
     for (now = await next(); now && !closed; now = await next()) {
       const { sha256 } = now
       const waiting = now
+      const began = performance.now()
       const change = await store.withFile(sha256, path => readOne(waiting, path))
       if (closed) return
       await db
         .update(blobs)
         .set(change)
         .where(and(eq(blobs.sha256, sha256), eq(blobs.reading, 'waiting')))
+      // Whatever shows the file is made anew with each, and a restored library has thousands.
+      const took = performance.now() - began
+      if (traffic.comes) await wait(Math.min(Math.max(took * REST_AFTER_FILE, SHORTEST_REST), LONGEST_REST))
     }
   }
 
