@@ -6,7 +6,9 @@ import { useNitroApp } from 'nitropack/runtime'
 import { listenOn, ownAddress } from './environment'
 import { log } from './log'
 import { watchStanding } from './standing'
+import type { Trough } from './trough'
 import { useTrough } from './utils/trough'
+import { answerAtOnce } from './visitors/atOnce'
 
 /** Milliseconds in which a client has to have sent the fields of its request (OWASP, slow HTTP attacks). */
 const FIELDS_WITHIN = 15_000
@@ -30,12 +32,30 @@ function refuse(response: ServerResponse, status: number, text: string, fields: 
     .end(text)
 }
 
+let trough: Trough | undefined
+void useTrough().then(
+  opened => (trough = opened),
+  // Each request says that it cannot be opened.
+  () => undefined,
+)
+
+function isAnsweredAtOnce(request: IncomingMessage, response: ServerResponse): boolean {
+  try {
+    return trough !== undefined && answerAtOnce(trough, request, response)
+  } catch (error) {
+    log.error({ err: error, url: request.url }, 'could not be answered at once')
+    // The longer way says so where nothing has been said yet.
+    if (response.headersSent) response.destroy()
+    return response.headersSent
+  }
+}
+
 /** What is settled before anybody looks at the address: RFC 9110, 9.1 and 9.3.7, and RFC 9112, 3.2. */
 function take(request: IncomingMessage, response: ServerResponse): void {
   if (!KNOWN.has(request.method!)) return refuse(response, 501, `Use one of ${METHODS}.`, { Allow: METHODS })
   if (request.url === '*') return void response.writeHead(204, { 'Allow': METHODS, 'Content-Length': 0 }).end()
   watch(request, response)
-  answer(request, response)
+  if (!isAnsweredAtOnce(request, response)) answer(request, response)
 }
 
 /** What the parser could not read: an unknown method is one that is not implemented, anything else is not HTTP. */

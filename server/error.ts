@@ -31,7 +31,7 @@ async function toProblem(error: H3Error): Promise<Problem> {
 export default async function answerError(error: H3Error, event: H3Event): Promise<void> {
   const problem = await toProblem(error)
   if (problem.status >= 500)
-    log.error({ err: error.cause ?? error, request: requestId(event), method: event.method, url: event.path }, 'a request failed')
+    log.error({ err: error.cause ?? error, request: requestId(event.node.req), method: event.method, url: event.path }, 'a request failed')
   await answerProblem(problem, event)
 }
 
@@ -46,7 +46,7 @@ export async function answerProblem(problem: Problem, event: H3Event): Promise<v
     return
   }
   // All fields together: set one by one they are the dearest part of saying that there is nothing.
-  const fields: OutgoingHttpHeaders = { 'Cache-Control': 'no-store', 'X-Request-Id': requestId(event) }
+  const fields: OutgoingHttpHeaders = { 'Cache-Control': 'no-store', 'X-Request-Id': requestId(event.node.req) }
   const { retryAfter } = problem.extra
   if (retryAfter) fields['Retry-After'] = String(retryAfter)
   // What is left of the body is not waited for.

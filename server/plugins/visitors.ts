@@ -8,7 +8,7 @@ import { DESK_HEADERS } from '../deskHeaders'
 import { answerProblem } from '../error'
 import { isForVisitors } from '../visitors/audience'
 import { oneATurn } from '../visitors/oneATurn'
-import { answerAtOnce, answerVisitor } from '../visitors/visitors'
+import { answerVisitor } from '../visitors/visitors'
 import { watchRequest } from '../watch'
 
 /** What is not there is asked for more than anything else: it does not go the long way of other errors. */
@@ -40,8 +40,7 @@ export default defineNitroPlugin(({ h3App }) => {
       req.url = target
       // No name, title or path has it in it, and no database takes it.
       if (target.includes('%00')) throw new Problem(400, 'There is a character in the address that none can have (NUL).', 'Leave it out.')
-      if (isForVisitors(target))
-        return trough && answerAtOnce(trough, event) ? undefined : answerVisitor(event).catch(sayWhatIsWrong(event))
+      if (isForVisitors(target)) return answerVisitor(event).catch(sayWhatIsWrong(event))
       for (const [name, value] of Object.entries(DESK_HEADERS)) res.setHeader(name, value)
       // Pages set in them are shown in frames that are nobody's, the preview among them.
       if (target.startsWith('/_fonts/')) {

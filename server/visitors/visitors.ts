@@ -9,9 +9,9 @@ import { Problem } from '../../core/problem'
 import { WALK_AGENT } from '../services/walk/visitor'
 import type { Trough } from '../trough'
 import { useTrough } from '../utils/trough'
-import { answerFile, answerFileAtOnce, decodedName, fileIsAt, isFilePath } from './file'
+import { answerFile, decodedName, fileIsAt, isFilePath } from './file'
 import { atLeisure, oneATurn } from './oneATurn'
-import { answerPage, answerPageAtOnce, pageIsAt } from './page'
+import { answerPage, pageIsAt } from './page'
 import { answerHandIn, isHandInPath } from './handIn'
 import { answerClosed, answerPass, isPassPath } from './pass'
 import { answerPicture } from './picture'
@@ -25,27 +25,16 @@ const PICTURES = '/pictures/'
 const SHELVES = shelfHref('')
 
 /** The walk itself is nobody to make room for. */
-function noteTraffic({ traffic }: Trough, { headers }: IncomingMessage): void {
+export function noteTraffic({ traffic }: Trough, { headers }: IncomingMessage): void {
   if (headers['user-agent'] !== WALK_AGENT) traffic.note()
 }
 
 /** The zips of a shelf: its form may be too long for an address. */
 const isShelfPath = (path: string) => path.startsWith(SHELVES) && path !== SEARCH_PATH
 
-function splitUrl(url: string): [path: string, search: string] {
+export function splitUrl(url: string): [path: string, search: string] {
   const end = url.indexOf('?')
   return end < 0 ? [url, ''] : [url.slice(0, end), url.slice(end + 1)]
-}
-
-/** Answers a visitor before anything else is done, where all it takes is in memory. */
-export function answerAtOnce(trough: Trough, { node: { req, res } }: H3Event): boolean {
-  if (req.method !== 'GET' && req.method !== 'HEAD') return false
-  const [path, search] = splitUrl(req.url!)
-  const isAnswered = isFilePath(path)
-    ? answerFileAtOnce(trough, req, res, path, search)
-    : answerPageAtOnce(trough, req, res, path.slice(1), search)
-  if (isAnswered) noteTraffic(trough, req)
-  return isAnswered
 }
 
 /**
