@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { cleanFileName, splitExtension, titleFromFileName } from './fileName'
+import { cleanFileName, nameToSave, splitExtension, titleFromFileName } from './fileName'
 
 const bytes = (text: string) => new TextEncoder().encode(text).length
 
@@ -40,6 +40,23 @@ describe('splitExtension', () => {
     ['v1.2 of the list', 'v1.2 of the list', ''],
     ['none', 'none', ''],
   ])('%s', (name, stem, extension) => expect(splitExtension(name)).toEqual([stem, extension]))
+})
+
+describe('nameToSave', () => {
+  it.each([
+    ['list.pdf', undefined, 'list.pdf'],
+    ['list.pdf', '  ', 'list.pdf'],
+    ['list.pdf', 'For you', 'For you.pdf'],
+    ['list.pdf', 'evil.exe', 'evil.exe.pdf'],
+    ['list.pdf', '../Mine.PDF', 'Mine.PDF'],
+    ['README', 'For you.txt', 'For you.txt'],
+  ])('%s, saved as %s: %s', (fileName, chosen, saved) => expect(nameToSave(fileName, chosen)).toBe(saved))
+
+  it('has room for the ending in its 255 bytes', () => {
+    const saved = nameToSave('list.pdf', 'ä'.repeat(200))
+    expect(bytes(saved)).toBeLessThanOrEqual(255)
+    expect(saved).toMatch(/^ä+\.pdf$/)
+  })
 })
 
 describe('titleFromFileName', () => {

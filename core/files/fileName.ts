@@ -44,6 +44,14 @@ export function cleanFileName(raw: string): string {
   return clipBytes(stem, MAX_BYTES - new TextEncoder().encode(extension).length).trim() + extension
 }
 
+/** The name a file is saved under where its button chose one: with the file's own ending, so that contents and name never disagree. */
+export function nameToSave(fileName: string, chosen: string | undefined): string {
+  if (!chosen?.trim()) return fileName
+  const name = cleanFileName(chosen)
+  const [, ending] = splitExtension(fileName)
+  return name.toLowerCase().endsWith(ending.toLowerCase()) ? name : cleanFileName(name + ending)
+}
+
 /** The title a file starts with: its name without extension, with separators read as spaces. */
 export function titleFromFileName(fileName: string): string {
   const [stem] = splitExtension(fileName)

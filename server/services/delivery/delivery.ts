@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto'
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import type { FileItem } from '../../../core/files/fileItem'
-import { cleanFileName, splitExtension } from '../../../core/files/fileName'
+import { nameToSave } from '../../../core/files/fileName'
 import { headerOf } from '../../../core/http/conditional'
 import { contentDisposition } from '../../../core/http/disposition'
 import { readyFields, respond, type Representation } from '../../../core/http/respond'
@@ -71,14 +71,6 @@ function givenOut(edition: Deliverable | 'withdrawn'): Deliverable {
  */
 const isUnchanged = ({ headers }: IncomingMessage, { etag }: Representation): boolean =>
   headers['if-none-match'] === etag && headers['if-match'] === undefined && headers['if-unmodified-since'] === undefined
-
-/** The chosen name, with the file's own ending where the name lacks it: contents and name never disagree. */
-export function nameToSave(fileName: string, chosen: string | undefined): string {
-  if (!chosen?.trim()) return fileName
-  const name = cleanFileName(chosen)
-  const [, ending] = splitExtension(fileName)
-  return name.toLowerCase().endsWith(ending.toLowerCase()) ? name : name + ending
-}
 
 /** Delivers files and bundles to visitors by RFC 9110, and tells the tally what left. */
 export function createDeliveryService({
