@@ -63,10 +63,10 @@ export function watchRequest({ node: { req, res } }: H3Event, metrics: () => Met
 /**
  * Measures a request that may be answered in this turn of the loop.
  *
- * @returns to be called once it was: what it took to hand the answer over is all that is left to measure, but whoever reads the log wants
- * to know whether it arrived
+ * @returns to be called once it was: what it took to hand the answer over is all that is left to measure. Whoever reads the log wants to
+ * know whether it arrived, though, and an answer that stands behind another on its connection has not been handed over yet
  */
 export function measureAtOnce(request: IncomingMessage, response: ServerResponse, metrics: Metrics): () => void {
   const ended = measure(request, response, () => metrics)
-  return () => void (isLogging() ? response.on('close', ended) : ended())
+  return () => void (isLogging() || !response.socket ? response.on('close', ended) : ended())
 }
