@@ -4,11 +4,13 @@ import { setTimeout } from 'node:timers/promises'
 /** A quarter of a megabyte is hashed this many times, one after another: some ten milliseconds, by way of another thread as with Trough. */
 const PIECES = 8
 const piece = new Uint8Array(256 * 1024)
-/** Pieces of work before the first figure, so that some of them find the machine at its best; with pauses, as there are later. */
+/** Pieces of work before the first figure, so that some of them find the machine at its best. */
 const FIRST = 60
+/** Milliseconds before each, so that what is left to do of what was measured is no excuse for it. */
 const PAUSE = 20
 
 async function beat(): Promise<number> {
+  await setTimeout(PAUSE)
   const start = performance.now()
   for (let round = 0; round < PIECES; round++) await webcrypto.subtle.digest('SHA-256', piece)
   return performance.now() - start
@@ -26,11 +28,7 @@ export class PacedTimes {
 
   /** Does something, and the fixed piece of work after it. @param once gives the milliseconds it took */
   async add(once: () => Promise<number>): Promise<void> {
-    if (best === Infinity)
-      for (let round = 0; round < FIRST; round++) {
-        await setTimeout(PAUSE)
-        best = Math.min(best, await beat())
-      }
+    if (best === Infinity) for (let round = 0; round < FIRST; round++) best = Math.min(best, await beat())
     this.times.push(await once())
     const took = await beat()
     best = Math.min(best, took)

@@ -10,7 +10,11 @@ const parts = asked.length
   ? asked
   : ['delivery', 'bundles', 'large', 'library', 'page', 'walk', 'editions', 'shelf', 'gate', 'people', 'downloads', 'catalogue', 'attack']
 if (parts.includes('formats'))
-  ensureCommands({ 'soffice': 'libreoffice-nogui', 'ffmpeg': 'ffmpeg', 'heif-enc': 'libheif-examples', '7z': 'p7zip-full' })
+  ensureCommands(
+    { 'soffice': 'libreoffice-nogui', 'ffmpeg': 'ffmpeg', 'heif-enc': 'libheif-examples', '7z': 'p7zip-full' },
+    // Its parts for texts and for slides are packages of their own.
+    { '/usr/lib/libreoffice/program/libswlo.so': 'libreoffice-nogui', '/usr/lib/libreoffice/program/libsdlo.so': 'libreoffice-nogui' },
+  )
 const missed = parts.filter(part => {
   const [script, only = ''] = part.split(':')
   return spawnSync('node', ['--import', 'tsx', `bench/${script}.ts`, only], { cwd: ROOT, stdio: 'inherit' }).status

@@ -7,7 +7,8 @@ import { Readable } from 'node:stream'
 import { gzipSync } from 'node:zlib'
 import { eq } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { boardQuerySchema } from '../../../core/tally/board'
+import Papa from 'papaparse'
+import { boardQuerySchema, foundViewSchema } from '../../../core/tally/board'
 import { downloads, imports } from '../../db/schema'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
 
@@ -102,6 +103,22 @@ describe('numbers of before', () => {
     expect((await board({})).total.count).toBe(before)
     expect((await test.trough.library.get(list.id)).downloads).toBe(0)
     expect(await test.trough.bringing.list()).toEqual([])
+  })
+
+  it('stand in the table of all in the order of time, whenever they came in', async () => {
+    const [later, earlier] = [
+      await bring(line(MARCH + 36_000_000, 1, `/files/${list.handle}`) + '\n', 'later.log'),
+      await bring(line(MARCH, 2, `/files/${sheet.handle}`) + '\n', 'earlier.log'),
+    ]
+    let table = ''
+    const view = foundViewSchema.parse({ span: 'all' })
+    for await (const piece of test.trough.downloads.csv(view, { people: true })) table += piece
+    for (const { item } of [later, earlier]) await test.trough.bringing.undo(item.id)
+    const { data } = Papa.parse<{ When: string; file: string }>(table.replace('\uFEFF', ''), { header: true, skipEmptyLines: true })
+    expect(data.map(({ When, file }) => [When, file])).toEqual([
+      ['2025-03-01T00:00:00Z', sheet.id],
+      ['2025-03-01T10:00:00Z', list.id],
+    ])
   })
 
   it('come in by day as a table, at the noon of days of 23 hours too', async () => {

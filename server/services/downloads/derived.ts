@@ -1,8 +1,8 @@
-import { eq, sql, type SQL } from 'drizzle-orm'
+import { eq } from 'drizzle-orm'
 import type { DerivedKeys } from '../../../core/tally/columns'
 import type { Derived } from '../../../core/tally/particulars'
 import type { Database } from '../../db/connection'
-import { bundles, downloads, files } from '../../db/schema'
+import { bundles, files } from '../../db/schema'
 
 /** Says of all files what downloads are told apart by besides what is written down with them, as it is now. */
 export function createDerived(db: Database) {
@@ -17,10 +17,4 @@ export function createDerived(db: Database) {
       found[each] = Object.fromEntries((await readers[each]()).flatMap(({ id, key }) => (key === null ? [] : [[id, key]])))
     return found
   }
-}
-
-/** Downloads of the files that have a key; without one, of all that have none. */
-export function filesWith(key: string, keys: Record<string, string>): SQL {
-  const those = Object.keys(keys).filter(id => key === '' || keys[id] === key)
-  return sql`${key === '' ? sql`not ` : sql``}${downloads.fileId} = any(${sql.param(those)}::text[])`
 }

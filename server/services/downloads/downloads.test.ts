@@ -147,6 +147,16 @@ describe('what was taken', () => {
     expect(data.every(row => Object.values(row).every(cell => !/^[=+\-@]/.test(cell)))).toBe(true)
   })
 
+  it('gives the same in its table as in its log, whatever words are looked for', async () => {
+    for (const q of ['price list', 'forum', 'no such thing', '%']) {
+      let text = ''
+      for await (const piece of test.trough.downloads.csv(foundViewSchema.parse({ q }), OWNER)) text += piece
+      const lines = Papa.parse<unknown>(text.replace('\uFEFF', ''), { header: true, skipEmptyLines: true }).data.length
+      expect([q, lines]).toEqual([q, (await log({ q })).total])
+    }
+    expect((await log({ q: 'price list' })).total).toBeGreaterThan(0)
+  })
+
   it('gives the same in its table as on its board, whatever it is narrowed to', async () => {
     const queries: Record<string, string>[] = [
       { placement: '' },

@@ -1,4 +1,3 @@
-import { and, gt, gte, inArray, lt, lte, sql, type SQL } from 'drizzle-orm'
 import { csvLine, csvLines } from '../../../core/csvLine'
 import {
   narrowingOf,
@@ -16,15 +15,13 @@ import type { DerivedKeys, Narrowing, Stretch } from '../../../core/tally/column
 import { DERIVED, DIMENSIONS, type Listed } from '../../../core/tally/particulars'
 import { aheadIn, barsOf, spanFound, type SpanFound } from '../../../core/tally/span'
 import type { Database } from '../../db/connection'
-import { downloads } from '../../db/schema'
 import { forgetPersons } from '../tally/persons'
 import { createBeside } from './beside'
-import { createDerived, filesWith } from './derived'
-import { createSeeking, withWords } from './seeking'
+import { createDerived } from './derived'
+import { createSeeking } from './seeking'
 import { createMarks } from './marks'
 import { createMisses } from './misses'
 import { createNames, type Keys } from './names'
-import { KEY } from './expressions'
 import { createTitles, NAMED, readRows, type Row } from './table'
 import { createSums } from './sums'
 
@@ -79,13 +76,11 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
   /** Where no bars are shown it need not be known where they begin. */
   const rowsOf = (view: DownloadsView) => spanOf(view, async () => 0)
 
-  const whereOf = ({ from, to, narrow, derived }: Found): SQL | undefined =>
-    and(
-      gte(downloads.at, new Date(from * 1000)),
-      lt(downloads.at, new Date(to * 1000)),
-      ...DIMENSIONS.flatMap(dimension => (narrow[dimension] === undefined ? [] : sql`${KEY[dimension]} = ${narrow[dimension]}`)),
-      ...DERIVED.flatMap(each => (narrow[each] === undefined ? [] : filesWith(narrow[each], derived[each]!))),
-    )
+  /** Identities of a view's downloads, the newest first, and how many there are. */
+  async function find({ q, ...view }: FoundView, asker: Asker, offset: number, limit: number) {
+    const { from, to, narrow, derived } = await rowsOf(view)
+    return sums.find({ from, to }, { narrow, derived, wanted: await wantedBy(q, asker) }, offset, limit)
+  }
 
   return {
     async board({ stack, list, most, ...view }: BoardQuery, { people }: Asker): Promise<Board> {
@@ -139,12 +134,9 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
     },
 
     /** The newest first. */
-    async log({ offset, limit, q, ...view }: LogQuery, asker: Asker): Promise<DownloadsLog> {
-      const { from, to, narrow, derived } = await rowsOf(view)
-      const { ids, total } = await sums.find({ from, to }, { narrow, derived, wanted: await wantedBy(q, asker) }, offset, limit)
-      const found = new Map((ids.length ? await readRows(db, inArray(downloads.id, ids)) : []).map(row => [row.id, row]))
-      // What was taken out since is no longer there.
-      const items = ids.flatMap(id => (found.has(id) ? [toItem(found.get(id)!, asker)] : []))
+    async log({ offset, limit, ...view }: LogQuery, asker: Asker): Promise<DownloadsLog> {
+      const { ids, total } = await find(view, asker, offset, limit)
+      const items = (await readRows(db, ids)).map(row => toItem(row, asker))
       return { items, total, names: await namesOf(keysIn(items), asker.people) }
     },
 
@@ -172,9 +164,9 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
     },
 
     /** All of a view as lines of a table, the oldest first. */
-    async *csv({ q, ...view }: FoundView, asker: Asker): AsyncGenerator<string> {
-      const wanted = await wantedBy(q, asker)
-      const where = and(whereOf(await rowsOf(view)), wanted && withWords(wanted))
+    async *csv(view: FoundView, asker: Asker): AsyncGenerator<string> {
+      const { ids } = await find(view, asker, 0, Number.MAX_SAFE_INTEGER)
+      ids.reverse()
       const titles = createTitles(namesOf, asker.people)
       // The mark by which table programs know UTF-8.
       yield (
@@ -189,13 +181,12 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
           'address',
         ])
       )
-      const newest = await sums.newest()
-      // By stretches of identities, which cost the same however far down they are and whatever is asked for; the next is read meanwhile.
-      const read = (after: number) => readRows(db, and(gt(downloads.id, after), lte(downloads.id, after + AT_ONCE), where))
+      // The next are read while these are written.
+      const read = (from: number) => readRows(db, ids.slice(from, from + AT_ONCE))
       let next = read(0)
-      for (let after = 0; after < newest; after += AT_ONCE) {
+      for (let from = 0; from < ids.length; from += AT_ONCE) {
         const rows = await next
-        next = read(after + AT_ONCE)
+        next = read(from + AT_ONCE)
         // Whoever asked may be gone before it is waited for.
         next.catch(() => undefined)
         await titles.learn(rows.map(({ keys }) => keys))

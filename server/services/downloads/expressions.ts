@@ -3,7 +3,7 @@ import { DIMENSIONS, type Dimension } from '../../../core/tally/particulars'
 import { downloads } from '../../db/schema'
 
 /** What a download is by each dimension, as text; empty where that is not known. */
-export const KEY: Record<Dimension, SQL> = {
+const KEY: Record<Dimension, SQL> = {
   file: sql`${downloads.fileId}`,
   edition: sql`${downloads.edition}::text`,
   placement: sql`coalesce(${downloads.placement}, '')`,

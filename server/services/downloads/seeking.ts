@@ -1,12 +1,10 @@
-import { ilike, or, sql, type SQL } from 'drizzle-orm'
-import { FOUND_BY_WORDS, type Wanted } from '../../../core/tally/columns'
-import { DIMENSIONS } from '../../../core/tally/particulars'
+import { ilike, or } from 'drizzle-orm'
+import type { Wanted } from '../../../core/tally/columns'
 import type { Database } from '../../db/connection'
 import { holding } from '../../db/like'
 import { contacts, files, guests, pages, signposts, uses } from '../../db/schema'
 import { passOf } from '../contacts/contacts'
 import { passOfGuest } from '../guests/guests'
-import { KEY } from './expressions'
 
 /** More of them are found by more words. */
 const MOST = 2000
@@ -52,15 +50,4 @@ export function createSeeking(db: Database) {
       },
     }
   }
-}
-
-/** Downloads that have what is looked for: the same as the worker finds. */
-export function withWords({ text, ids }: Wanted): SQL {
-  const parts = [
-    ...FOUND_BY_WORDS.map(dimension => sql`position(${text} in lower(${KEY[dimension]})) > 0`),
-    ...DIMENSIONS.flatMap(dimension =>
-      ids[dimension]?.length ? sql`${KEY[dimension]} = any(${sql.param([...ids[dimension]])}::text[])` : [],
-    ),
-  ]
-  return sql`(${sql.join(parts, sql` or `)})`
 }

@@ -43,8 +43,6 @@ export function createSums(db: Database) {
   }
 
   return {
-    /** Identity of the newest download; 0 while there is none. */
-    newest: async (): Promise<number> => (await state()).upTo,
     sums: async (question: SumsQuestion): Promise<Sums> => (await ask({ sums: question })).sums!,
     /** Identities of downloads, the newest first, and how many there are. */
     find: async (stretch: Stretch, among: Among, from: number, limit: number): Promise<{ ids: number[]; total: number }> =>
