@@ -34,30 +34,33 @@ parentPort.on('message', ({ mediaType }) => {
   parentPort.postMessage({ facts: { pages: 3 }, picture: true })
 })`
 
+async function put(id: string, hash: string, type: string, created?: Date): Promise<void> {
+  const sha256 = hash.repeat(64)
+  await connection.db.insert(blobs).values({ sha256, size: 1, crc32: 0, created })
+  await connection.db.insert(files).values({ id, title: type, handle: type, edition: 1 })
+  await connection.db.insert(editions).values({ fileId: id, number: 1, sha256, fileName: type, mediaType: `test/${type}` })
+}
+
+const open = (traffic = createTraffic()) =>
+  createReadingService({
+    db: connection.db,
+    store: localStore(join(folder, 'store')),
+    folder: join(folder, 'derived'),
+    texts: createSearchIndex(connection.db),
+    events,
+    traffic,
+    script: join(folder, 'reader.mjs'),
+    patience: 6000,
+  })
+
 it('a file that crashes, hangs or breaks its reader is marked, and the queue goes on with a new one', async () => {
   const { db } = connection
   const script = join(folder, 'reader.mjs')
   await writeFile(script, STAND_IN)
   const types = ['crash', 'fine', 'hang', 'throw', 'refuse', 'well']
-  for (const [index, type] of types.entries()) {
-    const [id, sha256] = [`file${index}`, String(index).repeat(64)]
-    await db.insert(blobs).values({ sha256, size: 1, crc32: 0 })
-    await db.insert(files).values({ id, title: type, handle: type, edition: 1 })
-    await db.insert(editions).values({ fileId: id, number: 1, sha256, fileName: type, mediaType: `test/${type}` })
-  }
+  for (const [index, type] of types.entries()) await put(`file${index}`, String(index), type)
   let told = 0
   events.on('read', hashes => (told += hashes.length))
-  const open = () =>
-    createReadingService({
-      db,
-      store: localStore(join(folder, 'store')),
-      folder: join(folder, 'derived'),
-      texts: createSearchIndex(db),
-      events,
-      traffic: createTraffic(),
-      script,
-      patience: 6000,
-    })
   const service = open()
   await service.idle()
   await service.close()
@@ -89,4 +92,25 @@ it('a file that crashes, hangs or breaks its reader is marked, and the queue goe
   }
   expect(toldAfter[0]).toBeGreaterThan(types.length)
   expect(toldAfter[1]).toBe(toldAfter[0])
+})
+
+it('the newest file is read first, and none is said to be read while there is a rest after it', async () => {
+  await writeFile(join(folder, 'reader.mjs'), STAND_IN)
+  const hashes = ['a', 'b', 'c']
+  for (const [day, hash] of hashes.entries()) await put(`of-${hash}`, hash, `kind-${hash}`, new Date(Date.UTC(2026, 0, 1 + day)))
+  // PostgreSQL may tell of a change more than once, and later.
+  const order = new Set<string>()
+  const said: (string | null)[] = []
+  events.on('read', async read => {
+    read.forEach(hash => order.add(hash[0]!))
+    said.push((await service.progress()).now)
+  })
+  const traffic = createTraffic()
+  traffic.note()
+  const service = open(traffic)
+  await service.idle()
+  await service.close()
+  await expect.poll(() => [...order]).toEqual(['c', 'b', 'a'])
+  await expect.poll(() => said.length).toBeGreaterThanOrEqual(hashes.length)
+  expect(said).not.toContain('of-c')
 })

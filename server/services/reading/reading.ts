@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs'
 import { mkdir } from 'node:fs/promises'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
-import { and, count, eq, inArray, ne } from 'drizzle-orm'
+import { and, count, desc, eq, inArray, ne } from 'drizzle-orm'
 import type { Database } from '../../db/connection'
 import { blobs, editions } from '../../db/schema'
 import type { Programs } from '../../../core/files/programs'
@@ -77,13 +77,14 @@ export function createReadingService({
 
   const pictureOf = (sha256: string) => join(folder, sha256.slice(0, 2), sha256, 'first.webp')
 
+  /** The newest first: it is looked at now, while thousands may wait to be read again. */
   async function next(): Promise<Waiting | undefined> {
     const [row] = await db
       .select({ sha256: blobs.sha256, mediaType: editions.mediaType, fileId: editions.fileId })
       .from(blobs)
       .innerJoin(editions, eq(editions.sha256, blobs.sha256))
       .where(eq(blobs.reading, 'waiting'))
-      .orderBy(blobs.created)
+      .orderBy(desc(blobs.created))
       .limit(1)
     return row && { ...row, picture: pictureOf(row.sha256) }
   }
@@ -140,16 +141,18 @@ export function createReadingService({
   }
 
   async function drain(): Promise<void> {
-    for (now = await next(); now && !closed; now = await next()) {
-      const { sha256 } = now
-      const waiting = now
+    for (;;) {
+      const file = await next()
+      if (!file || closed) return
+      now = file
       const began = performance.now()
-      const change = await store.withFile(sha256, path => readOne(waiting, path))
+      const change = await store.withFile(file.sha256, path => readOne(file, path))
       if (closed) return
       await db
         .update(blobs)
         .set(change)
-        .where(and(eq(blobs.sha256, sha256), eq(blobs.reading, 'waiting')))
+        .where(and(eq(blobs.sha256, file.sha256), eq(blobs.reading, 'waiting')))
+      now = undefined
       // Whatever shows the file is made anew with each, and a restored library has thousands.
       const took = performance.now() - began
       if (traffic.comes) await wait(Math.min(Math.max(took * REST_AFTER_FILE, SHORTEST_REST), LONGEST_REST))
