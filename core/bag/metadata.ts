@@ -2,13 +2,14 @@ import { z } from 'zod'
 import { bundleEntrySchema, bundleGatedSchema } from '../bundle/bundleEntry'
 import { handleSchema } from '../files/handle'
 import { MARKS } from '../folders/folderItem'
+import { readSeveral } from '../several'
 
 /** Where in a bag what checksums do not say is written down. */
 export const FILES_CSV = 'metadata/files.csv'
 export const FOLDERS_CSV = 'metadata/folders.csv'
 export const BUNDLES_JSON = 'metadata/bundles.json'
 
-const list = z.string().transform(text => text.split('|').filter(Boolean))
+const list = z.string().transform(text => readSeveral(text, '|'))
 const yes = z.string().transform(text => text === 'yes')
 /** What is said of looking or finding; empty where what is said further up holds. */
 const said = z.enum(['', 'yes', 'no']).transform(text => (text ? text === 'yes' : null))

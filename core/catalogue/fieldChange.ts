@@ -1,7 +1,8 @@
+import { cut } from '../cut'
 import { newId } from '../id'
 import type { Value, Values } from './entry'
 import { isChoice, isFileKind, isMany, type Field } from './field'
-import { CHOICES_APART, readSeveral } from './several'
+import { CHOICES_APART, readSeveral } from '../several'
 import { PLAIN_FORMAT, faultOf, readCell, writeCell } from './values'
 
 /** What is written in a field that another field cannot hold. */
@@ -73,6 +74,6 @@ export function withChoicesFrom(before: Field, after: Field, written: (Value | u
   if (!isChoice(after.kind) || isChoice(before.kind) || after.options.length) return after
   const words = written.map(value => writeCell(before, value))
   const names = isMany(after.kind) ? words.flatMap(each => readSeveral(each, CHOICES_APART)) : words
-  const distinct = [...new Map(names.map(name => [name.trim().toLowerCase(), name.trim().slice(0, 120)])).values()].filter(Boolean)
+  const distinct = [...new Map(names.map(name => [name.trim().toLowerCase(), cut(name.trim(), 120)])).values()].filter(Boolean)
   return { ...after, options: distinct.slice(0, 200).map(name => ({ id: newId(8), name })) }
 }

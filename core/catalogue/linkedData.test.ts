@@ -6,7 +6,7 @@ import { PDF_FACTS } from '../testing/pages'
 import type { Values } from './entry'
 import { newField } from './field'
 import { entryData } from './linkedData'
-import { PROPERTIES, canBeTold } from './properties'
+import { PROPERTIES, canBeTold, described } from './properties'
 
 const TYPES = ['Product', 'Course', 'Event', 'Person', 'Place', 'DigitalDocument'] as const
 const FIELDS = [
@@ -128,6 +128,14 @@ describe('what an entry is, for programs', () => {
     })
     expect(data('Event')).toMatchObject({ startDate: '2027-01-11', endDate: '2027-03-15', location: { '@type': 'Place' } })
     expect(data('Person')).toMatchObject({ email: 'yard@marlpit.example', telephone: '01632 960146' })
+  })
+
+  it('describes it in words, without the signs that lay a long text out, and leaves short ones as they are', () => {
+    expect(described({ kind: 'longText' }, '**Fires** white at [1280 °C](https://marlpit.example/firing).\n\n- throws\n- casts')).toBe(
+      'Fires white at 1280 °C. throws casts',
+    )
+    expect(described({ kind: 'text' }, 'SDS_101 * revised')).toBe('SDS_101 * revised')
+    expect(described({ kind: 'text' }, `${'x'.repeat(499)}🏺`)).toBe('x'.repeat(499))
   })
 
   it('says a field as the property that was chosen for it, and not once more by its kind', () => {

@@ -4,7 +4,7 @@ import type { Catalogue } from './catalogue'
 import type { LiveEntry, Value } from './entry'
 import { TITLE, isChoice, isFileKind, isNumeric, type Field, type FieldKind } from './field'
 import { optionOf } from './catalogue'
-import { saidByProperties } from './properties'
+import { described, saidByProperties } from './properties'
 
 type Type = NonNullable<Catalogue['type']>
 type Said = Record<string, unknown>
@@ -102,7 +102,7 @@ const OWN: Record<Type, (facts: EntryFacts) => Said> = {
  * those that they are by their kinds.
  */
 export function entryData(type: Type, name: string, facts: EntryFacts): Said {
-  const description = text(facts, 'longText', 'text')
+  const about = firstOf(facts, 'longText', 'text')
   const files = facts.fields
     .filter(({ kind }) => isFileKind(kind))
     .flatMap(field =>
@@ -114,7 +114,7 @@ export function entryData(type: Type, name: string, facts: EntryFacts): Said {
     '@type': type,
     name,
     'url': facts.url,
-    ...(description && { description: description.replace(/[*_]/g, '').slice(0, 500) }),
+    ...(about && { description: described(about.field, String(about.value)) }),
     ...(pictures.length && { image: pictures.map(({ file }) => facts.address + filePath(file.handle)) }),
     ...(papers.length && {
       subjectOf: papers.map(({ file }) => ({

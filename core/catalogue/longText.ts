@@ -1,5 +1,6 @@
 import MarkdownIt from 'markdown-it'
 import type { Token } from 'markdown-it'
+import { everyBlock, inlinesOf as inlinesIn, textOf } from '../page/blocks'
 import { addressSchema } from '../page/outsideTargets'
 import type { Inline, Mark, PlainBlock } from '../page/schema'
 
@@ -38,6 +39,13 @@ function inlinesOf(tokens: Token[], placement: string, counter: { links: number 
 }
 
 type ListItems = Extract<PlainBlock, { type: 'bulletList' }>['content']
+
+/** A long text as it is said where it cannot be laid out: its words in one line, without the signs that lay it out. */
+export const plainText = (text: string): string =>
+  [...everyBlock({ content: longTextBlocks(text) })]
+    .map(block => textOf(inlinesIn(block)))
+    .filter(Boolean)
+    .join(' ')
 
 /** The blocks of a long text; an empty one has none. @param placement under which its links are told apart */
 export function longTextBlocks(text: string, placement = 'longtext'): PlainBlock[] {

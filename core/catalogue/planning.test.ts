@@ -132,6 +132,15 @@ describe('files', () => {
     ])
   })
 
+  it('fit no number that is only a part of theirs, however names are parted', () => {
+    expect(match('C1015.pdf', 'EC101.pdf', '2-C10 1.pdf', 'kiln C-103 manual.pdf')).toEqual([
+      [null, false],
+      [null, false],
+      ['a', true],
+      ['c', true],
+    ])
+  })
+
   it('are doubtful where they fit in part, or two fit alike, and belong nowhere where none does', () => {
     expect(match('porcelain.pdf')).toEqual([['c', false]])
     expect(match('price list.pdf')).toEqual([[null, false]])

@@ -1,4 +1,5 @@
 import { mayBeFileName } from './match'
+import { cut } from '../cut'
 import { fold } from '../find/fold'
 import { newId } from '../id'
 import { addressSchema, emailSchema, phoneSchema } from '../page/outsideTargets'
@@ -39,10 +40,10 @@ export function withHeading(rows: string[][]): { names: string[]; body: string[]
   const has = headed(rows)
   const taken = new Map<string, number>()
   const names = Array.from({ length: width }, (_, at) => {
-    const name = (has ? (rows[0]![at] ?? '') : '').trim().slice(0, 80) || `Column ${at + 1}`
+    const name = cut((has ? (rows[0]![at] ?? '') : '').trim(), 80) || `Column ${at + 1}`
     const times = (taken.get(fold(name)) ?? 0) + 1
     taken.set(fold(name), times)
-    return times > 1 ? `${name.slice(0, 76)} ${times}` : name
+    return times > 1 ? `${cut(name, 76)} ${times}` : name
   })
   return { names, body: has ? rows.slice(1) : rows, first: has ? 2 : 1 }
 }
@@ -89,11 +90,11 @@ export function columnsOf(names: string[], body: string[][]): ImportColumn[] {
     const units = new Set(cells.map(cell => /\d\s*([\p{L}°²³µ%/]+)$/u.exec(cell)?.[1] ?? ''))
     return {
       name,
-      samples: [...new Set(cells)].slice(0, SAMPLES).map(cell => cell.slice(0, 80)),
+      samples: [...new Set(cells)].slice(0, SAMPLES).map(cell => cut(cell, 80)),
       filled: cells.length,
       ...format,
       kind,
-      unit: kind === 'number' && units.size === 1 ? [...units][0]!.slice(0, 20) : '',
+      unit: kind === 'number' && units.size === 1 ? cut([...units][0]!, 20) : '',
       currency: CURRENCIES[symbol] ?? (/^[A-Z]{3}$/.test(symbol) ? symbol : 'EUR'),
     }
   })
@@ -236,7 +237,7 @@ export function planImport(given: Given): Planned {
     const those = options.get(field.id)!
     const there = those.get(fold(name))
     if (there || field.options.length >= MOST_OPTIONS) return there
-    const option: Option = { id: newId(8), name: name.slice(0, 120) }
+    const option: Option = { id: newId(8), name: cut(name, 120) }
     field.options.push(option)
     those.set(fold(name), option.id)
     return option.id

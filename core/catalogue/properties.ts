@@ -1,6 +1,8 @@
 import { fieldOf, optionOf, type Catalogue } from './catalogue'
+import { cut } from '../cut'
 import type { Value } from './entry'
 import { TITLE, type Field, type FieldKind } from './field'
+import { plainText } from './longText'
 
 type Type = NonNullable<Catalogue['type']>
 type Said = Record<string, unknown>
@@ -12,6 +14,11 @@ interface Property {
   write: (value: Value, field: Field) => unknown
 }
 
+/** Letters that are said of a thing to programs. */
+const LONGEST = 500
+/** A text that describes a thing, as programs are told it. */
+export const described = ({ kind }: Pick<Field, 'kind'>, text: string): string => cut(kind === 'longText' ? plainText(text) : text, LONGEST)
+
 const WORDS: readonly FieldKind[] = ['text', 'choice', 'choices', 'place', 'number']
 const worded = (value: Value, field: Field): string =>
   [value]
@@ -20,7 +27,7 @@ const worded = (value: Value, field: Field): string =>
     .join(', ')
 const plain = (...kinds: FieldKind[]): Property => ({ kinds, write: value => value })
 const text: Property = { kinds: WORDS, write: worded }
-const long: Property = { kinds: ['text', 'longText'], write: value => String(value).replace(/[*_]/g, '').slice(0, 500) }
+const long: Property = { kinds: ['text', 'longText'], write: (value, field) => described(field, String(value)) }
 const date = plain('date')
 const named = (type: string): Property => ({ kinds: WORDS, write: (value, field) => ({ '@type': type, 'name': worded(value, field) }) })
 const measured: Property = {

@@ -33,6 +33,12 @@ describe('a number', () => {
     ['7.5 kW', ENGLISH, 7.5],
     ['.5', ENGLISH, 0.5],
     ['lots', ENGLISH, undefined],
+    // As table programs and JavaScript write them (ECMA-262, Number::toString).
+    ['4.00632E+12', ENGLISH, 4.00632e12],
+    ['1,5E-07', GERMAN, 1.5e-7],
+    ['1e+999', ENGLISH, undefined],
+    // An article, not 120,000.
+    ['12E4', ENGLISH, undefined],
     // Words with a number in them are none.
     ['Price of 12.5 kg', ENGLISH, undefined],
     ['Lot 5', ENGLISH, undefined],
@@ -134,7 +140,7 @@ describe('a cell', () => {
   it('is read again as it is written', () => {
     const kinds = {
       text: fc.constant('Crank, coarse'),
-      number: fc.double({ min: -1e6, max: 1e6, noNaN: true }),
+      number: fc.double({ noNaN: true, noDefaultInfinity: true }),
       yesNo: fc.boolean(),
       date: fc.constant('2027-02-28'),
     }
@@ -143,8 +149,6 @@ describe('a cell', () => {
         fc.property(values as fc.Arbitrary<string | number | boolean>, value => {
           const written = writeCell(field(kind as FieldKind), value)
           const read = readCell(field(kind as FieldKind), written, PLAIN_FORMAT)
-          // What is written in powers of ten is no number that people write.
-          if (typeof value === 'number' && /e/.test(written)) return
           expect(read).toEqual({ value: Object.is(value, -0) ? 0 : value })
         }),
       )

@@ -1,10 +1,11 @@
+import { cut } from '../cut'
 import { fold } from '../find/fold'
 import { addressSchema, emailSchema, phoneSchema } from '../page/outsideTargets'
 import type { Speech } from '../language/speech'
 import { optionOf } from './catalogue'
 import type { Value, Values } from './entry'
 import { TITLE, isFileKind, isMany, type Field } from './field'
-import { CHOICES_APART, FILES_APART, readSeveral, writeSeveral } from './several'
+import { CHOICES_APART, FILES_APART, readSeveral, writeSeveral } from '../several'
 
 const LONGEST = { text: 500, place: 500, longText: 20_000 } as const
 
@@ -41,13 +42,18 @@ export function readDay(written: string, { dayFirst }: Pick<CellFormat, 'dayFirs
 }
 
 /** A sign, a currency before or a unit behind, and between them digits with what parts them. */
-const NUMBER = /^([-+−]?)\s*(?:\p{Sc}|[A-Z]{3}(?=[\s\d]))?\s*([-+−]?[\d\s'’.,]*\d)\s*(?:\p{Sc}|%|°?\p{L}+[²³]?(?:\/\p{L}+)?\.?)?$/u
+const NUMBER =
+  /^([-+−]?)\s*(?:\p{Sc}|[A-Z]{3}(?=[\s\d]))?\s*([-+−]?[\d\s'’.,]*\d(?:[eE][-+]\d{1,3})?)\s*(?:\p{Sc}|%|°?\p{L}+[²³]?(?:\/\p{L}+)?\.?)?$/u
 
-/** A number as people write it: with groups of three, a sign, and its unit or currency beside it. */
+/**
+ * A number as people write it: with groups of three, a sign, and its unit or currency beside it; or with a power of ten as table programs
+ * write very large and small ones, whose sign tells it from what articles are called ("12E4").
+ */
 export function readNumber(written: string, { decimal, typed }: Pick<CellFormat, 'decimal' | 'typed'>): number | undefined {
   const [, before = '', body = ''] = NUMBER.exec(written.trim()) ?? []
   const bare = body.replace(/[\s'’]/g, '').replace('−', '-')
-  const shape = decimal === '.' ? /^[-+]?(?:\d+|\d{1,3}(?:,\d{3})+)?(?:\.\d+)?$/ : /^[-+]?(?:\d+|\d{1,3}(?:\.\d{3})+)?(?:,\d+)?$/
+  const shape =
+    decimal === '.' ? /^[-+]?(?:\d+|\d{1,3}(?:,\d{3})+)?(?:\.\d+)?(?:e.*)?$/i : /^[-+]?(?:\d+|\d{1,3}(?:\.\d{3})+)?(?:,\d+)?(?:e.*)?$/i
   if (!/\d/.test(bare)) return undefined
   if (!shape.test(bare)) return typed ? readNumber(written, { decimal: decimal === '.' ? ',' : '.' }) : undefined
   const value = Number(bare.replaceAll(decimal === '.' ? ',' : '.', '').replace(',', '.'))
@@ -106,15 +112,15 @@ export function readCell(
     case 'number':
     case 'money': {
       const value = readNumber(text, format)
-      return value === undefined ? { fault: `“${text.slice(0, 60)}” is no number.` } : { value }
+      return value === undefined ? { fault: `“${cut(text, 60)}” is no number.` } : { value }
     }
     case 'date': {
       const value = readDay(text, format)
-      return value === undefined ? { fault: `“${text.slice(0, 60)}” is no date. Write it as 2027-01-31.` } : { value }
+      return value === undefined ? { fault: `“${cut(text, 60)}” is no date. Write it as 2027-01-31.` } : { value }
     }
     case 'yesNo': {
       const word = fold(text)
-      return YES.has(word) ? { value: true } : NO.has(word) ? { value: false } : { fault: `“${text.slice(0, 60)}” is neither yes nor no.` }
+      return YES.has(word) ? { value: true } : NO.has(word) ? { value: false } : { fault: `“${cut(text, 60)}” is neither yes nor no.` }
     }
     case 'choice':
     case 'choices': {
@@ -122,7 +128,7 @@ export function readCell(
       const ids: string[] = []
       for (const name of names) {
         const id = optionNamed(name)
-        if (id === undefined) return { fault: `“${name.slice(0, 60)}” is none of the choices.` }
+        if (id === undefined) return { fault: `“${cut(name, 60)}” is none of the choices.` }
         ids.push(id)
       }
       return field.kind === 'choice' ? { value: ids[0]! } : { value: [...new Set(ids)] }
@@ -135,7 +141,7 @@ export function readCell(
       const ids: string[] = []
       for (const name of names) {
         const id = fileNamed?.(name)
-        if (id === undefined) return { fault: `No file of the library is called “${name.slice(0, 80)}”.` }
+        if (id === undefined) return { fault: `No file of the library is called “${cut(name, 80)}”.` }
         ids.push(id)
       }
       return isMany(field.kind) ? { value: [...new Set(ids)] } : { value: ids[0]! }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { wholeAt } from '../cut'
 import { fold, isUnspaced } from './fold'
 
 /** A stretch of text in which every other piece is a match: plain, match, plain, match, plain… */
@@ -111,8 +112,9 @@ export function passageIn(text: string, terms: string[]): Passage | undefined {
   if (!hits.length) return undefined
   const first = hits[densest(hits)]!
   // From the beginning of a word, where one begins there.
-  const start = first.start <= BEFORE ? 0 : Math.max(first.start - BEFORE, text.lastIndexOf(' ', first.start - BEFORE / 2) + 1)
-  const end = Math.min(text.length, first.start + AFTER)
+  const start =
+    first.start <= BEFORE ? 0 : wholeAt(text, Math.max(first.start - BEFORE, text.lastIndexOf(' ', first.start - BEFORE / 2) + 1))
+  const end = wholeAt(text, Math.min(text.length, first.start + AFTER))
   const pieces: Passage = []
   let at = start
   for (const hit of hits.filter(({ start: hitStart, end: hitEnd }) => hitStart >= start && hitEnd <= end)) {

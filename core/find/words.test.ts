@@ -85,6 +85,14 @@ describe('the passage around words', () => {
     expect(passageIn('Die Straße', ['strass'])).toEqual(['Die ', 'Straße', '']))
   it('marks the right letters where foldings outweigh each other', () =>
     expect(passageIn('Strasse? Straße, cafe\u0301 kiln', ['kiln'])).toEqual(['Strasse? Straße, cafe\u0301 ', 'kiln', '']))
+  it('cuts no character in two', () => {
+    for (let shift = 0; shift < 4; shift++) {
+      const pots = '🏺'.repeat(200)
+      const passage = passageIn(`${'x'.repeat(shift)} ${pots} kiln ${pots}`, ['kiln'])!
+      expect(passage.every(piece => piece.isWellFormed())).toBe(true)
+      expect(passage[1]).toBe('kiln')
+    }
+  })
   it('does not find a word inside another', () => expect(passageIn('Rekiln, the kilns', ['kiln'])).toEqual(['Rekiln, the ', 'kiln', 's']))
   it('is none where nothing stands', () => expect(passageIn('clay', ['kiln'])).toBeUndefined())
 })

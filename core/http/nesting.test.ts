@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { holdsNul, isDeeperThan } from './nesting'
+import { holdsNul, isDeeperThan, wellFormed } from './nesting'
 
 const bytes = (text: string) => new TextEncoder().encode(text)
 
@@ -27,3 +27,9 @@ it.each([
   [{ 'a\0': 1 }, true],
   [[null, 1, 'x'], false],
 ])('NUL in %j: %s', (value, holds) => expect(holdsNul(value)).toBe(holds))
+
+// Web IDL, converting to a USVString: each lone surrogate becomes U+FFFD, pairs stay.
+it('halves of characters become the sign for none, whole ones stay', () => {
+  const read = JSON.parse('{"a\\ud83d":["\\ud83c\\udffa","x\\udffa",null,1,{"b":true}]}') as unknown
+  expect(wellFormed(read)).toEqual({ 'a\uFFFD': ['🏺', 'x\uFFFD', null, 1, { b: true }] })
+})

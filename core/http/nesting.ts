@@ -25,6 +25,17 @@ export function isDeeperThan(text: Uint8Array, bound: number): boolean {
   return false
 }
 
+/**
+ * A value read from JSON with the sign for what is no character in place of halves of characters, which a database takes for no JSON
+ * (RFC 8259, section 8.2; Web IDL does so with what is a USVString).
+ */
+export function wellFormed(value: unknown): unknown {
+  if (typeof value === 'string') return value.toWellFormed()
+  if (Array.isArray(value)) return value.map(wellFormed)
+  if (typeof value !== 'object' || value === null) return value
+  return Object.fromEntries(Object.entries(value).map(([name, inner]) => [name.toWellFormed(), wellFormed(inner)]))
+}
+
 /** Whether a value read from JSON has the character NUL in a text or name: no database text may hold it (PostgreSQL, character types). */
 export function holdsNul(value: unknown): boolean {
   if (typeof value === 'string') return value.includes('\0')

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { diffArrays } from 'diff'
 import { canonical } from '../canonical'
+import { cut } from '../cut'
 import { savedDocumentSchema, type Block, type ButtonAttrs } from './schema'
 import { childrenOf, textOf, questionOf } from './blocks'
 
@@ -32,7 +33,7 @@ const BUTTON_WORDS: Partial<Record<keyof ButtonAttrs, string>> = {
 
 function shortened(text: string): string {
   const line = text.replace(/\s+/g, ' ').trim()
-  return line.length > LONGEST ? `${line.slice(0, LONGEST).trimEnd()}…` : line
+  return line.length > LONGEST ? `${cut(line, LONGEST).trimEnd()}…` : line
 }
 
 function wordsFor(block: Block): string {

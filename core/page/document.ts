@@ -1,4 +1,5 @@
 import { FRAME_CSS, neighboursHtml, wayHtml, type EntryFrame } from '../catalogue/entryFrame'
+import { cut } from '../cut'
 import type { Speech } from '../language/speech'
 import { LEAFING_CSS } from '../search/searchCss'
 import type { SiteStyle } from '../look/siteStyle'
@@ -120,7 +121,7 @@ const LONGEST = 160
 function firstWords(document: PageDocument): string {
   for (const block of everyBlock(document)) {
     const text = block.type === 'paragraph' ? textOf(inlinesOf(block)).trim() : ''
-    if (text) return text.length > LONGEST ? `${text.slice(0, LONGEST).replace(/\s+\S*$/, '')}…` : text
+    if (text) return text.length > LONGEST ? `${cut(text, LONGEST).replace(/\s+\S*$/, '')}…` : text
   }
   return ''
 }

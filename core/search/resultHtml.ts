@@ -1,3 +1,4 @@
+import { cut } from '../cut'
 import type { Behind } from '../gate/asks'
 import type { Speech } from '../language/speech'
 import { effectiveAction, fileDestination } from '../page/destination'
@@ -13,7 +14,7 @@ import type { SearchQuery } from './searchQuery'
 /** Letters shown of a description. */
 const LONGEST = 180
 
-const shortened = (text: string) => (text.length > LONGEST ? `${text.slice(0, LONGEST).replace(/\s+\S*$/, '')}…` : text)
+const shortened = (text: string) => (text.length > LONGEST ? `${cut(text, LONGEST).replace(/\s+\S*$/, '')}…` : text)
 
 /**
  * One file that was found: what it is, the passage the words stand in, and ways to it.

@@ -1,3 +1,4 @@
+import { cut } from '../cut'
 import type { Block, CardAttrs, Inline, PageDocument } from '../page/schema'
 import { giveTarget, idOf, mapTargets } from '../page/targets'
 import { inlinesOf, mapBlocks } from '../page/blocks'
@@ -19,9 +20,9 @@ function withLinkWords(inlines: Inline[], placement: string, words: string): Inl
 
 function withWords(block: Block, placement: string, words: string): Block {
   if (block.type === 'downloadButton' && block.attrs.placement === placement)
-    return { ...block, attrs: { ...block.attrs, label: words.slice(0, LONGEST_LABEL) } }
+    return { ...block, attrs: { ...block.attrs, label: cut(words, LONGEST_LABEL) } }
   if (block.type === 'fileCard' && block.attrs.placement === placement)
-    return { ...block, attrs: { ...block.attrs, title: words.slice(0, LONGEST_LABEL) } }
+    return { ...block, attrs: { ...block.attrs, title: cut(words, LONGEST_LABEL) } }
   if ((block.type === 'paragraph' || block.type === 'heading') && block.content)
     return { ...block, content: withLinkWords(block.content, placement, words) }
   return block
@@ -49,13 +50,13 @@ export function applyMend(document: PageDocument, mend: PageMend): PageDocument 
     case 'words':
       return each(block => withWords(block, mend.placement, mend.words))
     case 'note':
-      return each(block => withAttrs(block, mend.placement, () => ({ note: mend.note.slice(0, LONGEST_LABEL) })))
+      return each(block => withAttrs(block, mend.placement, () => ({ note: cut(mend.note, LONGEST_LABEL) })))
     case 'appearance':
       return each(block => withAttrs(block, mend.placement, ({ own }) => ({ own: { ...own, ...mend.change } })))
     case 'alt':
       return each(block =>
         block.type === 'picture' && block.attrs.placement === mend.placement
-          ? { ...block, attrs: { ...block.attrs, alt: mend.alt.slice(0, 300) } }
+          ? { ...block, attrs: { ...block.attrs, alt: cut(mend.alt, 300) } }
           : block,
       )
     case 'target':

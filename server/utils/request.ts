@@ -3,7 +3,7 @@ import { setImmediate as turn } from 'node:timers/promises'
 import { getQuery, getRouterParam, getRouterParams, type H3Event } from 'h3'
 import type { z } from 'zod'
 import { editionPathSchema } from '../../core/files/fileItem'
-import { DEEPEST, holdsNul, isDeeperThan } from '../../core/http/nesting'
+import { DEEPEST, holdsNul, isDeeperThan, wellFormed } from '../../core/http/nesting'
 import { formatSize } from '../../core/files/size'
 import { Problem } from '../../core/problem'
 
@@ -77,6 +77,8 @@ export async function parseBody<Schema extends z.ZodType>(event: H3Event, schema
   }
   if (text.includes('\\u0000') && holdsNul(body))
     throw new Problem(422, 'There is a character in that which no text may hold (NUL).', 'Leave it out.')
+  // Only so can they be written in UTF-8.
+  if (/\\ud[89a-f]/i.test(text)) body = wellFormed(body)
   if (isLong) await turn()
   return parse(schema, body)
 }

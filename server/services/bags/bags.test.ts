@@ -96,7 +96,7 @@ async function fill(test: TestTrough) {
     title: 'Prices, all of them',
     handle: 'prices.pdf',
     description: 'One\nTwo; "three", =4',
-    tags: ['trade', 'paper'],
+    tags: ['trade', 'A3|A4', '"paper"'],
     picture: picture.id,
   })
   await putInto('Ünïcode 🏺.txt', 'clay', { folder: old.id })

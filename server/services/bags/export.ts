@@ -17,6 +17,7 @@ import { groupBy } from '../../../core/group'
 import { slugify } from '../../../core/files/handle'
 import { gateOf } from '../../../core/gate/standing'
 import { Problem } from '../../../core/problem'
+import { writeSeveral } from '../../../core/several'
 import { ZipLayout, type ZipMember } from '../../../core/zip/layout'
 import { distinctPaths } from '../../../core/zip/safePaths'
 import type { Database } from '../../db/connection'
@@ -102,7 +103,7 @@ export function createBagExport(db: Database, site: SiteService) {
           former_handles: (former.get(file.id) ?? []).map(row => row.handle).join('|'),
           title: file.title,
           description: file.description,
-          tags: file.tags.join('|'),
+          tags: writeSeveral(file.tags, '|', '|'),
           folder: place,
           position: String(file.position),
           picture: file.picture === null ? '' : (handles.get(file.picture) ?? ''),

@@ -1,7 +1,9 @@
 import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm'
 import { entrySlug } from '../../../core/catalogue/catalogue'
 import { FEED, IN_FEED, type FedEntry } from '../../../core/catalogue/feed'
+import { plainText } from '../../../core/catalogue/longText'
 import { sayValue, titleOf } from '../../../core/catalogue/values'
+import { cut } from '../../../core/cut'
 import type { Speech } from '../../../core/language/speech'
 import { pageHref } from '../../../core/page/href'
 import type { Database } from '../../db/connection'
@@ -52,7 +54,7 @@ export function createFeeds(db: Database, index: EntryIndex, { layout: layoutOf 
       const fed = (await firstSeen(catalogue.id)).flatMap(({ id, published }): FedEntry[] => {
         const entry = byId.get(id)
         if (!entry) return []
-        const summary = words ? sayValue(words, entry.values[words.id], speech).replace(/[*_]/g, '').slice(0, 300) : ''
+        const summary = words ? cut(plainText(sayValue(words, entry.values[words.id], speech)), 300) : ''
         return [{ slug: entrySlug(slug, entry.slug), title: titleOf(entry.values), summary, published, updated: entry.published }]
       })
       return { slug, title: name, entries: fed, since: layout.published.toISOString() }
