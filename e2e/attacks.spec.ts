@@ -101,6 +101,17 @@ test('bodies that are too large, too deep or hold what no text may hold are refu
     await refused(`/pages/${page!.id}/draft`, 'PUT', JSON.stringify({ title: 'x', draft: { type: 'doc', content: [list] }, revision: 1 })),
   ).toBe(400)
   expect(await refused('/pages', 'POST', JSON.stringify({ title: 'a\0b' }))).toBe(422)
+  // Half a character (RFC 8259, section 8.2) comes in as the sign for none: what was written beside it is kept.
+  const typed =
+    '{"title":"Half \\ud83d","draft":{"type":"doc","content":[{"type":"paragraph","content":[{"type":"text","text":"\\udffa clay"}]}]}'
+  const { revision } = await api<{ revision: number }>(`/pages/${page!.id}`)
+  await api(`/pages/${page!.id}/draft`, {
+    method: 'PUT',
+    body: `${typed},"revision":${revision}}`,
+    headers: { 'Content-Type': 'application/json' },
+  })
+  const kept = JSON.stringify(await api(`/pages/${page!.id}`))
+  expect([kept.includes('Half \uFFFD"'), kept.includes('"\uFFFD clay"')]).toEqual([true, true])
   for (const path of ['/api/files/%00', '/%00', '/files/%00', '/api/files?q=%00'])
     expect((await fetch(server.url + path)).status, path).toBe(400)
 })

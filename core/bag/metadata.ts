@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { positionSchema } from '../counted'
 import { bundleEntrySchema, bundleGatedSchema } from '../bundle/bundleEntry'
 import { handleSchema } from '../files/handle'
 import { MARKS } from '../folders/folderItem'
@@ -76,7 +77,7 @@ export const bundlesSchema = z.array(
     description: z.string().max(2000),
     tags: z.array(z.string().max(60)),
     folder: z.string(),
-    position: z.number().int().min(0),
+    position: positionSchema,
     fileName: z.string().min(1).max(400),
     created: moment,
     changed: moment,

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { countedSchema } from '../counted'
 import { cleanFileName } from '../files/fileName'
 import type { Selection } from '../files/selection'
 import { innerPath } from '../files/innerPath'
@@ -87,7 +88,7 @@ export type NewBundle = z.infer<typeof newBundleSchema>
 export const bundleChangeSchema = z.object({
   entries: bundleEntriesSchema,
   /** the revision the change was made from */
-  revision: z.number().int().min(1),
+  revision: countedSchema,
   gated: bundleGatedSchema.optional(),
 })
 export type BundleChange = z.infer<typeof bundleChangeSchema>

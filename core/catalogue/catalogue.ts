@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { countedSchema } from '../counted'
 import { writtenSlugSchema } from '../page/slug'
 import { fieldIdSchema, fieldSchema, fieldsSchema, TITLE, type Field, type Option } from './field'
 import { tableSourceSchema } from './import'
@@ -62,7 +63,7 @@ export type CatalogueChange = z.infer<typeof catalogueChangeSchema>
 
 export const fieldsChangeSchema = z.object({
   fields: fieldsSchema,
-  revision: z.number().int().min(1),
+  revision: countedSchema,
   /** go on although values are lost */
   despite: z.boolean().default(false),
 })

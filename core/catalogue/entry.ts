@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { countedSchema } from '../counted'
 import { slugSchema } from '../page/slug'
 import { fieldIdSchema } from './field'
 
@@ -59,7 +60,7 @@ export type BinnedEntry = z.infer<typeof binnedEntrySchema>
 export const entryChangeSchema = z.object({
   values: z.record(fieldIdSchema, valueSchema.nullable()),
   /** what the change was made to: somebody else's change of the same cells is not written over */
-  revision: z.number().int().min(1),
+  revision: countedSchema,
 })
 export type EntryChange = z.infer<typeof entryChangeSchema>
 

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { countedInAddressSchema, countedSchema } from '../counted'
 import { cleanFileName } from './fileName'
 import { writtenHandleSchema } from './handle'
 import { passageSchema } from '../find/passage'
@@ -212,8 +213,7 @@ export const deleteFileSchema = z.object({
 })
 export type DeleteFile = z.infer<typeof deleteFileSchema>
 
-export const showEditionSchema = z.object({ number: z.number().int().min(1) })
-const editionNumberSchema = z.coerce.number().int().min(1)
-export const previewQuerySchema = z.object({ edition: editionNumberSchema.optional() })
+export const showEditionSchema = z.object({ number: countedSchema })
+export const previewQuerySchema = z.object({ edition: countedInAddressSchema.optional() })
 /** An edition in an address. */
-export const editionPathSchema = z.object({ id: z.string(), number: editionNumberSchema })
+export const editionPathSchema = z.object({ id: z.string(), number: countedInAddressSchema })

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { countedSchema } from '../counted'
 import { pageChangeSchema, pageTextSchema } from './changes'
 import { pagePartSchema } from './edges'
 import { pageDocumentSchema, savedDocumentSchema } from './schema'
@@ -84,7 +85,7 @@ export const saveDraftSchema = z.object({
   title: titleSchema,
   draft: pageDocumentSchema,
   /** the revision the change was made to */
-  revision: z.number().int().min(1),
+  revision: countedSchema,
 })
 export type SaveDraft = z.infer<typeof saveDraftSchema>
 

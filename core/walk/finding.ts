@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { countedSchema } from '../counted'
 import { overridesSchema } from '../look/appearance'
 import { TONES } from '../look/palette'
 import { pagePartSchema } from '../page/edges'
@@ -23,7 +24,7 @@ const actOfMendSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('level'), heading: z.number(), level: z.literal([2, 3, 4]) }),
   z.object({ kind: z.literal('rename'), file: z.string(), fileName: z.string() }),
   z.object({ kind: z.literal('restore'), file: z.string() }),
-  z.object({ kind: z.literal('edition'), file: z.string(), number: z.number() }),
+  z.object({ kind: z.literal('edition'), file: z.string(), number: countedSchema }),
   z.object({ kind: z.literal('publish'), page: z.string() }),
 ])
 export type Mend = z.infer<typeof actOfMendSchema>

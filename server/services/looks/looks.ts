@@ -7,6 +7,7 @@ import type { Look, LookUse, NewLook } from '../../../core/look/look'
 import { DEFAULT_STYLE, siteStyleSchema, type SiteStyle } from '../../../core/look/siteStyle'
 import { Problem, notFound } from '../../../core/problem'
 import type { Database, Queryable } from '../../db/connection'
+import { anyGiven } from '../../db/given'
 import { looks, settings } from '../../db/schema'
 import type { PageService } from '../pages/pages'
 import { keepFonts } from './keepFonts'
@@ -85,7 +86,10 @@ export function createLookService(db: Database, pages: PageService) {
       refuseBuiltIn(id, 'changed')
       const changed = await db.transaction(async tx => {
         if (change.name !== undefined) await checkName(tx, change.name, id)
-        const [row] = await tx.update(looks).set(change).where(eq(looks.id, id)).returning()
+        const those = eq(looks.id, id)
+        const [row] = await (anyGiven(change)
+          ? tx.update(looks).set(change).where(those).returning()
+          : tx.select().from(looks).where(those))
         if (!row) throw notFound('look')
         return row
       })

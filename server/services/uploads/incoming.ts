@@ -64,8 +64,8 @@ export class IncomingStore extends DataStore {
   private recordOf = (id: string) => join(this.folder, `${id}.json`)
 
   async record(id: string): Promise<UploadRecord | undefined> {
-    // Identities are made here; anything else never names a file.
-    if (!/^[a-z0-9]+$/.test(id)) return undefined
+    // Identities are made here; anything else never names a file, and may be longer than names of files can be.
+    if (!/^[a-z0-9]{1,40}$/.test(id)) return undefined
     const text = await readFile(this.recordOf(id), 'utf8').catch((error: NodeJS.ErrnoException) => {
       if (error.code === 'ENOENT') return undefined
       throw error

@@ -1,10 +1,8 @@
 import { defineEventHandler, getRouterParam } from 'h3'
-import { z } from 'zod'
+import { countedInAddressSchema } from '../../../../../core/counted'
 import { idOf, parse } from '../../../../utils/request'
 import { useTrough } from '../../../../utils/trough'
 
-const numberSchema = z.coerce.number('Versions have numbers.').int().min(1)
-
 export default defineEventHandler(async event =>
-  (await useTrough()).pages.version(idOf(event), parse(numberSchema, getRouterParam(event, 'number'))),
+  (await useTrough()).pages.version(idOf(event), parse(countedInAddressSchema, getRouterParam(event, 'number'))),
 )
