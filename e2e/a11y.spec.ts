@@ -18,6 +18,7 @@ test.beforeAll(async () => {
 })
 test.afterAll(() => server.remove())
 
+const PAGES = ['', 'clay-and-glaze', 'trade', 'kilns', 'classes', 'studio-photos', 'guides', 'no-such-page']
 /** Pages that show what is in a file: pages with marks, a table, a document, a sound; and what was found. */
 const LOOKS = ['marlpit-k60-manual.pdf?page=2&find=kiln', 'spare-parts-k60.xlsx', 'joining-form.docx?find=name', 'kiln-finished.wav'].map(
   name => `see/${name}`,
@@ -30,35 +31,28 @@ const DIALOG = '[role=dialog]'
 
 const WIDTHS = [1280, 390]
 
-test('published pages at 1280 and 390 px: axe, validator, no sideways scrolling', async ({ page }) => {
-  const validator = new HtmlValidate({ extends: ['html-validate:standard', 'html-validate:a11y'], rules: { 'doctype-style': 'off' } })
-  for (const slug of [
-    '',
-    'clay-and-glaze',
-    'trade',
-    'kilns',
-    'classes',
-    'studio-photos',
-    'guides',
-    'no-such-page',
-    ...ENTRIES,
-    ...LOOKS,
-    ...FOUND,
-  ]) {
-    const response = await page.goto(`${server.url}/${slug}`)
-    const report = await validator.validateString(await response!.text())
-    expect(
-      report.results.flatMap(result => result.messages.map(message => message.message)),
-      slug,
-    ).toEqual([])
-    expect(await page.evaluate(() => [...document.scripts].filter(script => script.type !== 'application/ld+json').length), slug).toBe(0)
-    for (const width of WIDTHS) {
-      await page.setViewportSize({ width, height: 800 })
-      expect.soft(await violations(page), `${slug} at ${width}`).toEqual([])
-      expect(await page.evaluate(() => document.documentElement.scrollWidth), `${slug} at ${width}`).toBeLessThanOrEqual(width)
+for (const [what, slugs] of Object.entries({
+  'published pages': PAGES,
+  'looks at files': LOOKS,
+  'pages of entries and of what was found': [...ENTRIES, ...FOUND],
+}))
+  test(`${what} at 1280 and 390 px: axe, validator, no sideways scrolling`, async ({ page }) => {
+    const validator = new HtmlValidate({ extends: ['html-validate:standard', 'html-validate:a11y'], rules: { 'doctype-style': 'off' } })
+    for (const slug of slugs) {
+      const response = await page.goto(`${server.url}/${slug}`)
+      const report = await validator.validateString(await response!.text())
+      expect(
+        report.results.flatMap(result => result.messages.map(message => message.message)),
+        slug,
+      ).toEqual([])
+      expect(await page.evaluate(() => [...document.scripts].filter(script => script.type !== 'application/ld+json').length), slug).toBe(0)
+      for (const width of WIDTHS) {
+        await page.setViewportSize({ width, height: 800 })
+        expect.soft(await violations(page), `${slug} at ${width}`).toEqual([])
+        expect(await page.evaluate(() => document.documentElement.scrollWidth), `${slug} at ${width}`).toBeLessThanOrEqual(width)
+      }
     }
-  }
-})
+  })
 
 test('setup, a menu and a list that is open pass axe at 1280 and 390 px', async ({ page }) => {
   await openDesk(page, server.url)

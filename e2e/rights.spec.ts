@@ -142,7 +142,6 @@ const isFor: Record<string, (route: string) => boolean> = {
 
 for (const who of ['stranger', 'puts', 'library', 'pages', 'everything', 'second'])
   test(`every request of the API as: ${who}`, async () => {
-    test.setTimeout(120_000)
     const wrong: string[] = []
     for (const route of Object.keys(ROUTES)) {
       // It would end what the others are asked with.
