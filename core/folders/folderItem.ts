@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { cut } from '../cut'
 import { fold } from '../find/fold'
 import { saidGateSchema } from '../gate/gate'
 import { saidSchema } from '../see/mayBeSeen'
@@ -59,7 +60,7 @@ export function cleanFolderName(raw: string): string {
     .trim()
     // A letter and a colon are a drive to many who unpack.
     .replace(/^([a-z]):/i, '$1')
-  return /^\.+$/.test(name) ? '' : name.slice(0, 120).trim()
+  return /^\.+$/.test(name) ? '' : cut(name, 120).trim()
 }
 
 /** What makes two names the same among siblings: neither case nor accents tell folders apart. */
