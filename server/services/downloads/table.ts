@@ -22,9 +22,22 @@ export interface Row {
   address: string
 }
 
+type Told = [id: number, seconds: number, count: number, bytes: number, path: string, took: number, address: string, ...keys: string[]]
+
+const toRow = ([id, seconds, count, bytes, path, took, address, ...keys]: Told): Row => ({
+  id,
+  at: `${new Date(seconds * 1000).toISOString().slice(0, 19)}Z`,
+  count,
+  bytes,
+  keys,
+  path,
+  took,
+  address,
+})
+
 /**
- * Downloads in the order of some identities, without those that were taken out since. They come as one text: taken apart field by field
- * they take four times as long.
+ * Downloads in the order of some identities, without those that were taken out since. They come as one text, without the names of what is
+ * in it: taken apart field by field they take four times as long, with names twice.
  */
 export async function readRows(db: Database, ids: readonly number[]): Promise<Row[]> {
   if (!ids.length) return []
@@ -32,10 +45,9 @@ export async function readRows(db: Database, ids: readonly number[]): Promise<Ro
     .select()
     .from(downloads)
     .where(sql`${downloads.id} = any(${sql.param([...ids])}::bigint[])`)
-  const { rows } = await db.execute<{ rows: string | null }>(sql`select json_agg(json_build_object('id', id,
-    'at', to_char(at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"'), 'count', count, 'bytes', bytes,
-    'keys', json_build_array(${KEYS}), 'path', referrer_path, 'took', took, 'address', address))::text as rows from ${those} as downloads`)
-  const found = new Map((JSON.parse(rows[0]?.rows ?? '[]') as Row[]).map(row => [row.id, row]))
+  const { rows } = await db.execute<{ rows: string | null }>(sql`select json_agg(json_build_array(
+    id, floor(extract(epoch from at))::bigint, count, bytes, referrer_path, took, address, ${KEYS}))::text as rows from ${those} as downloads`)
+  const found = new Map((JSON.parse(rows[0]?.rows ?? '[]') as Told[]).map(told => [told[0], toRow(told)]))
   return ids.flatMap(id => found.get(id) ?? [])
 }
 
