@@ -1,4 +1,19 @@
-import { and, asc, desc, eq, exists, inArray, isNotNull, isNull, like, lt, sql, type SQL, type SQLWrapper } from 'drizzle-orm'
+import {
+  and,
+  asc,
+  desc,
+  eq,
+  exists,
+  getTableColumns,
+  inArray,
+  isNotNull,
+  isNull,
+  like,
+  lt,
+  sql,
+  type SQL,
+  type SQLWrapper,
+} from 'drizzle-orm'
 import { contactRulesSchema, type Contact, type ContactItem, type ContactQuery, type ContactRules } from '../../../core/contacts/contact'
 import { csvLine } from '../../../core/csvLine'
 import type { Admitted } from '../../../core/gate/admission'
@@ -226,10 +241,12 @@ export function createContacts(db: Database, events: Events, alsoErased: AlsoEra
     async *csv(filter: Pick<ContactQuery, 'q' | 'gate' | 'confirmed'>): AsyncGenerator<string> {
       // The mark by which table programs know UTF-8.
       yield '\uFEFF' + csvLine(['E-mail', 'Since', 'Confirmed', 'No more messages', 'Gate', 'When', 'Answers', 'Consent', 'Terms'])
-      for (let last: { created: Date; id: string } | undefined, more = true; more;) {
-        const behind = last && sql`(${contacts.created}, ${contacts.id}) > (${last.created.toISOString()}::timestamptz, ${last.id})`
+      // The database tells moments apart that are one here: it has to be asked by its own.
+      const exact = sql<string>`${contacts.created}::text`
+      for (let last: { exact: string; id: string } | undefined, more = true; more;) {
+        const behind = last && sql`(${contacts.created}, ${contacts.id}) > (${last.exact}::timestamptz, ${last.id})`
         const rows = await db
-          .select()
+          .select({ ...getTableColumns(contacts), exact })
           .from(contacts)
           .where(and(filterOf(filter), behind))
           .orderBy(asc(contacts.created), asc(contacts.id))
