@@ -1,4 +1,4 @@
-import { csvLine, csvLines } from '../../../core/csvLine'
+import { csvCells, csvLine } from '../../../core/csvLine'
 import {
   narrowingOf,
   viewSchema,
@@ -190,17 +190,12 @@ export function createDownloads(db: Database, zoneOf: () => Promise<string>, now
         // Whoever asked may be gone before it is waited for.
         next.catch(() => undefined)
         await titles.learn(rows.map(({ keys }) => keys))
-        yield csvLines(
-          rows.map(({ at, count, bytes, keys, path, took, address }) => [
-            at,
-            `${count}`,
-            `${bytes}`,
-            ...titles.beside(keys),
-            path,
-            `${took}`,
-            asker.people ? address : '',
-          ]),
-        )
+        yield rows
+          .map(({ at, count, bytes, keys, path, took, address }) => {
+            const last = path || address ? csvCells([path, `${took}`, asker.people ? address : '']) : `,${took},`
+            return `${at},${count},${bytes},${titles.cells(keys)},${last}\r\n`
+          })
+          .join('')
       }
     },
 

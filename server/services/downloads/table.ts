@@ -1,4 +1,5 @@
 import { sql } from 'drizzle-orm'
+import { csvCells } from '../../../core/csvLine'
 import { DIMENSIONS, type Dimension } from '../../../core/tally/particulars'
 import type { Database } from '../../db/connection'
 import { downloads } from '../../db/schema'
@@ -53,6 +54,8 @@ export async function readRows(db: Database, ids: readonly number[]): Promise<Ro
 
 /** Titles of what stands in a long table: each is asked for once. */
 export function createTitles(namesOf: ReturnType<typeof createNames>, people: boolean) {
+  /** Of each dimension, what was written of its keys: the same few come again and again, and writing them anew is most of the work. */
+  const written = DIMENSIONS.map(() => new Map<string, string>())
   const known = new Map<Dimension, Map<string, string>>([...NAMED].map(dimension => [dimension, new Map()]))
 
   return {
@@ -65,12 +68,16 @@ export function createTitles(namesOf: ReturnType<typeof createNames>, people: bo
       const names = await namesOf(Object.fromEntries(asked), people)
       for (const [dimension, keys] of asked) for (const key of keys) known.get(dimension)!.set(key, names[dimension]?.[key]?.title ?? '')
     },
-    /** Keys, with the title beside each that has one. */
-    beside: (keys: readonly string[]): string[] =>
-      DIMENSIONS.flatMap((dimension, place) => {
-        const key = keys[place]!
-        const titles = known.get(dimension)
-        return titles ? [key, titles.get(key) ?? ''] : [key]
-      }),
+    /** Keys as cells of a line, with the title beside each that has one. */
+    cells: (keys: readonly string[]): string =>
+      DIMENSIONS.map((dimension, place) => {
+        const [key, those] = [keys[place]!, written[place]!]
+        let cells = those.get(key)
+        if (cells === undefined) {
+          const titles = known.get(dimension)
+          those.set(key, (cells = csvCells(titles ? [key, titles.get(key) ?? ''] : [key])))
+        }
+        return cells
+      }).join(','),
   }
 }
