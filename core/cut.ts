@@ -7,3 +7,14 @@ export const wholeAt = (text: string, at: number): number =>
 
 /** The beginning of a text, at most so many UTF-16 units, with no half of a character at its end: databases refuse those in JSON. */
 export const cut = (text: string, most: number): string => text.slice(0, wholeAt(text, most))
+
+/** What an address asks for, whatever was typed there: in one line, of a length, and without what no text of a database may hold. */
+export const askedWords = (text: string | null, most: number): string =>
+  // eslint-disable-next-line no-control-regex
+  cut(
+    (text ?? '')
+      .toWellFormed()
+      .replace(/[\u0000-\u001F]+/g, ' ')
+      .trim(),
+    most,
+  )

@@ -34,19 +34,24 @@ export const matchedSchema = z.object({
 })
 export type Matched = z.infer<typeof matchedSchema>
 
-/** Whether words stand one behind the other among others, however either is parted: "C-101" in "clay C101", not in "C1015" or "EC101". */
-function hasRun(stem: string[], glued: string): boolean {
+/**
+ * Says of a name whether words stand in it one behind the other, however either is parted: "C-101" in "clay C101", not in "C1015" or
+ * "EC101". Made once for each name: it is asked of thousands of entries.
+ */
+function runsIn(stem: string[]): (glued: string) => boolean {
   const joined = stem.join('')
   const ends = new Set([0])
   let length = 0
   for (const word of stem) ends.add((length += word.length))
-  for (let at = joined.indexOf(glued); at >= 0; at = joined.indexOf(glued, at + 1))
-    if (ends.has(at) && ends.has(at + glued.length)) return true
-  return false
+  return glued => {
+    for (let at = joined.indexOf(glued); at >= 0; at = joined.indexOf(glued, at + 1))
+      if (ends.has(at) && ends.has(at + glued.length)) return true
+    return false
+  }
 }
 
 /** How well the words of a file's name fit an entry: from 0 for not at all to 1 for all that the entry is known by. */
-function fitOf(stem: string[], known: string[]): number {
+function fitOf(stem: string[], hasRun: (glued: string) => boolean, known: string[]): number {
   let best = 0
   for (const text of known) {
     const words = wordsOf(text)
@@ -54,7 +59,7 @@ function fitOf(stem: string[], known: string[]): number {
     const glued = words.join('')
     // A number of an article in the name of a file says all.
     const isNumber = /\p{N}/u.test(glued) && glued.length >= 3
-    if (isNumber && hasRun(stem, glued)) return 1 + glued.length / 1000
+    if (isNumber && hasRun(glued)) return 1 + glued.length / 1000
     const found = words.filter(word => stem.includes(word)).length
     // Of two entries that fit whole, the one with more words is meant: "Stoneware" and "White stoneware".
     best = Math.max(best, found / words.length + (found === words.length ? words.length / 10_000 : 0))
@@ -87,7 +92,10 @@ export function entryMatcher(entries: EntryToMatch[], fields: Field[], key: stri
     const bare = titleFromFileName(splitExtension(name)[0])
     const stem = wordsOf(bare).filter(word => !(dated && dated.includes(word) && word.length === 4))
     const telling = stem.filter(word => !COMMON.has(word))
-    const fits = known.map(entry => ({ id: entry.id, fit: fitOf(stem, entry.texts), title: entry.title })).sort((a, b) => b.fit - a.fit)
+    const hasRun = runsIn(stem)
+    const fits = known
+      .map(entry => ({ id: entry.id, fit: fitOf(stem, hasRun, entry.texts), title: entry.title }))
+      .sort((a, b) => b.fit - a.fit)
     const [best, next] = fits
     if (!best || best.fit < ENOUGH) {
       // What is called by a part of the name alone: "stoneware.pdf" where one entry is "Stoneware body".

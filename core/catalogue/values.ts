@@ -42,8 +42,10 @@ export function readDay(written: string, { dayFirst }: Pick<CellFormat, 'dayFirs
 }
 
 /** A sign, a currency before or a unit behind, and between them digits with what parts them. */
-const NUMBER =
-  /^([-+−]?)\s*(?:\p{Sc}|[A-Z]{3}(?=[\s\d]))?\s*([-+−]?[\d\s'’.,]*\d(?:[eE][-+]\d{1,3})?)\s*(?:\p{Sc}|%|°?\p{L}+[²³]?(?:\/\p{L}+)?\.?)?$/u
+const CURRENCY = String.raw`(?:\p{Sc}|[A-Z]{3}(?=[\s\d]))?`
+const AMOUNT = String.raw`[-+−]?[\d\s'’.,]*\d(?:[eE][-+]\d{1,3})?`
+const UNIT = String.raw`(?:\p{Sc}|%|°?\p{L}+[²³]?(?:/\p{L}+)?\.?)?`
+const NUMBER = new RegExp(String.raw`^([-+−]?)\s*${CURRENCY}\s*(${AMOUNT})\s*${UNIT}$`, 'u')
 
 /**
  * A number as people write it: with groups of three, a sign, and its unit or currency beside it; or with a power of ten as table programs

@@ -1,3 +1,4 @@
+import { askedWords } from '../cut'
 import { familySchema, type Family } from '../files/mediaType'
 import { placementIdSchema } from '../page/schema'
 
@@ -33,29 +34,20 @@ export const LONGEST_QUESTION = 200
 const MOST_FOLDERS = 50
 const LONGEST_NAME = 100
 
-const cleaned = (text: string | null, most: number): string =>
-  (text ?? '')
-    .toWellFormed()
-    // eslint-disable-next-line no-control-regex
-    .replace(/[\u0000-\u001F]+/g, ' ')
-    .trim()
-    .slice(0, most)
-    .toWellFormed()
-
 const day = (text: string | null): string | undefined =>
   text && /^\d{4}-\d\d-\d\d$/.test(text) && !Number.isNaN(Date.parse(text)) ? text : undefined
 
 /** Reads what an address asks for; robust against anything typed there. */
 export function readSearchQuery(query: URLSearchParams): SearchQuery {
   const placement = (name: string) => placementIdSchema.safeParse(query.get(name)).data
-  const name = (of: string) => cleaned(query.get(of), LONGEST_NAME) || undefined
+  const name = (of: string) => askedWords(query.get(of), LONGEST_NAME) || undefined
   const page = query.get('page') ?? ''
   return {
-    q: cleaned(query.get('q'), LONGEST_QUESTION),
+    q: askedWords(query.get('q'), LONGEST_QUESTION),
     within: query
       .getAll('within')
       .slice(0, MOST_FOLDERS)
-      .map(id => cleaned(id, LONGEST_NAME))
+      .map(id => askedWords(id, LONGEST_NAME))
       .filter(Boolean),
     in: placement('in'),
     at: placement('at'),

@@ -1,3 +1,4 @@
+import { askedWords } from '../cut'
 import { placementIdSchema } from '../page/schema'
 
 /** What of a file a visitor asks to look at. */
@@ -26,13 +27,7 @@ export function readSeeQuery(query: URLSearchParams): SeeQuery {
   return {
     page: number(query.get('page'), PLAIN_SEE.page),
     sheet: number(query.get('sheet'), PLAIN_SEE.sheet),
-    find: (query.get('find') ?? '')
-      .toWellFormed()
-      // eslint-disable-next-line no-control-regex
-      .replace(/[\u0000-\u001F]+/g, ' ')
-      .trim()
-      .slice(0, LONGEST_FIND)
-      .toWellFormed(),
+    find: askedWords(query.get('find'), LONGEST_FIND),
     ...(at.success && { at: at.data }),
   }
 }

@@ -21,6 +21,7 @@ import { CLOSED_GATE } from '../../../core/gate/gate'
 import { groupBy } from '../../../core/group'
 import { newId } from '../../../core/id'
 import type { JobItem } from '../../../core/jobs/jobItem'
+import { wellFormed } from '../../../core/http/nesting'
 import { Problem } from '../../../core/problem'
 import type { Queryable } from '../../db/connection'
 import { bundles, editions, files, folders, gates, retiredHandles } from '../../db/schema'
@@ -288,7 +289,7 @@ export function createBagImport({ db, library, store, jobs, incoming, bundlesSet
     const folderRows = parseRows(tags.get(FOLDERS_CSV), folderRowSchema, FOLDERS_CSV)
     let composed: BundleRow[]
     try {
-      composed = bundlesSchema.parse(JSON.parse(tags.get(BUNDLES_JSON) ?? '[]'))
+      composed = bundlesSchema.parse(wellFormed(JSON.parse(tags.get(BUNDLES_JSON) ?? '[]')))
     } catch {
       throw unfit(`${BUNDLES_JSON} cannot be read.`)
     }

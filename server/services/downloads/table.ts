@@ -47,7 +47,8 @@ export async function readRows(db: Database, ids: readonly number[]): Promise<Ro
     .from(downloads)
     .where(sql`${downloads.id} = any(${sql.param([...ids])}::bigint[])`)
   const { rows } = await db.execute<{ rows: string | null }>(sql`select json_agg(json_build_array(
-    id, floor(extract(epoch from at))::bigint, count, bytes, referrer_path, took, address, ${KEYS}))::text as rows from ${those} as downloads`)
+    id, floor(extract(epoch from at))::bigint, count, bytes, referrer_path, took, address, ${KEYS}))::text as rows
+    from ${those} as downloads`)
   const found = new Map((JSON.parse(rows[0]?.rows ?? '[]') as Told[]).map(told => [told[0], toRow(told)]))
   return ids.flatMap(id => found.get(id) ?? [])
 }
