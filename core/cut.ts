@@ -1,3 +1,5 @@
+// eslint-disable-next-line no-control-regex
+const CONTROL = /[\u0000-\u001F]+/g
 const isHigh = (unit: number) => unit >= 0xd800 && unit <= 0xdbff
 const isLow = (unit: number) => unit >= 0xdc00 && unit <= 0xdfff
 
@@ -10,11 +12,10 @@ export const cut = (text: string, most: number): string => text.slice(0, wholeAt
 
 /** What an address asks for, whatever was typed there: in one line, of a length, and without what no text of a database may hold. */
 export const askedWords = (text: string | null, most: number): string =>
-  // eslint-disable-next-line no-control-regex
   cut(
     (text ?? '')
       .toWellFormed()
-      .replace(/[\u0000-\u001F]+/g, ' ')
+      .replace(CONTROL, ' ')
       .trim(),
     most,
   )
