@@ -11,11 +11,4 @@ export const wholeAt = (text: string, at: number): number =>
 export const cut = (text: string, most: number): string => text.slice(0, wholeAt(text, most))
 
 /** What an address asks for, whatever was typed there: in one line, of a length, and without what no text of a database may hold. */
-export const askedWords = (text: string | null, most: number): string =>
-  cut(
-    (text ?? '')
-      .toWellFormed()
-      .replace(CONTROL, ' ')
-      .trim(),
-    most,
-  )
+export const askedWords = (text: string | null, most: number): string => cut((text ?? '').toWellFormed().replace(CONTROL, ' ').trim(), most)
