@@ -83,6 +83,26 @@ test('a file goes to the bin by key and comes back by Undo', async ({ page }) =>
   await expect(row(page, 'Carriage rates')).toHaveCount(1)
 })
 
+test('who looks away after deleting a file can still take that back; it goes when they do something else', async ({ page }) => {
+  await page.clock.install()
+  await showInLibrary(page, 'Carriage rates')
+  const remove = async () => {
+    await row(page, 'Carriage rates').getByRole('link').focus()
+    await page.keyboard.press('Delete')
+    await expect(page.getByText('"Carriage rates" is in the bin for 30 days.')).toBeVisible()
+  }
+  const undo = page.locator('.notice').getByRole('button', { name: 'Undo' })
+  await remove()
+  await page.clock.fastForward(30_000)
+  await undo.first().click()
+  await expect(row(page, 'Carriage rates')).toHaveCount(1)
+
+  await remove()
+  await page.mouse.move(300, 300)
+  await page.clock.fastForward(10_000)
+  await expect(undo).toHaveCount(0)
+})
+
 test('a file in use is not deleted unseen; another takes its place everywhere, or it is taken off, and Undo undoes all of that', async ({
   page,
   request,

@@ -30,4 +30,19 @@ describe('paths in a zip', () => {
     expect(new Set(safe.map(path => path.toLowerCase())).size).toBe(safe.length)
     expect(distinctPaths(['../Sheets/a.pdf', 'C:/a.pdf', 'x\\..\\y/b.pdf'])).toEqual(['Sheets/a.pdf', 'C/a.pdf', 'x/y/b.pdf'])
   })
+  it('are counted on where many have one name, past those that have a number already', () => {
+    expect(distinctPaths(['a.pdf', 'a 2.pdf', 'a.pdf', 'A.PDF', 'b/a.pdf', 'a 2.pdf', 'a.pdf'])).toEqual([
+      'a.pdf',
+      'a 2.pdf',
+      'a 3.pdf',
+      'A 4.PDF',
+      'b/a.pdf',
+      'a 2 2.pdf',
+      'a 5.pdf',
+    ])
+  })
+  it('are given to twenty thousand of one name', () => {
+    const many = 20_000
+    expect(distinctPaths(Array.from({ length: many }, () => 'photo.jpg')).at(-1)).toBe(`photo ${many}.jpg`)
+  })
 })

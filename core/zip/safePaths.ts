@@ -23,11 +23,21 @@ function withinFolder(path: string): string {
 /** Gives each member a path nobody else has, whatever the case, and that leads nowhere else: `a.pdf`, `a 2.pdf`. */
 export function distinctPaths(paths: string[]): string[] {
   const taken = new Set<string>()
+  /** where counting goes on for those of one name: all numbers before are taken */
+  const next = new Map<string, number>()
   return paths.map(withinFolder).map(path => {
+    const name = path.toLowerCase()
+    if (!taken.has(name)) {
+      taken.add(name)
+      return path
+    }
     const [stem, extension] = splitExtension(path)
-    let free = path
-    for (let number = 2; taken.has(free.toLowerCase()); number++) free = `${stem} ${number}${extension}`
-    taken.add(free.toLowerCase())
-    return free
+    for (let number = next.get(name) ?? 2; ; number++) {
+      const free = `${stem} ${number}${extension}`
+      if (taken.has(free.toLowerCase())) continue
+      taken.add(free.toLowerCase())
+      next.set(name, number + 1)
+      return free
+    }
   })
 }

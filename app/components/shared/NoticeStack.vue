@@ -3,7 +3,22 @@ import { mdiClose } from '@mdi/js'
 import type { Notice } from '~/stores/notices'
 
 const notices = useNotices()
+/** How long something stays, in milliseconds, from when somebody is at the desk, and while nobody is. */
 const STAYS = 9000
+const STAYS_UNSEEN = 60_000
+
+/**
+ * Whether a hand or a key moved since something was last said: the time in which it can be taken back
+ * begins with that (WCAG 2.2.1).
+ */
+const isSeen = ref(false)
+watch(
+  () => notices.waiting.length,
+  left => {
+    if (left) isSeen.value = false
+  },
+)
+useEventListener(window, ['pointermove', 'pointerdown', 'keydown', 'wheel'], () => (isSeen.value = true), { capture: true, passive: true })
 
 /** What needs attention waits until it was read. */
 const shown = computed({
@@ -11,7 +26,7 @@ const shown = computed({
     notices.waiting.map(notice => ({
       ...notice,
       class: `notice tone-${notice.tone}`,
-      timeout: notice.tone === 'attention' ? -1 : STAYS,
+      ...(notice.tone === 'attention' && { timeout: -1 }),
       onDismiss: () => notices.gone(notice.text),
     })),
   set: rest => (notices.waiting = rest),
@@ -28,7 +43,15 @@ async function act({ action }: Notice) {
 
 <template>
   <section class="notices" aria-label="What just happened">
-    <VSnackbarQueue v-model="shown" attach contained location="bottom end" total-visible="3" display-strategy="overflow">
+    <VSnackbarQueue
+      v-model="shown"
+      :timeout="isSeen ? STAYS : STAYS_UNSEEN"
+      attach
+      contained
+      location="bottom end"
+      total-visible="3"
+      display-strategy="overflow"
+    >
       <template #actions="{ item, props: leave }">
         <VBtn
           v-if="(item as Notice).action"

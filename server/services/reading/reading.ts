@@ -26,7 +26,7 @@ const PAUSE = 1
  */
 const REST = 60
 const LONGEST_REST = 1000
-/** While visitors come, the rest after a file: this many times what reading it took, between these milliseconds. */
+/** While visitors come, the rest after a file: this many times what work on it took, between these milliseconds. */
 const REST_AFTER_FILE = 2
 const SHORTEST_REST = 200
 /** Pieces that a hand-over is then written in. */
@@ -74,6 +74,8 @@ export function createReadingService({
   let again = false
   let closed = false
   let now: Waiting | undefined
+  /** milliseconds of all rests between two writes so far */
+  let rested = 0
 
   const pictureOf = (sha256: string) => join(folder, sha256.slice(0, 2), sha256, 'first.webp')
 
@@ -93,8 +95,9 @@ export function createReadingService({
   async function write(sha256: string, first: number, parts: ReadPart[]) {
     const start = performance.now()
     await texts.add(sha256, first, parts)
-    const took = performance.now() - start
-    await wait(traffic.comes ? Math.min(took * REST, LONGEST_REST) : PAUSE)
+    const written = performance.now()
+    await wait(traffic.comes ? Math.min((written - start) * REST, LONGEST_REST) : PAUSE)
+    rested += performance.now() - written
   }
 
   /** One file, lent by the store: its words are written as they come, and what is known of it at the end. */
@@ -145,7 +148,7 @@ export function createReadingService({
       const file = await next()
       if (!file || closed) return
       now = file
-      const began = performance.now()
+      const [began, restedBefore] = [performance.now(), rested]
       const change = await store.withFile(file.sha256, path => readOne(file, path))
       if (closed) return
       await db
@@ -154,8 +157,8 @@ export function createReadingService({
         .where(and(eq(blobs.sha256, file.sha256), eq(blobs.reading, 'waiting')))
       now = undefined
       // Whatever shows the file is made anew with each, and a restored library has thousands.
-      const took = performance.now() - began
-      if (traffic.comes) await wait(Math.min(Math.max(took * REST_AFTER_FILE, SHORTEST_REST), LONGEST_REST))
+      const worked = performance.now() - began - (rested - restedBefore)
+      if (traffic.comes) await wait(Math.min(Math.max(worked * REST_AFTER_FILE, SHORTEST_REST), LONGEST_REST))
     }
   }
 
