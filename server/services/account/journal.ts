@@ -3,6 +3,7 @@ import { z } from 'zod'
 import { csvLine } from '../../../core/csvLine'
 import { actsCalled, wordsOfAct, type OwnAct, type Subject } from '../../../core/journal/acts'
 import type { JournalItem } from '../../../core/journal/journalItem'
+import { among } from '../../db/among'
 import type { Database } from '../../db/connection'
 import { holding } from '../../db/like'
 import { accounts, catalogues, files, folders, gates, journal, looks, pages, signposts } from '../../db/schema'
@@ -45,7 +46,7 @@ export function createJournal(db: Database) {
     for (const [subject, { table, name }] of Object.entries(NAMED)) {
       const ids = [...new Set(wanted.flatMap(one => (one.subject === subject ? one.about : [])))]
       if (!ids.length) continue
-      for (const row of await db.select({ id: table.id, name }).from(table).where(inArray(table.id, ids)))
+      for (const row of await db.select({ id: table.id, name }).from(table).where(among(table.id, ids)))
         found.set(`${subject} ${row.id}`, row.name)
     }
     return found
@@ -65,7 +66,7 @@ export function createJournal(db: Database) {
       q
         ? or(
             inArray(journal.act, actsCalled(q)),
-            inArray(journal.about, await called(pattern)),
+            among(journal.about, await called(pattern)),
             ilike(journal.who, pattern),
             ilike(journal.about, pattern),
           )

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import { crc32 } from 'node:zlib'
-import { asc, eq, inArray, isNull } from 'drizzle-orm'
+import { asc, eq, isNull } from 'drizzle-orm'
 import papa from 'papaparse'
 import { DECLARATION, writeBagInfo, writeManifest } from '../../../core/bag/manifest'
 import {
@@ -20,6 +20,7 @@ import { Problem } from '../../../core/problem'
 import { writeSeveral } from '../../../core/several'
 import { ZipLayout, type ZipMember } from '../../../core/zip/layout'
 import { distinctPaths } from '../../../core/zip/safePaths'
+import { among } from '../../db/among'
 import type { Database } from '../../db/connection'
 import { blobs, bundles, editions, files, gates, retiredHandles } from '../../db/schema'
 import type { LaidOut } from '../bundles/packing'
@@ -65,13 +66,13 @@ export function createBagExport(db: Database, site: SiteService) {
           .select({ edition: editions, blob: blobs })
           .from(editions)
           .innerJoin(blobs, eq(blobs.sha256, editions.sha256))
-          .where(inArray(editions.fileId, ids))
+          .where(among(editions.fileId, ids))
           .orderBy(asc(editions.number))
       : []
     const former = ids.length
-      ? await db.select().from(retiredHandles).where(inArray(retiredHandles.fileId, ids)).orderBy(asc(retiredHandles.handle))
+      ? await db.select().from(retiredHandles).where(among(retiredHandles.fileId, ids)).orderBy(asc(retiredHandles.handle))
       : []
-    const composed = ids.length ? await db.select().from(bundles).where(inArray(bundles.fileId, ids)) : []
+    const composed = ids.length ? await db.select().from(bundles).where(among(bundles.fileId, ids)) : []
     const names = new Map((await db.select({ id: gates.id, name: gates.name }).from(gates)).map(({ id, name: gate }) => [id, gate]))
     // What stands above the bag's own top holds for what lies there.
     const above = gateOf({ gate: null, folder }, tree)

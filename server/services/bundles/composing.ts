@@ -1,6 +1,7 @@
-import { and, asc, eq, inArray, isNull, notInArray, or, sql, type SQL } from 'drizzle-orm'
+import { and, asc, eq, isNull, not, or, sql, type SQL } from 'drizzle-orm'
 import { foldersBrought, type BundledField } from '../../../core/bundle/compose'
 import { CLOSED_GATE } from '../../../core/gate/gate'
+import { among } from '../../db/among'
 import type { Database } from '../../db/connection'
 import { blobs, catalogues, editions, entries as catalogueEntries, entryFiles, files } from '../../db/schema'
 import type { BundleMessage, BundleTask } from '../../workers/bundle'
@@ -32,8 +33,8 @@ export interface Composed extends BundleMessage {
 /** Milliseconds a worker may take. */
 const PATIENCE = 60_000
 
-const among = (fileIds: string[], folderIds: string[]): SQL | undefined =>
-  or(fileIds.length ? inArray(files.id, fileIds) : undefined, folderIds.length ? inArray(files.folder, folderIds) : undefined)
+const chosen = (fileIds: string[], folderIds: string[]): SQL | undefined =>
+  or(fileIds.length ? among(files.id, fileIds) : undefined, folderIds.length ? among(files.folder, folderIds) : undefined)
 
 /** Puts together what is in bundles, in a worker. */
 export function createComposing(db: Database, standing: Pick<KeptStanding, 'get'>) {
@@ -55,8 +56,8 @@ export function createComposing(db: Database, standing: Pick<KeptStanding, 'get'
         and(
           isNull(files.deleted),
           eq(editions.withdrawn, false),
-          among(fileIds, folderIds),
-          without.length ? notInArray(files.id, without) : undefined,
+          chosen(fileIds, folderIds),
+          without.length ? not(among(files.id, without)) : undefined,
         ),
       )
     return { json: row!.json, ids: row!.ids.split(' ').filter(Boolean) }
@@ -66,16 +67,19 @@ export function createComposing(db: Database, standing: Pick<KeptStanding, 'get'
   async function behindGates(bundle: string, fileIds: string[], folderIds: string[]) {
     const { of } = await standing.get()
     if (!(fileIds.length || folderIds.length)) return { ids: [], gates: [], never: [] as string[] }
-    const said = { id: files.id, gate: files.gate, folder: files.folder }
+    const said = { gate: files.gate, folder: files.folder }
     const [own] = await db.select(said).from(files).where(eq(files.id, bundle))
     const ownGates = own ? of(own) : []
+    // Those of which the same is said together: a row for each of thousands keeps visitors waiting.
     const rows = await db
-      .select(said)
+      .select({ ...said, ids: sql<string>`string_agg(${files.id}, ' ')` })
       .from(files)
-      .where(and(isNull(files.deleted), among(fileIds, folderIds)))
-    const others = rows
-      .map(row => ({ id: row.id, gates: of(row).filter(gate => !ownGates.includes(gate)) }))
-      .filter(row => row.gates.length)
+      .where(and(isNull(files.deleted), chosen(fileIds, folderIds)))
+      .groupBy(files.gate, files.folder)
+    const others = rows.flatMap(row => {
+      const gates = of(row).filter(gate => !ownGates.includes(gate))
+      return gates.length ? row.ids.split(' ').map(id => ({ id, gates })) : []
+    })
     // What is for the desk alone is in no zip: else the whole would go with what came in by itself.
     const never = others.filter(row => row.gates.includes(CLOSED_GATE)).map(({ id }) => id)
     const asked = others.filter(row => !row.gates.includes(CLOSED_GATE))

@@ -1,8 +1,9 @@
-import { eq, inArray } from 'drizzle-orm'
+import { eq } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
 import { notFound } from '../../../core/problem'
 import { createQueue } from '../../../core/queue'
 import { ZipLayout } from '../../../core/zip/layout'
+import { among } from '../../db/among'
 import type { Database } from '../../db/connection'
 import { bundles, files } from '../../db/schema'
 import { laterTrouble } from '../../log'
@@ -77,7 +78,7 @@ export function createFreshness(db: Database, events: Events, composing: Composi
       .select({ id: files.id, folder: files.folder, bundle: bundles.fileId })
       .from(files)
       .leftJoin(bundles, eq(bundles.fileId, files.id))
-      .where(inArray(files.id, [...ids]))
+      .where(among(files.id, ids))
     const folders = new Set(rows.flatMap(({ folder }) => folder ?? []))
     for (const { bundle } of rows) if (bundle) found.add(bundle)
     for (const [bundle, reach] of reaches) {

@@ -13,6 +13,7 @@ import type {
 import { initialValues, titleOf } from '../../../core/catalogue/values'
 import { fold } from '../../../core/find/fold'
 import { Problem, notFound } from '../../../core/problem'
+import { among } from '../../db/among'
 import type { Database, Queryable } from '../../db/connection'
 import { entries, entryVersions, pages, retiredEntrySlugs, uses } from '../../db/schema'
 import { entryAddress } from '../uses/recording'
@@ -34,7 +35,6 @@ import {
 const MOST_LED = 8
 /** Versions that are told at once. */
 const MOST_VERSIONS = 50
-const among = (ids: string[]) => sql`${entries.id} = any(${sql.param(ids)}::text[])`
 
 /** How many went live, and those that could not, with what they lack. */
 export interface Published {
@@ -60,14 +60,18 @@ const changedValues = (before: Values, change: EntryChange['values']): Values =>
   return values
 }
 
-/** Entries: written, put in order, put live, put in the bin. */
 /** Pages on which something leads to one of some entries, drafts too. */
 const leadingTo = (q: Queryable, ids: string[]): Promise<EntryPlace[]> =>
   q
     .selectDistinct({ id: pages.id, title: pages.title })
     .from(uses)
     .innerJoin(pages, eq(pages.id, uses.pageId))
-    .where(sql`${uses.address} = any(${sql.param(ids.map(id => entryAddress(id)))}::text[])`)
+    .where(
+      among(
+        uses.address,
+        ids.map(id => entryAddress(id)),
+      ),
+    )
     .orderBy(pages.title)
 
 /** @throws Problem 409 where something on a page leads to one of some entries */
@@ -91,7 +95,7 @@ export function createEntries(db: Database, index: EntryIndex) {
     const rows = await tx
       .select({ id: entries.id, values: entries.values })
       .from(entries)
-      .where(and(eq(entries.catalogueId, catalogueId), isNull(entries.deleted), isWaiting, ids && among(ids)))
+      .where(and(eq(entries.catalogueId, catalogueId), isNull(entries.deleted), isWaiting, ids && among(entries.id, ids)))
       .for('update')
     const required = catalogue.fields.filter(field => field.required)
     const lacks = ({ values }: { values: Values }) => required.find(({ id }) => values[id] === undefined)
@@ -111,7 +115,7 @@ export function createEntries(db: Database, index: EntryIndex) {
     const rows = await tx
       .update(entries)
       .set({ live: null, published: null })
-      .where(and(eq(entries.catalogueId, catalogueId), among(ids), isNotNull(entries.live)))
+      .where(and(eq(entries.catalogueId, catalogueId), among(entries.id, ids), isNotNull(entries.live)))
       .returning({ id: entries.id })
     await recordEntryFiles(
       tx,
@@ -326,7 +330,7 @@ export function createEntries(db: Database, index: EntryIndex) {
         await tx
           .update(entries)
           .set({ deleted: new Date() })
-          .where(and(eq(entries.catalogueId, catalogueId), among(ids), isNull(entries.deleted)))
+          .where(and(eq(entries.catalogueId, catalogueId), among(entries.id, ids), isNull(entries.deleted)))
       })
     },
 

@@ -2,6 +2,7 @@ import { and, asc, eq, isNull, sql } from 'drizzle-orm'
 import type { EntryItem, LiveEntry } from '../../../core/catalogue/entry'
 import type { Catalogue } from '../../../core/catalogue/catalogue'
 import { titleOf } from '../../../core/catalogue/values'
+import { among } from '../../db/among'
 import type { Database } from '../../db/connection'
 import { entries, retiredCatalogueSlugs, retiredEntrySlugs } from '../../db/schema'
 import type { Events } from '../events'
@@ -92,7 +93,7 @@ export function createEntryIndex(db: Database, events: Events) {
     const rows = await db
       .select(columns)
       .from(entries)
-      .where(and(eq(entries.catalogueId, catalogue), isNull(entries.deleted), sql`${entries.id} = any(${sql.param([...ids])}::text[])`))
+      .where(and(eq(entries.catalogueId, catalogue), isNull(entries.deleted), among(entries.id, ids)))
     const read = new Map(rows.map(row => [row.id, row]))
     const stands =
       rows.every(({ id, place }) => before.places.get(id) === place) && [...ids].every(id => read.has(id) || !before.places.has(id))

@@ -1,4 +1,4 @@
-import { and, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
+import { and, eq, isNotNull, isNull, sql } from 'drizzle-orm'
 import { MOST_ENTRIES, type Values } from '../../../core/catalogue/entry'
 import { TITLE, type Field } from '../../../core/catalogue/field'
 import { faultOf, filesIn, titleOf, writeCell } from '../../../core/catalogue/values'
@@ -6,6 +6,7 @@ import { firstFree } from '../../../core/files/handle'
 import { newId } from '../../../core/id'
 import { slugOf } from '../../../core/page/slug'
 import { Problem } from '../../../core/problem'
+import { among } from '../../db/among'
 import type { Queryable } from '../../db/connection'
 import { insertMany } from '../../db/insertMany'
 import { entries, entryFiles, retiredEntrySlugs, type Side } from '../../db/schema'
@@ -28,14 +29,17 @@ export async function recordEntryFiles(
       : [],
   )
   const ids = written.map(({ id }) => id)
-  await tx.delete(entryFiles).where(and(eq(entryFiles.side, side), sql`${entryFiles.entryId} = any(${sql.param(ids)}::text[])`))
+  await tx.delete(entryFiles).where(and(eq(entryFiles.side, side), among(entryFiles.entryId, ids)))
   for (let at = 0; at < rows.length; at += AT_ONCE) await insertMany(tx, entryFiles, rows.slice(at, at + AT_ONCE))
 }
 
 /** Shows visitors entries as they are written, in the caller's transaction that holds them; what they show is kept as a version. */
 export async function showEntries(tx: Queryable, fields: Field[], shown: { id: string; values: Values }[], by: string): Promise<void> {
   if (!shown.length) return
-  const those = sql`${entries.id} = any(${sql.param(shown.map(({ id }) => id))}::text[])`
+  const those = among(
+    entries.id,
+    shown.map(({ id }) => id),
+  )
   await tx.execute(sql`insert into entry_versions (entry_id, number, "values", by)
     select ${entries.id}, coalesce((select max(number) from entry_versions where entry_id = ${entries.id}), 0) + 1, ${entries.values}, ${by}
     from ${entries} where ${those}`)
@@ -87,7 +91,7 @@ export async function restoreEntries(tx: Queryable, catalogueId: string, ids: st
   const rows = await tx
     .select({ id: entries.id, slug: entries.slug })
     .from(entries)
-    .where(and(eq(entries.catalogueId, catalogueId), inArray(entries.id, ids), isNotNull(entries.deleted)))
+    .where(and(eq(entries.catalogueId, catalogueId), among(entries.id, ids), isNotNull(entries.deleted)))
   const slugs: string[] = []
   for (const { id, slug: wished } of rows) {
     const slug = firstFree(wished, candidate => taken.has(candidate))
@@ -100,9 +104,7 @@ export async function restoreEntries(tx: Queryable, catalogueId: string, ids: st
 
 /** Addresses of entries are their own from now on: whoever was there before is not led on from them any more. */
 const takeAddresses = (tx: Queryable, catalogueId: string, slugs: string[]) =>
-  tx
-    .delete(retiredEntrySlugs)
-    .where(and(eq(retiredEntrySlugs.catalogueId, catalogueId), sql`${retiredEntrySlugs.slug} = any(${sql.param(slugs)}::text[])`))
+  tx.delete(retiredEntrySlugs).where(and(eq(retiredEntrySlugs.catalogueId, catalogueId), among(retiredEntrySlugs.slug, slugs)))
 
 /** The addresses that are taken in a catalogue. */
 async function slugsOf(tx: Queryable, catalogueId: string): Promise<Set<string>> {
@@ -196,7 +198,7 @@ export async function mustBeUnique(tx: Queryable, catalogue: { id: string; field
     const { rows } = await tx.execute<{ id: string; held: Values[string] }>(sql`
       select changed.id as id, changed.held as held from
         (select ${entries.id} as id, ${value} as held from ${entries}
-          where ${entries.catalogueId} = ${catalogue.id} and ${entries.deleted} is null and ${entries.id} = any(${sql.param(ids)}::text[])) as changed
+          where ${entries.catalogueId} = ${catalogue.id} and ${entries.deleted} is null and ${among(entries.id, ids)}) as changed
         join (select ${value} as held, count(*) as held_by from ${entries}
           where ${entries.catalogueId} = ${catalogue.id} and ${entries.deleted} is null and ${value} is not null
           group by 1 having count(*) > 1) as doubled on doubled.held = changed.held
@@ -225,5 +227,5 @@ export const holdEntries = (tx: Queryable, catalogueId: string, ids: string[]) =
   tx
     .select()
     .from(entries)
-    .where(and(eq(entries.catalogueId, catalogueId), inArray(entries.id, ids), isNull(entries.deleted)))
+    .where(and(eq(entries.catalogueId, catalogueId), among(entries.id, ids), isNull(entries.deleted)))
     .for('update')

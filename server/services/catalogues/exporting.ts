@@ -1,10 +1,10 @@
-import { inArray } from 'drizzle-orm'
 import type { ExportFormat } from '../../../core/catalogue/entry'
 import type { Field } from '../../../core/catalogue/field'
 import { filesIn, writeCell } from '../../../core/catalogue/values'
 import { csvLines } from '../../../core/csvLine'
 import type { FileItem } from '../../../core/files/fileItem'
 import { distinctPaths } from '../../../core/zip/safePaths'
+import { among } from '../../db/among'
 import type { Database } from '../../db/connection'
 import { files } from '../../db/schema'
 import type { LaidOut, Pack } from '../bundles/packing'
@@ -26,7 +26,7 @@ const MARK = '\uFEFF'
 export function createEntryExport(db: Database, index: EntryIndex, pack: Pack) {
   async function handles(fields: Field[], all: { values: Parameters<typeof filesIn>[1] }[]): Promise<Map<string, string>> {
     const ids = [...new Set(all.flatMap(({ values }) => filesIn(fields, values)))]
-    const rows = ids.length ? await db.select({ id: files.id, handle: files.handle }).from(files).where(inArray(files.id, ids)) : []
+    const rows = ids.length ? await db.select({ id: files.id, handle: files.handle }).from(files).where(among(files.id, ids)) : []
     return new Map(rows.map(({ id, handle }) => [id, handle]))
   }
 

@@ -1,9 +1,10 @@
-import { and, desc, eq, inArray, lt } from 'drizzle-orm'
+import { and, desc, eq, lt } from 'drizzle-orm'
 import type { BinnedField, HeldValue, Value, Values } from '../../../core/catalogue/entry'
 import { fieldSchema, fieldsSchema, isFileKind, type Field } from '../../../core/catalogue/field'
 import { freeName } from '../../../core/folders/folderTree'
 import { newId } from '../../../core/id'
 import { Problem, notFound } from '../../../core/problem'
+import { among } from '../../db/among'
 import type { Database, Queryable } from '../../db/connection'
 import { binnedFields, catalogues, entries, files } from '../../db/schema'
 import { holdCatalogue } from './catalogueRows'
@@ -40,7 +41,7 @@ function withoutGone(field: Field, value: Value | undefined, there: ReadonlySet<
 async function filesThere(tx: Queryable, field: Field, held: HeldValue[]): Promise<Set<string>> {
   if (!isFileKind(field.kind)) return new Set()
   const ids = [...new Set(held.flatMap(({ draft, live }) => [draft ?? [], live ?? []].flat() as string[]))]
-  const rows = ids.length ? await tx.select({ id: files.id }).from(files).where(inArray(files.id, ids)) : []
+  const rows = ids.length ? await tx.select({ id: files.id }).from(files).where(among(files.id, ids)) : []
   return new Set(rows.map(({ id }) => id))
 }
 
@@ -90,7 +91,7 @@ export function createFieldBin(db: Database) {
         const rows = await tx
           .select({ id: entries.id, values: entries.values, live: entries.live })
           .from(entries)
-          .where(and(eq(entries.catalogueId, catalogueId), inArray(entries.id, ids)))
+          .where(and(eq(entries.catalogueId, catalogueId), among(entries.id, ids)))
           .for('update')
         const put = (values: Values, value: Value | undefined): Values => (value === undefined ? values : { ...values, [field.id]: value })
         await rewriteEntries(

@@ -1,8 +1,9 @@
-import { and, eq, inArray, isNull } from 'drizzle-orm'
+import { and, eq, isNull } from 'drizzle-orm'
 import { fieldOf } from '../../../core/catalogue/catalogue'
 import { isFileKind } from '../../../core/catalogue/field'
 import { matchFiles, type Matched } from '../../../core/catalogue/match'
 import { Problem } from '../../../core/problem'
+import { among } from '../../db/among'
 import type { Database } from '../../db/connection'
 import { editions, files } from '../../db/schema'
 import { catalogueItem } from './catalogueRows'
@@ -25,7 +26,7 @@ export function createFileFields(db: Database, index: EntryIndex) {
         .select({ id: files.id, name: editions.fileName })
         .from(files)
         .innerJoin(editions, and(eq(editions.fileId, files.id), eq(editions.number, files.edition)))
-        .where(and(inArray(files.id, ids), isNull(files.deleted)))
+        .where(and(among(files.id, ids), isNull(files.deleted)))
       const order = new Map(ids.map((id, at) => [id, at]))
       named.sort((a, b) => order.get(a.id)! - order.get(b.id)!)
       const { all } = await index.entriesOf(catalogueId)

@@ -1,10 +1,11 @@
 import { setImmediate as turn } from 'node:timers/promises'
-import { and, eq, inArray, isNull } from 'drizzle-orm'
+import { and, eq, isNull } from 'drizzle-orm'
 import type { Catalogue } from '../../../core/catalogue/catalogue'
 import { isFileKind, type Field } from '../../../core/catalogue/field'
 import { looseFiles, placeFiles, type FolderFile } from '../../../core/catalogue/folderFiles'
 import { entryMatcher, type EntryToMatch, type Matched, type Stray } from '../../../core/catalogue/match'
 import { createQueue } from '../../../core/queue'
+import { among } from '../../db/among'
 import type { Database, Queryable } from '../../db/connection'
 import { editions, files } from '../../db/schema'
 import { laterTrouble } from '../../log'
@@ -36,7 +37,7 @@ export function createFolderFields(db: Database, index: EntryIndex, tree: KeptTr
       .select({ id: files.id, name: editions.fileName, created: files.created })
       .from(files)
       .innerJoin(editions, and(eq(editions.fileId, files.id), eq(editions.number, files.edition)))
-      .where(and(inArray(files.folder, folders), isNull(files.deleted)))
+      .where(and(among(files.folder, folders), isNull(files.deleted)))
     return rows.map(row => ({ ...row, created: row.created.getTime() }))
   }
 

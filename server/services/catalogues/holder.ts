@@ -3,6 +3,7 @@ import type { Values } from '../../../core/catalogue/entry'
 import { fieldsSchema, isFileKind, type Field } from '../../../core/catalogue/field'
 import { titleOf } from '../../../core/catalogue/values'
 import type { Use } from '../../../core/files/fileItem'
+import { among } from '../../db/among'
 import type { Queryable } from '../../db/connection'
 import { catalogues, entries, entryFiles } from '../../db/schema'
 import type { Holder, TakeBack } from '../uses/holders'
@@ -28,7 +29,7 @@ function withFile(fields: Field[], values: Values, from: ReadonlySet<string>, to
 
 /** Entries that hold some files, held for the caller's transaction, with the fields of their catalogues. */
 async function holding(q: Queryable, files: string[]) {
-  const held = q.selectDistinct({ id: entryFiles.entryId }).from(entryFiles).where(inArray(entryFiles.fileId, files))
+  const held = q.selectDistinct({ id: entryFiles.entryId }).from(entryFiles).where(among(entryFiles.fileId, files))
   return q
     .select({ id: entries.id, values: entries.values, live: entries.live, catalogueId: entries.catalogueId, fields: catalogues.fields })
     .from(entries)
@@ -38,9 +39,9 @@ async function holding(q: Queryable, files: string[]) {
 }
 
 /** Catalogues that take the files of a field from one of some folders, or their tables from one of some files. */
-const leaning = (files: string[], folders: string[]) => sql`${catalogues.source} ->> 'file' = any(${sql.param(files)}::text[])
+const leaning = (files: string[], folders: string[]) => sql`${among(sql`${catalogues.source} ->> 'file'`, files)}
   or exists (
-    select 1 from jsonb_array_elements(${catalogues.fields}) as field where field ->> 'folder' = any(${sql.param(folders)}::text[])
+    select 1 from jsonb_array_elements(${catalogues.fields}) as field where ${among(sql`field ->> 'folder'`, folders)}
   )`
 
 /** What catalogues lean on as wholes: the folder whose files a field takes, and the file that tables come from. */
@@ -119,7 +120,7 @@ export const entryHolder: Holder = {
       .from(entryFiles)
       .innerJoin(entries, and(eq(entries.id, entryFiles.entryId), isNull(entries.deleted)))
       .innerJoin(catalogues, eq(catalogues.id, entries.catalogueId))
-      .where(inArray(entryFiles.fileId, files))
+      .where(among(entryFiles.fileId, files))
       .orderBy(sql`${catalogues.created}`, entries.place)
     const merged = new Map<string, Use>()
     for (const { fileId, field, side, entry, values, catalogue, name, fields } of rows) {

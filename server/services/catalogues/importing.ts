@@ -12,6 +12,7 @@ import { fold } from '../../../core/find/fold'
 import { newId } from '../../../core/id'
 import type { JobItem } from '../../../core/jobs/jobItem'
 import { Problem, notFound } from '../../../core/problem'
+import { among } from '../../db/among'
 import type { Database, Queryable } from '../../db/connection'
 import { insertMany } from '../../db/insertMany'
 import { catalogues, editions, entries, entryImportRows, entryImports, files, pages } from '../../db/schema'
@@ -175,10 +176,7 @@ export function createImporting(db: Database, { catalogues: catalogueService, jo
       const held = await holdEntries(tx, catalogueId, ids)
       if (!held.length) return
       const gone = held.map(({ id }) => id)
-      await tx
-        .update(entries)
-        .set({ deleted: new Date() })
-        .where(sql`${entries.id} = any(${sql.param(gone)}::text[])`)
+      await tx.update(entries).set({ deleted: new Date() }).where(among(entries.id, gone))
       await noteRows(
         tx,
         importId,
@@ -198,13 +196,9 @@ export function createImporting(db: Database, { catalogues: catalogueService, jo
     const untouched = changed.filter(({ entryId, revision }) => now.get(entryId)?.revision === revision)
     const made = untouched.filter(({ before }) => before === null).flatMap(({ entryId }) => now.get(entryId)!)
     const [seen, unseen] = [made.filter(({ live }) => live), made.filter(({ live }) => !live)].map(rows => rows.map(({ id }) => id))
-    if (unseen!.length) await tx.delete(entries).where(sql`${entries.id} = any(${sql.param(unseen)}::text[])`)
+    if (unseen!.length) await tx.delete(entries).where(among(entries.id, unseen!))
     // What visitors have seen does not go for good.
-    if (seen!.length)
-      await tx
-        .update(entries)
-        .set({ deleted: new Date() })
-        .where(sql`${entries.id} = any(${sql.param(seen)}::text[])`)
+    if (seen!.length) await tx.update(entries).set({ deleted: new Date() }).where(among(entries.id, seen!))
     await writeValues(
       tx,
       fields,
@@ -212,9 +206,7 @@ export function createImporting(db: Database, { catalogues: catalogueService, jo
     )
     const binned = some.filter(row => row.binned).map(({ entryId }) => entryId)
     if (binned.length) await restoreEntries(tx, catalogueId, binned)
-    await tx
-      .delete(entryImportRows)
-      .where(and(eq(entryImportRows.importId, importId), sql`${entryImportRows.entryId} = any(${sql.param(ids)}::text[])`))
+    await tx.delete(entryImportRows).where(and(eq(entryImportRows.importId, importId), among(entryImportRows.entryId, ids)))
     return { rows: some.length, changedSince: changed.filter(({ entryId }) => now.has(entryId)).length - untouched.length }
   }
 

@@ -1,25 +1,11 @@
-import {
-  and,
-  asc,
-  desc,
-  eq,
-  exists,
-  getTableColumns,
-  inArray,
-  isNotNull,
-  isNull,
-  like,
-  lt,
-  sql,
-  type SQL,
-  type SQLWrapper,
-} from 'drizzle-orm'
+import { and, asc, desc, eq, exists, getTableColumns, isNotNull, isNull, like, lt, sql, type SQL, type SQLWrapper } from 'drizzle-orm'
 import { contactRulesSchema, type Contact, type ContactItem, type ContactQuery, type ContactRules } from '../../../core/contacts/contact'
 import { csvLine } from '../../../core/csvLine'
 import type { Admitted } from '../../../core/gate/admission'
 import { VisitorProblem } from '../../../core/language/visitorProblem'
 import { newId } from '../../../core/id'
 import { notFound } from '../../../core/problem'
+import { among } from '../../db/among'
 import type { Database, Queryable } from '../../db/connection'
 import { holding, nearBy } from '../../db/like'
 import { admissions, contacts, files, gates, gateTakes, hookMessages, outbox, settings } from '../../db/schema'
@@ -141,10 +127,10 @@ export function createContacts(db: Database, events: Events, alsoErased: AlsoEra
   async function eraseAll(tx: Queryable, rows: { id: string; email: string }[]): Promise<void> {
     if (!rows.length) return
     const passes = rows.map(({ id }) => passOf(id))
-    await tx.delete(gateTakes).where(inArray(gateTakes.pass, passes))
+    await tx.delete(gateTakes).where(among(gateTakes.pass, passes))
     await forgetPersons(tx, passes)
     await tx.delete(outbox).where(
-      inArray(
+      among(
         outbox.to,
         rows.map(({ email }) => email),
       ),
@@ -158,7 +144,7 @@ export function createContacts(db: Database, events: Events, alsoErased: AlsoEra
     for (const { email } of rows) await tx.delete(hookMessages).where(like(hookMessages.body, holding(JSON.stringify(email))))
     // With what they wrote and agreed to.
     await tx.delete(contacts).where(
-      inArray(
+      among(
         contacts.id,
         rows.map(({ id }) => id),
       ),
@@ -256,7 +242,7 @@ export function createContacts(db: Database, events: Events, alsoErased: AlsoEra
               .select()
               .from(admissions)
               .where(
-                inArray(
+                among(
                   admissions.contactId,
                   rows.map(({ id }) => id),
                 ),

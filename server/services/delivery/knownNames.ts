@@ -1,4 +1,5 @@
-import { asc, gt, inArray } from 'drizzle-orm'
+import { asc, gt } from 'drizzle-orm'
+import { among } from '../../db/among'
 import type { Database } from '../../db/connection'
 import { files, retiredHandles, retiredSignposts, signposts } from '../../db/schema'
 import type { Events } from '../events'
@@ -49,11 +50,11 @@ export function createKnownNames(db: Database, events: Events) {
       if (!loaded) await loadAll()
       // A handle that is given back or taken away is that of a file that changed.
       if (ids.length) {
-        for (const { handle } of await db.select({ handle: files.handle }).from(files).where(inArray(files.id, ids))) names.add(handle)
+        for (const { handle } of await db.select({ handle: files.handle }).from(files).where(among(files.id, ids))) names.add(handle)
         for (const { handle } of await db
           .select({ handle: retiredHandles.handle })
           .from(retiredHandles)
-          .where(inArray(retiredHandles.fileId, ids)))
+          .where(among(retiredHandles.fileId, ids)))
           names.add(handle)
       }
       if (withSignposts) {

@@ -1,8 +1,9 @@
-import { and, eq, gte, inArray, lte, sql } from 'drizzle-orm'
+import { and, eq, gte, lte, sql } from 'drizzle-orm'
 import type { Occasion } from '../../../core/tally/occasions'
 import type { Narrowing } from '../../../core/tally/columns'
 import type { Listed } from '../../../core/tally/particulars'
 import type { SpanFound } from '../../../core/tally/span'
+import { among } from '../../db/among'
 import type { Database } from '../../db/connection'
 import { dailyCounts, pages, uses } from '../../db/schema'
 
@@ -28,12 +29,7 @@ export function createBeside(db: Database) {
       .select({ of: dailyCounts.of, count: sql<number>`sum(${dailyCounts.count})::int` })
       .from(dailyCounts)
       .where(
-        and(
-          eq(dailyCounts.what, what),
-          gte(dailyCounts.day, firstDay),
-          lte(dailyCounts.day, lastDay),
-          ids && sql`${dailyCounts.of} = any(${sql.param(ids)}::text[])`,
-        ),
+        and(eq(dailyCounts.what, what), gte(dailyCounts.day, firstDay), lte(dailyCounts.day, lastDay), ids && among(dailyCounts.of, ids)),
       )
       .groupBy(dailyCounts.of)
     return new Map(rows.map(({ of, count }) => [of, count]))
@@ -46,7 +42,7 @@ export function createBeside(db: Database) {
       .selectDistinct({ placement: uses.placement, page: uses.pageId, edge: pages.edge })
       .from(uses)
       .innerJoin(pages, eq(pages.id, uses.pageId))
-      .where(and(inArray(uses.placement, placements), eq(uses.side, 'live')))
+      .where(and(among(uses.placement, placements), eq(uses.side, 'live')))
     const seen = await totals('seen', days)
     return new Map(
       places.map(({ placement, page, edge }) => [placement, { seen: edge && edge !== 'entry' ? sumOf(seen) : (seen.get(page) ?? 0) }]),

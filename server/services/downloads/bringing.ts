@@ -12,6 +12,7 @@ import type { CountedDownload } from '../../../core/tally/merge'
 import { NO_PARTICULARS } from '../../../core/tally/particulars'
 import { dayAt } from '../../../core/tally/span'
 import { momentOf, startOfDay } from '../../../core/timetable/wallTime'
+import { among } from '../../db/among'
 import type { Database } from '../../db/connection'
 import { downloads, editions, files, imports } from '../../db/schema'
 import type { BroughtMessage, BroughtTask } from '../../workers/brought'
@@ -58,7 +59,7 @@ export function createBringing(db: Database, site: () => Promise<SiteFacts>, inc
 
   async function titlesOf(ids: string[]) {
     const rows = ids.length
-      ? await db.select({ id: files.id, title: files.title, handle: files.handle }).from(files).where(inArray(files.id, ids))
+      ? await db.select({ id: files.id, title: files.title, handle: files.handle }).from(files).where(among(files.id, ids))
       : []
     return new Map(rows.map(row => [row.id, row]))
   }

@@ -1,6 +1,7 @@
-import { and, desc, eq, gte, inArray, lt, lte, sql } from 'drizzle-orm'
+import { and, desc, eq, gte, lt, lte, sql } from 'drizzle-orm'
 import type { Misses, Occasion } from '../../../core/tally/occasions'
 import type { Stretch } from '../../../core/tally/columns'
+import { among } from '../../db/among'
 import type { Database } from '../../db/connection'
 import { dailyCounts, downloads, files, gates, pages } from '../../db/schema'
 import type { Days } from './beside'
@@ -33,7 +34,7 @@ export function createMisses(db: Database) {
       .where(
         and(
           during,
-          inArray(
+          among(
             dailyCounts.of,
             most.map(({ key }) => key),
           ),
@@ -50,15 +51,15 @@ export function createMisses(db: Database) {
     const rows = await db
       .select({ id: downloads.fileId, count: sql<number>`sum(${downloads.count})::int` })
       .from(downloads)
-      .where(and(inArray(downloads.fileId, ids), gte(downloads.at, new Date(from * 1000)), lt(downloads.at, new Date(to * 1000))))
+      .where(and(among(downloads.fileId, ids), gte(downloads.at, new Date(from * 1000)), lt(downloads.at, new Date(to * 1000))))
       .groupBy(downloads.fileId)
     return new Map(rows.map(({ id, count }) => [id, count]))
   }
 
   async function names(fileIds: string[], gateIds: string[]): Promise<Misses['names']> {
-    const found = await db.select({ id: files.id, title: files.title }).from(files).where(inArray(files.id, fileIds))
-    const onPages = await db.select({ id: pages.id, title: pages.title }).from(pages).where(inArray(pages.id, fileIds))
-    const behind = await db.select({ id: gates.id, title: gates.name }).from(gates).where(inArray(gates.id, gateIds))
+    const found = await db.select({ id: files.id, title: files.title }).from(files).where(among(files.id, fileIds))
+    const onPages = await db.select({ id: pages.id, title: pages.title }).from(pages).where(among(pages.id, fileIds))
+    const behind = await db.select({ id: gates.id, title: gates.name }).from(gates).where(among(gates.id, gateIds))
     const at = (folder: string) => (row: { id: string; title: string }) => [
       row.id,
       { title: row.title, place: `/desk/${folder}/${row.id}` },

@@ -1,7 +1,7 @@
-import { eq, sql, type SQL } from 'drizzle-orm'
-import type { PgColumn } from 'drizzle-orm/pg-core'
+import { eq } from 'drizzle-orm'
 import type { Named } from '../../../core/tally/board'
 import { LISTED, type Listed } from '../../../core/tally/particulars'
+import { among } from '../../db/among'
 import type { Database } from '../../db/connection'
 import { contacts, files, folders, guests, imports, pages, personalLinks, signposts, uses } from '../../db/schema'
 import { passOf } from '../contacts/contacts'
@@ -10,9 +10,6 @@ import { passOfGuest } from '../guests/guests'
 /** Identities, by what they are of. */
 export type Keys = Partial<Record<Listed, Iterable<string>>>
 export type Names = Record<string, Record<string, Named>>
-
-/** One parameter for all: a table asks for thousands at once. */
-const among = (column: PgColumn, ids: string[]): SQL => sql`${column} = any(${sql.param(ids)}::text[])`
 
 /** Who it is stays with who may see contacts. */
 const unnamed = async (ids: string[]) =>

@@ -1,5 +1,5 @@
 import { randomBytes } from 'node:crypto'
-import { count, desc, eq, inArray } from 'drizzle-orm'
+import { count, desc, eq } from 'drizzle-orm'
 import { askPageHtml, GATE_CSS } from '../../../core/gate/gatePage'
 import type { NewPersonalLink, PersonalLink } from '../../../core/gate/personalLink'
 import { newId } from '../../../core/id'
@@ -7,6 +7,7 @@ import { VisitorProblem } from '../../../core/language/visitorProblem'
 import { filePath } from '../../../core/page/href'
 import { Problem, notFound } from '../../../core/problem'
 import { SEEK_CSS } from '../../../core/search/searchCss'
+import { among } from '../../db/among'
 import type { Database } from '../../db/connection'
 import { gateTakes, personalLinks } from '../../db/schema'
 import { isOut } from '../files/items'
@@ -48,7 +49,7 @@ export function createPersonalLinks({ db, passes, library, outbox, letters, cont
           .select({ id: gateTakes.gateId, count: count() })
           .from(gateTakes)
           .where(
-            inArray(
+            among(
               gateTakes.gateId,
               rows.map(({ id }) => id),
             ),

@@ -1,10 +1,11 @@
-import { and, eq, gt, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm'
+import { and, eq, gt, isNotNull, isNull, sql, type SQL } from 'drizzle-orm'
 import type { Facts, FileItem, PreviewState, ReadingState } from '../../../core/files/fileItem'
 import { familyOf, typeTag } from '../../../core/files/mediaType'
 import { remarksOn } from '../../../core/files/remarks'
 import { Problem, notFound } from '../../../core/problem'
 import type { Trouble } from '../../../core/trust/trustReports'
 import { filledLooks } from '../uses/filled'
+import { among } from '../../db/among'
 import type { Queryable } from '../../db/connection'
 import { blobs, bundles, downloads, editions, entries, entryFiles, files, pages, signposts, uses } from '../../db/schema'
 
@@ -84,13 +85,13 @@ export async function countUses(db: Queryable, ids?: string[]): Promise<Map<stri
     await db
       .select({ fileId: uses.fileId, count: sql<number>`count(distinct (${uses.pageId}, ${uses.placement}))::int` })
       .from(uses)
-      .where(ids && inArray(uses.fileId, ids))
+      .where(ids && among(uses.fileId, ids))
       .groupBy(uses.fileId),
   )
   const shared = await db
     .select({ fileId: pages.picture, count: sql<number>`count(*)::int` })
     .from(pages)
-    .where(ids ? inArray(pages.picture, ids) : isNotNull(pages.picture))
+    .where(ids ? among(pages.picture, ids) : isNotNull(pages.picture))
     .groupBy(pages.picture)
   const filled = (await filledLooks(db)).filter(({ fileId }) => !ids || ids.includes(fileId)).map(({ fileId }) => ({ fileId, count: 1 }))
   const pointed = await db
@@ -100,14 +101,14 @@ export async function countUses(db: Queryable, ids?: string[]): Promise<Map<stri
     })
     .from(signposts)
     .leftJoin(uses, eq(uses.signpostId, signposts.id))
-    .where(ids ? inArray(signposts.fileId, ids) : isNotNull(signposts.fileId))
+    .where(ids ? among(signposts.fileId, ids) : isNotNull(signposts.fileId))
     .groupBy(signposts.fileId)
   // Fields of entries that hold it, written and live alike.
   const held = await db
     .select({ fileId: entryFiles.fileId, count: sql<number>`count(distinct (${entryFiles.entryId}, ${entryFiles.field}))::int` })
     .from(entryFiles)
     .innerJoin(entries, and(eq(entries.id, entryFiles.entryId), isNull(entries.deleted)))
-    .where(ids && inArray(entryFiles.fileId, ids))
+    .where(ids && among(entryFiles.fileId, ids))
     .groupBy(entryFiles.fileId)
   for (const { fileId, count } of [...shared, ...filled, ...pointed, ...held]) counts.set(fileId!, (counts.get(fileId!) ?? 0) + count)
   return counts
@@ -117,13 +118,13 @@ async function countAll(db: Queryable, ids?: string[]): Promise<Counts> {
   const downloaded = await db
     .select({ fileId: downloads.fileId, count: sql<number>`sum(${downloads.count})::int` })
     .from(downloads)
-    .where(ids && inArray(downloads.fileId, ids))
+    .where(ids && among(downloads.fileId, ids))
     .groupBy(downloads.fileId)
   // Few files have more than one edition.
   const newest = await db
     .select({ fileId: editions.fileId, count: sql<number>`max(${editions.number})::int` })
     .from(editions)
-    .where(and(gt(editions.number, 1), ids && inArray(editions.fileId, ids)))
+    .where(and(gt(editions.number, 1), ids && among(editions.fileId, ids)))
     .groupBy(editions.fileId)
   return { uses: await countUses(db, ids), downloads: toMap(downloaded), newest: toMap(newest) }
 }
@@ -185,7 +186,7 @@ async function read(db: Queryable, where: SQL): Promise<FileItem[]> {
 }
 
 /** Files by identity, those in the bin too. */
-export const filesById = async (db: Queryable, ids: string[]): Promise<FileItem[]> => (ids.length ? read(db, inArray(files.id, ids)) : [])
+export const filesById = async (db: Queryable, ids: string[]): Promise<FileItem[]> => (ids.length ? read(db, among(files.id, ids)) : [])
 
 const NOTHING_COUNTED: Counts = { uses: new Map(), downloads: new Map(), newest: new Map() }
 
@@ -193,11 +194,11 @@ const NOTHING_COUNTED: Counts = { uses: new Map(), downloads: new Map(), newest:
  * Files by identity, without what has to be counted for them (uses, downloads, whether an edition waits): one question instead of seven.
  */
 export const filesUncounted = async (db: Queryable, ids: string[]): Promise<FileItem[]> =>
-  ids.length ? (await readRows(db, inArray(files.id, ids))).map(row => toItem(row, NOTHING_COUNTED)) : []
+  ids.length ? (await readRows(db, among(files.id, ids))).map(row => toItem(row, NOTHING_COUNTED)) : []
 
 /** Files whose current edition holds these bytes, those in the bin too. */
 export const filesWithBytes = async (db: Queryable, sha256: string[]): Promise<FileItem[]> =>
-  sha256.length ? read(db, inArray(editions.sha256, sha256)) : []
+  sha256.length ? read(db, among(editions.sha256, sha256)) : []
 
 /** Every file there is, a few at a time in the order of their identities: no batch holds a visitor up for long. */
 export async function* allFiles(db: Queryable, batch = 120): AsyncGenerator<FileItem[]> {

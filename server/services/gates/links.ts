@@ -1,5 +1,6 @@
-import { eq, inArray } from 'drizzle-orm'
+import { eq } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
+import { among } from '../../db/among'
 import type { Database, Queryable } from '../../db/connection'
 import { personalLinks } from '../../db/schema'
 import type { Events } from '../events'
@@ -39,8 +40,5 @@ export const linkOfGate = (gate: string): string | undefined => (gate.startsWith
 
 /** Says no more whom links were sent to, in the caller's transaction; they lead on. */
 export async function forgetSentTo(tx: Queryable, emails: readonly string[]): Promise<void> {
-  await tx
-    .update(personalLinks)
-    .set({ email: '', note: 'For somebody who is forgotten' })
-    .where(inArray(personalLinks.email, [...emails]))
+  await tx.update(personalLinks).set({ email: '', note: 'For somebody who is forgotten' }).where(among(personalLinks.email, emails))
 }

@@ -1,7 +1,8 @@
-import { and, asc, count, desc, eq, exists, ilike, inArray, notInArray, or, sql, type SQL } from 'drizzle-orm'
+import { and, asc, count, desc, eq, exists, ilike, notInArray, or, sql, type SQL } from 'drizzle-orm'
 import type { GroupItem, GuestChange, GuestItem, GuestQuery, NewGuests } from '../../../core/guests/guest'
 import { newId } from '../../../core/id'
 import { Problem, notFound } from '../../../core/problem'
+import { among } from '../../db/among'
 import type { Database, Queryable } from '../../db/connection'
 import { holding, nearBy } from '../../db/like'
 import { gateTakes, groupMembers, groups, guests, outbox } from '../../db/schema'
@@ -35,7 +36,7 @@ export function createGuests(db: Database, alsoForgotten: AlsoForgotten) {
 
   async function itemsOf(rows: (typeof guests.$inferSelect)[]): Promise<GuestItem[]> {
     const ids = rows.map(({ id }) => id)
-    const own = ids.length ? await db.select().from(groupMembers).where(inArray(groupMembers.guestId, ids)) : []
+    const own = ids.length ? await db.select().from(groupMembers).where(among(groupMembers.guestId, ids)) : []
     return rows.map(({ id, email, name, passwordHash, created, came }) => ({
       id,
       email,
@@ -50,11 +51,7 @@ export function createGuests(db: Database, alsoForgotten: AlsoForgotten) {
   /** @throws Problem 404 where a group is gone */
   async function mustBeGroups(tx: Queryable, ids: readonly string[]): Promise<void> {
     if (!ids.length) return
-    const there = await tx
-      .select({ id: groups.id })
-      .from(groups)
-      .where(inArray(groups.id, [...ids]))
-      .for('key share')
+    const there = await tx.select({ id: groups.id }).from(groups).where(among(groups.id, ids)).for('key share')
     if (there.length < new Set(ids).size) throw notFound('group')
   }
 
@@ -90,7 +87,7 @@ export function createGuests(db: Database, alsoForgotten: AlsoForgotten) {
 
     /** Some of them by identity, for gates that name them. */
     async some(ids: string[]): Promise<GuestItem[]> {
-      return ids.length ? itemsOf(await db.select().from(guests).where(inArray(guests.id, ids))) : []
+      return ids.length ? itemsOf(await db.select().from(guests).where(among(guests.id, ids))) : []
     },
 
     /** Puts people in; who is there already keeps what is known of them. @returns their identities, in the order they were given */

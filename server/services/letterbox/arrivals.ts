@@ -1,7 +1,8 @@
-import { and, asc, desc, eq, exists, gt, ilike, inArray, isNull, or, sql, type SQL } from 'drizzle-orm'
+import { and, asc, desc, eq, exists, gt, ilike, isNull, or, sql, type SQL } from 'drizzle-orm'
 import type { Arrival, ArrivalQuery } from '../../../core/letterbox/arrival'
 import { CLOSED_GATE } from '../../../core/gate/gate'
 import { notFound } from '../../../core/problem'
+import { among } from '../../db/among'
 import type { Database, Queryable } from '../../db/connection'
 import { holding } from '../../db/like'
 import { arrivalFiles, arrivals, files } from '../../db/schema'
@@ -43,7 +44,7 @@ export function createArrivals(db: Database) {
       .select()
       .from(arrivalFiles)
       .where(
-        inArray(
+        among(
           arrivalFiles.arrivalId,
           rows.map(({ id }) => id),
         ),
@@ -105,10 +106,10 @@ export function createArrivals(db: Database) {
         .select({ fileId: arrivalFiles.fileId })
         .from(arrivalFiles)
         .innerJoin(arrivals, eq(arrivals.id, arrivalFiles.arrivalId))
-        .where(inArray(arrivals.email, [...emails]))
-      await tx.delete(arrivals).where(inArray(arrivals.email, [...emails]))
+        .where(among(arrivals.email, emails))
+      await tx.delete(arrivals).where(among(arrivals.email, emails))
       const ids = gone.flatMap(({ fileId }) => fileId ?? [])
-      if (ids.length) await deleteForGood(tx, and(inArray(files.id, ids), eq(files.gate, CLOSED_GATE)))
+      if (ids.length) await deleteForGood(tx, and(among(files.id, ids), eq(files.gate, CLOSED_GATE)))
     },
   }
 }

@@ -1,10 +1,13 @@
-import { and, eq, inArray, isNotNull, lt, sql, type SQL } from 'drizzle-orm'
+import { and, eq, isNotNull, lt, sql, type SQL } from 'drizzle-orm'
 import type { DeleteFile } from '../../../core/files/fileItem'
 import type { Selection } from '../../../core/files/selection'
 import { freeName, Tree } from '../../../core/folders/folderTree'
 import { gateOf, type Gated } from '../../../core/gate/standing'
+import { groupBy } from '../../../core/group'
 import { Problem } from '../../../core/problem'
+import { among } from '../../db/among'
 import type { Database, Queryable } from '../../db/connection'
+import { insertMany } from '../../db/insertMany'
 import { files, folders, retiredHandles } from '../../db/schema'
 import { nameTaken, readTree, type FolderRow } from '../files/readTree'
 import type { Holders, TakeBack } from '../uses/holders'
@@ -25,7 +28,12 @@ export interface PutInBin extends Removed {
 /** Deletes files for good; their handles say so from then on. Gives how many went. */
 export async function deleteForGood(tx: Queryable, which: SQL | undefined): Promise<number> {
   const rows = await tx.delete(files).where(which).returning({ handle: files.handle })
-  if (rows.length) await tx.insert(retiredHandles).values(rows.map(({ handle }) => ({ handle, fileId: null })))
+  if (rows.length)
+    await insertMany(
+      tx,
+      retiredHandles,
+      rows.map(({ handle }) => ({ handle, fileId: null })),
+    )
   return rows.length
 }
 
@@ -86,12 +94,12 @@ export function createBin(db: Database, holders: Holders) {
     const gate = parent === top.parent ? top.gate : await gatesThere(tx)({ gate: top.gate, folder: top.parent })
     const name = freeName(top.name, candidate => nameTaken(tree, parent, candidate))
     const ids = family.map(folder => folder.id)
-    await tx.update(folders).set({ deleted: null }).where(inArray(folders.id, ids))
+    await tx.update(folders).set({ deleted: null }).where(among(folders.id, ids))
     await tx.update(folders).set({ parent, name, gate }).where(eq(folders.id, id))
     const back = await tx
       .update(files)
       .set({ deleted: null })
-      .where(and(inArray(files.folder, ids), eq(files.deleted, top.deleted!)))
+      .where(and(among(files.folder, ids), eq(files.deleted, top.deleted!)))
       .returning({ id: files.id })
     return { folders: ids, files: back.map(file => file.id) }
   }
@@ -142,8 +150,8 @@ export function createBin(db: Database, holders: Holders) {
           ...new Set([...chosen.filter(file => !file.deleted).map(file => file.id), ...(await filesIn(tx, below)).map(file => file.id)]),
         ]
         const back = await settleUses(tx, going, below, way)
-        if (going.length) await tx.update(files).set({ deleted }).where(inArray(files.id, going))
-        if (below.length) await tx.update(folders).set({ deleted }).where(inArray(folders.id, below))
+        if (going.length) await tx.update(files).set({ deleted }).where(among(files.id, going))
+        if (below.length) await tx.update(folders).set({ deleted }).where(among(folders.id, below))
         return [{ files: going, folders: below }, back] as const
       })
       return { ...removed, ...(takeBack && { undo: takeBacks.keep(takeBack) }) }
@@ -161,17 +169,20 @@ export function createBin(db: Database, holders: Holders) {
         const result: Removed = { files: [], folders: [] }
         for (const id of folderIds) {
           const { folders: these, files: inside } = await restoreFolder(tx, id)
-          result.folders.push(...these)
-          result.files.push(...inside)
+          result.folders = result.folders.concat(these)
+          result.files = result.files.concat(inside)
         }
         const tree = await readTree(tx)
         const gateThere = gatesThere(tx)
-        for (const { id, folder, gate, deleted } of await filesById(tx, fileIds)) {
-          if (!deleted) continue
+        const gone = (await filesById(tx, fileIds)).filter(({ deleted }) => deleted)
+        // Those of which the same becomes together: thousands come back in few steps.
+        for (const those of groupBy(gone, ({ folder, gate }) => JSON.stringify([folder, gate])).values()) {
+          const { folder, gate } = those[0]!
           const place = folder !== null && tree.get(folder) ? folder : null
           const behind = place === folder ? gate : await gateThere({ gate, folder })
-          await tx.update(files).set({ deleted: null, folder: place, gate: behind }).where(eq(files.id, id))
-          result.files.push(id)
+          const ids = those.map(({ id }) => id)
+          await tx.update(files).set({ deleted: null, folder: place, gate: behind }).where(among(files.id, ids))
+          result.files = result.files.concat(ids)
         }
         await takeBack?.(tx)
         return result
@@ -203,6 +214,6 @@ export function createBin(db: Database, holders: Holders) {
 
     /** Deletes for good what lies in the bin: some files, or all of it. Gives how many went. */
     empty: (fileIds: string[] | null): Promise<number> =>
-      fileIds === null ? forGood(undefined, undefined) : forGood(inArray(files.id, fileIds), sql`false`),
+      fileIds === null ? forGood(undefined, undefined) : forGood(among(files.id, fileIds), sql`false`),
   }
 }

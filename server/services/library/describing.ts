@@ -1,6 +1,8 @@
-import { eq, inArray, sql } from 'drizzle-orm'
+import { sql } from 'drizzle-orm'
 import type { Describe, Described } from '../../../core/files/selection'
+import { groupBy } from '../../../core/group'
 import { Problem } from '../../../core/problem'
+import { among } from '../../db/among'
 import type { Database, Queryable } from '../../db/connection'
 import { anyGiven } from '../../db/given'
 import { files } from '../../db/schema'
@@ -14,6 +16,8 @@ export async function checkPicture(tx: Queryable, picture: string | null | undef
   if (file?.family !== 'picture' || file.deleted)
     throw new Problem(422, 'That is no picture of the library.', 'Choose a picture that is not in the bin.', { field: 'picture' })
 }
+
+const idsOf = (those: { id: string }[]) => those.map(({ id }) => id)
 
 /** What owners say of their files: descriptions, tags, pictures; of one or of many at once. */
 export function createDescribing(db: Database) {
@@ -31,19 +35,25 @@ export function createDescribing(db: Database) {
           ...(picture !== undefined && { picture }),
           ...(gate !== undefined && { gate }),
         }
-        if (fileIds.length && anyGiven(same)) await tx.update(files).set(same).where(inArray(files.id, fileIds))
+        if (fileIds.length && anyGiven(same)) await tx.update(files).set(same).where(among(files.id, fileIds))
         const chosen = new Set(fileIds)
-        for (const { id, tags } of items) {
-          if (!chosen.has(id) || !(addTags.length || removeTags.length)) continue
-          const changed = [...new Set([...tags, ...addTags])].filter(tag => !removeTags.includes(tag))
+        // Files of which the same is said from now on together: thousands are said something of in few steps.
+        const tagged = addTags.length || removeTags.length ? items.filter(({ id }) => chosen.has(id)) : []
+        for (const [, those] of groupBy(tagged, ({ tags }) => JSON.stringify(tags))) {
+          const changed = [...new Set([...those[0]!.tags, ...addTags])].filter(tag => !removeTags.includes(tag))
           await tx
             .update(files)
             .set({ tags: sql`${sql.param(changed)}::text[]` })
-            .where(eq(files.id, id))
+            .where(among(files.id, idsOf(those)))
         }
-        for (const { id, ...said } of each) {
+        for (const [, those] of groupBy(each, ({ id: _, ...said }) => JSON.stringify(said))) {
+          const { id: _, ...said } = those[0]!
           await mustBeGate(tx, said.gate)
-          if (anyGiven(said)) await tx.update(files).set(said).where(eq(files.id, id))
+          if (anyGiven(said))
+            await tx
+              .update(files)
+              .set(said)
+              .where(among(files.id, idsOf(those)))
         }
         return items.map(({ id, description: said, tags, picture: own, gate: behind }) => ({
           id,

@@ -1,9 +1,10 @@
-import { and, asc, eq, inArray, isNull } from 'drizzle-orm'
+import { and, asc, eq, isNull } from 'drizzle-orm'
 import type { FileItem } from '../../../core/files/fileItem'
 import type { Move, Moved, Selection } from '../../../core/files/selection'
 import { freeName, type Tree } from '../../../core/folders/folderTree'
 import { newId } from '../../../core/id'
 import { Problem } from '../../../core/problem'
+import { among } from '../../db/among'
 import type { Database, Queryable } from '../../db/connection'
 import { bundles, editions, files, folders } from '../../db/schema'
 import { mustHave, nameTaken, readTree, type FolderRow } from '../files/readTree'
@@ -17,7 +18,7 @@ export const filesIn = (tx: Queryable, folderIds: string[]) =>
     ? tx
         .select({ id: files.id, folder: files.folder })
         .from(files)
-        .where(and(inArray(files.folder, folderIds), isNull(files.deleted)))
+        .where(and(among(files.folder, folderIds), isNull(files.deleted)))
     : Promise.resolve([])
 
 /** Of chosen folders, those that do not lie in another chosen one: what is in them goes with them. */
@@ -89,7 +90,7 @@ export function createPlacing(db: Database) {
           await tx
             .update(files)
             .set({ folder: to, position: await nextPosition(tx, to) })
-            .where(inArray(files.id, travelling))
+            .where(among(files.id, travelling))
         const order = target?.ownOrder && fileIds.length ? await arrange(tx, to, fileIds, before) : null
         return { groups: groupsOf(chosen), renamed, order }
       })

@@ -1,6 +1,7 @@
-import { inArray, sql } from 'drizzle-orm'
+import { sql } from 'drizzle-orm'
 import { filesOfOwn, type OwnTypeface } from '../../../core/look/ownTypeface'
 import { Problem } from '../../../core/problem'
+import { among } from '../../db/among'
 import type { Queryable } from '../../db/connection'
 import { fontFiles } from '../../db/schema'
 
@@ -16,7 +17,7 @@ export async function keepFonts(tx: Queryable, own: OwnTypeface[]): Promise<void
   const there = await tx
     .update(fontFiles)
     .set({ made: sql`now()` })
-    .where(inArray(fontFiles.name, names))
+    .where(among(fontFiles.name, names))
     .returning({ name: fontFiles.name })
   if (there.length < names.length)
     throw new Problem(422, 'A typeface of this style is no longer there.', 'Take its font from the library once more.')

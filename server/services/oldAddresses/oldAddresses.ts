@@ -1,5 +1,5 @@
 import { setImmediate as nextTurn } from 'node:timers/promises'
-import { and, asc, count, desc, eq, ilike, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
+import { and, asc, count, desc, eq, ilike, isNotNull, isNull, sql } from 'drizzle-orm'
 import { splitExtension } from '../../../core/files/fileName'
 import type { OldAddressList, OldAddressQuery } from '../../../core/oldAddresses/oldAddressItem'
 import { normalPath, waysToRead } from '../../../core/oldAddresses/path'
@@ -9,6 +9,7 @@ import { filePath, pageHref } from '../../../core/page/href'
 import type { Target } from '../../../core/page/schema'
 import type { Led } from '../../../core/page/led'
 import { Problem, notFound } from '../../../core/problem'
+import { among } from '../../db/among'
 import type { Database } from '../../db/connection'
 import { oldAddresses } from '../../db/schema'
 import { laterTrouble } from '../../log'
@@ -218,7 +219,7 @@ export function createOldAddresses({
         await db
           .update(oldAddresses)
           .set({ target: null })
-          .where(inArray(oldAddresses.path, paths.slice(start, start + AT_ONCE)))
+          .where(among(oldAddresses.path, paths.slice(start, start + AT_ONCE)))
     },
 
     /** Forgets an address: whoever asks for it is told that nothing is there, and it is not counted. */
@@ -234,7 +235,7 @@ export function createOldAddresses({
     async find(asked: string): Promise<string | undefined> {
       const ways = waysToRead(asked)
       if (!ways.some(way => known.mayHave(way))) return undefined
-      const rows = await db.select().from(oldAddresses).where(inArray(oldAddresses.path, ways))
+      const rows = await db.select().from(oldAddresses).where(among(oldAddresses.path, ways))
       const row = ways.flatMap(way => rows.find(each => each.path === way) ?? [])[0]
       if (!row) return undefined
       const place = row.target && 'id' in row.target ? (await placesOf([row.target])).get(row.target.id) : undefined

@@ -1,5 +1,6 @@
-import { and, asc, eq, inArray, isNull } from 'drizzle-orm'
+import { and, asc, eq, isNull } from 'drizzle-orm'
 import type { Use } from '../../../core/files/fileItem'
+import { among } from '../../db/among'
 import type { Queryable } from '../../db/connection'
 import { pages as pageTable } from '../../db/schema'
 import type { Holder } from '../uses/holders'
@@ -12,7 +13,7 @@ const sharedWith = (q: Queryable, files: string[]) =>
   q
     .select({ fileId: pageTable.picture, pageId: pageTable.id, pageTitle: pageTable.title, live: pageTable.live })
     .from(pageTable)
-    .where(inArray(pageTable.picture, files))
+    .where(among(pageTable.picture, files))
     .orderBy(asc(pageTable.title))
 
 /** What pages lead to and show, and the picture that goes with links to them. */

@@ -8,6 +8,7 @@ import { everyBlock } from '../../../core/page/blocks'
 import type { Condition } from '../../../core/catalogue/listAttrs'
 import type { LetterboxAttrs } from '../../../core/letterbox/letterbox'
 import { shelvesIn } from '../../../core/page/targets'
+import { among } from '../../db/among'
 import type { Database, Queryable } from '../../db/connection'
 import { pageVersions, pages, retiredSlugs, uses } from '../../db/schema'
 import { catalogueAt, entryAt } from '../uses/recording'
@@ -134,7 +135,7 @@ export function createLiveReads(db: Database) {
             .select({ document: pageVersions.document })
             .from(pages)
             .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
-            .where(inArray(pages.id, listing))
+            .where(among(pages.id, listing))
         : []
       const lists = new Map<string, Condition[][]>()
       for (const { document } of documents)
@@ -237,7 +238,7 @@ export function createLiveReads(db: Database) {
         .select({ id: pages.id, slug: pages.slug, title: pageVersions.title, gate: pages.gate })
         .from(pages)
         .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
-        .where(and(inArray(pages.id, ids), isNull(pages.edge)))
+        .where(and(among(pages.id, ids), isNull(pages.edge)))
       return new Map(rows.map(({ id, ...place }) => [id, place]))
     },
 
@@ -277,7 +278,7 @@ export function createLiveReads(db: Database) {
         })
         .from(pages)
         .innerJoin(pageVersions, and(eq(pageVersions.pageId, pages.id), eq(pageVersions.number, pages.live)))
-        .where(inArray(pages.id, ids))
+        .where(among(pages.id, ids))
       return new Map(rows.map(({ id, ...texts }) => [id, texts]))
     },
 

@@ -1,10 +1,11 @@
-import { and, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
+import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm'
 import { changesBetween, type PageText } from '../../../core/page/changes'
 import type { PageDetails, PageItem, PageVersion } from '../../../core/page/pageItem'
 import type { PageDocument, Reference } from '../../../core/page/schema'
 import { fileIds, folderIds, pageIds, referencesIn, signpostIds } from '../../../core/page/targets'
 import { Problem, notFound } from '../../../core/problem'
 import { brokenPlacements } from '../../../core/walk/broken'
+import { among } from '../../db/among'
 import type { Database, Queryable } from '../../db/connection'
 import { editions, files, folders, pageVersions, pages, signposts, uses } from '../../db/schema'
 import { goLive } from './goLive'
@@ -25,13 +26,13 @@ async function reachableIn(db: Queryable, pageId: string, document: PageDocument
     ? await db
         .select({ id: files.id })
         .from(files)
-        .where(and(inArray(files.id, fileRefs), isGivenOut))
+        .where(and(among(files.id, fileRefs), isGivenOut))
     : []
   const foldersThere = folderRefs.length
     ? await db
         .select({ id: folders.id })
         .from(folders)
-        .where(and(inArray(folders.id, folderRefs), isNull(folders.deleted)))
+        .where(and(among(folders.id, folderRefs), isNull(folders.deleted)))
     : []
   const there = { file: new Set(filesThere.map(row => row.id)), folder: new Set(foldersThere.map(row => row.id)) }
   const posts = signpostIds(references)
@@ -40,7 +41,7 @@ async function reachableIn(db: Queryable, pageId: string, document: PageDocument
         .select({ id: signposts.id })
         .from(signposts)
         .innerJoin(files, eq(files.id, signposts.fileId))
-        .where(and(inArray(signposts.id, posts), isGivenOut))
+        .where(and(among(signposts.id, posts), isGivenOut))
     : []
   const turned = new Set(pointing.map(row => row.id))
   const led = pageIds(references)
@@ -48,7 +49,7 @@ async function reachableIn(db: Queryable, pageId: string, document: PageDocument
     ? await db
         .select({ id: pages.id })
         .from(pages)
-        .where(and(inArray(pages.id, led), isNotNull(pages.live), isNull(pages.edge)))
+        .where(and(among(pages.id, led), isNotNull(pages.live), isNull(pages.edge)))
     : []
   const livePages = new Set([pageId, ...live.map(row => row.id)])
   return reference => {

@@ -2,7 +2,8 @@ import { existsSync } from 'node:fs'
 import { mkdir } from 'node:fs/promises'
 import { join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
-import { and, count, desc, eq, inArray, ne } from 'drizzle-orm'
+import { and, count, desc, eq, ne } from 'drizzle-orm'
+import { among } from '../../db/among'
 import type { Database } from '../../db/connection'
 import { blobs, editions } from '../../db/schema'
 import type { Programs } from '../../../core/files/programs'
@@ -211,7 +212,7 @@ export function createReadingService({
 
     /** Reads contents again; all that failed, where none are named. */
     async again(sha256?: string[]): Promise<void> {
-      const which = sha256 ? inArray(blobs.sha256, sha256) : eq(blobs.reading, 'failed')
+      const which = sha256 ? among(blobs.sha256, sha256) : eq(blobs.reading, 'failed')
       await db.update(blobs).set({ reading: 'waiting', readingError: null }).where(which)
       onLibrary()
     },

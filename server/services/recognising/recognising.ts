@@ -1,9 +1,10 @@
-import { and, eq, inArray, isNotNull, isNull, or } from 'drizzle-orm'
+import { and, eq, isNotNull, isNull, or } from 'drizzle-orm'
 import { waysToRead } from '../../../core/oldAddresses/path'
 import { recognise } from '../../../core/page/recognise'
 import type { Led } from '../../../core/page/led'
 import type { Target } from '../../../core/page/schema'
 import { Problem } from '../../../core/problem'
+import { among } from '../../db/among'
 import type { Database } from '../../db/connection'
 import { files, oldAddresses, pages as pageTable, retiredHandles } from '../../db/schema'
 import type { SiteService } from '../site/site'
@@ -65,7 +66,7 @@ export function createRecognising(db: Database, pages: PageService, signposts: S
     const rows = await db
       .select({ target: oldAddresses.target })
       .from(oldAddresses)
-      .where(and(inArray(oldAddresses.path, waysToRead(path)), isNotNull(oldAddresses.target)))
+      .where(and(among(oldAddresses.path, waysToRead(path)), isNotNull(oldAddresses.target)))
     const [row] = rows
     return row?.target ? titled(row.target) : undefined
   }

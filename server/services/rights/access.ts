@@ -1,4 +1,3 @@
-import { inArray } from 'drizzle-orm'
 import type { FileItem, Use } from '../../../core/files/fileItem'
 import type { FileFilter } from '../../../core/files/query'
 import { takenDays } from '../../../core/files/query'
@@ -19,6 +18,7 @@ import {
   type SiteRight,
 } from '../../../core/rights/rights'
 import type { TimedAct } from '../../../core/timetable/timedItem'
+import { among } from '../../db/among'
 import type { Database } from '../../db/connection'
 import { files, folders } from '../../db/schema'
 import type { Events } from '../events'
@@ -104,10 +104,7 @@ export function createAccess(db: Database, events: Events) {
       /** @throws Problem 404 where one is not seen, 403 where it may not be done with one */
       async mustFiles(right: FileRight, ids: readonly string[]): Promise<void> {
         if (mayEverywhere(holder, right) || !ids.length) return
-        const rows = await db
-          .select({ folder: files.folder })
-          .from(files)
-          .where(inArray(files.id, [...ids]))
+        const rows = await db.select({ folder: files.folder }).from(files).where(among(files.id, ids))
         for (const { folder } of rows) must(right, folder, 'file')
       },
 
@@ -131,7 +128,7 @@ export function createAccess(db: Database, events: Events) {
           .select({ id: files.id, folder: files.folder })
           .from(files)
           .where(
-            inArray(
+            among(
               files.id,
               things.flatMap(thing => fileOf(thing) ?? []),
             ),

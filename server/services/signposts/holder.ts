@@ -1,5 +1,6 @@
-import { and, asc, eq, inArray, isNull } from 'drizzle-orm'
+import { and, asc, eq, isNull } from 'drizzle-orm'
 import type { Use } from '../../../core/files/fileItem'
+import { among } from '../../db/among'
 import { signposts } from '../../db/schema'
 import type { PageService } from '../pages/pages'
 import type { Rewritten } from '../pages/rewriting'
@@ -9,7 +10,7 @@ import type { Holder } from '../uses/holders'
 export const signpostHolder = (pages: PageService): Holder => ({
   async places(q, { files }) {
     if (!files.length) return {}
-    const rows = await q.select().from(signposts).where(inArray(signposts.fileId, files)).orderBy(asc(signposts.title))
+    const rows = await q.select().from(signposts).where(among(signposts.fileId, files)).orderBy(asc(signposts.title))
     return {
       uses: rows.map(({ id, title, fileId }): Use => ({
         fileId,
@@ -29,14 +30,14 @@ export const signpostHolder = (pages: PageService): Holder => ({
 
   async lead(tx, { files }, instead) {
     const turned = files.length
-      ? await tx.select({ id: signposts.id, fileId: signposts.fileId }).from(signposts).where(inArray(signposts.fileId, files))
+      ? await tx.select({ id: signposts.id, fileId: signposts.fileId }).from(signposts).where(among(signposts.fileId, files))
       : []
     const ids = turned.map(({ id }) => id)
     if (ids.length)
       await tx
         .update(signposts)
         .set({ fileId: instead?.id ?? null, changed: new Date() })
-        .where(inArray(signposts.id, ids))
+        .where(among(signposts.id, ids))
     const rewritten: Rewritten[] = []
     if (!instead) for (const id of ids) rewritten.push(...(await pages.retarget(tx, { kind: 'signpost', id }, 'remove')).rewritten)
     return async later => {

@@ -1,8 +1,9 @@
-import { asc, eq, inArray, sql, type SQL } from 'drizzle-orm'
+import { asc, eq, sql, type SQL } from 'drizzle-orm'
 import type { Use } from '../../../core/files/fileItem'
 import { newId } from '../../../core/id'
 import { signpostName, type DeleteSignpost, type SignpostChange, type SignpostItem } from '../../../core/signposts/signpostItem'
 import { Problem, notFound } from '../../../core/problem'
+import { among } from '../../db/among'
 import type { Database, Queryable } from '../../db/connection'
 import { anyGiven } from '../../db/given'
 import { retiredSignposts, signposts, uses } from '../../db/schema'
@@ -122,7 +123,7 @@ export function createSignposts(db: Database, pages: PageService) {
 
     /** Those of some signposts that are there. */
     async some(ids: string[]): Promise<Map<string, SignpostItem>> {
-      return new Map(ids.length ? (await read(db, inArray(signposts.id, ids))).map(item => [item.id, item]) : [])
+      return new Map(ids.length ? (await read(db, among(signposts.id, ids))).map(item => [item.id, item]) : [])
     },
 
     /** The signpost of a name, or that had it once. */

@@ -1,4 +1,5 @@
-import { and, inArray, lt, ne } from 'drizzle-orm'
+import { and, lt, ne } from 'drizzle-orm'
+import { among } from '../../db/among'
 import type { Database, Queryable } from '../../db/connection'
 import { downloads } from '../../db/schema'
 
@@ -14,9 +15,5 @@ export async function wipeAddresses(db: Database, days: number, now = Date.now()
 
 /** Takes out of downloads who had them, in the caller's transaction; that they were taken stays. @param persons as they are counted by */
 export async function forgetPersons(tx: Queryable, persons: readonly string[]): Promise<void> {
-  if (persons.length)
-    await tx
-      .update(downloads)
-      .set({ person: '', link: '', address: '' })
-      .where(inArray(downloads.person, [...persons]))
+  if (persons.length) await tx.update(downloads).set({ person: '', link: '', address: '' }).where(among(downloads.person, persons))
 }

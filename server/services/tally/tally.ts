@@ -1,11 +1,12 @@
 import { setImmediate } from 'node:timers/promises'
-import { asc, inArray, sql } from 'drizzle-orm'
+import { asc, sql } from 'drizzle-orm'
 import { tenthOf } from '../../../core/tally/occasions'
 import { DoubleClicks } from '../../../core/tally/doubleClicks'
 import { coversAll } from '../../../core/tally/intervals'
 import { mergeDownloads, type CountedDownload } from '../../../core/tally/merge'
 import { NO_PARTICULARS, type Came, type Particulars } from '../../../core/tally/particulars'
 import { Transfers, type Delivery, type Download } from '../../../core/tally/transfers'
+import { among } from '../../db/among'
 import type { Database, Queryable } from '../../db/connection'
 import { downloads, transfers as transferTable } from '../../db/schema'
 import { laterTrouble } from '../../log'
@@ -111,7 +112,7 @@ export function createTallyService(
         .insert(transferTable)
         .values(rows)
         .onConflictDoUpdate({ target: transferTable.key, set: { state: sql`excluded.state`, at: sql`excluded.at` } })
-    if (ended.length) await db.delete(transferTable).where(inArray(transferTable.key, ended))
+    if (ended.length) await db.delete(transferTable).where(among(transferTable.key, ended))
   }
 
   function take(

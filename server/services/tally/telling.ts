@@ -1,5 +1,6 @@
-import { and, eq, inArray } from 'drizzle-orm'
+import { and, eq } from 'drizzle-orm'
 import { campaignOf, languageOf, NO_PARTICULARS, referredBy, type Came, type Particulars } from '../../../core/tally/particulars'
+import { among } from '../../db/among'
 import type { Database } from '../../db/connection'
 import { pages, signposts, uses } from '../../db/schema'
 import { laterTrouble } from '../../log'
@@ -62,14 +63,14 @@ export function createTelling(db: Database, describe: Describing['describe'], si
   }
 
   const readers = {
-    pages: (slugs: string[]) => db.select({ key: pages.slug, id: pages.id }).from(pages).where(inArray(pages.slug, slugs)),
+    pages: (slugs: string[]) => db.select({ key: pages.slug, id: pages.id }).from(pages).where(among(pages.slug, slugs)),
     placements: (placements: string[]) =>
       db
         .selectDistinct({ key: uses.placement, id: uses.pageId })
         .from(uses)
-        .where(and(inArray(uses.placement, placements), eq(uses.side, 'live'))),
+        .where(and(among(uses.placement, placements), eq(uses.side, 'live'))),
     signposts: (names: string[]) =>
-      db.select({ key: signposts.name, id: signposts.id }).from(signposts).where(inArray(signposts.name, names)),
+      db.select({ key: signposts.name, id: signposts.id }).from(signposts).where(among(signposts.name, names)),
   }
 
   return async (requests: readonly Request[]): Promise<Particulars[]> => {

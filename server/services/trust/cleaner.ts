@@ -1,6 +1,7 @@
 import { and, eq, inArray, isNotNull, lt, sql, type SQL } from 'drizzle-orm'
 import { cleaningSchema, type Cleaning, type Freed } from '../../../core/trust/trustReports'
 import { outdatedEditions, type EditionFacts } from '../../../core/trust/cleaning'
+import { among } from '../../db/among'
 import type { Database, Queryable } from '../../db/connection'
 import { blobs, editions, files, settings } from '../../db/schema'
 import type { Store } from '../../store/store'
@@ -69,7 +70,7 @@ export function createCleaner(
     const fileIds = [...new Set([...old.map(edition => edition.file), ...gone])]
     if (!fileIds.length) return { editions: 0, binned: 0, bytes: 0 }
     // Bytes are freed where every edition that has them goes.
-    const hashes = db.select({ sha256: editions.sha256 }).from(editions).where(inArray(editions.fileId, fileIds))
+    const hashes = db.select({ sha256: editions.sha256 }).from(editions).where(among(editions.fileId, fileIds))
     const rows = await db
       .select({ sha256: editions.sha256, file: editions.fileId, number: editions.number, size: blobs.size })
       .from(editions)
@@ -102,7 +103,7 @@ export function createCleaner(
 
     /** What deleting files of the bin for good would free; all of it, where none are named. */
     async wouldFree(fileIds: string[] | null): Promise<Freed> {
-      return frees([], await binned(fileIds === null ? undefined : inArray(files.id, fileIds)))
+      return frees([], await binned(fileIds === null ? undefined : among(files.id, fileIds)))
     },
 
     /** Deletes files of the bin for good, and their bytes where nothing else has them; all of it, where none are named. */

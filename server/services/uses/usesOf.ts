@@ -1,6 +1,7 @@
-import { asc, eq, inArray, or, sql, type SQL } from 'drizzle-orm'
+import { asc, eq, or, sql, type SQL } from 'drizzle-orm'
 import type { Use } from '../../../core/files/fileItem'
 import type { Target } from '../../../core/page/schema'
+import { among } from '../../db/among'
 import type { Queryable } from '../../db/connection'
 import { pages, signposts, uses } from '../../db/schema'
 import type { LeanedOn } from './holders'
@@ -37,9 +38,9 @@ async function placed(db: Queryable, where: SQL | undefined): Promise<Use[]> {
 
 /** What stands on pages and leans on files and folders, straight or by a signpost. */
 export async function usesOnPages(db: Queryable, { files, folders }: LeanedOn): Promise<Use[]> {
-  const straight = files.length || folders.length ? await placed(db, or(inArray(uses.fileId, files), inArray(uses.folderId, folders))) : []
+  const straight = files.length || folders.length ? await placed(db, or(among(uses.fileId, files), among(uses.folderId, folders))) : []
   // Asked by themselves: few files have one, and the index on the files serves each question.
-  return files.length ? [...straight, ...(await placed(db, inArray(signposts.fileId, files)))] : straight
+  return files.length ? [...straight, ...(await placed(db, among(signposts.fileId, files)))] : straight
 }
 
 /** What stands on pages and leads to a target, or shows it; a file by no signpost. */

@@ -1,5 +1,5 @@
 import { setImmediate as nextTurn } from 'node:timers/promises'
-import { and, inArray, isNull, sql } from 'drizzle-orm'
+import { and, isNull, sql } from 'drizzle-orm'
 import { dateInName, nameAdvice } from '../../../core/files/nameAdvice'
 import type { FileItem } from '../../../core/files/fileItem'
 import { behindOf } from '../../../core/gate/asks'
@@ -9,6 +9,7 @@ import type { PageDocument } from '../../../core/page/schema'
 import { entryIds, fileIds, folderIds, idOf, placementsOf, referencesIn, signpostIds } from '../../../core/page/targets'
 import type { SignpostItem } from '../../../core/signposts/signpostItem'
 import type { Answer, WalkFacts, WalkedCatalogue, WalkedFile } from '../../../core/walk/facts'
+import { among } from '../../db/among'
 import type { Database } from '../../db/connection'
 import { files, folders } from '../../db/schema'
 import { isOut } from '../files/items'
@@ -65,7 +66,7 @@ export function createGathering({ db, library, pages, signposts, looks, site, re
       ? await db
           .select({ id: files.id, title: files.title })
           .from(files)
-          .where(and(isNull(files.deleted), inArray(sql`lower(${files.title})`, wanted)))
+          .where(and(isNull(files.deleted), among(sql`lower(${files.title})`, wanted)))
       : []
     return groupBy(rows, ({ title }) => title.toLowerCase())
   }
@@ -77,7 +78,7 @@ export function createGathering({ db, library, pages, signposts, looks, site, re
         await db
           .select({ id: folders.id })
           .from(folders)
-          .where(and(inArray(folders.id, ids), isNull(folders.deleted)))
+          .where(and(among(folders.id, ids), isNull(folders.deleted)))
       ).map(row => row.id),
     )
   }

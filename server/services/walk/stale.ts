@@ -1,4 +1,4 @@
-import { inArray } from 'drizzle-orm'
+import { among } from '../../db/among'
 import type { Database } from '../../db/connection'
 import { editions } from '../../db/schema'
 import type { Events } from '../events'
@@ -64,12 +64,7 @@ export function createStale(db: Database, events: Events, onChange: () => void) 
     /** The files some contents belong to: what is known of them may be said of their buttons. */
     async filesOf(hashes: Set<string>): Promise<string[]> {
       if (!hashes.size) return []
-      return (
-        await db
-          .selectDistinct({ id: editions.fileId })
-          .from(editions)
-          .where(inArray(editions.sha256, [...hashes]))
-      ).map(row => row.id)
+      return (await db.selectDistinct({ id: editions.fileId }).from(editions).where(among(editions.sha256, hashes))).map(row => row.id)
     },
   }
 }
