@@ -113,7 +113,7 @@ export const retiredEntrySlugs = pgTable(
       .notNull()
       .references(() => entries.id, { onDelete: 'cascade' }),
   },
-  table => [primaryKey({ columns: [table.catalogueId, table.slug] })],
+  table => [primaryKey({ columns: [table.catalogueId, table.slug] }), index('retired_entry_slugs_entry').on(table.entryId)],
 )
 
 /** First parts of addresses that catalogues had before. */

@@ -27,7 +27,11 @@ export const arrivals = pgTable(
     /** their e-mail */
     awayBy: text('away_by'),
   },
-  table => [index('arrivals_newest').on(table.at.desc().nullsFirst(), table.id), index('arrivals_email').on(table.email)],
+  table => [
+    index('arrivals_newest').on(table.at.desc().nullsFirst(), table.id),
+    index('arrivals_email').on(table.email),
+    index('arrivals_answers').on(table.answersId),
+  ],
 )
 
 /** The files of an arrival, as they came; what the receipt says outlasts them. */

@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm'
 import { bigint, boolean, index, integer, jsonb, pgTable, primaryKey, text, type AnyPgColumn } from 'drizzle-orm/pg-core'
 import type { BundleEntry, BundleGated } from '../../../core/bundle/bundleEntry'
 import type { Mark } from '../../../core/folders/folderItem'
@@ -77,15 +78,30 @@ export const files = pgTable(
     /** when it went to the bin */
     deleted: moment('deleted'),
   },
-  table => [index('files_created').on(table.created), index('files_folder').on(table.folder), index('files_gate').on(table.gate)],
+  table => [
+    index('files_created').on(table.created),
+    index('files_folder').on(table.folder),
+    index('files_gate').on(table.gate),
+    index('files_picture')
+      .on(table.picture)
+      .where(sql`${table.picture} is not null`),
+  ],
 )
 
 /** Former handles: they redirect for ever, or say that the file is gone, and are never given out again. */
-export const retiredHandles = pgTable('retired_handles', {
-  handle: text().primaryKey(),
-  /** null once the file has left the bin for good */
-  fileId: text('file_id').references(() => files.id, { onDelete: 'set null' }),
-})
+export const retiredHandles = pgTable(
+  'retired_handles',
+  {
+    handle: text().primaryKey(),
+    /** null once the file has left the bin for good */
+    fileId: text('file_id').references(() => files.id, { onDelete: 'set null' }),
+  },
+  table => [
+    index('retired_handles_file')
+      .on(table.fileId)
+      .where(sql`${table.fileId} is not null`),
+  ],
+)
 
 export const editions = pgTable(
   'editions',

@@ -7,35 +7,39 @@ import { gates } from './gates'
 import { files } from './library'
 import { moment, type Side } from './columns'
 
-export const pages = pgTable('pages', {
-  id: text().primaryKey(),
-  /** empty for the home page; that of an edge is none a visitor can ask for */
-  slug: text().notNull().unique(),
-  /** it is no page, but stands on each of them, or on those of a catalogue's entries */
-  edge: text().$type<PagePart>(),
-  /** the catalogue whose entries are laid out in it */
-  catalogueId: text('catalogue_id')
-    .unique()
-    .references(() => catalogues.id, { onDelete: 'cascade' }),
-  title: text().notNull(),
-  /** for search engines and previews of links */
-  description: text().notNull().default(''),
-  /** left out of the site's menu where false */
-  inMenu: boolean('in_menu').notNull().default(true),
-  /** shown with links to the page elsewhere */
-  picture: text().references(() => files.id, { onDelete: 'set null' }),
-  /** it stands behind this gate */
-  gate: text().references(() => gates.id),
-  draft: jsonb().$type<PageDocument>().notNull(),
-  /** counts the changes of the draft, so that two tabs notice each other */
-  revision: integer().notNull().default(1),
-  /** the revision that went live last */
-  liveRevision: integer('live_revision'),
-  /** number of the live version */
-  live: integer(),
-  created: moment('created').notNull().defaultNow(),
-  changed: moment('changed').notNull().defaultNow(),
-})
+export const pages = pgTable(
+  'pages',
+  {
+    id: text().primaryKey(),
+    /** empty for the home page; that of an edge is none a visitor can ask for */
+    slug: text().notNull().unique(),
+    /** it is no page, but stands on each of them, or on those of a catalogue's entries */
+    edge: text().$type<PagePart>(),
+    /** the catalogue whose entries are laid out in it */
+    catalogueId: text('catalogue_id')
+      .unique()
+      .references(() => catalogues.id, { onDelete: 'cascade' }),
+    title: text().notNull(),
+    /** for search engines and previews of links */
+    description: text().notNull().default(''),
+    /** left out of the site's menu where false */
+    inMenu: boolean('in_menu').notNull().default(true),
+    /** shown with links to the page elsewhere */
+    picture: text().references(() => files.id, { onDelete: 'set null' }),
+    /** it stands behind this gate */
+    gate: text().references(() => gates.id),
+    draft: jsonb().$type<PageDocument>().notNull(),
+    /** counts the changes of the draft, so that two tabs notice each other */
+    revision: integer().notNull().default(1),
+    /** the revision that went live last */
+    liveRevision: integer('live_revision'),
+    /** number of the live version */
+    live: integer(),
+    created: moment('created').notNull().defaultNow(),
+    changed: moment('changed').notNull().defaultNow(),
+  },
+  table => [index('pages_picture').on(table.picture)],
+)
 
 /** Pages in the bin: whatever else is known of them is in one place, from which they come back as they were. */
 export const binnedPages = pgTable(
