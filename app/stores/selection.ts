@@ -133,7 +133,8 @@ export const useSelection = defineStore('selection', () => {
     await refresh()
     clear()
     // What went with a folder comes back with it.
-    const gone = { folders: selection.folders, files: removed.files.filter(id => selection.files.includes(id)) }
+    const chosen = new Set(selection.files)
+    const gone = { folders: selection.folders, files: removed.files.filter(id => chosen.has(id)) }
     notices.say(`${words} in the bin for ${counted(useSession().binDays, 'day')}.`, {
       action: { label: 'Undo', run: () => undoRemoving(gone, removed.undo) },
     })

@@ -293,8 +293,9 @@ export function createBagImport({ db, library, store, jobs, incoming, bundlesSet
     } catch {
       throw unfit(`${BUNDLES_JSON} cannot be read.`)
     }
+    const nameAt = new Map(rows.map(row => [row.path, row.file_name]))
     await library.adoptAll(
-      [...payload].map(([path, kept]) => ({ key: path, fileName: rows.find(row => row.path === path)!.file_name, ...kept })),
+      [...payload].map(([path, kept]) => ({ key: path, fileName: nameAt.get(path)!, ...kept })),
       async found => {
         const made = await db.transaction(async tx => {
           const places = new Map<string, Promise<string | null>>()

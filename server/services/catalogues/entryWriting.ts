@@ -30,7 +30,7 @@ export async function recordEntryFiles(
   )
   const ids = written.map(({ id }) => id)
   await tx.delete(entryFiles).where(and(eq(entryFiles.side, side), among(entryFiles.entryId, ids)))
-  for (let at = 0; at < rows.length; at += AT_ONCE) await insertMany(tx, entryFiles, rows.slice(at, at + AT_ONCE))
+  await insertMany(tx, entryFiles, rows)
 }
 
 /** Shows visitors entries as they are written, in the caller's transaction that holds them; what they show is kept as a version. */

@@ -28,12 +28,11 @@ export interface PutInBin extends Removed {
 /** Deletes files for good; their handles say so from then on. Gives how many went. */
 export async function deleteForGood(tx: Queryable, which: SQL | undefined): Promise<number> {
   const rows = await tx.delete(files).where(which).returning({ handle: files.handle })
-  if (rows.length)
-    await insertMany(
-      tx,
-      retiredHandles,
-      rows.map(({ handle }) => ({ handle, fileId: null })),
-    )
+  await insertMany(
+    tx,
+    retiredHandles,
+    rows.map(({ handle }) => ({ handle, fileId: null })),
+  )
   return rows.length
 }
 

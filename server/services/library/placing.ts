@@ -1,4 +1,4 @@
-import { and, asc, eq, isNull } from 'drizzle-orm'
+import { and, asc, eq, isNull, sql } from 'drizzle-orm'
 import type { FileItem } from '../../../core/files/fileItem'
 import type { Move, Moved, Selection } from '../../../core/files/selection'
 import { freeName, type Tree } from '../../../core/folders/folderTree'
@@ -6,6 +6,7 @@ import { newId } from '../../../core/id'
 import { Problem } from '../../../core/problem'
 import { among } from '../../db/among'
 import type { Database, Queryable } from '../../db/connection'
+import { insertMany } from '../../db/insertMany'
 import { bundles, editions, files, folders } from '../../db/schema'
 import { mustHave, nameTaken, readTree, type FolderRow } from '../files/readTree'
 import { createHandleGiver } from '../files/handles'
@@ -42,7 +43,8 @@ export function createPlacing(db: Database) {
       .where(and(folder === null ? isNull(files.folder) : eq(files.folder, folder), isNull(files.deleted)))
       .orderBy(asc(files.position), asc(files.id))
     const old = rows.map(row => row.id)
-    const others = old.filter(id => !moved.includes(id))
+    const going = new Set(moved)
+    const others = old.filter(id => !going.has(id))
     const at = before === undefined ? others.length : others.indexOf(before)
     await writeOrder(tx, rows, at < 0 ? [...others, ...moved] : [...others.slice(0, at), ...moved, ...others.slice(at)])
     return old
@@ -50,9 +52,10 @@ export function createPlacing(db: Database) {
 
   async function writeOrder(tx: Queryable, rows: { id: string; position: number }[], order: string[]): Promise<void> {
     const positions = new Map(rows.map(row => [row.id, row.position]))
-    for (const [index, id] of order.entries()) {
-      if (positions.has(id) && positions.get(id) !== index) await tx.update(files).set({ position: index }).where(eq(files.id, id))
-    }
+    const changed = order.flatMap((id, position) => (positions.has(id) && positions.get(id) !== position ? [{ id, position }] : []))
+    if (changed.length)
+      await tx.execute(sql`update ${files} set position = new.position
+        from jsonb_to_recordset(${JSON.stringify(changed)}::jsonb) as new(id text, position int) where ${files.id} = new.id`)
   }
 
   function groupsOf(chosen: { files: FileItem[]; folders: FolderRow[] }): Moved['groups'] {
@@ -112,14 +115,22 @@ export function createPlacing(db: Database) {
         const tree = await readTree(tx)
         mustHave(tree, to)
         const giveHandle = createHandleGiver(tx)
+        const created = new Date()
+        const copies = {
+          files: [] as Required<typeof files.$inferInsert>[],
+          editions: [] as Required<typeof editions.$inferInsert>[],
+          bundles: [] as [from: string, to: string][],
+        }
         const copyFile = async (file: FileItem, folder: string | null) => {
           const id = newId()
           const { title, description, tags, picture, see, gate, position, fileName, mediaType, sha256, withdrawn } = file
-          await tx.insert(files).values({
+          copies.files.push({
             id,
             title: folder === file.folder ? `${title.slice(0, 190)}, copy` : title,
             handle: await giveHandle(fileName),
             edition: 1,
+            created,
+            changed: created,
             folder,
             position,
             description,
@@ -127,9 +138,11 @@ export function createPlacing(db: Database) {
             picture,
             see,
             gate,
+            deleted: null,
           })
-          if (file.bundle) await copyBundle(tx, file.id, id)
-          else await tx.insert(editions).values({ fileId: id, number: 1, sha256, fileName, mediaType, withdrawn })
+          const edition = { fileId: id, number: 1, sha256, fileName, mediaType, withdrawn, created }
+          if (file.bundle) copies.bundles.push([file.id, id])
+          else copies.editions.push({ ...edition, note: '', pinned: false, by: '', uploadId: null })
           made.files.push(id)
         }
         for (const file of await filesById(tx, fileIds)) if (!file.deleted) await copyFile(file, to)
@@ -142,10 +155,10 @@ export function createPlacing(db: Database) {
           inside.map(file => file.id),
         )
         for (const top of topmost(tree, folderIds)) {
-          const copies = new Map<string, string>()
+          const copied = new Map<string, string>()
           for (const { id: oldId, parent, name, mark, description, ownOrder, see, found, gate } of tree.below(top.id)) {
             const id = newId()
-            const into = oldId === top.id ? to : copies.get(parent!)!
+            const into = oldId === top.id ? to : copied.get(parent!)!
             const siblings = await readTree(tx)
             await tx.insert(folders).values({
               id,
@@ -158,11 +171,14 @@ export function createPlacing(db: Database) {
               found,
               gate,
             })
-            copies.set(oldId, id)
+            copied.set(oldId, id)
             made.folders.push(id)
           }
-          for (const file of items) if (copies.has(file.folder!)) await copyFile(file, copies.get(file.folder!)!)
+          for (const file of items) if (copied.has(file.folder!)) await copyFile(file, copied.get(file.folder!)!)
         }
+        await insertMany(tx, files, copies.files)
+        await insertMany(tx, editions, copies.editions)
+        for (const [from, to] of copies.bundles) await copyBundle(tx, from, to)
         return made
       })
     },

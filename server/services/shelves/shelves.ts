@@ -69,7 +69,8 @@ export function createShelves(pages: PageService, library: LibraryService, pack:
       if (!picks.length) throw new VisitorProblem(422, 'noneTicked')
       const { source, zipName } = live.shelf
       const offered = placedIn(await listed(source, true))
-      const picked = picks === TAKE_ALL ? offered : offered.filter(({ item }) => picks.includes(item.id))
+      const ticked = new Set(picks)
+      const picked = picks === TAKE_ALL ? offered : offered.filter(({ item }) => ticked.has(item.id))
       if (!picked.length) throw new VisitorProblem(410, 'filesGone')
       const admissions: Admission[] = []
       const given: typeof picked = []

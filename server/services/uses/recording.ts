@@ -83,5 +83,5 @@ export async function recordUses(tx: Queryable, pageId: string, side: Side, docu
       ...use,
     }))
   })
-  if (rows.length) await insertMany(tx, uses, rows)
+  await insertMany(tx, uses, rows)
 }
