@@ -143,6 +143,28 @@ describe('copying', () => {
     expect((await test.trough.library.get(beside.files[0]!)).title).toBe('Shared, copy')
   })
 
+  it('keeps what is said of each, and bundles as bundles', async () => {
+    const source = await folder('Said')
+    const file = await put('said.pdf', source)
+    const said = { tags: ['clay, wet', 'the "best"', '{1}'], description: 'Two\nlines with \\ and “quotes”' }
+    await test.trough.library.change(file.id, said)
+    await test.trough.bundles.create({ title: 'Held', folder: source, files: [file.id], folders: [] })
+    const made = await test.trough.library.copy({ files: [], folders: [source] }, null)
+    const copies = await test.trough.library.byId(made.files)
+    expect(copies.find(({ bundle }) => !bundle)).toMatchObject({ ...said, edition: 1, deleted: null, sha256: file.sha256 })
+    const held = copies.find(({ bundle }) => bundle)!
+    expect((await test.trough.bundles.details(held.id)).members).toEqual([{ path: 'said.pdf', size: file.size }])
+  })
+
+  it('of thousands of one name gives each an address', async () => {
+    const source = await folder('Thousands')
+    let there = [(await put('one.pdf', source)).id]
+    while (there.length < 1500) there = there.concat((await test.trough.library.copy({ files: there, folders: [] }, source)).files)
+    const handles = (await test.trough.library.byId(there)).map(({ handle }) => handle)
+    expect(new Set(handles).size).toBe(there.length)
+    expect(handles).toContain(`one-${there.length}.pdf`)
+  })
+
   it('of a folder into itself ends', async () => {
     const id = await folder('Selfish')
     await put('x.pdf', id)

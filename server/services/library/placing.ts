@@ -156,14 +156,16 @@ export function createPlacing(db: Database) {
         )
         for (const top of topmost(tree, folderIds)) {
           const copied = new Map<string, string>()
+          // Only the uppermost comes to lie among others: what is in it has names of its own already.
+          const siblings = await readTree(tx)
+          const free = freeName(top.name, candidate => nameTaken(siblings, to, candidate))
           for (const { id: oldId, parent, name, mark, description, ownOrder, see, found, gate } of tree.below(top.id)) {
             const id = newId()
             const into = oldId === top.id ? to : copied.get(parent!)!
-            const siblings = await readTree(tx)
             await tx.insert(folders).values({
               id,
               parent: into,
-              name: freeName(name, candidate => nameTaken(siblings, into, candidate)),
+              name: oldId === top.id ? free : name,
               mark,
               description,
               ownOrder,
