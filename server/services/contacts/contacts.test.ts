@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm'
 import Papa from 'papaparse'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { contacts } from '../../db/schema'
+import { contacts, hookMessages, hooks } from '../../db/schema'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
 
 let test: TestTrough
@@ -34,5 +34,27 @@ describe('everyone as a table', () => {
       ['potter120', 'potter1200', 'potter1201', 'potter1202', 'potter1203'].map(name => `${name}@example.org`),
     )
     expect(await table({ confirmed: 'yes' })).toEqual([])
+  })
+})
+
+describe('what is known of somebody', () => {
+  it('goes with what other services were told of them, and of nobody else', async () => {
+    const { database, contacts: service } = test.trough
+    await database.insert(hooks).values({ id: 'hook', address: 'https://other.example/hook', events: [], secret: '' })
+    // LIKE takes "_" and "%" for more than themselves (PostgreSQL 9.7.1).
+    const emails = ['a_b@example.com', 'axb@example.com', '%@example.com', 'o"brien@example.com']
+    for (const [at, email] of emails.entries()) {
+      await database.insert(contacts).values({ id: `told${at}`, email })
+      const body = JSON.stringify({ data: { email } })
+      await database.insert(hookMessages).values({ id: `message${at}`, hookId: 'hook', event: 'contact', body })
+    }
+    const left = async () =>
+      (await database.select({ id: hookMessages.id }).from(hookMessages).orderBy(hookMessages.id)).map(({ id }) => id)
+    await service.erase('told0')
+    expect(await left()).toEqual(['message1', 'message2', 'message3'])
+    await service.erase('told2')
+    expect(await left()).toEqual(['message1', 'message3'])
+    await service.erase('told3')
+    expect(await left()).toEqual(['message1'])
   })
 })

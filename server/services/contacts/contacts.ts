@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, exists, getTableColumns, isNotNull, isNull, like, lt, sql, type SQL, type SQLWrapper } from 'drizzle-orm'
+import { and, asc, desc, eq, exists, getTableColumns, isNotNull, isNull, lt, sql, type SQL, type SQLWrapper } from 'drizzle-orm'
 import { contactRulesSchema, type Contact, type ContactItem, type ContactQuery, type ContactRules } from '../../../core/contacts/contact'
 import { csvLine } from '../../../core/csvLine'
 import type { Admitted } from '../../../core/gate/admission'
@@ -141,7 +141,8 @@ export function createContacts(db: Database, events: Events, alsoErased: AlsoEra
         rows.map(({ email }) => email),
       )
     // What other services were told of them, too.
-    for (const { email } of rows) await tx.delete(hookMessages).where(like(hookMessages.body, holding(JSON.stringify(email))))
+    const telling = rows.map(({ email }) => holding(JSON.stringify(email)))
+    await tx.delete(hookMessages).where(sql`${hookMessages.body} like any(${sql.param(telling)}::text[])`)
     // With what they wrote and agreed to.
     await tx.delete(contacts).where(
       among(
