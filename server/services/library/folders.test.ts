@@ -156,6 +156,13 @@ describe('copying', () => {
     expect((await test.trough.bundles.details(held.id)).members).toEqual([{ path: 'said.pdf', size: file.size }])
   })
 
+  it('beside the original cuts a long title between characters', async () => {
+    const file = await put('long.pdf', null)
+    await test.trough.library.change(file.id, { title: `${'a'.repeat(189)}😀 clay` })
+    const made = await test.trough.library.copy({ files: [file.id], folders: [] }, null)
+    expect((await test.trough.library.get(made.files[0]!)).title).toBe(`${'a'.repeat(189)}, copy`)
+  })
+
   it('of thousands of one name gives each an address', async () => {
     const source = await folder('Thousands')
     let there = [(await put('one.pdf', source)).id]

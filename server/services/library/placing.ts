@@ -1,4 +1,5 @@
 import { and, asc, eq, isNull, sql } from 'drizzle-orm'
+import { cut } from '../../../core/cut'
 import type { FileItem } from '../../../core/files/fileItem'
 import type { Move, Moved, Selection } from '../../../core/files/selection'
 import { freeName, type Tree } from '../../../core/folders/folderTree'
@@ -126,7 +127,7 @@ export function createPlacing(db: Database) {
           const { title, description, tags, picture, see, gate, position, fileName, mediaType, sha256, withdrawn } = file
           copies.files.push({
             id,
-            title: folder === file.folder ? `${title.slice(0, 190)}, copy` : title,
+            title: folder === file.folder ? `${cut(title, 190)}, copy` : title,
             handle: await giveHandle(fileName),
             edition: 1,
             created,
@@ -140,9 +141,9 @@ export function createPlacing(db: Database) {
             gate,
             deleted: null,
           })
-          const edition = { fileId: id, number: 1, sha256, fileName, mediaType, withdrawn, created }
+          const own = { note: '', pinned: false, by: '', uploadId: null }
           if (file.bundle) copies.bundles.push([file.id, id])
-          else copies.editions.push({ ...edition, note: '', pinned: false, by: '', uploadId: null })
+          else copies.editions.push({ ...own, fileId: id, number: 1, sha256, fileName, mediaType, withdrawn, created })
           made.files.push(id)
         }
         for (const file of await filesById(tx, fileIds)) if (!file.deleted) await copyFile(file, to)
