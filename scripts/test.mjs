@@ -100,6 +100,7 @@ mkdirSync(REPORTS, { recursive: true })
 const scratch = scratchFolder()
 process.env.TMPDIR = scratch
 process.env.TROUGH_DEMO_TEMPLATE = join(scratch, 'demo')
+process.env.TROUGH_UNHANDLED = join(REPORTS, 'unhandled.json')
 if (quick) process.env.TROUGH_TEST_QUICK = 'yes'
 
 const types = ['Types', 'npx', ['vue-tsc', '--noEmit']]
@@ -115,6 +116,7 @@ const unitTests = () =>
       '--reporter=default',
       '--reporter=json',
       `--outputFile.json=${join(REPORTS, 'unit.json')}`,
+      `--reporter=${join(ROOT, 'scripts/unhandled.mjs')}`,
     ],
     {
       readReport: () => {
@@ -129,6 +131,7 @@ const unitTests = () =>
           if (file.status === 'failed' && !names.length) names.push(file.message)
           troubles.push(...names.map(name => `Unit tests: ${relative(ROOT, file.name)}: ${name}`))
         }
+        troubles.push(...report('unhandled.json').map(told => `Unit tests: what no test failed with: ${told}`))
         return [numPassedTests, numFailedTests]
       },
     },
