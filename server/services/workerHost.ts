@@ -2,6 +2,7 @@ import { join } from 'node:path'
 import { Worker } from 'node:worker_threads'
 import { withoutPlaces } from '../../core/files/withoutPlaces'
 import { createQueue } from '../../core/queue'
+import { laterTrouble } from '../log'
 import { ROOT } from '../root'
 
 /** Megabytes a worker's own objects may take; more ends it, not Trough. */
@@ -24,12 +25,29 @@ export interface WorkerHost<Task, Message> {
 /** Keeps one worker for a kind of task, and starts another where one dies or hangs. */
 export function createWorkerHost<Task, Message>(script: string, patience: number): WorkerHost<Task, Message> {
   let worker: Worker | undefined
+  /** the one that has a task, whose end is told to whoever gave it */
+  let atWork: Worker | undefined
+
+  function start(): Worker {
+    const started = new Worker(script, { resourceLimits: { maxOldGenerationSizeMb: MEMORY } })
+    const forget = () => {
+      if (worker === started) worker = undefined
+    }
+    // One that dies between two tasks, or while it is ended, has somebody to hear of it, too: nobody waits for a dead one, and an error
+    // that nobody hears would be one of the whole process.
+    started.on('exit', forget).on('error', error => {
+      forget()
+      if (atWork !== started) laterTrouble('a worker stopped between its tasks')(error)
+    })
+    return started
+  }
 
   function run(task: Task, onMessage: (message: Message, reply: (answer: unknown) => void) => boolean): Promise<void> {
-    const current = (worker ??= new Worker(script, { resourceLimits: { maxOldGenerationSizeMb: MEMORY } }))
+    const current = (atWork = worker ??= start())
     return new Promise((resolve, reject) => {
       const settle = (outcome: () => void) => {
         clearTimeout(timer)
+        atWork = undefined
         current.off('message', hear).off('error', onError).off('exit', onExit)
         outcome()
       }
