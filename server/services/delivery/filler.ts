@@ -5,6 +5,8 @@ import type { OpenBlob, Store } from '../../store/store'
 
 /** Blobs opened before their turn, so that many small ones follow each other without a pause. */
 const AHEAD = 2
+/** Pieces of any kind taken before their turn: at the end of a large zip stand as many records as files. */
+const TAKEN = 64
 
 type Blob = { source: string; start: number; end: number; opened: Promise<OpenBlob> }
 
@@ -23,6 +25,8 @@ export class Damaged extends Error {
 /** Fills buffers with stretches, one behind the other, however they are cut. */
 export class Filler {
   private readonly waiting: (Uint8Array | Blob)[] = []
+  /** those among them that are opened */
+  private blobs = 0
   private readonly stretches: Iterator<Stretch>
 
   constructor(
@@ -34,8 +38,7 @@ export class Filler {
   }
 
   private lookAhead(): void {
-    let blobs = this.waiting.filter(piece => !(piece instanceof Uint8Array)).length
-    while (blobs < AHEAD) {
+    while (this.blobs < AHEAD && this.waiting.length < TAKEN) {
       const { value, done } = this.stretches.next()
       if (done) return
       if (value instanceof Uint8Array) {
@@ -46,7 +49,7 @@ export class Filler {
       // Whoever waits for its turn learns of a failure then.
       opened.catch(() => undefined)
       this.waiting.push({ ...value, opened })
-      blobs++
+      this.blobs++
     }
   }
 
@@ -104,7 +107,7 @@ export class Filler {
   }
 
   private advance(): void {
-    this.waiting.shift()
+    if (!(this.waiting.shift() instanceof Uint8Array)) this.blobs--
     this.lookAhead()
   }
 
