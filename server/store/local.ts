@@ -1,4 +1,4 @@
-import { closeSync, createReadStream, fstat, open, read } from 'node:fs'
+import { close, createReadStream, fstat, open, read } from 'node:fs'
 import { access, mkdir, readdir, rename, rm, stat, statfs, utimes } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { promisify } from 'node:util'
@@ -8,7 +8,7 @@ import type { Store } from './store'
 /** Larger chunks than Node's 64 KiB more than double the throughput of a single stream. */
 const CHUNK = 1024 * 1024
 
-const [openFile, statFile] = [promisify(open), promisify(fstat)]
+const [openFile, closeFile, statFile] = [promisify(open), promisify(close), promisify(fstat)]
 
 /** What lies in a folder; nothing where there is none. */
 async function namesIn(folder: string): Promise<string[]> {
@@ -71,8 +71,7 @@ export function localStore(folder: string): LocalStore {
           new Promise((resolve, reject) => {
             read(file, into, 0, into.length, position, (error, count) => (error ? reject(error) : resolve(count)))
           }),
-        // At once: nothing was written to it that could still fail, and waking another thread costs more than all of it.
-        close: async () => closeSync(file),
+        close: () => closeFile(file),
       }
     },
     read: (sha256, { start, end }) => createReadStream(pathOf(sha256), { start, end: end - 1, highWaterMark: CHUNK }),
