@@ -38,11 +38,23 @@ export async function settled(): Promise<void> {
   }
 }
 
+const mounted = new Set<{ unmount: () => void }>()
+
 /** Mounts a part of the desk in the page, so that its dialogs are found there as well. */
 export async function mountPart(part: Component, props: Record<string, unknown> = {}) {
-  const mounted = await mountSuspended(part, { props, attachTo: document.body })
+  const wrapper = await mountSuspended(part, { props, attachTo: document.body })
+  mounted.add(wrapper)
   await settled()
-  return mounted
+  return wrapper
+}
+
+/** Takes away what a test has mounted and what stood in for the server: what goes on behind it would meet a page that is gone. */
+export async function clearDesk(): Promise<void> {
+  for (const wrapper of mounted) wrapper.unmount()
+  mounted.clear()
+  await settled()
+  vi.unstubAllGlobals()
+  document.body.innerHTML = ''
 }
 
 /** The field with a label. */

@@ -1,4 +1,4 @@
-import { afterEach, describe, expect, it, vi } from 'vitest'
+import { afterEach, describe, expect, it } from 'vitest'
 import type { Component } from 'vue'
 import PasswordForm from '~/components/account/PasswordForm.vue'
 import BundleDialog from '~/components/bundle/BundleDialog.vue'
@@ -16,6 +16,7 @@ import Signposts from '~/pages/desk/signposts.vue'
 import { useAsking } from '~/stores/asking'
 import type { Finding } from '~~/core/walk/finding'
 import {
+  clearDesk,
   complaints,
   complaintsAt,
   fieldNamed,
@@ -153,10 +154,7 @@ async function open({ part, props, open: opener, others = {} }: Form, answer: An
   return { asked: () => asked.filter(({ method }) => method !== 'GET'), close: () => mounted.unmount() }
 }
 
-afterEach(() => {
-  vi.unstubAllGlobals()
-  document.body.innerHTML = ''
-})
+afterEach(clearDesk)
 
 const HOSTILE = {
   'nothing': '',

@@ -1,13 +1,10 @@
-import { afterEach, expect, it, vi } from 'vitest'
+import { afterEach, expect, it } from 'vitest'
 import { useSelection } from '~/stores/selection'
-import { fieldNamed, json, mountPart, press, settled, standInServer, write } from '~/testing/desk'
+import { clearDesk, fieldNamed, json, mountPart, press, settled, standInServer, write } from '~/testing/desk'
 import { fileItem } from '~~/core/testing/items'
 import DescribeDialog from './DescribeDialog.vue'
 
-afterEach(() => {
-  vi.unstubAllGlobals()
-  document.body.innerHTML = ''
-})
+afterEach(clearDesk)
 
 const file = (id: string) => fileItem({ id, description: 'As it was' })
 

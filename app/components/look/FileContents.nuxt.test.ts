@@ -1,11 +1,8 @@
-import { afterEach, expect, it, vi } from 'vitest'
-import { json, mountPart, refusal, standInServer } from '~/testing/desk'
+import { afterEach, expect, it } from 'vitest'
+import { clearDesk, json, mountPart, refusal, standInServer } from '~/testing/desk'
 import FileContents from './FileContents.vue'
 
-afterEach(() => {
-  vi.unstubAllGlobals()
-  document.body.innerHTML = ''
-})
+afterEach(clearDesk)
 
 const FILE = { id: 'f', sha256: '0', title: 'Glaze recipes' }
 const shown = async (answer: () => Response) => {
