@@ -11,9 +11,9 @@ export const OPEN_GATE = 'open'
 /** The gate that nobody passes: what stands behind it is seen at the desk alone, and nobody else learns that it is there. */
 export const CLOSED_GATE = 'closed'
 
-/** Whether a gate is always there, and nobody's to change. */
 /** What is said of a thing that stands behind no gate of its own. */
 export const isOpenGate = (gate: string | null): boolean => gate === null || gate === OPEN_GATE
+/** Whether a gate is always there, and nobody's to change. */
 export const isBuiltIn = (id: string): boolean => id === OPEN_GATE || id === CLOSED_GATE
 
 const longText = (most: number) =>

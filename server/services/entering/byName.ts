@@ -31,7 +31,7 @@ interface Needs {
   passwords: Pick<Passwords, 'check' | 'hash'>
   contacts: Pick<Contacts, 'admit'>
   givePass: GivePass
-  outbox: Pick<Outbox, 'add' | 'soon'>
+  outbox: Pick<Outbox, 'add' | 'behind'>
   letters: Letters
   gatePages: GatePages
   published: Pick<PublishedPages, 'said'>
@@ -82,7 +82,6 @@ export function createByName({ db, limits, passwords, contacts, givePass, outbox
         .values({ token: hashOf(token), guestId: guest.id, gateId: gate.id, asked: { ...given, to }, until: new Date(now() + WITHIN) })
       await outbox.add(message, tx)
     })
-    outbox.soon()
   }
 
   const holds = (token: string) => and(eq(guestLinks.token, hashOf(token)), gt(guestLinks.until, new Date(now())))
@@ -110,7 +109,7 @@ export function createByName({ db, limits, passwords, contacts, givePass, outbox
         return right === undefined || !guest ? say('wrong', [GATE_FIELDS.password]) : come(gate, guest, coming)
       }
       await limits.message(email)
-      if (guest) await sendLink(gate, guest, coming)
+      if (guest) outbox.behind(() => sendLink(gate, guest, coming))
       const speech = await site.speech()
       return {
         status: 200,

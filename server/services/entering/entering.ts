@@ -36,7 +36,7 @@ interface Needs {
   passes: Passes
   passwords: Pick<Passwords, 'check' | 'hash'>
   contacts: Contacts
-  outbox: Pick<Outbox, 'add' | 'soon'>
+  outbox: Pick<Outbox, 'add' | 'behind' | 'soon'>
   letters: Letters
   limits: FormLimits
   published: PublishedPages

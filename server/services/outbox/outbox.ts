@@ -55,6 +55,9 @@ export function createOutbox(
   now: () => number = Date.now,
 ) {
   const oneAtATime = createQueue()
+  const behindAnswers = createQueue()
+  /** Waits until all is done that was begun behind answers. */
+  const settled = () => behindAnswers(async () => undefined)
   let timer: NodeJS.Timeout | undefined
   let closed = false
   /** it was closed while a message was still on its way */
@@ -143,13 +146,23 @@ export function createOutbox(
       return id
     },
 
+    /**
+     * Does what may end in a message behind the answer of whoever asked for it: neither that nor how long it takes tells them whether there
+     * is anybody to write to (OWASP, Forgot Password Cheat Sheet).
+     */
+    behind(write: () => Promise<void>): void {
+      void behindAnswers(write).then(soon, laterTrouble('a message that somebody asked for could not be written'))
+    },
+
     /** How many messages of the last week could not be sent. */
     failedLately: (): Promise<number> => db.$count(outbox, and(eq(outbox.state, 'failed'), gt(outbox.created, new Date(now() - WEEK)))),
 
     /** Has what waits sent as soon as it can be. */
     soon,
 
-    /** The newest first. */
+    settled,
+
+    /** The newest first, with those that were asked for before and are still being written. */
     async list({
       from,
       limit,
@@ -159,6 +172,7 @@ export function createOutbox(
       limit: number
       state?: MessageState
     }): Promise<{ items: MessageItem[]; total: number }> {
+      await settled()
       const where = state && eq(outbox.state, state)
       const rows = await db.select().from(outbox).where(where).orderBy(desc(outbox.created), desc(outbox.id)).limit(limit).offset(from)
       const [all] = await db.select({ count: count() }).from(outbox).where(where)
@@ -232,6 +246,7 @@ export function createOutbox(
     },
 
     async close(): Promise<void> {
+      await settled()
       closed = true
       clearInterval(timer)
       // The one that is being sent is waited for, unless its mail service stands still: then nobody knows whether it arrived.

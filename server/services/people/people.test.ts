@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import { readyRights } from '../../../core/rights/ready'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
 import { createHasher, type Hasher } from '../account/hasher'
@@ -109,6 +109,20 @@ describe('a lost password', () => {
     await people.tidy()
     for (let turn = 0; turn < 6; turn++) await people.lostPassword(email)
     expect((await test.trough.outbox.list({ from: 0, limit: 100 })).total - before).toBe(3)
+  })
+
+  // OWASP, Forgot Password Cheat Sheet: "Ensure that responses return in a consistent amount of time".
+  it('is written behind the answer: how long that takes tells nobody either', async () => {
+    now += HOUR
+    await people.tidy()
+    const { outbox } = test.trough
+    const events: string[] = []
+    const writes = vi.spyOn(outbox, 'add').mockImplementation(async () => `${events.push('written')}`)
+    await people.lostPassword(email)
+    events.push('answered')
+    await outbox.settled()
+    writes.mockRestore()
+    expect(events).toEqual(['answered', 'written'])
   })
 
   it('is sent nowhere while the site has no address: what a request says of its host is anybody’s word', async () => {

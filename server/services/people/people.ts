@@ -33,7 +33,7 @@ export function createPeople({
   db: Database
   hasher: Hasher
   site: Pick<SiteService, 'get'>
-  outbox: Pick<Outbox, 'add' | 'soon'>
+  outbox: Pick<Outbox, 'add' | 'behind' | 'soon'>
   now?: () => number
 }) {
   async function list(): Promise<PersonItem[]> {
@@ -232,7 +232,7 @@ export function createPeople({
     },
 
     /**
-     * Sends a link to choose another password by. Nobody learns from it whether there is such an account.
+     * Sends a link to choose another password by, behind the answer. Nobody learns from it whether there is such an account.
      *
      * @throws Problem 409 where the site has no public address: what a request says of its host is anybody's word
      */
@@ -245,15 +245,16 @@ export function createPeople({
           'On the machine itself, "npm run trough password" gives the owner another one.',
         )
       const token = newToken()
-      await db.transaction(async tx => {
-        const [row] = await tx.select({ id: accounts.id }).from(accounts).where(eq(accounts.email, email)).for('update')
-        if (!row) return
-        const held = await tx.select({ token: passwordLinks.token }).from(passwordLinks).where(eq(passwordLinks.accountId, row.id))
-        if (held.length >= MOST_LINKS) return
-        await tx.insert(passwordLinks).values({ token: hashOf(token), accountId: row.id, until: new Date(now() + LOST_FOR) })
-        await outbox.add(lostPasswordLetter({ to: email, token, site: name, origin: address }), tx)
-      })
-      outbox.soon()
+      outbox.behind(() =>
+        db.transaction(async tx => {
+          const [row] = await tx.select({ id: accounts.id }).from(accounts).where(eq(accounts.email, email)).for('update')
+          if (!row) return
+          const held = await tx.select({ token: passwordLinks.token }).from(passwordLinks).where(eq(passwordLinks.accountId, row.id))
+          if (held.length >= MOST_LINKS) return
+          await tx.insert(passwordLinks).values({ token: hashOf(token), accountId: row.id, until: new Date(now() + LOST_FOR) })
+          await outbox.add(lostPasswordLetter({ to: email, token, site: name, origin: address }), tx)
+        }),
+      )
     },
 
     /**
