@@ -31,7 +31,7 @@ describe('visitors', () => {
     expect(found.map(({ country }) => country)).toEqual(addresses.map(lookedUp))
     expect(new Set(found.map(({ country }) => country)).size).toBeGreaterThan(8)
     expect(found.at(-2)!.country).toBe('')
-  }, 60_000)
+  })
 
   it('are told in broad words by what they come with, and not at all where that is no browser', async () => {
     const told = await describeVisitors(

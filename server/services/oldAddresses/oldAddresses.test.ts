@@ -95,5 +95,5 @@ describe('old addresses', () => {
     expect([read, added]).toEqual([100_000, 100_000])
     expect((await shown({ q: 'sheet-99999.' })).items.map(({ path }) => path)).toEqual(['/archive/99999/sheet-99999.pdf'])
     expect(await old().find('/archive/4711/sheet-4711.pdf')).toBeUndefined()
-  }, 60_000)
+  })
 })
