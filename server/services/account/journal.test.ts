@@ -1,5 +1,5 @@
 import papa from 'papaparse'
-import { afterAll, beforeAll, expect, it } from 'vitest'
+import { afterAll, beforeAll, expect, it, vi } from 'vitest'
 import { openTestTrough, type TestTrough } from '../../testing/harness'
 import { journalQuerySchema } from './journal'
 
@@ -12,7 +12,7 @@ beforeAll(async () => {
   journal.note('PATCH /files/:id', { who: 'yard@marlpit.example', about: file.id, place: '192.0.2.1' })
   journal.note('signed-in', { who: 'owner@marlpit.example', place: '192.0.2.2' })
   journal.note('POST /bundles', { who: '=cmd@marlpit.example' })
-  await expect.poll(async () => (await list({})).total).toBe(3)
+  await vi.waitFor(async () => expect((await list({})).total).toBe(3), { timeout: 200_000 })
 })
 afterAll(() => test.close())
 
