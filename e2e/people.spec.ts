@@ -102,6 +102,8 @@ test('what is allowed changes while they work, and being let go ends it', async 
   await owner.getByRole('button', { name: 'Let them go…' }).click()
   await owner.getByRole('button', { name: 'Let them go', exact: true }).click()
   await expect(owner.getByText('Yard no longer works here.')).toBeVisible()
+  // It goes there by itself, and nowhere else from then on.
+  await expect(page).toHaveURL(/sign-in$/)
   await page.goto(`${server.url}/desk`)
   await expect(page).toHaveURL(/sign-in$/)
   await owner.close()
