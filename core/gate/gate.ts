@@ -13,6 +13,7 @@ export const CLOSED_GATE = 'closed'
 
 /** What is said of a thing that stands behind no gate of its own. */
 export const isOpenGate = (gate: string | null): boolean => gate === null || gate === OPEN_GATE
+
 /** Whether a gate is always there, and nobody's to change. */
 export const isBuiltIn = (id: string): boolean => id === OPEN_GATE || id === CLOSED_GATE
 

@@ -148,7 +148,7 @@ describe('who leaves an e-mail address', () => {
     expect(await contactsOf('cy@')).toEqual([])
   })
 
-  it('gets through when the address is confirmed by a press, once and within a day; what was agreed to is kept as it stood there', async () => {
+  it('gets through by a press that confirms it, once and within a day; what was agreed to is kept as it stood there', async () => {
     const { entering, gates, contacts } = test.trough
     expect(statusOf(await enter(gate, filledIn('di@pots.example')))).toBe(200)
     const token = linkIn((await sentTo('di@pots.example'))[0]!.text, '/pass/confirm/')
