@@ -93,3 +93,22 @@ test('a page in memory is answered as one that is looked up: whole, unchanged, i
   }
   expect(statuses).toEqual(['200', '200', '304', '304', '200', '412', '206', '206', '206', '416', '206', '200'])
 })
+
+test('what is nowhere is said from memory as it is said after a look: to a browser, a program, and with a body', async () => {
+  const asked = [
+    [],
+    ['-I'],
+    ['-H', 'Accept-Encoding: gzip'],
+    ['--compressed'],
+    ['-X', 'GET', '--data', 'body'],
+    ['-H', 'X-Request-Id: of-front-server'],
+  ]
+  // Those of catalogues are looked up.
+  const ways = [`${server.url}/nowhere/at-all`, `${server.url}/nowhere`]
+  const ownOf = (answer: Buffer) => answer.toString('latin1').replace(/^(?:date: .*|x-request-id: (?!of-front).*)\r\n/gim, '')
+  for (const options of asked) {
+    const [looked, inMemory] = [ownOf(await curl('-i', ...options, ways[0]!)), ownOf(await curl('-i', ...options, ways[1]!))]
+    expect(inMemory, options.join(' ')).toBe(looked)
+    expect(inMemory.slice(9, 12)).toBe('404')
+  }
+})

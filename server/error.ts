@@ -1,4 +1,4 @@
-import { STATUS_CODES, type OutgoingHttpHeaders } from 'node:http'
+import { STATUS_CODES, type IncomingMessage, type OutgoingHttpHeaders, type ServerResponse } from 'node:http'
 import type { H3Error, H3Event } from 'h3'
 import { diskFull, isDiskFull } from '../core/diskFull'
 import { headerOf } from '../core/http/conditional'
@@ -6,6 +6,7 @@ import { VisitorProblem } from '../core/language/visitorProblem'
 import { Problem } from '../core/problem'
 import { Damaged } from './services/delivery/filler'
 import { PAGE_HEADERS } from './services/published/packed'
+import type { Message } from './services/published/published'
 import { useTrough } from './utils/trough'
 import { requestId } from './watch'
 import { log } from './log'
@@ -37,6 +38,30 @@ export default async function answerError(error: H3Error, event: H3Event): Promi
 
 const MESSAGE_HEADERS = { ...PAGE_HEADERS, 'Content-Type': 'text/html; charset=utf-8', 'Vary': 'Accept-Encoding' }
 
+/** Whether something follows the fields of a request (RFC 9112, section 6.3) that has not been read. */
+export const isBodyLeft = ({ complete, headers }: IncomingMessage) =>
+  !complete && (headers['transfer-encoding'] !== undefined || Number(headers['content-length'] ?? 0) > 0)
+
+/** All fields together: set one by one they are the dearest part of saying that there is nothing. */
+function fieldsOf(problem: Problem, request: IncomingMessage): OutgoingHttpHeaders {
+  const fields: OutgoingHttpHeaders = { 'Cache-Control': 'no-store', 'X-Request-Id': requestId(request) }
+  const { retryAfter } = problem.extra
+  if (retryAfter) fields['Retry-After'] = String(retryAfter)
+  // What is left of the body is not waited for.
+  if (isBodyLeft(request)) fields.Connection = 'close'
+  return fields
+}
+
+/** Sends the page that tells a visitor of a problem. */
+export function sendMessage(problem: Problem, request: IncomingMessage, response: ServerResponse, { bytes, encoding }: Message): void {
+  const fields = fieldsOf(problem, request)
+  Object.assign(fields, MESSAGE_HEADERS)
+  fields['Content-Length'] = bytes.length
+  if (encoding !== 'identity') fields['Content-Encoding'] = encoding
+  response.writeHead(problem.status, fields)
+  response.end(request.method === 'HEAD' ? undefined : bytes)
+}
+
 /** Says what is wrong, and what to do. */
 export async function answerProblem(problem: Problem, event: H3Event): Promise<void> {
   const { req, res } = event.node
@@ -45,24 +70,13 @@ export async function answerProblem(problem: Problem, event: H3Event): Promise<v
     res.destroy()
     return
   }
-  // All fields together: set one by one they are the dearest part of saying that there is nothing.
-  const fields: OutgoingHttpHeaders = { 'Cache-Control': 'no-store', 'X-Request-Id': requestId(event.node.req) }
-  const { retryAfter } = problem.extra
-  if (retryAfter) fields['Retry-After'] = String(retryAfter)
-  // What is left of the body is not waited for.
-  if (!req.complete) fields.Connection = 'close'
   if (req.url!.startsWith('/api')) {
-    fields['Content-Type'] = 'application/problem+json'
-    res.writeHead(problem.status, fields)
+    res.writeHead(problem.status, { ...fieldsOf(problem, req), 'Content-Type': 'application/problem+json' })
     res.end(JSON.stringify({ status: problem.status, title: problem.title, detail: problem.detail, ...problem.extra }))
     return
   }
-  const { bytes, encoding } = await useTrough()
+  const message = await useTrough()
     .then(({ published }) => published.message(problem, headerOf(req.headers, 'accept-encoding')))
-    .catch(() => ({ bytes: Buffer.from(`<!DOCTYPE html><title>${problem.title}</title>`), encoding: 'identity' }))
-  Object.assign(fields, MESSAGE_HEADERS)
-  fields['Content-Length'] = bytes.length
-  if (encoding !== 'identity') fields['Content-Encoding'] = encoding
-  res.writeHead(problem.status, fields)
-  res.end(req.method === 'HEAD' ? undefined : bytes)
+    .catch((): Message => ({ bytes: Buffer.from(`<!DOCTYPE html><title>${problem.title}</title>`), encoding: 'identity' }))
+  sendMessage(problem, req, res, message)
 }

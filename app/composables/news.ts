@@ -26,7 +26,7 @@ const topicsSchema = z.array(z.string())
  */
 export function useNews(): void {
   const visibility = useDocumentVisibility()
-  const { data, status, open, close } = useEventSource('/api/news', [], {
+  const { data, status, error, open, close } = useEventSource('/api/news', [], {
     immediate: false,
     autoReconnect: { delay: 3000 },
     serializer: { read: told => topicsSchema.parse(JSON.parse(told ?? '[]')) },
@@ -55,6 +55,10 @@ export function useNews(): void {
     const others = topics.filter(topic => topic !== JOBS)
     if (others.length) take(others)
   })
+  // It is ended for who is signed out elsewhere, or was let go: what the desk shows is nobody's then.
+  watch(error, failed => {
+    if (failed) void quietly(leaveIfSignedOut)
+  })
   // What happened while nobody told.
   let opened = false
   watch(status, now => {
@@ -64,6 +68,15 @@ export function useNews(): void {
     if (opened) take([...LIBRARY, ...PAGES, ...SITE, ...GATES, ...ARRIVALS, ...CATALOGUES])
     opened = true
   })
+
+  let isLeft = false
+  async function leaveIfSignedOut() {
+    const rights = useRights()
+    await rights.load()
+    // Once: who is asked whether what is not saved may go, and says no, is not asked again.
+    if (!rights.account && !isLeft) window.location.assign('/desk/sign-in')
+    isLeft = !rights.account
+  }
 
   async function show() {
     const topics = [...waiting]

@@ -13,9 +13,18 @@ describe('addresses that were meant', () => {
     ['//files///price-list.pdf', '/files/price-list.pdf'],
     ['/files/price%2Dlist%2Epdf', '/files/price-list.pdf'],
     ['/files/%D0%BF%D1%80.pdf', '/files/%D0%BF%D1%80.pdf'],
+    ['/files/price-list.pdf%2c%20%C2%A0', '/files/price-list.pdf'],
+    ['/files/caf%C3%A0', '/files/caf%C3%A0'],
     ['/', '/'],
     ['//', '/'],
     ['/kilns', '/kilns'],
     ['/a%2Fb', '/a%2Fb'],
   ])('%s: %s', (path, meant) => expect(meantPath(path)).toBe(meant))
+
+  it('are found in one pass over as many characters as anybody sends, that may all stand behind one or not', () => {
+    // Tried from each of them anew, as many took an hour; addresses as long as a request may be took a second.
+    const many = '.,'.repeat(500_000)
+    expect(meantPath(`/kilns${many}`)).toBe('/kilns')
+    expect(meantPath(`/${many}kilns`)).toBe(`/${many}kilns`)
+  })
 })

@@ -5,10 +5,12 @@ const UNRESERVED = /[A-Za-z0-9\-._~]/
  * others are in capitals (RFC 3986, 6.2.2.1 and 6.2.2.2).
  */
 export const normalPath = (path: string): string =>
-  path.replace(/%([0-9a-f]{2})/gi, (escape, digits: string) => {
-    const character = String.fromCharCode(Number.parseInt(digits, 16))
-    return UNRESERVED.test(character) ? character : escape.toUpperCase()
-  })
+  path.includes('%')
+    ? path.replace(/%([0-9a-f]{2})/gi, (escape, digits: string) => {
+        const character = String.fromCharCode(Number.parseInt(digits, 16))
+        return UNRESERVED.test(character) ? character : escape.toUpperCase()
+      })
+    : path
 
 /**
  * What may be meant by a path that is asked for, the surest first: as it is, without its query, without the slash or index file at its

@@ -4,6 +4,7 @@ import type { Trough } from '../trough'
 import { measureAtOnce } from '../watch'
 import { isForVisitors } from './audience'
 import { answerFileAtOnce, isFilePath } from './file'
+import { answerNothingAtOnce } from './nothing'
 import { answerPageAtOnce } from './page'
 import { noteTraffic, splitUrl } from './visitors'
 
@@ -21,7 +22,7 @@ export function answerAtOnce(trough: Trough, request: IncomingMessage, response:
   const [path, search] = splitUrl(url)
   const isAnswered = isFilePath(path)
     ? answerFileAtOnce(trough, request, response, path, search)
-    : answerPageAtOnce(trough, request, response, path.slice(1), search)
+    : answerPageAtOnce(trough, request, response, path.slice(1), search) || answerNothingAtOnce(trough, request, response, path)
   if (!isAnswered) return false
   noteTraffic(trough, request)
   measured()

@@ -6,6 +6,9 @@ import { readyFields, respond, withFields, type Representation } from '../../cor
 import { send, sendAtOnce } from '../services/delivery/send'
 import type { Trough } from '../trough'
 
+/** What is said of a slug at which no page is live. */
+export const noPage = () => new VisitorProblem(404, 'noPage')
+
 /** Whether a page is live at a slug, or was before it moved, that somebody may know of. */
 export async function pageIsAt(trough: Trough, request: IncomingMessage, slug: string): Promise<boolean> {
   const { guard } = trough
@@ -64,7 +67,7 @@ export async function answerPage(
   search: string,
 ): Promise<void> {
   const { published, guard, occasions } = trough
-  const missing = () => (slug === '' ? new VisitorProblem(404, 'notYet') : new VisitorProblem(404, 'noPage'))
+  const missing = () => (slug === '' ? new VisitorProblem(404, 'notYet') : noPage())
   const place = await placeAt(trough, slug)
   if (!place || !(await guard.mayKnow(request, place))) throw missing()
   if (place.slug !== slug) {

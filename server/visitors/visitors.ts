@@ -86,7 +86,7 @@ function tellable(path: string): string {
 }
 
 /** Its owner learns of what visitors asked for and did not get. */
-function noteTrouble({ occasions }: Trough, request: IncomingMessage, path: string, error: unknown): void {
+export function noteTrouble({ occasions }: Trough, request: IncomingMessage, path: string, error: unknown): void {
   const status = error instanceof Problem ? error.status : 500
   if (status === 404 || status === 410) {
     if (!UNASKED.test(path)) occasions.note(request, { what: 'missing', of: tellable(path), detail: '' }, { told: true })

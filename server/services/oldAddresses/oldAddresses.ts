@@ -120,6 +120,8 @@ export function createOldAddresses({
         .where(eq(oldAddresses.path, path))
   }
 
+  const areAny = (ways: string[]) => ways.some(way => known.mayHave(way))
+
   const countWhere = async (where: ReturnType<typeof isNull>) =>
     (await db.select({ count: count() }).from(oldAddresses).where(where))[0]!.count
 
@@ -227,6 +229,9 @@ export function createOldAddresses({
       await db.delete(oldAddresses).where(eq(oldAddresses.path, normalPath(path)))
     },
 
+    /** Whether an address may be one of them: no question to the database is needed to know that it is none. */
+    mayLead: (asked: string): boolean => areAny(waysToRead(asked)),
+
     /**
      * Where an address leads that nothing else answers at; undefined where it is none of the old ones, or nothing took its place.
      *
@@ -234,7 +239,7 @@ export function createOldAddresses({
      */
     async find(asked: string): Promise<string | undefined> {
       const ways = waysToRead(asked)
-      if (!ways.some(way => known.mayHave(way))) return undefined
+      if (!areAny(ways)) return undefined
       const rows = await db.select().from(oldAddresses).where(among(oldAddresses.path, ways))
       const row = ways.flatMap(way => rows.find(each => each.path === way) ?? [])[0]
       if (!row) return undefined

@@ -1,7 +1,7 @@
-import { createHash } from 'node:crypto'
+import { hash } from 'node:crypto'
 
 /** 48 bits of a path's SHA-1. Two that fall together cost a question, no more. */
-export const shortOf = (path: string): number => createHash('sha1').update(path).digest().readUIntBE(0, 6)
+export const shortOf = (path: string): number => Number.parseInt(hash('sha1', path, 'hex').slice(0, 12), 16)
 
 /** Some paths in short: hundreds of thousands in a few megabytes. */
 export const shortPaths = (paths: string[]): Float64Array<ArrayBuffer> => Float64Array.from(paths, shortOf)

@@ -36,5 +36,8 @@ export function createKnownSlugs(db: Database, events: Events) {
 
     /** The same without a turn of the loop; undefined where nobody asked since something changed, too. */
     known: (slug: string): LivePlace | undefined => places.now()?.get(slug),
+
+    /** Whether no page is there, nor was, as far as that is known without a turn of the loop. */
+    isNowhere: (slug: string): boolean => places.now()?.has(slug) === false,
   }
 }

@@ -20,6 +20,15 @@ interface Words {
   detail: string
 }
 
+/** A page that tells of a problem. */
+export interface Message {
+  bytes: Buffer
+  encoding: Encoding
+}
+
+/** Problems that are told in the same words have one; what those are in the site's language hangs on the site. */
+const messageKey = ({ status, title, detail }: Problem) => `${status}\n${title}\n${detail}`
+
 type Needs = SurroundingsNeeds & GatheringNeeds & ComposingNeeds & { pages: PageService }
 
 /** Live pages as visitors get them, rendered once and kept until something on them may have changed. */
@@ -130,11 +139,16 @@ export function createPublishedPages(needs: Needs) {
     said: writeMessage,
 
     /** A page that tells a visitor of a problem, in the site's look and language, in the encoding the client likes best. */
-    async message(problem: Problem, acceptEncoding?: string): Promise<{ bytes: Buffer; encoding: Encoding }> {
-      const words = told(problem, await site.speech())
-      const message = await remembered.message(`${words.title}\n${words.detail}`, () => writeMessage(words))
+    async message(problem: Problem, acceptEncoding?: string): Promise<Message> {
+      const message = await remembered.message(messageKey(problem), async () => writeMessage(told(problem, await site.speech())))
       const { bytes } = await message(acceptEncoding)
       return { bytes, encoding: chooseEncoding(acceptEncoding) }
+    },
+
+    /** The same without a turn of the loop, where it is in memory in that encoding. */
+    knownMessage(problem: Problem, acceptEncoding?: string): Message | undefined {
+      const known = remembered.knownMessage(messageKey(problem))?.now(acceptEncoding)
+      return known && { bytes: known.bytes, encoding: chooseEncoding(acceptEncoding) }
     },
   }
 }

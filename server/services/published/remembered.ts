@@ -1,5 +1,6 @@
 import { LRUCache } from 'lru-cache'
 import type { Events } from '../events'
+import { kept, type Kept } from '../kept'
 import type { Made } from './packed'
 
 /** What went into a page, so that it is written anew once any of it may have changed. */
@@ -39,7 +40,7 @@ export function rememberPages(events: Events) {
   const rendered = new LRUCache<string, Rendered>({ max: 2000 })
   /** lists as somebody asked for them: there are as many as anybody likes */
   const asked = new LRUCache<string, Rendered>({ max: 300 })
-  const messages = new LRUCache<string, Promise<Made>>({ max: 50 })
+  const messages = new LRUCache<string, Kept<Made>>({ max: 50 })
   /** those that are being rendered, by where they will be remembered, with the changes there had been when that began */
   const underWay = new Map<string, { since: number; page: Promise<Rendered | undefined> }>()
   // Counts the changes, so that what was rendered before one is not remembered after it.
@@ -108,12 +109,12 @@ export function rememberPages(events: Events) {
 
     /** What is said to visitors. Many ask for what is not there at once: it is written for all of them together. */
     async message(key: string, write: () => Promise<Made>): Promise<Made> {
-      const known = messages.get(key)
-      if (known) return known
-      const message = write()
+      const message = messages.get(key) ?? kept(write)
       messages.set(key, message)
-      message.catch(() => messages.delete(key))
-      return message
+      return message.get()
     },
+
+    /** The same where it is remembered. */
+    knownMessage: (key: string): Made | undefined => messages.get(key)?.now(),
   }
 }
