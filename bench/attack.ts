@@ -112,6 +112,8 @@ const ATTACKS: Record<string, () => Promise<() => Promise<unknown>>> = {
     await bringOldAddresses()
     return again(count => quietly(fetch(`${server.url}/nowhere-${count}`)), 0, 8)
   },
+  // As long as a request may be: whoever reads them for what stands behind an address reads them once.
+  'addresses of 15,000 dots and a letter': async () => again(() => quietly(fetch(`${server.url}/${'.'.repeat(15_000)}a`)), 100),
   [BOMBS]: async () => again(() => api(`/files/${bomb}/bag`, { method: 'POST', json: { folder: null } }).catch(() => undefined), 500),
   'the walk': async () => again(() => api('/walk', { method: 'POST' })),
   'a backup': async () => again(() => backUp()),
