@@ -30,6 +30,8 @@ const pathsOf = (links: Awaited<ReturnType<typeof crawl>>, state: LinkState) => 
 ]
 
 test('an independent crawler finds no broken link that the walk has missed', async () => {
+  // It asks for everything there is, twice.
+  test.setTimeout(900_000)
   const api = await ownerApi(server.url)
   const links = await crawl()
   const arrived = pathsOf(links, LinkState.OK)

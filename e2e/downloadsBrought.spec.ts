@@ -111,6 +111,8 @@ test('countries are drawn as dark as they are many, and the library stands in th
 })
 
 test('kill -9 while a log comes in: nothing of it is left after the restart, and it comes in whole then', async () => {
+  // Tens of thousands of downloads, one and a half times.
+  test.setTimeout(900_000)
   const { items } = await (await ownerApi(server.url))<{ items: { handle: string }[] }>('/files?q=joining form')
   const many = 30_000
   const moment = (index: number) => {

@@ -1,9 +1,11 @@
 import { spawn } from 'node:child_process'
+import { once } from 'node:events'
 import { rm } from 'node:fs/promises'
+import { connect } from 'node:net'
 import { createInterface } from 'node:readline'
 import { setTimeout as wait } from 'node:timers/promises'
 import { expect, test } from '@playwright/test'
-import { makeData } from './support/server'
+import { makeData, startServer } from './support/server'
 
 function isThere(process_: number): boolean {
   try {
@@ -38,5 +40,25 @@ test('while Trough starts again, visitors wait in the socket that systemd holds,
     if (isThere(server)) process.kill(server, 'SIGKILL')
     holder.kill()
     await rm(data, { recursive: true, force: true })
+  }
+})
+
+test('a connection that says nothing for a while is still there for the next request, as fronts expect', async () => {
+  const server = await startServer(await makeData('demo'))
+  const socket = connect(Number(new URL(server.url).port), '127.0.0.1')
+  try {
+    let answers = ''
+    socket.on('data', some => (answers += String(some)))
+    const ask = (more = '') => socket.write(`HEAD / HTTP/1.1\r\nHost: a.example\r\n${more}\r\n`)
+    ask()
+    await expect.poll(() => answers).toMatch(/^HTTP\/1\.1 200 /)
+    // Longer than fields may take, and than unused connections are kept by Node.js.
+    await wait(22_000)
+    ask('Connection: close\r\n')
+    await once(socket, 'close')
+    expect(answers.match(/HTTP\/1\.1 200 /g)).toHaveLength(2)
+  } finally {
+    socket.destroy()
+    await server.remove()
   }
 })

@@ -12,6 +12,11 @@ import { answerAtOnce } from './visitors/atOnce'
 
 /** Milliseconds in which a client has to have sent the fields of its request (OWASP, slow HTTP attacks). */
 const FIELDS_WITHIN = 15_000
+/**
+ * Milliseconds in which the next request of a connection may come: longer than servers in front keep theirs (nginx, `keepalive_timeout` of
+ * an upstream: a minute), or one would be sent into a connection that is just being closed, and what cannot be sent again be lost.
+ */
+const NEXT_WITHIN = 65_000
 /** Milliseconds a stop waits for answers under way, so that visitors are let in again soon. */
 const STOP_WITHIN = 5_000
 
@@ -72,7 +77,10 @@ function answerBroken(error: NodeJS.ErrnoException, socket: Duplex): void {
   socket.end(`HTTP/1.1 ${status}\r\nConnection: close\r\nContent-Length: 0\r\n\r\n`)
 }
 
-const server = createServer({ headersTimeout: FIELDS_WITHIN, requestTimeout: 0, connectionsCheckingInterval: 5_000 }, take)
+const server = createServer(
+  { headersTimeout: FIELDS_WITHIN, requestTimeout: 0, keepAliveTimeout: NEXT_WITHIN, connectionsCheckingInterval: 5_000 },
+  take,
+)
 const watch = watchStanding(server)
 server.on('clientError', answerBroken)
 
