@@ -36,6 +36,9 @@ export default defineConfig({
         // Drawing and fetching in the browser's own process: two processes fewer to talk to.
         '--in-process-gpu',
         '--enable-features=NetworkServiceInProcess2',
+        // No page draws in three dimensions. What would, sets VK_ICD_FILENAMES as the browser starts, in this one process, while fonts
+        // are read by another thread that asks for variables: setenv(3) is not safe beside getenv(3), and the browser died of it.
+        '--disable-software-rasterizer',
       ],
     },
     screenshot: 'only-on-failure',
