@@ -154,7 +154,7 @@ test('the keyboard goes on where the last file or a folder was that it moved awa
   await moveToGuides()
   await expect(strips).toHaveCount(folders - 1)
   await expect(strips.or(links).first()).toBeFocused()
-  await page.locator('.notice').getByRole('button', { name: 'Undo' }).first().click()
+  await page.locator('.notice', { hasText: '1 folder moved to “Guides”' }).getByRole('button', { name: 'Undo' }).click()
   await expect(strips).toHaveCount(folders)
 
   // So does who presses a button of the bar that goes with the selection.
