@@ -46,6 +46,8 @@ for (const width of [1280, 390])
     await expect(page).toHaveURL(/span=90/)
     await pick(page, 'How bars are told apart', 'Bars by country')
     await expect(page).toHaveURL(/stack=country/)
+    // Keys go along the bars of before until these are there.
+    await expect(page.getByRole('progressbar', { name: 'Adding up the downloads' })).toHaveCount(0)
     await reach(page, page.getByRole('group', { name: /^Bars of downloads/ }))
     await page.keyboard.press('End')
     await page.keyboard.press('ArrowLeft')

@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { expect, test, type Locator, type Page } from '@playwright/test'
 import { choose, openDesk, openPage } from './support/owner'
+import { EACH_LOOK } from './support/pace'
 import { makeData, startServer, type RunningServer } from './support/server'
 
 let server: RunningServer
@@ -111,8 +112,8 @@ test('contrast is judged as colours change, gradients at their worst point, and 
   await page.keyboard.press('Tab')
   const take = contrast.getByRole('button', { name: /^Take #/ })
   await expect(async () => {
-    while (await take.count()) await take.first().click({ timeout: 1000 })
-    await expect(contrast).toContainText('Easy to read', { timeout: 1000 })
+    while (await take.count()) await take.first().click({ timeout: EACH_LOOK })
+    await expect(contrast).toContainText('Easy to read', { timeout: EACH_LOOK })
   }).toPass()
 })
 

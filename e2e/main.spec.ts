@@ -3,7 +3,7 @@ import { expect, test, type Browser } from '@playwright/test'
 import { VISITOR } from '../playwright.config'
 import { dropFiles, realPdf, sha256, type RealFile } from './support/files'
 import { newPage, openDesk, openPage } from './support/owner'
-import { sendAt } from './support/pace'
+import { EACH_LOOK, sendAt } from './support/pace'
 import { makeData, startServer, type RunningServer } from './support/server'
 
 let server: RunningServer
@@ -76,9 +76,9 @@ test("a visitor's click saves the very bytes, under the chosen name, and is coun
 
   await expect(async () => {
     await page.reload()
-    await page.locator('.button-view', { hasText: 'K90 manual' }).locator('.tr-button').click({ timeout: 5000 })
+    await page.locator('.button-view', { hasText: 'K90 manual' }).locator('.tr-button').click({ timeout: EACH_LOOK })
     // The visitor before, and this one.
-    await expect(note.getByText('2 downloads from here')).toBeVisible({ timeout: 1000 })
+    await expect(note.getByText('2 downloads from here')).toBeVisible({ timeout: EACH_LOOK })
   }).toPass()
 })
 

@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { openDesk } from './support/owner'
+import { EACH_LOOK } from './support/pace'
 import { makeData, startServer, type RunningServer } from './support/server'
 
 let server: RunningServer
@@ -38,7 +39,7 @@ test('the site moves: a sitemap of the old one comes in, what is sure is led on 
   const row = page.locator('.old tbody tr', { hasText: '/our-story.html' })
   await expect(async () => {
     await page.reload()
-    await expect(row).toContainText('asked for once, in vain', { timeout: 2000 })
+    await expect(row).toContainText('asked for once, in vain', { timeout: EACH_LOOK })
   }).toPass()
   await row.getByRole('button', { name: 'Choose… for /our-story.html' }).press('Enter')
   await page.keyboard.type('classes')

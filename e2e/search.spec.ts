@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { add, newPage, openDesk } from './support/owner'
+import { EACH_LOOK } from './support/pace'
 import { makeData, startServer, type RunningServer } from './support/server'
 
 let server: RunningServer
@@ -63,6 +64,6 @@ test('a search field on a page finds files by words inside, without script, in a
   await expect(async () => {
     await page.reload()
     await page.locator('.search-view').click()
-    await expect(note.getByText('1 download of what was found from here')).toBeVisible({ timeout: 3000 })
+    await expect(note.getByText('1 download of what was found from here')).toBeVisible({ timeout: EACH_LOOK })
   }).toPass()
 })

@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test'
 import { unzipSync } from 'fflate'
 import { readFile } from 'node:fs/promises'
 import { add, openDesk, openPage, row } from './support/owner'
+import { EACH_LOOK } from './support/pace'
 import { makeData, startServer, type RunningServer } from './support/server'
 
 let server: RunningServer
@@ -62,7 +63,7 @@ test('a folder dropped on the page lists its files; visitors without script take
   // They are counted a moment after they were taken.
   await expect(async () => {
     await page.reload()
-    await expect(shelves(page).locator('.block-state')).toHaveText('2 downloads', { timeout: 3000 })
+    await expect(shelves(page).locator('.block-state')).toHaveText('2 downloads', { timeout: EACH_LOOK })
   }).toPass()
 })
 

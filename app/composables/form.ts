@@ -102,6 +102,15 @@ export function useForm<Schema extends z.ZodObject>({ schema, begin, send }: For
     problem.value = ''
   }
 
+  /** What it begins with has come, or is another now: it stands in every field but those that were changed. */
+  function renew(): void {
+    const before = JSON.parse(kept.value) as Record<string, unknown>
+    const fresh: Record<string, unknown> = begin()
+    for (const name of Object.keys(fresh) as Name[])
+      if (JSON.stringify(fields[name]) === JSON.stringify(before[name])) fields[name] = fresh[name]
+    kept.value = JSON.stringify({ ...fields, ...fresh })
+  }
+
   const changed = computed(() => JSON.stringify(fields) !== kept.value)
   let asked = false
   /** Leaves the form, once that was asked where something was written: for what is left by Escape, or by a press beside it. */
@@ -113,5 +122,5 @@ export function useForm<Schema extends z.ZodObject>({ schema, begin, send }: For
     if (sure) close()
   }
 
-  return { fields: fields as z.input<Schema>, field, problem, busy, changed, submit, reset, leave }
+  return { fields: fields as z.input<Schema>, field, problem, busy, changed, submit, reset, renew, leave }
 }

@@ -3,6 +3,7 @@ import type { Component } from 'vue'
 import PasswordForm from '~/components/account/PasswordForm.vue'
 import BundleDialog from '~/components/bundle/BundleDialog.vue'
 import FindingRow from '~/components/checks/FindingRow.vue'
+import SummaryForm from '~/components/downloads/SummaryForm.vue'
 import FetchDialog from '~/components/library/FetchDialog.vue'
 import FolderDialog from '~/components/library/FolderDialog.vue'
 import HandleForm from '~/components/library/HandleForm.vue'
@@ -253,5 +254,46 @@ describe.each(['an address of a file', 'leaving a finding', 'a page', 'a signpos
     await escape()
     expect(useAsking().open).toBeUndefined()
     close()
+  })
+})
+
+describe('what a form is filled with comes late:', () => {
+  async function openLate(part: Component) {
+    let answer: (response: Response) => void = () => undefined
+    const asked = standInServer(({ method }) => (method === 'GET' ? new Promise(resolve => (answer = resolve)) : undefined))
+    const mounted = await mountPart(part)
+    return {
+      mounted,
+      sent: () => asked.find(({ method }) => method === 'PUT')?.body,
+      fill: async (body: object) => {
+        answer(json(body))
+        await settled()
+      },
+    }
+  }
+
+  it('what was written meanwhile stays, and the other fields hold what was kept', async () => {
+    const { mounted, sent, fill } = await openLate(SummaryForm)
+    await write('To', 'books@marlpit.example')
+    await fill({ every: 'month', to: 'shop@marlpit.example' })
+    expect(fieldNamed('To').value).toBe('books@marlpit.example')
+    await press('Save')
+    expect(sent()).toEqual({ every: 'month', to: 'books@marlpit.example' })
+    mounted.unmount()
+  })
+
+  it('what was not written in is filled', async () => {
+    const { mounted, fill } = await openLate(FetchHosts)
+    await fill({ hosts: ['nas.example'] })
+    expect(fieldNamed('Hosts of your own network, one a line').value).toBe('nas.example')
+    mounted.unmount()
+  })
+
+  it('lines that were written before the kept ones came stay', async () => {
+    const { mounted, fill } = await openLate(FetchHosts)
+    await write('Hosts of your own network, one a line', 'press.example')
+    await fill({ hosts: ['nas.example'] })
+    expect(fieldNamed('Hosts of your own network, one a line').value).toBe('press.example')
+    mounted.unmount()
   })
 })

@@ -1,5 +1,8 @@
 import type { CDPSession, Page } from '@playwright/test'
 
+/** Milliseconds within which what is looked for anew has been loaded by a machine that is busy: sooner would be before it stands there. */
+export const EACH_LOOK = 20_000
+
 const sessions = new WeakMap<Page, Promise<CDPSession>>()
 
 async function openSession(page: Page): Promise<CDPSession> {

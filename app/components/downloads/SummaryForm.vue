@@ -11,7 +11,7 @@ const EVERY = [
 ]
 const kept = shallowRef<SummaryForm>({ every: 'never', to: '' })
 const { attempt, problem: trouble } = useAttempt()
-const { field, submit, problem, busy, changed, reset } = useForm({
+const { field, submit, problem, busy, changed, reset, renew } = useForm({
   schema: summaryFormSchema,
   begin: () => ({ ...kept.value, to: kept.value.to || session.email }),
   send: async form => {
@@ -25,7 +25,7 @@ const { field, submit, problem, busy, changed, reset } = useForm({
 onMounted(() =>
   attempt(async () => {
     kept.value = await ask(summaryFormSchema, '/downloads/summary')
-    reset()
+    renew()
   }),
 )
 const tellNow = () =>

@@ -11,7 +11,7 @@ const picture = ref<FileItem>()
 const finding = ref(false)
 /** what all of them say already */
 const said = ref('')
-const { fields, field, submit, problem, busy, changed, reset, leave } = useForm({
+const { field, submit, problem, busy, renew, leave } = useForm({
   schema: describeSchema.pick({ description: true, addTags: true, removeTags: true }).required(),
   begin: () => ({ description: said.value, addTags: [] as string[], removeTags: [] as string[] }),
   send: async ({ description, ...tags }) => {
@@ -30,9 +30,7 @@ onMounted(() =>
     files.value = await library.meet(selection.chosen.files)
     const [first] = files.value
     if (first && files.value.every(file => file.description === first.description)) said.value = first.description
-    // What was written before the files were known stays.
-    if (!changed.value) reset()
-    else fields.description ||= said.value
+    renew()
   }),
 )
 const present = computed(() => [...new Set(files.value.flatMap(file => file.tags))].sort())

@@ -4,22 +4,25 @@ import { hostListSchema, hostsFormSchema } from '~~/core/files/fetchHosts'
 /** Hosts of a private network that files may be fetched from. */
 const notices = useNotices()
 const hosts = ref('')
-const { field, submit, problem, busy, changed, reset } = useForm({
+const { field, submit, problem, busy, changed, reset, renew } = useForm({
   schema: hostsFormSchema,
   begin: () => ({ hosts: hosts.value }),
   send: async given => {
-    await take(ask(hostListSchema, '/fetch-hosts', 'PUT', given))
+    take(await ask(hostListSchema, '/fetch-hosts', 'PUT', given))
+    reset()
     notices.say('Saved.', { tone: 'works' })
   },
 })
 useKeepWritten(changed)
 
-async function take(answer: Promise<{ hosts: string[] }>) {
-  hosts.value = (await answer).hosts.join('\n')
-  reset()
-}
+const take = (kept: { hosts: string[] }) => (hosts.value = kept.hosts.join('\n'))
 const { problem: unread, attempt } = useAttempt()
-onMounted(() => attempt(() => take(ask(hostListSchema, '/fetch-hosts'))))
+onMounted(() =>
+  attempt(async () => {
+    take(await ask(hostListSchema, '/fetch-hosts'))
+    renew()
+  }),
+)
 </script>
 
 <template>

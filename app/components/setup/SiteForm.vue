@@ -13,7 +13,7 @@ const COUNT_CHOICES = COUNTS_TOLD.map(value => ({
 }))
 const ZONES = Intl.supportedValuesOf('timeZone')
 
-const { field, submit, problem, busy, changed, reset } = useForm({
+const { field, submit, problem, busy, changed, reset, renew } = useForm({
   schema: siteFormSchema,
   begin: () => {
     const { words: _, ...site } = session.site
@@ -26,10 +26,7 @@ const { field, submit, problem, busy, changed, reset } = useForm({
   },
 })
 // What is being written is not lost to what was saved elsewhere.
-watch(
-  () => session.site,
-  () => changed.value || reset(),
-)
+watch(() => session.site, renew)
 useKeepWritten(changed)
 </script>
 

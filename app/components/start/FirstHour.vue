@@ -57,10 +57,7 @@ const form = useForm({
 })
 
 // What is known of the site comes a moment later than the board.
-watch(
-  () => session.site,
-  () => form.changed.value || form.reset(),
-)
+watch(() => session.site, form.renew)
 </script>
 
 <template>
