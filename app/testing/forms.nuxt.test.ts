@@ -15,6 +15,7 @@ import SetUp from '~/pages/desk/set-up.vue'
 import SignIn from '~/pages/desk/sign-in.vue'
 import Signposts from '~/pages/desk/signposts.vue'
 import { useAsking } from '~/stores/asking'
+import { useSession } from '~/stores/session'
 import type { Finding } from '~~/core/walk/finding'
 import {
   clearDesk,
@@ -258,42 +259,31 @@ describe.each(['an address of a file', 'leaving a finding', 'a page', 'a signpos
 })
 
 describe('what a form is filled with comes late:', () => {
-  async function openLate(part: Component) {
+  it.each([
+    ['the hosts', FetchHosts, 'Hosts of your own network, one a line', { hosts: ['nas.example'] }, 'nas.example'],
+    ['the summary', SummaryForm, 'To', { every: 'month', to: 'shop@marlpit.example' }, 'shop@marlpit.example'],
+  ])('%s cannot be written in before', async (_, part, name, kept, held) => {
     let answer: (response: Response) => void = () => undefined
-    const asked = standInServer(({ method }) => (method === 'GET' ? new Promise(resolve => (answer = resolve)) : undefined))
+    standInServer(({ method }) => (method === 'GET' ? new Promise(resolve => (answer = resolve)) : undefined))
     const mounted = await mountPart(part)
-    return {
-      mounted,
-      sent: () => asked.find(({ method }) => method === 'PUT')?.body,
-      fill: async (body: object) => {
-        answer(json(body))
-        await settled()
-      },
-    }
-  }
+    expect(fieldNamed(name).disabled).toBe(true)
+    answer(json(kept))
+    await settled()
+    expect(fieldNamed(name).disabled).toBe(false)
+    expect(fieldNamed(name).value).toBe(held)
+    mounted.unmount()
+  })
 
-  it('what was written meanwhile stays, and the other fields hold what was kept', async () => {
-    const { mounted, sent, fill } = await openLate(SummaryForm)
-    await write('To', 'books@marlpit.example')
-    await fill({ every: 'month', to: 'shop@marlpit.example' })
-    expect(fieldNamed('To').value).toBe('books@marlpit.example')
+  it('what somebody else saves of the site is in every field but those that were written in', async () => {
+    const asked = standInServer(read)
+    const mounted = await mountPart(SiteForm)
+    await write('Name of the site', 'Claygate')
+    const session = useSession()
+    session.site = { ...session.site, language: 'de' }
+    await settled()
+    expect(fieldNamed('Name of the site').value).toBe('Claygate')
     await press('Save')
-    expect(sent()).toEqual({ every: 'month', to: 'books@marlpit.example' })
-    mounted.unmount()
-  })
-
-  it('what was not written in is filled', async () => {
-    const { mounted, fill } = await openLate(FetchHosts)
-    await fill({ hosts: ['nas.example'] })
-    expect(fieldNamed('Hosts of your own network, one a line').value).toBe('nas.example')
-    mounted.unmount()
-  })
-
-  it('lines that were written before the kept ones came stay', async () => {
-    const { mounted, fill } = await openLate(FetchHosts)
-    await write('Hosts of your own network, one a line', 'press.example')
-    await fill({ hosts: ['nas.example'] })
-    expect(fieldNamed('Hosts of your own network, one a line').value).toBe('press.example')
+    expect(asked.find(({ method }) => method === 'PUT')?.body).toMatchObject({ name: 'Claygate', language: 'de' })
     mounted.unmount()
   })
 })

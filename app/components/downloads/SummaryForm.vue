@@ -9,11 +9,12 @@ const EVERY = [
   { value: 'week', title: 'Each Monday, of the week before' },
   { value: 'month', title: 'On the first of a month, of the month before' },
 ]
-const kept = shallowRef<SummaryForm>({ every: 'never', to: '' })
+/** undefined until it has come: nothing is written before that */
+const kept = shallowRef<SummaryForm>()
 const { attempt, problem: trouble } = useAttempt()
-const { field, submit, problem, busy, changed, reset, renew } = useForm({
+const { field, submit, problem, busy, changed, reset } = useForm({
   schema: summaryFormSchema,
-  begin: () => ({ ...kept.value, to: kept.value.to || session.email }),
+  begin: (): SummaryForm => ({ every: kept.value?.every ?? 'never', to: kept.value?.to || session.email }),
   send: async form => {
     kept.value = await ask(summaryFormSchema, '/downloads/summary', 'PUT', form)
     reset()
@@ -25,7 +26,7 @@ const { field, submit, problem, busy, changed, reset, renew } = useForm({
 onMounted(() =>
   attempt(async () => {
     kept.value = await ask(summaryFormSchema, '/downloads/summary')
-    renew()
+    reset()
   }),
 )
 const tellNow = () =>
@@ -36,7 +37,7 @@ const tellNow = () =>
 </script>
 
 <template>
-  <VForm class="form" aria-label="Summary by message" @submit.prevent="submit">
+  <VForm class="form" :disabled="!kept" aria-label="Summary by message" @submit.prevent="submit">
     <p class="hint">
       How much was taken, what rose and fell, and what did not work. It goes through the
       <NuxtLink to="/desk/outbox">outbox</NuxtLink>, at seven in the morning.
@@ -46,7 +47,7 @@ const tellNow = () =>
     <p v-if="problem || trouble" class="problem" role="alert">{{ problem || trouble }}</p>
     <div class="acts">
       <VBtn type="submit" variant="flat" :loading="busy" :disabled="!changed">Save</VBtn>
-      <VBtn v-if="kept.every !== 'never'" :disabled="changed" @click="tellNow">Send one of the last {{ kept.every }} now</VBtn>
+      <VBtn v-if="kept && kept.every !== 'never'" :disabled="changed" @click="tellNow">Send one of the last {{ kept.every }} now</VBtn>
     </div>
   </VForm>
 </template>
